@@ -1,0 +1,61 @@
+# Two commands matter: make demo and make test. The rest are their parts.
+SHELL := /bin/bash
+GO ?= go
+export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
+
+.PHONY: demo test bench lint deps build types fmt go-test ui-test e2e
+
+demo: build ## serve the made-up workshop and print its address
+	./bin/utensil demo $(DEMO)
+
+test: lint go-test ui-test e2e ## everything
+
+bench: build ## speed as ratios measured in one run, sizes in bytes
+	$(GO) test -run '^$$' -bench . -benchtime 1x ./internal/bench
+	node ui/bytes.mjs
+
+deps: node_modules/.done ## what is missing on this machine
+	@ci/need.sh
+
+node_modules/.done: package.json package-lock.json ui/package.json e2e/package.json
+	@ci/need.sh
+	npm ci --ignore-scripts
+	@touch $@
+
+ui-source := $(shell find ui/src ui/public -type f) ui/index.html ui/vite.config.ts
+go-source := $(shell find cmd core internal knowledge -name '*.go' -o -name '*.sql' -o -name '*.yaml') go.mod go.sum
+
+internal/httpapi/interface/index.html: node_modules/.done $(ui-source)
+	npm run -s -w ui build
+	@touch $@
+
+bin/utensil: internal/httpapi/interface/index.html $(go-source)
+	$(GO) build -trimpath -o $@ ./cmd/utensil
+
+build: deps bin/utensil
+
+types: ## the API's description and the client's types, from the Go declarations
+	$(GO) run ./cmd/utensil openapi > ui/src/api/openapi.json
+	npm run -s -w ui types
+
+lint: deps internal/httpapi/interface/index.html
+	@test -z "$$(gofmt -l cmd core internal knowledge)" || { gofmt -l cmd core internal knowledge; echo 'gofmt: run make fmt'; exit 1; }
+	$(GO) vet ./...
+	$(GO) tool staticcheck ./...
+	npm run -s -w ui lint
+	@$(GO) run ./cmd/utensil openapi | diff -q - ui/src/api/openapi.json >/dev/null || { echo 'ui/src/api/openapi.json is not what the Go declarations say: run make types'; exit 1; }
+	@cd ui && npx openapi-typescript src/api/openapi.json -o src/api/schema.gen.ts --check
+
+fmt:
+	gofmt -w cmd core internal knowledge
+	cd ui && npx prettier --write --log-level warn . && npx eslint --fix .
+	npx prettier --config ui/.prettierrc.json --write --log-level warn e2e
+
+go-test: deps internal/httpapi/interface/index.html
+	$(GO) test ./...
+
+ui-test: deps
+	npm run -s -w ui test
+
+e2e: build
+	npm run -s -w e2e test

@@ -1,0 +1,41 @@
+// Command utensil runs the bench companion of a bicycle workshop.
+package main
+
+import (
+	"context"
+	"fmt"
+	"log/slog"
+	"os"
+	"os/signal"
+	"syscall"
+	_ "time/tzdata" // the shop's time zone, whatever the machine has
+
+	"github.com/spf13/cobra"
+)
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	if err := root().ExecuteContext(ctx); err != nil {
+		fmt.Fprintln(os.Stderr, "utensil:", err)
+		os.Exit(1)
+	}
+}
+
+func root() *cobra.Command {
+	var verbose bool
+	c := &cobra.Command{
+		Use: "utensil", Short: "The bench companion of a bicycle workshop",
+		SilenceUsage: true, SilenceErrors: true,
+		PersistentPreRun: func(*cobra.Command, []string) {
+			level := slog.LevelInfo
+			if verbose {
+				level = slog.LevelDebug
+			}
+			slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, &slog.HandlerOptions{Level: level})))
+		},
+	}
+	c.PersistentFlags().BoolVarP(&verbose, "verbose", "v", false, "log every request")
+	c.AddCommand(serveCommand(), demoCommand(), migrateCommand(), staffCommand(), openapiCommand())
+	return c
+}

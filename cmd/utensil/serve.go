@@ -1,0 +1,174 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"utensil/internal/httpapi"
+	"utensil/internal/postgres"
+	"utensil/internal/workshop"
+	"utensil/knowledge"
+)
+
+// options are the settings of a running server.
+type options struct {
+	address   string
+	secure    bool
+	knowledge string
+}
+
+func (o *options) flags(c *cobra.Command, address string) {
+	c.Flags().StringVar(&o.address, "address", address, "where to listen")
+	c.Flags().BoolVar(&o.secure, "secure", false, "insist on HTTPS for the session cookie")
+	c.Flags().StringVar(&o.knowledge, "knowledge", os.Getenv("UTENSIL_KNOWLEDGE"), "folder with the shop's own points, fasteners and operations")
+}
+
+func (o *options) book() (*knowledge.Book, error) {
+	if o.knowledge == "" {
+		return knowledge.Shipped()
+	}
+	return knowledge.Overlaid(os.DirFS(o.knowledge))
+}
+
+func serveCommand() *cobra.Command {
+	var o options
+	c := &cobra.Command{
+		Use: "serve", Short: "Serve the workshop whose records are at DATABASE_URL",
+		RunE: func(c *cobra.Command, _ []string) error {
+			url, err := databaseURL()
+			if err != nil {
+				return err
+			}
+			return serve(c.Context(), url, o, nil)
+		},
+	}
+	o.flags(c, "127.0.0.1:8080")
+	return c
+}
+
+func migrateCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "migrate", Short: "Bring the schema at DATABASE_URL up to date",
+		RunE: func(c *cobra.Command, _ []string) error {
+			url, err := databaseURL()
+			if err != nil {
+				return err
+			}
+			store, err := postgres.Open(url)
+			if err != nil {
+				return err
+			}
+			defer store.Close()
+			return store.Migrate(c.Context())
+		},
+	}
+}
+
+// staffCommand adds the first shop owner, who can then add the others.
+func staffCommand() *cobra.Command {
+	var name string
+	c := &cobra.Command{
+		Use: "staff", Short: "Add a shop owner; the PIN or password is read from UTENSIL_SECRET",
+		RunE: func(c *cobra.Command, _ []string) error {
+			url, err := databaseURL()
+			if err != nil {
+				return err
+			}
+			secret, err := workshop.HashSecret(os.Getenv("UTENSIL_SECRET"))
+			if err != nil {
+				return err
+			}
+			store, err := postgres.Open(url)
+			if err != nil {
+				return err
+			}
+			defer store.Close()
+			_, err = store.SaveStaff(c.Context(), workshop.Staff{ID: workshop.NewID(), Name: name, Role: workshop.Keeper, Active: true, Secret: secret})
+			return err
+		},
+	}
+	c.Flags().StringVar(&name, "name", "Shop owner", "their name")
+	return c
+}
+
+func openapiCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "openapi", Short: "Print the description of the API",
+		RunE: func(c *cobra.Command, _ []string) error {
+			book, err := knowledge.Shipped()
+			if err != nil {
+				return err
+			}
+			api := httpapi.New(workshop.New(nil, book, time.Now), nil, httpapi.Options{})
+			text, err := api.OpenAPI()
+			if err != nil {
+				return err
+			}
+			var pretty bytes.Buffer
+			if err := json.Indent(&pretty, text, "", "  "); err != nil {
+				return err
+			}
+			_, err = fmt.Fprintln(c.OutOrStdout(), pretty.String())
+			return err
+		},
+	}
+}
+
+func databaseURL() (string, error) {
+	if url := os.Getenv("DATABASE_URL"); url != "" {
+		return url, nil
+	}
+	return "", errors.New("set DATABASE_URL to the database of the workshop, or run utensil demo")
+}
+
+// serve runs until the context ends, then lets requests in flight finish.
+func serve(ctx context.Context, url string, o options, ready func(address string)) error {
+	book, err := o.book()
+	if err != nil {
+		return err
+	}
+	store, err := postgres.Open(url)
+	if err != nil {
+		return err
+	}
+	defer store.Close()
+	if err := store.Migrate(ctx); err != nil {
+		return err
+	}
+	api := httpapi.New(workshop.New(store, book, time.Now), store.DB(), httpapi.Options{Secure: o.secure})
+	listener, err := net.Listen("tcp", o.address)
+	if err != nil {
+		return fmt.Errorf("listening: %w", err)
+	}
+	server := &http.Server{Handler: api, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
+	server.RegisterOnShutdown(api.Close) // ends the live streams, which would never end by themselves
+
+	listening, stop := context.WithCancel(ctx)
+	defer stop()
+	go postgres.Listen(listening, url, api.Told)
+	ended := make(chan error, 1)
+	go func() { ended <- server.Serve(listener) }()
+	slog.InfoContext(ctx, "serving", "address", listener.Addr().String())
+	if ready != nil {
+		ready(listener.Addr().String())
+	}
+	select {
+	case err := <-ended:
+		return err
+	case <-ctx.Done():
+	}
+	slog.InfoContext(ctx, "stopping")
+	finish, cancel := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
+	defer cancel()
+	return server.Shutdown(finish)
+}

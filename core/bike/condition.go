@@ -1,0 +1,64 @@
+package bike
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+)
+
+// Condition is what must hold of a bike's facts for a point, limit or fastener to apply:
+// for each fact named, its word is one of those listed. "speeds" and "rings" also take
+// "11+" and "10-". An empty condition always holds.
+type Condition map[string][]string
+
+// Holds says whether every fact named has one of its words.
+func (c Condition) Holds(f Facts) bool {
+	for fact, words := range c {
+		word, _ := f.Fact(fact)
+		if !slices.ContainsFunc(words, func(want string) bool { return matches(want, word) }) {
+			return false
+		}
+	}
+	return true
+}
+
+// Validate reports facts that do not exist and words that no bike can have.
+func (c Condition) Validate() error {
+	for fact, words := range c {
+		if _, known := (Facts{}).Fact(fact); !known {
+			return fmt.Errorf("there is no fact %q", fact)
+		}
+		for _, word := range words {
+			if allowed, closed := choices[fact]; closed && !slices.Contains(allowed, word) {
+				return fmt.Errorf("%s is never %q: one of %v", fact, word, allowed)
+			}
+			if fact == "speeds" || fact == "rings" {
+				if _, _, err := bound(word); err != nil {
+					return fmt.Errorf("%s %q: a whole number, 11+ or 10-", fact, word)
+				}
+			}
+		}
+	}
+	return nil
+}
+
+func matches(want, word string) bool {
+	if want == word {
+		return true
+	}
+	sign, limit, err := bound(want)
+	n, not := strconv.Atoi(word)
+	if err != nil || not != nil {
+		return false
+	}
+	return sign == '+' && n >= limit || sign == '-' && n <= limit
+}
+
+// bound splits "11+" into its sign and number; a bare number has sign 0.
+func bound(word string) (sign byte, n int, err error) {
+	if last := len(word) - 1; last > 0 && (word[last] == '+' || word[last] == '-') {
+		sign, word = word[last], word[:last]
+	}
+	n, err = strconv.Atoi(word)
+	return sign, n, err
+}

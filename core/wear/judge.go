@@ -1,0 +1,130 @@
+package wear
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"utensil/core/bike"
+	"utensil/core/measure"
+)
+
+// Variant is a limit with the bikes it is for.
+type Variant struct {
+	When  bike.Condition `yaml:"when"`
+	Why   string         `yaml:"why"` // who it is for, in words: "11- and 12-speed"
+	Limit `yaml:",inline"`
+}
+
+// Gauge describes how a figure is measured and judged.
+type Gauge struct {
+	Unit      string        `yaml:"unit"`
+	Span      measure.Range `yaml:"span"`      // the ruled scale
+	Step      float64       `yaml:"step"`      // smallest division
+	Major     float64       `yaml:"major"`     // numbered division
+	Plausible measure.Range `yaml:"plausible"` // outside it, a figure is a slip
+	Limits    []Variant     `yaml:"limits"`    // the first that holds is used
+	Markable  bool          `yaml:"markable"`  // the part may carry its own limit
+}
+
+// Word is one answer of a scale judged by eye or hand.
+type Word struct {
+	Word   string `yaml:"word" json:"word"`
+	Mark   Mark   `yaml:"mark" json:"mark"`
+	Reason string `yaml:"reason" json:"-"`
+}
+
+// Judgement is what the bench is told about one reading.
+type Judgement struct {
+	Mark   Mark   `json:"mark"`
+	Reason string `json:"reason" doc:"why, in words"`
+	Next   string `json:"next" doc:"what to do next"`
+}
+
+// LimitFor is the limit that applies to a bike, and whom it is for. The last variant of a
+// valid gauge holds for every bike.
+func (g Gauge) LimitFor(f bike.Facts) Variant {
+	for _, v := range g.Limits {
+		if v.When.Holds(f) {
+			return v
+		}
+	}
+	return Variant{}
+}
+
+// Validate reports a gauge that could not judge every bike it meets.
+func (g Gauge) Validate() error {
+	if _, known := measure.UnitOf(g.Unit); !known {
+		return fmt.Errorf("there is no unit %q", g.Unit)
+	}
+	if g.Step <= 0 || g.Major < g.Step {
+		return fmt.Errorf("divisions of %g numbered every %g", g.Step, g.Major)
+	}
+	for _, r := range []measure.Range{g.Span, g.Plausible} {
+		if err := r.Validate(); err != nil {
+			return err
+		}
+	}
+	if len(g.Limits) == 0 || len(g.Limits[len(g.Limits)-1].When) > 0 {
+		return fmt.Errorf("the last limit must hold for every bike")
+	}
+	for _, v := range g.Limits {
+		if err := v.When.Validate(); err != nil {
+			return err
+		}
+		if err := v.Validate(); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Judge gives the mark of a figure and says why. The figure is in the gauge's unit, as is
+// the limit. worn names what a due part asks for: "Replace the chain".
+func (v Variant) Judge(figure float64, unit, worn string) Judgement {
+	at := func(step float64) string { return fmt.Sprintf("%s %s", measure.Format(step), unit) }
+	beyond, before := "At or over", "under"
+	if v.Direction == Falls {
+		beyond, before = "At or under", "over"
+	}
+	forWhom := ""
+	if v.Why != "" {
+		forWhom = ", the limit for " + v.Why
+	}
+	j := Judgement{Mark: v.Mark(figure)}
+	switch j.Mark {
+	case Unsafe:
+		j.Reason = fmt.Sprintf("%s %s: it can fail.", beyond, at(*v.Unsafe))
+		j.Next = worn + ". The bike must not be ridden until then."
+	case Due:
+		j.Reason = fmt.Sprintf("%s %s%s.", beyond, at(v.Due), forWhom)
+		j.Next = worn + "."
+	case Watch:
+		j.Reason = fmt.Sprintf("%s from the limit of %s%s.", at(abs(v.Due-figure)), at(v.Due), strings.TrimPrefix(forWhom, ", the limit"))
+		j.Next = "Tell the owner it will come due."
+	default:
+		j.Reason = fmt.Sprintf("Well %s the limit of %s%s.", before, at(v.Due), strings.TrimPrefix(forWhom, ", the limit"))
+		j.Next = "Nothing to do."
+	}
+	return j
+}
+
+// JudgeWord finds the word on a scale. Case and surrounding space do not matter.
+func JudgeWord(scale []Word, said, worn string) (Judgement, bool) {
+	i := slices.IndexFunc(scale, func(w Word) bool { return strings.EqualFold(w.Word, strings.TrimSpace(said)) })
+	if i < 0 {
+		return Judgement{}, false
+	}
+	j := Judgement{Mark: scale[i].Mark, Reason: scale[i].Reason, Next: "Nothing to do."}
+	switch j.Mark {
+	case Watch:
+		j.Next = "Tell the owner; look again next time."
+	case Due:
+		j.Next = worn + "."
+	case Unsafe:
+		j.Next = worn + ". The bike must not be ridden until then."
+	}
+	return j, true
+}
+
+func abs(v float64) float64 { return max(v, -v) }

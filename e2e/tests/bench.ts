@@ -1,0 +1,49 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+
+export const pins = { 'Ida Oyelaran': '4826', 'Tomas Brandvold': '7391', 'Wren Halloran': '2650' } as const
+export type Name = keyof typeof pins
+
+/** signIn signs in through the sign-in screen. */
+export async function signIn(page: Page, name: Name = 'Ida Oyelaran') {
+  await page.goto('/')
+  await page.getByRole('button', { name }).click()
+  await page.getByLabel(`PIN or password of ${name}`).fill(pins[name])
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('link', { name: 'Take a bike in' })).toBeVisible()
+}
+
+/** expectSound looks for serious faults of access on the screen that is shown, in both lights. */
+export async function expectSound(page: Page, where: string, lights = ['chalk', 'dim']) {
+  for (const light of lights) {
+    await page.evaluate((l) => (document.documentElement.dataset.theme = l), light)
+    const { violations } = await new AxeBuilder({ page }).analyze()
+    const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    const said = grave.map(
+      (v) =>
+        `${where}, ${light}: ${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    )
+    expect(said).toEqual([])
+  }
+  await page.evaluate(() => (document.documentElement.dataset.theme = 'chalk'))
+}
+
+export const leaving = (page: Page) => page.getByRole('region', { name: /Before it leaves/ })
+
+/** openJob opens a job of the demo from the first screen. */
+export async function openJob(page: Page, title: string) {
+  await page.goto('/')
+  await page
+    .getByRole('link', { name: new RegExp(title) })
+    .first()
+    .click()
+  await expect(page.getByRole('heading', { level: 1, name: new RegExp(title) })).toBeVisible()
+}
+
+export const stage = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Stages of this job' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })

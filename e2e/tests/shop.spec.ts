@@ -1,0 +1,141 @@
+import { expect, test } from '@playwright/test'
+
+import { expectSound, leaving, openJob, signIn, stage } from './bench'
+
+test('two tablets see each other’s changes live', async ({ browser }) => {
+  const tablet = async () => (await browser.newContext()).newPage()
+  const [one, two] = await Promise.all([tablet(), tablet()])
+  await signIn(one, 'Tomas Brandvold')
+  await signIn(two, 'Wren Halloran')
+  await openJob(one, 'Pelham Drover')
+  await openJob(two, 'Pelham Drover')
+  await stage(one, 'Inspect').click()
+  await one.getByRole('navigation', { name: /Route/ }).getByRole('button', { name: /Fork/ }).click()
+  await one.keyboard.press('1')
+  await expect(leaving(two)).toContainText('5 points not looked at')
+
+  await stage(one, 'Check in').click()
+  await stage(two, 'Check in').click()
+  await one.getByLabel('What you make of it').fill('Pads, and the stem.')
+  await two.getByLabel('Stand').fill('9')
+  await one.getByRole('button', { name: 'Save' }).click()
+  await expect(one.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await two.getByRole('button', { name: 'Save' }).click()
+  await expect(two.getByRole('alert')).toContainText('Changed meanwhile')
+  await expect(two.getByRole('alert')).toContainText('Pads, and the stem.')
+  await expect(two.getByLabel('Stand')).toHaveValue('9')
+  await expectSound(two, 'Both sides of a stale version')
+  await two.getByRole('button', { name: 'Take theirs' }).click()
+  await expect(two.getByLabel('What you make of it')).toHaveValue('Pads, and the stem.')
+})
+
+test('a slip is asked about, judged while it is typed, and nothing typed is lost', async ({ page }) => {
+  await signIn(page)
+  await openJob(page, 'Pelham Drover')
+  await stage(page, 'Inspect').click()
+  const route = page.getByRole('navigation', { name: /Route/ })
+  await route.getByRole('button', { name: /Front rotor/ }).click()
+  const field = page.locator('#reading')
+  await field.fill('25')
+  await expect(page.getByRole('alert')).toContainText('Did you mean 2.5?')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Did you mean 2.5?')
+  await expect(field).toHaveValue('25')
+  await field.fill('1,45')
+  await expect(page.locator('#verdict')).toContainText('Due now. At or under 1.5 mm')
+  await page.getByRole('button', { name: 'Limit on the part?' }).click()
+  await page.getByLabel('Limit, mm').fill('1.4')
+  await page.getByRole('button', { name: 'Use it for this bike' }).click()
+  await expect(page.getByRole('button', { name: /Its own limit: 1.4 mm/ })).toBeVisible()
+  await expect(field).toHaveValue('1,45')
+  await page.keyboard.press('Enter')
+  await expect(route.getByRole('button', { name: /^watch Front rotor/ })).toBeVisible()
+
+  await stage(page, 'Verify').click()
+  await page
+    .getByRole('navigation', { name: /Torque run/ })
+    .getByRole('button', { name: /Saddle clamp front/ })
+    .click()
+  await page.getByLabel('N·m, as left').fill('900')
+  await expect(page.getByRole('alert')).toContainText('Did you mean 9?')
+  await page.getByRole('button', { name: '9', exact: true }).click()
+  await expect(page.locator('#torque-verdict')).toContainText('In range')
+  await page.getByLabel('N·m, as left').fill('60 lbf in')
+  await expect(page.locator('#torque-verdict')).toContainText('Too loose')
+})
+
+test('a tablet changes hands, and the wrong PIN locks it', async ({ page }) => {
+  await page.goto('/')
+  await expectSound(page, 'Sign in')
+  await signIn(page, 'Wren Halloran')
+  await openJob(page, 'Oxbow Sixteen')
+  await page.getByRole('button', { name: /Wren Halloran: hand over/ }).click()
+  await page.getByRole('menuitem', { name: 'Hand the tablet over' }).click()
+  await expectSound(page, 'Handing over')
+  await page.getByRole('button', { name: /Tomas Brandvold/ }).click()
+  await page.getByLabel(/PIN or password/).fill('7391')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /Tomas Brandvold: hand over/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /Oxbow Sixteen/ })).toBeVisible() // the work stays where it was
+
+  await page.getByRole('button', { name: /Tomas Brandvold: hand over/ }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await page.getByRole('button', { name: /Wren Halloran/ }).click()
+  for (let i = 0; i < 6; i++) {
+    await page.getByLabel(/PIN or password/).fill('0000')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('alert')).toContainText(i < 5 ? 'do not go together' : 'Too many wrong tries')
+    await expect(page.getByLabel(/PIN or password/)).toHaveValue('')
+  }
+})
+
+test('every other screen is sound, at the bench and in the hand', async ({ page }) => {
+  await signIn(page)
+  for (const [name, path] of [
+    ['Bikes', '/bikes'],
+    ['Shop', '/shop'],
+    ['Nowhere', '/no/such/place'],
+  ] as const) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await expectSound(page, name)
+  }
+  await page.goto('/bikes')
+  await page.getByRole('searchbox', { name: 'Find a bike' }).fill('longtooth')
+  await page.getByRole('link', { name: /Bracken Longtooth/ }).click()
+  await expect(page.getByText('Last measured')).toBeVisible()
+  await expectSound(page, 'A bike')
+  await page.getByRole('button', { name: 'Change facts' }).click()
+  await page.getByLabel('Front brake').selectOption('rim_linear')
+  await expect(page.getByLabel('Front fluid')).toHaveValue('none')
+  await expectSound(page, 'A bike’s facts')
+  await page.getByRole('button', { name: 'Leave as it was' }).click()
+
+  await openJob(page, 'Pelham Drover')
+  for (const size of [
+    { width: 1024, height: 768 },
+    { width: 390, height: 800 },
+  ]) {
+    await page.setViewportSize(size)
+    for (const name of ['Check in', 'Inspect', 'Agree', 'Verify']) {
+      await stage(page, name).click()
+      await expect(stage(page, name)).toHaveAttribute('aria-current', 'page') // the stage is shown, not the one before
+      const over = () =>
+        page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+      await expect.poll(over, { message: `${name} at ${size.width} is too wide` }).toBeLessThanOrEqual(0)
+    }
+  }
+})
+
+test('the finder answers from any word, and what was never met is said plainly', async ({ page }) => {
+  await signIn(page)
+  const find = page.getByRole('combobox', { name: 'Find an owner or a bike' })
+  await find.fill('bl-2209')
+  await page.getByRole('option', { name: /Bracken Longtooth/ }).click()
+  await expect(page.getByRole('heading', { name: /Bracken Longtooth/ })).toBeVisible()
+  await find.fill('07709001162')
+  await page.getByRole('option', { name: /Osier Carrier/ }).click()
+  await expect(page.getByRole('navigation', { name: 'Stages of this job' })).toBeVisible()
+  await find.fill('penny-farthing')
+  await expect(page.getByText('Nothing found for “penny-farthing”')).toBeVisible()
+})

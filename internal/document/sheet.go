@@ -1,0 +1,252 @@
+// Package document writes the papers of the workshop in open formats.
+package document
+
+import (
+	"fmt"
+	"io"
+	"strconv"
+	"strings"
+	"time"
+
+	"codeberg.org/go-pdf/fpdf"
+
+	"utensil/core/measure"
+	"utensil/internal/workshop"
+)
+
+// Sheet writes the service sheet of a job as PDF: found, done, measured, every torque,
+// declined, belongings.
+func Sheet(w io.Writer, v workshop.JobView, shop workshop.Settings, depth string) error {
+	local := func(t time.Time) string { return t.In(shop.Location()).Format("2 Jan 2006 15:04") }
+	p := newPage(fmt.Sprintf("Service sheet %d", v.Job.Number), fmt.Sprintf("%s · sheet %d · %s", shop.Name, v.Job.Number, v.Title))
+
+	p.text("Service sheet", 18, true)
+	p.row(9, cell{0.5, shop.Name + "\n" + shop.Address, false, false}, cell{0.5, fmt.Sprintf("Job %d\nIn %s", v.Job.Number, local(v.Job.OpenedAt)), false, true})
+	p.pdf.Ln(2)
+	p.text(v.Title, 13, true)
+	bike := v.Owner.Name
+	if v.Bike.FrameNo != "" {
+		bike += " · frame " + v.Bike.FrameNo
+	}
+	p.text(bike+" · "+depth, 9, false)
+	if v.Job.ReleasedAt != nil {
+		p.text(fmt.Sprintf("Handed to %s on %s by %s", v.ReleasedTo, local(*v.Job.ReleasedAt), v.ReleasedBy), 9, false)
+	} else {
+		p.text("Not handed over yet: this sheet may still change.", 9, true)
+	}
+
+	p.heading("You told us")
+	p.text("“"+v.Job.Words+"”", 9, false)
+	if v.Job.Reading != "" {
+		p.text("Our reading: "+v.Job.Reading, 9, false)
+	}
+	if v.Job.Condition != "" {
+		p.text("Condition at arrival: "+v.Job.Condition, 9, false)
+	}
+
+	found(p, v)
+	done(p, v, shop)
+	measured(p, v)
+	torques(p, v)
+	signed(p, v, shop)
+	rest(p, v, local)
+	if err := p.pdf.Output(w); err != nil {
+		return fmt.Errorf("writing the service sheet: %w", err)
+	}
+	return nil
+}
+
+func found(p page, v workshop.JobView) {
+	p.heading("Found")
+	if len(v.Findings) == 0 {
+		p.text("Nothing that needs work.", 9, false)
+	}
+	came := map[workshop.FindingStatus]string{
+		workshop.FindingOpen: "not offered yet", workshop.FindingOffered: "waiting for your answer", workshop.FindingAgreed: "agreed",
+		workshop.FindingDone: "put right", workshop.FindingDeclined: "declined", workshop.FindingRefused: "refused, knowing it is unsafe", workshop.FindingAside: "left as it is",
+	}
+	for _, f := range v.Findings {
+		reason := f.Reason
+		if f.Why != "" {
+			reason += " Left: " + f.Why
+		}
+		p.row(9, cell{0.12, string(f.Mark), true, false}, cell{0.34, f.Title, true, false}, cell{0.32, reason, false, false}, cell{0.22, came[f.Status], false, true})
+	}
+}
+
+func done(p page, v workshop.JobView, shop workshop.Settings) {
+	var work, declined []workshop.ItemView
+	for _, i := range v.Items {
+		switch {
+		case i.Work != nil:
+			work = append(work, i)
+		case i.Answer != nil && i.Answer.Answer != workshop.Yes:
+			declined = append(declined, i)
+		}
+	}
+	p.heading("Done")
+	if len(work) == 0 {
+		p.text("No work was done.", 9, false)
+	}
+	for _, i := range work {
+		fitted := make([]string, 0, len(i.Work.Parts)+1)
+		for _, part := range i.Work.Parts {
+			fitted = append(fitted, fmt.Sprintf("%d × %s", part.Quantity, part.Name))
+		}
+		if i.Work.Note != "" {
+			fitted = append(fitted, i.Work.Note)
+		}
+		p.row(9, cell{0.36, i.Item.Title, true, false}, cell{0.46, strings.Join(fitted, "\n"), false, false}, cell{0.18, Money(i.Total, shop.Currency), false, true})
+	}
+	if len(work) > 0 {
+		tax := fmt.Sprintf("of which tax %s", Money(v.Agreed.Tax, shop.Currency))
+		if !shop.TaxIn {
+			tax = fmt.Sprintf("with tax %s", Money(v.Agreed.Tax, shop.Currency))
+		}
+		p.row(9, cell{0.36, "Total agreed", true, false}, cell{0.40, tax, false, true}, cell{0.24, Money(v.Agreed.Gross, shop.Currency), true, true})
+	}
+	if len(declined) > 0 {
+		p.heading("Declined")
+	}
+	for _, i := range declined {
+		said := i.Answer.From + ", " + i.Answer.How
+		if i.Answer.Words != "" {
+			said += ": “" + i.Answer.Words + "”"
+		}
+		answer := "no"
+		if i.Answer.Answer == workshop.Refused {
+			answer = "refused: unsafe to ride"
+		}
+		p.row(9, cell{0.36, i.Item.Title, true, false}, cell{0.40, said, false, false}, cell{0.24, answer, true, true})
+	}
+}
+
+func measured(p page, v workshop.JobView) {
+	p.heading("Measured and looked at")
+	for _, point := range v.Points {
+		r := point.Reading
+		switch {
+		case r == nil && !point.Required:
+		case r == nil:
+			p.row(9, cell{0.26, point.Name, false, false}, cell{0.74, "not looked at", false, false})
+		case r.Passed:
+			p.row(9, cell{0.26, point.Name, false, false}, cell{0.74, "not looked at: " + r.Note, false, false})
+		default:
+			figure, was := r.Word, ""
+			if r.Value != nil {
+				figure = measure.Format(*r.Value) + " " + point.Gauge.Unit
+			}
+			if n := len(point.History); n > 0 && point.History[n-1].Value != nil {
+				last := point.History[n-1]
+				was = fmt.Sprintf(" Was %s in %s.", measure.Format(*last.Value), last.At.Format("January 2006"))
+			}
+			mark, reason := "", ""
+			if r.Judgement != nil {
+				mark, reason = string(r.Judgement.Mark), r.Judgement.Reason
+			}
+			if r.Note != "" {
+				was += " " + r.Note
+			}
+			p.row(9, cell{0.26, point.Name, false, false}, cell{0.18, figure, true, false}, cell{0.12, mark, false, false}, cell{0.44, reason + was, false, false})
+		}
+	}
+}
+
+var foundWords = map[string]string{workshop.FoundLoose: "loose", workshop.FoundOverTight: "over-tight", workshop.FoundNotChecked: "–"}
+
+func torques(p page, v workshop.JobView) {
+	p.heading("Torque, N·m")
+	p.row(8, cell{0.40, "Fastener", true, false}, cell{0.16, "rule", true, true}, cell{0.16, "as found", true, true}, cell{0.16, "as left", true, true}, cell{0.12, "by", true, true})
+	for _, b := range v.Bolts {
+		if b.Log == nil {
+			continue
+		}
+		rule := "by feel"
+		if b.Rule != nil {
+			rule = measure.Format(float64(b.Rule.Min)) + "–" + measure.Format(float64(b.Rule.Max))
+		}
+		was, left := foundWords[b.Log.Found], "set"
+		if b.Log.FoundNm != nil {
+			was = measure.Format(*b.Log.FoundNm)
+		}
+		switch {
+		case b.Log.NotFitted:
+			left = "not fitted"
+		case b.Log.LeftNm != nil:
+			left = measure.Format(*b.Log.LeftNm)
+		}
+		name := strings.TrimSpace(b.Name + " " + b.Position)
+		if b.LeftHand {
+			name += " (left-hand thread)"
+		}
+		if b.Log.Note != "" {
+			name += "\n" + b.Log.Note
+		}
+		p.row(8.5, cell{0.40, name, false, false}, cell{0.16, rule, false, true}, cell{0.16, was, false, true}, cell{0.16, left, true, true}, cell{0.12, initials(b.By), false, true})
+	}
+}
+
+func signed(p page, v workshop.JobView, shop workshop.Settings) {
+	p.heading("Tested and signed")
+	for _, s := range v.Signs {
+		switch {
+		case s.Sign == nil:
+			p.row(9, cell{0.4, s.Name, false, false}, cell{0.6, "not signed", false, false})
+		default:
+			outcome := "passed"
+			if !s.Sign.Passed {
+				outcome = "failed"
+			}
+			if s.Sign.Note != "" {
+				outcome += ": " + s.Sign.Note
+			}
+			when := s.At
+			if t, err := time.Parse(time.RFC3339, s.At); err == nil {
+				when = t.In(shop.Location()).Format("2 Jan 15:04")
+			}
+			p.row(9, cell{0.26, s.Name, false, false}, cell{0.44, outcome, true, false}, cell{0.30, s.By + ", " + when, false, true})
+		}
+	}
+}
+
+func rest(p page, v workshop.JobView, local func(time.Time) string) {
+	if len(v.Belongings) > 0 {
+		p.heading("Belongings")
+	}
+	for _, b := range v.Belongings {
+		state := "still here"
+		if b.Returned != nil {
+			state = "given back"
+			if b.TakenOff {
+				state = "put back on"
+			}
+		}
+		p.row(9, cell{0.6, b.Name, false, false}, cell{0.4, state, false, true})
+	}
+	if len(v.Notes)+len(v.Reopened) > 0 {
+		p.heading("Notes")
+	}
+	for _, n := range v.Reopened {
+		p.text(fmt.Sprintf("Opened again by %s, %s: %s", n.By, local(n.At), n.Text), 9, false)
+	}
+	for _, n := range v.Notes {
+		p.text(n.Text, 9, false)
+	}
+	p.heading("Before you ride")
+	p.text("Try both brakes before you set off. New pads need bedding in: slow down firmly many times from a moderate speed before you rely on them. "+
+		"Have crank and carbon joints checked again after the first ride. The maker's manual comes before anything here; "+
+		"if something feels wrong, stop riding and have a qualified mechanic look at it.", 9, false)
+}
+
+func initials(name string) string {
+	var out strings.Builder
+	for word := range strings.FieldsSeq(name) {
+		for _, r := range word {
+			out.WriteRune(r)
+			break
+		}
+	}
+	return out.String()
+}
+
+func pageNumber(pdf *fpdf.Fpdf) string { return strconv.Itoa(pdf.PageNo()) }

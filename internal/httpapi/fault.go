@@ -1,0 +1,102 @@
+package httpapi
+
+import (
+	"context"
+	"database/sql/driver"
+	"errors"
+	"log/slog"
+	"net"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/jackc/pgx/v5/pgconn"
+
+	"utensil/internal/workshop"
+)
+
+// Fault is a problem as RFC 9457 has it, with what a screen needs to help.
+type Fault struct {
+	Type        string              `json:"type" doc:"which sort of problem" example:"/problems/invalid"`
+	Title       string              `json:"title" doc:"what happened"`
+	Status      int                 `json:"status"`
+	Detail      string              `json:"detail" doc:"what to do"`
+	Field       string              `json:"field,omitempty" doc:"the field it is about"`
+	Suggestions []float64           `json:"suggestions,omitempty" doc:"figures that may have been meant"`
+	Current     any                 `json:"current,omitempty" doc:"the row as it is now, after a stale write"`
+	Leaving     []workshop.Obstacle `json:"leaving,omitempty" doc:"what still stands between bike and owner"`
+}
+
+func (f *Fault) Error() string { return f.Title + ": " + f.Detail }
+
+// GetStatus tells huma the status to answer with.
+func (f *Fault) GetStatus() int { return f.Status }
+
+// ContentType tells huma the media type of RFC 9457.
+func (f *Fault) ContentType(string) string { return "application/problem+json" }
+
+var faults = map[workshop.ProblemKind]struct {
+	status int
+	name   string
+}{
+	workshop.Invalid:   {http.StatusUnprocessableEntity, "invalid"},
+	workshop.Missing:   {http.StatusNotFound, "missing"},
+	workshop.Stale:     {http.StatusConflict, "stale"},
+	workshop.Closed:    {http.StatusConflict, "closed"},
+	workshop.Standing:  {http.StatusConflict, "standing"},
+	workshop.Forbidden: {http.StatusForbidden, "forbidden"},
+	workshop.Stranger:  {http.StatusUnauthorized, "stranger"},
+	workshop.Locked:    {http.StatusTooManyRequests, "locked"},
+}
+
+// faultOf is the one place where errors become answers.
+func faultOf(ctx context.Context, err error) *Fault {
+	var fault *Fault
+	var problem *workshop.Problem
+	switch {
+	case errors.As(err, &fault):
+		return fault
+	case errors.As(err, &problem):
+		f := faults[problem.Kind]
+		return &Fault{Type: "/problems/" + f.name, Title: problem.Title, Status: f.status, Detail: problem.Detail, Field: problem.Field,
+			Suggestions: problem.Suggestions, Current: problem.Current, Leaving: problem.Leaving}
+	case errors.Is(err, context.Canceled):
+		return &Fault{Type: "/problems/gone", Title: "Stopped", Status: 499, Detail: "The browser went away before the answer was ready."}
+	case away(err):
+		slog.WarnContext(ctx, "the database cannot be reached", "err", err)
+		return &Fault{Type: "/problems/away", Title: "The records cannot be reached", Status: http.StatusServiceUnavailable,
+			Detail: "What you typed is kept and is sent again by itself. If this lasts, look at the computer the records are on."}
+	}
+	slog.ErrorContext(ctx, "request failed", "err", err)
+	return &Fault{Type: "/problems/fault", Title: "Something broke in the program", Status: http.StatusInternalServerError,
+		Detail: "What you typed is still on the screen. Try once more; if it happens again, tell whoever looks after the program."}
+}
+
+// away says whether an error means that the database is not there just now.
+func away(err error) bool {
+	var connect *pgconn.ConnectError
+	var network net.Error
+	var server *pgconn.PgError
+	if errors.As(err, &server) {
+		return strings.HasPrefix(server.Code, "08") || strings.HasPrefix(server.Code, "57P")
+	}
+	return errors.As(err, &connect) || errors.As(err, &network) || errors.Is(err, driver.ErrBadConn) ||
+		errors.Is(err, context.DeadlineExceeded) || strings.Contains(err.Error(), "conn closed") || strings.Contains(err.Error(), "unexpected EOF")
+}
+
+// newError replaces huma's own error, so that what it refuses reads like the rest.
+func newError(status int, message string, errs ...error) huma.StatusError {
+	f := &Fault{Type: "/problems/form", Title: "The screen sent something that cannot be read", Status: status, Detail: message}
+	for _, err := range errs {
+		if err == nil {
+			continue
+		}
+		var detail *huma.ErrorDetail
+		if errors.As(err, &detail) && f.Field == "" {
+			f.Field = strings.TrimPrefix(detail.Location, "body.")
+		}
+		f.Detail += " (" + err.Error() + ")"
+	}
+	f.Detail += ". Reload the page and try again."
+	return f
+}

@@ -1,0 +1,216 @@
+package httpapi_test
+
+import (
+	"net/http"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/estimate"
+	"utensil/core/wear"
+	"utensil/internal/httpapi"
+	"utensil/internal/workshop"
+)
+
+// sound reads every point the job asks for as sound, but those listed.
+func (tab *tablet) inspect(job workshop.JobView, found map[string]workshop.Reading) workshop.JobView {
+	tab.t.Helper()
+	for _, p := range job.Points {
+		r, odd := found[p.ID]
+		switch {
+		case odd:
+		case !p.Required:
+			continue
+		case p.Gauge != nil && p.ID == "chain":
+			r.Typed = "0.1"
+		case p.Gauge != nil && strings.HasSuffix(p.ID, "rotor"):
+			r.Typed = "1.8"
+		case p.Gauge != nil:
+			r.Typed = "3.0"
+		default:
+			r.Word = p.Words[0].Word
+		}
+		r.Point = p.ID
+		job = tab.record(job.Job.ID, workshop.Content{Reading: &r})
+	}
+	return job
+}
+
+func (tab *tablet) verify(job workshop.JobView) workshop.JobView {
+	tab.t.Helper()
+	for _, b := range job.Bolts {
+		log := workshop.Torque{Fastener: b.Fastener, Position: b.Position, Found: workshop.FoundNotChecked, Set: b.Rule == nil}
+		if b.Rule != nil {
+			log.LeftTyped = formatted(float64(b.Rule.Min+b.Rule.Max) / 2)
+		}
+		job = tab.record(job.Job.ID, workshop.Content{Torque: &log})
+	}
+	for _, s := range job.Signs {
+		job = tab.record(job.Job.ID, workshop.Content{Sign: &workshop.Sign{What: s.What, Passed: true}})
+	}
+	return job
+}
+
+func TestAJobFromDoorToDoor(t *testing.T) {
+	s := open(t)
+	bench, counter := s.as(workshop.Mechanic), s.as(workshop.Counter)
+	job := counter.checkIn()
+	assert.Equal(t, workshop.StageInspect, job.Stage)
+	id := job.Job.ID
+
+	job = bench.inspect(job, map[string]workshop.Reading{"front-pads": {Typed: "0,8"}, "stem": {Word: "Crack"}})
+	require.Len(t, job.Findings, 2)
+	assert.Equal(t, workshop.StageAgree, job.Stage)
+	pads := job.Findings[slices.IndexFunc(job.Findings, func(f workshop.FindingView) bool { return f.Point == "front-pads" })]
+	stem := job.Findings[slices.IndexFunc(job.Findings, func(f workshop.FindingView) bool { return f.Point == "stem" })]
+	assert.Equal(t, wear.Due, pads.Mark)
+	assert.Equal(t, wear.Unsafe, stem.Mark)
+
+	var refused httpapi.Fault
+	release := map[string]any{"id": workshop.NewID(), "to": "Ansel"}
+	assert.Equal(t, http.StatusConflict, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &refused), "called directly")
+	assert.Equal(t, "/problems/standing", refused.Type)
+	assert.Contains(t, refused.Detail, "Stem and bar: Crack")
+	assert.NotEmpty(t, refused.Leaving)
+
+	for _, f := range []workshop.FindingView{pads, stem} {
+		sugg := f.Suggested[0]
+		job = counter.record(id, workshop.Content{Item: &workshop.Item{Finding: &f.ID, Operation: sugg.Operation, Title: sugg.Title, Minutes: sugg.Minutes, Parts: sugg.Parts}})
+	}
+	assert.EqualValues(t, 1600+1450+2400+3400, job.Proposed.Gross, "20 and 30 minutes at 48.00 an hour, pads and stem")
+	itemFor := func(word string) workshop.ItemView {
+		return job.Items[slices.IndexFunc(job.Items, func(i workshop.ItemView) bool { return strings.Contains(i.Item.Title, word) })]
+	}
+	no := workshop.Answer{Item: itemFor("stem").ID, Answer: workshop.No, From: "Ansel", How: "phone"}
+	status, _, fault := counter.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Answer: &no}})
+	assert.Equal(t, http.StatusUnprocessableEntity, status, "a plain no does not do for something unsafe")
+	assert.Contains(t, fault.Detail, "record a refusal")
+	no.Answer = workshop.Refused
+	status, _, fault = counter.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Answer: &no}})
+	assert.Equal(t, http.StatusUnprocessableEntity, status)
+	assert.Equal(t, "words", fault.Field)
+	no.Words = "I know, I shall push it home."
+	job = counter.record(id, workshop.Content{Answer: &no})
+	job = counter.record(id, workshop.Content{Answer: &workshop.Answer{Item: itemFor("disc pads").ID, Answer: workshop.Yes, From: "Ansel", How: "phone"}})
+	assert.Equal(t, workshop.StageWork, job.Stage)
+	assert.EqualValues(t, 3050, job.Agreed.Gross)
+	assert.EqualValues(t, 508, job.Agreed.Tax, "20 % within 30.50")
+
+	job = bench.record(id, workshop.Content{Work: &workshop.Work{Item: itemFor("disc pads").ID, Parts: []workshop.Fitted{{Name: "Disc pads, pair", Quantity: 1}}}})
+	assert.Equal(t, workshop.StageVerify, job.Stage)
+	assert.True(t, slices.ContainsFunc(job.Bolts, func(b workshop.BoltView) bool { return b.Fastener == "front-caliper" }), "pads disturb the caliper")
+	assert.False(t, slices.ContainsFunc(job.Bolts, func(b workshop.BoltView) bool { return b.Fastener == "rear-caliper" }))
+
+	// A finding added now goes back to Agree for itself alone.
+	job = bench.record(id, workshop.Content{Finding: &workshop.Finding{Title: "Mudguard stay broken", Mark: wear.Due}})
+	assert.Equal(t, workshop.StageAgree, job.Stage)
+	assert.NotNil(t, itemFor("disc pads").Work, "what was done stays done")
+	extra := job.Findings[slices.IndexFunc(job.Findings, func(f workshop.FindingView) bool { return f.Point == "" })]
+	job = bench.record(id, workshop.Content{Aside: &workshop.Aside{Finding: extra.ID, Reason: "Owner will wire it himself."}})
+	assert.Equal(t, workshop.StageVerify, job.Stage)
+
+	job = bench.verify(job)
+	assert.Equal(t, workshop.StageHandOver, job.Stage)
+	assert.Equal(t, []string{"Pannier"}, titles(job.Leaving))
+	job = counter.record(id, workshop.Content{Return: &workshop.Return{Belonging: job.Belongings[0].ID}})
+	assert.Empty(t, job.Leaving)
+
+	require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &job))
+	assert.NotNil(t, job.Job.ReleasedAt)
+	assert.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, nil), "sent twice, harmless")
+	status, _, fault = bench.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Note: &workshop.Note{Text: "late"}}})
+	assert.Equal(t, http.StatusConflict, status)
+	assert.Equal(t, "/problems/closed", fault.Type)
+
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs/"+string(id)+"/reopen", map[string]any{"id": workshop.NewID(), "reason": " "}, nil))
+	var again workshop.JobView
+	require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs/"+string(id)+"/reopen", map[string]any{"id": workshop.NewID(), "reason": "Bell forgotten"}, &again))
+	assert.Nil(t, again.Job.ReleasedAt)
+	assert.Equal(t, "Bell forgotten", again.Reopened[0].Text)
+}
+
+func titles(list []workshop.Obstacle) (out []string) {
+	for _, o := range list {
+		out = append(out, o.Title)
+	}
+	return out
+}
+
+func TestWorkUnsettlesWhatWasVerified(t *testing.T) {
+	s := open(t)
+	bench := s.as(workshop.Mechanic)
+	job := bench.inspect(bench.checkIn(), nil)
+	id := job.Job.ID
+	job = bench.verify(job)
+	assert.Equal(t, []string{"Pannier"}, titles(job.Leaving))
+
+	minutes := estimate.Minor(0)
+	job = bench.record(id, workshop.Content{Item: &workshop.Item{Operation: "replace-stem", Title: "Replace the stem", Labour: &minutes}})
+	job = bench.record(id, workshop.Content{Answer: &workshop.Answer{Item: job.Items[0].ID, Answer: workshop.Yes, From: "Ansel", How: "counter"}})
+	job = bench.record(id, workshop.Content{Work: &workshop.Work{Item: job.Items[0].ID}})
+	assert.Contains(t, titles(job.Leaving), "6 fasteners to torque", "steerer clamp and faceplate were undone")
+	assert.Contains(t, titles(job.Leaving), "Front brake test", "signed before the last work")
+}
+
+func TestAnOwnFigureWins(t *testing.T) {
+	s := open(t)
+	bench := s.as(workshop.Mechanic)
+	job := bench.checkIn()
+	id := job.Job.ID
+	job = bench.record(id, workshop.Content{Reading: &workshop.Reading{Point: "front-rotor", Typed: "1.7"}})
+	mark := func() wear.Mark {
+		return job.Points[slices.IndexFunc(job.Points, func(p workshop.PointView) bool { return p.ID == "front-rotor" })].Reading.Judgement.Mark
+	}
+	assert.Equal(t, wear.Sound, mark())
+	job = bench.record(id, workshop.Content{Figure: &workshop.OwnFigure{Point: "front-rotor", Typed: "1.8", Source: "etched on the rotor"}})
+	assert.Equal(t, wear.Due, mark(), "the figure etched on the rotor is higher")
+
+	bolt := func() workshop.BoltView {
+		return job.Bolts[slices.IndexFunc(job.Bolts, func(b workshop.BoltView) bool { return b.Fastener == "saddle-clamp" })]
+	}
+	job = bench.record(id, workshop.Content{Torque: &workshop.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose", LeftTyped: "124 lbf in"}})
+	assert.InDelta(t, 14.01, *bolt().Log.LeftNm, 0.005)
+	assert.EqualValues(t, "over", bolt().Verdict.State)
+	assert.Contains(t, titles(job.Leaving), "Saddle clamp front")
+	job = bench.record(id, workshop.Content{Figure: &workshop.OwnFigure{Fastener: "saddle-clamp", TypedMin: "13", TypedMax: "15", Source: "manual, page 9"}})
+	assert.EqualValues(t, "in_range", bolt().Verdict.State)
+	assert.Equal(t, "manual, page 9", bolt().Rule.Source)
+}
+
+func TestEntriesAreKeptOnceAndCorrected(t *testing.T) {
+	s := open(t)
+	bench := s.as(workshop.Mechanic)
+	id := bench.checkIn().Job.ID
+	reading := workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Reading: &workshop.Reading{Point: "chain", Typed: "0.4"}}}
+	for range 3 {
+		status, _, _ := bench.try(id, reading)
+		require.Equal(t, http.StatusOK, status)
+	}
+	var count int
+	require.NoError(t, s.store.DB().Get(&count, `select count(*) from entry where kind = 'reading'`))
+	assert.Equal(t, 1, count, "the same entry sent three times stands once")
+
+	other := reading
+	other.Content.Reading = &workshop.Reading{Point: "chain", Typed: "0.6"}
+	status, _, fault := bench.try(id, other)
+	assert.Equal(t, http.StatusConflict, status)
+	assert.Contains(t, fault.Title, "Two entries under one id")
+
+	correct := workshop.NewEntry{ID: workshop.NewID(), Supersedes: &reading.ID, Content: other.Content}
+	status, job, _ := bench.try(id, correct)
+	require.Equal(t, http.StatusOK, status)
+	chain := job.Points[slices.IndexFunc(job.Points, func(p workshop.PointView) bool { return p.ID == "chain" })]
+	assert.InDelta(t, 0.6, *chain.Reading.Value, 1e-12)
+	second := correct
+	second.ID = workshop.NewID()
+	status, _, fault = bench.try(id, second)
+	assert.Equal(t, http.StatusConflict, status, "two people corrected the same reading")
+	assert.Equal(t, "Already corrected", fault.Title)
+	require.NoError(t, s.store.DB().Get(&count, `select count(*) from entry where kind = 'reading'`))
+	assert.Equal(t, 2, count, "what was corrected is kept")
+	_, err := s.store.DB().Exec(`update entry set at = now()`)
+	assert.ErrorContains(t, err, "never changed")
+}

@@ -1,0 +1,121 @@
+// Package httpapi is the workshop over HTTP: operations with one declaration each, sign-in,
+// live changes, and the interface's files. It holds no rule of the trade.
+package httpapi
+
+import (
+	"context"
+	"net/http"
+	"time"
+
+	"github.com/alexedwards/scs/postgresstore"
+	"github.com/alexedwards/scs/v2"
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+	"github.com/jmoiron/sqlx"
+
+	"utensil/internal/workshop"
+)
+
+// Server answers HTTP requests for one workshop.
+type Server struct {
+	shop     *workshop.Workshop
+	db       *sqlx.DB
+	sessions *scs.SessionManager
+	sweep    *postgresstore.PostgresStore
+	people   people
+	live     *hub
+	router   chi.Router
+	api      huma.API
+}
+
+// Options are the settings of a Server.
+type Options struct {
+	Secure bool // served over HTTPS, so that the session cookie may insist on it
+}
+
+// New makes a server over a workshop and the database its sessions live in.
+func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
+	s := &Server{shop: shop, db: db, live: newHub(), router: chi.NewMux()}
+	s.people.load = shop.Staff
+	s.sessions = scs.New()
+	s.sessions.Lifetime = 12 * time.Hour // one working day
+	s.sessions.HashTokenInStore = true
+	s.sessions.Cookie.Name = "utensil"
+	s.sessions.Cookie.HttpOnly = true
+	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
+	s.sessions.Cookie.Secure = o.Secure
+	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { s.refuse(w, r, err) }
+	if db != nil {
+		s.sweep = postgresstore.NewWithCleanupInterval(db.DB, 30*time.Minute)
+		s.sessions.Store = s.sweep
+	}
+
+	s.router.Use(middleware.Recoverer, logged, guarded)
+	s.router.Get("/healthz", s.health)
+	s.router.Group(func(r chi.Router) {
+		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
+		r.Get("/api/live", s.serveLive)
+		r.Get("/api/jobs/{id}/sheet.pdf", s.serveSheet)
+		s.api = humachi.New(r, config())
+		s.declare()
+	})
+	// Only files are compressed: a job is small, and packing it would take longer than the
+	// workshop's network takes to carry it.
+	s.router.NotFound(middleware.Compress(5)(http.HandlerFunc(serveInterface)).ServeHTTP)
+	return s
+}
+
+func init() { huma.NewError = newError; huma.DefaultArrayNullable = false }
+
+func config() huma.Config {
+	c := huma.DefaultConfig("Utensil", "1.0.0")
+	c.Info.Description = "The bench companion of a bicycle workshop."
+	c.OpenAPIPath, c.DocsPath, c.SchemasPath = "/api/openapi", "", ""
+	c.CreateHooks = nil // no $schema links in answers
+	return c
+}
+
+// ServeHTTP answers one request.
+func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.router.ServeHTTP(w, r) }
+
+// OpenAPI is the description of every operation, as JSON.
+func (s *Server) OpenAPI() ([]byte, error) { return s.api.OpenAPI().MarshalJSON() }
+
+// Close stops what runs beside the requests.
+func (s *Server) Close() {
+	s.live.close()
+	if s.sweep != nil {
+		s.sweep.StopCleanup()
+	}
+}
+
+// Told passes a change on to everyone who watches. Its argument is the database's
+// notification, or "" when some may have been missed.
+func (s *Server) Told(change string) {
+	s.people.forget(change)
+	s.live.tell(change)
+}
+
+// register declares one operation whose errors become Faults.
+func register[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, *In) (*Out, error)) {
+	huma.Register(s.api, huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: http.StatusOK},
+		func(ctx context.Context, in *In) (*Out, error) {
+			out, err := do(ctx, in)
+			if err != nil {
+				return nil, faultOf(ctx, err)
+			}
+			return out, nil
+		})
+}
+
+// body is an answer or request that is only a body.
+type body[T any] struct{ Body T }
+
+func answer[T any](v T, err error) (*body[T], error) {
+	if err != nil {
+		return nil, err
+	}
+	return &body[T]{Body: v}, nil
+}

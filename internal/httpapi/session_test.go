@@ -1,0 +1,175 @@
+package httpapi_test
+
+import (
+	"bufio"
+	"context"
+	"net/http"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/httpapi"
+	"utensil/internal/postgres"
+	"utensil/internal/workshop"
+)
+
+func TestSignInLocksAfterWrongSecrets(t *testing.T) {
+	s := open(t)
+	tab := s.tablet()
+	try := func(secret string) (int, httpapi.Fault) {
+		var fault httpapi.Fault
+		return tab.send("POST", "/api/session", map[string]any{"staff": s.staff[workshop.Mechanic], "secret": secret}, &fault), fault
+	}
+	for range 5 {
+		status, fault := try("0000")
+		assert.Equal(t, http.StatusUnauthorized, status)
+		assert.Contains(t, fault.Detail, "do not go together")
+	}
+	status, fault := try(pin)
+	assert.Equal(t, http.StatusTooManyRequests, status, "even the right PIN, once locked")
+	assert.Contains(t, fault.Detail, "Wait a minute")
+	assert.Equal(t, http.StatusUnauthorized, tab.send("GET", "/api/today", nil, nil))
+
+	keeper := s.as(workshop.Keeper)
+	change := workshop.StaffChange{ID: s.staff[workshop.Mechanic], Name: "Tomas", Role: workshop.Mechanic, Active: true, Secret: "73915", Version: 1}
+	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", change, nil))
+	status, _ = try("73915")
+	assert.Equal(t, http.StatusOK, status, "a new PIN frees it")
+}
+
+func TestLockGrowsToAnHour(t *testing.T) {
+	assert.Equal(t, time.Duration(0), workshop.LockFor(4))
+	assert.Equal(t, time.Minute, workshop.LockFor(5))
+	assert.Equal(t, 4*time.Minute, workshop.LockFor(7))
+	assert.Equal(t, time.Hour, workshop.LockFor(1000))
+}
+
+func TestHandingATabletOver(t *testing.T) {
+	s := open(t)
+	tab := s.as(workshop.Mechanic)
+	before := tab.cookie()
+	id := tab.checkIn().Job.ID
+	tab.record(id, workshop.Content{Note: &workshop.Note{Text: "mine"}})
+	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[workshop.Keeper], "secret": pin}, nil))
+	assert.NotEqual(t, before, tab.cookie(), "the session gets a new token")
+	job := tab.record(id, workshop.Content{Note: &workshop.Note{Text: "hers"}})
+	assert.Equal(t, "Tomas", job.Notes[0].By)
+	assert.Equal(t, "Ida", job.Notes[1].By)
+	assert.Less(t, tab.send("DELETE", "/api/session", nil, nil), 300)
+	assert.Equal(t, http.StatusUnauthorized, tab.send("GET", "/api/today", nil, nil))
+}
+
+func (tab *tablet) cookie() string {
+	request, _ := http.NewRequest(http.MethodGet, tab.url, nil)
+	return tab.client.Jar.Cookies(request.URL)[0].Value
+}
+
+func TestRolesMayDoWhatTheyMay(t *testing.T) {
+	s := open(t)
+	counter, bench := s.as(workshop.Counter), s.as(workshop.Mechanic)
+	id := counter.checkIn().Job.ID
+	for name, c := range map[string]workshop.Content{
+		"read":   {Reading: &workshop.Reading{Point: "chain", Typed: "0.1"}},
+		"torque": {Torque: &workshop.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose", LeftTyped: "10"}},
+		"sign":   {Sign: &workshop.Sign{What: "test_ride", Passed: true}},
+	} {
+		status, _, fault := counter.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: c})
+		assert.Equal(t, http.StatusForbidden, status, name)
+		assert.Contains(t, fault.Detail, "a mechanic", name)
+	}
+	settings, err := s.store.Settings(t.Context())
+	require.NoError(t, err)
+	assert.Equal(t, http.StatusForbidden, bench.send("PUT", "/api/settings", settings, nil))
+	assert.Equal(t, http.StatusForbidden, bench.send("PUT", "/api/staff", workshop.StaffChange{ID: workshop.NewID(), Name: "X", Role: workshop.Keeper, Active: true, Secret: "9182"}, nil))
+
+	keeper := s.as(workshop.Keeper)
+	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", workshop.StaffChange{ID: s.staff[workshop.Mechanic], Name: "Tomas", Role: workshop.Mechanic, Version: 1}, nil))
+	assert.Equal(t, http.StatusUnauthorized, bench.send("GET", "/api/today", nil, nil), "who no longer works here is signed out")
+	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff", workshop.StaffChange{ID: s.staff[workshop.Keeper], Name: "Ida", Role: workshop.Mechanic, Active: true, Version: 1}, nil), "the last owner stays")
+	for _, secret := range []string{"123", "1111", "short", ""} {
+		assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff", workshop.StaffChange{ID: workshop.NewID(), Name: "New", Role: workshop.Counter, Active: true, Secret: secret}, nil), secret)
+	}
+	settings.Currency = "GLD"
+	var fault httpapi.Fault
+	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/settings", settings, &fault))
+	assert.Equal(t, "currency", fault.Field)
+}
+
+func TestStrangersAndOtherSitesAreKeptOut(t *testing.T) {
+	s := open(t)
+	tab := s.as(workshop.Mechanic)
+	for _, path := range []string{"/api/today", "/api/search", "/api/book", "/api/staff", "/api/jobs/" + string(workshop.NewID()), "/api/live", "/api/jobs/x/sheet.pdf"} {
+		var fault httpapi.Fault
+		assert.Equal(t, http.StatusUnauthorized, s.tablet().send("GET", path, nil, &fault), path)
+		assert.Equal(t, "/problems/stranger", fault.Type, path)
+	}
+	request, err := http.NewRequestWithContext(t.Context(), http.MethodPost, s.url+"/api/jobs", strings.NewReader("{}"))
+	require.NoError(t, err)
+	request.Header.Set("Sec-Fetch-Site", "cross-site")
+	request.Header.Set("Content-Type", "application/json")
+	response, err := tab.client.Do(request)
+	require.NoError(t, err)
+	require.NoError(t, response.Body.Close())
+	assert.Equal(t, http.StatusForbidden, response.StatusCode)
+
+	response, err = tab.client.Get(s.url + "/api/session")
+	require.NoError(t, err)
+	require.NoError(t, response.Body.Close())
+	policy := response.Header.Get("Content-Security-Policy")
+	assert.Contains(t, policy, "default-src 'none'")
+	assert.NotContains(t, policy, "unsafe")
+	assert.Equal(t, "nosniff", response.Header.Get("X-Content-Type-Options"))
+	assert.Equal(t, "no-store", response.Header.Get("Cache-Control"))
+}
+
+func TestTwoTabletsSeeEachOther(t *testing.T) {
+	s := open(t)
+	one, two := s.as(workshop.Mechanic), s.as(workshop.Counter)
+	ctx, stop := context.WithCancel(t.Context())
+	defer stop()
+	listening := make(chan struct{})
+	heard := sync.OnceFunc(func() { close(listening) })
+	go postgres.Listen(ctx, s.dbURL, func(change string) { s.api.Told(change); heard() })
+	<-listening
+	request, err := http.NewRequestWithContext(ctx, http.MethodGet, s.url+"/api/live", nil)
+	require.NoError(t, err)
+	response, err := one.client.Do(request)
+	require.NoError(t, err)
+	defer response.Body.Close()
+	assert.Equal(t, "text/event-stream", response.Header.Get("Content-Type"))
+
+	lines := make(chan string, 100)
+	go func() {
+		defer close(lines)
+		for scan := bufio.NewScanner(response.Body); scan.Scan(); {
+			lines <- scan.Text()
+		}
+	}()
+	id := two.checkIn().Job.ID
+	await := func(want ...string) {
+		t.Helper()
+		after := time.After(10 * time.Second)
+		for {
+			select {
+			case line := <-lines:
+				whole := true
+				for _, w := range want {
+					whole = whole && strings.Contains(line, w)
+				}
+				if whole {
+					return
+				}
+			case <-after:
+				t.Fatalf("never heard of %v", want)
+			}
+		}
+	}
+	await("event: again")
+	await(`"about": "job"`, string(id))
+	two.record(id, workshop.Content{Note: &workshop.Note{Text: "seen?"}})
+	await(`"about": "entry"`, string(id))
+}

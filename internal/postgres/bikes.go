@@ -1,0 +1,180 @@
+package postgres
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"utensil/core/bike"
+	"utensil/internal/workshop"
+)
+
+// facts reads and writes a bike's facts as JSON.
+type facts bike.Facts
+
+func (f *facts) Scan(src any) error { return scanJSON(src, f) }
+
+func scanJSON(src, into any) error {
+	switch v := src.(type) {
+	case nil:
+		return nil
+	case []byte:
+		return json.Unmarshal(v, into)
+	case string:
+		return json.Unmarshal([]byte(v), into)
+	}
+	return fmt.Errorf("expected JSON, got %T", src)
+}
+
+// bikeRow is a bike with its owner, as joined.
+type bikeRow struct {
+	BikeID       workshop.ID `db:"bike_id"`
+	Make         string      `db:"make"`
+	Model        string      `db:"model"`
+	Colour       string      `db:"colour"`
+	FrameNo      string      `db:"frame_number"`
+	Facts        facts       `db:"facts"`
+	BikeVersion  int         `db:"bike_version"`
+	OwnerID      workshop.ID `db:"owner_id"`
+	OwnerName    string      `db:"owner_name"`
+	Phone        string      `db:"phone"`
+	Email        string      `db:"email"`
+	Note         string      `db:"owner_note"`
+	OwnerVersion int         `db:"owner_version"`
+}
+
+const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.version as bike_version,
+	o.id as owner_id, o.name as owner_name, o.phone, o.email, o.note as owner_note, o.version as owner_version`
+
+func (r bikeRow) bike() workshop.Bike {
+	return workshop.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo, Facts: bike.Facts(r.Facts), Version: r.BikeVersion}
+}
+
+func (r bikeRow) owner() workshop.Owner {
+	return workshop.Owner{ID: r.OwnerID, Name: r.OwnerName, Phone: r.Phone, Email: r.Email, Note: r.Note, Version: r.OwnerVersion}
+}
+
+// SaveOwner changes an owner over the version given.
+func (s *Store) SaveOwner(ctx context.Context, o workshop.Owner) (workshop.Owner, error) {
+	done, err := updated(s.db.ExecContext(ctx, `update owner set name = $2, phone = $3, email = $4, note = $5, version = version + 1
+		where id = $1 and version = $6`, o.ID, o.Name, o.Phone, o.Email, o.Note, o.Version))
+	if err != nil || done {
+		o.Version++
+		return o, wrap("saving an owner", err)
+	}
+	var now workshop.Owner
+	err = s.db.QueryRowxContext(ctx, `select id, name, phone, email, note, version from owner where id = $1`, o.ID).
+		Scan(&now.ID, &now.Name, &now.Phone, &now.Email, &now.Note, &now.Version)
+	if errors.Is(err, sql.ErrNoRows) {
+		return o, workshop.NotFound("owner")
+	}
+	if err != nil {
+		return o, wrap("saving an owner", err)
+	}
+	return o, workshop.StaleWrite("owner", now)
+}
+
+// SaveBike changes a bike over the version given. It stays with its owner.
+func (s *Store) SaveBike(ctx context.Context, b workshop.Bike) (workshop.Bike, error) {
+	about, err := json.Marshal(b.Facts)
+	if err != nil {
+		return b, err
+	}
+	done, err := updated(s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6, version = version + 1
+		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, string(about), b.Version))
+	if err != nil {
+		return b, wrap("saving a bike", err)
+	}
+	var row bikeRow
+	err = s.db.GetContext(ctx, &row, `select `+bikeColumns+` from bike b join owner o on o.id = b.owner_id where b.id = $1`, b.ID)
+	switch {
+	case errors.Is(err, sql.ErrNoRows):
+		return b, workshop.NotFound("bike")
+	case err != nil:
+		return b, wrap("saving a bike", err)
+	case !done:
+		return b, workshop.StaleWrite("bike", row.bike())
+	}
+	return row.bike(), nil
+}
+
+func updated(result sql.Result, err error) (bool, error) {
+	if err != nil {
+		return false, err
+	}
+	n, err := result.RowsAffected()
+	return n > 0, err
+}
+
+// Search finds bikes and owners by words that must all be found.
+func (s *Store) Search(ctx context.Context, words []string, limit int) ([]workshop.Found, error) {
+	const ownerText = `lower(o.name || ' ' || o.phone || ' ' || squeezed(o.phone))`
+	const bikeText = `lower(b.make || ' ' || b.model || ' ' || b.colour || ' ' || b.frame_number)`
+	where, args := []string{"true"}, []any{limit}
+	for _, w := range words {
+		args = append(args, "%"+escapeLike(strings.ToLower(w))+"%")
+		where = append(where, fmt.Sprintf("(%s like $%d or coalesce(%s like $%d, false))", ownerText, len(args), bikeText, len(args)))
+	}
+	var rows []struct {
+		bikeRow
+		BikeID  *workshop.ID `db:"bike_id"`
+		Make    *string      `db:"make"`
+		Model   *string      `db:"model"`
+		Colour  *string      `db:"colour"`
+		FrameNo *string      `db:"frame_number"`
+		BikeVer *int         `db:"bike_version"`
+		Open    *workshop.ID `db:"open_job"`
+		Last    *time.Time   `db:"last"`
+	}
+	err := s.db.SelectContext(ctx, &rows, `select `+bikeColumns+`, j.open_job, j.last
+		from owner o left join bike b on b.owner_id = o.id
+		left join lateral (select max(opened_at) as last, (array_agg(id) filter (where released_at is null))[1] as open_job
+			from job where bike_id = b.id) j on true
+		where `+strings.Join(where, " and ")+` order by j.last desc nulls last, lower(o.name), o.id limit $1`, args...)
+	if err != nil {
+		return nil, fmt.Errorf("searching: %w", err)
+	}
+	found := make([]workshop.Found, 0, len(rows))
+	for _, r := range rows {
+		f := workshop.Found{Owner: r.owner(), OpenJob: r.Open}
+		if r.BikeID != nil {
+			f.Bike = &workshop.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo, Facts: bike.Facts(r.Facts), Version: *r.BikeVer}
+		}
+		if r.Last != nil {
+			f.Last = r.Last.Format(time.RFC3339)
+		}
+		found = append(found, f)
+	}
+	return found, nil
+}
+
+func escapeLike(word string) string {
+	return strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`).Replace(word)
+}
+
+// insertOwnerAndBike creates what is new and leaves what is known as it is.
+func insertOwnerAndBike(ctx context.Context, tx *sqlx.Tx, o workshop.Owner, b workshop.Bike) error {
+	if o.Version == 0 {
+		if _, err := tx.ExecContext(ctx, `insert into owner (id, name, phone, email, note) values ($1, $2, $3, $4, $5) on conflict (id) do nothing`,
+			o.ID, o.Name, o.Phone, o.Email, o.Note); err != nil {
+			return wrap("adding an owner", err)
+		}
+	}
+	if b.Version == 0 {
+		about, err := json.Marshal(b.Facts)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `insert into bike (id, owner_id, make, model, colour, frame_number, facts) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing`,
+			b.ID, b.OwnerID, b.Make, b.Model, b.Colour, b.FrameNo, string(about)); err != nil {
+			return wrap("adding a bike", err)
+		}
+	}
+	return nil
+}

@@ -1,0 +1,354 @@
+package postgres
+
+import (
+	"bytes"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jmoiron/sqlx"
+	"golang.org/x/sync/errgroup"
+
+	"utensil/internal/workshop"
+)
+
+// jobRow is a job with its bike, owner, the shop's settings and the bike's other jobs:
+// everything the job screen needs but the entries, in one row.
+type jobRow struct {
+	bikeRow
+	JobID      workshop.ID       `db:"job_id"`
+	Number     int               `db:"number"`
+	Depth      string            `db:"depth"`
+	Words      string            `db:"words"`
+	Reading    string            `db:"reading"`
+	Condition  string            `db:"condition"`
+	Stand      string            `db:"stand"`
+	PromisedAt *time.Time        `db:"promised_at"`
+	OpenedAt   time.Time         `db:"opened_at"`
+	OpenedBy   string            `db:"opened_by"`
+	ReleasedAt *time.Time        `db:"released_at"`
+	Version    int               `db:"job_version"`
+	Shop       workshop.Settings `db:"shop"`
+	Earlier    earlierJobs       `db:"earlier"`
+}
+
+type earlierJobs []workshop.EarlierJob
+
+func (e *earlierJobs) Scan(src any) error { return scanJSON(src, e) }
+
+const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.condition, j.stand, j.promised_at, j.opened_at,
+	st.name as opened_by, j.released_at, j.version as job_version, ` + bikeColumns
+
+const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.currency as "shop.currency", s.tax_rate_bp as "shop.tax_rate_bp",
+	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.torque_unit as "shop.torque_unit",
+	s.time_zone as "shop.time_zone", s.version as "shop.version"`
+
+// The latest forty jobs of a bike, newest first, as JSON: all of them, or all but this one.
+const (
+	earlierOfBike = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
+		from job e where e.bike_id = b.id order by opened_at desc limit 40) e) as earlier`
+	earlierOfJob = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
+		from job e where e.bike_id = b.id and e.id <> j.id order by opened_at desc limit 40) e) as earlier`
+)
+
+const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o.id = b.owner_id join staff st on st.id = j.opened_by`
+
+func (r jobRow) record() workshop.Record {
+	return workshop.Record{
+		Job: workshop.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading, Condition: r.Condition,
+			Stand: r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
+		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier,
+	}
+}
+
+type entryRow struct {
+	ID         workshop.ID  `db:"id"`
+	JobID      workshop.ID  `db:"job_id"`
+	BikeID     workshop.ID  `db:"bike_id"`
+	Kind       string       `db:"kind"`
+	Supersedes *workshop.ID `db:"supersedes"`
+	By         workshop.ID  `db:"by"`
+	ByName     string       `db:"by_name"`
+	At         time.Time    `db:"at"`
+	Content    []byte       `db:"content"`
+}
+
+func (r entryRow) entry() (workshop.Entry, error) {
+	e := workshop.Entry{ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: workshop.Kind(r.Kind), Supersedes: r.Supersedes, By: r.By, ByName: r.ByName, At: r.At}
+	return e, wrap("reading an entry", json.Unmarshal(r.Content, &e.Content))
+}
+
+const entryColumns = `e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.name as by_name, e.at, e.content`
+
+// The queries of the job screen. They are exported to the benchmark, which runs them bare.
+const (
+	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + jobTables + ` cross join settings s where j.id = $1`
+	// EntriesQuery reads the job's own entries, and the readings and figures of its bike.
+	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
+		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure')) order by e.seq`
+)
+
+// Job reads one job: two round trips, side by side on two connections.
+func (s *Store) Job(ctx context.Context, id workshop.ID) (workshop.Record, error) {
+	if !id.Valid() {
+		return workshop.Record{}, workshop.NotFound("job")
+	}
+	var row jobRow
+	var rows []entryRow
+	both, each := errgroup.WithContext(ctx)
+	both.Go(func() error { return readHead(each, s.db, id, &row) })
+	both.Go(func() error { return readEntries(each, s.db, id, &rows) })
+	if err := both.Wait(); err != nil {
+		return workshop.Record{}, err
+	}
+	return assembled(row, rows)
+}
+
+// lockedJob reads a job within a transaction, one query after the other.
+func lockedJob(ctx context.Context, tx *sqlx.Tx, id workshop.ID) (workshop.Record, error) {
+	var row jobRow
+	var rows []entryRow
+	if err := readHead(ctx, tx, id, &row); err != nil {
+		return workshop.Record{}, err
+	}
+	if err := readEntries(ctx, tx, id, &rows); err != nil {
+		return workshop.Record{}, err
+	}
+	return assembled(row, rows)
+}
+
+func readHead(ctx context.Context, q sqlx.QueryerContext, id workshop.ID, row *jobRow) error {
+	err := sqlx.GetContext(ctx, q, row, JobQuery, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return workshop.NotFound("job")
+	}
+	return wrap("reading a job", err)
+}
+
+func readEntries(ctx context.Context, q sqlx.QueryerContext, id workshop.ID, rows *[]entryRow) error {
+	return wrap("reading entries", sqlx.SelectContext(ctx, q, rows, EntriesQuery, id))
+}
+
+func assembled(row jobRow, rows []entryRow) (workshop.Record, error) {
+	record := row.record()
+	return record, place(rows, func(job workshop.ID) *workshop.Record {
+		if job == record.Job.ID {
+			return &record
+		}
+		return nil
+	}, &record)
+}
+
+// place puts entries where they belong: with the job they were recorded in, else with the
+// past of the bike.
+func place(rows []entryRow, own func(job workshop.ID) *workshop.Record, past ...*workshop.Record) error {
+	for _, r := range rows {
+		e, err := r.entry()
+		if err != nil {
+			return err
+		}
+		if record := own(e.JobID); record != nil {
+			record.Entries = append(record.Entries, e)
+		}
+		for _, record := range past {
+			if record.Bike.ID == e.BikeID && record.Job.ID != e.JobID {
+				record.Earlier = append(record.Earlier, e)
+			}
+		}
+	}
+	return nil
+}
+
+// Bike reads one bike with all its jobs and readings: two round trips.
+func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, error) {
+	if !id.Valid() {
+		return workshop.Record{}, workshop.NotFound("bike")
+	}
+	var row jobRow
+	err := s.db.GetContext(ctx, &row, `select `+bikeColumns+`, `+shopColumns+`, `+earlierOfBike+`
+		from bike b join owner o on o.id = b.owner_id cross join settings s where b.id = $1`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return workshop.Record{}, workshop.NotFound("bike")
+	}
+	if err != nil {
+		return workshop.Record{}, wrap("reading a bike", err)
+	}
+	record := row.record()
+	var rows []entryRow
+	if err := s.db.SelectContext(ctx, &rows, `select `+entryColumns+` from entry e join staff st on st.id = e.by
+		where e.bike_id = $1 and e.kind in ('reading', 'figure') order by e.seq`, id); err != nil {
+		return record, wrap("reading entries", err)
+	}
+	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)
+}
+
+// InShop reads the jobs in the shop and those released since: two round trips.
+func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record, error) {
+	const which = `(j.released_at is null or j.released_at >= $1)`
+	var rows []jobRow
+	if err := s.db.SelectContext(ctx, &rows, `select `+jobColumns+`, `+shopColumns+jobTables+` cross join settings s where `+which+` order by j.number`, since); err != nil {
+		return nil, wrap("reading the jobs in the shop", err)
+	}
+	records := make([]workshop.Record, len(rows))
+	byJob := make(map[workshop.ID]*workshop.Record, len(rows))
+	past := make([]*workshop.Record, len(rows))
+	for i, r := range rows {
+		records[i] = r.record()
+		byJob[r.JobID], past[i] = &records[i], &records[i]
+	}
+	var entries []entryRow
+	if err := s.db.SelectContext(ctx, &entries, `with here as (select j.id, j.bike_id from job j where `+which+`)
+		select `+entryColumns+` from entry e join staff st on st.id = e.by
+		where e.job_id in (select id from here) or (e.kind = 'figure' and e.bike_id in (select bike_id from here))
+		order by e.seq`, since); err != nil {
+		return nil, wrap("reading entries", err)
+	}
+	return records, place(entries, func(job workshop.ID) *workshop.Record { return byJob[job] }, past...)
+}
+
+// CheckIn writes owner, bike, job and first entries, all or nothing. Once is enough: a
+// check-in sent again finds its job there and changes nothing.
+func (s *Store) CheckIn(ctx context.Context, by workshop.Actor, o workshop.Owner, b workshop.Bike, j workshop.Job, entries []workshop.Entry) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		if err := insertOwnerAndBike(ctx, tx, o, b); err != nil {
+			return err
+		}
+		var here struct {
+			OwnerID workshop.ID  `db:"owner_id"`
+			OpenJob *workshop.ID `db:"open_job"`
+		}
+		err := tx.GetContext(ctx, &here, `select owner_id, (select id from job where bike_id = b.id and released_at is null limit 1) as open_job
+			from bike b where id = $1 for update of b`, b.ID)
+		switch {
+		case errors.Is(err, sql.ErrNoRows):
+			return workshop.NotFound("bike")
+		case err != nil:
+			return wrap("checking in", err)
+		case here.OpenJob != nil && *here.OpenJob != j.ID:
+			return &workshop.Problem{Kind: workshop.Stale, Title: "Already in the shop", Field: "bike", Current: *here.OpenJob,
+				Detail: "This bike has a job that is still open. Add to that job, or hand it over first."}
+		}
+		added, err := updated(tx.ExecContext(ctx, `insert into job (id, bike_id, depth, words, reading, condition, stand, promised_at, opened_at, opened_by)
+			values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing`,
+			j.ID, j.BikeID, j.Depth, j.Words, j.Reading, j.Condition, j.Stand, j.PromisedAt, j.OpenedAt, by.ID))
+		if err != nil || !added {
+			return wrap("adding a job", err)
+		}
+		for _, e := range entries {
+			if err := insertEntry(ctx, tx, e); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+// SaveJob changes what was noted at the door over the version given.
+func (s *Store) SaveJob(ctx context.Context, id workshop.ID, c workshop.JobChange) error {
+	done, err := updated(s.db.ExecContext(ctx, `update job set depth = $2, words = $3, reading = $4, condition = $5, stand = $6, promised_at = $7,
+		version = version + 1 where id = $1 and version = $8 and released_at is null`, id, c.Depth, c.Words, c.Reading, c.Condition, c.Stand, c.PromisedAt, c.Version))
+	if err != nil || done {
+		return wrap("saving a job", err)
+	}
+	now, err := s.Job(ctx, id)
+	if err != nil {
+		return err
+	}
+	if now.Job.ReleasedAt != nil {
+		return workshop.ErrClosed()
+	}
+	return workshop.StaleWrite("job", now.Job)
+}
+
+// Append writes an entry to an open job.
+func (s *Store) Append(ctx context.Context, e workshop.Entry) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var released *time.Time
+		// A share lock lets entries in side by side but keeps a release out until they stand.
+		err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for share`, e.JobID)
+		if errors.Is(err, sql.ErrNoRows) {
+			return workshop.NotFound("job")
+		}
+		if err != nil {
+			return wrap("appending", err)
+		}
+		if released != nil {
+			if again, err := sentBefore(ctx, tx, e); err != nil || again {
+				return err
+			}
+			return workshop.ErrClosed()
+		}
+		return insertEntry(ctx, tx, e)
+	})
+}
+
+// insertEntry adds an entry once.
+func insertEntry(ctx context.Context, tx *sqlx.Tx, e workshop.Entry) error {
+	content, err := json.Marshal(e.Content)
+	if err != nil {
+		return fmt.Errorf("writing an entry: %w", err)
+	}
+	added, err := updated(tx.ExecContext(ctx, `insert into entry (id, job_id, bike_id, kind, supersedes, by, at, digest, content)
+		select $1, j.id, j.bike_id, $3, $4, $5, $6, $7, $8 from job j where j.id = $2 on conflict (id) do nothing`,
+		e.ID, e.JobID, e.Kind, e.Supersedes, e.By, e.At, e.Digest, string(content)))
+	var failed *pgconn.PgError
+	switch {
+	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_key":
+		return &workshop.Problem{Kind: workshop.Stale, Title: "Already corrected", Detail: "Someone else corrected that entry first. Look at what it says now, and correct that if it is still wrong."}
+	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_fkey":
+		return workshop.NotFound("entry to correct")
+	case err != nil:
+		return wrap("writing an entry", err)
+	case added:
+		return nil
+	}
+	_, err = sentBefore(ctx, tx, e)
+	return err
+}
+
+// sentBefore says whether the very same entry stands already. Another entry under its id is
+// refused.
+func sentBefore(ctx context.Context, tx *sqlx.Tx, e workshop.Entry) (bool, error) {
+	var got []byte
+	if err := tx.GetContext(ctx, &got, `select digest from entry where id = $1`, e.ID); errors.Is(err, sql.ErrNoRows) {
+		return false, nil
+	} else if err != nil {
+		return false, wrap("looking for an entry", err)
+	}
+	if !bytes.Equal(got, e.Digest) {
+		return false, &workshop.Problem{Kind: workshop.Stale, Title: "Two entries under one id", Detail: "Another entry was sent under this id. Send yours again under an id of its own."}
+	}
+	return true, nil
+}
+
+// Seal releases or reopens a job under a lock that lets no entry in between.
+func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.Record) error) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		if _, err := tx.ExecContext(ctx, `select 1 from job where id = $1 for update`, e.JobID); err != nil {
+			return wrap("locking a job", err)
+		}
+		record, err := lockedJob(ctx, tx, e.JobID)
+		if err != nil {
+			return err
+		}
+		if again, err := sentBefore(ctx, tx, e); err != nil || again {
+			return err
+		}
+		if err := judge(record); err != nil {
+			return err
+		}
+		if err := insertEntry(ctx, tx, e); err != nil {
+			return err
+		}
+		var released *time.Time
+		if e.Kind == workshop.KindReleased {
+			released = &e.At
+		}
+		_, err = tx.ExecContext(ctx, `update job set released_at = $2, version = version + 1 where id = $1`, e.JobID, released)
+		return wrap("sealing a job", err)
+	})
+}

@@ -1,0 +1,9 @@
+package postgres_test
+
+import (
+	"testing"
+
+	"utensil/internal/localdb/testing"
+)
+
+func TestMain(m *testing.M) { dbtest.Main(m) }

@@ -1,0 +1,118 @@
+package postgres
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"utensil/internal/workshop"
+)
+
+const settingsColumns = `name, address, currency, tax_rate_bp, tax_included, hourly_minor, torque_unit, time_zone, version`
+
+// Settings reads the shop's settings.
+func (s *Store) Settings(ctx context.Context) (workshop.Settings, error) {
+	var out workshop.Settings
+	if err := s.db.GetContext(ctx, &out, `select `+settingsColumns+` from settings`); err != nil {
+		return out, fmt.Errorf("reading settings: %w", err)
+	}
+	return out, nil
+}
+
+// SaveSettings writes the shop's settings over the version given.
+func (s *Store) SaveSettings(ctx context.Context, in workshop.Settings) (workshop.Settings, error) {
+	rows, err := sqlx.NamedQueryContext(ctx, s.db, `update settings set name = :name, address = :address, currency = :currency,
+		tax_rate_bp = :tax_rate_bp, tax_included = :tax_included, hourly_minor = :hourly_minor, torque_unit = :torque_unit,
+		time_zone = :time_zone, version = version + 1 where version = :version returning `+settingsColumns, in)
+	if err != nil {
+		return in, fmt.Errorf("saving settings: %w", err)
+	}
+	defer rows.Close()
+	if rows.Next() {
+		return in, rows.StructScan(&in)
+	}
+	if err := errors.Join(rows.Err(), rows.Close()); err != nil {
+		return in, fmt.Errorf("saving settings: %w", err)
+	}
+	now, err := s.Settings(ctx)
+	return in, errors.Join(err, workshop.StaleWrite("page of settings", now))
+}
+
+// Staff lists the members of staff by name.
+func (s *Store) Staff(ctx context.Context) ([]workshop.Staff, error) {
+	var out []workshop.Staff
+	err := s.db.SelectContext(ctx, &out, `select id, name, role, active, version from staff order by lower(name), id`)
+	if err != nil {
+		return nil, fmt.Errorf("reading staff: %w", err)
+	}
+	return out, nil
+}
+
+// SaveStaff adds a member with version 0, or changes the version given. A new secret frees
+// a locked sign-in.
+func (s *Store) SaveStaff(ctx context.Context, m workshop.Staff) (workshop.Staff, error) {
+	var out workshop.Staff
+	var err error
+	if m.Version == 0 {
+		err = s.db.GetContext(ctx, &out, `insert into staff (id, name, role, active, secret) values ($1, $2, $3, $4, $5)
+			on conflict (id) do nothing returning id, name, role, active, version`, m.ID, m.Name, m.Role, m.Active, m.Secret)
+	} else {
+		err = s.db.GetContext(ctx, &out, `update staff set name = $2, role = $3, active = $4,
+			secret = case when $5 = '' then secret else $5 end,
+			failed = case when $5 = '' then failed else 0 end,
+			locked_until = case when $5 = '' then locked_until end,
+			version = version + 1
+			where id = $1 and version = $6 returning id, name, role, active, version`, m.ID, m.Name, m.Role, m.Active, m.Secret, m.Version)
+	}
+	if !errors.Is(err, sql.ErrNoRows) {
+		return out, wrap("saving staff", err)
+	}
+	err = s.db.GetContext(ctx, &out, `select id, name, role, active, version from staff where id = $1`, m.ID)
+	if errors.Is(err, sql.ErrNoRows) {
+		return out, workshop.NotFound("member of staff")
+	}
+	if err != nil {
+		return out, wrap("saving staff", err)
+	}
+	return out, workshop.StaleWrite("member of staff", out)
+}
+
+// CountAttempt counts a sign-in attempt before its secret is checked.
+func (s *Store) CountAttempt(ctx context.Context, id workshop.ID, now time.Time, lock func(int) time.Duration) (workshop.Staff, time.Time, error) {
+	type row struct {
+		workshop.Staff
+		Failed int          `db:"failed"`
+		Until  sql.NullTime `db:"locked_until"`
+	}
+	var r row
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		err := tx.GetContext(ctx, &r, `select id, name, role, active, version, secret, failed, locked_until from staff where id = $1 for update`, id)
+		if err != nil || r.Until.Valid && r.Until.Time.After(now) {
+			return err
+		}
+		_, err = tx.ExecContext(ctx, `update staff set failed = failed + 1, locked_until = $2 where id = $1`, id,
+			sql.NullTime{Time: now.Add(lock(r.Failed + 1)), Valid: lock(r.Failed+1) > 0})
+		return err
+	})
+	if errors.Is(err, sql.ErrNoRows) {
+		return r.Staff, now, workshop.NotFound("member of staff")
+	}
+	return r.Staff, r.Until.Time, wrap("counting a sign-in", err)
+}
+
+// ForgetAttempts starts the count of wrong secrets anew.
+func (s *Store) ForgetAttempts(ctx context.Context, id workshop.ID) error {
+	_, err := s.db.ExecContext(ctx, `update staff set failed = 0, locked_until = null where id = $1`, id)
+	return wrap("forgetting attempts", err)
+}
+
+func wrap(doing string, err error) error {
+	if err == nil {
+		return nil
+	}
+	return fmt.Errorf("%s: %w", doing, err)
+}

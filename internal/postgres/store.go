@@ -1,0 +1,85 @@
+// Package postgres keeps the workshop's records in PostgreSQL.
+package postgres
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"time"
+
+	_ "github.com/jackc/pgx/v5/stdlib" // the driver "pgx"
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+
+	"utensil/internal/workshop"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Store is a workshop.Store in PostgreSQL.
+type Store struct {
+	db *sqlx.DB
+}
+
+var _ workshop.Store = (*Store)(nil)
+
+// Open opens a pool of connections to the database at url. It does not connect yet: a
+// database that is away for a moment is no reason not to start.
+func Open(url string) (*Store, error) {
+	db, err := sqlx.Open("pgx", url)
+	if err != nil {
+		return nil, fmt.Errorf("opening the database: %w", err)
+	}
+	db.SetMaxOpenConns(12)
+	db.SetMaxIdleConns(6)
+	db.SetConnMaxIdleTime(5 * time.Minute)
+	return &Store{db: db}, nil
+}
+
+// DB is the pool below the store.
+func (s *Store) DB() *sqlx.DB { return s.db }
+
+// Close closes the pool.
+func (s *Store) Close() error { return s.db.Close() }
+
+// Migrate brings the schema up to date.
+func (s *Store) Migrate(ctx context.Context) error {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	provider, err := goose.NewProvider(goose.DialectPostgres, s.db.DB, files)
+	if err != nil {
+		return fmt.Errorf("reading the migrations: %w", err)
+	}
+	if _, err := provider.Up(ctx); err != nil {
+		return fmt.Errorf("migrating: %w", err)
+	}
+	return nil
+}
+
+// inTx runs do in a transaction: all of it or nothing.
+func (s *Store) inTx(ctx context.Context, do func(*sqlx.Tx) error) error {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
+		return fmt.Errorf("beginning: %w", err)
+	}
+	if err := do(tx); err != nil {
+		return errors.Join(err, ignoreDone(tx.Rollback()))
+	}
+	if err := tx.Commit(); err != nil {
+		return fmt.Errorf("committing: %w", err)
+	}
+	return nil
+}
+
+func ignoreDone(err error) error {
+	if errors.Is(err, sql.ErrTxDone) {
+		return nil
+	}
+	return err
+}

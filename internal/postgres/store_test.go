@@ -1,0 +1,204 @@
+package postgres_test
+
+import (
+	"errors"
+	"fmt"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/localdb/testing"
+	"utensil/internal/postgres"
+	"utensil/internal/workshop"
+	"utensil/knowledge"
+)
+
+// inShop opens a store with one member of staff and one job.
+func inShop(t *testing.T) (*postgres.Store, workshop.Actor, workshop.Job) {
+	t.Helper()
+	store := dbtest.Open(t)
+	saved, err := store.SaveStaff(t.Context(), workshop.Staff{ID: workshop.NewID(), Name: "Ida", Role: workshop.Keeper, Active: true, Secret: "-"})
+	require.NoError(t, err)
+	by := workshop.Actor{ID: saved.ID, Name: saved.Name, Role: saved.Role}
+	book, err := knowledge.Shipped()
+	require.NoError(t, err)
+	owner := workshop.Owner{ID: workshop.NewID(), Name: "Ansel", Phone: "0770 900 1141"}
+	machine := workshop.Bike{ID: workshop.NewID(), OwnerID: owner.ID, Make: "Pelham", Model: "Drover", FrameNo: "PD_7%", Facts: book.Kinds[0].Facts}
+	job := workshop.Job{ID: workshop.NewID(), BikeID: machine.ID, Depth: "tune", Words: "It squeals.", OpenedAt: time.Now()}
+	require.NoError(t, store.CheckIn(t.Context(), by, owner, machine, job, nil))
+	return store, by, job
+}
+
+func written(by workshop.Actor, job workshop.Job, text string) workshop.Entry {
+	return workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindNote, By: by.ID, At: time.Now(), Digest: []byte(text),
+		Content: workshop.Content{Note: &workshop.Note{Text: text}}}
+}
+
+func kind(t *testing.T, err error) workshop.ProblemKind {
+	t.Helper()
+	var problem *workshop.Problem
+	require.ErrorAs(t, err, &problem)
+	return problem.Kind
+}
+
+// together runs n at once and returns how many failed, and the problems they failed with.
+func together(n int, do func(int) error) (failed []error) {
+	var all sync.WaitGroup
+	var mu sync.Mutex
+	for i := range n {
+		all.Go(func() {
+			if err := do(i); err != nil {
+				mu.Lock()
+				failed = append(failed, err)
+				mu.Unlock()
+			}
+		})
+	}
+	all.Wait()
+	return failed
+}
+
+func TestOneOfManyCorrectionsStands(t *testing.T) {
+	store, by, job := inShop(t)
+	first := written(by, job, "first")
+	require.NoError(t, store.Append(t.Context(), first))
+	failed := together(8, func(i int) error {
+		e := written(by, job, fmt.Sprint("correction ", i))
+		e.Supersedes = &first.ID
+		return store.Append(t.Context(), e)
+	})
+	require.Len(t, failed, 7)
+	for _, err := range failed {
+		assert.Equal(t, workshop.Stale, kind(t, err))
+	}
+	missing := workshop.NewID()
+	lost := written(by, job, "of nothing")
+	lost.Supersedes = &missing
+	assert.Equal(t, workshop.Missing, kind(t, store.Append(t.Context(), lost)))
+}
+
+func TestTheSameEntryFromManyTabletsStandsOnce(t *testing.T) {
+	store, by, job := inShop(t)
+	e := written(by, job, "once")
+	assert.Empty(t, together(8, func(int) error { return store.Append(t.Context(), e) }))
+	record, err := store.Job(t.Context(), job.ID)
+	require.NoError(t, err)
+	require.Len(t, record.Entries, 1)
+	assert.Equal(t, e.Content, record.Entries[0].Content)
+	assert.Equal(t, "Ida", record.Entries[0].ByName)
+}
+
+func TestNoEntrySlipsInBehindARelease(t *testing.T) {
+	// Whatever order they come in, the release has judged every entry that stands before it
+	// and none stands after it.
+	for round := range 10 {
+		t.Run(fmt.Sprint(round), func(t *testing.T) {
+			store, by, job := inShop(t)
+			var judged atomic.Int64
+			release := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("r"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
+			failed := together(9, func(i int) error {
+				if i == 4 {
+					return store.Seal(t.Context(), release, func(r workshop.Record) error { judged.Store(int64(len(r.Entries))); return nil })
+				}
+				return store.Append(t.Context(), written(by, job, fmt.Sprint(i)))
+			})
+			for _, err := range failed {
+				assert.Equal(t, workshop.Closed, kind(t, err))
+			}
+			record, err := store.Job(t.Context(), job.ID)
+			require.NoError(t, err)
+			assert.NotNil(t, record.Job.ReleasedAt)
+			assert.Equal(t, 8-len(failed), int(judged.Load()))
+			assert.Equal(t, workshop.KindReleased, record.Entries[len(record.Entries)-1].Kind, "nothing after the release")
+		})
+	}
+}
+
+func TestARefusedReleaseLeavesNothingBehind(t *testing.T) {
+	store, by, job := inShop(t)
+	release := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("r"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
+	refusal := errors.New("not yet")
+	require.ErrorIs(t, store.Seal(t.Context(), release, func(workshop.Record) error { return refusal }), refusal)
+	record, err := store.Job(t.Context(), job.ID)
+	require.NoError(t, err)
+	assert.Nil(t, record.Job.ReleasedAt)
+	assert.Empty(t, record.Entries)
+}
+
+func TestOneOfManyWritersWins(t *testing.T) {
+	store, _, job := inShop(t)
+	record, err := store.Job(t.Context(), job.ID)
+	require.NoError(t, err)
+	settings, err := store.Settings(t.Context())
+	require.NoError(t, err)
+	for what, save := range map[string]func(i int) error{
+		"bike": func(i int) error {
+			b := record.Bike
+			b.Colour = fmt.Sprint("colour ", i)
+			_, err := store.SaveBike(t.Context(), b)
+			return err
+		},
+		"owner": func(i int) error {
+			o := record.Owner
+			o.Phone = fmt.Sprint(i)
+			_, err := store.SaveOwner(t.Context(), o)
+			return err
+		},
+		"settings": func(i int) error {
+			s := settings
+			s.Name = fmt.Sprint(i)
+			_, err := store.SaveSettings(t.Context(), s)
+			return err
+		},
+		"job": func(i int) error {
+			return store.SaveJob(t.Context(), job.ID, workshop.JobChange{Depth: "tune", Words: fmt.Sprint(i), Version: record.Job.Version})
+		},
+	} {
+		failed := together(6, save)
+		assert.Len(t, failed, 5, what)
+		for _, err := range failed {
+			assert.Equal(t, workshop.Stale, kind(t, err), what)
+		}
+	}
+}
+
+func TestSearchFindsByAnyWord(t *testing.T) {
+	store, _, job := inShop(t)
+	for _, words := range [][]string{{"ansel"}, {"PELHAM"}, {"drov", "1141"}, {"07709001141"}, {"pd_7%"}, {}} {
+		found, err := store.Search(t.Context(), words, 10)
+		require.NoError(t, err)
+		require.Len(t, found, 1, words)
+		assert.Equal(t, job.ID, *found[0].OpenJob)
+	}
+	for _, words := range [][]string{{"%"}, {"pd-7"}, {"ansel", "sixteen"}, {`\`}} {
+		found, err := store.Search(t.Context(), words, 10)
+		require.NoError(t, err)
+		if words[0] == "%" {
+			assert.Len(t, found, 1, "the frame number holds a per cent sign")
+			continue
+		}
+		assert.Empty(t, found, words)
+	}
+}
+
+func TestAttemptsAreCountedOneByOne(t *testing.T) {
+	store, by, _ := inShop(t)
+	now := time.Now()
+	let := atomic.Int64{}
+	together(20, func(int) error {
+		_, until, err := store.CountAttempt(t.Context(), by.ID, now, workshop.LockFor)
+		if err == nil && !until.After(now) {
+			let.Add(1)
+		}
+		return err
+	})
+	assert.EqualValues(t, 5, let.Load(), "guessing in parallel gains nothing")
+	require.NoError(t, store.ForgetAttempts(t.Context(), by.ID))
+	_, until, err := store.CountAttempt(t.Context(), by.ID, now, workshop.LockFor)
+	require.NoError(t, err)
+	assert.False(t, until.After(now))
+}

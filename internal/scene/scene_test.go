@@ -1,0 +1,68 @@
+package scene_test
+
+import (
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/localdb/testing"
+	"utensil/internal/postgres"
+	"utensil/internal/scene"
+	"utensil/internal/workshop"
+	"utensil/knowledge"
+)
+
+func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
+	book, err := knowledge.Shipped()
+	require.NoError(t, err)
+	now := time.Now().Truncate(time.Minute)
+	tell := func() *postgres.Store {
+		store := dbtest.Open(t)
+		require.NoError(t, scene.Build(t.Context(), store, book, now))
+		return store
+	}
+	store, again := tell(), tell()
+
+	shop := workshop.New(store, book, func() time.Time { return now })
+	today, err := shop.Today(t.Context())
+	require.NoError(t, err)
+	groups, stages, late := map[workshop.Group]int{}, map[workshop.Stage]int{}, 0
+	for _, j := range today.Jobs {
+		groups[j.Group]++
+		stages[j.Stage]++
+		if j.Late {
+			late++
+		}
+	}
+	for _, g := range []workshop.Group{workshop.AtTheDoor, workshop.OnStand, workshop.Waiting, workshop.Ready, workshop.Gone} {
+		assert.NotZero(t, groups[g], "nobody is %s", g)
+	}
+	for _, s := range workshop.Stages[1:] {
+		assert.NotZero(t, stages[s], "no job stands at %s", s)
+	}
+	assert.Equal(t, 1, late, "one bike is late, whatever the hour")
+
+	found, err := shop.Search(t.Context(), "")
+	require.NoError(t, err)
+	kinds := map[string]bool{}
+	for _, f := range found {
+		kinds[f.Bike.Facts.Kind] = true
+	}
+	assert.GreaterOrEqual(t, len(found), 12)
+	assert.GreaterOrEqual(t, len(kinds), 12)
+
+	var first time.Time
+	require.NoError(t, store.DB().Get(&first, `select min(at) from entry`))
+	assert.Greater(t, now.Sub(first), 700*24*time.Hour, "two years of history")
+
+	prints := make([]string, 2)
+	for i, s := range []*postgres.Store{store, again} {
+		require.NoError(t, s.DB().Get(&prints[i], `select md5(string_agg(id::text || at::text || content::text, '' order by seq)) from entry`))
+	}
+	assert.Equal(t, prints[0], prints[1], "told twice at one moment, the scene is the same")
+	assert.Len(t, scene.SignIns(), 3)
+	fmt.Println(len(found), "bikes,", len(today.Jobs), "jobs today")
+}

@@ -1,0 +1,192 @@
+package workshop
+
+import (
+	"slices"
+	"time"
+
+	"utensil/core/estimate"
+	"utensil/core/measure"
+	"utensil/core/wear"
+)
+
+// FindingStatus is how far a finding has come.
+type FindingStatus string
+
+// From seen to settled.
+const (
+	FindingOpen     FindingStatus = "open"     // nothing offered
+	FindingOffered  FindingStatus = "offered"  // the owner has not answered
+	FindingAgreed   FindingStatus = "agreed"   // to be done
+	FindingDone     FindingStatus = "done"     // work done since it was seen
+	FindingDeclined FindingStatus = "declined" // the owner said no
+	FindingRefused  FindingStatus = "refused"  // the owner said no, told that it is unsafe
+	FindingAside    FindingStatus = "aside"    // left, with a reason
+)
+
+// FindingView is something wrong with the bike, and what came of it.
+type FindingView struct {
+	ID        ID            `json:"id" doc:"the reading or finding it rests on"`
+	Point     string        `json:"point,omitempty"`
+	Title     string        `json:"title"`
+	Mark      wear.Mark     `json:"mark"`
+	Reason    string        `json:"reason"`
+	Status    FindingStatus `json:"status"`
+	Why       string        `json:"why,omitempty" doc:"why it was set aside"`
+	Suggested []Suggestion  `json:"suggested" doc:"catalogue work that settles it"`
+	By        string        `json:"by"`
+	At        time.Time     `json:"at"`
+	operation []string
+}
+
+// Suggestion is catalogue work with the shop's prices.
+type Suggestion struct {
+	Operation string          `json:"operation"`
+	Title     string          `json:"title"`
+	Minutes   int             `json:"minutes"`
+	Labour    estimate.Minor  `json:"labour_minor"`
+	Parts     []estimate.Part `json:"parts"`
+	Total     estimate.Minor  `json:"total_minor"`
+}
+
+// ItemView is one proposed piece of work with what came of it.
+type ItemView struct {
+	ID       ID             `json:"id"`
+	Item     Item           `json:"item"`
+	Total    estimate.Minor `json:"total_minor"`
+	Unsafe   bool           `json:"unsafe" doc:"it settles something unsafe: a no must be a refusal"`
+	Answer   *Answer        `json:"answer,omitempty"`
+	AnswerAt *time.Time     `json:"answer_at,omitempty"`
+	AnswerBy string         `json:"answer_by,omitempty" doc:"who took the answer"`
+	Work     *Work          `json:"work,omitempty"`
+	WorkID   *ID            `json:"work_id,omitempty"`
+	WorkAt   *time.Time     `json:"work_at,omitempty"`
+	WorkBy   string         `json:"work_by,omitempty"`
+	done     int            // place of the work entry
+}
+
+// agreed says whether the owner said yes.
+func (i ItemView) agreed() bool { return i.Answer != nil && i.Answer.Answer == Yes }
+
+// readItems lists the proposed work that stands, with answers and work, without Unsafe.
+func (s *sheet) readItems() []ItemView {
+	var views []ItemView
+	for _, e := range s.all(KindItem) {
+		v := ItemView{ID: e.ID, Item: *e.Content.Item, Total: e.Content.Item.line().Sum()}
+		if a, answered := s.last(KindAnswer, func(c Content) bool { return c.Answer.Item == e.ID }); answered {
+			v.Answer, v.AnswerAt, v.AnswerBy = a.Content.Answer, &a.At, a.ByName
+		}
+		if d, done := s.last(KindWork, func(c Content) bool { return c.Work.Item == e.ID }); done {
+			v.Work, v.WorkID, v.WorkAt, v.WorkBy, v.done = d.Content.Work, &d.ID, &d.At, d.ByName, s.order[d.ID]
+		}
+		views = append(views, v)
+	}
+	return views
+}
+
+// readFindings lists what is wrong: readings that need work and findings noted by hand.
+func (w *Workshop) readFindings(s *sheet) []FindingView {
+	var found []FindingView
+	for _, p := range s.points {
+		e, read := s.readingOf(p.ID)
+		if !read {
+			continue
+		}
+		j := w.judged(s, e.Content.Reading)
+		if j == nil || !j.Mark.NeedsWork() {
+			continue
+		}
+		f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + e.Content.Reading.says(unitOf(p.Gauge)), Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
+		for _, o := range w.book.CuresFor(p.ID, s.Bike.Facts) {
+			f.operation = append(f.operation, o.ID)
+			offer := Suggestion{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Labour: estimate.Labour(o.Minutes, s.Settings.Hourly)}
+			line := estimate.Line{Labour: offer.Labour}
+			for _, part := range o.Parts {
+				line.Parts = append(line.Parts, estimate.Part{Name: part.Name, Quantity: 1, Price: part.Price})
+			}
+			offer.Parts, offer.Total = line.Parts, line.Sum()
+			f.Suggested = append(f.Suggested, offer)
+		}
+		found = append(found, f)
+	}
+	for _, e := range s.all(KindFinding) {
+		if in := e.Content.Finding; in.Mark.NeedsWork() {
+			found = append(found, FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At})
+		}
+	}
+	for i := range found {
+		found[i].Suggested = some(found[i].Suggested)
+		found[i].Status = found[i].status(s)
+		if a, aside := s.last(KindAside, func(c Content) bool { return s.current(c.Aside.Finding) == found[i].ID }); aside && found[i].Mark != wear.Unsafe && found[i].Status == FindingOpen {
+			found[i].Status, found[i].Why = FindingAside, a.Content.Aside.Reason
+		}
+	}
+	return found
+}
+
+// covers says whether an item settles the finding once done: it was proposed for it, or is
+// work that cures its point, and was not already done when the finding was seen.
+func (f FindingView) covers(i ItemView, s *sheet) bool {
+	named := i.Item.Finding != nil && s.current(*i.Item.Finding) == f.ID
+	cures := f.Point != "" && (i.Item.Point == f.Point || slices.Contains(f.operation, i.Item.Operation))
+	before := i.Work != nil && i.done < s.order[f.ID]
+	return (named || cures) && !before
+}
+
+func (f FindingView) status(s *sheet) FindingStatus {
+	best := FindingOpen
+	rank := []FindingStatus{FindingOpen, FindingDeclined, FindingRefused, FindingOffered, FindingAgreed, FindingDone}
+	for _, i := range s.items {
+		if !f.covers(i, s) {
+			continue
+		}
+		status := FindingOffered
+		switch {
+		case i.Work != nil:
+			status = FindingDone
+		case i.Answer == nil:
+		case i.Answer.Answer == Yes:
+			status = FindingAgreed
+		case i.Answer.Answer == Refused:
+			status = FindingRefused
+		case f.Mark == wear.Unsafe:
+			status = FindingOpen // a plain no does not settle something unsafe
+		default:
+			status = FindingDeclined
+		}
+		if slices.Index(rank, status) > slices.Index(rank, best) {
+			best = status
+		}
+	}
+	return best
+}
+
+// settlesUnsafe says whether an item settles something unsafe.
+func (s *sheet) settlesUnsafe(item Item) bool {
+	v := ItemView{Item: item}
+	return slices.ContainsFunc(s.findings, func(f FindingView) bool { return f.Mark == wear.Unsafe && f.covers(v, s) })
+}
+
+func findingOf(found []FindingView, id ID) (FindingView, bool) {
+	if i := slices.IndexFunc(found, func(f FindingView) bool { return f.ID == id }); i >= 0 {
+		return found[i], true
+	}
+	return FindingView{}, false
+}
+
+// says is what a reading reads, for people.
+func (in Reading) says(unit string) string {
+	switch {
+	case in.PassedOver:
+		return "not looked at"
+	case in.Value != nil:
+		return measure.Format(*in.Value) + " " + unit
+	}
+	return in.Word
+}
+
+func unitOf(g *wear.Gauge) string {
+	if g == nil {
+		return ""
+	}
+	return g.Unit
+}

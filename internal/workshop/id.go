@@ -1,0 +1,16 @@
+package workshop
+
+import "github.com/google/uuid"
+
+// ID is a UUID in its text form. Ids of entries and rows are version 7 (RFC 9562), made by
+// whoever writes first, usually the browser, so that sending twice is harmless.
+type ID string
+
+// NewID makes a fresh version 7 id.
+func NewID() ID { return ID(uuid.Must(uuid.NewV7()).String()) }
+
+// Valid says whether the id is a well-formed version 7 UUID in its plain text form.
+func (id ID) Valid() bool {
+	u, err := uuid.Parse(string(id))
+	return err == nil && u.Version() == 7 && u.String() == string(id)
+}

@@ -1,0 +1,101 @@
+package workshop
+
+import (
+	"time"
+
+	"utensil/core/measure"
+	"utensil/core/wear"
+)
+
+// PointView is one inspection point of a bike as the bench sees it.
+type PointView struct {
+	ID       string        `json:"id"`
+	Name     string        `json:"name"`
+	Method   string        `json:"method"`
+	Means    string        `json:"means"`
+	Required bool          `json:"required" doc:"the depth of this service looks at it"`
+	Gauge    *GaugeView    `json:"gauge,omitempty"`
+	Words    []wear.Word   `json:"words,omitempty"`
+	Reading  *ReadingView  `json:"reading,omitempty" doc:"the reading of this job that stands"`
+	History  []HistoryMark `json:"history" doc:"earlier readings, oldest first"`
+}
+
+// GaugeView is a gauge strip: its ruling, zones and limit.
+type GaugeView struct {
+	Unit     string         `json:"unit"`
+	Ruling   measure.Ruling `json:"ruling"`
+	Zones    []wear.Zone    `json:"zones"`
+	Limit    float64        `json:"limit"`
+	Why      string         `json:"why" doc:"whom the limit is for, or where the bike's own figure stands"`
+	Source   string         `json:"source"`
+	Markable bool           `json:"markable" doc:"the part may carry its own limit"`
+	Own      bool           `json:"own" doc:"the limit is this bike's own figure"`
+}
+
+// ReadingView is a reading with its judgement and who took it.
+type ReadingView struct {
+	ID        ID              `json:"id"`
+	Value     *float64        `json:"value,omitempty"`
+	Word      string          `json:"word,omitempty"`
+	Passed    bool            `json:"passed_over"`
+	Note      string          `json:"note,omitempty"`
+	Judgement *wear.Judgement `json:"judgement,omitempty"`
+	By        string          `json:"by"`
+	At        time.Time       `json:"at"`
+}
+
+// HistoryMark is an earlier reading of the same point.
+type HistoryMark struct {
+	Value *float64  `json:"value,omitempty"`
+	Word  string    `json:"word,omitempty"`
+	Mark  wear.Mark `json:"mark"`
+	At    time.Time `json:"at"`
+}
+
+// readingOf is the newest standing reading at a point.
+func (l ledger) readingOf(point string) (Entry, bool) {
+	return l.last(KindReading, func(c Content) bool { return c.Reading.Point == point })
+}
+
+// judged is what a reading means: as it was told at the time once the job is closed, by the
+// bike's figures as they are now while it is open.
+func (w *Workshop) judged(s *sheet, in *Reading) *wear.Judgement {
+	if in.PassedOver {
+		return nil
+	}
+	if s.Job.ReleasedAt == nil {
+		if j := w.judge(s, *in); j != nil {
+			return j
+		}
+	}
+	return in.Judgement
+}
+
+// pointViews lists the bike's points in the order of the walk-round.
+func (w *Workshop) pointViews(s *sheet) []PointView {
+	history := map[string][]HistoryMark{}
+	for _, e := range newLedger(s.Earlier).all(KindReading) {
+		in := e.Content.Reading
+		if in.Judgement != nil {
+			history[in.Point] = append(history[in.Point], HistoryMark{Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark, At: e.At})
+		}
+	}
+	views := make([]PointView, 0, len(s.points))
+	for _, p := range s.points {
+		v := PointView{ID: p.ID, Name: p.Name, Method: p.Method, Means: p.Means,
+			Required: w.book.Reaches(s.Job.Depth, p), Words: p.Scale, History: some(history[p.ID])}
+		if p.Gauge != nil {
+			limit, own := w.limit(s, p.ID)
+			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,
+				Source: limit.Source, Markable: p.Gauge.Markable, Own: own != nil,
+				Ruling: measure.Ruling{Min: p.Gauge.Span.Min, Max: p.Gauge.Span.Max, Step: p.Gauge.Step, Major: p.Gauge.Major}}
+		}
+		if e, read := s.readingOf(p.ID); read {
+			in := e.Content.Reading
+			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Word: in.Word, Passed: in.PassedOver, Note: in.Note,
+				Judgement: w.judged(s, in), By: e.ByName, At: e.At}
+		}
+		views = append(views, v)
+	}
+	return views
+}

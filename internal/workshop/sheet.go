@@ -1,0 +1,55 @@
+package workshop
+
+import "utensil/knowledge"
+
+// sheet is a record laid out on the bench: its entries as they stand and what follows from
+// them, worked out once and in an order in which each part can use the ones before.
+type sheet struct {
+	Record
+	ledger
+	points   []knowledge.Point // that this bike has, in the order of the walk-round
+	figures  []*OwnFigure      // of this very bike, newest first
+	items    []ItemView
+	findings []FindingView
+	bolts    []BoltView
+	signs    []SignView
+	leaving  []Obstacle // nothing once the bike has left
+}
+
+func (w *Workshop) layOut(r Record) *sheet {
+	s := &sheet{Record: r, ledger: newLedger(r.Entries), points: w.book.PointsOn(r.Bike.Facts)}
+	s.figures = figures(s.ledger, newLedger(r.Earlier))
+	s.items = s.readItems()
+	s.findings = w.readFindings(s)
+	for i := range s.items {
+		s.items[i].Unsafe = s.settlesUnsafe(s.items[i].Item)
+	}
+	s.bolts = w.readBolts(s)
+	s.signs = s.readSigns()
+	if r.Job.ReleasedAt == nil {
+		s.leaving = w.readLeaving(s)
+	}
+	return s
+}
+
+// figures lists a bike's own figures, newest first.
+func figures(ledgers ...ledger) []*OwnFigure {
+	var out []*OwnFigure
+	for _, l := range ledgers {
+		all := l.all(KindFigure)
+		for i := len(all) - 1; i >= 0; i-- {
+			out = append(out, all[i].Content.Figure)
+		}
+	}
+	return out
+}
+
+// own finds the newest figure of this very bike that a test picks.
+func (s *sheet) own(pick func(*OwnFigure) bool) *OwnFigure {
+	for _, f := range s.figures {
+		if pick(f) {
+			return f
+		}
+	}
+	return nil
+}

@@ -1,0 +1,37 @@
+package workshop
+
+import (
+	"context"
+	"time"
+)
+
+// Store keeps the workshop's records. Its errors are *Problem where the caller can do
+// something about them: Missing, Stale, Closed.
+type Store interface {
+	Settings(ctx context.Context) (Settings, error)
+	SaveSettings(ctx context.Context, s Settings) (Settings, error)
+
+	Staff(ctx context.Context) ([]Staff, error)
+	SaveStaff(ctx context.Context, s Staff) (Staff, error)
+	// CountAttempt counts a sign-in attempt before its secret is checked. While locked it
+	// counts nothing and returns until when; otherwise until is not after now.
+	CountAttempt(ctx context.Context, id ID, now time.Time, lock func(failed int) time.Duration) (member Staff, until time.Time, err error)
+	ForgetAttempts(ctx context.Context, id ID) error
+
+	SaveOwner(ctx context.Context, o Owner) (Owner, error)
+	SaveBike(ctx context.Context, b Bike) (Bike, error)
+	Search(ctx context.Context, words []string, limit int) ([]Found, error)
+	Bike(ctx context.Context, id ID) (Record, error)
+
+	CheckIn(ctx context.Context, by Actor, o Owner, b Bike, j Job, entries []Entry) error
+	SaveJob(ctx context.Context, id ID, c JobChange) error
+	Job(ctx context.Context, id ID) (Record, error)
+	// InShop reads every job that is in the shop, and those released since.
+	InShop(ctx context.Context, since time.Time) ([]Record, error)
+	// Append writes an entry to an open job. The same entry again is harmless; another
+	// entry under the same id, or a second correction of one entry, is Stale.
+	Append(ctx context.Context, e Entry) error
+	// Seal locks a job, lets judge look at everything recorded so far, and writes the entry
+	// that releases or reopens it, all or nothing.
+	Seal(ctx context.Context, e Entry, judge func(Record) error) error
+}

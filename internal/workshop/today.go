@@ -1,0 +1,144 @@
+package workshop
+
+import (
+	"context"
+	"slices"
+	"time"
+
+	"utensil/core/bike"
+	"utensil/core/wear"
+)
+
+// Group is where a job belongs on the first screen.
+type Group string
+
+// The groups of the first screen.
+const (
+	AtTheDoor Group = "door"    // nothing looked at yet
+	OnStand   Group = "stand"   // something for a mechanic to do
+	Waiting   Group = "waiting" // nothing to do but wait for the owner's answer
+	Ready     Group = "ready"   // nothing stands between bike and owner
+	Gone      Group = "gone"    // handed over today
+)
+
+// TodayJob is one job on the first screen.
+type TodayJob struct {
+	ID         ID         `json:"id"`
+	Number     int        `json:"number"`
+	Title      string     `json:"title"`
+	Owner      string     `json:"owner"`
+	Phone      string     `json:"phone"`
+	Depth      string     `json:"depth" doc:"the depth's name"`
+	Words      string     `json:"words"`
+	Stand      string     `json:"stand"`
+	Facts      bike.Facts `json:"facts"`
+	Group      Group      `json:"group" enum:"door,stand,waiting,ready,gone"`
+	Stage      Stage      `json:"stage"`
+	Next       string     `json:"next" doc:"what stands first between the bike and its owner"`
+	Detail     string     `json:"detail,omitempty"`
+	Mark       wear.Mark  `json:"mark" doc:"the worst open finding"`
+	Open       int        `json:"open" doc:"how many things still stand"`
+	Stages     []Stage    `json:"open_stages" doc:"stages with something open"`
+	PromisedAt *time.Time `json:"promised_at,omitempty"`
+	Late       bool       `json:"late"`
+	ReleasedAt *time.Time `json:"released_at,omitempty"`
+}
+
+// Today is the first screen.
+type Today struct {
+	Now      time.Time  `json:"now"`
+	InShop   int        `json:"in_shop"`
+	Promised int        `json:"promised_today"`
+	Late     int        `json:"late"`
+	Jobs     []TodayJob `json:"jobs" doc:"by promised time"`
+}
+
+// Today lists the bikes in the shop, and those that left today.
+func (w *Workshop) Today(ctx context.Context) (Today, error) {
+	now := w.now()
+	// A day back holds today wherever the shop is; the records bring its time zone with them.
+	records, err := w.store.InShop(ctx, now.AddDate(0, 0, -1))
+	if err != nil {
+		return Today{}, err
+	}
+	if len(records) > 0 {
+		now = now.In(records[0].Settings.Location())
+	}
+	midnight := time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
+	today := Today{Now: now, Jobs: []TodayJob{}}
+	for _, r := range records {
+		if r.Job.ReleasedAt != nil && r.Job.ReleasedAt.Before(midnight) {
+			continue
+		}
+		j := w.todayJob(r, now)
+		if j.Group != Gone {
+			today.InShop++
+			if j.Late {
+				today.Late++
+			}
+			if j.PromisedAt != nil && j.PromisedAt.Before(midnight.AddDate(0, 0, 1)) && !j.PromisedAt.Before(midnight) {
+				today.Promised++
+			}
+		}
+		today.Jobs = append(today.Jobs, j)
+	}
+	slices.SortStableFunc(today.Jobs, func(a, b TodayJob) int {
+		switch {
+		case a.PromisedAt == nil && b.PromisedAt == nil:
+			return a.Number - b.Number
+		case a.PromisedAt == nil:
+			return 1
+		case b.PromisedAt == nil:
+			return -1
+		}
+		return a.PromisedAt.Compare(*b.PromisedAt)
+	})
+	return today, nil
+}
+
+func (w *Workshop) todayJob(r Record, now time.Time) TodayJob {
+	s := w.layOut(r)
+	depth, _ := w.book.Depth(r.Job.Depth)
+	j := TodayJob{ID: r.Job.ID, Number: r.Job.Number, Title: r.Bike.Title(), Owner: r.Owner.Name, Phone: r.Owner.Phone,
+		Depth: depth.Name, Words: r.Job.Words, Stand: r.Job.Stand, Facts: r.Bike.Facts, PromisedAt: r.Job.PromisedAt,
+		ReleasedAt: r.Job.ReleasedAt, Mark: wear.Open, Stages: []Stage{}}
+	if r.Job.ReleasedAt != nil {
+		j.Group, j.Stage, j.Mark, j.Next = Gone, StageHandOver, wear.Sound, "Handed over"
+		return j
+	}
+	leaving := s.leaving
+	j.Stage, _ = s.stages()
+	waiting, hands := false, false
+	for _, o := range leaving {
+		j.Open += o.Count
+		if o.Mark.Worse(j.Mark) && o.Mark != wear.Watch {
+			j.Mark = o.Mark
+		}
+		if !slices.Contains(j.Stages, o.Stage) {
+			j.Stages = append(j.Stages, o.Stage)
+		}
+		waiting = waiting || o.Stage == StageAgree
+		hands = hands || o.Stage == StageInspect || o.Stage == StageWork
+	}
+	if len(leaving) > 0 {
+		j.Next, j.Detail = leaving[0].Title, leaving[0].Detail
+	}
+	looked := len(s.all(KindReading))+len(s.all(KindItem))+len(s.all(KindTorque)) > 0
+	switch {
+	case len(leaving) == 0 || onlyHandOver(leaving):
+		j.Group, j.Mark = Ready, wear.Sound
+	case !looked:
+		j.Group = AtTheDoor
+	case waiting && !hands:
+		j.Group = Waiting
+	default:
+		j.Group = OnStand
+	}
+	j.Late = j.PromisedAt != nil && j.PromisedAt.Before(now) && j.Group != Ready
+	return j
+}
+
+// onlyHandOver says whether all that is left is to give things back.
+func onlyHandOver(leaving []Obstacle) bool {
+	return !slices.ContainsFunc(leaving, func(o Obstacle) bool { return o.Stage != StageHandOver })
+}

@@ -1,0 +1,25 @@
+// Package workshop runs the workshop: bikes come in, are inspected, agreed on, worked on,
+// verified and handed over. It holds the rules of the trade's paperwork: who may do what,
+// what an entry must say, what still stands between a bike and its owner.
+package workshop
+
+import (
+	"time"
+
+	"utensil/knowledge"
+)
+
+// Workshop is the use-cases over a store.
+type Workshop struct {
+	store Store
+	book  *knowledge.Book
+	now   func() time.Time
+}
+
+// New opens a workshop. now is the clock.
+func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
+	return &Workshop{store: store, book: book, now: now}
+}
+
+// Book is what the trade knows.
+func (w *Workshop) Book() *knowledge.Book { return w.book }

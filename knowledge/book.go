@@ -1,0 +1,127 @@
+// Package knowledge is what the trade knows, as data: inspection points and their limits,
+// fasteners and their torques, the work the shop sells, kinds of bike, depths of service.
+//
+// The data ship with the program and are validated when loaded. A workshop lays a folder of
+// its own over them: an entry with the same id replaces ours.
+package knowledge
+
+import (
+	"embed"
+	"io/fs"
+	"slices"
+
+	"utensil/core/bike"
+	"utensil/core/wear"
+)
+
+//go:embed *.yaml
+var shipped embed.FS
+
+// Book is everything the trade knows, in the order of its files.
+type Book struct {
+	Points     []Point
+	Fasteners  []Fastener
+	Operations []Operation
+	Kinds      []Kind
+	Depths     []Depth
+}
+
+// Point is one place of the walk-round. It has either a Gauge or a Scale.
+type Point struct {
+	ID         string         `yaml:"id"`
+	Name       string         `yaml:"name"`
+	From       string         `yaml:"from"` // least depth that looks at it
+	When       bike.Condition `yaml:"when"`
+	Method     string         `yaml:"method"`
+	Instrument string         `yaml:"instrument"`
+	Means      string         `yaml:"means"` // what a bad value means
+	Worn       string         `yaml:"worn"`  // what a due part asks for
+	Gauge      *wear.Gauge    `yaml:"gauge"`
+	Scale      []wear.Word    `yaml:"scale"`
+	Source     string         `yaml:"source"`
+}
+
+// Kind is a sort of bike with the facts it usually has.
+type Kind struct {
+	ID    string     `yaml:"id" json:"id"`
+	Name  string     `yaml:"name" json:"name"`
+	Facts bike.Facts `yaml:"facts" json:"facts"`
+}
+
+// Depth is a depth of service. Torque is "touched" or "all".
+type Depth struct {
+	ID      string `yaml:"id" json:"id"`
+	Name    string `yaml:"name" json:"name"`
+	Minutes int    `yaml:"minutes" json:"minutes"`
+	Torque  string `yaml:"torque" json:"torque" enum:"touched,all"`
+	About   string `yaml:"about" json:"about"`
+}
+
+// Shipped loads the data that come with the program.
+func Shipped() (*Book, error) { return Load(shipped) }
+
+// Load reads a book from a file system, and from others laid over it in turn. Its errors
+// name the file and the line.
+func Load(layers ...fs.FS) (*Book, error) {
+	book := &Book{}
+	origins := origin{}
+	for _, read := range []func() error{
+		func() error { return readList(layers, "depths.yaml", origins, &book.Depths) },
+		func() error { return readList(layers, "kinds.yaml", origins, &book.Kinds) },
+		func() error { return readList(layers, "points.yaml", origins, &book.Points) },
+		func() error { return readList(layers, "fasteners.yaml", origins, &book.Fasteners) },
+		func() error { return readList(layers, "operations.yaml", origins, &book.Operations) },
+	} {
+		if err := read(); err != nil {
+			return nil, err
+		}
+	}
+	if err := book.validate(origins); err != nil {
+		return nil, err
+	}
+	return book, nil
+}
+
+// Overlaid loads the shipped data with a workshop's own folder laid over them.
+func Overlaid(own fs.FS) (*Book, error) { return Load(shipped, own) }
+
+// Depth finds a depth of service.
+func (b *Book) Depth(id string) (Depth, bool) { return find(b.Depths, id) }
+
+// Point finds an inspection point.
+func (b *Book) Point(id string) (Point, bool) { return find(b.Points, id) }
+
+// Fastener finds a fastener.
+func (b *Book) Fastener(id string) (Fastener, bool) { return find(b.Fasteners, id) }
+
+// Operation finds an operation.
+func (b *Book) Operation(id string) (Operation, bool) { return find(b.Operations, id) }
+
+// PointsOn lists the points that exist on a bike, in the order of the walk-round.
+func (b *Book) PointsOn(f bike.Facts) []Point {
+	return slices.DeleteFunc(slices.Clone(b.Points), func(p Point) bool { return !p.When.Holds(f) })
+}
+
+// Reaches says whether a service of the given depth looks at the point.
+func (b *Book) Reaches(depth string, p Point) bool {
+	rank := func(id string) int {
+		return slices.IndexFunc(b.Depths, func(d Depth) bool { return d.ID == id })
+	}
+	return rank(depth) >= rank(p.From)
+}
+
+type identified interface{ key() string }
+
+func (p Point) key() string     { return p.ID }
+func (f Fastener) key() string  { return f.ID }
+func (o Operation) key() string { return o.ID }
+func (k Kind) key() string      { return k.ID }
+func (d Depth) key() string     { return d.ID }
+
+func find[T identified](list []T, id string) (T, bool) {
+	if i := slices.IndexFunc(list, func(item T) bool { return item.key() == id }); i >= 0 {
+		return list[i], true
+	}
+	var none T
+	return none, false
+}

@@ -1,0 +1,120 @@
+package knowledge
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"slices"
+	"strings"
+
+	"github.com/goccy/go-yaml"
+	"github.com/goccy/go-yaml/ast"
+	"github.com/goccy/go-yaml/parser"
+)
+
+// origin remembers where each entry was read, for the errors: "points.yaml chain" → 65.
+type origin map[string]int
+
+func (o origin) at(file, id string) string { return fmt.Sprintf("%s:%d: %s", file, o[file+" "+id], id) }
+
+// readList reads one file from every layer that has it into list.
+func readList[T identified](layers []fs.FS, file string, origins origin, list *[]T) error {
+	for _, layer := range layers {
+		text, err := fs.ReadFile(layer, file)
+		if errors.Is(err, fs.ErrNotExist) {
+			continue
+		}
+		if err != nil {
+			return fmt.Errorf("reading %s: %w", file, err)
+		}
+		if err := parseList(file, text, origins, list); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// parseList decodes a list of entries strictly. An entry with "each" is read once for every
+// word listed there, with {end} and {End} filled in. Within one file an id stands once.
+func parseList[T identified](file string, text []byte, origins origin, list *[]T) error {
+	parsed, err := parser.ParseBytes(text, 0)
+	if err != nil {
+		return fmt.Errorf("%s: %w", file, err)
+	}
+	if len(parsed.Docs) == 0 || parsed.Docs[0].Body == nil {
+		return nil
+	}
+	items, isList := parsed.Docs[0].Body.(*ast.SequenceNode)
+	if !isList {
+		return fmt.Errorf("%s:1: expected a list of entries, each starting with a dash", file)
+	}
+	var entries []map[string]any
+	if err := yaml.Unmarshal(text, &entries); err != nil {
+		return fmt.Errorf("%s: %w", file, err)
+	}
+	here := map[string]int{}
+	for i, entry := range entries {
+		line := items.Values[i].GetToken().Position.Line
+		for _, filled := range expand(entry) {
+			var item T
+			again, err := yaml.Marshal(filled)
+			if err == nil {
+				err = yaml.UnmarshalWithOptions(again, &item, yaml.Strict())
+			}
+			if err != nil {
+				return fmt.Errorf("%s:%d: %w", file, line, err)
+			}
+			id := item.key()
+			if id == "" {
+				return fmt.Errorf("%s:%d: an entry needs an id", file, line)
+			}
+			if first, twice := here[id]; twice {
+				return fmt.Errorf("%s:%d: %q stands already at line %d", file, line, id, first)
+			}
+			here[id], origins[file+" "+id] = line, line
+			if known := slices.IndexFunc(*list, func(x T) bool { return x.key() == id }); known >= 0 {
+				(*list)[known] = item
+			} else {
+				*list = append(*list, item)
+			}
+		}
+	}
+	return nil
+}
+
+// expand makes one entry per word of "each", or the entry itself.
+func expand(entry map[string]any) []map[string]any {
+	ends, given := entry["each"].([]any)
+	if !given {
+		return []map[string]any{entry}
+	}
+	var out []map[string]any
+	for _, end := range ends {
+		word := fmt.Sprint(end)
+		fill := strings.NewReplacer("{end}", word, "{End}", strings.ToUpper(word[:min(1, len(word))])+word[min(1, len(word)):])
+		filled, _ := filled(entry, fill).(map[string]any)
+		delete(filled, "each")
+		out = append(out, filled)
+	}
+	return out
+}
+
+func filled(value any, fill *strings.Replacer) any {
+	switch v := value.(type) {
+	case string:
+		return fill.Replace(v)
+	case []any:
+		out := make([]any, len(v))
+		for i, item := range v {
+			out[i] = filled(item, fill)
+		}
+		return out
+	case map[string]any:
+		out := make(map[string]any, len(v))
+		for key, item := range v {
+			out[fill.Replace(key)] = filled(item, fill)
+		}
+		return out
+	}
+	return value
+}

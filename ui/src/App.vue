@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { useSession } from './api/session'
+import SignInPage from './areas/session/SignInPage.vue'
+import ShopHead from './areas/session/ShopHead.vue'
+import FaultNote from './parts/FaultNote.vue'
+import { useTheme } from './theme/theme'
+
+useTheme()
+const { data: session, actor, error } = useSession()
+const handingOver = ref(false)
+const away = computed(() => !session.value && error.value)
+</script>
+
+<template>
+  <FaultNote v-if="away" class="m-10" :fault="away" />
+  <template v-else-if="session">
+    <SignInPage v-if="!actor" :names="session.names" :shop="session.settings.name" />
+    <div v-else class="flex min-h-dvh flex-col">
+      <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3"
+        >Skip to the work</a
+      >
+      <ShopHead :actor="actor" @hand-over="handingOver = true" />
+      <RouterView />
+      <SignInPage
+        v-if="handingOver"
+        handing-over
+        :names="session.names"
+        :shop="session.settings.name"
+        @done="handingOver = false"
+      />
+    </div>
+  </template>
+</template>

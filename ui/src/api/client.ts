@@ -1,0 +1,106 @@
+import createClient from 'openapi-fetch'
+import { v7 } from 'uuid'
+
+import type { components, paths } from './schema.gen'
+
+export type Schemas = components['schemas']
+export type JobView = Schemas['JobView']
+export type PointView = Schemas['PointView']
+export type BoltView = Schemas['BoltView']
+export type Obstacle = Schemas['Obstacle']
+export type Content = Schemas['Content']
+export type Facts = Schemas['Facts']
+export type Stage = JobView['stage']
+export type Mark = 'open' | 'sound' | 'watch' | 'due' | 'unsafe'
+
+/** A fresh version 7 id. Whoever writes first makes the id, so that sending twice is harmless. */
+export const newId = () => v7()
+
+/** Fault is a refusal as the server words it (RFC 9457). */
+export class Fault extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly field = '',
+    readonly suggestions: number[] = [],
+    readonly current: unknown = undefined,
+    readonly leaving: Obstacle[] = [],
+  ) {
+    super(`${title}: ${detail}`)
+  }
+
+  /** away says that nothing was decided: the server or its records cannot be reached just now. */
+  get away() {
+    return this.status === 0 || this.status === 503 || this.status === 502 || this.status === 504
+  }
+
+  get signedOut() {
+    return this.status === 401
+  }
+}
+
+export const client = createClient<paths>({ baseUrl: '/' })
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+interface Refusal {
+  title?: string
+  detail?: string
+  field?: string
+  suggestions?: number[]
+  current?: unknown
+  leaving?: Obstacle[]
+}
+
+/** ask awaits an answer and throws a Fault when it is a refusal or there is none. */
+export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await request
+  } catch {
+    throw new Fault(0, 'No answer', 'The workshop’s server cannot be reached. What you typed is kept.')
+  }
+  if (answer.response.ok) return answer.data as T
+  const said = (typeof answer.error === 'object' && answer.error ? answer.error : {}) as Refusal
+  throw new Fault(
+    answer.response.status,
+    said.title ?? 'That did not work',
+    said.detail ?? 'The server gave no reason. Try once more.',
+    said.field,
+    said.suggestions,
+    said.current,
+    said.leaving,
+  )
+}
+
+/** asFault words anything thrown as a Fault. */
+export const asFault = (thrown: unknown): Fault =>
+  thrown instanceof Fault ? thrown : new Fault(-1, 'Something broke on this screen', String(thrown))
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/**
+ * persist sends something that is harmless to send twice until it is answered: through a
+ * database that restarts or a network that drops, for about half a minute.
+ */
+export async function persist<T>(
+  send: () => Promise<T>,
+  waiting: (since: number) => void = () => {},
+): Promise<T> {
+  const started = Date.now()
+  for (let wait = 400; ; wait = Math.min(wait * 1.6, 4000)) {
+    try {
+      return await send()
+    } catch (thrown) {
+      const fault = asFault(thrown)
+      if (!fault.away || Date.now() - started > 40_000) throw fault
+      waiting(Date.now() - started)
+      await pause(wait)
+    }
+  }
+}

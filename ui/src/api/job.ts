@@ -1,0 +1,111 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, ref, toValue } from 'vue'
+
+import {
+  ask,
+  asFault,
+  client,
+  type Content,
+  type Fault,
+  type JobView,
+  newId,
+  persist,
+  type Schemas,
+} from './client'
+
+export const jobKey = (id: string) => ['job', id] as const
+
+export function useJob(id: MaybeRefOrGetter<string>) {
+  return useQuery({
+    queryKey: computed(() => jobKey(toValue(id))),
+    queryFn: ({ queryKey }) => ask(client.GET('/api/jobs/{id}', { params: { path: { id: queryKey[1] } } })),
+  })
+}
+
+/**
+ * useRecord writes entries about a job. An entry keeps its id until it is answered, so that
+ * a bad network neither loses nor doubles it.
+ */
+export function useRecord(id: MaybeRefOrGetter<string>) {
+  const queries = useQueryClient()
+  const fault = ref<Fault>()
+  const busy = ref(0)
+  const waiting = ref(false)
+
+  async function settle(send: () => Promise<JobView>): Promise<JobView | undefined> {
+    busy.value++
+    fault.value = undefined
+    try {
+      const view = await persist(send, () => (waiting.value = true))
+      queries.setQueryData(jobKey(view.job.id), view)
+      void queries.invalidateQueries({ queryKey: ['today'] })
+      return view
+    } catch (thrown) {
+      fault.value = asFault(thrown)
+      if (fault.value.status === 409) void queries.invalidateQueries({ queryKey: jobKey(toValue(id)) })
+      return undefined
+    } finally {
+      busy.value--
+      waiting.value = false
+    }
+  }
+
+  const path = () => ({ path: { id: toValue(id) } })
+
+  return {
+    fault,
+    waiting,
+    busy: computed(() => busy.value > 0),
+    record(content: Content, supersedes?: string) {
+      const body = { id: newId(), at: new Date().toISOString(), content, supersedes }
+      return settle(() => ask(client.POST('/api/jobs/{id}/entries', { params: path(), body })))
+    },
+    release(to: string) {
+      const body = { id: newId(), to }
+      return settle(() => ask(client.POST('/api/jobs/{id}/release', { params: path(), body })))
+    },
+    reopen(reason: string) {
+      const body = { id: newId(), reason }
+      return settle(() => ask(client.POST('/api/jobs/{id}/reopen', { params: path(), body })))
+    },
+    save(body: Schemas['JobChange']) {
+      return settle(() => ask(client.PUT('/api/jobs/{id}', { params: path(), body })))
+    },
+  }
+}
+
+/** judge asks what a reading or torque would mean, without recording it. */
+export const judge = (id: string, content: Content, signal?: AbortSignal) =>
+  ask(client.POST('/api/jobs/{id}/judge', { params: { path: { id } }, body: content, signal }))
+
+export const useBook = () =>
+  useQuery({ queryKey: ['book'], queryFn: () => ask(client.GET('/api/book')), staleTime: Infinity })
+
+export const useToday = () => useQuery({ queryKey: ['today'], queryFn: () => ask(client.GET('/api/today')) })
+
+export const useSearch = (q: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: computed(() => ['search', toValue(q)] as const),
+    queryFn: ({ queryKey, signal }) =>
+      ask(client.GET('/api/search', { params: { query: { q: queryKey[1] } }, signal })),
+    placeholderData: (before) => before,
+  })
+
+export const useBike = (id: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: computed(() => ['bike', toValue(id)] as const),
+    queryFn: ({ queryKey }) => ask(client.GET('/api/bikes/{id}', { params: { path: { id: queryKey[1] } } })),
+    enabled: computed(() => toValue(id) !== ''),
+  })
+
+export function useCheckIn() {
+  const queries = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Schemas['CheckIn']) => persist(() => ask(client.POST('/api/jobs', { body }))),
+    onSuccess: (view) => {
+      queries.setQueryData(jobKey(view.job.id), view)
+      void queries.invalidateQueries({ queryKey: ['today'] })
+      void queries.invalidateQueries({ queryKey: ['search'] })
+    },
+  })
+}

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import type { Facts, Fault, Schemas } from '@/api/client'
+import { useBook } from '@/api/job'
+import BikeDrawing from '@/drawing/BikeDrawing.vue'
+import FormField from '@/parts/FormField.vue'
+import { factWord } from '@/parts/words'
+
+import { changed, factChoices } from './facts'
+
+/** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
+const bike = defineModel<Schemas['Bike']>({ required: true })
+defineProps<{ fault?: Fault; choosing?: boolean }>()
+const { data: book } = useBook()
+
+const take = (kind: Schemas['Kind']) => (bike.value = { ...bike.value, facts: { ...kind.facts } })
+const set = (patch: Partial<Schemas['Bike']>) => (bike.value = { ...bike.value, ...patch })
+const setFact = <K extends keyof Facts>(fact: K, value: Facts[K]) =>
+  set({ facts: changed(bike.value.facts, fact, value) })
+const texts = [
+  { key: 'make', label: 'Make' },
+  { key: 'model', label: 'Model' },
+  { key: 'colour', label: 'Colour' },
+  { key: 'frame_number', label: 'Frame number' },
+] as const
+</script>
+
+<template>
+  <div class="flex flex-col gap-4">
+    <div class="grid grid-cols-2 gap-3 lg:grid-cols-4">
+      <FormField
+        v-for="t in texts"
+        :key="t.key"
+        v-slot="f"
+        :label="t.label"
+        :name="`bike.${t.key}`"
+        :fault="fault"
+      >
+        <input
+          :id="f.id"
+          class="input"
+          :value="bike[t.key]"
+          :aria-invalid="f.invalid"
+          :aria-describedby="f.described"
+          @input="set({ [t.key]: ($event.target as HTMLInputElement).value })"
+        />
+      </FormField>
+    </div>
+    <fieldset v-if="choosing">
+      <legend class="mb-1 text-[15px] text-soft">Kind of bike: fills in the rest</legend>
+      <div class="grid grid-cols-3 gap-2 sm:grid-cols-5 xl:grid-cols-7">
+        <button
+          v-for="kind in book?.kinds ?? []"
+          :key="kind.id"
+          type="button"
+          class="flex flex-col items-stretch gap-1 border p-1.5 text-left text-[13px] leading-tight hover:bg-wash"
+          :class="
+            bike.facts.kind === kind.id
+              ? 'border-petrol bg-wash shadow-[inset_0_-4px_var(--color-petrol)]'
+              : 'border-rule bg-paper'
+          "
+          :aria-pressed="bike.facts.kind === kind.id"
+          @click="take(kind)"
+        >
+          <BikeDrawing :facts="kind.facts" class="h-12" :title="kind.name" />
+          <span class="min-h-8">{{ kind.name }}</span>
+        </button>
+      </div>
+    </fieldset>
+    <div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_320px]">
+      <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
+        <FormField
+          v-for="c in factChoices"
+          :key="c.fact"
+          v-slot="f"
+          :label="c.label"
+          :name="`bike.facts.${c.fact}`"
+          :fault="fault"
+        >
+          <select
+            :id="f.id"
+            class="input"
+            :value="bike.facts[c.fact]"
+            :aria-invalid="f.invalid"
+            @change="setFact(c.fact, ($event.target as HTMLSelectElement).value as never)"
+          >
+            <option v-for="w in c.words" :key="w" :value="w">{{ factWord(w) }}</option>
+          </select>
+        </FormField>
+        <FormField v-slot="f" label="Rear gears" name="bike.facts.speeds" :fault="fault">
+          <input
+            :id="f.id"
+            class="input figure"
+            inputmode="numeric"
+            :value="bike.facts.speeds"
+            :aria-invalid="f.invalid"
+            @change="setFact('speeds', Math.trunc(Number(($event.target as HTMLInputElement).value)) || 0)"
+          />
+        </FormField>
+        <FormField v-slot="f" label="Chainrings" name="bike.facts.rings" :fault="fault">
+          <input
+            :id="f.id"
+            class="input figure"
+            inputmode="numeric"
+            :value="bike.facts.rings"
+            :aria-invalid="f.invalid"
+            @change="setFact('rings', Math.trunc(Number(($event.target as HTMLInputElement).value)) || 0)"
+          />
+        </FormField>
+        <FormField
+          v-for="w in ['front', 'rear'] as const"
+          :key="w"
+          v-slot="f"
+          :label="`${w === 'front' ? 'Front' : 'Rear'} wheel, bead seat`"
+          :name="`bike.facts.wheel_${w}_mm`"
+          :fault="fault"
+        >
+          <select
+            :id="f.id"
+            class="input figure"
+            :value="bike.facts[`wheel_${w}_mm`]"
+            :aria-invalid="f.invalid"
+            @change="setFact(`wheel_${w}_mm`, Number(($event.target as HTMLSelectElement).value))"
+          >
+            <option v-for="mm in book?.bead_seats_mm ?? []" :key="mm" :value="mm">{{ mm }} mm</option>
+          </select>
+        </FormField>
+      </div>
+      <div class="flex h-64 flex-col border border-rule bg-paper p-3 lg:sticky lg:top-4">
+        <BikeDrawing :facts="bike.facts" class="min-h-44 flex-1" title="The bike as described" />
+        <p class="text-center text-sm text-soft">Drawn from these facts. Does it look like the bike?</p>
+      </div>
+    </div>
+  </div>
+</template>

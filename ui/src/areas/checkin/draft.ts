@@ -1,0 +1,75 @@
+import { useSessionStorage } from '@vueuse/core'
+
+import { newId, type Schemas } from '@/api/client'
+
+/** A bike coming in, as far as it has been typed. It survives a reload of the page. */
+export interface Draft {
+  id: string
+  owner: Schemas['Owner']
+  bike: Schemas['Bike']
+  chosen: 'none' | 'owner' | 'bike' | 'new'
+  words: string
+  reading: string
+  condition: string
+  depth: string
+  stand: string
+  promised: string // as a datetime field has it, local time
+  belongings: Schemas['Brought'][]
+}
+
+const plain: Schemas['Facts'] = {
+  kind: 'commuter',
+  frame: 'diamond',
+  material: 'aluminium',
+  wheel_front_mm: 622,
+  wheel_rear_mm: 622,
+  bar: 'flat',
+  front_brake: 'disc_hydraulic',
+  rear_brake: 'disc_hydraulic',
+  front_fluid: 'mineral',
+  rear_fluid: 'mineral',
+  rotor_mount: 'centre',
+  gears: 'cable',
+  speeds: 9,
+  rings: 2,
+  suspension: 'rigid',
+  electric: 'none',
+  front_axle: 'quick_release',
+  rear_axle: 'quick_release',
+}
+
+export const newOwner = (name = ''): Schemas['Owner'] => ({
+  id: newId(),
+  name,
+  phone: '',
+  email: '',
+  note: '',
+  version: 0,
+})
+
+export const newBike = (): Schemas['Bike'] => ({
+  id: newId(),
+  owner_id: '',
+  make: '',
+  model: '',
+  colour: '',
+  frame_number: '',
+  facts: { ...plain },
+  version: 0,
+})
+
+export const blank = (): Draft => ({
+  id: newId(),
+  owner: newOwner(),
+  bike: newBike(),
+  chosen: 'none',
+  words: '',
+  reading: '',
+  condition: '',
+  depth: 'routine',
+  stand: '',
+  promised: '',
+  belongings: [],
+})
+
+export const useDraft = () => useSessionStorage<Draft>('utensil-check-in', blank(), { deep: true })

@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useSession } from '@/api/session'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import { useMoney } from '@/parts/money'
+import { useTimes } from '@/parts/time'
+
+import { useDesk, useTarget } from './desk'
+import FindingForm from './FindingForm.vue'
+import ItemForm from './ItemForm.vue'
+import ItemRow from './ItemRow.vue'
+
+/** Findings become proposed work; the owner answers each. */
+const { job, pen, closed } = useDesk()
+const { target } = useTarget()
+const { hands, settings } = useSession()
+const { money } = useMoney()
+const { dayAndClock } = useTimes()
+
+const open = computed(() => job.value.findings.filter((f) => f.status === 'open'))
+const settled = computed(() => job.value.findings.filter((f) => f.status !== 'open'))
+const waiting = computed(() => job.value.items.filter((i) => !i.answer))
+const from = ref('')
+const how = ref<Schemas['Answer']['how']>('counter')
+const who = computed(() => from.value.trim() || job.value.owner.name)
+
+const adding = ref<'item' | 'finding'>()
+const leaving = ref<string>()
+const reason = ref('')
+const came: Record<string, string> = {
+  offered: 'offered',
+  agreed: 'agreed',
+  done: 'put right',
+  declined: 'declined',
+  refused: 'refused',
+  aside: 'left as it is',
+}
+
+const propose = (finding: Schemas['FindingView'], s: Schemas['Suggestion']) =>
+  pen.record({
+    item: { finding: finding.id, operation: s.operation, title: s.title, minutes: s.minutes, parts: s.parts },
+  })
+async function proposeAll() {
+  for (const f of open.value) {
+    const s = f.suggested[0]
+    if (s && !(await propose(f, s))) return
+  }
+}
+async function setAside(id: string) {
+  if (await pen.record({ aside: { finding: id, reason: reason.value } })) {
+    leaving.value = undefined
+    reason.value = ''
+  }
+}
+async function allYes() {
+  for (const i of waiting.value) {
+    if (!(await pen.record({ answer: { item: i.id, answer: 'yes', from: who.value, how: how.value } })))
+      return
+  }
+}
+</script>
+
+<template>
+  <div class="flex flex-col gap-6 px-5 py-4">
+    <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
+    <section aria-labelledby="found">
+      <div class="mb-1 flex items-center gap-3 border-b border-ink pb-1">
+        <h2 id="found">Found · {{ job.findings.length }}</h2>
+        <button
+          v-if="open.filter((f) => f.suggested.length).length > 1 && !closed"
+          type="button"
+          class="button button-quiet ml-auto min-h-9!"
+          @click="proposeAll"
+        >
+          Propose the usual work for all
+        </button>
+        <button
+          v-if="hands && !closed"
+          type="button"
+          class="button button-quiet min-h-9!"
+          :class="open.length < 2 && 'ml-auto'"
+          @click="adding = adding === 'finding' ? undefined : 'finding'"
+        >
+          Something else found
+        </button>
+      </div>
+      <FindingForm v-if="adding === 'finding'" @done="adding = undefined" />
+      <p v-if="!job.findings.length" class="py-2 text-soft">
+        Nothing found that needs work. Inspect first, or propose what the owner asked for below.
+      </p>
+      <ul>
+        <li
+          v-for="f in open"
+          :key="f.id"
+          class="border-b border-rule py-2.5"
+          :class="target() === f.id && 'bg-wash shadow-[inset_4px_0_var(--color-petrol)]'"
+        >
+          <div class="flex flex-wrap items-center gap-x-3 gap-y-2 pl-1">
+            <ConditionMark :mark="f.mark" :size="22" />
+            <span class="min-w-56 flex-1 leading-tight"
+              ><b class="block">{{ f.title }}</b
+              ><span class="text-[15px] text-soft">{{ f.reason }}</span></span
+            >
+            <template v-if="!closed">
+              <button
+                v-for="s in f.suggested"
+                :key="s.operation"
+                type="button"
+                class="button text-left"
+                @click="propose(f, s)"
+              >
+                {{ s.title }} <span class="figure font-normal">{{ money(s.total_minor) }}</span>
+              </button>
+              <button
+                v-if="f.mark !== 'unsafe'"
+                type="button"
+                class="button button-quiet"
+                @click="leaving = leaving === f.id ? undefined : f.id"
+              >
+                Leave it
+              </button>
+            </template>
+          </div>
+          <form v-if="leaving === f.id" class="mt-2 flex gap-2 pl-8" @submit.prevent="setAside(f.id)">
+            <input
+              v-model="reason"
+              class="input flex-1"
+              aria-label="Why it is left"
+              placeholder="Why is it left? It stands on the owner’s sheet."
+            />
+            <button type="submit" class="button" :disabled="!reason.trim()">Leave it</button>
+          </form>
+        </li>
+        <li
+          v-for="f in settled"
+          :key="f.id"
+          class="flex items-center gap-3 border-b border-rule py-2 pl-1 text-[15px]"
+        >
+          <ConditionMark :mark="f.mark" :size="18" />
+          <span class="flex-1"
+            >{{ f.title }}<span v-if="f.why" class="text-soft"> · {{ f.why }}</span></span
+          >
+          <span class="text-soft">{{ came[f.status] }}</span>
+        </li>
+      </ul>
+    </section>
+
+    <section aria-labelledby="proposed">
+      <div class="mb-1 flex flex-wrap items-center gap-3 border-b border-ink pb-1">
+        <h2 id="proposed">Proposed · {{ job.items.length }}</h2>
+        <button
+          v-if="!closed"
+          type="button"
+          class="button button-quiet ml-auto min-h-9!"
+          @click="adding = adding === 'item' ? undefined : 'item'"
+        >
+          Other work
+        </button>
+      </div>
+      <ItemForm v-if="adding === 'item'" @done="adding = undefined" />
+      <div v-if="waiting.length && !closed" class="flex flex-wrap items-center gap-2 bg-paper px-3 py-2.5">
+        <span class="text-soft">The answer comes from</span>
+        <input v-model="from" class="input max-w-56" :placeholder="job.owner.name" aria-label="Who answers" />
+        <select v-model="how" class="input max-w-40" aria-label="How the answer comes">
+          <option value="counter">at the counter</option>
+          <option value="phone">by phone</option>
+          <option value="message">by message</option>
+        </select>
+        <button type="button" class="button button-go" @click="allYes">
+          Yes to {{ waiting.length === 1 ? 'it' : `all ${waiting.length}` }}
+        </button>
+        <button type="button" class="button" @click="pen.record({ asked: { how } })">
+          Asked, no answer yet
+        </button>
+        <span v-if="job.asked_at" class="text-[15px] text-soft">asked {{ dayAndClock(job.asked_at) }}</span>
+      </div>
+      <p v-if="!job.items.length" class="py-2 text-soft">Nothing is proposed yet.</p>
+      <ul>
+        <ItemRow v-for="i in job.items" :key="i.id" :item="i" :who="who" :how="how" />
+      </ul>
+      <dl
+        v-if="job.items.length"
+        class="figure ml-auto grid max-w-80 grid-cols-[1fr_auto] gap-x-6 py-3 text-right"
+      >
+        <dt class="font-sans text-soft">Proposed</dt>
+        <dd>{{ money(job.proposed.gross_minor) }}</dd>
+        <dt class="font-sans font-[680]">Agreed</dt>
+        <dd class="font-bold">{{ money(job.agreed.gross_minor) }}</dd>
+        <dt class="font-sans text-sm text-soft">
+          {{ settings?.tax_included ? 'of which' : 'with' }} tax {{ (settings?.tax_rate_bp ?? 0) / 100 }} %
+        </dt>
+        <dd class="text-sm text-soft">{{ money(job.agreed.tax_minor) }}</dd>
+      </dl>
+    </section>
+  </div>
+</template>

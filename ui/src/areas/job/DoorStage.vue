@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useBike, useBook } from '@/api/job'
+import BikePast from '@/areas/bikes/BikePast.vue'
+import StaleChoice from '@/areas/bikes/StaleChoice.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+
+import BelongingList from './BelongingList.vue'
+import { useDesk } from './desk'
+import NoteList from './NoteList.vue'
+
+/** What was noted at the door, and what is known of the bike. */
+const { job, pen, closed } = useDesk()
+const { data: book } = useBook()
+const { data: history } = useBike(() => job.value.bike.id)
+
+type Door = Schemas['JobChange'] & { promised: string }
+const local = (at?: string) => {
+  if (!at) return ''
+  const d = new Date(at)
+  return new Date(d.getTime() - d.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
+}
+const read = (j: Schemas['Job']): Door => ({
+  depth: j.depth,
+  words: j.words,
+  reading: j.reading,
+  condition: j.condition,
+  stand: j.stand,
+  promised_at: j.promised_at,
+  promised: local(j.promised_at),
+  version: j.version,
+})
+const door = ref(read(job.value.job))
+const touched = ref(false)
+watch(
+  () => job.value.job,
+  (j) => !touched.value && (door.value = read(j)),
+)
+const stale = computed(() => (pen.fault.value?.current as Schemas['Job'] | undefined)?.number !== undefined)
+const noted = ['depth', 'words', 'reading', 'condition', 'stand', 'promised_at']
+const seen = (of: Record<string, unknown>) => Object.fromEntries(noted.map((k) => [k, of[k]]))
+
+async function save() {
+  const { promised, ...change } = door.value
+  change.promised_at = promised ? new Date(promised).toISOString() : undefined
+  if (await pen.save(change)) touched.value = false
+}
+function settle(keep: 'mine' | 'theirs') {
+  const current = pen.fault.value?.current as Schemas['Job']
+  pen.fault.value = undefined
+  if (keep === 'theirs') {
+    door.value = read(current)
+    touched.value = false
+  } else {
+    door.value.version = current.version
+    void save()
+  }
+}
+</script>
+
+<template>
+  <div class="grid gap-x-8 gap-y-6 px-5 py-4 xl:grid-cols-[minmax(0,1fr)_340px]">
+    <div class="flex flex-col gap-6">
+      <form class="flex flex-col gap-3" @submit.prevent="save" @input="touched = true">
+        <StaleChoice
+          v-if="stale"
+          :mine="seen({ ...door })"
+          :theirs="seen({ ...(pen.fault.value?.current as object) })"
+          @keep="settle"
+        />
+        <FaultNote v-else-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+        <FormField v-slot="f" label="What the owner says" name="words" :fault="pen.fault.value">
+          <textarea
+            :id="f.id"
+            v-model="door.words"
+            rows="2"
+            class="input text-lg"
+            :disabled="closed"
+          ></textarea>
+        </FormField>
+        <FormField v-slot="f" label="What you make of it" name="reading" :fault="pen.fault.value"
+          ><input :id="f.id" v-model="door.reading" class="input" :disabled="closed"
+        /></FormField>
+        <FormField v-slot="f" label="Condition at arrival" name="condition" :fault="pen.fault.value">
+          <textarea :id="f.id" v-model="door.condition" rows="2" class="input" :disabled="closed"></textarea>
+        </FormField>
+        <div class="grid gap-3 sm:grid-cols-3">
+          <FormField v-slot="f" label="How deep" name="depth" :fault="pen.fault.value">
+            <select :id="f.id" v-model="door.depth" class="input" :disabled="closed">
+              <option v-for="d in book?.depths ?? []" :key="d.id" :value="d.id">{{ d.name }}</option>
+            </select>
+          </FormField>
+          <FormField v-slot="f" label="Promised for" name="promised_at" :fault="pen.fault.value"
+            ><input
+              :id="f.id"
+              v-model="door.promised"
+              type="datetime-local"
+              class="input figure"
+              :disabled="closed"
+          /></FormField>
+          <FormField v-slot="f" label="Stand" name="stand" :fault="pen.fault.value"
+            ><input :id="f.id" v-model="door.stand" class="input" :disabled="closed"
+          /></FormField>
+        </div>
+        <div v-if="!closed">
+          <button
+            type="submit"
+            class="button"
+            :class="touched && 'button-go'"
+            :disabled="!touched || pen.busy.value"
+          >
+            Save
+          </button>
+        </div>
+      </form>
+      <BelongingList />
+      <NoteList />
+    </div>
+    <aside aria-label="What we know of this bike">
+      <BikePast
+        v-if="history"
+        :history="{ ...history, jobs: history.jobs.filter((j) => j.id !== job.job.id) }"
+      />
+    </aside>
+  </div>
+</template>

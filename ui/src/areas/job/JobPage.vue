@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+
+import { useBook, useJob, useRecord } from '@/api/job'
+import { useSession } from '@/api/session'
+import FaultNote from '@/parts/FaultNote.vue'
+import LoadingRule from '@/parts/LoadingRule.vue'
+import StageRule from '@/parts/StageRule.vue'
+import { useTimes } from '@/parts/time'
+
+import { provideDesk } from './desk'
+import LeavingList from './LeavingList.vue'
+
+const props = defineProps<{ id: string }>()
+const route = useRoute()
+const { data, error, isPending } = useJob(() => props.id)
+const { data: book } = useBook()
+const { hands } = useSession()
+const { dayAndClock, date } = useTimes()
+
+const pen = useRecord(() => props.id)
+const closed = computed(() => data.value?.job.released_at !== undefined)
+// Stages are shown only once there is a job, so that they need not ask.
+provideDesk({
+  job: computed(() => data.value as NonNullable<typeof data.value>),
+  pen,
+  closed,
+  early: ref(''),
+})
+
+const shown = computed(() => String(route.name ?? '').replace(/^job-/, ''))
+const depth = computed(
+  () => book.value?.depths.find((d) => d.id === data.value?.job.depth)?.name.toLowerCase() ?? '',
+)
+const late = computed(
+  () => !closed.value && data.value?.job.promised_at && new Date(data.value.job.promised_at) < new Date(),
+)
+
+const reason = ref('')
+async function reopen() {
+  if (await pen.reopen(reason.value)) reason.value = ''
+}
+</script>
+
+<template>
+  <main id="main" class="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-52px)] lg:flex-none">
+    <FaultNote v-if="error && !data" class="m-5" :fault="error" />
+    <LoadingRule v-if="isPending" class="m-5" />
+    <template v-if="data">
+      <div class="flex shrink-0 flex-wrap items-end gap-x-8 gap-y-2 border-b border-ink px-5 pt-3 pb-1">
+        <div class="max-w-full min-w-0 pb-2 lg:max-w-[42%]">
+          <h1 class="truncate" :title="data.title">{{ data.title }}</h1>
+          <p class="truncate text-soft">
+            <span class="figure">#{{ data.job.number }}</span> ·
+            <RouterLink
+              class="underline decoration-rule underline-offset-4"
+              :to="{ name: 'bike', params: { id: data.bike.id } }"
+              >{{ data.owner.name }}</RouterLink
+            >
+            · {{ depth }}
+            <template v-if="data.job.promised_at">
+              · for
+              <b class="figure" :class="late ? 'text-brick' : 'text-ink'">{{
+                dayAndClock(data.job.promised_at)
+              }}</b></template
+            >
+            <template v-if="data.job.stand"> · stand {{ data.job.stand }}</template>
+          </p>
+        </div>
+        <div
+          class="max-w-full min-w-0 flex-1 basis-[560px] overflow-x-auto overflow-y-hidden xl:ml-auto xl:max-w-[720px]"
+        >
+          <StageRule
+            class="min-w-[540px]"
+            :job="id"
+            :stage="data.stage"
+            :stages="data.stages"
+            :shown="shown"
+            :gone="closed"
+          />
+        </div>
+      </div>
+      <form
+        v-if="closed"
+        class="flex shrink-0 flex-wrap items-center gap-3 border-b border-rule bg-wash px-5 py-2"
+        @submit.prevent="reopen"
+      >
+        <p class="mr-auto">
+          <b>Handed to {{ data.released_to }}</b> on {{ date(data.job.released_at) }} by
+          {{ data.released_by }}. Nothing here can change.
+        </p>
+        <template v-if="hands">
+          <input
+            v-model="reason"
+            class="input max-w-72"
+            aria-label="Why it is opened again"
+            placeholder="Why open it again?"
+          />
+          <button type="submit" class="button" :disabled="!reason.trim()">Reopen</button>
+        </template>
+      </form>
+      <p v-if="pen.waiting.value" role="status" class="shrink-0 bg-ochre-wash px-5 py-2">
+        <b>The records cannot be reached.</b> What you wrote is kept and is being sent again.
+      </p>
+      <div class="grid min-h-0 flex-1 lg:grid-cols-[250px_minmax(0,1fr)]">
+        <LeavingList class="border-rule lg:border-r" :job="data" />
+        <div class="min-h-0 min-w-0 lg:overflow-auto">
+          <RouterView />
+        </div>
+      </div>
+    </template>
+  </main>
+</template>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { JobView } from '@/api/client'
+import ConditionMark from '@/parts/ConditionMark.vue'
+
+import { placeOf } from './desk'
+
+/** Before it leaves: all that stands between this bike and its owner. Each line opens the place where it is settled. */
+const props = defineProps<{ job: JobView }>()
+const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0))
+</script>
+
+<template>
+  <section class="flex min-h-0 flex-col px-4 py-3" aria-labelledby="leaving">
+    <h2 id="leaving" class="shrink-0">
+      Before it leaves<template v-if="things"> · {{ things }}</template>
+    </h2>
+    <ul class="min-h-0 lg:overflow-y-auto" aria-live="polite">
+      <li v-for="o in job.leaving" :key="o.stage + o.title + o.target" class="border-b border-rule">
+        <RouterLink :to="placeOf(job.job.id, o)" class="flex min-h-11 gap-2.5 py-2 hover:bg-wash">
+          <ConditionMark :mark="o.mark" />
+          <span class="min-w-0 flex-1 leading-tight">
+            <span class="line-clamp-3 text-[15px]">{{ o.title }}</span>
+            <span class="line-clamp-3 text-[13.5px] text-soft">{{ o.detail }}</span>
+          </span>
+        </RouterLink>
+      </li>
+    </ul>
+    <p v-if="!things && !job.job.released_at" class="py-2">
+      <b>Nothing stands in the way.</b>
+      <RouterLink
+        class="mt-2 block text-petrol underline"
+        :to="{ name: 'job-hand-over', params: { id: job.job.id } }"
+        >To the door</RouterLink
+      >
+    </p>
+    <p v-if="job.job.released_at" class="py-2 text-soft">The bike has left.</p>
+    <p v-if="job.job.words" class="mt-auto line-clamp-5 hidden shrink-0 pt-4 text-sm text-soft lg:block">
+      Said at the door: “{{ job.job.words }}”
+    </p>
+  </section>
+</template>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { useTimes } from '@/parts/time'
+
+import { useDesk } from './desk'
+
+/** Notes on the job. Whatever is refused stays in the box. */
+const { job, pen, closed } = useDesk()
+const { dayAndClock } = useTimes()
+const text = ref('')
+
+async function add() {
+  if (await pen.record({ note: { text: text.value } })) text.value = ''
+}
+</script>
+
+<template>
+  <section aria-labelledby="notes">
+    <h2 id="notes" class="mb-1 border-b border-ink pb-1">Notes · {{ job.notes.length }}</h2>
+    <ul>
+      <li v-for="n in job.notes" :key="n.id" class="border-b border-rule py-2">
+        <p class="max-h-60 overflow-auto break-words whitespace-pre-line">{{ n.text }}</p>
+        <p class="text-sm text-soft">{{ n.by }}, {{ dayAndClock(n.at) }}</p>
+      </li>
+    </ul>
+    <form v-if="!closed" class="mt-2 flex gap-2" @submit.prevent="add">
+      <textarea
+        v-model="text"
+        rows="1"
+        class="input flex-1"
+        aria-label="Note on the job"
+        placeholder="Note on the job; it stands on the sheet"
+        @keydown.ctrl.enter="add"
+      ></textarea>
+      <button type="submit" class="button" :disabled="!text.trim()">Add</button>
+    </form>
+  </section>
+</template>

@@ -1,0 +1,257 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
+
+import type { Content, PointView } from '@/api/client'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
+import KeyCap from '@/parts/KeyCap.vue'
+import { markVerdict } from '@/parts/marks'
+import { useTimes } from '@/parts/time'
+import { figure, typedNumber } from '@/parts/words'
+
+import { startsFigure, useBenchKeys, usePreview } from './bench'
+import { useDesk } from './desk'
+import OwnLimit from './OwnLimit.vue'
+
+/** One inspection point at the bench: a figure or a word, judged at once, logged with Enter. */
+const props = defineProps<{ point: PointView; locked: boolean }>()
+const emit = defineEmits<{ onward: [skip?: boolean]; back: [] }>()
+
+const { job, pen, early } = useDesk()
+const { date } = useTimes()
+const typed = ref(props.point.gauge ? early.value : '')
+early.value = ''
+const note = ref('')
+const passing = ref(false)
+const marking = ref(false)
+const field = useTemplateRef('field')
+const why = useTemplateRef('why')
+
+const content = computed<Content | undefined>(() =>
+  props.point.gauge && typed.value.trim()
+    ? { reading: { point: props.point.id, typed: typed.value } }
+    : undefined,
+)
+const { preview, fault: previewFault, clear } = usePreview(() => job.value.job.id, content)
+const fault = computed(() => pen.fault.value ?? previewFault.value)
+
+const judgement = computed(
+  () => preview.value?.reading?.judgement ?? (typed.value ? undefined : props.point.reading?.judgement),
+)
+const now = computed(
+  () =>
+    preview.value?.reading?.value ?? (typed.value ? typedNumber(typed.value) : props.point.reading?.value),
+)
+const past = computed(() => props.point.history.flatMap((h) => h.value ?? []))
+const before = computed(() =>
+  props.point.history
+    .slice(-3)
+    .map((h) => `${h.value === undefined ? h.word : figure(h.value)} in ${date(h.at)}`),
+)
+
+/** A reading of work that has been done since is new; anything else corrects the one that stands. */
+const corrects = computed(() => {
+  const standing = props.point.reading
+  if (!standing) return undefined
+  const done = job.value.findings.some((f) => f.id === standing.id && f.status === 'done')
+  return done ? undefined : standing.id
+})
+
+async function log(reading: NonNullable<Content['reading']>) {
+  if (props.locked || pen.busy.value) return
+  clear()
+  const sent = typed.value
+  typed.value = ''
+  if (await pen.record({ reading: { ...reading, note: note.value || undefined } }, corrects.value)) {
+    early.value = typed.value
+    emit('onward')
+  } else {
+    typed.value ||= sent
+    void focus()
+  }
+}
+function enter() {
+  if (passing.value)
+    return note.value.trim() ? void log({ point: props.point.id, passed_over: true }) : why.value?.focus()
+  if (props.point.gauge) {
+    if (typed.value.trim()) void log({ point: props.point.id, typed: typed.value })
+    else if (props.point.reading) emit('onward', true)
+    else field.value?.focus()
+  } else if (props.point.reading) emit('onward', true)
+}
+const choose = (word: string) => void log({ point: props.point.id, word })
+function same() {
+  const last = props.point.history.at(-1)
+  if (last?.word) choose(last.word)
+  else if (last?.value !== undefined) typed.value = figure(last.value)
+}
+async function pass() {
+  passing.value = !passing.value
+  await nextTick()
+  ;(passing.value ? why.value : field.value)?.focus()
+}
+async function focus() {
+  await nextTick()
+  field.value?.focus({ preventScroll: true })
+}
+onMounted(() => {
+  pen.fault.value = undefined
+  void focus()
+})
+
+useBenchKeys((key) => {
+  if (props.locked) return false
+  if (passing.value && key !== 'Enter' && key !== 'Escape') return false
+  const word = props.point.words?.[Number(key) - 1]
+  if (!props.point.gauge && word) choose(word.word)
+  else if (key === 'Enter') enter()
+  else if (key === '/') void pass()
+  else if (key === '+') emit('onward', true)
+  else if (key === '-') emit('back')
+  else if (key === '*') same()
+  else if (key === 'Escape' && passing.value) void pass()
+  else if (props.point.gauge && startsFigure(key, field.value)) {
+    typed.value += key
+    void focus()
+  } else return false
+  return true
+})
+</script>
+
+<template>
+  <section class="border-t border-ink bg-paper px-5 pt-3 pb-3.5" :aria-label="point.name">
+    <div class="flex flex-wrap items-baseline gap-x-3.5">
+      <h2 class="text-[22px]! font-[720]! text-ink!">{{ point.name }}</h2>
+      <p class="min-w-0 flex-1 text-[15px] text-soft">{{ point.method }}</p>
+    </div>
+
+    <div v-if="point.gauge" class="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-[150px_minmax(0,1fr)]">
+      <div>
+        <label class="text-sm text-soft" for="reading"
+          >{{ point.gauge.unit }}<template v-if="point.reading && !typed"> · stands</template></label
+        >
+        <input
+          id="reading"
+          ref="field"
+          v-model="typed"
+          data-bench
+          class="figure h-[58px] w-full border-2 border-ink bg-chalk px-3 text-[34px] leading-none focus:border-petrol focus:outline-none"
+          inputmode="decimal"
+          autocomplete="off"
+          :placeholder="point.reading?.value === undefined ? '' : figure(point.reading.value)"
+          :disabled="locked"
+          :aria-invalid="!!fault"
+          aria-describedby="verdict"
+        />
+      </div>
+      <div class="min-w-0">
+        <p id="verdict" class="flex min-h-7 items-center gap-2.5" aria-live="polite">
+          <template v-if="judgement">
+            <ConditionMark :mark="judgement.mark" :size="22" />
+            <span
+              ><b>{{ markVerdict(judgement.mark) }}.</b> {{ judgement.reason }} {{ judgement.next }}</span
+            >
+          </template>
+          <span v-else class="text-soft">{{ point.means }}</span>
+        </p>
+        <GaugeStrip
+          :ruling="point.gauge.ruling"
+          :zones="point.gauge.zones"
+          :unit="point.gauge.unit"
+          :past="past"
+          :now="now"
+          :label="point.name"
+        />
+      </div>
+    </div>
+    <div v-else class="mt-2 grid gap-2">
+      <p class="flex min-h-7 items-center gap-2.5" aria-live="polite">
+        <template v-if="judgement">
+          <ConditionMark :mark="judgement.mark" :size="22" />
+          <span
+            ><b>{{ point.reading?.word }}. {{ markVerdict(judgement.mark) }}.</b> {{ judgement.reason }}
+            {{ judgement.next }}</span
+          >
+        </template>
+        <span v-else class="text-soft">{{ point.means }}</span>
+      </p>
+      <div
+        class="grid grid-cols-2 gap-2 md:grid-cols-3"
+        role="group"
+        :aria-label="`What you find: ${point.name}`"
+      >
+        <button
+          v-for="(w, i) in point.words"
+          :key="w.word"
+          type="button"
+          class="button justify-start! text-left"
+          :class="
+            point.reading?.word === w.word && 'border-petrol bg-wash shadow-[inset_4px_0_var(--color-petrol)]'
+          "
+          :disabled="locked"
+          @click="choose(w.word)"
+        >
+          <KeyCap>{{ i + 1 }}</KeyCap>
+          <ConditionMark :mark="w.mark" :size="18" />
+          {{ w.word }}
+        </button>
+      </div>
+    </div>
+
+    <FaultNote v-if="fault" class="mt-2" :fault="fault" @take="(v) => (typed = String(v))" />
+    <OwnLimit
+      v-if="marking && point.gauge"
+      class="mt-2"
+      :point="point"
+      @done="((marking = false), focus())"
+    />
+    <div v-if="passing" class="mt-2 flex flex-wrap items-center gap-2">
+      <input
+        ref="why"
+        v-model="note"
+        data-bench
+        class="input flex-1"
+        aria-label="Why it is not looked at"
+        placeholder="Why is it not looked at? It stands on the owner’s sheet."
+      />
+      <button type="button" class="button" :disabled="!note.trim()" @click="enter">Pass over</button>
+    </div>
+    <div class="mt-2.5 flex flex-wrap items-center gap-2">
+      <button
+        v-if="point.gauge"
+        type="button"
+        class="button button-go"
+        :disabled="locked || !typed.trim()"
+        @click="enter"
+      >
+        Log and go on <KeyCap>Enter</KeyCap>
+      </button>
+      <button type="button" class="button" @click="emit('onward', true)">Later <KeyCap>+</KeyCap></button>
+      <button type="button" class="button" @click="emit('back')">Back <KeyCap>−</KeyCap></button>
+      <button v-if="point.history.length" type="button" class="button" :disabled="locked" @click="same">
+        As last time <KeyCap>*</KeyCap>
+      </button>
+      <button type="button" class="button" :disabled="locked" :aria-expanded="passing" @click="pass">
+        Not looked at <KeyCap>/</KeyCap>
+      </button>
+      <button
+        v-if="point.gauge?.markable"
+        type="button"
+        class="button button-quiet"
+        :disabled="locked"
+        :aria-expanded="marking"
+        @click="marking = !marking"
+      >
+        {{
+          point.gauge.own
+            ? `Its own limit: ${figure(point.gauge.limit)} ${point.gauge.unit}`
+            : 'Limit on the part?'
+        }}
+      </button>
+      <p class="ml-auto text-sm text-soft">
+        {{ before.length ? before.join(' · ') : 'No earlier reading of this bike.' }}
+      </p>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import { useTimes } from '@/parts/time'
+
+import { useDesk } from './desk'
+
+/** One agreed item: the parts that went in, a note, done. */
+const props = defineProps<{ item: Schemas['ItemView']; locked: boolean }>()
+const { pen } = useDesk()
+const { dayAndClock } = useTimes()
+const note = ref('')
+const fitted = ref(
+  (props.item.item.parts ?? []).map((p) => ({ name: p.name, quantity: String(p.quantity), used: true })),
+)
+const more = ref('')
+
+function done() {
+  const parts = fitted.value
+    .filter((p) => p.used && p.name.trim())
+    .map((p) => ({ name: p.name, quantity: Math.trunc(Number(p.quantity)) || 0 }))
+  if (more.value.trim()) parts.push({ name: more.value.trim(), quantity: 1 })
+  void pen.record({ work: { item: props.item.id, note: note.value || undefined, parts } })
+}
+const undo = () =>
+  props.item.work_id && pen.record({ withdrawn: { reason: 'not done after all' } }, props.item.work_id)
+</script>
+
+<template>
+  <li class="border-b border-rule py-3">
+    <div class="flex items-start gap-3">
+      <ConditionMark :mark="item.work ? 'sound' : 'open'" :size="24" />
+      <div class="min-w-0 flex-1">
+        <p class="text-lg leading-tight font-[680]">
+          {{ item.item.title }}
+          <span class="text-[15px] font-normal text-soft">{{ item.item.minutes }} min</span>
+        </p>
+        <template v-if="item.work">
+          <p class="text-[15px] text-soft">done by {{ item.work_by }}, {{ dayAndClock(item.work_at) }}</p>
+          <p v-if="item.work.parts?.length" class="text-[15px]">
+            Fitted: {{ item.work.parts.map((p) => `${p.quantity} × ${p.name}`).join(', ') }}
+          </p>
+          <p v-if="item.work.note" class="text-[15px]">{{ item.work.note }}</p>
+        </template>
+        <form
+          v-else-if="!locked"
+          :id="`work-${item.id}`"
+          class="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2"
+          @submit.prevent="done"
+        >
+          <span v-for="p in fitted" :key="p.name" class="flex min-h-11 items-center gap-2">
+            <label class="flex items-center gap-2"
+              ><input v-model="p.used" type="checkbox" class="size-5 accent-petrol" /> {{ p.name }}</label
+            >
+            <input
+              v-model="p.quantity"
+              class="input figure w-16"
+              inputmode="numeric"
+              :aria-label="`How many: ${p.name}`"
+            />
+          </span>
+          <input
+            v-model="more"
+            class="input max-w-56"
+            placeholder="another part fitted"
+            :aria-label="`Another part for ${item.item.title}`"
+          />
+          <input
+            v-model="note"
+            class="input min-w-56 flex-1"
+            placeholder="note for the sheet"
+            :aria-label="`Note on ${item.item.title}`"
+          />
+        </form>
+      </div>
+      <button
+        v-if="!item.work && !locked"
+        type="submit"
+        :form="`work-${item.id}`"
+        class="button button-go min-h-[52px] min-w-28"
+        :aria-label="`Done: ${item.item.title}`"
+      >
+        Done
+      </button>
+      <button
+        v-else-if="!locked"
+        type="button"
+        class="button button-quiet"
+        :aria-label="`Not done: ${item.item.title}`"
+        @click="undo"
+      >
+        not done after all
+      </button>
+    </div>
+  </li>
+</template>

@@ -1,0 +1,61 @@
+import { useEventListener } from '@vueuse/core'
+import { onScopeDispose, ref, watch, type WatchSource } from 'vue'
+
+import { asFault, type Content, type Fault } from '@/api/client'
+import { judge } from '@/api/job'
+
+/**
+ * useBenchKeys gives a run to one hand on a number pad. Keys go to the run unless something
+ * else that takes typing has them. Return false from a handler to leave the key alone.
+ */
+export function useBenchKeys(handle: (key: string) => boolean) {
+  useEventListener('keydown', (event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return
+    const on = event.target as HTMLElement
+    const bench = on.closest('[data-bench]') !== null
+    const typing = on.matches('input, textarea, select') || on.isContentEditable
+    if (typing && !bench) return
+    if (on.matches('button, a, [role="menuitem"]') && (event.key === 'Enter' || event.key === ' ')) return
+    if (document.querySelector('[aria-modal="true"]')) return
+    if (handle(event.key)) event.preventDefault()
+  })
+}
+
+/** startsFigure says whether a key begins a figure while the figure's field has not got the focus. */
+export const startsFigure = (key: string, field: HTMLElement | null) =>
+  /^[\d.,]$/.test(key) &&
+  document.activeElement !== field &&
+  !document.activeElement?.matches('input, textarea, select')
+
+/** usePreview asks the server what an entry would mean while it is being typed. */
+export function usePreview(job: () => string, content: WatchSource<Content | undefined>) {
+  const preview = ref<Content>()
+  const fault = ref<Fault>()
+  let running: AbortController | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const stop = () => {
+    clearTimeout(timer)
+    running?.abort()
+  }
+  watch(
+    content,
+    (what) => {
+      stop()
+      fault.value = undefined
+      preview.value = undefined
+      if (!what) return
+      timer = setTimeout(async () => {
+        const mine = (running = new AbortController())
+        try {
+          const said = await judge(job(), what, mine.signal)
+          if (!mine.signal.aborted) preview.value = said
+        } catch (thrown) {
+          if (!mine.signal.aborted) fault.value = asFault(thrown)
+        }
+      }, 140)
+    },
+    { deep: true },
+  )
+  onScopeDispose(stop)
+  return { preview, fault, clear: stop }
+}

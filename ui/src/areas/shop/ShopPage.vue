@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+
+import { ask, asFault, client, newId, type Schemas } from '@/api/client'
+import { useSession } from '@/api/session'
+import StaleChoice from '@/areas/bikes/StaleChoice.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import { useMoney } from '@/parts/money'
+
+import StaffRow from './StaffRow.vue'
+
+/** The shop's own: name, prices, units, and who works here. */
+const queries = useQueryClient()
+const { settings, actor } = useSession()
+const { major, minor } = useMoney()
+const keeper = computed(() => actor.value?.role === 'keeper')
+
+const form = ref<Schemas['Settings']>()
+const hourly = ref('')
+const rate = ref('')
+const touched = ref(false)
+watch(
+  settings,
+  (s) => {
+    if (!s || touched.value) return
+    form.value = { ...s }
+    hourly.value = major(s.hourly_minor)
+    rate.value = String(s.tax_rate_bp / 100)
+  },
+  { immediate: true },
+)
+
+const saving = useMutation({
+  mutationFn: (body: Schemas['Settings']) => ask(client.PUT('/api/settings', { body })),
+  onSuccess: () => {
+    touched.value = false
+    return queries.invalidateQueries({ queryKey: ['session'] })
+  },
+})
+const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
+const wrong = ref('')
+function save() {
+  if (!form.value) return
+  const price = minor(hourly.value)
+  const share = Number(rate.value.replace(',', '.'))
+  wrong.value =
+    price === undefined
+      ? `“${hourly.value}” is not a price. Type digits, such as 48.00.`
+      : Number.isFinite(share)
+        ? ''
+        : `“${rate.value}” is not a tax rate. Type digits, such as 20.`
+  if (wrong.value || price === undefined) return
+  saving.mutate({ ...form.value, hourly_minor: price, tax_rate_bp: Math.round(share * 100) })
+}
+function settle(keep: 'mine' | 'theirs') {
+  const current = fault.value?.current as Schemas['Settings']
+  if (form.value && keep === 'mine') {
+    form.value.version = current.version
+    save()
+  } else {
+    touched.value = false
+    form.value = current
+    saving.reset()
+  }
+}
+
+const { data: staff } = useQuery({ queryKey: ['staff'], queryFn: () => ask(client.GET('/api/staff')) })
+const fresh = ref<Schemas['Staff']>()
+</script>
+
+<template>
+  <main id="main" class="flex-1">
+    <div class="border-b border-ink px-5 py-3"><h1>Shop</h1></div>
+    <div class="grid gap-x-12 gap-y-8 px-5 py-4 lg:grid-cols-2">
+      <form v-if="form" class="flex flex-col gap-3" @submit.prevent="save" @input="touched = true">
+        <h2 class="border-b border-ink pb-1">Name, prices, units</h2>
+        <StaleChoice v-if="fault?.current" :mine="form" :theirs="fault.current" @keep="settle" />
+        <FaultNote v-else-if="fault && !fault.field" :fault="fault" />
+        <p v-if="wrong" role="alert" class="text-brick">{{ wrong }}</p>
+        <FormField v-slot="f" label="Name of the shop" name="name" :fault="fault"
+          ><input :id="f.id" v-model="form.name" class="input" :disabled="!keeper" :aria-invalid="f.invalid"
+        /></FormField>
+        <FormField v-slot="f" label="Address on the sheet" name="address" :fault="fault">
+          <textarea :id="f.id" v-model="form.address" rows="2" class="input" :disabled="!keeper"></textarea>
+        </FormField>
+        <div class="grid grid-cols-2 gap-3">
+          <FormField v-slot="f" label="Labour, an hour" name="hourly_minor" :fault="fault"
+            ><input :id="f.id" v-model="hourly" class="input figure" inputmode="decimal" :disabled="!keeper"
+          /></FormField>
+          <FormField v-slot="f" label="Currency" name="currency" :fault="fault"
+            ><input
+              :id="f.id"
+              v-model="form.currency"
+              class="input figure"
+              maxlength="3"
+              :disabled="!keeper"
+              :aria-invalid="f.invalid"
+          /></FormField>
+          <FormField v-slot="f" label="Tax, %" name="tax_rate_bp" :fault="fault"
+            ><input :id="f.id" v-model="rate" class="input figure" inputmode="decimal" :disabled="!keeper"
+          /></FormField>
+          <label class="flex min-h-11 items-center gap-2 self-end"
+            ><input
+              v-model="form.tax_included"
+              type="checkbox"
+              class="size-5 accent-petrol"
+              :disabled="!keeper"
+            />
+            prices include the tax</label
+          >
+          <FormField v-slot="f" label="Torque is typed in" name="torque_unit" :fault="fault">
+            <select :id="f.id" v-model="form.torque_unit" class="input" :disabled="!keeper">
+              <option>N·m</option>
+              <option>lbf·in</option>
+            </select>
+          </FormField>
+          <FormField v-slot="f" label="Time zone" name="time_zone" :fault="fault"
+            ><input
+              :id="f.id"
+              v-model="form.time_zone"
+              class="input"
+              :disabled="!keeper"
+              :aria-invalid="f.invalid"
+          /></FormField>
+        </div>
+        <div v-if="keeper">
+          <button
+            type="submit"
+            class="button"
+            :class="touched && 'button-go'"
+            :disabled="!touched || saving.isPending.value"
+          >
+            Save
+          </button>
+        </div>
+        <p v-else class="text-soft">Only the shop owner changes these.</p>
+      </form>
+      <section aria-labelledby="staff">
+        <div class="flex items-center border-b border-ink pb-1">
+          <h2 id="staff">Who works here</h2>
+          <button
+            v-if="keeper && !fresh"
+            type="button"
+            class="button button-quiet ml-auto min-h-9!"
+            @click="fresh = { id: newId(), name: '', role: 'mechanic', active: true, version: 0 }"
+          >
+            Add someone
+          </button>
+        </div>
+        <ul>
+          <StaffRow v-if="fresh" :key="fresh.id" :member="fresh" :keeper="keeper" @done="fresh = undefined" />
+          <StaffRow v-for="m in staff ?? []" :key="m.id" :member="m" :keeper="keeper" />
+        </ul>
+        <p class="mt-3 text-[15px] text-soft">
+          A PIN has 4 to 12 digits; a password at least 8 characters. After five wrong tries a sign-in is
+          locked for a minute, then longer. A new PIN frees it, and ends that person’s open sessions.
+        </p>
+      </section>
+    </div>
+  </main>
+</template>

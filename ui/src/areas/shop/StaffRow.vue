@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { ask, asFault, client, type Schemas } from '@/api/client'
+import FaultNote from '@/parts/FaultNote.vue'
+
+const props = defineProps<{ member: Schemas['Staff']; keeper: boolean }>()
+const emit = defineEmits<{ done: [] }>()
+const queries = useQueryClient()
+const open = ref(props.member.version === 0)
+const name = ref(props.member.name)
+const role = ref(props.member.role)
+const active = ref(props.member.active)
+const secret = ref('')
+const roles = { keeper: 'shop owner', mechanic: 'mechanic', counter: 'counter' }
+
+const saving = useMutation({
+  mutationFn: () =>
+    ask(
+      client.PUT('/api/staff', {
+        body: {
+          id: props.member.id,
+          name: name.value,
+          role: role.value,
+          active: active.value,
+          secret: secret.value || undefined,
+          version: props.member.version,
+        },
+      }),
+    ),
+  onSuccess: async () => {
+    open.value = false
+    secret.value = ''
+    await queries.invalidateQueries({ queryKey: ['staff'] })
+    await queries.invalidateQueries({ queryKey: ['session'] })
+    emit('done')
+  },
+})
+const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
+</script>
+
+<template>
+  <li class="border-b border-rule py-2">
+    <div v-if="!open" class="flex min-h-11 items-center gap-3">
+      <b class="flex-1" :class="!member.active && 'text-soft line-through'">{{ member.name }}</b>
+      <span class="text-soft">{{ roles[member.role] }}</span>
+      <button
+        v-if="keeper"
+        type="button"
+        class="button button-quiet"
+        :aria-label="`Change ${member.name}`"
+        @click="open = true"
+      >
+        Change
+      </button>
+    </div>
+    <form v-else class="flex flex-col gap-2" @submit.prevent="saving.mutate()">
+      <div class="grid grid-cols-[minmax(0,1fr)_150px] gap-2">
+        <label class="text-sm text-soft">Name<input v-model="name" class="input text-base text-ink" /></label>
+        <label class="text-sm text-soft"
+          >Works as<select v-model="role" class="input text-base text-ink">
+            <option v-for="(word, r) in roles" :key="r" :value="r">{{ word }}</option>
+          </select></label
+        >
+        <label class="text-sm text-soft"
+          >{{ member.version ? 'New PIN or password, if it changes' : 'PIN or password'
+          }}<input
+            v-model="secret"
+            type="password"
+            autocomplete="new-password"
+            class="input figure text-base text-ink"
+        /></label>
+        <label class="flex items-center gap-2 self-end pb-2.5"
+          ><input v-model="active" type="checkbox" class="size-5 accent-petrol" /> works here</label
+        >
+      </div>
+      <FaultNote v-if="fault" :fault="fault" />
+      <div class="flex gap-2">
+        <button type="submit" class="button button-go">Save</button>
+        <button type="button" class="button" @click="((open = false), emit('done'))">Leave it</button>
+      </div>
+    </form>
+  </li>
+</template>

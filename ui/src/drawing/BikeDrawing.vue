@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, useTemplateRef } from 'vue'
+
+import type { Facts } from '@/api/client'
+import { markColour, markWords } from '@/parts/marks'
+
+import { drawingOf } from './geometry'
+import { placeLabels } from './labels'
+
+/**
+ * The bike as a map of the job, drawn from its own facts. Points carry condition marks;
+ * choosing one opens it. Without points it is a plain small picture.
+ */
+const props = withDefaults(
+  defineProps<{
+    facts: Facts
+    points?: readonly { id: string; name: string; mark: string }[]
+    chosen?: string
+    title?: string
+  }>(),
+  { points: () => [], chosen: undefined, title: 'The bike' },
+)
+const emit = defineEmits<{ choose: [id: string] }>()
+
+const box = useTemplateRef('box')
+const { width, height } = useElementSize(box)
+
+const drawing = computed(() => drawingOf(props.facts))
+const size = computed(() => ({ w: Math.max(width.value, 40), h: Math.max(height.value, 30) }))
+const fit = computed(() => {
+  const { left, right, top, bottom } = drawing.value.box
+  const side = props.points.length ? Math.min(132, size.value.w * 0.19) : 2
+  const lid = props.points.length ? 14 : 2
+  const scale = Math.min(
+    (size.value.w - 2 * side) / (right - left),
+    (size.value.h - 2 * lid) / (top - bottom),
+  )
+  return {
+    scale,
+    x: size.value.w / 2 - ((left + right) / 2) * scale,
+    y: size.value.h / 2 + ((top + bottom) / 2) * scale,
+  }
+})
+const thinnest = computed(() => (props.points.length ? 1 : 1.1) / fit.value.scale)
+
+const marked = computed(() => {
+  const known = props.points.flatMap((p) => {
+    const place = drawing.value.anchors[p.id]
+    return place
+      ? [
+          {
+            ...p,
+            at: [fit.value.x + place[0] * fit.value.scale, fit.value.y - place[1] * fit.value.scale] as const,
+          },
+        ]
+      : []
+  })
+  const labels = new Map(placeLabels(known, 24, size.value.h - 24).map((l) => [l.id, l]))
+  return known.flatMap((p) => {
+    const label = labels.get(p.id)
+    if (!label) return []
+    const left = label.side === 'left'
+    const edge = Math.min(124, size.value.w * 0.175)
+    return [{ ...p, left, x: left ? edge : size.value.w - edge, y: label.y, colour: markColour(p.mark) }]
+  })
+})
+const route = computed(() => {
+  const order = props.points.flatMap((p) => marked.value.find((m) => m.id === p.id) ?? [])
+  return order.map((m, i) => `${i ? 'L' : 'M'}${m.at[0].toFixed(1)} ${m.at[1].toFixed(1)}`).join('')
+})
+</script>
+
+<template>
+  <div ref="box" class="relative min-h-0 min-w-0">
+    <svg
+      :width="size.w"
+      :height="size.h"
+      :viewBox="`0 0 ${size.w} ${size.h}`"
+      class="absolute inset-0"
+      :role="points.length ? 'group' : 'img'"
+      :aria-label="title"
+    >
+      <g
+        :transform="`translate(${fit.x} ${fit.y}) scale(${fit.scale})`"
+        stroke-linecap="round"
+        stroke-linejoin="round"
+      >
+        <path
+          v-for="(s, i) in drawing.shapes"
+          :key="i"
+          :d="s.d"
+          :stroke="`var(--color-${s.tone})`"
+          :stroke-width="Math.max(s.width, thinnest)"
+          :stroke-dasharray="s.dash"
+          :fill="s.fill ? `var(--color-${s.fill})` : 'none'"
+        />
+      </g>
+      <template v-if="points.length">
+        <path
+          :d="route"
+          fill="none"
+          stroke="var(--color-petrol)"
+          stroke-width="1.2"
+          stroke-dasharray="1 5"
+          stroke-linecap="round"
+          opacity="0.55"
+        />
+        <g v-for="m in marked" :key="m.id">
+          <line
+            :x1="m.at[0]"
+            :y1="m.at[1]"
+            :x2="m.x"
+            :y2="m.y"
+            :stroke="m.id === chosen ? 'var(--color-petrol)' : 'var(--color-faint)'"
+            :stroke-width="m.id === chosen ? 2 : 0.9"
+          />
+          <circle
+            :cx="m.at[0]"
+            :cy="m.at[1]"
+            :r="m.id === chosen ? 4.5 : 2.8"
+            :fill="m.id === chosen ? 'var(--color-petrol)' : 'var(--color-soft)'"
+          />
+        </g>
+        <g
+          v-for="m in marked"
+          :key="`${m.id}-label`"
+          role="button"
+          tabindex="-1"
+          class="cursor-pointer"
+          :aria-label="`${m.name}: ${markWords(m.mark)}`"
+          :aria-pressed="m.id === chosen"
+          @click="emit('choose', m.id)"
+        >
+          <rect
+            :x="m.left ? 0 : m.x - 18"
+            :y="m.y - 20"
+            :width="m.left ? m.x + 18 : size.w - m.x + 18"
+            height="40"
+            fill="transparent"
+          />
+          <circle
+            v-if="m.id === chosen"
+            :cx="m.x"
+            :cy="m.y"
+            r="15"
+            fill="var(--color-paper)"
+            stroke="var(--color-petrol)"
+            stroke-width="2.4"
+          />
+          <g :transform="`translate(${m.x - 9} ${m.y - 9}) scale(0.9)`">
+            <circle
+              cx="10"
+              cy="10"
+              r="7.6"
+              fill="var(--color-paper)"
+              :stroke="m.colour"
+              stroke-width="2"
+              :stroke-dasharray="m.mark === 'open' ? '3 2.97' : undefined"
+            />
+            <path v-if="m.mark === 'watch'" d="M2.4 10a7.6 7.6 0 0 0 15.2 0z" :fill="m.colour" />
+            <circle v-if="m.mark === 'due' || m.mark === 'unsafe'" cx="10" cy="10" r="7.6" :fill="m.colour" />
+            <rect v-if="m.mark === 'unsafe'" x="5" y="8.5" width="10" height="3" fill="var(--color-paper)" />
+          </g>
+          <text
+            :x="m.left ? m.x - 18 : m.x + 18"
+            :y="m.y + 5"
+            :text-anchor="m.left ? 'end' : 'start'"
+            font-size="14"
+            :font-weight="m.id === chosen ? 700 : 420"
+            :fill="m.id === chosen ? 'var(--color-petrol)' : 'var(--color-soft)'"
+          >
+            {{ m.name }}
+          </text>
+        </g>
+      </template>
+    </svg>
+  </div>
+</template>

@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest'
+
+import type { Facts } from '@/api/client'
+
+import { drawingOf } from './geometry'
+import { placeLabels } from './labels'
+
+const plain: Facts = {
+  kind: 'commuter',
+  frame: 'diamond',
+  material: 'steel',
+  wheel_front_mm: 622,
+  wheel_rear_mm: 622,
+  bar: 'flat',
+  front_brake: 'disc_hydraulic',
+  rear_brake: 'disc_hydraulic',
+  front_fluid: 'mineral',
+  rear_fluid: 'mineral',
+  rotor_mount: 'centre',
+  gears: 'cable',
+  speeds: 9,
+  rings: 2,
+  suspension: 'rigid',
+  electric: 'none',
+  front_axle: 'nuts',
+  rear_axle: 'nuts',
+}
+const frames = ['diamond', 'sloping', 'step_through', 'folding', 'long_cargo'] as const
+const bars = ['drop', 'flat', 'swept'] as const
+
+describe('drawingOf', () => {
+  it('stands every frame on the ground with every point on the bike', () => {
+    for (const frame of frames)
+      for (const bar of bars)
+        for (const wheel of [622, 406, 305]) {
+          const { shapes, anchors, box } = drawingOf({
+            ...plain,
+            frame,
+            bar,
+            wheel_front_mm: wheel,
+            wheel_rear_mm: wheel,
+          })
+          expect(
+            shapes.every((s) => !s.d.includes('NaN')),
+            `${frame} ${bar} ${wheel}`,
+          ).toBe(true)
+          for (const [id, [x, y]] of Object.entries(anchors)) {
+            expect(
+              x >= box.left && x <= box.right && y >= box.bottom && y <= box.top,
+              `${id} on ${frame} ${wheel} at ${x},${y}`,
+            ).toBe(true)
+          }
+        }
+  })
+
+  it('draws what the facts say', () => {
+    const strokes = (patch: Partial<Facts>) =>
+      drawingOf({ ...plain, ...patch })
+        .shapes.map((s) => s.d)
+        .join()
+    const different = [
+      {},
+      { bar: 'drop' },
+      { front_brake: 'rim_linear' },
+      { front_brake: 'rim_caliper' },
+      { rear_brake: 'drum' },
+      { gears: 'hub' },
+      { suspension: 'front' },
+      { suspension: 'full' },
+      { electric: 'mid_motor' },
+      { electric: 'hub_motor' },
+    ] as Partial<Facts>[]
+    expect(new Set(different.map(strokes)).size).toBe(different.length)
+  })
+
+  it('puts the cargo between the wheels and the front of a step-through low', () => {
+    const cargo = drawingOf({ ...plain, frame: 'long_cargo', wheel_front_mm: 406 })
+    const diamond = drawingOf(plain)
+    const base = (d: typeof cargo) =>
+      (d.anchors['front-wheel']?.[0] ?? 0) - (d.anchors['rear-wheel']?.[0] ?? 0)
+    expect(base(cargo)).toBeGreaterThan(base(diamond) * 1.3)
+  })
+})
+
+describe('placeLabels', () => {
+  it('keeps labels apart, within the sheet, and in the order of their anchors', () => {
+    const anchors = Array.from({ length: 19 }, (_, i) => ({
+      id: `p${i}`,
+      at: [(i * 83) % 700, (i * 61) % 300] as const,
+    }))
+    const labels = placeLabels(anchors, 24, 350)
+    expect(new Set(labels.map((l) => l.id)).size).toBe(19)
+    for (const side of ['left', 'right']) {
+      const ys = labels.filter((l) => l.side === side).map((l) => l.y)
+      expect(Math.min(...ys)).toBeGreaterThanOrEqual(24)
+      expect(Math.max(...ys)).toBeLessThanOrEqual(350)
+      const gaps = ys.slice(1).map((y, i) => y - (ys[i] ?? 0))
+      expect(Math.min(...gaps)).toBeGreaterThan(30)
+    }
+  })
+})

@@ -1,0 +1,21 @@
+import './theme/theme.css'
+
+import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { createApp } from 'vue'
+
+import { Fault } from './api/client'
+import App from './App.vue'
+import { router } from './router'
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      // Only what was not answered is asked again; a refusal stays a refusal.
+      retry: (count, fault) => count < 8 && fault instanceof Fault && fault.away,
+      retryDelay: (attempt) => Math.min(400 * 1.6 ** attempt, 4000),
+    },
+  },
+})
+
+createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

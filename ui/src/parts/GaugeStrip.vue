@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, useId, useTemplateRef } from 'vue'
+
+import type { Schemas } from '@/api/client'
+
+import { figure } from './words'
+
+/**
+ * The gauge strip: a ruled scale like a steel rule. Limit zones are hatched, earlier
+ * readings are ticks above it, today's is a notch with its figure, the target a bracket.
+ */
+const props = withDefaults(
+  defineProps<{
+    ruling: Schemas['Ruling']
+    zones: Schemas['Zone'][]
+    unit: string
+    past?: number[]
+    now?: number
+    target?: readonly [number, number]
+    label?: string
+  }>(),
+  { past: () => [], now: undefined, target: undefined, label: 'Gauge' },
+)
+
+const box = useTemplateRef('box')
+const { width } = useElementSize(box)
+const pattern = useId()
+const height = 84
+const edge = 22
+const base = 54
+const band = 15
+
+const w = computed(() => Math.max(width.value, 200))
+const x = (v: number) =>
+  edge +
+  ((Math.min(Math.max(v, props.ruling.min), props.ruling.max) - props.ruling.min) /
+    (props.ruling.max - props.ruling.min)) *
+    (w.value - 2 * edge)
+
+const ticks = computed(() => {
+  const { min, max, step, major } = props.ruling
+  const count = Math.round((max - min) / step)
+  const every = Math.max(1, Math.round(major / step))
+  const first = Math.round(min / step)
+  return Array.from({ length: count + 1 }, (_, i) => {
+    const value = (first + i) * step
+    return { x: x(value), major: (first + i) % every === 0, text: figure(value) }
+  })
+})
+const hatched = computed(() => props.zones.filter((z) => z.mark !== 'sound' && z.mark !== 'open'))
+const beyond = computed(
+  () => props.now !== undefined && (props.now > props.ruling.max || props.now < props.ruling.min),
+)
+const said = computed(() => {
+  const parts = [props.now === undefined ? 'no figure yet' : `${figure(props.now)} ${props.unit}`]
+  if (props.target)
+    parts.push(`target ${figure(props.target[0])} to ${figure(props.target[1])} ${props.unit}`)
+  if (props.past.length) parts.push(`earlier ${props.past.map(figure).join(', ')}`)
+  return `${props.label}: ${parts.join('; ')}`
+})
+</script>
+
+<template>
+  <div ref="box" class="w-full">
+    <svg
+      :width="w"
+      :height="height"
+      :viewBox="`0 0 ${w} ${height}`"
+      role="img"
+      :aria-label="said"
+      class="block"
+    >
+      <defs>
+        <pattern
+          :id="`${pattern}-watch`"
+          width="9"
+          height="9"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
+          <line x1="0" y1="0" x2="0" y2="9" stroke="var(--color-faint)" stroke-width="1" />
+        </pattern>
+        <pattern
+          :id="`${pattern}-due`"
+          width="7"
+          height="7"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
+          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--color-ochre)" stroke-width="2" />
+        </pattern>
+        <pattern
+          :id="`${pattern}-unsafe`"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <line x1="0" y1="0" x2="0" y2="6" stroke="var(--color-brick)" stroke-width="3.4" />
+        </pattern>
+      </defs>
+      <rect :x="edge" :y="base - band" :width="w - 2 * edge" :height="band" fill="var(--color-paper)" />
+      <rect
+        v-for="z in hatched"
+        :key="z.mark + z.from"
+        :x="x(z.from)"
+        :y="base - band"
+        :width="Math.max(0, x(z.to) - x(z.from))"
+        :height="band"
+        :fill="`url(#${pattern}-${z.mark})`"
+      />
+      <rect
+        :x="edge"
+        :y="base - band"
+        :width="w - 2 * edge"
+        :height="band"
+        fill="none"
+        stroke="var(--color-ink)"
+        stroke-width="1.4"
+      />
+      <template v-for="t in ticks" :key="t.x">
+        <line
+          :x1="t.x"
+          :x2="t.x"
+          :y1="base"
+          :y2="base + (t.major ? 9 : 5)"
+          stroke="var(--color-ink)"
+          :stroke-width="t.major ? 1.4 : 0.8"
+        />
+        <text
+          v-if="t.major"
+          :x="t.x"
+          :y="base + 25"
+          text-anchor="middle"
+          font-size="13"
+          fill="var(--color-soft)"
+          class="figure"
+        >
+          {{ t.text }}
+        </text>
+      </template>
+      <line
+        v-for="(v, i) in past"
+        :key="i"
+        :x1="x(v)"
+        :x2="x(v)"
+        :y1="base - band - 8"
+        :y2="base - band"
+        stroke="var(--color-soft)"
+        stroke-width="1.6"
+        :opacity="0.45 + (0.55 * (i + 1)) / past.length"
+      />
+      <path
+        v-if="target"
+        :d="`M${x(target[0])} ${base - band - 5}v-8H${x(target[1])}v8`"
+        fill="none"
+        stroke="var(--color-petrol)"
+        stroke-width="2.2"
+      />
+      <g v-if="now !== undefined" :transform="`translate(${x(now)} 0)`">
+        <line x1="0" x2="0" y1="14" :y2="base - 12" stroke="var(--color-ink)" stroke-width="1.6" />
+        <path :d="`M0 ${base}l-8 -16h16z`" fill="var(--color-ink)" />
+        <text
+          x="0"
+          y="11"
+          font-size="14"
+          font-weight="700"
+          :text-anchor="x(now) > w - 60 ? 'end' : x(now) < 60 ? 'start' : 'middle'"
+          fill="var(--color-ink)"
+          class="figure"
+        >
+          {{ figure(now) }}{{ beyond ? ' beyond the scale' : '' }}
+        </text>
+      </g>
+    </svg>
+  </div>
+</template>

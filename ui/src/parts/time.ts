@@ -1,0 +1,19 @@
+import { useSession } from '@/api/session'
+
+/** useTimes prints times in the shop's zone. */
+export function useTimes() {
+  const { settings } = useSession()
+  const format = (at: string | undefined, options: Intl.DateTimeFormatOptions) =>
+    at
+      ? new Intl.DateTimeFormat('en-GB', { ...options, timeZone: settings.value?.time_zone }).format(
+          new Date(at),
+        )
+      : ''
+  return {
+    clock: (at?: string) => format(at, { hour: '2-digit', minute: '2-digit' }),
+    dayAndClock: (at?: string) => format(at, { weekday: 'short', hour: '2-digit', minute: '2-digit' }),
+    day: (at?: string) => format(at, { weekday: 'long', day: 'numeric', month: 'long' }),
+    date: (at?: string) => format(at, { day: 'numeric', month: 'short', year: 'numeric' }),
+    month: (at?: string) => format(at, { month: 'short', year: '2-digit' }),
+  }
+}

@@ -1,0 +1,74 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    title?: string
+  }
+}
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    {
+      path: '/',
+      name: 'today',
+      component: () => import('@/areas/today/TodayPage.vue'),
+      meta: { title: 'Today' },
+    },
+    {
+      path: '/check-in',
+      name: 'check-in',
+      component: () => import('@/areas/checkin/CheckInPage.vue'),
+      meta: { title: 'Take a bike in' },
+    },
+    {
+      path: '/bikes',
+      name: 'bikes',
+      component: () => import('@/areas/bikes/BikesPage.vue'),
+      meta: { title: 'Bikes' },
+    },
+    {
+      path: '/bikes/:id',
+      name: 'bike',
+      component: () => import('@/areas/bikes/BikePage.vue'),
+      props: true,
+      meta: { title: 'Bike' },
+    },
+    {
+      path: '/shop',
+      name: 'shop',
+      component: () => import('@/areas/shop/ShopPage.vue'),
+      meta: { title: 'Shop' },
+    },
+    {
+      path: '/jobs/:id',
+      component: () => import('@/areas/job/JobPage.vue'),
+      props: true,
+      meta: { title: 'Job' },
+      children: [
+        { path: '', name: 'job', component: () => import('@/areas/job/JobStart.vue') },
+        { path: 'check-in', name: 'job-check-in', component: () => import('@/areas/job/DoorStage.vue') },
+        { path: 'inspect', name: 'job-inspect', component: () => import('@/areas/job/InspectStage.vue') },
+        { path: 'agree', name: 'job-agree', component: () => import('@/areas/job/AgreeStage.vue') },
+        { path: 'work', name: 'job-work', component: () => import('@/areas/job/WorkStage.vue') },
+        { path: 'verify', name: 'job-verify', component: () => import('@/areas/job/VerifyStage.vue') },
+        {
+          path: 'hand-over',
+          name: 'job-hand-over',
+          component: () => import('@/areas/job/HandOverStage.vue'),
+        },
+      ],
+    },
+    {
+      path: '/:elsewhere(.*)*',
+      name: 'nowhere',
+      component: () => import('@/areas/session/NowherePage.vue'),
+      meta: { title: 'Not found' },
+    },
+  ],
+  scrollBehavior: (to, from, saved) => saved ?? (to.path === from.path ? undefined : { top: 0 }),
+})
+
+router.afterEach((to) => {
+  document.title = to.meta.title ? `${to.meta.title} · Utensil` : 'Utensil'
+})
