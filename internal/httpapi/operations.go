@@ -116,7 +116,7 @@ func (s *Server) declare() {
 		saved, err := shop.SaveStaff(ctx, who, in.Body)
 		s.people.forget("")
 		if err == nil && saved.ID == who.ID {
-			err = s.remember(ctx, who.ID)
+			err = s.enter(ctx, who.ID)
 		}
 		return saved, err
 	}))

@@ -4,6 +4,7 @@ package httpapi
 
 import (
 	"context"
+	"io"
 	"net/http"
 	"time"
 
@@ -14,6 +15,7 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 	"github.com/jmoiron/sqlx"
+	"github.com/segmentio/encoding/json"
 
 	"utensil/internal/workshop"
 )
@@ -49,7 +51,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { s.refuse(w, r, err) }
 	if db != nil {
 		s.sweep = postgresstore.NewWithCleanupInterval(db.DB, 30*time.Minute)
-		s.sessions.Store = s.sweep
+		s.sessions.Store = remember(s.sweep, time.Now)
 	}
 
 	s.router.Use(middleware.Recoverer, logged, guarded)
@@ -74,6 +76,9 @@ func config() huma.Config {
 	c.Info.Description = "The bench companion of a bicycle workshop."
 	c.OpenAPIPath, c.DocsPath, c.SchemasPath = "/api/openapi", "", ""
 	c.CreateHooks = nil // no $schema links in answers
+	// Answers are the same JSON as the standard library's, in about half the time.
+	quick := huma.Format{Marshal: func(w io.Writer, v any) error { return json.NewEncoder(w).Encode(v) }, Unmarshal: huma.DefaultJSONFormat.Unmarshal}
+	c.Formats = map[string]huma.Format{"application/json": quick, "json": quick}
 	return c
 }
 

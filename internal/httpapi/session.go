@@ -112,10 +112,10 @@ func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*body[workshop.A
 	if err != nil {
 		return nil, err
 	}
-	return answer(who, s.remember(ctx, who.ID))
+	return answer(who, s.enter(ctx, who.ID))
 }
 
-func (s *Server) remember(ctx context.Context, id workshop.ID) error {
+func (s *Server) enter(ctx context.Context, id workshop.ID) error {
 	s.people.forget("")
 	member, _, err := s.people.find(ctx, id)
 	if err != nil {

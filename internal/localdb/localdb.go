@@ -72,6 +72,7 @@ func (s *Server) Start(ctx context.Context) error {
 	run := command(context.WithoutCancel(ctx), s.as, filepath.Join(s.bin, "postgres"), "-D", s.data, "-p", strconv.Itoa(s.port),
 		"-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories=", "-c", "logging_collector=off",
 		"-c", "shared_buffers=64MB", "-c", "max_connections=60",
+		"-c", "min_wal_size=32MB", "-c", "max_wal_size=128MB", // a demo must fit on a nearly full disk
 		"-c", "synchronous_commit=off") // a crash may lose a moment of a demo, never its consistency
 	logs, err := os.Create(filepath.Join(s.folder, "postgres.log"))
 	if err != nil {
