@@ -64,12 +64,33 @@ test('a slip is asked about, judged while it is typed, and nothing typed is lost
   await expect(page.locator('#torque-verdict')).toContainText('Too loose')
 })
 
+test('a network that drops loses nothing and doubles nothing', async ({ page }) => {
+  await signIn(page)
+  await openJob(page, 'Wagtail Twenty')
+  await stage(page, 'Inspect').click()
+  const route = page.getByRole('navigation', { name: /Route/ })
+  const sent: string[] = []
+  await page.route('**/entries', async (call) => {
+    sent.push((call.request().postDataJSON() as { id: string }).id)
+    if (sent.length === 1) return call.abort('connectionrefused') // it never arrived
+    if (sent.length === 2) await call.fetch() // it arrived, but its answer was lost
+    return sent.length === 2 ? call.abort('connectionreset') : call.continue()
+  })
+  await route.getByRole('button', { name: /Rear tyre/ }).click()
+  await page.keyboard.press('2')
+  await expect(page.getByText(/is being sent again/)).toBeVisible()
+  await expect(route.getByRole('button', { name: /^watch Rear tyre/ })).toBeVisible()
+  await expect.poll(() => sent.length).toBe(3)
+  expect(new Set(sent).size, 'one entry, sent until it is answered').toBe(1)
+})
+
 test('a tablet changes hands, and the wrong PIN locks it', async ({ page }) => {
   await page.goto('/')
   await expectSound(page, 'Sign in')
   await signIn(page, 'Wren Halloran')
   await openJob(page, 'Oxbow Sixteen')
   await page.getByRole('button', { name: /Wren Halloran: hand over/ }).click()
+  await expectSound(page, 'The open menu')
   await page.getByRole('menuitem', { name: 'Hand the tablet over' }).click()
   await expectSound(page, 'Handing over')
   await page.getByRole('button', { name: /Tomas Brandvold/ }).click()

@@ -118,6 +118,7 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
     const title = (await heading(page).innerText()).trim()
     const signs = page.getByRole('button', { name: /I sign for it/ })
     if (await signs.isVisible()) {
+      if (title === 'Test ride') await expectSound(page, 'Signing')
       await signs.click()
     } else {
       const field = page.getByLabel('N·m, as left')
@@ -138,6 +139,7 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   await expectSound(page, 'Hand over')
   await page.getByRole('button', { name: 'Hand it over' }).click()
   await expect(page.getByText(`Handed to ${owner}`)).toBeVisible()
+  await expectSound(page, 'A released job')
   const text = await sheetOf(page, info.outputPath('sheet.pdf'))
   for (const want of [
     'Quillfeather Nine, plum',
@@ -221,7 +223,6 @@ test('the same way with the keyboard alone', async ({ page }, info) => {
   console.log(`walk-round by keyboard: ${presses} key presses beyond the figures`)
 
   const go = async (name: string, url: RegExp) => {
-    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
     await reach(new RegExp(`^${name}`))
     await expect(page).toHaveURL(url)
   }
