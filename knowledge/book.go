@@ -14,7 +14,7 @@ import (
 	"utensil/core/wear"
 )
 
-//go:embed *.yaml
+//go:embed *.yaml faults/*.yaml
 var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
@@ -24,6 +24,7 @@ type Book struct {
 	Operations []Operation
 	Kinds      []Kind
 	Depths     []Depth
+	Faults     []Fault
 }
 
 // Point is one place of the walk-round. It has either a Gauge or a Scale.
@@ -79,7 +80,7 @@ func Load(layers ...fs.FS) (*Book, error) {
 	if err := book.validate(origins); err != nil {
 		return nil, err
 	}
-	return book, nil
+	return book, book.readFaults(layers, origins)
 }
 
 // Overlaid loads the shipped data with a workshop's own folder laid over them.

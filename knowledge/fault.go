@@ -1,0 +1,318 @@
+package knowledge
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"regexp"
+	"slices"
+	"strings"
+
+	"utensil/core/bike"
+	"utensil/core/diagnosis"
+	"utensil/core/wear"
+)
+
+// Fault is a complaint: what the bike does, what can be behind it, what to check.
+type Fault struct {
+	ID       string         `yaml:"id"`
+	Name     string         `yaml:"name"`
+	Said     []string       `yaml:"said"` // words in which owners say it
+	When     bike.Condition `yaml:"when"`
+	Caution  string         `yaml:"caution"`
+	Causes   []Cause        `yaml:"causes"`
+	Together [][]string     `yaml:"together"` // pairs of causes that commonly come together
+	Checks   []Check        `yaml:"checks"`
+	Source   string         `yaml:"source"`
+}
+
+// Cause is one thing that can be behind a complaint.
+type Cause struct {
+	ID        string         `yaml:"id"`
+	Name      string         `yaml:"name"`
+	Common    string         `yaml:"common"`  // a word of diagnosis.Frequency
+	Minutes   float64        `yaml:"minutes"` // to put it right and try
+	When      bike.Condition `yaml:"when"`
+	Why       string         `yaml:"why"`
+	Remedy    string         `yaml:"remedy"`
+	Operation string         `yaml:"operation"` // the catalogue's work, if it is sold
+	Unsafe    bool           `yaml:"unsafe"`    // the bike must not be ridden with it
+}
+
+// Check is one thing to look at, with what each answer says.
+type Check struct {
+	ID      string         `yaml:"id"`
+	Do      string         `yaml:"do"`
+	Minutes float64        `yaml:"minutes"`
+	Tools   string         `yaml:"tools"`
+	Caution string         `yaml:"caution"`
+	When    bike.Condition `yaml:"when"`
+	After   []string       `yaml:"after"` // checks that come first
+	Point   string         `yaml:"point"` // the inspection point whose reading answers it
+	Answers []Answer       `yaml:"answers"`
+}
+
+// Answer is one answer of a check. How likely it is under a cause is a word of
+// diagnosis.Chance: the one given under If, else Else. The last answer takes the rest.
+type Answer struct {
+	Say  string            `yaml:"say"`
+	Seen []string          `yaml:"seen"` // marks or words of the point's reading that mean it
+	If   map[string]string `yaml:"if"`
+	Else string            `yaml:"else"`
+}
+
+// Hunt is a complaint as it is on one bike, ready to be reasoned with. Its causes and checks
+// stand in the order of the model's.
+type Hunt struct {
+	Fault  Fault
+	Causes []Cause
+	Checks []Check
+	Model  *diagnosis.Model
+}
+
+func (f Fault) key() string { return f.ID }
+
+// Fault finds a complaint.
+func (b *Book) Fault(id string) (Fault, bool) { return find(b.Faults, id) }
+
+// FaultsOn lists the complaints a bike can have.
+func (b *Book) FaultsOn(f bike.Facts) []Fault {
+	return slices.DeleteFunc(slices.Clone(b.Faults), func(x Fault) bool { return !x.When.Holds(f) })
+}
+
+// On is the complaint on a bike: without the causes and checks it cannot have.
+func (f Fault) On(facts bike.Facts) (*Hunt, error) {
+	return f.hunt(func(c bike.Condition) bool { return c.Holds(facts) })
+}
+
+func (f Fault) hunt(holds func(bike.Condition) bool) (*Hunt, error) {
+	h := &Hunt{Fault: f}
+	var causes []diagnosis.Cause
+	place := map[string]int{}
+	for _, c := range f.Causes {
+		if holds(c.When) {
+			place[c.ID] = len(h.Causes)
+			h.Causes = append(h.Causes, c)
+			causes = append(causes, diagnosis.Cause{ID: c.ID, Weight: diagnosis.Frequency[c.Common], Minutes: c.Minutes})
+		}
+	}
+	var pairs []diagnosis.Pair
+	for _, p := range f.Together {
+		a, hasA := place[p[0]]
+		b, hasB := place[p[1]]
+		if hasA && hasB {
+			pairs = append(pairs, diagnosis.Pair{A: a, B: b, Weight: diagnosis.Frequency["rare"]})
+		}
+	}
+	at := map[string]int{}
+	for _, c := range f.Checks {
+		if holds(c.When) {
+			at[c.ID] = len(h.Checks)
+			h.Checks = append(h.Checks, c)
+		}
+	}
+	var checks []diagnosis.Check
+	for _, c := range h.Checks {
+		check := diagnosis.Check{ID: c.ID, Minutes: c.Minutes}
+		for _, before := range c.After {
+			if i, here := at[before]; here {
+				check.After = append(check.After, i)
+			}
+		}
+		for _, a := range c.Answers {
+			check.Answers = append(check.Answers, a.Say)
+		}
+		for _, cause := range h.Causes {
+			check.Likely = append(check.Likely, c.likely(cause.ID))
+		}
+		checks = append(checks, check)
+	}
+	var err error
+	h.Model, err = diagnosis.New(causes, checks, pairs)
+	return h, err
+}
+
+// likely is how likely each answer is under a cause; the last takes the rest.
+func (c Check) likely(cause string) []float64 {
+	row := make([]float64, len(c.Answers))
+	rest := 1.0
+	for i, a := range c.Answers[:len(c.Answers)-1] {
+		word, given := a.If[cause]
+		if !given {
+			word = a.Else
+		}
+		row[i] = diagnosis.Chance[word]
+		rest -= row[i]
+	}
+	row[len(row)-1] = max(rest, 0) // nothing left is refused by the model
+	return row
+}
+
+// Read is the answer that a reading of the check's point gives: by its word, else by its mark.
+func (c Check) Read(word string, mark wear.Mark) (int, bool) {
+	for _, said := range []string{word, string(mark)} {
+		if i := slices.IndexFunc(c.Answers, func(a Answer) bool { return said != "" && slices.Contains(a.Seen, said) }); i >= 0 {
+			return i, true
+		}
+	}
+	return 0, false
+}
+
+// page is a fault file's text, to find the line an error is about.
+type page struct {
+	file  string
+	lines []string
+}
+
+// line is the first line from the given one on that holds a word.
+func (p page) line(word string, from int) int {
+	whole := regexp.MustCompile(`(^|[^\w-])` + regexp.QuoteMeta(word) + `([^\w-]|$)`)
+	for i := from; i < len(p.lines); i++ {
+		if whole.MatchString(p.lines[i]) {
+			return i + 1
+		}
+	}
+	return from + 1
+}
+
+// readFaults reads the complaints of every layer's folder "faults".
+func (b *Book) readFaults(layers []fs.FS, origins origin) error {
+	pages := map[string]page{}
+	for _, layer := range layers {
+		files, err := fs.Glob(layer, "faults/*.yaml")
+		if err != nil {
+			return fmt.Errorf("reading the faults: %w", err)
+		}
+		for _, file := range files {
+			text, err := fs.ReadFile(layer, file)
+			if err != nil {
+				return fmt.Errorf("reading %s: %w", file, err)
+			}
+			from := len(b.Faults)
+			if err := parseList(file, text, origins, &b.Faults); err != nil {
+				return err
+			}
+			for i, f := range b.Faults {
+				if _, here := origins[file+" "+f.ID]; here || i >= from {
+					pages[f.ID] = page{file, strings.Split(string(text), "\n")}
+				}
+			}
+		}
+	}
+	var errs []error
+	for _, f := range b.Faults {
+		p := pages[f.ID]
+		errs = append(errs, b.validateFault(f, p, origins[p.file+" "+f.ID]))
+	}
+	return errors.Join(errs...)
+}
+
+// validateFault reports everything wrong with a complaint, with file and line.
+func (b *Book) validateFault(f Fault, p page, start int) error {
+	var errs []error
+	wrong := func(line int, format string, args ...any) {
+		errs = append(errs, fmt.Errorf("%s:%d: %s: %s", p.file, line, f.ID, fmt.Sprintf(format, args...)))
+	}
+	if f.Name == "" || f.Source == "" || len(f.Said) == 0 {
+		wrong(start, "a complaint needs a name, a source and the words owners use")
+	}
+	causes, checks := map[string]bool{}, map[string]bool{}
+	for _, c := range f.Causes {
+		line := p.line(c.ID, start)
+		if causes[c.ID] || c.Name == "" || c.Why == "" || c.Remedy == "" {
+			wrong(line, "the cause %q stands twice, or lacks a name, a reason or a remedy", c.ID)
+		}
+		causes[c.ID] = true
+		if _, known := diagnosis.Frequency[c.Common]; !known {
+			wrong(p.line(c.Common, line-1), "%q is no frequency: rare, sometimes, common or very common", c.Common)
+		}
+		if _, known := b.Operation(c.Operation); !known && c.Operation != "" {
+			wrong(line, "there is no operation %q", c.Operation)
+		}
+		if err := c.When.Validate(); err != nil {
+			wrong(line, "%v", err)
+		}
+	}
+	for _, pair := range f.Together {
+		if len(pair) != 2 || !causes[pair[0]] || !causes[pair[1]] {
+			wrong(p.line("together", start), "%v is not two of the causes", pair)
+		}
+	}
+	for _, c := range f.Checks {
+		checks[c.ID] = true
+	}
+	for _, c := range f.Checks {
+		line := p.line(c.ID, p.line("checks", start))
+		if c.Do == "" || len(c.Answers) < 2 {
+			wrong(line, "the check %q needs something to do and at least two answers", c.ID)
+			continue
+		}
+		for _, before := range c.After {
+			if !checks[before] {
+				wrong(p.line(before, line), "%s comes after %q, which is no check", c.ID, before)
+			}
+		}
+		if point, known := b.Point(c.Point); c.Point != "" && !known {
+			wrong(p.line(c.Point, line-1), "there is no point %q", c.Point)
+		} else if c.Point != "" {
+			for _, a := range c.Answers {
+				for _, seen := range a.Seen {
+					if wear.Mark(seen).Validate() != nil && !slices.ContainsFunc(point.Scale, func(w wear.Word) bool { return w.Word == seen }) {
+						wrong(p.line(seen, line-1), "%q is neither a mark nor a word of the point %s", seen, c.Point)
+					}
+				}
+			}
+		}
+		for i, a := range c.Answers {
+			last := i == len(c.Answers)-1
+			if a.Say == "" || last != (len(a.If) == 0 && a.Else == "") {
+				wrong(line, "each answer of %s but the last says how likely it is; the last takes the rest", c.ID)
+			}
+			for cause, word := range a.If {
+				if !causes[cause] {
+					wrong(p.line(cause, line-1), "%s speaks of %q, which is no cause", c.ID, cause)
+				}
+				if _, known := diagnosis.Chance[word]; !known {
+					wrong(p.line(word, line-1), "%q is no likelihood: never, rarely, sometimes, even, often, usually or always", word)
+				}
+			}
+			if _, known := diagnosis.Chance[a.Else]; !last && !known {
+				wrong(p.line(a.Say, line-1), "%q is no likelihood: say under else what holds for the other causes", a.Else)
+			}
+		}
+	}
+	if len(errs) > 0 {
+		return errors.Join(errs...)
+	}
+	hunt, err := f.hunt(func(bike.Condition) bool { return true })
+	if err == nil {
+		err = hunt.Model.Tells()
+	}
+	for _, fault := range split(err) {
+		line := start
+		switch {
+		case fault.Check >= 0:
+			line = p.line(f.Checks[fault.Check].ID, p.line("checks", start))
+		case fault.Cause >= 0:
+			line = p.line(f.Causes[fault.Cause].ID, start)
+		}
+		wrong(line, "%s", fault.Problem)
+	}
+	return errors.Join(errs...)
+}
+
+// split lists the faults of a model that were joined into one error.
+func split(err error) []*diagnosis.Fault {
+	var one *diagnosis.Fault
+	if many, joined := err.(interface{ Unwrap() []error }); joined {
+		var out []*diagnosis.Fault
+		for _, e := range many.Unwrap() {
+			out = append(out, split(e)...)
+		}
+		return out
+	}
+	if errors.As(err, &one) {
+		return []*diagnosis.Fault{one}
+	}
+	return nil
+}
