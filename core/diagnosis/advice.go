@@ -34,7 +34,7 @@ func (b Belief) Next() []Advice {
 		return nil
 	}
 	var list []Advice
-	for _, a := range b.open() {
+	for _, a := range b.Open() {
 		list = append(list, Advice{Action: a, Gain: b.gain(a), Minutes: b.cost(a)})
 	}
 	slices.SortStableFunc(list, func(x, y Advice) int { return cmp.Compare(y.Gain/y.Minutes, x.Gain/x.Minutes) })
@@ -64,7 +64,7 @@ const depth = 6
 // greedy is the open action that tells most for its minutes.
 func (b Belief) greedy() (Action, bool) {
 	best, rate := Action{}, 0.0
-	for _, a := range b.open() {
+	for _, a := range b.Open() {
 		if r := b.gain(a) / b.cost(a); r > rate {
 			best, rate = a, r
 		}
@@ -98,4 +98,33 @@ func (b Belief) onward(memory map[string]float64, steps int) float64 {
 	}
 	memory[key] = minutes
 	return minutes
+}
+
+// Speaks is how much an answer speaks for a cause: how much likelier it is under that cause
+// alone than under the others. Above 1 it speaks for it, below 1 against.
+func (m *Model) Speaks(s Step, cause int) float64 {
+	if s.Answer == CannotTell {
+		return 1
+	}
+	b := m.Start()
+	mine, others, weight := 0.0, 0.0, 0.0
+	for h, hyp := range m.hypotheses {
+		switch {
+		case hyp.second < 0 && hyp.first == cause:
+			mine = b.chance(s.Action, h, s.Answer)
+		case !hyp.has(cause):
+			others += hyp.prior * b.chance(s.Action, h, s.Answer)
+			weight += hyp.prior
+		}
+	}
+	return mine * weight / others
+}
+
+// Doubt is the share of the uncertainty about what is wrong that an action is expected to
+// settle, 0 to 1.
+func (b Belief) Doubt(a Advice) float64 {
+	if all := b.entropy(); all > 0 {
+		return a.Gain / all
+	}
+	return 0
 }

@@ -204,8 +204,9 @@ func (b Belief) cost(a Action) float64 {
 	return 1 + b.m.Causes[a.Cause].Minutes*b.outcome(a, NotCured)
 }
 
-// open lists what can be done now: checks whose turn has come, and causes not put right yet.
-func (b Belief) open() []Action {
+// Open lists what can be done now: checks whose turn has come, and causes that are not put
+// right yet and not as good as ruled out.
+func (b Belief) Open() []Action {
 	var out []Action
 	for i, c := range b.m.Checks {
 		ready := !slices.Contains(b.done, Look(i))

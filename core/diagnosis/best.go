@@ -33,7 +33,7 @@ func (s *search) best(b Belief) float64 {
 		return 0
 	}
 	least := math.Inf(1)
-	for _, a := range b.open() {
+	for _, a := range b.Open() {
 		minutes := b.cost(a)
 		for answer := range b.answers(a) {
 			minutes += b.outcome(a, answer) * s.best(b.After(a, answer))
@@ -97,7 +97,7 @@ func Advised(b Belief) (Action, bool) {
 // Checklist chooses by the order in which checks are written down, and then puts causes right
 // from the commonest on: the usual way.
 func Checklist(b Belief) (Action, bool) {
-	open := b.open()
+	open := b.Open()
 	for _, a := range open {
 		if a.Cause < 0 {
 			return a, true
@@ -132,6 +132,9 @@ func (h *Hidden) Causes() []int {
 	}
 	return []int{hyp.first, hyp.second}
 }
+
+// By is the same bike with other dice for its answers.
+func (h *Hidden) By(dice func() float64) *Hidden { return &Hidden{h.m, h.fault, dice} }
 
 // Answer is what the bike shows. A second cause stays when the first was put right.
 func (h *Hidden) Answer(b Belief, a Action) int {

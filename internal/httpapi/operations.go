@@ -90,6 +90,9 @@ func (s *Server) declare() {
 	register(s, "GET", "/api/jobs/{id}", "job", "One job, judged", signed(s, func(ctx context.Context, _ actor, in *Identified) (workshop.JobView, error) {
 		return shop.Job(ctx, in.ID)
 	}))
+	register(s, "GET", "/api/jobs/{id}/complaints", "complaints", "What this bike may be said to do", signed(s, func(ctx context.Context, _ actor, in *Identified) ([]workshop.Complaint, error) {
+		return shop.Complaints(ctx, in.ID)
+	}))
 	register(s, "PUT", "/api/jobs/{id}", "save-job", "Change what was noted at the door", signed(s, func(ctx context.Context, _ actor, in *About[workshop.JobChange]) (workshop.JobView, error) {
 		return shop.SaveJob(ctx, in.ID, in.Body)
 	}))
@@ -104,6 +107,13 @@ func (s *Server) declare() {
 	}))
 	register(s, "POST", "/api/jobs/{id}/reopen", "reopen", "Open a job again", signed(s, func(ctx context.Context, who actor, in *About[ReopenRequest]) (workshop.JobView, error) {
 		return shop.Reopen(ctx, who, in.ID, in.Body.ID, in.Body.Reason)
+	}))
+
+	register(s, "GET", "/api/practice", "practice-bikes", "Complaints to practise on", signed(s, func(context.Context, actor, *nothing) ([]workshop.Complaint, error) {
+		return shop.PracticeBikes(), nil
+	}))
+	register(s, "POST", "/api/practice", "practise", "A bike with a hidden fault, after the learner's steps", signed(s, func(_ context.Context, _ actor, in *body[workshop.Practice]) (workshop.PracticeView, error) {
+		return shop.Practise(in.Body)
 	}))
 
 	register(s, "PUT", "/api/settings", "save-settings", "Change the shop's settings", signed(s, func(ctx context.Context, who actor, in *body[workshop.Settings]) (workshop.Settings, error) {

@@ -40,6 +40,13 @@ type stay struct {
 	brings                    []workshop.Brought
 	ailing                    map[string]string // point → word or figure found this time
 	half                      bool              // stop half way through the last stage
+	hunt                      *search
+}
+
+// search is a hunt for the cause of a complaint: its answers, and the cause if it was found.
+type search struct {
+	fault, cause string
+	clues        [][2]string // check, answer
 }
 
 var customers = []customer{
@@ -48,7 +55,8 @@ var customers = []customer{
 		now: &stay{words: "The back brake howls when it's wet and there's a clunk over the cobbles.", reading: "Rear pads, and look hard at the front end.",
 			condition: "Scratch on the top tube, left. Rear guard stay bent.", depth: "routine", stand: "2", hoursIn: 3, promised: 2.5, upTo: workshop.StageInspect, half: true,
 			brings: []workshop.Brought{{Name: "Pannier, left", TakenOff: false}, {Name: "Front dynamo light", TakenOff: true}},
-			ailing: map[string]string{"rear-pads": "0.9", "stem": "Crack", "sprockets": "Worn", "rear-wheel": "Slight wobble"}}},
+			ailing: map[string]string{"rear-pads": "0.9", "stem": "Crack", "sprockets": "Worn", "rear-wheel": "Slight wobble"},
+			hunt:   &search{fault: "noise-rear", clues: [][2]string{{"sort", "A squeal"}}}}},
 	{name: "Marrowick chain ferry", phone: "0770 900 1100", note: "Crew bikes. Ask for Jory on the landing.",
 		make: "Staithe", model: "Packet no. 1", colour: "blue", kind: "commuter", frame: "SP-0001", ridden: 1.6, visits: []int{23, 17, 12, 7, 3},
 		now: &stay{words: "Front brake does not let go.", reading: "Sticky piston or a hose; free it first.", depth: "repair", stand: "1", hoursIn: 26, promised: -3, upTo: workshop.StageWork, half: true,
@@ -72,7 +80,8 @@ var customers = []customer{
 		now: &stay{words: "It creaks when I push hard, and the front squeals at every crossing.", reading: "Crank or pedal creak. Pads.", condition: "Battery at 64 %. Guard cracked at the rear.",
 			depth: "tune", hoursIn: 20, promised: 24, upTo: workshop.StageAgree, half: true,
 			brings: []workshop.Brought{{Name: "Battery key", TakenOff: false}},
-			ailing: map[string]string{"front-pads": "0.9", "sprockets": "Hooked", "bottom-bracket": "Dry"}}},
+			ailing: map[string]string{"front-pads": "0.9", "sprockets": "Hooked", "bottom-bracket": "Dry"},
+			hunt:   &search{fault: "creak", cause: "crank", clues: [][2]string{{"coast", "Only while pedalling"}, {"stand", "Still there"}, {"swap", "Still there"}, {"rock", "A bolt turns"}}}}},
 	{name: "Juno Tolliver", phone: "0770 900 1204", make: "Cinder", model: "Rake", colour: "red", kind: "cyclo_cross", frame: "CR-88", ridden: 1.9, visits: []int{23, 20, 14, 11, 8, 2}},
 	{name: "Piers Tolliver", phone: "0770 900 1205", make: "Cinder", model: "Rake", colour: "white", kind: "cyclo_cross", frame: "CR-91", ridden: 1.7, visits: []int{22, 14, 11, 2}},
 	{name: "Walter Plumley", phone: "0770 900 1219", note: "Allotment 14. Pays in leeks when asked not to.",

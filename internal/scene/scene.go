@@ -242,7 +242,27 @@ func (t *teller) inspect(job *workshop.JobView, record recorder, by workshop.Act
 			return fmt.Errorf("reading %s: %w", p.ID, err)
 		}
 	}
-	return nil
+	if s.hunt == nil {
+		return nil
+	}
+	return t.search(job, record, by, *s.hunt)
+}
+
+// search looks for a cause, and makes a finding of it when it was found.
+func (t *teller) search(job *workshop.JobView, record recorder, by workshop.Actor, s search) error {
+	if err := record(by, workshop.Content{Hunt: &workshop.Hunt{Fault: s.fault}}); err != nil {
+		return err
+	}
+	hunt := job.Hunts[len(job.Hunts)-1].ID
+	for _, c := range s.clues {
+		if err := record(by, workshop.Content{Clue: &workshop.Clue{Hunt: hunt, Check: c[0], Answer: c[1]}}); err != nil {
+			return fmt.Errorf("hunting %s: %w", s.fault, err)
+		}
+	}
+	if s.cause == "" {
+		return nil
+	}
+	return record(by, workshop.Content{Finding: &workshop.Finding{Hunt: &hunt, Cause: s.cause}})
 }
 
 func (t *teller) agree(job *workshop.JobView, record recorder, by workshop.Actor, o workshop.Owner, half bool) error {

@@ -19,6 +19,9 @@ const (
 	KindReading   Kind = "reading"
 	KindFigure    Kind = "figure"
 	KindFinding   Kind = "finding"
+	KindHunt      Kind = "hunt"
+	KindClue      Kind = "clue"
+	KindTried     Kind = "tried"
 	KindAside     Kind = "aside"
 	KindItem      Kind = "item"
 	KindAsked     Kind = "asked"
@@ -69,6 +72,9 @@ type Content struct {
 	Reading   *Reading   `json:"reading,omitempty"`
 	Figure    *OwnFigure `json:"figure,omitempty"`
 	Finding   *Finding   `json:"finding,omitempty"`
+	Hunt      *Hunt      `json:"hunt,omitempty"`
+	Clue      *Clue      `json:"clue,omitempty"`
+	Tried     *Tried     `json:"tried,omitempty"`
 	Aside     *Aside     `json:"aside,omitempty"`
 	Item      *Item      `json:"item,omitempty"`
 	Asked     *Asked     `json:"asked,omitempty"`
@@ -89,6 +95,7 @@ func (c Content) Kind() Kind {
 	var kind Kind
 	for k, set := range map[Kind]bool{
 		KindReading: c.Reading != nil, KindFigure: c.Figure != nil, KindFinding: c.Finding != nil,
+		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil,
 		KindAside: c.Aside != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
 		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil,
 		KindSign: c.Sign != nil, KindBelonging: c.Belonging != nil, KindReturn: c.Return != nil,
@@ -130,11 +137,14 @@ type OwnFigure struct {
 	Max      *float64 `json:"max_nm,omitempty" readOnly:"true"`
 }
 
-// Finding is something seen that no inspection point holds.
+// Finding is something seen that no inspection point holds, or the cause a hunt has found.
 type Finding struct {
-	Title string    `json:"title"`
-	Mark  wear.Mark `json:"mark" enum:"watch,due,unsafe"`
-	Note  string    `json:"note,omitempty"`
+	Title     string    `json:"title"`
+	Mark      wear.Mark `json:"mark" enum:"watch,due,unsafe"`
+	Note      string    `json:"note,omitempty"`
+	Hunt      *ID       `json:"hunt,omitempty" doc:"the hunt that found it; title and mark then follow from the cause"`
+	Cause     string    `json:"cause,omitempty" doc:"the cause found"`
+	Operation string    `json:"operation,omitempty" readOnly:"true" doc:"the catalogue's work for it"`
 }
 
 // Aside sets a due finding aside: the owner is told, no work is offered.

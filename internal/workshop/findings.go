@@ -7,6 +7,7 @@ import (
 	"utensil/core/estimate"
 	"utensil/core/measure"
 	"utensil/core/wear"
+	"utensil/knowledge"
 )
 
 // FindingStatus is how far a finding has come.
@@ -97,20 +98,17 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 		}
 		f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + e.Content.Reading.says(unitOf(p.Gauge)), Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
 		for _, o := range w.book.CuresFor(p.ID, s.Bike.Facts) {
-			f.operation = append(f.operation, o.ID)
-			offer := Suggestion{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Labour: estimate.Labour(o.Minutes, s.Settings.Hourly)}
-			line := estimate.Line{Labour: offer.Labour}
-			for _, part := range o.Parts {
-				line.Parts = append(line.Parts, estimate.Part{Name: part.Name, Quantity: 1, Price: part.Price})
-			}
-			offer.Parts, offer.Total = line.Parts, line.Sum()
-			f.Suggested = append(f.Suggested, offer)
+			f.suggest(o, s.Settings.Hourly)
 		}
 		found = append(found, f)
 	}
 	for _, e := range s.all(KindFinding) {
 		if in := e.Content.Finding; in.Mark.NeedsWork() {
-			found = append(found, FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At})
+			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At}
+			if o, known := w.book.Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
+				f.suggest(o, s.Settings.Hourly)
+			}
+			found = append(found, f)
 		}
 	}
 	for i := range found {
@@ -123,11 +121,23 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 	return found
 }
 
+// suggest adds catalogue work with the shop's prices.
+func (f *FindingView) suggest(o knowledge.Operation, hourly estimate.Minor) {
+	f.operation = append(f.operation, o.ID)
+	offer := Suggestion{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Labour: estimate.Labour(o.Minutes, hourly)}
+	line := estimate.Line{Labour: offer.Labour}
+	for _, part := range o.Parts {
+		line.Parts = append(line.Parts, estimate.Part{Name: part.Name, Quantity: 1, Price: part.Price})
+	}
+	offer.Parts, offer.Total = line.Parts, line.Sum()
+	f.Suggested = append(f.Suggested, offer)
+}
+
 // covers says whether an item settles the finding once done: it was proposed for it, or is
 // work that cures its point, and was not already done when the finding was seen.
 func (f FindingView) covers(i ItemView, s *sheet) bool {
 	named := i.Item.Finding != nil && s.current(*i.Item.Finding) == f.ID
-	cures := f.Point != "" && (i.Item.Point == f.Point || slices.Contains(f.operation, i.Item.Operation))
+	cures := f.Point != "" && i.Item.Point == f.Point || slices.Contains(f.operation, i.Item.Operation)
 	before := i.Work != nil && i.done < s.order[f.ID]
 	return (named || cures) && !before
 }

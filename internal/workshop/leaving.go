@@ -31,6 +31,7 @@ type Obstacle struct {
 	Mark   wear.Mark `json:"mark"`
 	Stage  Stage     `json:"stage" doc:"where it is settled"`
 	Target string    `json:"target,omitempty" doc:"the point, bolt, item or sign it is about"`
+	Hunt   bool      `json:"hunt,omitempty" doc:"the target is a hunt"`
 	Count  int       `json:"count" doc:"how many things it stands for"`
 }
 
@@ -130,6 +131,11 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	}
 	if open > 0 {
 		add(Obstacle{Title: count(open, "point") + " not looked at", Detail: "walk-round", Mark: wear.Open, Stage: StageInspect, Target: first, Count: open})
+	}
+	for _, h := range s.hunted {
+		if !h.Cured && h.Finding == nil {
+			add(Obstacle{Title: h.Name, Detail: "cause not found yet", Mark: wear.Open, Stage: StageInspect, Target: string(h.ID), Hunt: true})
+		}
 	}
 	unlogged, critical, firstBolt := 0, 0, ""
 	for _, b := range unsettled(s.bolts) {

@@ -23,6 +23,7 @@ type NewEntry struct {
 // who may write which kind of entry; the shop owner may write all.
 var writers = map[Kind][]Role{
 	KindReading: {Mechanic}, KindFigure: {Mechanic}, KindFinding: {Mechanic}, KindAside: {Mechanic},
+	KindHunt: {Mechanic}, KindClue: {Mechanic}, KindTried: {Mechanic},
 	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindSign: {Mechanic},
 	KindItem: {Mechanic, Counter}, KindAsked: {Mechanic, Counter}, KindAnswer: {Mechanic, Counter},
 	KindBelonging: {Mechanic, Counter}, KindReturn: {Mechanic, Counter}, KindNote: {Mechanic, Counter},
@@ -95,7 +96,13 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 	case c.Torque != nil:
 		c.Torque, err = w.checkTorque(s, *c.Torque)
 	case c.Finding != nil:
-		c.Finding, err = checkFinding(*c.Finding)
+		c.Finding, err = w.checkFinding(s, *c.Finding)
+	case c.Hunt != nil:
+		c.Hunt, err = w.checkHunt(s, *c.Hunt)
+	case c.Clue != nil:
+		c.Clue, err = w.checkClue(s, *c.Clue)
+	case c.Tried != nil:
+		c.Tried, err = w.checkTried(s, *c.Tried)
 	case c.Aside != nil:
 		c.Aside, err = w.checkAside(s, *c.Aside)
 	case c.Item != nil:
@@ -324,8 +331,14 @@ func (w *Workshop) checkTorque(s *sheet, in Torque) (*Torque, error) {
 	return &in, nil
 }
 
-func checkFinding(in Finding) (*Finding, error) {
+func (w *Workshop) checkFinding(s *sheet, in Finding) (*Finding, error) {
 	var err error
+	in.Operation = ""
+	if in.Hunt != nil {
+		if err := w.fromHunt(s, &in); err != nil {
+			return nil, err
+		}
+	}
 	if in.Title, err = name("title", "what is wrong", in.Title); err != nil {
 		return nil, err
 	}

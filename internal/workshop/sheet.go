@@ -13,6 +13,7 @@ type sheet struct {
 	findings []FindingView
 	bolts    []BoltView
 	signs    []SignView
+	hunted   []HuntView // searches for causes
 	leaving  []Obstacle // nothing once the bike has left
 }
 
@@ -26,6 +27,7 @@ func (w *Workshop) layOut(r Record) *sheet {
 	}
 	s.bolts = w.readBolts(s)
 	s.signs = s.readSigns()
+	s.hunted = w.hunts(s)
 	if r.Job.ReleasedAt == nil {
 		s.leaving = w.readLeaving(s)
 	}

@@ -18,6 +18,7 @@ type JobView struct {
 	Leaving     []Obstacle      `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
 	Points      []PointView     `json:"points"`
 	Findings    []FindingView   `json:"findings"`
+	Hunts       []HuntView      `json:"hunts"`
 	Items       []ItemView      `json:"items"`
 	Proposed    estimate.Total  `json:"proposed" doc:"all items"`
 	Agreed      estimate.Total  `json:"agreed" doc:"items the owner said yes to"`
@@ -72,7 +73,7 @@ func (s *sheet) belongings() []BelongingView {
 func (w *Workshop) view(r Record) (JobView, error) {
 	s := w.layOut(r)
 	v := JobView{Job: r.Job, Bike: r.Bike, Owner: r.Owner, Title: r.Bike.Title(), EarlierJobs: some(r.EarlierJobs),
-		Points: w.pointViews(s), Findings: some(s.findings), Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs,
+		Points: w.pointViews(s), Findings: some(s.findings), Hunts: s.hunted, Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs,
 		Belongings: some(s.belongings()), Leaving: some(s.leaving), Notes: []NoteView{}, Reopened: []NoteView{}}
 	var all, yes []estimate.Line
 	for _, item := range s.items {

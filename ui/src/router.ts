@@ -41,6 +41,12 @@ export const router = createRouter({
       meta: { title: 'Shop' },
     },
     {
+      path: '/practice',
+      name: 'practice',
+      component: () => import('@/areas/practice/PracticePage.vue'),
+      meta: { title: 'Practice' },
+    },
+    {
       path: '/jobs/:id',
       component: () => import('@/areas/job/JobPage.vue'),
       props: true,
@@ -49,6 +55,7 @@ export const router = createRouter({
         { path: '', name: 'job', component: () => import('@/areas/job/JobStart.vue') },
         { path: 'check-in', name: 'job-check-in', component: () => import('@/areas/job/DoorStage.vue') },
         { path: 'inspect', name: 'job-inspect', component: () => import('@/areas/job/InspectStage.vue') },
+        { path: 'hunt', name: 'job-hunt', component: () => import('@/areas/job/HuntStage.vue') },
         { path: 'agree', name: 'job-agree', component: () => import('@/areas/job/AgreeStage.vue') },
         { path: 'work', name: 'job-work', component: () => import('@/areas/job/WorkStage.vue') },
         { path: 'verify', name: 'job-verify', component: () => import('@/areas/job/VerifyStage.vue') },

@@ -56,8 +56,8 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     fault,
     waiting,
     busy: computed(() => busy.value > 0),
-    record(content: Content, supersedes?: string) {
-      const body = { id: newId(), at: new Date().toISOString(), content, supersedes }
+    record(content: Content, supersedes?: string, entry = newId()) {
+      const body = { id: entry, at: new Date().toISOString(), content, supersedes }
       return settle(() => ask(client.POST('/api/jobs/{id}/entries', { params: path(), body })))
     },
     release(to: string) {
@@ -77,6 +77,15 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
 /** judge asks what a reading or torque would mean, without recording it. */
 export const judge = (id: string, content: Content, signal?: AbortSignal) =>
   ask(client.POST('/api/jobs/{id}/judge', { params: { path: { id } }, body: content, signal }))
+
+/** What a job's bike may be said to do, what the owner's words sound like first. */
+export const useComplaints = (id: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: computed(() => ['complaints', toValue(id)] as const),
+    queryFn: ({ queryKey }) =>
+      ask(client.GET('/api/jobs/{id}/complaints', { params: { path: { id: queryKey[1] } } })),
+    staleTime: 60_000,
+  })
 
 export const useBook = () =>
   useQuery({ queryKey: ['book'], queryFn: () => ask(client.GET('/api/book')), staleTime: Infinity })

@@ -74,6 +74,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/complaints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What this bike may be said to do */
+        get: operations["complaints"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/entries": {
         parameters: {
             query?: never;
@@ -153,6 +170,24 @@ export interface paths {
         /** Change an owner */
         put: operations["save-owner"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Complaints to practise on */
+        get: operations["practice-bikes"];
+        put?: never;
+        /** A bike with a hidden fault, after the learner's steps */
+        post: operations["practise"];
         delete?: never;
         options?: never;
         head?: never;
@@ -348,6 +383,23 @@ export interface components {
             name: string;
             taken_off: boolean;
         };
+        CauseView: {
+            against: string[];
+            /**
+             * Format: double
+             * @description 0 to 1; two causes may be there at once
+             */
+            chance: number;
+            for: string[];
+            id: string;
+            /** Format: double */
+            minutes: number;
+            name: string;
+            operation?: string;
+            remedy: string;
+            unsafe: boolean;
+            why: string;
+        };
         CheckIn: {
             belongings?: components["schemas"]["Brought"][];
             bike: components["schemas"]["Bike"];
@@ -361,13 +413,44 @@ export interface components {
             stand: string;
             words: string;
         };
+        CheckView: {
+            answers: components["schemas"]["ProspectView"][];
+            cause?: string;
+            caution?: string;
+            check?: string;
+            do: string;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description share of the doubt it is expected to settle, 0 to 1
+             */
+            settles: number;
+            tools?: string;
+            /** @description why it stands where it stands */
+            why: string;
+        };
+        Clue: {
+            /** @description left out: it was done and told nothing */
+            answer?: string;
+            check: string;
+            hunt: string;
+        };
+        Complaint: {
+            /** @description the owner's words sound like it */
+            fits: boolean;
+            id: string;
+            name: string;
+        };
         Content: {
             answer?: components["schemas"]["Answer"];
             aside?: components["schemas"]["Aside"];
             asked?: components["schemas"]["Asked"];
             belonging?: components["schemas"]["Belonging"];
+            clue?: components["schemas"]["Clue"];
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
+            hunt?: components["schemas"]["Hunt"];
             item?: components["schemas"]["Item"];
             note?: components["schemas"]["Note"];
             reading?: components["schemas"]["Reading"];
@@ -376,6 +459,7 @@ export interface components {
             return?: components["schemas"]["Return"];
             sign?: components["schemas"]["Sign"];
             torque?: components["schemas"]["Torque"];
+            tried?: components["schemas"]["Tried"];
             withdrawn?: components["schemas"]["Withdrawn"];
             work?: components["schemas"]["Work"];
         };
@@ -477,9 +561,15 @@ export interface components {
             type: string;
         };
         Finding: {
+            /** @description the cause found */
+            cause?: string;
+            /** @description the hunt that found it; title and mark then follow from the cause */
+            hunt?: string;
             /** @enum {string} */
             mark: "watch" | "due" | "unsafe";
             note?: string;
+            /** @description the catalogue's work for it */
+            readonly operation?: string;
             title: string;
         };
         FindingView: {
@@ -532,6 +622,29 @@ export interface components {
             /** Format: double */
             value?: number;
             word?: string;
+        };
+        Hunt: {
+            fault: string;
+        };
+        HuntView: {
+            /** @description likeliest first */
+            causes: components["schemas"]["CauseView"][];
+            caution?: string;
+            cured: boolean;
+            fault: string;
+            /** @description the finding made of it */
+            finding?: string;
+            id: string;
+            name: string;
+            /** @description what can be done now, best first */
+            next: components["schemas"]["CheckView"][];
+            /** @description the answers fit no known cause: what to do about it */
+            odd?: string;
+            /** @description one cause is as good as certain, or a remedy cured */
+            settled: boolean;
+            source: string;
+            /** @description what was answered, in its order */
+            steps: components["schemas"]["StepView"][];
         };
         Item: {
             /** @description the finding it settles */
@@ -614,6 +727,7 @@ export interface components {
             bolts: components["schemas"]["BoltView"][];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             findings: components["schemas"]["FindingView"][];
+            hunts: components["schemas"]["HuntView"][];
             items: components["schemas"]["ItemView"][];
             job: components["schemas"]["Job"];
             /** @description what stands between the bike and its owner, worst first */
@@ -683,6 +797,8 @@ export interface components {
              */
             count: number;
             detail: string;
+            /** @description the target is a hunt */
+            hunt?: boolean;
             mark: string;
             /** @description where it is settled */
             stage: string;
@@ -743,6 +859,64 @@ export interface components {
             /** @description the depth of this service looks at it */
             required: boolean;
             words?: components["schemas"]["Word"][];
+        };
+        Practice: {
+            fault: string;
+            /** Format: int64 */
+            seed: number;
+            steps: components["schemas"]["PracticeStep"][];
+        };
+        PracticeMove: {
+            cause?: string;
+            check?: string;
+            do: string;
+            /** Format: double */
+            minutes: number;
+            tools?: string;
+        };
+        PracticeShown: {
+            answer: string;
+            /** @description nothing would have told more for its minutes */
+            best: boolean;
+            better?: string;
+            /** Format: double */
+            chance: number;
+            do: string;
+            /** Format: double */
+            minutes: number;
+            /** @description the likeliest cause after it */
+            top: string;
+        };
+        PracticeStep: {
+            cause?: string;
+            check?: string;
+        };
+        PracticeView: {
+            /**
+             * Format: double
+             * @description minutes the program would have taken on this bike, once it is over
+             */
+            advised?: number;
+            caution?: string;
+            /** @description checks and remedies that can be done now */
+            choices: components["schemas"]["PracticeMove"][];
+            done: components["schemas"]["PracticeShown"][];
+            /**
+             * Format: double
+             * @description spent so far
+             */
+            minutes: number;
+            name: string;
+            over: boolean;
+            /** @description what was wrong, once it is over */
+            truth?: string[];
+        };
+        ProspectView: {
+            answer: string;
+            /** Format: double */
+            chance: number;
+            /** @description the likeliest cause then, and how likely */
+            then: string;
         };
         Reading: {
             /** @description what the mechanic was told */
@@ -897,6 +1071,17 @@ export interface components {
             /** @enum {string} */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
         };
+        StepView: {
+            answer: string;
+            /** Format: date-time */
+            at?: string;
+            by?: string;
+            do: string;
+            /** @description the entry, to take it back; none when a reading says it */
+            id?: string;
+            /** @description taken from the walk-round */
+            reading: boolean;
+        };
         Suggestion: {
             /** Format: int64 */
             labour_minor: number;
@@ -982,6 +1167,11 @@ export interface components {
             net_minor: number;
             /** Format: int64 */
             tax_minor: number;
+        };
+        Tried: {
+            cause: string;
+            cured: boolean;
+            hunt: string;
         };
         Verdict: {
             /**
@@ -1217,6 +1407,37 @@ export interface operations {
             };
         };
     };
+    complaints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Complaint"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     record: {
         parameters: {
             query?: never;
@@ -1379,6 +1600,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Owner"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "practice-bikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Complaint"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    practise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Practice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
                 };
             };
             /** @description Error */

@@ -31,6 +31,13 @@ export const factWord = (word: string) => names[word] ?? spoken(word)
 /** Figure prints a number the way the bench reads it: no trailing zeros, at most three decimals. */
 export const figure = (value: number) => String(Number(value.toFixed(3)))
 
+/** Percent prints a chance from 0 to 1; neither end is claimed that was not reached. */
+export function percent(chance: number): string {
+  if (chance > 0 && chance < 0.005) return '< 1 %'
+  if (chance < 1 && chance > 0.995) return '> 99 %'
+  return `${Math.round(chance * 100)} %`
+}
+
 /** Typed reads what is being typed, for drawing only; the server decides what it means. */
 export function typedNumber(text: string): number | undefined {
   const value = Number.parseFloat(text.replace(',', '.'))

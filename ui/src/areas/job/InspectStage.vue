@@ -78,7 +78,12 @@ watch(
       />
     </div>
     <nav class="flex min-h-0 flex-col border-rule lg:border-l" aria-label="Route, rear to front">
-      <h2 class="shrink-0 px-4 pt-3 pb-2">Rear to front · {{ read }} of {{ points.length }}</h2>
+      <div class="flex shrink-0 items-center justify-between gap-2 pr-2 pl-4">
+        <h2 class="py-2">Rear to front · {{ read }} of {{ points.length }}</h2>
+        <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet">
+          Find a fault<template v-if="job.hunts.length"> · {{ job.hunts.length }}</template>
+        </RouterLink>
+      </div>
       <ol class="min-h-0 lg:overflow-y-auto">
         <li v-for="p in job.points" :id="`route-${p.id}`" :key="p.id">
           <button

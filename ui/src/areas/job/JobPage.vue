@@ -29,7 +29,11 @@ provideDesk({
   early: ref(''),
 })
 
-const shown = computed(() => String(route.name ?? '').replace(/^job-/, ''))
+const shown = computed(() =>
+  String(route.name ?? '')
+    .replace(/^job-/, '')
+    .replace('hunt', 'inspect'),
+)
 const depth = computed(
   () => book.value?.depths.find((d) => d.id === data.value?.job.depth)?.name.toLowerCase() ?? '',
 )

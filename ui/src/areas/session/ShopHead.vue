@@ -17,6 +17,7 @@ const signOut = useSignOut()
 const places = [
   { to: { name: 'today' }, name: 'Today', under: ['today', 'job'] },
   { to: { name: 'bikes' }, name: 'Bikes', under: ['bikes', 'bike'] },
+  { to: { name: 'practice' }, name: 'Practice', under: ['practice'] },
   { to: { name: 'shop' }, name: 'Shop', under: ['shop'] },
 ]
 const initials = computed(() =>

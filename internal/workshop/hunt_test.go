@@ -1,0 +1,172 @@
+package workshop
+
+import (
+	"context"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/wear"
+	"utensil/knowledge"
+)
+
+// kind finds a shipped kind of bike.
+func kind(t *testing.T, id string) knowledge.Kind {
+	t.Helper()
+	require.NoError(t, bookErr)
+	for _, k := range book.Kinds {
+		if k.ID == id {
+			return k
+		}
+	}
+	require.Fail(t, "no kind "+id)
+	return knowledge.Kind{}
+}
+
+func TestHuntFromComplaintToAgreement(t *testing.T) {
+	w, r := desk(kind(t, "commuter"), "repair")
+	must := func(c Content) Entry {
+		t.Helper()
+		require.NoError(t, write(w, r, c, nil))
+		return r.Entries[len(r.Entries)-1]
+	}
+	view := func() HuntView { s := w.layOut(*r); return s.hunted[0] }
+	hunt := must(Content{Hunt: &Hunt{Fault: "soft-lever-front"}}).ID
+	start := view()
+	require.NotEmpty(t, start.Next)
+	assert.Empty(t, start.Steps)
+	blocked := func() bool {
+		for _, o := range w.layOut(*r).leaving {
+			if o.Hunt {
+				return true
+			}
+		}
+		return false
+	}
+	assert.True(t, blocked(), "a search that is not finished stands before the door")
+
+	// What the walk-round has measured is not asked again.
+	must(Content{Reading: &Reading{Point: "front-pads", Typed: "3.2"}})
+	after := view()
+	require.Len(t, after.Steps, 1)
+	assert.True(t, after.Steps[0].Reading)
+	for _, n := range after.Next {
+		assert.NotEqual(t, "material", n.Check)
+	}
+	var pads, before float64
+	for _, c := range after.Causes {
+		if c.ID == "pads" {
+			pads = c.Chance
+			assert.Equal(t, []string{"Front pads: More than 1 mm"}, c.Against)
+		}
+	}
+	for _, c := range start.Causes {
+		if c.ID == "pads" {
+			before = c.Chance
+		}
+	}
+	assert.Less(t, pads, before/5)
+
+	clue := must(Content{Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Firms up and sinks again"}}).ID
+	assert.Equal(t, "air", view().Causes[0].ID)
+	sure := view().Causes[0].Chance
+	require.NoError(t, write(w, r, Content{Withdrawn: &Withdrawn{}}, &clue))
+	assert.Less(t, view().Causes[0].Chance, sure, "an answer can be taken back")
+	must(Content{Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Firms up and sinks again"}})
+	must(Content{Clue: &Clue{Hunt: hunt, Check: "wet"}}) // cannot tell
+	assert.Equal(t, sure, view().Causes[0].Chance)
+
+	// A remedy that does not cure it counts too, and the hunt goes on.
+	must(Content{Tried: &Tried{Hunt: hunt, Cause: "air", Cured: false}})
+	assert.NotEqual(t, "air", view().Causes[0].ID)
+	assert.False(t, view().Settled)
+
+	must(Content{Finding: &Finding{Hunt: &hunt, Cause: "leak"}})
+	f := w.layOut(*r).findings[0]
+	assert.Equal(t, "Front lever is soft or comes to the bar: leak at joint, seal or lever", f.Title)
+	assert.Equal(t, wear.Unsafe, f.Mark)
+	assert.False(t, blocked())
+
+	for says, c := range map[string]Content{
+		"cannot have that complaint": {Hunt: &Hunt{Fault: "drum-weak-front"}},
+		"is no answer":               {Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Purple"}},
+		"no such check":              {Clue: &Clue{Hunt: hunt, Check: "kick"}},
+		"no such cause":              {Tried: &Tried{Hunt: hunt, Cause: "gremlins"}},
+		"was taken back":             {Clue: &Clue{Hunt: NewID(), Check: "pump"}},
+	} {
+		assert.ErrorContains(t, write(w, r, c, nil), says)
+	}
+}
+
+func TestFindingOfAHuntOffersItsWork(t *testing.T) {
+	w, r := desk(kind(t, "commuter"), "repair")
+	require.NoError(t, write(w, r, Content{Hunt: &Hunt{Fault: "gears-skip"}}, nil))
+	hunt := r.Entries[0].ID
+	require.NoError(t, write(w, r, Content{Finding: &Finding{Hunt: &hunt, Cause: "chain"}}, nil))
+	f := w.layOut(*r).findings[0]
+	require.Len(t, f.Suggested, 1)
+	assert.Equal(t, "replace-chain", f.Suggested[0].Operation)
+	require.NoError(t, write(w, r, Content{Item: &Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15}}, nil))
+	assert.Equal(t, FindingOffered, w.layOut(*r).findings[0].Status, "the same work offered for another reason covers it")
+}
+
+// held is a store with one job.
+type held struct {
+	Store
+	record Record
+}
+
+func (h held) Job(context.Context, ID) (Record, error) { return h.record, nil }
+
+func TestComplaintsFollowTheOwnersWords(t *testing.T) {
+	_, r := desk(kind(t, "commuter"), "repair")
+	for said, want := range map[string]string{
+		"The back brake howls when it's wet":  "noise-rear",
+		"Front brake does not let go":         "slow-lever-front",
+		"It creaks when I push hard":          "creak",
+		"There's a clunk over the cobbles":    "front-knock",
+		"Flat again, same wheel!":             "flat-returns",
+		"Gears JUMP, it slips up the hill":    "gears-skip",
+		"front lever is spongy, to the bar":   "soft-lever-front",
+		"The crank knocks against the stays.": "crank-rubs",
+	} {
+		r.Job.Words = said
+		list, err := New(held{record: *r}, book, time.Now).Complaints(t.Context(), r.Job.ID)
+		require.NoError(t, err)
+		assert.Equal(t, want, list[0].ID, said)
+		assert.True(t, list[0].Fits)
+	}
+	r.Job.Words = "Just the usual, please."
+	list, err := New(held{record: *r}, book, time.Now).Complaints(t.Context(), r.Job.ID)
+	require.NoError(t, err)
+	for _, c := range list {
+		assert.False(t, c.Fits, c.Name)
+	}
+}
+
+func TestPracticeHidesTheSameFaultEachTime(t *testing.T) {
+	w := New(nil, book, time.Now)
+	for _, f := range w.PracticeBikes() {
+		in := Practice{Fault: f.ID, Seed: 11}
+		for range 40 {
+			view, err := w.Practise(in)
+			require.NoError(t, err)
+			again, err := w.Practise(in)
+			require.NoError(t, err)
+			require.Equal(t, view, again)
+			if view.Over {
+				assert.NotEmpty(t, view.Truth)
+				assert.Positive(t, view.Advised)
+				break
+			}
+			require.NotEmpty(t, view.Choices, "%s can always go on", f.ID)
+			in.Steps = append(in.Steps, view.Choices[len(view.Choices)-1].PracticeStep)
+		}
+	}
+	_, err := w.Practise(Practice{Fault: "creak", Steps: []PracticeStep{{Check: "kick"}}})
+	assert.ErrorContains(t, err, "cannot be done now")
+	_, err = w.Practise(Practice{Fault: "gremlins"})
+	assert.ErrorContains(t, err, "no such complaint")
+}
