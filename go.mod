@@ -14,6 +14,7 @@ require (
 	github.com/google/uuid v1.6.0
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/jmoiron/sqlx v1.4.0
+	github.com/muktihari/fit v0.26.1
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/segmentio/encoding v0.5.4
 	github.com/spf13/cobra v1.10.2
@@ -21,6 +22,7 @@ require (
 	golang.org/x/image v0.47.0
 	golang.org/x/sync v0.24.0
 	golang.org/x/text v0.43.0
+	gonum.org/v1/gonum v0.17.0
 	pgregory.net/rapid v1.3.0
 )
 

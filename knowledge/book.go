@@ -19,12 +19,13 @@ var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
 type Book struct {
-	Points     []Point
-	Fasteners  []Fastener
-	Operations []Operation
-	Kinds      []Kind
-	Depths     []Depth
-	Faults     []Fault
+	Points        []Point
+	Fasteners     []Fastener
+	Operations    []Operation
+	Kinds         []Kind
+	Depths        []Depth
+	Prerequisites []Prerequisite
+	Faults        []Fault
 }
 
 // Point is one place of the walk-round. It has either a Gauge or a Scale.
@@ -71,6 +72,7 @@ func Load(layers ...fs.FS) (*Book, error) {
 		func() error { return readList(layers, "kinds.yaml", origins, &book.Kinds) },
 		func() error { return readList(layers, "points.yaml", origins, &book.Points) },
 		func() error { return readList(layers, "fasteners.yaml", origins, &book.Fasteners) },
+		func() error { return readList(layers, "prerequisites.yaml", origins, &book.Prerequisites) },
 		func() error { return readList(layers, "operations.yaml", origins, &book.Operations) },
 	} {
 		if err := read(); err != nil {
@@ -98,6 +100,20 @@ func (b *Book) Fastener(id string) (Fastener, bool) { return find(b.Fasteners, i
 // Operation finds an operation.
 func (b *Book) Operation(id string) (Operation, bool) { return find(b.Operations, id) }
 
+// Prerequisite finds a prerequisite.
+func (b *Book) Prerequisite(id string) (Prerequisite, bool) { return find(b.Prerequisites, id) }
+
+// Rescue finds the rescue that may save a piece of work on a bike.
+func (b *Book) Rescue(operation string, f bike.Facts) (Operation, bool) {
+	i := slices.IndexFunc(b.Operations, func(o Operation) bool {
+		return slices.Contains(o.Saves, operation) && o.When.Holds(f)
+	})
+	if i < 0 {
+		return Operation{}, false
+	}
+	return b.Operations[i], true
+}
+
 // PointsOn lists the points that exist on a bike, in the order of the walk-round.
 func (b *Book) PointsOn(f bike.Facts) []Point {
 	return slices.DeleteFunc(slices.Clone(b.Points), func(p Point) bool { return !p.When.Holds(f) })
@@ -113,11 +129,12 @@ func (b *Book) Reaches(depth string, p Point) bool {
 
 type identified interface{ key() string }
 
-func (p Point) key() string     { return p.ID }
-func (f Fastener) key() string  { return f.ID }
-func (o Operation) key() string { return o.ID }
-func (k Kind) key() string      { return k.ID }
-func (d Depth) key() string     { return d.ID }
+func (p Point) key() string        { return p.ID }
+func (f Fastener) key() string     { return f.ID }
+func (o Operation) key() string    { return o.ID }
+func (k Kind) key() string         { return k.ID }
+func (p Prerequisite) key() string { return p.ID }
+func (d Depth) key() string        { return d.ID }
 
 func find[T identified](list []T, id string) (T, bool) {
 	if i := slices.IndexFunc(list, func(item T) bool { return item.key() == id }); i >= 0 {

@@ -52,6 +52,17 @@ type Operation struct {
 	When    bike.Condition `yaml:"when"`
 	Minutes int            `yaml:"minutes"`
 	Parts   []PricedPart   `yaml:"parts"`
+	Needs   []string       `yaml:"needs"` // prerequisites; their minutes are part of Minutes
+	Ruins   []string       `yaml:"ruins"` // work that leaving it makes necessary in time
+	Saves   []string       `yaml:"saves"` // a rescue: the work it may make unnecessary
+}
+
+// Prerequisite is done once, however many operations need it.
+type Prerequisite struct {
+	ID      string `yaml:"id"`
+	Name    string `yaml:"name"`
+	Minutes int    `yaml:"minutes"`
+	Source  string `yaml:"source"`
 }
 
 // PricedPart is a part an operation usually fits, at the shop's price.

@@ -27,6 +27,11 @@ func (b *Book) validate(origins origin) error {
 	for _, f := range b.Fasteners {
 		wrong("fasteners.yaml", f.ID, validateFastener(f))
 	}
+	for _, p := range b.Prerequisites {
+		if p.Name == "" || p.Minutes <= 0 || p.Source == "" {
+			wrong("prerequisites.yaml", p.ID, errors.New("a prerequisite needs a name, minutes and a source"))
+		}
+	}
 	for _, o := range b.Operations {
 		wrong("operations.yaml", o.ID, b.validateOperation(o))
 	}
@@ -86,6 +91,16 @@ func (b *Book) validateOperation(o Operation) error {
 	for _, id := range o.Touches {
 		if _, known := b.Fastener(id); !known {
 			return fmt.Errorf("touches %q, which is no fastener", id)
+		}
+	}
+	for _, id := range o.Needs {
+		if _, known := b.Prerequisite(id); !known {
+			return fmt.Errorf("needs %q, which is no prerequisite", id)
+		}
+	}
+	for _, id := range append(o.Ruins, o.Saves...) {
+		if _, known := b.Operation(id); !known || id == o.ID {
+			return fmt.Errorf("%q is no other operation", id)
 		}
 	}
 	for _, part := range o.Parts {

@@ -62,7 +62,11 @@ func (l Line) Sum() Minor {
 
 // Add totals the lines. Tax is worked out once on the whole, so that rounding happens once.
 // It returns ErrTooLarge when the lines cannot be prices.
-func Add(tax Tax, lines ...Line) (Total, error) {
+func Add(tax Tax, lines ...Line) (Total, error) { return AddLess(tax, 0, lines...) }
+
+// AddLess totals the lines less an amount that is saved, such as what needs doing only once.
+// No more is taken off than the lines come to.
+func AddLess(tax Tax, saved Minor, lines ...Line) (Total, error) {
 	var sum Minor
 	for _, l := range lines {
 		s := l.Sum()
@@ -71,6 +75,7 @@ func Add(tax Tax, lines ...Line) (Total, error) {
 		}
 		sum += s
 	}
+	sum -= min(max(saved, 0), sum)
 	if tax.Included {
 		share := divide(int64(sum)*int64(tax.Rate), 10_000+int64(tax.Rate))
 		return Total{Net: sum - share, Tax: share, Gross: sum}, nil

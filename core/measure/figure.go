@@ -36,6 +36,7 @@ var spellings = map[string]string{
 	"mm": "mm", "in": "in", "inch": "in", "\"": "in",
 	"bar": "bar", "psi": "psi", "kpa": "kPa",
 	"%": "%", "percent": "%",
+	"km": "km", "mi": "mi", "mile": "mi", "miles": "mi",
 }
 
 // plain drops what varies between spellings of the same unit.

@@ -20,6 +20,7 @@ const (
 	Length         Quantity = "length"   // base unit mm
 	Pressure       Quantity = "pressure" // base unit bar
 	Elongation     Quantity = "share"    // base unit %
+	Way            Quantity = "distance" // base unit km
 )
 
 // Torque is a turning moment in newton metres.
@@ -52,13 +53,15 @@ var (
 	PoundPerSquareInch      = Unit{"psi", Pressure, poundForce / (inch * inch) / 1e5}
 	Kilopascal              = Unit{"kPa", Pressure, 0.01}
 	Percent                 = Unit{"%", Elongation, 1}
+	Kilometre               = Unit{"km", Way, 1}
+	Mile                    = Unit{"mi", Way, inch * 63360 / 1000}
 )
 
 // Units lists every unit, base units first within their quantity.
 func Units() []Unit {
 	return []Unit{
 		NewtonMetre, PoundForceInch, PoundForceFoot, KilogramForceCentimetre,
-		Millimetre, Inch, Bar, PoundPerSquareInch, Kilopascal, Percent,
+		Millimetre, Inch, Bar, PoundPerSquareInch, Kilopascal, Percent, Kilometre, Mile,
 	}
 }
 

@@ -99,6 +99,9 @@ func done(p page, v workshop.JobView, shop workshop.Settings) {
 		p.row(9, cell{0.36, i.Item.Title, true, false}, cell{0.46, strings.Join(fitted, "\n"), false, false}, cell{0.18, Money(i.Total, shop.Currency), false, true})
 	}
 	if len(work) > 0 {
+		for _, s := range v.Shared {
+			p.row(9, cell{0.76, fmt.Sprintf("%s once instead of %d times", s.Name, s.Times), false, false}, cell{0.24, "- " + Money(s.Saved, shop.Currency), false, true})
+		}
 		tax := fmt.Sprintf("of which tax %s", Money(v.Agreed.Tax, shop.Currency))
 		if !shop.TaxIn {
 			tax = fmt.Sprintf("with tax %s", Money(v.Agreed.Tax, shop.Currency))

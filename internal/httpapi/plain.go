@@ -12,6 +12,8 @@ import (
 	"path"
 	"strings"
 	"time"
+	"unicode"
+	"unicode/utf8"
 
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
@@ -100,6 +102,36 @@ func (s *Server) serveSheet(w http.ResponseWriter, r *http.Request) {
 	if _, err := sheet.WriteTo(w); err != nil {
 		slog.DebugContext(r.Context(), "sending a sheet", "err", err)
 	}
+}
+
+// takeRide reads a ride file, GPX or FIT, and records the ride under the id that the sender made.
+func (s *Server) takeRide(w http.ResponseWriter, r *http.Request) {
+	who, err := s.actor(r.Context())
+	if err != nil {
+		s.refuse(w, r, err)
+		return
+	}
+	ride, err := document.ReadRide(r.Body)
+	if err != nil {
+		s.refuse(w, r, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a ride", Field: "ride", Detail: sentence(err.Error())})
+		return
+	}
+	entry := workshop.NewEntry{ID: workshop.ID(chi.URLParam(r, "ride")), Content: workshop.Content{Ride: &ride}}
+	view, err := s.shop.Record(r.Context(), who, workshop.ID(chi.URLParam(r, "id")), entry)
+	if err != nil {
+		s.refuse(w, r, err)
+		return
+	}
+	w.Header().Set("Content-Type", "application/json")
+	if err := json.NewEncoder(w).Encode(view); err != nil {
+		slog.DebugContext(r.Context(), "answering", "err", err)
+	}
+}
+
+// sentence makes an error's words one.
+func sentence(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	return string(unicode.ToUpper(first)) + text[size:] + "."
 }
 
 // serveInterface serves the built interface. A path that is no file is a place within it.

@@ -17,6 +17,7 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/segmentio/encoding/json"
 
+	"utensil/internal/document"
 	"utensil/internal/workshop"
 )
 
@@ -62,6 +63,10 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Get("/api/jobs/{id}/sheet.pdf", s.serveSheet)
 		s.api = humachi.New(r, config())
 		s.declare()
+	})
+	s.router.Group(func(r chi.Router) {
+		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide), s.sessions.LoadAndSave)
+		r.Post("/api/jobs/{id}/rides/{ride}", s.takeRide)
 	})
 	// Only files are compressed: a job is small, and packing it would take longer than the
 	// workshop's network takes to carry it.

@@ -13,6 +13,7 @@ import (
 	"github.com/jmoiron/sqlx"
 	"golang.org/x/sync/errgroup"
 
+	"utensil/core/estimate"
 	"utensil/internal/workshop"
 )
 
@@ -45,7 +46,7 @@ const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.con
 
 const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.currency as "shop.currency", s.tax_rate_bp as "shop.tax_rate_bp",
 	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.torque_unit as "shop.torque_unit",
-	s.time_zone as "shop.time_zone", s.version as "shop.version"`
+	s.time_zone as "shop.time_zone", s.school as "shop.school", s.version as "shop.version"`
 
 // The latest forty jobs of a bike, newest first, as JSON: all of them, or all but this one.
 const (
@@ -89,7 +90,7 @@ const (
 	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + jobTables + ` cross join settings s where j.id = $1`
 	// EntriesQuery reads the job's own entries, and the readings and figures of its bike.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
-		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure')) order by e.seq`
+		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'item', 'work')) order by e.seq`
 )
 
 // Job reads one job: two round trips, side by side on two connections.
@@ -180,10 +181,35 @@ func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, erro
 	record := row.record()
 	var rows []entryRow
 	if err := s.db.SelectContext(ctx, &rows, `select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.bike_id = $1 and e.kind in ('reading', 'figure') order by e.seq`, id); err != nil {
+		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'item', 'work') order by e.seq`, id); err != nil {
 		return record, wrap("reading entries", err)
 	}
 	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)
+}
+
+// LatestReadings reads the latest measured readings of all bikes.
+func (s *Store) LatestReadings(ctx context.Context, most int) ([]workshop.PastReading, error) {
+	var out []workshop.PastReading
+	err := s.db.SelectContext(ctx, &out, `select e.bike_id, b.weekly_km, e.content->'reading'->>'point' as point, (e.content->'reading'->>'value')::float8 as value, e.at
+		from entry e join bike b on b.id = e.bike_id
+		where e.kind = 'reading' and e.content->'reading' ? 'value' and not exists (select from entry x where x.supersedes = e.id)
+		order by e.at desc limit $1`, most)
+	return out, wrap("reading the latest readings", err)
+}
+
+// Rescues counts brakes that were rescued, and those that held.
+func (s *Store) Rescues(ctx context.Context, held time.Duration) (estimate.Record, error) {
+	var out estimate.Record
+	err := s.db.QueryRowxContext(ctx, `with done as (
+			select w.bike_id, w.at, i.content->'item'->>'operation' as operation
+			from entry w join entry i on i.id = (w.content->'work'->>'item')::uuid
+			where w.kind = 'work' and not exists (select from entry x where x.supersedes = w.id)),
+		rescue as (select bike_id, at, substr(operation, 8) as brake from done
+			where operation like 'rescue-%' and at < now() - make_interval(secs => $1))
+		select count(*), count(*) filter (where not exists (select from done d where d.bike_id = r.bike_id
+			and d.operation in ('pads-disc-' || r.brake, 'rotor-' || r.brake) and d.at > r.at and d.at < r.at + make_interval(secs => $1)))
+		from rescue r`, held.Seconds()).Scan(&out.Tried, &out.Held)
+	return out, wrap("reading the rescues", err)
 }
 
 // InShop reads the jobs in the shop and those released since: two round trips.

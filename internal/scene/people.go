@@ -29,6 +29,14 @@ type customer struct {
 	now                       *stay             // the job in the shop today, if any
 }
 
+// weekly is the kilometres a week its owner tells: nothing of a bike that is hardly ridden.
+func (c customer) weekly() int {
+	if c.ridden < 0.75 {
+		return 0
+	}
+	return int(c.ridden*40+2.5) / 5 * 5
+}
+
 // stay is a job in the shop today and how far it has come.
 type stay struct {
 	words, reading, condition string

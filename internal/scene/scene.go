@@ -122,7 +122,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	if !seen {
 		owner = workshop.Owner{ID: t.id(), Name: c.name, Phone: c.phone, Note: c.note}
 	}
-	machine := workshop.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts}
+	machine := workshop.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly()}
 	parts := worn{}
 	for _, p := range fresh {
 		parts.renew(p.point)

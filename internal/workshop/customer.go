@@ -20,14 +20,15 @@ type Owner struct {
 
 // Bike is a bicycle with the facts the program reasons from.
 type Bike struct {
-	ID      ID         `json:"id"`
-	OwnerID ID         `json:"owner_id"`
-	Make    string     `json:"make"`
-	Model   string     `json:"model"`
-	Colour  string     `json:"colour"`
-	FrameNo string     `json:"frame_number"`
-	Facts   bike.Facts `json:"facts"`
-	Version int        `json:"version" doc:"0 for a new bike"`
+	ID       ID         `json:"id"`
+	OwnerID  ID         `json:"owner_id"`
+	Make     string     `json:"make"`
+	Model    string     `json:"model"`
+	Colour   string     `json:"colour"`
+	FrameNo  string     `json:"frame_number"`
+	Facts    bike.Facts `json:"facts"`
+	WeeklyKm int        `json:"weekly_km" doc:"how far it goes in a week, by its owner; 0 when they do not know"`
+	Version  int        `json:"version" doc:"0 for a new bike"`
 }
 
 // Title is what the bike is called in the shop: "Pelham Drover, green".
@@ -65,6 +66,9 @@ func (b Bike) tidy() (Bike, error) {
 	b.FrameNo, errs[3] = optional("bike.frame_number", "the frame number", b.FrameNo)
 	if err := first(errs[:]...); err != nil {
 		return b, err
+	}
+	if b.WeeklyKm < 0 || b.WeeklyKm > 2000 {
+		return b, invalid("bike.weekly_km", "Give the kilometres in a week: 0 to 2000, 0 when nobody knows.")
 	}
 	if wrong := b.Facts.Validate(); len(wrong) > 0 {
 		var fact *bike.FactError
@@ -136,6 +140,7 @@ func (w *Workshop) BikeHistory(ctx context.Context, id ID) (BikeHistory, error) 
 	if err != nil {
 		return BikeHistory{}, err
 	}
+	w = w.withExperience(ctx)
 	h := BikeHistory{Bike: record.Bike, Owner: record.Owner, Jobs: some(record.EarlierJobs)}
 	for _, j := range record.EarlierJobs {
 		if j.ReleasedAt == nil {

@@ -22,6 +22,8 @@ const (
 	KindHunt      Kind = "hunt"
 	KindClue      Kind = "clue"
 	KindTried     Kind = "tried"
+	KindOdometer  Kind = "odometer"
+	KindRide      Kind = "ride"
 	KindAside     Kind = "aside"
 	KindItem      Kind = "item"
 	KindAsked     Kind = "asked"
@@ -69,25 +71,27 @@ func (e Entry) digest() ([]byte, error) {
 
 // Content is what an entry says. Exactly one field is set: the one its kind names.
 type Content struct {
-	Reading   *Reading   `json:"reading,omitempty"`
-	Figure    *OwnFigure `json:"figure,omitempty"`
-	Finding   *Finding   `json:"finding,omitempty"`
-	Hunt      *Hunt      `json:"hunt,omitempty"`
-	Clue      *Clue      `json:"clue,omitempty"`
-	Tried     *Tried     `json:"tried,omitempty"`
-	Aside     *Aside     `json:"aside,omitempty"`
-	Item      *Item      `json:"item,omitempty"`
-	Asked     *Asked     `json:"asked,omitempty"`
-	Answer    *Answer    `json:"answer,omitempty"`
-	Work      *Work      `json:"work,omitempty"`
-	Torque    *Torque    `json:"torque,omitempty"`
-	Sign      *Sign      `json:"sign,omitempty"`
-	Belonging *Belonging `json:"belonging,omitempty"`
-	Return    *Return    `json:"return,omitempty"`
-	Note      *Note      `json:"note,omitempty"`
-	Withdrawn *Withdrawn `json:"withdrawn,omitempty"`
-	Released  *Released  `json:"released,omitempty"`
-	Reopened  *Reopened  `json:"reopened,omitempty"`
+	Reading   *Reading         `json:"reading,omitempty"`
+	Figure    *OwnFigure       `json:"figure,omitempty"`
+	Finding   *Finding         `json:"finding,omitempty"`
+	Hunt      *Hunt            `json:"hunt,omitempty"`
+	Clue      *Clue            `json:"clue,omitempty"`
+	Tried     *Tried           `json:"tried,omitempty"`
+	Odometer  *OdometerReading `json:"odometer,omitempty"`
+	Ride      *Ride            `json:"ride,omitempty"`
+	Aside     *Aside           `json:"aside,omitempty"`
+	Item      *Item            `json:"item,omitempty"`
+	Asked     *Asked           `json:"asked,omitempty"`
+	Answer    *Answer          `json:"answer,omitempty"`
+	Work      *Work            `json:"work,omitempty"`
+	Torque    *Torque          `json:"torque,omitempty"`
+	Sign      *Sign            `json:"sign,omitempty"`
+	Belonging *Belonging       `json:"belonging,omitempty"`
+	Return    *Return          `json:"return,omitempty"`
+	Note      *Note            `json:"note,omitempty"`
+	Withdrawn *Withdrawn       `json:"withdrawn,omitempty"`
+	Released  *Released        `json:"released,omitempty"`
+	Reopened  *Reopened        `json:"reopened,omitempty"`
 }
 
 // Kind is the kind of the one thing the content holds, or "" when it is not exactly one.
@@ -95,7 +99,7 @@ func (c Content) Kind() Kind {
 	var kind Kind
 	for k, set := range map[Kind]bool{
 		KindReading: c.Reading != nil, KindFigure: c.Figure != nil, KindFinding: c.Finding != nil,
-		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil,
+		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil, KindOdometer: c.Odometer != nil, KindRide: c.Ride != nil,
 		KindAside: c.Aside != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
 		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil,
 		KindSign: c.Sign != nil, KindBelonging: c.Belonging != nil, KindReturn: c.Return != nil,

@@ -34,9 +34,13 @@ type FindingView struct {
 	Status    FindingStatus `json:"status"`
 	Why       string        `json:"why,omitempty" doc:"why it was set aside"`
 	Suggested []Suggestion  `json:"suggested" doc:"catalogue work that settles it"`
+	Waiting   *WaitingView  `json:"waiting,omitempty" doc:"what leaving it costs"`
+	Rescue    *RescueView   `json:"rescue,omitempty" doc:"trying to save the part against replacing it"`
 	By        string        `json:"by"`
 	At        time.Time     `json:"at"`
 	operation []string
+
+	Contaminated bool `json:"contaminated" doc:"pads or rotor are contaminated"`
 }
 
 // Suggestion is catalogue work with the shop's prices.
@@ -104,7 +108,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 	}
 	for _, e := range s.all(KindFinding) {
 		if in := e.Content.Finding; in.Mark.NeedsWork() {
-			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At}
+			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, Contaminated: in.Cause == "contaminated"}
 			if o, known := w.book.Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
 				f.suggest(o, s.Settings.Hourly)
 			}
@@ -113,6 +117,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 	}
 	for i := range found {
 		found[i].Suggested = some(found[i].Suggested)
+		w.weigh(s, &found[i])
 		found[i].Status = found[i].status(s)
 		if a, aside := s.last(KindAside, func(c Content) bool { return s.current(c.Aside.Finding) == found[i].ID }); aside && found[i].Mark != wear.Unsafe && found[i].Status == FindingOpen {
 			found[i].Status, found[i].Why = FindingAside, a.Content.Aside.Reason
@@ -121,16 +126,87 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 	return found
 }
 
+// WaitingView compares work now with work later.
+type WaitingView struct {
+	estimate.Waiting
+	Ruined []string `json:"ruined" doc:"what it will have taken with it"`
+}
+
+// RescueView compares saving a part with replacing it, by the shop's own record.
+type RescueView struct {
+	estimate.Rescue
+	Offer   Suggestion     `json:"offer"`
+	Verdict estimate.Worth `json:"verdict" enum:"rescue,replace,undecided"`
+	School  string         `json:"school" enum:"replace,rescue,lapping" doc:"the shop's own way"`
+	Says    string         `json:"says"`
+}
+
+// weigh adds what leaving a finding costs, and whether its part is worth saving.
+func (w *Workshop) weigh(s *sheet, f *FindingView) {
+	if len(f.operation) == 0 {
+		return
+	}
+	now, known := w.book.Operation(f.operation[0])
+	if !known {
+		return
+	}
+	price := func(o knowledge.Operation) estimate.Line { return offer(o, s.Settings.Hourly).line() }
+	var ruined []estimate.Line
+	var names []string
+	for _, id := range now.Ruins {
+		if o, known := w.book.Operation(id); known && o.When.Holds(s.Bike.Facts) {
+			ruined, names = append(ruined, price(o)), append(names, o.Title)
+		}
+	}
+	if len(ruined) > 0 {
+		f.Waiting = &WaitingView{estimate.Wait(price(now), ruined...), names}
+	}
+	rescue, possible := w.book.Rescue(now.ID, s.Bike.Facts)
+	if !possible || !f.Contaminated {
+		return
+	}
+	replacement := estimate.Minor(0)
+	for _, id := range rescue.Saves {
+		if o, known := w.book.Operation(id); known {
+			replacement += price(o).Sum()
+		}
+	}
+	o := offer(rescue, s.Settings.Hourly)
+	v := RescueView{Rescue: estimate.Weigh(o.Labour, replacement, w.rescues, z95), Offer: o, School: s.Settings.School}
+	v.Verdict = v.Rescue.Verdict()
+	v.Says = rescueSays[v.Verdict]
+	if v.Record.Tried == 0 {
+		v.Says = "This shop has no record of rescues yet."
+	}
+	f.Rescue = &v
+	f.operation = append(f.operation, rescue.ID)
+}
+
+var rescueSays = map[estimate.Worth]string{
+	estimate.WorthIt:   "By this shop's record a rescue costs less on average.",
+	estimate.NotWorth:  "By this shop's record replacing at once costs less on average.",
+	estimate.Undecided: "This shop's record is too short to decide.",
+}
+
+// z95 bounds the shop's record at 95 %: the normal quantile of 0.975 (value from memory of the table).
+const z95 = 1.96
+
+// offer is catalogue work with the shop's prices.
+func offer(o knowledge.Operation, hourly estimate.Minor) Suggestion {
+	s := Suggestion{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Labour: estimate.Labour(o.Minutes, hourly), Parts: []estimate.Part{}}
+	for _, part := range o.Parts {
+		s.Parts = append(s.Parts, estimate.Part{Name: part.Name, Quantity: 1, Price: part.Price})
+	}
+	s.Total = s.line().Sum()
+	return s
+}
+
+func (s Suggestion) line() estimate.Line { return estimate.Line{Labour: s.Labour, Parts: s.Parts} }
+
 // suggest adds catalogue work with the shop's prices.
 func (f *FindingView) suggest(o knowledge.Operation, hourly estimate.Minor) {
 	f.operation = append(f.operation, o.ID)
-	offer := Suggestion{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Labour: estimate.Labour(o.Minutes, hourly)}
-	line := estimate.Line{Labour: offer.Labour}
-	for _, part := range o.Parts {
-		line.Parts = append(line.Parts, estimate.Part{Name: part.Name, Quantity: 1, Price: part.Price})
-	}
-	offer.Parts, offer.Total = line.Parts, line.Sum()
-	f.Suggested = append(f.Suggested, offer)
+	f.Suggested = append(f.Suggested, offer(o, hourly))
 }
 
 // covers says whether an item settles the finding once done: it was proposed for it, or is

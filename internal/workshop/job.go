@@ -151,5 +151,5 @@ func (w *Workshop) Job(ctx context.Context, id ID) (JobView, error) {
 	if err != nil {
 		return JobView{}, err
 	}
-	return w.view(record)
+	return w.withExperience(ctx).view(record)
 }

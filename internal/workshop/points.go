@@ -18,6 +18,7 @@ type PointView struct {
 	Words    []wear.Word   `json:"words,omitempty"`
 	Reading  *ReadingView  `json:"reading,omitempty" doc:"the reading of this job that stands"`
 	History  []HistoryMark `json:"history" doc:"earlier readings, oldest first"`
+	Life     *LifeView     `json:"life,omitempty" doc:"what is left of the part"`
 }
 
 // GaugeView is a gauge strip: its ruling, zones and limit.
@@ -74,7 +75,9 @@ func (w *Workshop) judged(s *sheet, in *Reading) *wear.Judgement {
 // pointViews lists the bike's points in the order of the walk-round.
 func (w *Workshop) pointViews(s *sheet) []PointView {
 	history := map[string][]HistoryMark{}
-	for _, e := range newLedger(s.Earlier).all(KindReading) {
+	past := newLedger(s.Earlier)
+	distance := s.distance(past)
+	for _, e := range past.all(KindReading) {
 		in := e.Content.Reading
 		if in.Judgement != nil {
 			history[in.Point] = append(history[in.Point], HistoryMark{Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark, At: e.At})
@@ -89,6 +92,7 @@ func (w *Workshop) pointViews(s *sheet) []PointView {
 			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,
 				Source: limit.Source, Markable: p.Gauge.Markable, Own: own != nil,
 				Ruling: measure.Ruling{Min: p.Gauge.Span.Min, Max: p.Gauge.Span.Max, Step: p.Gauge.Step, Major: p.Gauge.Major}}
+			v.Life = w.life(s, p, past, distance, limit.Limit)
 		}
 		if e, read := s.readingOf(p.ID); read {
 			in := e.Content.Reading

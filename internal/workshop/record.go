@@ -24,6 +24,7 @@ type NewEntry struct {
 var writers = map[Kind][]Role{
 	KindReading: {Mechanic}, KindFigure: {Mechanic}, KindFinding: {Mechanic}, KindAside: {Mechanic},
 	KindHunt: {Mechanic}, KindClue: {Mechanic}, KindTried: {Mechanic},
+	KindOdometer: {Mechanic, Counter}, KindRide: {Mechanic, Counter},
 	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindSign: {Mechanic},
 	KindItem: {Mechanic, Counter}, KindAsked: {Mechanic, Counter}, KindAnswer: {Mechanic, Counter},
 	KindBelonging: {Mechanic, Counter}, KindReturn: {Mechanic, Counter}, KindNote: {Mechanic, Counter},
@@ -101,6 +102,10 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 		c.Hunt, err = w.checkHunt(s, *c.Hunt)
 	case c.Clue != nil:
 		c.Clue, err = w.checkClue(s, *c.Clue)
+	case c.Odometer != nil:
+		c.Odometer, err = checkOdometer(*c.Odometer)
+	case c.Ride != nil:
+		c.Ride, err = w.checkRide(*c.Ride)
 	case c.Tried != nil:
 		c.Tried, err = w.checkTried(s, *c.Tried)
 	case c.Aside != nil:

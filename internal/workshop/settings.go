@@ -2,6 +2,7 @@ package workshop
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	"golang.org/x/text/currency"
@@ -19,6 +20,7 @@ type Settings struct {
 	TaxIn      bool                 `json:"tax_included" db:"tax_included" doc:"prices already include tax"`
 	Hourly     estimate.Minor       `json:"hourly_minor" db:"hourly_minor" doc:"labour, an hour"`
 	TorqueUnit string               `json:"torque_unit" db:"torque_unit" doc:"unit figures are typed in unless they name one"`
+	School     string               `json:"school" db:"school" enum:"replace,rescue,lapping" doc:"the shop's way with a contaminated brake"`
 	TimeZone   string               `json:"time_zone" db:"time_zone" doc:"IANA name"`
 	Version    int                  `json:"version" db:"version"`
 }
@@ -71,6 +73,9 @@ func (w *Workshop) SaveSettings(ctx context.Context, by Actor, s Settings) (Sett
 	}
 	if _, err := time.LoadLocation(s.TimeZone); err != nil || s.TimeZone == "" {
 		return Settings{}, invalid("time_zone", "“%s” is not a time zone. Use a name such as Europe/London.", s.TimeZone)
+	}
+	if !slices.Contains([]string{"replace", "rescue", "lapping"}, s.School) {
+		return Settings{}, invalid("school", "Choose what the shop does with a contaminated brake: replace, rescue or lapping compound.")
 	}
 	return w.store.SaveSettings(ctx, s)
 }

@@ -3,6 +3,8 @@ package workshop
 import (
 	"context"
 	"time"
+
+	"utensil/core/estimate"
 )
 
 // Store keeps the workshop's records. Its errors are *Problem where the caller can do
@@ -22,6 +24,11 @@ type Store interface {
 	SaveBike(ctx context.Context, b Bike) (Bike, error)
 	Search(ctx context.Context, words []string, limit int) ([]Found, error)
 	Bike(ctx context.Context, id ID) (Record, error)
+	// Rescues counts the brakes that were rescued longer ago than held, and those of them that
+	// got no new pads or rotor within that time.
+	Rescues(ctx context.Context, held time.Duration) (estimate.Record, error)
+	// LatestReadings reads the latest measured readings of all bikes, at most so many.
+	LatestReadings(ctx context.Context, most int) ([]PastReading, error)
 
 	CheckIn(ctx context.Context, by Actor, o Owner, b Bike, j Job, entries []Entry) error
 	SaveJob(ctx context.Context, id ID, c JobChange) error

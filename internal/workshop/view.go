@@ -20,8 +20,11 @@ type JobView struct {
 	Findings    []FindingView   `json:"findings"`
 	Hunts       []HuntView      `json:"hunts"`
 	Items       []ItemView      `json:"items"`
-	Proposed    estimate.Total  `json:"proposed" doc:"all items"`
-	Agreed      estimate.Total  `json:"agreed" doc:"items the owner said yes to"`
+	Proposed    estimate.Total  `json:"proposed" doc:"all items, less what they share"`
+	Agreed      estimate.Total  `json:"agreed" doc:"items the owner said yes to, less what they share"`
+	Shared      []SharedView    `json:"shared" doc:"what the agreed items need done only once"`
+	SharedAll   []SharedView    `json:"shared_all" doc:"what all items need done only once"`
+	Distance    DistanceView    `json:"distance"`
 	Bolts       []BoltView      `json:"bolts"`
 	Signs       []SignView      `json:"signs"`
 	Belongings  []BelongingView `json:"belongings"`
@@ -75,20 +78,14 @@ func (w *Workshop) view(r Record) (JobView, error) {
 	v := JobView{Job: r.Job, Bike: r.Bike, Owner: r.Owner, Title: r.Bike.Title(), EarlierJobs: some(r.EarlierJobs),
 		Points: w.pointViews(s), Findings: some(s.findings), Hunts: s.hunted, Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs,
 		Belongings: some(s.belongings()), Leaving: some(s.leaving), Notes: []NoteView{}, Reopened: []NoteView{}}
-	var all, yes []estimate.Line
-	for _, item := range s.items {
-		all = append(all, item.Item.line())
-		if item.agreed() {
-			yes = append(yes, item.Item.line())
-		}
-	}
 	var err error
-	if v.Proposed, err = estimate.Add(r.Settings.Tax(), all...); err != nil {
+	if v.Proposed, v.SharedAll, err = w.total(s, func(ItemView) bool { return true }); err != nil {
 		return v, err
 	}
-	if v.Agreed, err = estimate.Add(r.Settings.Tax(), yes...); err != nil {
+	if v.Agreed, v.Shared, err = w.total(s, ItemView.agreed); err != nil {
 		return v, err
 	}
+	v.Distance = s.distanceView()
 	for _, e := range s.all(KindNote) {
 		v.Notes = append(v.Notes, NoteView{e.ID, e.Content.Note.Text, e.ByName, e.At})
 	}
@@ -103,6 +100,40 @@ func (w *Workshop) view(r Record) (JobView, error) {
 	}
 	v.Stage, v.Stages = s.stages()
 	return v, nil
+}
+
+// SharedView is something that several items need, done and paid for once.
+type SharedView struct {
+	Name    string         `json:"name"`
+	Times   int            `json:"times" doc:"how many items need it"`
+	Minutes int            `json:"minutes" doc:"saved"`
+	Saved   estimate.Minor `json:"saved_minor"`
+}
+
+// total adds up the items that a test picks, less what they share.
+func (w *Workshop) total(s *sheet, pick func(ItemView) bool) (estimate.Total, []SharedView, error) {
+	var lines []estimate.Line
+	times := map[string]int{}
+	for _, item := range s.items {
+		if !pick(item) {
+			continue
+		}
+		lines = append(lines, item.Item.line())
+		if o, known := w.book.Operation(item.Item.Operation); known {
+			for _, id := range o.Needs {
+				times[id]++
+			}
+		}
+	}
+	shared, saved := []SharedView{}, estimate.Minor(0)
+	for _, p := range w.book.Prerequisites {
+		if n := times[p.ID]; n > 1 {
+			v := SharedView{Name: p.Name, Times: n, Minutes: (n - 1) * p.Minutes, Saved: estimate.Labour((n-1)*p.Minutes, s.Settings.Hourly)}
+			shared, saved = append(shared, v), saved+v.Saved
+		}
+	}
+	total, err := estimate.AddLess(s.Settings.Tax(), saved, lines...)
+	return total, shared, err
 }
 
 // some makes an empty list of none, so that JSON has [] and never null.

@@ -4,8 +4,10 @@
 package workshop
 
 import (
+	"context"
 	"time"
 
+	"utensil/core/estimate"
 	"utensil/knowledge"
 )
 
@@ -14,12 +16,24 @@ type Workshop struct {
 	store Store
 	book  *knowledge.Book
 	now   func() time.Time
+
+	memory *memory
+	// As remembered when a screen is worked out.
+	rates   Experience
+	rescues estimate.Record
 }
 
 // New opens a workshop. now is the clock.
 func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
-	return &Workshop{store: store, book: book, now: now}
+	return &Workshop{store: store, book: book, now: now, memory: &memory{}}
 }
 
 // Book is what the trade knows.
 func (w *Workshop) Book() *knowledge.Book { return w.book }
+
+// withExperience is the workshop with the shop's experience at hand.
+func (w *Workshop) withExperience(ctx context.Context) *Workshop {
+	with := *w
+	with.rates, with.rescues = w.experience(ctx)
+	return &with
+}

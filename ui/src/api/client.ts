@@ -78,6 +78,15 @@ export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
   )
 }
 
+/** post sends a file as it is, and reads the answer as a job. */
+export const post = (address: string, file: File) =>
+  ask<JobView>(
+    fetch(address, { method: 'POST', body: file }).then(async (response) => {
+      const said: unknown = await response.json().catch(() => undefined)
+      return response.ok ? { data: said as JobView, response } : { error: said, response }
+    }),
+  )
+
 /** asFault words anything thrown as a Fault. */
 export const asFault = (thrown: unknown): Fault =>
   thrown instanceof Fault ? thrown : new Fault(-1, 'Something broke on this screen', String(thrown))

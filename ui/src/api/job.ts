@@ -9,6 +9,7 @@ import {
   type Fault,
   type JobView,
   newId,
+  post,
   persist,
   type Schemas,
 } from './client'
@@ -67,6 +68,11 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     reopen(reason: string) {
       const body = { id: newId(), reason }
       return settle(() => ask(client.POST('/api/jobs/{id}/reopen', { params: path(), body })))
+    },
+    /** takeRide sends a GPX or FIT file; the server reads it. */
+    takeRide(file: File) {
+      const ride = newId()
+      return settle(() => post(`/api/jobs/${toValue(id)}/rides/${ride}`, file))
     },
     save(body: Schemas['JobChange']) {
       return settle(() => ask(client.PUT('/api/jobs/{id}', { params: path(), body })))

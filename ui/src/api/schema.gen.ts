@@ -337,6 +337,11 @@ export interface components {
              * @description 0 for a new bike
              */
             version: number;
+            /**
+             * Format: int64
+             * @description how far it goes in a week, by its owner; 0 when they do not know
+             */
+            weekly_km: number;
         };
         BikeHistory: {
             bike: components["schemas"]["Bike"];
@@ -453,10 +458,12 @@ export interface components {
             hunt?: components["schemas"]["Hunt"];
             item?: components["schemas"]["Item"];
             note?: components["schemas"]["Note"];
+            odometer?: components["schemas"]["OdometerReading"];
             reading?: components["schemas"]["Reading"];
             released?: components["schemas"]["Released"];
             reopened?: components["schemas"]["Reopened"];
             return?: components["schemas"]["Return"];
+            ride?: components["schemas"]["Ride"];
             sign?: components["schemas"]["Sign"];
             torque?: components["schemas"]["Torque"];
             tried?: components["schemas"]["Tried"];
@@ -471,6 +478,25 @@ export interface components {
             name: string;
             /** @enum {string} */
             torque: "touched" | "all";
+        };
+        DistanceView: {
+            /** Format: date-time */
+            at?: string;
+            /**
+             * Format: double
+             * @description as last read
+             */
+            odometer_km?: number;
+            /**
+             * Format: int64
+             * @description ride files taken in
+             */
+            rides: number;
+            /**
+             * Format: double
+             * @description how far it goes in a week; 0 when nobody knows
+             */
+            week_km: number;
         };
         EarlierJob: {
             depth: string;
@@ -576,15 +602,21 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
+            /** @description pads or rotor are contaminated */
+            contaminated: boolean;
             /** @description the reading or finding it rests on */
             id: string;
             mark: string;
             point?: string;
             reason: string;
+            /** @description trying to save the part against replacing it */
+            rescue?: components["schemas"]["RescueView"];
             status: string;
             /** @description catalogue work that settles it */
             suggested: components["schemas"]["Suggestion"][];
             title: string;
+            /** @description what leaving it costs */
+            waiting?: components["schemas"]["WaitingView"];
             /** @description why it was set aside */
             why?: string;
         };
@@ -718,13 +750,14 @@ export interface components {
             words: string;
         };
         JobView: {
-            /** @description items the owner said yes to */
+            /** @description items the owner said yes to, less what they share */
             agreed: components["schemas"]["Total"];
             /** Format: date-time */
             asked_at?: string;
             belongings: components["schemas"]["BelongingView"][];
             bike: components["schemas"]["Bike"];
             bolts: components["schemas"]["BoltView"][];
+            distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             findings: components["schemas"]["FindingView"][];
             hunts: components["schemas"]["HuntView"][];
@@ -735,12 +768,16 @@ export interface components {
             notes: components["schemas"]["NoteView"][];
             owner: components["schemas"]["Owner"];
             points: components["schemas"]["PointView"][];
-            /** @description all items */
+            /** @description all items, less what they share */
             proposed: components["schemas"]["Total"];
             released_by?: string;
             released_to?: string;
             /** @description why it was opened again */
             reopened: components["schemas"]["NoteView"][];
+            /** @description what the agreed items need done only once */
+            shared: components["schemas"]["SharedView"][];
+            /** @description what all items need done only once */
+            shared_all: components["schemas"]["SharedView"][];
             signs: components["schemas"]["SignView"][];
             /**
              * @description the first stage that is not done
@@ -761,6 +798,35 @@ export interface components {
             facts: components["schemas"]["Facts"];
             id: string;
             name: string;
+        };
+        LifeView: {
+            /** @enum {string} */
+            basis: "trend" | "shop";
+            /**
+             * Format: date-time
+             * @description the day it will be due at the bike's pace
+             */
+            due?: string;
+            /** @description how it compares with the part before */
+            faster?: string;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            left: number;
+            /**
+             * Format: double
+             * @description none when it may never come due at this rate
+             */
+            most?: number;
+            /** @description all of it in words */
+            says: string;
+            /**
+             * Format: int64
+             * @description readings of this part, or parts of other bikes, that it rests on
+             */
+            seen: number;
+            /** @enum {string} */
+            unit: "km" | "days";
         };
         Name: {
             id: string;
@@ -805,6 +871,12 @@ export interface components {
             /** @description the point, bolt, item or sign it is about */
             target?: string;
             title: string;
+        };
+        OdometerReading: {
+            /** Format: double */
+            readonly km?: number;
+            /** @description as typed, in km unless it names miles */
+            typed: string;
         };
         OwnFigure: {
             fastener?: string;
@@ -851,6 +923,8 @@ export interface components {
             /** @description earlier readings, oldest first */
             history: components["schemas"]["HistoryMark"][];
             id: string;
+            /** @description what is left of the part */
+            life?: components["schemas"]["LifeView"];
             means: string;
             method: string;
             name: string;
@@ -947,6 +1021,12 @@ export interface components {
             value?: number;
             word?: string;
         };
+        Record: {
+            /** Format: int64 */
+            held: number;
+            /** Format: int64 */
+            tried: number;
+        };
         ReleaseRequest: {
             /** @description UUIDv7 of the entry, made by the sender */
             id: string;
@@ -965,8 +1045,66 @@ export interface components {
         Reopened: {
             reason: string;
         };
+        RescueView: {
+            /**
+             * Format: double
+             * @description that it holds, by the record; an even chance before there is one
+             */
+            chance: number;
+            /** Format: double */
+            chance_least: number;
+            /** Format: double */
+            chance_most: number;
+            /**
+             * Format: double
+             * @description the chance at which both cost the same
+             */
+            even: number;
+            /**
+             * Format: int64
+             * @description of the rescue: its labour, and the replacement as often as it does not hold
+             */
+            expected_minor: number;
+            /**
+             * Format: int64
+             * @description of the rescue
+             */
+            labour_minor: number;
+            /**
+             * Format: int64
+             * @description expected, were it to hold as often as the record allows
+             */
+            least_minor: number;
+            /**
+             * Format: int64
+             * @description expected, were it to hold as seldom as the record allows
+             */
+            most_minor: number;
+            offer: components["schemas"]["Suggestion"];
+            record: components["schemas"]["Record"];
+            /** Format: int64 */
+            replace_minor: number;
+            says: string;
+            /**
+             * @description the shop's own way
+             * @enum {string}
+             */
+            school: "replace" | "rescue" | "lapping";
+            /** @enum {string} */
+            verdict: "rescue" | "replace" | "undecided";
+        };
         Return: {
             belonging: string;
+        };
+        Ride: {
+            /**
+             * Format: date-time
+             * @description when it began
+             */
+            at: string;
+            /** Format: double */
+            km: number;
+            name: string;
         };
         Rule: {
             /** Format: double */
@@ -1004,6 +1142,11 @@ export interface components {
              */
             hourly_minor: number;
             name: string;
+            /**
+             * @description the shop's way with a contaminated brake
+             * @enum {string}
+             */
+            school: "replace" | "rescue" | "lapping";
             /** @description prices already include tax */
             tax_included: boolean;
             /**
@@ -1017,6 +1160,21 @@ export interface components {
             torque_unit: string;
             /** Format: int64 */
             version: number;
+        };
+        SharedView: {
+            /**
+             * Format: int64
+             * @description saved
+             */
+            minutes: number;
+            name: string;
+            /** Format: int64 */
+            saved_minor: number;
+            /**
+             * Format: int64
+             * @description how many items need it
+             */
+            times: number;
         };
         Sign: {
             note?: string;
@@ -1183,6 +1341,17 @@ export interface components {
             reason: string;
             /** @enum {string} */
             state: "under" | "in_range" | "over";
+        };
+        WaitingView: {
+            /**
+             * Format: int64
+             * @description the same work and what it will have ruined
+             */
+            later_minor: number;
+            /** Format: int64 */
+            now_minor: number;
+            /** @description what it will have taken with it */
+            ruined: string[];
         };
         Withdrawn: {
             reason: string;

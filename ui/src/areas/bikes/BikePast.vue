@@ -43,7 +43,10 @@ const judged = computed(() => last.value.filter((l) => !l.point.gauge && l.was.m
             :now="was.value"
             :label="point.name"
           />
-          <p v-else-if="point.history.length > 1" class="figure pl-7 text-sm text-soft">
+          <p v-if="point.life" class="text-sm" :class="strips ? 'text-ink' : 'pl-7 text-soft'">
+            {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
+          </p>
+          <p v-if="!strips && point.history.length > 1" class="figure pl-7 text-sm text-soft">
             {{
               point.history
                 .slice(-4, -1)

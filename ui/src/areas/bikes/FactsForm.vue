@@ -44,6 +44,17 @@ const texts = [
           @input="set({ [t.key]: ($event.target as HTMLInputElement).value })"
         />
       </FormField>
+      <FormField v-slot="f" label="Km a week, by the owner" name="bike.weekly_km" :fault="fault">
+        <input
+          :id="f.id"
+          class="input figure"
+          inputmode="numeric"
+          :value="bike.weekly_km || ''"
+          placeholder="not known"
+          :aria-invalid="f.invalid"
+          @input="set({ weekly_km: Number.parseInt(($event.target as HTMLInputElement).value) || 0 })"
+        />
+      </FormField>
     </div>
     <fieldset v-if="choosing">
       <legend class="mb-1 text-[15px] text-soft">Kind of bike: fills in the rest</legend>

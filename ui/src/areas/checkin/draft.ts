@@ -55,6 +55,7 @@ export const newBike = (): Schemas['Bike'] => ({
   colour: '',
   frame_number: '',
   facts: { ...plain },
+  weekly_km: 0,
   version: 0,
 })
 

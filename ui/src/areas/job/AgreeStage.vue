@@ -12,6 +12,7 @@ import { useDesk, useTarget } from './desk'
 import FindingForm from './FindingForm.vue'
 import ItemForm from './ItemForm.vue'
 import ItemRow from './ItemRow.vue'
+import RescueChoice from './RescueChoice.vue'
 
 /** Findings become proposed work; the owner answers each. */
 const { job, pen, closed } = useDesk()
@@ -124,6 +125,14 @@ async function allYes() {
               </button>
             </template>
           </div>
+          <p v-if="f.waiting" class="mt-1 pl-9 text-[15px] text-soft">
+            Now <span class="figure">{{ money(f.waiting.now_minor) }}</span>; left until it has ruined more,
+            <span class="figure">{{ money(f.waiting.later_minor) }}</span> ({{
+              f.waiting.ruined.join(', ').toLowerCase()
+            }}
+            as well).
+          </p>
+          <RescueChoice v-if="f.rescue" class="mt-2 ml-9" :rescue="f.rescue" @take="(s) => propose(f, s)" />
           <form v-if="leaving === f.id" class="mt-2 flex gap-2 pl-8" @submit.prevent="setAside(f.id)">
             <input
               v-model="reason"
@@ -183,8 +192,12 @@ async function allYes() {
       </ul>
       <dl
         v-if="job.items.length"
-        class="figure ml-auto grid max-w-80 grid-cols-[1fr_auto] gap-x-6 py-3 text-right"
+        class="figure ml-auto grid max-w-md grid-cols-[1fr_auto] gap-x-6 py-3 text-right"
       >
+        <template v-for="s in job.shared_all" :key="s.name">
+          <dt class="font-sans text-sm text-soft">{{ s.name }} once, not {{ s.times }} times</dt>
+          <dd class="text-sm text-soft">−{{ money(s.saved_minor) }}</dd>
+        </template>
         <dt class="font-sans text-soft">Proposed</dt>
         <dd>{{ money(job.proposed.gross_minor) }}</dd>
         <dt class="font-sans font-[680]">Agreed</dt>

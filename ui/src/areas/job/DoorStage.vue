@@ -10,6 +10,7 @@ import FormField from '@/parts/FormField.vue'
 
 import BelongingList from './BelongingList.vue'
 import { useDesk } from './desk'
+import DistanceBar from './DistanceBar.vue'
 import NoteList from './NoteList.vue'
 
 /** What was noted at the door, and what is known of the bike. */
@@ -117,6 +118,7 @@ function settle(keep: 'mine' | 'theirs') {
         </div>
       </form>
       <BelongingList />
+      <DistanceBar />
       <NoteList />
     </div>
     <aside aria-label="What we know of this bike">

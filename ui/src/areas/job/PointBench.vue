@@ -249,6 +249,9 @@ useBenchKeys((key) => {
             : 'Limit on the part?'
         }}
       </button>
+      <p v-if="point.life" class="w-full text-[15px]">
+        {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
+      </p>
       <p class="ml-auto text-sm text-soft">
         {{ before.length ? before.join(' · ') : 'No earlier reading of this bike.' }}
       </p>

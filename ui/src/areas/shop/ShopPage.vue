@@ -125,6 +125,13 @@ const fresh = ref<Schemas['Staff']>()
               :aria-invalid="f.invalid"
           /></FormField>
         </div>
+        <FormField v-slot="f" label="A contaminated brake" name="school" :fault="fault">
+          <select :id="f.id" v-model="form.school" class="input" :disabled="!keeper">
+            <option value="replace">Replace pads at once: most shops’ way, no risk to the owner</option>
+            <option value="rescue">Rescue with limits: once or twice, then replace both</option>
+            <option value="lapping">Lapping compound for squeal: only where nothing is oily</option>
+          </select>
+        </FormField>
         <div v-if="keeper">
           <button
             type="submit"
