@@ -13,6 +13,7 @@ import (
 	"utensil/internal/localdb"
 	"utensil/internal/postgres"
 	"utensil/internal/scene"
+	"utensil/internal/standin"
 )
 
 func demoCommand() *cobra.Command {
@@ -74,6 +75,14 @@ func demo(ctx context.Context, folder string, o options) (err error) {
 	defer func() { err = errors.Join(err, db.Stop()) }()
 	if err := furnish(ctx, db.URL, o); err != nil {
 		return err
+	}
+	if o.smtp == "" {
+		box, failed := standin.NewMailbox()
+		if failed != nil {
+			return failed
+		}
+		defer func() { err = errors.Join(err, box.Close()) }()
+		o.smtp, o.from, o.letters = box.Address, "bench@netloft.invalid", box.Letters
 	}
 	return serve(ctx, db.URL, o, func(address string) {
 		fmt.Printf("\nUtensil is at http://%s\n\nSign in as:\n", address)

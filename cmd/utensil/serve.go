@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -15,6 +16,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"utensil/internal/httpapi"
+	"utensil/internal/mail"
 	"utensil/internal/postgres"
 	"utensil/internal/workshop"
 	"utensil/knowledge"
@@ -23,12 +25,19 @@ import (
 // options are the settings of a running server.
 type options struct {
 	address   string
+	public    string // where owners reach the server
+	smtp      string // host:port of the mail server
+	from      string // the shop's own e-mail address
+	letters   func() []workshop.Letter
 	secure    bool
 	knowledge string
 }
 
 func (o *options) flags(c *cobra.Command, address string) {
 	c.Flags().StringVar(&o.address, "address", address, "where to listen")
+	c.Flags().StringVar(&o.public, "public", os.Getenv("UTENSIL_PUBLIC"), "address under which owners reach this server, such as https://bikes.example")
+	c.Flags().StringVar(&o.smtp, "smtp", os.Getenv("UTENSIL_SMTP"), "mail server as host:port; name and password from UTENSIL_SMTP_USER and UTENSIL_SMTP_PASSWORD")
+	c.Flags().StringVar(&o.from, "from", os.Getenv("UTENSIL_FROM"), "the shop's e-mail address")
 	c.Flags().BoolVar(&o.secure, "secure", false, "insist on HTTPS for the session cookie")
 	c.Flags().StringVar(&o.knowledge, "knowledge", os.Getenv("UTENSIL_KNOWLEDGE"), "folder with the shop's own points, fasteners and operations")
 }
@@ -131,6 +140,21 @@ func databaseURL() (string, error) {
 	return "", errors.New("set DATABASE_URL to the database of the workshop, or run utensil demo")
 }
 
+// deliver sends messages to owners, if there is a mail server to send by.
+func (o *options) deliver(ctx context.Context, box workshop.Outbox) {
+	if o.smtp == "" {
+		return
+	}
+	host, port, err := mail.Address(o.smtp)
+	if err != nil {
+		slog.ErrorContext(ctx, "no message will be sent", "err", err)
+		return
+	}
+	gateway := mail.Gateway{Host: host, Port: port, From: o.from, User: os.Getenv("UTENSIL_SMTP_USER"), Password: os.Getenv("UTENSIL_SMTP_PASSWORD"),
+		Plain: host == "127.0.0.1" || host == "localhost"}
+	workshop.Deliver(ctx, box, gateway, time.Now)
+}
+
 // serve runs until the context ends, then lets requests in flight finish.
 func serve(ctx context.Context, url string, o options, ready func(address string)) error {
 	book, err := o.book()
@@ -145,17 +169,25 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	if err := store.Migrate(ctx); err != nil {
 		return err
 	}
-	api := httpapi.New(workshop.New(store, book, time.Now), store.DB(), httpapi.Options{Secure: o.secure})
+	shop := workshop.New(store, book, time.Now)
+	api := httpapi.New(shop, store.DB(), httpapi.Options{Secure: o.secure, Letters: o.letters})
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {
 		return fmt.Errorf("listening: %w", err)
 	}
+	shop.Reached(cmp.Or(o.public, "http://"+listener.Addr().String()))
 	server := &http.Server{Handler: api, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
 	server.RegisterOnShutdown(api.Close) // ends the live streams, which would never end by themselves
 
 	listening, stop := context.WithCancel(ctx)
 	defer stop()
 	go postgres.Listen(listening, url, api.Told)
+	delivered := make(chan struct{})
+	go func() {
+		defer close(delivered)
+		o.deliver(listening, store)
+	}()
+	defer func() { stop(); <-delivered }() // a message on its way is let finish
 	ended := make(chan error, 1)
 	go func() { ended <- server.Serve(listener) }()
 	slog.InfoContext(ctx, "serving", "address", listener.Addr().String())

@@ -17,6 +17,8 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/segmentio/encoding/json"
 
+	"golang.org/x/time/rate"
+
 	"utensil/internal/document"
 	"utensil/internal/workshop"
 )
@@ -29,18 +31,21 @@ type Server struct {
 	sweep    *postgresstore.PostgresStore
 	people   people
 	live     *hub
+	letters  func() []workshop.Letter
 	router   chi.Router
 	api      huma.API
 }
 
 // Options are the settings of a Server.
 type Options struct {
-	Secure bool // served over HTTPS, so that the session cookie may insist on it
+	Secure  bool                     // served over HTTPS, so that the session cookie may insist on it
+	Letters func() []workshop.Letter // what a stand-in mail server was sent; nil when there is none
 }
 
 // New makes a server over a workshop and the database its sessions live in.
 func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
-	s := &Server{shop: shop, db: db, live: newHub(), router: chi.NewMux()}
+	s := &Server{shop: shop, db: db, live: newHub(), letters: o.Letters, router: chi.NewMux()}
+	links := &unhurried{seen: map[string]*rate.Limiter{}}
 	s.people.load = shop.Staff
 	s.sessions = scs.New()
 	s.sessions.Lifetime = 12 * time.Hour // one working day
@@ -58,11 +63,12 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.router.Use(middleware.Recoverer, logged, guarded)
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
-		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
+		r.Use(http.NewCrossOriginProtection().Handler, links.limit, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.serveSheet)
 		s.api = humachi.New(r, config())
 		s.declare()
+		s.declareOwner()
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide), s.sessions.LoadAndSave)

@@ -35,7 +35,18 @@ type jobRow struct {
 	Version    int               `db:"job_version"`
 	Shop       workshop.Settings `db:"shop"`
 	Earlier    earlierJobs       `db:"earlier"`
+	Link       link              `db:"link"`
+	Messages   messages          `db:"messages"`
 }
+
+// link and messages are the job's latest link and its messages, as JSON.
+type (
+	link     struct{ *workshop.LinkView }
+	messages []workshop.MessageView
+)
+
+func (l *link) Scan(src any) error     { return scanJSON(src, &l.LinkView) }
+func (m *messages) Scan(src any) error { return scanJSON(src, m) }
 
 type earlierJobs []workshop.EarlierJob
 
@@ -46,7 +57,7 @@ const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.con
 
 const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.currency as "shop.currency", s.tax_rate_bp as "shop.tax_rate_bp",
 	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.torque_unit as "shop.torque_unit",
-	s.time_zone as "shop.time_zone", s.school as "shop.school", s.version as "shop.version"`
+	s.time_zone as "shop.time_zone", s.school as "shop.school", s.message as "shop.message", s.version as "shop.version"`
 
 // The latest forty jobs of a bike, newest first, as JSON: all of them, or all but this one.
 const (
@@ -56,13 +67,21 @@ const (
 		from job e where e.bike_id = b.id and e.id <> j.id order by opened_at desc limit 40) e) as earlier`
 )
 
+// A job's latest link and its messages, as JSON.
+const (
+	linkOfJob = `(select row_to_json(l) from (select made_at, expires_at, revoked_at, answered_at from link l
+		where l.job_id = j.id order by made_at desc limit 1) l) as link`
+	messagesOfJob = `(select coalesce(json_agg(row_to_json(m)), '[]') from (select id, sent_to as "to", subject, state, problem, made_at as at, ended_at
+		from message m where m.job_id = j.id order by made_at desc limit 10) m) as messages`
+)
+
 const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o.id = b.owner_id join staff st on st.id = j.opened_by`
 
 func (r jobRow) record() workshop.Record {
 	return workshop.Record{
 		Job: workshop.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading, Condition: r.Condition,
 			Stand: r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
-		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier,
+		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier, Link: r.Link.LinkView, Messages: r.Messages,
 	}
 }
 
@@ -87,7 +106,7 @@ const entryColumns = `e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.
 
 // The queries of the job screen. They are exported to the benchmark, which runs them bare.
 const (
-	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + jobTables + ` cross join settings s where j.id = $1`
+	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + jobTables + ` cross join settings s where j.id = $1`
 	// EntriesQuery reads the job's own entries, and the readings and figures of its bike.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
 		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'item', 'work')) order by e.seq`

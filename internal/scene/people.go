@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"strings"
 	"time"
 
 	"utensil/core/bike"
@@ -27,6 +28,11 @@ type customer struct {
 	change                    func(*bike.Facts) // what differs from the kind's usual facts
 	visits                    []int             // months ago of earlier visits
 	now                       *stay             // the job in the shop today, if any
+}
+
+// email is an address under the reserved top level "invalid" (RFC 2606), which no one can own.
+func (c customer) email() string {
+	return strings.ToLower(strings.NewReplacer(" ", ".").Replace(c.name)) + "@marrowick.invalid"
 }
 
 // weekly is the kilometres a week its owner tells: nothing of a bike that is hardly ridden.

@@ -120,7 +120,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	t.clock = now.AddDate(0, -25, 0)
 	owner, seen := t.known[c.name]
 	if !seen {
-		owner = workshop.Owner{ID: t.id(), Name: c.name, Phone: c.phone, Note: c.note}
+		owner = workshop.Owner{ID: t.id(), Name: c.name, Phone: c.phone, Email: c.email(), Note: c.note}
 	}
 	machine := workshop.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly()}
 	parts := worn{}

@@ -182,11 +182,12 @@ const (
 
 // Answer is what the owner said to one item.
 type Answer struct {
-	Item   ID     `json:"item"`
-	Answer string `json:"answer" enum:"yes,no,refused"`
-	From   string `json:"from" doc:"who answered"`
-	How    string `json:"how" enum:"counter,phone,message"`
-	Words  string `json:"words,omitempty" doc:"needed for a refusal: what they said, knowing it is unsafe"`
+	Item    ID     `json:"item"`
+	Answer  string `json:"answer" enum:"yes,no,refused"`
+	From    string `json:"from" doc:"who answered"`
+	How     string `json:"how" enum:"counter,phone,message,link" doc:"link: the owner answered it themselves"`
+	Address string `json:"address,omitempty" readOnly:"true" doc:"where an answer by link came from"`
+	Words   string `json:"words,omitempty" doc:"needed for a refusal: what they said, knowing it is unsafe"`
 }
 
 // Work records an item done.

@@ -41,6 +41,8 @@ type Record struct {
 	Entries     []Entry // of this job, in the order they arrived
 	Earlier     []Entry // readings and figures of this bike in other jobs, likewise
 	EarlierJobs []EarlierJob
+	Link        *LinkView     // the latest
+	Messages    []MessageView // newest first
 }
 
 // CheckIn is a bike coming in. An owner or bike with version 0 is created with it; one with

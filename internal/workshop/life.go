@@ -251,7 +251,7 @@ func (w *Workshop) life(s *sheet, p knowledge.Point, past ledger, d wear.Distanc
 		due := last.Add(time.Duration(days * 24 * float64(time.Hour)))
 		v.Due = &due
 	}
-	v.Says = v.says(s.Settings.Location())
+	v.Says = v.says(w.now().In(s.Settings.Location()))
 	if len(lives) > 1 {
 		if times, ok := limit.Faster(now, lives[len(lives)-2]); ok && (times > 1.3 || times < 0.7) {
 			v.Faster = "It wears " + measure.Format(math.Round(times*10)/10) + " times as fast as the one before."
@@ -260,20 +260,26 @@ func (w *Workshop) life(s *sheet, p knowledge.Point, past ledger, d wear.Distanc
 	return v
 }
 
-func (v *LifeView) says(where *time.Location) string {
+func (v *LifeView) says(now time.Time) string {
 	unit := v.Unit
 	if v.Left <= 0 {
 		return "Nothing is left of it."
 	}
 	out := fmt.Sprintf("About %s %s left", rounded(v.Left), unit)
+	if v.Due != nil && v.Due.Before(now) {
+		out = fmt.Sprintf("Had about %s %s left when it was read", rounded(v.Left), unit)
+	}
 	switch {
 	case v.Most == nil:
 		out += fmt.Sprintf(", at least %s", rounded(v.Least))
 	case rounded(*v.Most) != rounded(v.Least):
 		out += fmt.Sprintf(" (%s to %s)", rounded(v.Least), rounded(*v.Most))
 	}
-	if v.Due != nil {
-		out += ", due around " + v.Due.In(where).Format("2 January 2006")
+	switch {
+	case v.Due != nil && v.Due.Before(now):
+		out += ": due since about " + v.Due.In(now.Location()).Format("2 January 2006")
+	case v.Due != nil:
+		out += ", due around " + v.Due.In(now.Location()).Format("2 January 2006")
 	}
 	if v.Basis == wear.ShopsRates {
 		return out + fmt.Sprintf(". One reading says little: this rests on %d such parts on the shop's bikes.", v.Seen)

@@ -447,6 +447,7 @@ func (w *Workshop) checkAnswer(s *sheet, in Answer) (*Answer, error) {
 	if err = checkHow(in.How); err != nil {
 		return nil, err
 	}
+	in.Address = ""
 	if in.Words, err = note("words", in.Words); err != nil {
 		return nil, err
 	}

@@ -3,6 +3,7 @@ package workshop
 import (
 	"context"
 	"slices"
+	"strings"
 	"time"
 
 	"golang.org/x/text/currency"
@@ -21,6 +22,7 @@ type Settings struct {
 	Hourly     estimate.Minor       `json:"hourly_minor" db:"hourly_minor" doc:"labour, an hour"`
 	TorqueUnit string               `json:"torque_unit" db:"torque_unit" doc:"unit figures are typed in unless they name one"`
 	School     string               `json:"school" db:"school" enum:"replace,rescue,lapping" doc:"the shop's way with a contaminated brake"`
+	Message    string               `json:"message" db:"message" doc:"what an owner is written; {owner}, {bike}, {link}, {until} and {shop} are filled in"`
 	TimeZone   string               `json:"time_zone" db:"time_zone" doc:"IANA name"`
 	Version    int                  `json:"version" db:"version"`
 }
@@ -73,6 +75,12 @@ func (w *Workshop) SaveSettings(ctx context.Context, by Actor, s Settings) (Sett
 	}
 	if _, err := time.LoadLocation(s.TimeZone); err != nil || s.TimeZone == "" {
 		return Settings{}, invalid("time_zone", "“%s” is not a time zone. Use a name such as Europe/London.", s.TimeZone)
+	}
+	if s.Message, err = note("message", s.Message); err != nil {
+		return Settings{}, err
+	}
+	if !strings.Contains(s.Message, "{link}") {
+		return Settings{}, invalid("message", "The message needs {link} where the link is to stand.")
 	}
 	if !slices.Contains([]string{"replace", "rescue", "lapping"}, s.School) {
 		return Settings{}, invalid("school", "Choose what the shop does with a contaminated brake: replace, rescue or lapping compound.")

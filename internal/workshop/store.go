@@ -30,6 +30,13 @@ type Store interface {
 	// LatestReadings reads the latest measured readings of all bikes, at most so many.
 	LatestReadings(ctx context.Context, most int) ([]PastReading, error)
 
+	// SaveLink adds a link with its message, if any, and takes the job's earlier ones back.
+	SaveLink(ctx context.Context, l Link, m *Message) error
+	RevokeLinks(ctx context.Context, job ID, now time.Time) error
+	FindLink(ctx context.Context, hash []byte) (Link, error)
+	// AnswerLink writes an owner's answers; a link that is not open any more is Stale.
+	AnswerLink(ctx context.Context, id ID, now time.Time, from string, entries []Entry) error
+
 	CheckIn(ctx context.Context, by Actor, o Owner, b Bike, j Job, entries []Entry) error
 	SaveJob(ctx context.Context, id ID, c JobChange) error
 	Job(ctx context.Context, id ID) (Record, error)

@@ -30,6 +30,8 @@ type JobView struct {
 	Belongings  []BelongingView `json:"belongings"`
 	Notes       []NoteView      `json:"notes"`
 	AskedAt     *time.Time      `json:"asked_at,omitempty"`
+	Link        *LinkView       `json:"link,omitempty" doc:"the owner's link made last"`
+	Messages    []MessageView   `json:"messages" doc:"sent to the owner, newest first"`
 	ReleasedTo  string          `json:"released_to,omitempty"`
 	ReleasedBy  string          `json:"released_by,omitempty"`
 	Reopened    []NoteView      `json:"reopened" doc:"why it was opened again"`
@@ -85,6 +87,7 @@ func (w *Workshop) view(r Record) (JobView, error) {
 	if v.Agreed, v.Shared, err = w.total(s, ItemView.agreed); err != nil {
 		return v, err
 	}
+	v.Link, v.Messages = r.Link, some(r.Messages)
 	v.Distance = s.distanceView()
 	for _, e := range s.all(KindNote) {
 		v.Notes = append(v.Notes, NoteView{e.ID, e.Content.Note.Text, e.ByName, e.At})

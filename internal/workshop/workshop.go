@@ -17,7 +17,8 @@ type Workshop struct {
 	book  *knowledge.Book
 	now   func() time.Time
 
-	memory *memory
+	address string // under which owners reach the server
+	memory  *memory
 	// As remembered when a screen is worked out.
 	rates   Experience
 	rescues estimate.Record

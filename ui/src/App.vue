@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 
 import { useSession } from './api/session'
 import SignInPage from './areas/session/SignInPage.vue'
@@ -10,11 +11,15 @@ import { useTheme } from './theme/theme'
 useTheme()
 const { data: session, actor, error } = useSession()
 const handingOver = ref(false)
+const route = useRoute()
+// An owner's page needs no sign-in and shows nothing of the shop around it.
+const outside = computed(() => route.name === 'owner')
 const away = computed(() => !session.value && error.value)
 </script>
 
 <template>
-  <FaultNote v-if="away" class="m-10" :fault="away" />
+  <RouterView v-if="outside" />
+  <FaultNote v-else-if="away" class="m-10" :fault="away" />
   <template v-else-if="session">
     <SignInPage v-if="!actor" :names="session.names" :shop="session.settings.name" />
     <div v-else class="flex min-h-dvh flex-col">

@@ -41,6 +41,19 @@ export const router = createRouter({
       meta: { title: 'Shop' },
     },
     {
+      path: '/o/:token',
+      name: 'owner',
+      component: () => import('@/areas/owner/OwnerPage.vue'),
+      props: true,
+      meta: { title: 'Your bike' },
+    },
+    {
+      path: '/mailbox',
+      name: 'mailbox',
+      component: () => import('@/areas/shop/MailboxPage.vue'),
+      meta: { title: 'Mailbox' },
+    },
+    {
       path: '/practice',
       name: 'practice',
       component: () => import('@/areas/practice/PracticePage.vue'),

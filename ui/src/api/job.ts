@@ -61,6 +61,8 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
       const body = { id: entry, at: new Date().toISOString(), content, supersedes }
       return settle(() => ask(client.POST('/api/jobs/{id}/entries', { params: path(), body })))
     },
+    /** refresh reads the job again after something was changed beside its entries. */
+    refresh: () => queries.invalidateQueries({ queryKey: jobKey(toValue(id)) }),
     release(to: string) {
       const body = { id: newId(), to }
       return settle(() => ask(client.POST('/api/jobs/{id}/release', { params: path(), body })))

@@ -125,6 +125,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a link for the owner to answer by */
+        post: operations["make-link"];
+        /** Take the owner's link back */
+        delete: operations["revoke-link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/release": {
         parameters: {
             query?: never;
@@ -153,6 +171,74 @@ export interface paths {
         put?: never;
         /** Open a job again */
         post: operations["reopen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the demo's stand-in mail server was sent */
+        get: operations["mailbox"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an owner's link shows */
+        get: operations["owner-page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/{token}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer everything that is asked, once */
+        post: operations["owner-answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/{token}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask the workshop something */
+        post: operations["owner-ask"];
         delete?: never;
         options?: never;
         head?: never;
@@ -293,12 +379,17 @@ export interface components {
             role: "keeper" | "mechanic" | "counter";
         };
         Answer: {
+            /** @description where an answer by link came from */
+            readonly address?: string;
             /** @enum {string} */
             answer: "yes" | "no" | "refused";
             /** @description who answered */
             from: string;
-            /** @enum {string} */
-            how: "counter" | "phone" | "message";
+            /**
+             * @description link: the owner answered it themselves
+             * @enum {string}
+             */
+            how: "counter" | "phone" | "message" | "link";
             item: string;
             /** @description needed for a refusal: what they said, knowing it is unsafe */
             words?: string;
@@ -310,6 +401,12 @@ export interface components {
         Asked: {
             /** @enum {string} */
             how: "counter" | "phone" | "message";
+        };
+        Asking: {
+            /** @description UUIDv7 made by the sender */
+            id: string;
+            /** @description send it to the owner's e-mail address */
+            send: boolean;
         };
         Belonging: {
             name: string;
@@ -765,6 +862,10 @@ export interface components {
             job: components["schemas"]["Job"];
             /** @description what stands between the bike and its owner, worst first */
             leaving: components["schemas"]["Obstacle"][];
+            /** @description the owner's link made last */
+            link?: components["schemas"]["LinkView"];
+            /** @description sent to the owner, newest first */
+            messages: components["schemas"]["MessageView"][];
             notes: components["schemas"]["NoteView"][];
             owner: components["schemas"]["Owner"];
             points: components["schemas"]["PointView"][];
@@ -799,6 +900,14 @@ export interface components {
             id: string;
             name: string;
         };
+        Letter: {
+            /** Format: date-time */
+            at: string;
+            body: string;
+            from: string;
+            subject: string;
+            to: string[];
+        };
         LifeView: {
             /** @enum {string} */
             basis: "trend" | "shop";
@@ -827,6 +936,39 @@ export interface components {
             seen: number;
             /** @enum {string} */
             unit: "km" | "days";
+        };
+        LinkMade: {
+            /** Format: date-time */
+            expires_at: string;
+            /** @description a message with it is on its way */
+            sent: boolean;
+            token: string;
+        };
+        LinkView: {
+            /** Format: date-time */
+            answered_at?: string;
+            /** Format: date-time */
+            expires_at: string;
+            /** Format: date-time */
+            made_at: string;
+            /** Format: date-time */
+            revoked_at?: string;
+        };
+        Mailbox: {
+            letters: components["schemas"]["Letter"][];
+            standin: boolean;
+        };
+        MessageView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            id: string;
+            problem?: string;
+            /** @enum {string} */
+            state: "queued" | "sending" | "sent" | "failed" | "unsure";
+            subject: string;
+            to: string;
         };
         Name: {
             id: string;
@@ -907,6 +1049,62 @@ export interface components {
              * @description 0 for a new owner
              */
             version: number;
+        };
+        OwnerAnswers: {
+            /** @description who answers */
+            from: string;
+            items: components["schemas"]["OwnerSays"][];
+        };
+        OwnerAsks: {
+            /** @description UUIDv7 made by the sender */
+            id: string;
+            text: string;
+        };
+        OwnerFinding: {
+            mark: string;
+            reason: string;
+            title: string;
+        };
+        OwnerItem: {
+            /** @enum {string} */
+            answer?: "yes" | "no" | "refused";
+            id: string;
+            parts: string[];
+            title: string;
+            /** Format: int64 */
+            total_minor: number;
+            /** @description the bike must not be ridden without it */
+            unsafe: boolean;
+            /** @description the finding it settles */
+            why: string;
+        };
+        OwnerSays: {
+            id: string;
+            words?: string;
+            yes: boolean;
+        };
+        OwnerView: {
+            address: string;
+            /** @description what everything together costs */
+            all: components["schemas"]["Total"];
+            /** Format: date-time */
+            answered_at?: string;
+            bike: string;
+            currency: string;
+            /** Format: date-time */
+            expires_at: string;
+            findings: components["schemas"]["OwnerFinding"][];
+            /** @description the bike was handed over */
+            gone: boolean;
+            items: components["schemas"]["OwnerItem"][];
+            owner: string;
+            shared: components["schemas"]["SharedView"][];
+            shop: string;
+            tax_included: boolean;
+            /** @description what a refusal of something unsafe has to be told */
+            warning: string;
+            /** @description what they said themselves */
+            words: string;
         };
         Part: {
             name: string;
@@ -1141,6 +1339,8 @@ export interface components {
              * @description labour, an hour
              */
             hourly_minor: number;
+            /** @description what an owner is written; {owner}, {bike}, {link}, {until} and {shop} are filled in */
+            message: string;
             name: string;
             /**
              * @description the shop's way with a contaminated brake
@@ -1677,6 +1877,72 @@ export interface operations {
             };
         };
     };
+    "make-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asking"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkMade"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "revoke-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     release: {
         parameters: {
             query?: never;
@@ -1735,6 +2001,134 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobView"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    mailbox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mailbox"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "owner-page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "owner-answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerAnswers"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "owner-ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerAsks"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

@@ -12,6 +12,7 @@ import { useDesk, useTarget } from './desk'
 import FindingForm from './FindingForm.vue'
 import ItemForm from './ItemForm.vue'
 import ItemRow from './ItemRow.vue'
+import OwnerLink from './OwnerLink.vue'
 import RescueChoice from './RescueChoice.vue'
 
 /** Findings become proposed work; the owner answers each. */
@@ -25,7 +26,7 @@ const open = computed(() => job.value.findings.filter((f) => f.status === 'open'
 const settled = computed(() => job.value.findings.filter((f) => f.status !== 'open'))
 const waiting = computed(() => job.value.items.filter((i) => !i.answer))
 const from = ref('')
-const how = ref<Schemas['Answer']['how']>('counter')
+const how = ref<Schemas['Asked']['how']>('counter')
 const who = computed(() => from.value.trim() || job.value.owner.name)
 
 const adding = ref<'item' | 'finding'>()
@@ -186,6 +187,7 @@ async function allYes() {
         </button>
         <span v-if="job.asked_at" class="text-[15px] text-soft">asked {{ dayAndClock(job.asked_at) }}</span>
       </div>
+      <OwnerLink v-if="!closed && (waiting.length || job.link)" :waiting="waiting.length" />
       <p v-if="!job.items.length" class="py-2 text-soft">Nothing is proposed yet.</p>
       <ul>
         <ItemRow v-for="i in job.items" :key="i.id" :item="i" :who="who" :how="how" />

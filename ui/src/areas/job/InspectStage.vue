@@ -79,8 +79,8 @@ watch(
     </div>
     <nav class="flex min-h-0 flex-col border-rule lg:border-l" aria-label="Route, rear to front">
       <div class="flex shrink-0 items-center justify-between gap-2 pr-2 pl-4">
-        <h2 class="py-2">Rear to front · {{ read }} of {{ points.length }}</h2>
-        <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet">
+        <h2 class="py-2 leading-tight">Rear to front<br />{{ read }} of {{ points.length }}</h2>
+        <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet shrink-0">
           Find a fault<template v-if="job.hunts.length"> · {{ job.hunts.length }}</template>
         </RouterLink>
       </div>

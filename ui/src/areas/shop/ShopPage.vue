@@ -132,6 +132,20 @@ const fresh = ref<Schemas['Staff']>()
             <option value="lapping">Lapping compound for squeal: only where nothing is oily</option>
           </select>
         </FormField>
+        <FormField v-slot="f" label="What an owner is written" name="message" :fault="fault">
+          <textarea
+            :id="f.id"
+            v-model="form.message"
+            rows="9"
+            class="input"
+            :disabled="!keeper"
+            :aria-invalid="f.invalid"
+          ></textarea>
+        </FormField>
+        <p class="text-sm text-soft">
+          Filled in: {owner}, {bike}, {link}, {until}, {shop}.
+          <RouterLink class="underline" :to="{ name: 'mailbox' }">What was sent</RouterLink>
+        </p>
         <div v-if="keeper">
           <button
             type="submit"

@@ -1,0 +1,99 @@
+package postgres
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"utensil/internal/workshop"
+)
+
+const linkColumns = `id, job_id, token_hash, made_by, made_at, expires_at, revoked_at, answered_at, answered_from`
+
+// SaveLink adds a link, takes the job's earlier ones back, and queues its message if there is
+// one: all or nothing.
+func (s *Store) SaveLink(ctx context.Context, l workshop.Link, m *workshop.Message) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		if _, err := tx.ExecContext(ctx, `update link set revoked_at = $2 where job_id = $1 and revoked_at is null and answered_at is null`, l.JobID, l.MadeAt); err != nil {
+			return wrap("taking earlier links back", err)
+		}
+		if _, err := tx.NamedExecContext(ctx, `insert into link (id, job_id, token_hash, made_by, made_at, expires_at)
+			values (:id, :job_id, :token_hash, :made_by, :made_at, :expires_at)`, l); err != nil {
+			return wrap("adding a link", err)
+		}
+		if m == nil {
+			return nil
+		}
+		_, err := tx.NamedExecContext(ctx, `insert into message (id, job_id, sent_to, subject, body, secret, made_by, made_at, next_at)
+			values (:id, :job_id, :sent_to, :subject, :body, :secret, :made_by, :made_at, :made_at)`, m)
+		return wrap("queueing a message", err)
+	})
+}
+
+// RevokeLinks takes a job's open links back.
+func (s *Store) RevokeLinks(ctx context.Context, job workshop.ID, now time.Time) error {
+	_, err := s.db.ExecContext(ctx, `update link set revoked_at = $2 where job_id = $1 and revoked_at is null and answered_at is null`, job, now)
+	return wrap("taking links back", err)
+}
+
+// FindLink finds a link by the digest of its token.
+func (s *Store) FindLink(ctx context.Context, hash []byte) (workshop.Link, error) {
+	var l workshop.Link
+	err := s.db.GetContext(ctx, &l, `select `+linkColumns+` from link where token_hash = $1`, hash)
+	if errors.Is(err, sql.ErrNoRows) {
+		return l, workshop.NotFound("page")
+	}
+	return l, wrap("finding a link", err)
+}
+
+// AnswerLink writes an owner's answers once: of two who answer at the same time, the second
+// finds the link answered.
+func (s *Store) AnswerLink(ctx context.Context, id workshop.ID, now time.Time, from string, entries []workshop.Entry) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		open, err := updated(tx.ExecContext(ctx, `update link l set answered_at = $2, answered_from = $3 from job j
+			where l.id = $1 and l.answered_at is null and l.revoked_at is null and l.expires_at > $2 and j.id = l.job_id and j.released_at is null`, id, now, from))
+		if err != nil {
+			return wrap("answering a link", err)
+		}
+		if !open {
+			return &workshop.Problem{Kind: workshop.Stale, Title: "This was answered already", Detail: "The answers are on the page: load it again. To change one, ring the workshop."}
+		}
+		for _, e := range entries {
+			if err := insertEntry(ctx, tx, e); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+// ClaimMessage takes the next message that is due.
+func (s *Store) ClaimMessage(ctx context.Context, now time.Time) (workshop.Message, bool, error) {
+	var m workshop.Message
+	err := s.db.GetContext(ctx, &m, `update message set state = 'sending', tries = tries + 1
+		where id = (select id from message where state = 'queued' and next_at <= $1 order by next_at limit 1 for update skip locked)
+		returning id, job_id, sent_to, subject, body, secret, made_by, made_at, tries - 1 as tries`, now)
+	if errors.Is(err, sql.ErrNoRows) {
+		return m, false, nil
+	}
+	return m, err == nil, wrap("claiming a message", err)
+}
+
+// EndMessage records what came of a message. What was secret in it is forgotten once it is sent.
+func (s *Store) EndMessage(ctx context.Context, id workshop.ID, state, problem string, now, next time.Time) error {
+	_, err := s.db.ExecContext(ctx, `update message set state = $2, problem = $3, next_at = $5,
+		ended_at = case when $2 = 'queued' then null else $4::timestamptz end,
+		body = case when $2 = 'sent' and secret <> '' then replace(body, secret, '…') else body end,
+		secret = case when $2 = 'sent' then '' else secret end where id = $1`, id, state, problem, now, next)
+	return wrap("ending a message", err)
+}
+
+// Unclaim marks what was being sent when a run ended as unsure.
+func (s *Store) Unclaim(ctx context.Context, now time.Time) error {
+	_, err := s.db.ExecContext(ctx, `update message set state = 'unsure', ended_at = $1,
+		problem = 'the server stopped while it was being sent: ask the owner whether it came' where state = 'sending'`, now)
+	return wrap("looking through the outbox", err)
+}
