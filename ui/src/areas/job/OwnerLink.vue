@@ -11,7 +11,7 @@ import { useDesk } from './desk'
 /** Asking the owner by a link: made here, sent by e-mail or handed on, and what came of it. */
 const props = defineProps<{ waiting: number }>()
 const { job, pen } = useDesk()
-const { dayAndClock } = useTimes()
+const { date, dayAndClock } = useTimes()
 const { copy, copied } = useClipboard({ legacy: true })
 
 const made = ref<Schemas['LinkMade']>()
@@ -24,7 +24,7 @@ const state = computed(() => {
   if (!l) return ''
   if (l.answered_at) return `answered ${dayAndClock(l.answered_at)}`
   if (l.revoked_at) return 'taken back'
-  return new Date(l.expires_at) < new Date() ? 'too old' : `open until ${dayAndClock(l.expires_at)}`
+  return new Date(l.expires_at) < new Date() ? 'too old' : `open until ${date(l.expires_at)}`
 })
 const open = computed(() => state.value.startsWith('open'))
 const words: Record<Schemas['MessageView']['state'], string> = {

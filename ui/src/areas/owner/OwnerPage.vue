@@ -6,7 +6,7 @@ import { ask, asFault, client, newId, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
-import { markWords } from '@/parts/marks'
+import { markVerdict } from '@/parts/marks'
 import { inCurrency } from '@/parts/money'
 
 /** The owner's own page: what was found, what it costs, yes or no. Two minutes, on a phone. */
@@ -90,7 +90,7 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
           <span class="min-w-0 flex-1 leading-snug"
             ><b>{{ f.title }}</b
             ><span class="block text-[15px] text-soft"
-              ><b v-if="f.mark === 'unsafe'" class="text-brick">{{ markWords(f.mark) }}.</b>
+              ><b v-if="f.mark === 'unsafe'" class="text-brick">{{ markVerdict(f.mark) }}.</b>
               {{ f.reason }}</span
             ></span
           >
