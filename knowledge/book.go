@@ -25,6 +25,7 @@ type Book struct {
 	Kinds         []Kind
 	Depths        []Depth
 	Prerequisites []Prerequisite
+	Routes        []Route
 	Faults        []Fault
 }
 
@@ -42,6 +43,16 @@ type Point struct {
 	Scale      []wear.Word    `yaml:"scale"`
 	Source     string         `yaml:"source"`
 }
+
+// Route is a way round the bike: an order of its points.
+type Route struct {
+	ID     string   `yaml:"id" json:"id"`
+	Name   string   `yaml:"name" json:"name"`
+	About  string   `yaml:"about" json:"about"`
+	Points []string `yaml:"points" json:"points" doc:"first to last; points left out come after these"`
+}
+
+func (r Route) key() string { return r.ID }
 
 // Kind is a sort of bike with the facts it usually has.
 type Kind struct {
@@ -71,6 +82,7 @@ func Load(layers ...fs.FS) (*Book, error) {
 		func() error { return readList(layers, "depths.yaml", origins, &book.Depths) },
 		func() error { return readList(layers, "kinds.yaml", origins, &book.Kinds) },
 		func() error { return readList(layers, "points.yaml", origins, &book.Points) },
+		func() error { return readList(layers, "routes.yaml", origins, &book.Routes) },
 		func() error { return readList(layers, "fasteners.yaml", origins, &book.Fasteners) },
 		func() error { return readList(layers, "prerequisites.yaml", origins, &book.Prerequisites) },
 		func() error { return readList(layers, "operations.yaml", origins, &book.Operations) },

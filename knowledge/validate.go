@@ -24,6 +24,9 @@ func (b *Book) validate(origins origin) error {
 	for _, p := range b.Points {
 		wrong("points.yaml", p.ID, b.validatePoint(p))
 	}
+	for _, r := range b.Routes {
+		wrong("routes.yaml", r.ID, b.validateRoute(r))
+	}
 	for _, f := range b.Fasteners {
 		wrong("fasteners.yaml", f.ID, validateFastener(f))
 	}
@@ -59,6 +62,20 @@ func (b *Book) validatePoint(p Point) error {
 		}
 	}
 	return p.When.Validate()
+}
+
+func (b *Book) validateRoute(r Route) error {
+	if r.Name == "" {
+		return errors.New("a route needs a name")
+	}
+	seen := map[string]bool{}
+	for _, id := range r.Points {
+		if _, known := b.Point(id); !known || seen[id] {
+			return fmt.Errorf("%q is no point, or stands twice", id)
+		}
+		seen[id] = true
+	}
+	return nil
 }
 
 func validateFastener(f Fastener) error {

@@ -91,6 +91,30 @@ func ParseFigure(typed string, want Unit) (Figure, error) {
 	return Figure{Typed: typed, Unit: unit, Base: unit.ToBase(value)}, nil
 }
 
+// ParseFigures reads one to most figures, parted by a slash or a semicolon: "1.62/1.58".
+func ParseFigures(typed string, want Unit, most int) ([]Figure, error) {
+	parts := strings.FieldsFunc(typed, func(r rune) bool { return r == '/' || r == ';' })
+	if len(parts) == 0 {
+		parts = []string{typed}
+	}
+	if len(parts) > most {
+		problem := "One figure is enough here."
+		if most > 1 {
+			problem = fmt.Sprintf("That is %d figures; here are at most %d.", len(parts), most)
+		}
+		return nil, &FigureError{Typed: typed, Problem: problem}
+	}
+	var out []Figure
+	for _, p := range parts {
+		f, err := ParseFigure(p, want)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, f)
+	}
+	return out, nil
+}
+
 // CheckPlausible refuses a figure outside the plausible range of what is measured and
 // proposes what the mechanic may have meant: a slipped decimal point, most often.
 func (f Figure) CheckPlausible(plausible Range) error {

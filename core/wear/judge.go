@@ -25,6 +25,11 @@ type Gauge struct {
 	Plausible measure.Range `yaml:"plausible"` // outside it, a figure is a slip
 	Limits    []Variant     `yaml:"limits"`    // the first that holds is used
 	Markable  bool          `yaml:"markable"`  // the part may carry its own limit
+
+	Places     int      `yaml:"places"`      // how many places may be measured at once; the worst counts
+	Sides      []string `yaml:"sides"`       // or the parts measured at once, by name
+	Apart      float64  `yaml:"apart"`       // sides that differ by this much ask why
+	ApartMeans string   `yaml:"apart_means"` // what that says
 }
 
 // Word is one answer of a scale judged by eye or hand.
@@ -52,10 +57,40 @@ func (g Gauge) LimitFor(f bike.Facts) Variant {
 	return Variant{}
 }
 
+// Most is how many figures one reading may hold.
+func (g Gauge) Most() int { return max(g.Places, len(g.Sides), 1) }
+
+// Worst is the figure that counts among several of one reading.
+func (v Variant) Worst(figures []float64) float64 {
+	if v.Direction == Falls {
+		return slices.Min(figures)
+	}
+	return slices.Max(figures)
+}
+
+// Uneven adds to a judgement what sides that differ say, and asks for work.
+func (g Gauge) Uneven(j Judgement, figures []float64) Judgement {
+	if g.Apart <= 0 || len(figures) < 2 {
+		return j
+	}
+	apart := slices.Max(figures) - slices.Min(figures)
+	if apart < g.Apart-slack {
+		return j
+	}
+	j.Reason += fmt.Sprintf(" %s differ by %s %s: %s.", strings.ToUpper(g.Sides[0][:1])+g.Sides[0][1:]+" and "+g.Sides[1], measure.Format(apart), g.Unit, g.ApartMeans)
+	if Due.Worse(j.Mark) {
+		j.Mark, j.Next = Due, "Find out why before new ones go in."
+	}
+	return j
+}
+
 // Validate reports a gauge that could not judge every bike it meets.
 func (g Gauge) Validate() error {
 	if _, known := measure.UnitOf(g.Unit); !known {
 		return fmt.Errorf("there is no unit %q", g.Unit)
+	}
+	if g.Apart > 0 && (len(g.Sides) != 2 || g.ApartMeans == "") {
+		return fmt.Errorf("sides that may differ need two names and what it means")
 	}
 	if g.Step <= 0 || g.Major < g.Step {
 		return fmt.Errorf("divisions of %g numbered every %g", g.Step, g.Major)

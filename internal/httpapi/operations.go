@@ -12,6 +12,7 @@ import (
 type Book struct {
 	Kinds     []knowledge.Kind  `json:"kinds"`
 	Depths    []knowledge.Depth `json:"depths"`
+	Routes    []knowledge.Route `json:"routes"`
 	BeadSeats []int             `json:"bead_seats_mm"`
 }
 
@@ -64,7 +65,7 @@ func (s *Server) declare() {
 	register(s, "DELETE", "/api/session", "sign-out", "Sign out", s.signOut)
 
 	register(s, "GET", "/api/book", "book", "Kinds of bike and depths of service", signed(s, func(context.Context, actor, *nothing) (Book, error) {
-		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, BeadSeats: bike.BeadSeats}, nil
+		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, Routes: shop.Book().Routes, BeadSeats: bike.BeadSeats}, nil
 	}))
 	register(s, "GET", "/api/today", "today", "The bikes in the shop", signed(s, func(ctx context.Context, _ actor, _ *nothing) (workshop.Today, error) {
 		return shop.Today(ctx)
@@ -107,6 +108,12 @@ func (s *Server) declare() {
 	}))
 	register(s, "POST", "/api/jobs/{id}/reopen", "reopen", "Open a job again", signed(s, func(ctx context.Context, who actor, in *About[ReopenRequest]) (workshop.JobView, error) {
 		return shop.Reopen(ctx, who, in.ID, in.Body.ID, in.Body.Reason)
+	}))
+	register(s, "DELETE", "/api/jobs/{id}/photos/{photo}", "remove-photo", "Take a photo away", signed(s, func(ctx context.Context, who actor, in *struct {
+		ID    workshop.ID `path:"id"`
+		Photo workshop.ID `path:"photo"`
+	}) (workshop.JobView, error) {
+		return shop.RemovePhoto(ctx, who, in.ID, in.Photo)
 	}))
 
 	register(s, "GET", "/api/practice", "practice-bikes", "Complaints to practise on", signed(s, func(context.Context, actor, *nothing) ([]workshop.Complaint, error) {

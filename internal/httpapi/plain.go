@@ -128,6 +128,58 @@ func (s *Server) takeRide(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
+// takePhoto keeps a photograph under the id that the sender made.
+func (s *Server) takePhoto(w http.ResponseWriter, r *http.Request) {
+	who, err := s.actor(r.Context())
+	if err != nil {
+		s.refuse(w, r, err)
+		return
+	}
+	photo, err := document.ReadPhoto(r.Body)
+	if err != nil {
+		s.refuse(w, r, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a photo", Field: "photo", Detail: sentence(err.Error())})
+		return
+	}
+	photo.ID, photo.JobID = workshop.ID(chi.URLParam(r, "photo")), workshop.ID(chi.URLParam(r, "id"))
+	photo.About, photo.Caption = r.URL.Query().Get("about"), r.URL.Query().Get("caption")
+	view, err := s.shop.AddPhoto(r.Context(), who, photo)
+	if err != nil {
+		s.refuse(w, r, err)
+		return
+	}
+	w.Header().Set("Content-Type", "application/json")
+	if err := json.NewEncoder(w).Encode(view); err != nil {
+		slog.DebugContext(r.Context(), "answering", "err", err)
+	}
+}
+
+func (s *Server) servePhoto(w http.ResponseWriter, r *http.Request) {
+	if _, err := s.actor(r.Context()); err != nil {
+		s.refuse(w, r, err)
+		return
+	}
+	photo, err := s.shop.Photo(r.Context(), workshop.ID(chi.URLParam(r, "photo")))
+	s.writePhoto(w, r, photo, err)
+}
+
+func (s *Server) serveOwnerPhoto(w http.ResponseWriter, r *http.Request) {
+	photo, err := s.shop.OwnerPhoto(r.Context(), chi.URLParam(r, "token"), workshop.ID(chi.URLParam(r, "photo")))
+	s.writePhoto(w, r, photo, err)
+}
+
+func (s *Server) writePhoto(w http.ResponseWriter, r *http.Request, photo workshop.Photo, err error) {
+	if err != nil {
+		s.refuse(w, r, err)
+		return
+	}
+	w.Header().Set("Content-Type", "image/jpeg")
+	w.Header().Set("Cache-Control", "private, max-age=86400") // a photo never changes
+	w.Header().Set("Content-Disposition", "inline")
+	if _, err := w.Write(photo.JPEG); err != nil {
+		slog.DebugContext(r.Context(), "sending a photo", "err", err)
+	}
+}
+
 // sentence makes an error's words one.
 func sentence(text string) string {
 	first, size := utf8.DecodeRuneInString(text)

@@ -71,8 +71,11 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		s.declareOwner()
 	})
 	s.router.Group(func(r chi.Router) {
-		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide), s.sessions.LoadAndSave)
+		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.takeRide)
+		r.Post("/api/jobs/{id}/photos/{photo}", s.takePhoto)
+		r.With(links.limit).Get("/api/owner/{token}/photos/{photo}", s.serveOwnerPhoto)
+		r.Get("/api/photos/{photo}", s.servePhoto)
 	})
 	// Only files are compressed: a job is small, and packing it would take longer than the
 	// workshop's network takes to carry it.

@@ -37,6 +37,7 @@ type jobRow struct {
 	Earlier    earlierJobs       `db:"earlier"`
 	Link       link              `db:"link"`
 	Messages   messages          `db:"messages"`
+	Photos     photos            `db:"photos"`
 }
 
 // link and messages are the job's latest link and its messages, as JSON.
@@ -81,7 +82,7 @@ func (r jobRow) record() workshop.Record {
 	return workshop.Record{
 		Job: workshop.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading, Condition: r.Condition,
 			Stand: r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
-		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier, Link: r.Link.LinkView, Messages: r.Messages,
+		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier, Link: r.Link.LinkView, Messages: r.Messages, Photos: r.Photos,
 	}
 }
 
@@ -106,10 +107,10 @@ const entryColumns = `e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.
 
 // The queries of the job screen. They are exported to the benchmark, which runs them bare.
 const (
-	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + jobTables + ` cross join settings s where j.id = $1`
+	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + `, ` + photosOfJob + jobTables + ` cross join settings s where j.id = $1`
 	// EntriesQuery reads the job's own entries, and the readings and figures of its bike.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
-		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'item', 'work')) order by e.seq`
+		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work')) order by e.seq`
 )
 
 // Job reads one job: two round trips, side by side on two connections.
@@ -200,7 +201,7 @@ func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, erro
 	record := row.record()
 	var rows []entryRow
 	if err := s.db.SelectContext(ctx, &rows, `select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'item', 'work') order by e.seq`, id); err != nil {
+		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work') order by e.seq`, id); err != nil {
 		return record, wrap("reading entries", err)
 	}
 	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)

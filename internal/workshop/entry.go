@@ -24,6 +24,7 @@ const (
 	KindTried     Kind = "tried"
 	KindOdometer  Kind = "odometer"
 	KindRide      Kind = "ride"
+	KindAir       Kind = "air"
 	KindAside     Kind = "aside"
 	KindItem      Kind = "item"
 	KindAsked     Kind = "asked"
@@ -79,6 +80,7 @@ type Content struct {
 	Tried     *Tried           `json:"tried,omitempty"`
 	Odometer  *OdometerReading `json:"odometer,omitempty"`
 	Ride      *Ride            `json:"ride,omitempty"`
+	Air       *Air             `json:"air,omitempty"`
 	Aside     *Aside           `json:"aside,omitempty"`
 	Item      *Item            `json:"item,omitempty"`
 	Asked     *Asked           `json:"asked,omitempty"`
@@ -99,7 +101,7 @@ func (c Content) Kind() Kind {
 	var kind Kind
 	for k, set := range map[Kind]bool{
 		KindReading: c.Reading != nil, KindFigure: c.Figure != nil, KindFinding: c.Finding != nil,
-		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil, KindOdometer: c.Odometer != nil, KindRide: c.Ride != nil,
+		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil, KindOdometer: c.Odometer != nil, KindRide: c.Ride != nil, KindAir: c.Air != nil,
 		KindAside: c.Aside != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
 		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil,
 		KindSign: c.Sign != nil, KindBelonging: c.Belonging != nil, KindReturn: c.Return != nil,
@@ -123,7 +125,8 @@ type Reading struct {
 	Word       string          `json:"word,omitempty" doc:"a word of the point's scale"`
 	PassedOver bool            `json:"passed_over,omitempty" doc:"not looked at, on purpose; the note says why"`
 	Note       string          `json:"note,omitempty"`
-	Value      *float64        `json:"value,omitempty" readOnly:"true" doc:"the figure in the point's unit, worked out by the server"`
+	Value      *float64        `json:"value,omitempty" readOnly:"true" doc:"the figure in the point's unit, worked out by the server; the worst of several"`
+	Values     []float64       `json:"values,omitempty" readOnly:"true" doc:"all figures, when there are several"`
 	Judgement  *wear.Judgement `json:"judgement,omitempty" readOnly:"true" doc:"what the mechanic was told"`
 }
 

@@ -58,6 +58,7 @@ type ItemView struct {
 	ID       ID             `json:"id"`
 	Item     Item           `json:"item"`
 	Total    estimate.Minor `json:"total_minor"`
+	Needed   bool           `json:"needed" doc:"it settles something due or unsafe; else it is the owner's wish"`
 	Unsafe   bool           `json:"unsafe" doc:"it settles something unsafe: a no must be a refusal"`
 	Answer   *Answer        `json:"answer,omitempty"`
 	AnswerAt *time.Time     `json:"answer_at,omitempty"`
@@ -244,6 +245,12 @@ func (f FindingView) status(s *sheet) FindingStatus {
 		}
 	}
 	return best
+}
+
+// needed says whether an item settles something that is due or unsafe.
+func (s *sheet) needed(item Item) bool {
+	v := ItemView{Item: item}
+	return slices.ContainsFunc(s.findings, func(f FindingView) bool { return f.covers(v, s) })
 }
 
 // settlesUnsafe says whether an item settles something unsafe.

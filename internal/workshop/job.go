@@ -43,6 +43,7 @@ type Record struct {
 	EarlierJobs []EarlierJob
 	Link        *LinkView     // the latest
 	Messages    []MessageView // newest first
+	Photos      []PhotoView   // oldest first
 }
 
 // CheckIn is a bike coming in. An owner or bike with version 0 is created with it; one with

@@ -126,9 +126,10 @@ type OwnerView struct {
 
 // OwnerFinding is something wrong, for its owner.
 type OwnerFinding struct {
-	Title  string    `json:"title"`
-	Mark   wear.Mark `json:"mark"`
-	Reason string    `json:"reason"`
+	Title  string      `json:"title"`
+	Mark   wear.Mark   `json:"mark"`
+	Reason string      `json:"reason"`
+	Photos []PhotoView `json:"photos"`
 }
 
 // OwnerItem is one piece of work to say yes or no to.
@@ -138,6 +139,7 @@ type OwnerItem struct {
 	Why    string         `json:"why" doc:"the finding it settles"`
 	Parts  []string       `json:"parts"`
 	Total  estimate.Minor `json:"total_minor"`
+	Needed bool           `json:"needed" doc:"it puts right what is due; else it is optional"`
 	Unsafe bool           `json:"unsafe" doc:"the bike must not be ridden without it"`
 	Answer string         `json:"answer,omitempty" enum:"yes,no,refused"`
 }
@@ -197,10 +199,16 @@ func (w *Workshop) ownerView(link Link, record Record) (OwnerView, error) {
 		Words: record.Job.Words, Currency: record.Settings.Currency, TaxIn: record.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
 		AnsweredAt: link.AnsweredAt, Gone: record.Job.ReleasedAt != nil, Warning: UnsafeWarning, Findings: []OwnerFinding{}, Items: []OwnerItem{}}
 	for _, f := range s.findings {
-		v.Findings = append(v.Findings, OwnerFinding{f.Title, f.Mark, f.Reason})
+		of := OwnerFinding{f.Title, f.Mark, f.Reason, []PhotoView{}}
+		for _, p := range record.Photos {
+			if p.About != "" && (p.About == f.Point || p.About == string(f.ID)) {
+				of.Photos = append(of.Photos, p)
+			}
+		}
+		v.Findings = append(v.Findings, of)
 	}
 	for _, i := range s.items {
-		item := OwnerItem{ID: i.ID, Title: i.Item.Title, Total: i.Total, Unsafe: i.Unsafe, Parts: []string{}}
+		item := OwnerItem{ID: i.ID, Title: i.Item.Title, Total: i.Total, Needed: i.Needed, Unsafe: i.Unsafe, Parts: []string{}}
 		for _, p := range i.Item.Parts {
 			item.Parts = append(item.Parts, p.Name)
 		}

@@ -29,6 +29,8 @@ type GaugeView struct {
 	Limit    float64        `json:"limit"`
 	Why      string         `json:"why" doc:"whom the limit is for, or where the bike's own figure stands"`
 	Source   string         `json:"source"`
+	Sides    []string       `json:"sides,omitempty" doc:"what is measured at once, typed with a slash between"`
+	Places   int            `json:"places" doc:"how many figures one reading may hold"`
 	Markable bool           `json:"markable" doc:"the part may carry its own limit"`
 	Own      bool           `json:"own" doc:"the limit is this bike's own figure"`
 }
@@ -37,6 +39,7 @@ type GaugeView struct {
 type ReadingView struct {
 	ID        ID              `json:"id"`
 	Value     *float64        `json:"value,omitempty"`
+	Values    []float64       `json:"values,omitempty" doc:"all figures, when there are several"`
 	Word      string          `json:"word,omitempty"`
 	Passed    bool            `json:"passed_over"`
 	Note      string          `json:"note,omitempty"`
@@ -90,13 +93,13 @@ func (w *Workshop) pointViews(s *sheet) []PointView {
 		if p.Gauge != nil {
 			limit, own := w.limit(s, p.ID)
 			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,
-				Source: limit.Source, Markable: p.Gauge.Markable, Own: own != nil,
+				Source: limit.Source, Sides: p.Gauge.Sides, Places: p.Gauge.Most(), Markable: p.Gauge.Markable, Own: own != nil,
 				Ruling: measure.Ruling{Min: p.Gauge.Span.Min, Max: p.Gauge.Span.Max, Step: p.Gauge.Step, Major: p.Gauge.Major}}
 			v.Life = w.life(s, p, past, distance, limit.Limit)
 		}
 		if e, read := s.readingOf(p.ID); read {
 			in := e.Content.Reading
-			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Word: in.Word, Passed: in.PassedOver, Note: in.Note,
+			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Values: in.Values, Word: in.Word, Passed: in.PassedOver, Note: in.Note,
 				Judgement: w.judged(s, in), By: e.ByName, At: e.At}
 		}
 		views = append(views, v)

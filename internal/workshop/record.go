@@ -24,7 +24,7 @@ type NewEntry struct {
 var writers = map[Kind][]Role{
 	KindReading: {Mechanic}, KindFigure: {Mechanic}, KindFinding: {Mechanic}, KindAside: {Mechanic},
 	KindHunt: {Mechanic}, KindClue: {Mechanic}, KindTried: {Mechanic},
-	KindOdometer: {Mechanic, Counter}, KindRide: {Mechanic, Counter},
+	KindAir: {Mechanic}, KindOdometer: {Mechanic, Counter}, KindRide: {Mechanic, Counter},
 	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindSign: {Mechanic},
 	KindItem: {Mechanic, Counter}, KindAsked: {Mechanic, Counter}, KindAnswer: {Mechanic, Counter},
 	KindBelonging: {Mechanic, Counter}, KindReturn: {Mechanic, Counter}, KindNote: {Mechanic, Counter},
@@ -102,6 +102,8 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 		c.Hunt, err = w.checkHunt(s, *c.Hunt)
 	case c.Clue != nil:
 		c.Clue, err = w.checkClue(s, *c.Clue)
+	case c.Air != nil:
+		c.Air, err = s.checkAir(*c.Air)
 	case c.Odometer != nil:
 		c.Odometer, err = checkOdometer(*c.Odometer)
 	case c.Ride != nil:
@@ -161,7 +163,7 @@ func (w *Workshop) checkReading(s *sheet, in Reading) (*Reading, error) {
 	if !known || !p.When.Holds(s.Bike.Facts) {
 		return nil, invalid("point", "This bike has no such point. Its facts may have been changed: reload the job.")
 	}
-	in.Value, in.Judgement = nil, nil
+	in.Value, in.Values, in.Judgement = nil, nil, nil
 	var err error
 	if in.Note, err = note("note", in.Note); err != nil {
 		return nil, err
@@ -175,14 +177,22 @@ func (w *Workshop) checkReading(s *sheet, in Reading) (*Reading, error) {
 		return &in, nil
 	case p.Gauge != nil:
 		unit, _ := measure.UnitOf(p.Gauge.Unit)
-		figure, err := measure.ParseFigure(in.Typed, unit)
-		if err == nil {
-			err = figure.CheckPlausible(p.Gauge.Plausible)
+		figures, err := measure.ParseFigures(in.Typed, unit, p.Gauge.Most())
+		for _, f := range figures {
+			if err == nil {
+				err = f.CheckPlausible(p.Gauge.Plausible)
+			}
+			in.Values = append(in.Values, f.Base)
 		}
 		if err != nil {
 			return nil, inField("typed", err)
 		}
-		in.Word, in.Value = "", &figure.Base
+		limit, _ := w.limit(s, p.ID)
+		worst := limit.Worst(in.Values)
+		in.Word, in.Value = "", &worst
+		if len(in.Values) == 1 {
+			in.Values = nil
+		}
 	case in.Word == "":
 		return nil, invalid("word", "Choose what you found.")
 	default:
@@ -202,7 +212,7 @@ func (w *Workshop) judge(s *sheet, in Reading) *wear.Judgement {
 	}
 	if p.Gauge != nil && in.Value != nil {
 		limit, _ := w.limit(s, in.Point)
-		j := limit.Judge(*in.Value, p.Gauge.Unit, p.Worn)
+		j := p.Gauge.Uneven(limit.Judge(*in.Value, p.Gauge.Unit, p.Worn), in.Values)
 		return &j
 	}
 	if j, found := wear.JudgeWord(p.Scale, in.Word, p.Worn); found {

@@ -23,6 +23,7 @@ func (w *Workshop) layOut(r Record) *sheet {
 	s.items = s.readItems()
 	s.findings = w.readFindings(s)
 	for i := range s.items {
+		s.items[i].Needed = s.needed(s.items[i].Item)
 		s.items[i].Unsafe = s.settlesUnsafe(s.items[i].Item)
 	}
 	s.bolts = w.readBolts(s)

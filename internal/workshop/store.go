@@ -37,6 +37,10 @@ type Store interface {
 	// AnswerLink writes an owner's answers; a link that is not open any more is Stale.
 	AnswerLink(ctx context.Context, id ID, now time.Time, from string, entries []Entry) error
 
+	AddPhoto(ctx context.Context, p Photo) error
+	RemovePhoto(ctx context.Context, job, id ID, now time.Time) error
+	Photo(ctx context.Context, id ID) (Photo, error)
+
 	CheckIn(ctx context.Context, by Actor, o Owner, b Bike, j Job, entries []Entry) error
 	SaveJob(ctx context.Context, id ID, c JobChange) error
 	Job(ctx context.Context, id ID) (Record, error)

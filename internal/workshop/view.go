@@ -25,12 +25,14 @@ type JobView struct {
 	Shared      []SharedView    `json:"shared" doc:"what the agreed items need done only once"`
 	SharedAll   []SharedView    `json:"shared_all" doc:"what all items need done only once"`
 	Distance    DistanceView    `json:"distance"`
+	Air         []AirView       `json:"air"`
 	Bolts       []BoltView      `json:"bolts"`
 	Signs       []SignView      `json:"signs"`
 	Belongings  []BelongingView `json:"belongings"`
 	Notes       []NoteView      `json:"notes"`
 	AskedAt     *time.Time      `json:"asked_at,omitempty"`
 	Link        *LinkView       `json:"link,omitempty" doc:"the owner's link made last"`
+	Photos      []PhotoView     `json:"photos"`
 	Messages    []MessageView   `json:"messages" doc:"sent to the owner, newest first"`
 	ReleasedTo  string          `json:"released_to,omitempty"`
 	ReleasedBy  string          `json:"released_by,omitempty"`
@@ -87,8 +89,8 @@ func (w *Workshop) view(r Record) (JobView, error) {
 	if v.Agreed, v.Shared, err = w.total(s, ItemView.agreed); err != nil {
 		return v, err
 	}
-	v.Link, v.Messages = r.Link, some(r.Messages)
-	v.Distance = s.distanceView()
+	v.Link, v.Messages, v.Photos = r.Link, some(r.Messages), some(r.Photos)
+	v.Distance, v.Air = s.distanceView(), s.air()
 	for _, e := range s.all(KindNote) {
 		v.Notes = append(v.Notes, NoteView{e.ID, e.Content.Note.Text, e.ByName, e.At})
 	}

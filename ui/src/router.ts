@@ -68,6 +68,7 @@ export const router = createRouter({
         { path: '', name: 'job', component: () => import('@/areas/job/JobStart.vue') },
         { path: 'check-in', name: 'job-check-in', component: () => import('@/areas/job/DoorStage.vue') },
         { path: 'inspect', name: 'job-inspect', component: () => import('@/areas/job/InspectStage.vue') },
+        { path: 'air', name: 'job-air', component: () => import('@/areas/job/AirStage.vue') },
         { path: 'hunt', name: 'job-hunt', component: () => import('@/areas/job/HuntStage.vue') },
         { path: 'agree', name: 'job-agree', component: () => import('@/areas/job/AgreeStage.vue') },
         { path: 'work', name: 'job-work', component: () => import('@/areas/job/WorkStage.vue') },

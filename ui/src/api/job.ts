@@ -76,6 +76,16 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
       const ride = newId()
       return settle(() => post(`/api/jobs/${toValue(id)}/rides/${ride}`, file))
     },
+    /** takePhoto sends a picture of a point or finding; the server makes it smaller. */
+    takePhoto(file: File, about: string) {
+      const query = new URLSearchParams({ about })
+      const photo = newId()
+      return settle(() => post(`/api/jobs/${toValue(id)}/photos/${photo}?${query}`, file))
+    },
+    removePhoto: (photo: string) =>
+      settle(() =>
+        ask(client.DELETE('/api/jobs/{id}/photos/{photo}', { params: { path: { id: toValue(id), photo } } })),
+      ),
     save(body: Schemas['JobChange']) {
       return settle(() => ask(client.PUT('/api/jobs/{id}', { params: path(), body })))
     },

@@ -143,6 +143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a photo away */
+        delete: operations["remove-photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/release": {
         parameters: {
             query?: never;
@@ -378,6 +395,45 @@ export interface components {
             /** @enum {string} */
             role: "keeper" | "mechanic" | "counter";
         };
+        Air: {
+            /** Format: double */
+            readonly bar?: number;
+            /**
+             * Format: double
+             * @description temperature of the air around it
+             */
+            celsius: number;
+            /** @description the owner's own least pressure, as typed */
+            least?: string;
+            /** Format: double */
+            readonly least_bar?: number;
+            /** @enum {string} */
+            place: "fork" | "shock" | "front_tyre" | "rear_tyre";
+            /** @description left at this pressure; else found at it */
+            set: boolean;
+            /** @description as typed, in bar unless it names a unit */
+            typed: string;
+        };
+        AirSeen: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            bar: number;
+            by: string;
+            /** Format: double */
+            celsius: number;
+            set: boolean;
+        };
+        AirView: {
+            /** Format: double */
+            least_bar?: number;
+            name: string;
+            place: string;
+            /** @description oldest first */
+            readings: components["schemas"]["AirSeen"][];
+            /** @description what the last two readings say */
+            says: string;
+        };
         Answer: {
             /** @description where an answer by link came from */
             readonly address?: string;
@@ -479,6 +535,7 @@ export interface components {
             bead_seats_mm: number[];
             depths: components["schemas"]["Depth"][];
             kinds: components["schemas"]["Kind"][];
+            routes: components["schemas"]["Route"][];
         };
         Brought: {
             id: string;
@@ -545,6 +602,7 @@ export interface components {
             name: string;
         };
         Content: {
+            air?: components["schemas"]["Air"];
             answer?: components["schemas"]["Answer"];
             aside?: components["schemas"]["Aside"];
             asked?: components["schemas"]["Asked"];
@@ -737,7 +795,14 @@ export interface components {
             markable: boolean;
             /** @description the limit is this bike's own figure */
             own: boolean;
+            /**
+             * Format: int64
+             * @description how many figures one reading may hold
+             */
+            places: number;
             ruling: components["schemas"]["Ruling"];
+            /** @description what is measured at once, typed with a slash between */
+            sides?: string[];
             source: string;
             unit: string;
             /** @description whom the limit is for, or where the bike's own figure stands */
@@ -799,6 +864,8 @@ export interface components {
             answer_by?: string;
             id: string;
             item: components["schemas"]["Item"];
+            /** @description it settles something due or unsafe; else it is the owner's wish */
+            needed: boolean;
             /** Format: int64 */
             total_minor: number;
             /** @description it settles something unsafe: a no must be a refusal */
@@ -849,6 +916,7 @@ export interface components {
         JobView: {
             /** @description items the owner said yes to, less what they share */
             agreed: components["schemas"]["Total"];
+            air: components["schemas"]["AirView"][];
             /** Format: date-time */
             asked_at?: string;
             belongings: components["schemas"]["BelongingView"][];
@@ -868,6 +936,7 @@ export interface components {
             messages: components["schemas"]["MessageView"][];
             notes: components["schemas"]["NoteView"][];
             owner: components["schemas"]["Owner"];
+            photos: components["schemas"]["PhotoView"][];
             points: components["schemas"]["PointView"][];
             /** @description all items, less what they share */
             proposed: components["schemas"]["Total"];
@@ -1062,6 +1131,7 @@ export interface components {
         };
         OwnerFinding: {
             mark: string;
+            photos: components["schemas"]["PhotoView"][];
             reason: string;
             title: string;
         };
@@ -1069,6 +1139,8 @@ export interface components {
             /** @enum {string} */
             answer?: "yes" | "no" | "refused";
             id: string;
+            /** @description it puts right what is due; else it is optional */
+            needed: boolean;
             parts: string[];
             title: string;
             /** Format: int64 */
@@ -1115,6 +1187,18 @@ export interface components {
             price_minor: number;
             /** Format: int64 */
             quantity: number;
+        };
+        PhotoView: {
+            /** @description the inspection point or finding it shows */
+            about: string;
+            /** Format: date-time */
+            at: string;
+            caption: string;
+            /** Format: int64 */
+            height: number;
+            id: string;
+            /** Format: int64 */
+            width: number;
         };
         PointView: {
             gauge?: components["schemas"]["GaugeView"];
@@ -1201,9 +1285,11 @@ export interface components {
             typed?: string;
             /**
              * Format: double
-             * @description the figure in the point's unit, worked out by the server
+             * @description the figure in the point's unit, worked out by the server; the worst of several
              */
             readonly value?: number;
+            /** @description all figures, when there are several */
+            readonly values?: number[];
             /** @description a word of the point's scale */
             word?: string;
         };
@@ -1217,6 +1303,8 @@ export interface components {
             passed_over: boolean;
             /** Format: double */
             value?: number;
+            /** @description all figures, when there are several */
+            values?: number[];
             word?: string;
         };
         Record: {
@@ -1303,6 +1391,13 @@ export interface components {
             /** Format: double */
             km: number;
             name: string;
+        };
+        Route: {
+            about: string;
+            id: string;
+            name: string;
+            /** @description first to last; points left out come after these */
+            points: string[];
         };
         Rule: {
             /** Format: double */
@@ -1918,6 +2013,38 @@ export interface operations {
             header?: never;
             path: {
                 id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "remove-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
             };
             cookie?: never;
         };

@@ -13,6 +13,7 @@ import FindingForm from './FindingForm.vue'
 import ItemForm from './ItemForm.vue'
 import ItemRow from './ItemRow.vue'
 import OwnerLink from './OwnerLink.vue'
+import PhotoStrip from './PhotoStrip.vue'
 import RescueChoice from './RescueChoice.vue'
 
 /** Findings become proposed work; the owner answers each. */
@@ -25,6 +26,13 @@ const { dayAndClock } = useTimes()
 const open = computed(() => job.value.findings.filter((f) => f.status === 'open'))
 const settled = computed(() => job.value.findings.filter((f) => f.status !== 'open'))
 const waiting = computed(() => job.value.items.filter((i) => !i.answer))
+/** What has to be done to be sound, and what the owner may wish for. */
+const groups = computed(() =>
+  [
+    { name: 'Needed', items: job.value.items.filter((i) => i.needed) },
+    { name: 'Optional', items: job.value.items.filter((i) => !i.needed) },
+  ].filter((g) => g.items.length),
+)
 const from = ref('')
 const how = ref<Schemas['Asked']['how']>('counter')
 const who = computed(() => from.value.trim() || job.value.owner.name)
@@ -126,6 +134,7 @@ async function allYes() {
               </button>
             </template>
           </div>
+          <PhotoStrip class="mt-2 ml-9" :about="f.point ?? f.id" :name="f.title" />
           <p v-if="f.waiting" class="mt-1 pl-9 text-[15px] text-soft">
             Now <span class="figure">{{ money(f.waiting.now_minor) }}</span>; left until it has ruined more,
             <span class="figure">{{ money(f.waiting.later_minor) }}</span> ({{
@@ -189,9 +198,12 @@ async function allYes() {
       </div>
       <OwnerLink v-if="!closed && (waiting.length || job.link)" :waiting="waiting.length" />
       <p v-if="!job.items.length" class="py-2 text-soft">Nothing is proposed yet.</p>
-      <ul>
-        <ItemRow v-for="i in job.items" :key="i.id" :item="i" :who="who" :how="how" />
-      </ul>
+      <template v-for="g in groups" :key="g.name">
+        <h3 v-if="groups.length > 1" class="mt-3 text-sm font-[680] text-soft">{{ g.name }}</h3>
+        <ul>
+          <ItemRow v-for="i in g.items" :key="i.id" :item="i" :who="who" :how="how" />
+        </ul>
+      </template>
       <dl
         v-if="job.items.length"
         class="figure ml-auto grid max-w-md grid-cols-[1fr_auto] gap-x-6 py-3 text-right"

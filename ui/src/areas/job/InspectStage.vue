@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
 
+import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -15,8 +17,21 @@ const { target, open } = useTarget()
 const { hands } = useSession()
 
 const markOf = (p: (typeof job.value.points)[number]) => p.reading?.judgement?.mark ?? 'open'
-const points = computed(() => job.value.points.map((p) => ({ id: p.id, name: p.name, mark: markOf(p) })))
-const todo = computed(() => job.value.points.filter((p) => p.required && !p.reading))
+const { data: book } = useBook()
+// How this tablet's mechanic walks round stays with the tablet.
+const way = useLocalStorage('utensil-route', 'rear-to-front')
+const route = computed(() => book.value?.routes.find((r) => r.id === way.value) ?? book.value?.routes[0])
+/** The bike's points in the order of the route; those it leaves out come last. */
+const walk = computed(() => {
+  const order = route.value?.points ?? []
+  const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length)
+  return job.value.points
+    .map((p, i) => ({ p, i }))
+    .sort((a, b) => place(a.p.id) - place(b.p.id) || a.i - b.i)
+    .map(({ p }) => p)
+})
+const points = computed(() => walk.value.map((p) => ({ id: p.id, name: p.name, mark: markOf(p) })))
+const todo = computed(() => walk.value.filter((p) => p.required && !p.reading))
 const read = computed(() => job.value.points.filter((p) => p.reading).length)
 const chosen = computed(() => {
   const at = target()
@@ -24,14 +39,14 @@ const chosen = computed(() => {
     job.value.points.find((p) => p.id === at) ??
     job.value.points.find((p) => p.id === job.value.findings.find((f) => f.id === at)?.point) ??
     todo.value[0] ??
-    job.value.points[0]
+    walk.value[0]
   )
 })
-const index = computed(() => job.value.points.findIndex((p) => p.id === chosen.value?.id))
+const index = computed(() => walk.value.findIndex((p) => p.id === chosen.value?.id))
 
 /** The next point of the route that is still to be looked at, from the one that is open. */
 function onward(skip = false) {
-  const all = job.value.points
+  const all = walk.value
   for (let i = 1; i <= all.length; i++) {
     const p = all[(index.value + i) % all.length]
     if (p && !p.reading && p.required && p.id !== chosen.value?.id) return void open(p.id)
@@ -40,14 +55,14 @@ function onward(skip = false) {
   if (skip && after) void open(after.id)
 }
 const back = () => {
-  const before = job.value.points[index.value - 1]
+  const before = walk.value[index.value - 1]
   if (before) void open(before.id)
 }
 const says = (p: (typeof job.value.points)[number]) =>
   p.reading?.passed_over
     ? 'passed over'
     : p.reading?.value !== undefined
-      ? `${figure(p.reading.value)} ${p.gauge?.unit ?? ''}`
+      ? `${(p.reading.values ?? [p.reading.value]).map(figure).join('/')} ${p.gauge?.unit ?? ''}`
       : (p.reading?.word ?? '')
 
 watch(
@@ -77,15 +92,30 @@ watch(
         @back="back"
       />
     </div>
-    <nav class="flex min-h-0 flex-col border-rule lg:border-l" aria-label="Route, rear to front">
+    <nav
+      class="flex min-h-0 flex-col border-rule lg:border-l"
+      :aria-label="`Route, ${route?.name.toLowerCase() ?? ''}`"
+    >
       <div class="flex shrink-0 items-center justify-between gap-2 pr-2 pl-4">
-        <h2 class="py-2 leading-tight">Rear to front<br />{{ read }} of {{ points.length }}</h2>
-        <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet shrink-0">
-          Find a fault<template v-if="job.hunts.length"> · {{ job.hunts.length }}</template>
-        </RouterLink>
+        <h2 class="py-1.5 leading-tight">
+          <select
+            v-model="way"
+            class="-ml-1 min-h-9 max-w-32 truncate"
+            aria-label="Route"
+            :title="route?.about"
+          >
+            <option v-for="r in book?.routes ?? []" :key="r.id" :value="r.id">{{ r.name }}</option></select
+          ><br /><span class="pl-0.5">{{ read }} of {{ points.length }}</span>
+        </h2>
+        <span class="grid shrink-0 text-right">
+          <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet min-h-9!">
+            Find a fault<template v-if="job.hunts.length"> · {{ job.hunts.length }}</template>
+          </RouterLink>
+          <RouterLink :to="{ name: 'job-air' }" class="button button-quiet min-h-9!">Air</RouterLink>
+        </span>
       </div>
       <ol class="min-h-0 lg:overflow-y-auto">
-        <li v-for="p in job.points" :id="`route-${p.id}`" :key="p.id">
+        <li v-for="p in walk" :id="`route-${p.id}`" :key="p.id">
           <button
             type="button"
             class="grid min-h-11 w-full grid-cols-[24px_minmax(0,1fr)_auto] items-center gap-2 border-b border-rule px-4 py-1 text-left text-[15px] hover:bg-wash"

@@ -32,7 +32,7 @@ provideDesk({
 const shown = computed(() =>
   String(route.name ?? '')
     .replace(/^job-/, '')
-    .replace('hunt', 'inspect'),
+    .replace(/^(hunt|air)$/, 'inspect'),
 )
 const depth = computed(
   () => book.value?.depths.find((d) => d.id === data.value?.job.depth)?.name.toLowerCase() ?? '',

@@ -13,6 +13,7 @@ import { figure, typedNumber } from '@/parts/words'
 import { startsFigure, useBenchKeys, usePreview } from './bench'
 import { useDesk } from './desk'
 import OwnLimit from './OwnLimit.vue'
+import PhotoStrip from './PhotoStrip.vue'
 
 /** One inspection point at the bench: a figure or a word, judged at once, logged with Enter. */
 const props = defineProps<{ point: PointView; locked: boolean }>()
@@ -43,6 +44,11 @@ const now = computed(
   () =>
     preview.value?.reading?.value ?? (typed.value ? typedNumber(typed.value) : props.point.reading?.value),
 )
+const many = computed(() => (props.point.gauge?.places ?? 1) > 1)
+const asks = computed(() => {
+  const g = props.point.gauge
+  return g?.sides?.length ? g.sides.join(' / ') : many.value ? `up to ${g?.places} places, 1.6/1.5` : ''
+})
 const past = computed(() => props.point.history.flatMap((h) => h.value ?? []))
 const before = computed(() =>
   props.point.history
@@ -106,6 +112,7 @@ useBenchKeys((key) => {
   const word = props.point.words?.[Number(key) - 1]
   if (!props.point.gauge && word) choose(word.word)
   else if (key === 'Enter') enter()
+  else if (key === '/' && many.value && typed.value && document.activeElement === field.value) return false
   else if (key === '/') void pass()
   else if (key === '+') emit('onward', true)
   else if (key === '-') emit('back')
@@ -129,7 +136,8 @@ useBenchKeys((key) => {
     <div v-if="point.gauge" class="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-[150px_minmax(0,1fr)]">
       <div>
         <label class="text-sm text-soft" for="reading"
-          >{{ point.gauge.unit }}<template v-if="point.reading && !typed"> · stands</template></label
+          >{{ point.gauge.unit }}<template v-if="point.reading && !typed"> · stands</template
+          ><template v-else-if="asks"> · {{ asks }}</template></label
         >
         <input
           id="reading"
@@ -139,7 +147,11 @@ useBenchKeys((key) => {
           class="figure h-[58px] w-full border-2 border-ink bg-chalk px-3 text-[34px] leading-none focus:border-petrol focus:outline-none"
           inputmode="decimal"
           autocomplete="off"
-          :placeholder="point.reading?.value === undefined ? '' : figure(point.reading.value)"
+          :placeholder="
+            point.reading?.value === undefined
+              ? ''
+              : (point.reading.values ?? [point.reading.value]).map(figure).join('/')
+          "
           :disabled="locked"
           :aria-invalid="!!fault"
           aria-describedby="verdict"
@@ -249,6 +261,7 @@ useBenchKeys((key) => {
             : 'Limit on the part?'
         }}
       </button>
+      <PhotoStrip :about="point.id" :name="point.name" :locked="locked" />
       <p v-if="point.life" class="w-full text-[15px]">
         {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
       </p>

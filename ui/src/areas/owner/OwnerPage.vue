@@ -92,8 +92,21 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
             ><span class="block text-[15px] text-soft"
               ><b v-if="f.mark === 'unsafe'" class="text-brick">{{ markVerdict(f.mark) }}.</b>
               {{ f.reason }}</span
-            ></span
-          >
+            ><span v-if="f.photos.length" class="mt-2 grid grid-cols-2 gap-2"
+              ><a
+                v-for="(p, n) in f.photos"
+                :key="p.id"
+                :href="`/api/owner/${token}/photos/${p.id}`"
+                target="_blank"
+                rel="noopener"
+                ><img
+                  :src="`/api/owner/${token}/photos/${p.id}`"
+                  :alt="`${f.title}, photo ${n + 1}`"
+                  :width="p.width"
+                  :height="p.height"
+                  class="border border-rule"
+                  loading="lazy" /></a></span
+          ></span>
         </li>
       </ul>
 
@@ -106,7 +119,7 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
             <span class="figure text-lg">{{ money(i.total_minor) }}</span>
           </div>
           <p class="text-[15px] text-soft">
-            <template v-if="i.why">Because: {{ i.why }}. </template
+            <b v-if="!i.needed">Optional. </b><template v-if="i.why">Because: {{ i.why }}. </template
             ><template v-if="i.parts.length">With {{ i.parts.join(', ') }}.</template>
           </p>
           <p v-if="i.answer" class="mt-1 font-[680]">{{ spoken[i.answer] }}</p>

@@ -30,7 +30,7 @@ const initials = computed(() =>
 </script>
 
 <template>
-  <header class="flex h-[52px] shrink-0 items-stretch gap-3 bg-head px-3 text-on-head sm:gap-6 sm:px-5">
+  <header class="flex h-[52px] shrink-0 items-stretch gap-2 bg-head px-3 text-on-head sm:gap-6 sm:px-5">
     <RouterLink :to="{ name: 'today' }" class="flex items-center gap-2.5 text-xl font-[760] tracking-tight">
       <svg
         width="30"
@@ -50,7 +50,7 @@ const initials = computed(() =>
         v-for="p in places"
         :key="p.name"
         :to="p.to"
-        class="flex items-center border-y-[3px] border-transparent px-3 font-[560] text-head-soft hover:text-on-head sm:px-4"
+        class="flex items-center border-y-[3px] border-transparent px-1.5 text-[15px] font-[560] text-head-soft hover:text-on-head sm:px-4 sm:text-base"
         :class="
           p.under.some((u) => String($route.name ?? '').split('-')[0] === u) &&
           'border-b-head-line! text-on-head!'

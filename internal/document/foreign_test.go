@@ -1,0 +1,155 @@
+package document_test
+
+import (
+	"bytes"
+	"encoding/binary"
+	"fmt"
+	"hash/crc32"
+	"image"
+	"image/color"
+	"image/jpeg"
+	"image/png"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/muktihari/fit/encoder"
+	"github.com/muktihari/fit/profile/filedef"
+	"github.com/muktihari/fit/profile/mesgdef"
+	"github.com/muktihari/fit/profile/typedef"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/document"
+)
+
+var began = time.Date(2026, 11, 20, 8, 0, 0, 0, time.UTC)
+
+// track is a GPX track due north along a meridian, a hundredth of a degree between points.
+func track(points int, more string) string {
+	var b strings.Builder
+	b.WriteString(`<?xml version="1.0"?>` + more + `<gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>To the coast</name><trkseg>`)
+	for i := range points {
+		fmt.Fprintf(&b, `<trkpt lat="%.2f" lon="1.0"><time>%s</time></trkpt>`, 50+float64(i)/100, began.Add(time.Duration(i)*time.Minute).Format(time.RFC3339))
+	}
+	b.WriteString(`</trkseg></trk></gpx>`)
+	return b.String()
+}
+
+func fit(t *testing.T, km float64) []byte {
+	activity := filedef.NewActivity()
+	activity.FileId.SetType(typedef.FileActivity).SetTimeCreated(began)
+	activity.Sessions = append(activity.Sessions, mesgdef.NewSession(nil).SetStartTime(began).SetTimestamp(began.Add(time.Hour)).SetTotalDistanceScaled(km*1000))
+	file := activity.ToFIT(nil)
+	var out bytes.Buffer
+	require.NoError(t, encoder.New(&out).Encode(&file))
+	return out.Bytes()
+}
+
+func TestRides(t *testing.T) {
+	ride, err := document.ReadRide(strings.NewReader(track(101, "")))
+	require.NoError(t, err)
+	// One degree of a meridian on a sphere of 6371.0088 km is 111.195 km.
+	assert.InDelta(t, 111.195, ride.Km, 0.01)
+	assert.Equal(t, "To the coast", ride.Name)
+	assert.True(t, began.Equal(ride.At))
+
+	ride, err = document.ReadRide(bytes.NewReader(fit(t, 42.5)))
+	require.NoError(t, err)
+	assert.InDelta(t, 42.5, ride.Km, 0.001)
+	assert.True(t, began.Equal(ride.At))
+}
+
+func TestWhatIsNoRideIsRefused(t *testing.T) {
+	bomb := `<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;&a;&a;">]>`
+	for name, c := range map[string]struct{ text, says string }{
+		"nothing":       {"", "neither a GPX nor a FIT"},
+		"a picture":     {"\x89PNG\r\n\x1a\n0000000000", "neither a GPX nor a FIT"},
+		"a route":       {`<gpx><rte><rtept lat="1" lon="1"/></rte></gpx>`, "holds no track"},
+		"an entity":     {strings.Replace(track(3, bomb), "To the coast", "&b;", 1), "damaged"},
+		"cut short":     {track(9, "")[:400], "damaged"},
+		"no time":       {`<gpx><trk><trkseg><trkpt lat="1" lon="1"/><trkpt lat="2" lon="1"/></trkseg></trk></gpx>`, "no track with times"},
+		"a damaged FIT": {string(fit(t, 10)[:40]), "damaged"},
+	} {
+		_, err := document.ReadRide(strings.NewReader(c.text))
+		assert.ErrorContains(t, err, c.says, name)
+	}
+}
+
+// A file of any bytes is a ride or an error, never a panic, and never a distance below zero.
+func FuzzReadRide(f *testing.F) {
+	f.Add([]byte(track(3, "")))
+	f.Add([]byte("\x0e\x10\x00\x00\x00\x00\x00\x00.FIT"))
+	f.Fuzz(func(t *testing.T, text []byte) {
+		if ride, err := document.ReadRide(bytes.NewReader(text)); err == nil && ride.Km < 0 {
+			t.Fatalf("%g km", ride.Km)
+		}
+	})
+}
+
+func picture(w, h int) image.Image {
+	m := image.NewRGBA(image.Rect(0, 0, w, h))
+	for x := range w {
+		for y := range h {
+			m.Set(x, y, color.RGBA{uint8(x), uint8(y), 90, 255})
+		}
+	}
+	return m
+}
+
+// turned is a JPEG with an EXIF block: lying on its side (orientation 6), taken at a place.
+func turned(t *testing.T, m image.Image) []byte {
+	var plain bytes.Buffer
+	require.NoError(t, jpeg.Encode(&plain, m, nil))
+	var tiff bytes.Buffer
+	tiff.WriteString("MM\x00\x2a\x00\x00\x00\x08\x00\x02")
+	tiff.Write([]byte{0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0}) // orientation: 6
+	tiff.Write([]byte{0x01, 0x0e, 0, 2, 0, 0, 0, 16, 0, 0, 0, 38})
+	tiff.Write([]byte{0, 0, 0, 0})
+	tiff.WriteString("50.123N 1.4567E\x00")
+	block := append([]byte("Exif\x00\x00"), tiff.Bytes()...)
+	out := []byte{0xff, 0xd8, 0xff, 0xe1}
+	out = binary.BigEndian.AppendUint16(out, uint16(len(block)+2))
+	return append(append(out, block...), plain.Bytes()[2:]...)
+}
+
+func TestPhotos(t *testing.T) {
+	file := turned(t, picture(400, 200))
+	require.Contains(t, string(file), "50.123N", "the place is in the file that was sent")
+	photo, err := document.ReadPhoto(bytes.NewReader(file))
+	require.NoError(t, err)
+	assert.Equal(t, [2]int{200, 400}, [2]int{photo.Width, photo.Height}, "turned upright")
+	assert.NotContains(t, string(photo.JPEG), "50.123N", "and not in what is kept")
+	assert.NotContains(t, string(photo.JPEG), "Exif")
+
+	var large bytes.Buffer
+	require.NoError(t, png.Encode(&large, picture(2400, 1200)))
+	photo, err = document.ReadPhoto(&large)
+	require.NoError(t, err)
+	assert.Equal(t, [2]int{1600, 800}, [2]int{photo.Width, photo.Height})
+	_, format, err := image.Decode(bytes.NewReader(photo.JPEG))
+	require.NoError(t, err)
+	assert.Equal(t, "jpeg", format)
+}
+
+// claiming is a small PNG whose header claims a size.
+func claiming(w, h uint32) string {
+	head := binary.BigEndian.AppendUint32(binary.BigEndian.AppendUint32([]byte("IHDR"), w), h)
+	head = append(head, 8, 2, 0, 0, 0)
+	out := binary.BigEndian.AppendUint32([]byte("\x89PNG\r\n\x1a\n"), 13)
+	return string(binary.BigEndian.AppendUint32(append(out, head...), crc32.ChecksumIEEE(head)))
+}
+
+func TestWhatIsNoPhotoIsRefused(t *testing.T) {
+	for name, c := range map[string]struct{ text, says string }{
+		"an executable": {"\x7fELF\x02\x01\x01" + strings.Repeat("\x00", 60), "no photo"},
+		"a script":      {`<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>`, "no photo"},
+		"60 megapixels": {claiming(10_000, 6_000), "60 megapixels"},
+		"a cut picture": {claiming(100, 100), "damaged"},
+		"nothing":       {"", "no photo"},
+		"far too large": {strings.Repeat("x", document.LargestPhoto+1), "over 24 MB"},
+	} {
+		_, err := document.ReadPhoto(strings.NewReader(c.text))
+		assert.ErrorContains(t, err, c.says, name)
+	}
+}
