@@ -37,6 +37,7 @@ type Point struct {
 	When       bike.Condition `yaml:"when"`
 	Method     string         `yaml:"method"`
 	Instrument string         `yaml:"instrument"`
+	Photo      string         `yaml:"photo"` // what a photograph of it should show
 	Means      string         `yaml:"means"` // what a bad value means
 	Worn       string         `yaml:"worn"`  // what a due part asks for
 	Gauge      *wear.Gauge    `yaml:"gauge"`

@@ -170,6 +170,12 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 		return err
 	}
 	shop := workshop.New(store, book, time.Now)
+	if o.knowledge != "" {
+		shop.Shelve(os.DirFS(o.knowledge))
+	}
+	if err := shop.LoadOwn(ctx); err != nil {
+		return err
+	}
 	api := httpapi.New(shop, store.DB(), httpapi.Options{Secure: o.secure, Letters: o.letters})
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {

@@ -161,3 +161,24 @@ test('the finder answers from any word, and what was never met is said plainly',
   await find.fill('penny-farthing')
   await expect(page.getByText('Nothing found for “penny-farthing”')).toBeVisible()
 })
+
+test('the shop writes a route of its own, and is told where a mistake stands', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/shop')
+  await page.getByRole('link', { name: 'Points, routes, work, faults' }).click()
+  await page.getByRole('button', { name: /^routes.yaml/ }).click()
+  const own = page.getByLabel('Our own routes.yaml')
+  await own.fill('- id: brakes-first\n  name: Brakes first\n  points: [front-padz]\n')
+  await page.getByRole('button', { name: 'Check and save' }).click()
+  await expect(page.getByRole('alert')).toContainText('routes.yaml:1: brakes-first: "front-padz" is no point')
+  await own.fill('- id: brakes-first\n  name: Brakes first\n  points: [front-pads, rear-pads]\n')
+  await page.getByRole('button', { name: 'Check and save' }).click()
+  await expect(page.getByText('It counts now.')).toBeVisible()
+  await expectSound(page, 'Own knowledge')
+  await openJob(page, 'Pelham Drover')
+  await stage(page, 'Inspect').click()
+  await page.getByRole('combobox', { name: 'Route' }).selectOption({ label: 'Brakes first' })
+  await expect(page.getByRole('navigation', { name: /Route/ }).getByRole('button').first()).toContainText(
+    'Front pads',
+  )
+})

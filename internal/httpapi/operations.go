@@ -123,6 +123,13 @@ func (s *Server) declare() {
 		return shop.Practise(in.Body)
 	}))
 
+	register(s, "GET", "/api/knowledge", "own-knowledge", "The workshop's own knowledge", signed(s, func(ctx context.Context, who actor, _ *nothing) ([]workshop.OwnFile, error) {
+		return shop.OwnFiles(ctx, who)
+	}))
+	register(s, "PUT", "/api/knowledge", "save-own-knowledge", "Lay a file over what ships", signed(s, func(ctx context.Context, who actor, in *body[workshop.OwnFile]) ([]workshop.OwnFile, error) {
+		return shop.SaveOwn(ctx, who, in.Body)
+	}))
+
 	register(s, "PUT", "/api/settings", "save-settings", "Change the shop's settings", signed(s, func(ctx context.Context, who actor, in *body[workshop.Settings]) (workshop.Settings, error) {
 		return shop.SaveSettings(ctx, who, in.Body)
 	}))

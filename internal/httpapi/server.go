@@ -5,7 +5,9 @@ package httpapi
 import (
 	"context"
 	"io"
+	"log/slog"
 	"net/http"
+	"strings"
 	"time"
 
 	"github.com/alexedwards/scs/postgresstore"
@@ -114,6 +116,11 @@ func (s *Server) Close() {
 // notification, or "" when some may have been missed.
 func (s *Server) Told(change string) {
 	s.people.forget(change)
+	if change == "" || strings.Contains(change, `"own_knowledge"`) {
+		if err := s.shop.LoadOwn(context.Background()); err != nil {
+			slog.Warn("reading the workshop's own knowledge", "err", err)
+		}
+	}
 	s.live.tell(change)
 }
 

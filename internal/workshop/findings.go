@@ -102,7 +102,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 			continue
 		}
 		f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + e.Content.Reading.says(unitOf(p.Gauge)), Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
-		for _, o := range w.book.CuresFor(p.ID, s.Bike.Facts) {
+		for _, o := range w.Book().CuresFor(p.ID, s.Bike.Facts) {
 			f.suggest(o, s.Settings.Hourly)
 		}
 		found = append(found, f)
@@ -110,7 +110,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 	for _, e := range s.all(KindFinding) {
 		if in := e.Content.Finding; in.Mark.NeedsWork() {
 			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, Contaminated: in.Cause == "contaminated"}
-			if o, known := w.book.Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
+			if o, known := w.Book().Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
 				f.suggest(o, s.Settings.Hourly)
 			}
 			found = append(found, f)
@@ -147,7 +147,7 @@ func (w *Workshop) weigh(s *sheet, f *FindingView) {
 	if len(f.operation) == 0 {
 		return
 	}
-	now, known := w.book.Operation(f.operation[0])
+	now, known := w.Book().Operation(f.operation[0])
 	if !known {
 		return
 	}
@@ -155,20 +155,20 @@ func (w *Workshop) weigh(s *sheet, f *FindingView) {
 	var ruined []estimate.Line
 	var names []string
 	for _, id := range now.Ruins {
-		if o, known := w.book.Operation(id); known && o.When.Holds(s.Bike.Facts) {
+		if o, known := w.Book().Operation(id); known && o.When.Holds(s.Bike.Facts) {
 			ruined, names = append(ruined, price(o)), append(names, o.Title)
 		}
 	}
 	if len(ruined) > 0 {
 		f.Waiting = &WaitingView{estimate.Wait(price(now), ruined...), names}
 	}
-	rescue, possible := w.book.Rescue(now.ID, s.Bike.Facts)
+	rescue, possible := w.Book().Rescue(now.ID, s.Bike.Facts)
 	if !possible || !f.Contaminated {
 		return
 	}
 	replacement := estimate.Minor(0)
 	for _, id := range rescue.Saves {
-		if o, known := w.book.Operation(id); known {
+		if o, known := w.Book().Operation(id); known {
 			replacement += price(o).Sum()
 		}
 	}

@@ -104,7 +104,7 @@ type hunted struct {
 }
 
 func (w *Workshop) hunt(s *sheet, e Entry) (*hunted, error) {
-	fault, known := w.book.Fault(e.Content.Hunt.Fault)
+	fault, known := w.Book().Fault(e.Content.Hunt.Fault)
 	if !known {
 		return nil, fmt.Errorf("the complaint %q is not known any more", e.Content.Hunt.Fault)
 	}
@@ -153,7 +153,7 @@ func (w *Workshop) hunt(s *sheet, e Entry) (*hunted, error) {
 
 // named is a point's name before what was seen there.
 func (w *Workshop) named(point string) string {
-	if p, known := w.book.Point(point); known {
+	if p, known := w.Book().Point(point); known {
 		return p.Name + ": "
 	}
 	return ""
@@ -299,7 +299,7 @@ func (w *Workshop) hunts(s *sheet) []HuntView {
 }
 
 func (w *Workshop) checkHunt(s *sheet, in Hunt) (*Hunt, error) {
-	if f, known := w.book.Fault(in.Fault); !known || !f.When.Holds(s.Bike.Facts) {
+	if f, known := w.Book().Fault(in.Fault); !known || !f.When.Holds(s.Bike.Facts) {
 		return nil, invalid("fault", "This bike cannot have that complaint. Choose another.")
 	}
 	return &in, nil
@@ -381,7 +381,7 @@ func (w *Workshop) Complaints(ctx context.Context, job ID) ([]Complaint, error) 
 		score int
 	}
 	var list []scored
-	for _, f := range w.book.FaultsOn(record.Bike.Facts) {
+	for _, f := range w.Book().FaultsOn(record.Bike.Facts) {
 		score := 0
 		for _, word := range f.Said {
 			first, rest, _ := strings.Cut(word, " ")

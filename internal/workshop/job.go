@@ -98,7 +98,7 @@ func (w *Workshop) CheckIn(ctx context.Context, by Actor, in CheckIn) (JobView, 
 	if in.Words == "" {
 		return JobView{}, invalid("words", "Write down what the owner said, in their own words.")
 	}
-	if _, known := w.book.Depth(in.Depth); !known {
+	if _, known := w.Book().Depth(in.Depth); !known {
 		return JobView{}, invalid("depth", "Choose how deep the service goes.")
 	}
 	now := w.now()
@@ -131,7 +131,7 @@ func (w *Workshop) CheckIn(ctx context.Context, by Actor, in CheckIn) (JobView, 
 
 // SaveJob changes what was noted at the door. A stale version is refused.
 func (w *Workshop) SaveJob(ctx context.Context, id ID, c JobChange) (JobView, error) {
-	if _, known := w.book.Depth(c.Depth); !known {
+	if _, known := w.Book().Depth(c.Depth); !known {
 		return JobView{}, invalid("depth", "Choose how deep the service goes.")
 	}
 	var errs [4]error

@@ -123,7 +123,7 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	}
 	open, first := 0, ""
 	for _, p := range s.points {
-		if _, read := s.readingOf(p.ID); !read && w.book.Reaches(s.Job.Depth, p) {
+		if _, read := s.readingOf(p.ID); !read && w.Book().Reaches(s.Job.Depth, p) {
 			if open++; first == "" {
 				first = p.ID
 			}

@@ -128,7 +128,7 @@ func (w *Workshop) experience(ctx context.Context) (Experience, estimate.Record)
 		if err != nil {
 			slog.WarnContext(ctx, "reading the shop's rescues", "err", err)
 		}
-		w.memory.known, w.memory.rescues, w.memory.till = experienced(w.book, past), rescues, now.Add(experienceFor)
+		w.memory.known, w.memory.rescues, w.memory.till = experienced(w.Book(), past), rescues, now.Add(experienceFor)
 	}
 	return w.memory.known, w.memory.rescues
 }
@@ -186,7 +186,7 @@ func (w *Workshop) renewals(point string, ledgers ...ledger) []time.Time {
 			if !known || item.Content.Item == nil {
 				continue
 			}
-			operation, sold := w.book.Operation(item.Content.Item.Operation)
+			operation, sold := w.Book().Operation(item.Content.Item.Operation)
 			if item.Content.Item.Point == point || sold && slices.Contains(operation.Cures, point) {
 				out = append(out, e.At)
 			}

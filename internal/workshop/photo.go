@@ -45,7 +45,7 @@ func (w *Workshop) AddPhoto(ctx context.Context, by Actor, p Photo) (JobView, er
 		return JobView{}, err
 	}
 	s := w.layOut(record)
-	_, point := w.book.Point(p.About)
+	_, point := w.Book().Point(p.About)
 	_, finding := findingOf(s.findings, ID(p.About))
 	switch {
 	case record.Job.ReleasedAt != nil:

@@ -13,6 +13,8 @@ type PointView struct {
 	Name     string        `json:"name"`
 	Method   string        `json:"method"`
 	Means    string        `json:"means"`
+	Tools    string        `json:"tools" doc:"what it is measured or judged with"`
+	Photo    string        `json:"photo,omitempty" doc:"what a photograph of it should show"`
 	Required bool          `json:"required" doc:"the depth of this service looks at it"`
 	Gauge    *GaugeView    `json:"gauge,omitempty"`
 	Words    []wear.Word   `json:"words,omitempty"`
@@ -88,8 +90,8 @@ func (w *Workshop) pointViews(s *sheet) []PointView {
 	}
 	views := make([]PointView, 0, len(s.points))
 	for _, p := range s.points {
-		v := PointView{ID: p.ID, Name: p.Name, Method: p.Method, Means: p.Means,
-			Required: w.book.Reaches(s.Job.Depth, p), Words: p.Scale, History: some(history[p.ID])}
+		v := PointView{ID: p.ID, Name: p.Name, Method: p.Method, Means: p.Means, Tools: p.Instrument, Photo: p.Photo,
+			Required: w.Book().Reaches(s.Job.Depth, p), Words: p.Scale, History: some(history[p.ID])}
 		if p.Gauge != nil {
 			limit, own := w.limit(s, p.ID)
 			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,

@@ -151,12 +151,12 @@ func likeliest(h *knowledge.Hunt, b diagnosis.Belief, right []int) diagnosis.Act
 
 // anyBikeWith is a complaint on a bike of the first kind that can have it.
 func (w *Workshop) anyBikeWith(fault string) (*knowledge.Hunt, error) {
-	f, known := w.book.Fault(fault)
-	i := slices.IndexFunc(w.book.Kinds, func(k knowledge.Kind) bool { return f.When.Holds(k.Facts) })
+	f, known := w.Book().Fault(fault)
+	i := slices.IndexFunc(w.Book().Kinds, func(k knowledge.Kind) bool { return f.When.Holds(k.Facts) })
 	if !known || i < 0 {
 		return nil, invalid("fault", "There is no such complaint to practise on.")
 	}
-	return f.On(w.book.Kinds[i].Facts)
+	return f.On(w.Book().Kinds[i].Facts)
 }
 
 // dice are thrown anew for each use, and fall the same for the same seed.
@@ -197,8 +197,8 @@ func answersOf(h *knowledge.Hunt, a diagnosis.Action) []string {
 // PracticeBikes lists the complaints to practise on.
 func (w *Workshop) PracticeBikes() []Complaint {
 	out := []Complaint{}
-	for _, f := range w.book.Faults {
-		if slices.ContainsFunc(w.book.Kinds, func(k knowledge.Kind) bool { return f.When.Holds(k.Facts) }) {
+	for _, f := range w.Book().Faults {
+		if slices.ContainsFunc(w.Book().Kinds, func(k knowledge.Kind) bool { return f.When.Holds(k.Facts) }) {
 			out = append(out, Complaint{ID: f.ID, Name: f.Name})
 		}
 	}

@@ -159,7 +159,7 @@ func inField(field string, err error) error {
 }
 
 func (w *Workshop) checkReading(s *sheet, in Reading) (*Reading, error) {
-	p, known := w.book.Point(in.Point)
+	p, known := w.Book().Point(in.Point)
 	if !known || !p.When.Holds(s.Bike.Facts) {
 		return nil, invalid("point", "This bike has no such point. Its facts may have been changed: reload the job.")
 	}
@@ -206,7 +206,7 @@ func (w *Workshop) checkReading(s *sheet, in Reading) (*Reading, error) {
 
 // judge says what a reading means on this bike; nil when its word is not on the scale.
 func (w *Workshop) judge(s *sheet, in Reading) *wear.Judgement {
-	p, known := w.book.Point(in.Point)
+	p, known := w.Book().Point(in.Point)
 	if !known {
 		return nil
 	}
@@ -224,7 +224,7 @@ func (w *Workshop) judge(s *sheet, in Reading) *wear.Judgement {
 // limit is the limit of a measured point on this bike: its own figure if there is one, else
 // the catalogue's for its facts.
 func (w *Workshop) limit(s *sheet, point string) (wear.Variant, *OwnFigure) {
-	p, _ := w.book.Point(point)
+	p, _ := w.Book().Point(point)
 	limit := p.Gauge.LimitFor(s.Bike.Facts)
 	if own := s.own(func(f *OwnFigure) bool { return f.Point == point && f.Limit != nil }); own != nil {
 		limit.Limit = limit.Marked(*own.Limit, own.Source)
@@ -240,7 +240,7 @@ func (w *Workshop) checkFigure(s *sheet, in OwnFigure) (*OwnFigure, error) {
 		return nil, err
 	}
 	in.Limit, in.Min, in.Max = nil, nil, nil
-	if p, known := w.book.Point(in.Point); known && p.Gauge != nil && p.Gauge.Markable {
+	if p, known := w.Book().Point(in.Point); known && p.Gauge != nil && p.Gauge.Markable {
 		unit, _ := measure.UnitOf(p.Gauge.Unit)
 		figure, err := measure.ParseFigure(in.Typed, unit)
 		if err == nil {
@@ -252,7 +252,7 @@ func (w *Workshop) checkFigure(s *sheet, in OwnFigure) (*OwnFigure, error) {
 		in.Limit = &figure.Base
 		return &in, nil
 	}
-	f, known := w.book.Fastener(in.Fastener)
+	f, known := w.Book().Fastener(in.Fastener)
 	if !known || f.Rule() == nil {
 		return nil, invalid("fastener", "Only a fastener with a torque, or a part that is marked with its limit, takes a figure of its own.")
 	}
@@ -280,12 +280,12 @@ func (w *Workshop) rule(s *sheet, id string) *fastener.Rule {
 	if own := s.own(func(f *OwnFigure) bool { return f.Fastener == id && f.Min != nil && f.Max != nil }); own != nil {
 		return &fastener.Rule{Min: measure.Torque(*own.Min), Max: measure.Torque(*own.Max), Source: own.Source}
 	}
-	f, _ := w.book.Fastener(id)
+	f, _ := w.Book().Fastener(id)
 	return f.Rule()
 }
 
 func (w *Workshop) checkTorque(s *sheet, in Torque) (*Torque, error) {
-	f, known := w.book.Fastener(in.Fastener)
+	f, known := w.Book().Fastener(in.Fastener)
 	if !known || !f.When.Holds(s.Bike.Facts) {
 		return nil, invalid("fastener", "This bike has no such fastener.")
 	}
@@ -392,7 +392,7 @@ func (w *Workshop) checkItem(s *sheet, in Item) (*Item, error) {
 		in.Finding = &e.ID
 	}
 	if in.Operation != "" {
-		operation, known := w.book.Operation(in.Operation)
+		operation, known := w.Book().Operation(in.Operation)
 		if !known || !operation.When.Holds(s.Bike.Facts) {
 			return nil, invalid("operation", "That work is not for this bike.")
 		}

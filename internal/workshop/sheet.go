@@ -18,7 +18,7 @@ type sheet struct {
 }
 
 func (w *Workshop) layOut(r Record) *sheet {
-	s := &sheet{Record: r, ledger: newLedger(r.Entries), points: w.book.PointsOn(r.Bike.Facts)}
+	s := &sheet{Record: r, ledger: newLedger(r.Entries), points: w.Book().PointsOn(r.Bike.Facts)}
 	s.figures = figures(s.ledger, newLedger(r.Earlier))
 	s.items = s.readItems()
 	s.findings = w.readFindings(s)

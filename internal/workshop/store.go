@@ -37,6 +37,9 @@ type Store interface {
 	// AnswerLink writes an owner's answers; a link that is not open any more is Stale.
 	AnswerLink(ctx context.Context, id ID, now time.Time, from string, entries []Entry) error
 
+	OwnFiles(ctx context.Context) ([]OwnFile, error)
+	SaveOwnFile(ctx context.Context, f OwnFile) error
+
 	AddPhoto(ctx context.Context, p Photo) error
 	RemovePhoto(ctx context.Context, job, id ID, now time.Time) error
 	Photo(ctx context.Context, id ID) (Photo, error)

@@ -98,7 +98,7 @@ func (w *Workshop) Today(ctx context.Context) (Today, error) {
 
 func (w *Workshop) todayJob(r Record, now time.Time) TodayJob {
 	s := w.layOut(r)
-	depth, _ := w.book.Depth(r.Job.Depth)
+	depth, _ := w.Book().Depth(r.Job.Depth)
 	j := TodayJob{ID: r.Job.ID, Number: r.Job.Number, Title: r.Bike.Title(), Owner: r.Owner.Name, Phone: r.Owner.Phone,
 		Depth: depth.Name, Words: r.Job.Words, Stand: r.Job.Stand, Facts: r.Bike.Facts, PromisedAt: r.Job.PromisedAt,
 		ReleasedAt: r.Job.ReleasedAt, Mark: wear.Open, Stages: []Stage{}}

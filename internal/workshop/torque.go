@@ -38,7 +38,7 @@ func (w *Workshop) readBolts(s *sheet) []BoltView {
 	for _, i := range s.items {
 		if i.agreed() && i.Item.Operation != "" {
 			agreed = append(agreed, i.Item.Operation)
-			if operation, known := w.book.Operation(i.Item.Operation); known && i.Work != nil {
+			if operation, known := w.Book().Operation(i.Item.Operation); known && i.Work != nil {
 				for _, id := range operation.Touches {
 					disturbed[id] = max(disturbed[id], i.done)
 				}
@@ -46,7 +46,7 @@ func (w *Workshop) readBolts(s *sheet) []BoltView {
 		}
 	}
 	var views []BoltView
-	for _, f := range w.book.FastenersFor(s.Bike.Facts, s.Job.Depth, agreed) {
+	for _, f := range w.Book().FastenersFor(s.Bike.Facts, s.Job.Depth, agreed) {
 		rule := w.rule(s, f.ID)
 		for _, position := range f.Bolts() {
 			v := BoltView{Fastener: f.ID, Position: position, Name: f.Name, Component: f.Component, Rule: rule, Set: f.Set,

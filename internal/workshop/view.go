@@ -124,14 +124,14 @@ func (w *Workshop) total(s *sheet, pick func(ItemView) bool) (estimate.Total, []
 			continue
 		}
 		lines = append(lines, item.Item.line())
-		if o, known := w.book.Operation(item.Item.Operation); known {
+		if o, known := w.Book().Operation(item.Item.Operation); known {
 			for _, id := range o.Needs {
 				times[id]++
 			}
 		}
 	}
 	shared, saved := []SharedView{}, estimate.Minor(0)
-	for _, p := range w.book.Prerequisites {
+	for _, p := range w.Book().Prerequisites {
 		if n := times[p.ID]; n > 1 {
 			v := SharedView{Name: p.Name, Times: n, Minutes: (n - 1) * p.Minutes, Saved: estimate.Labour((n-1)*p.Minutes, s.Settings.Hourly)}
 			shared, saved = append(shared, v), saved+v.Saved

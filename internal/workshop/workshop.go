@@ -5,6 +5,8 @@ package workshop
 
 import (
 	"context"
+	"io/fs"
+	"sync/atomic"
 	"time"
 
 	"utensil/core/estimate"
@@ -14,10 +16,11 @@ import (
 // Workshop is the use-cases over a store.
 type Workshop struct {
 	store Store
-	book  *knowledge.Book
+	shelf *atomic.Pointer[knowledge.Book] // holds what the trade and the workshop know
 	now   func() time.Time
 
-	address string // under which owners reach the server
+	layers  []fs.FS // of knowledge, over what ships and under the workshop's own texts
+	address string  // under which owners reach the server
 	memory  *memory
 	// As remembered when a screen is worked out.
 	rates   Experience
@@ -26,11 +29,13 @@ type Workshop struct {
 
 // New opens a workshop. now is the clock.
 func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
-	return &Workshop{store: store, book: book, now: now, memory: &memory{}}
+	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, memory: &memory{}}
+	w.shelf.Store(book)
+	return w
 }
 
 // Book is what the trade knows.
-func (w *Workshop) Book() *knowledge.Book { return w.book }
+func (w *Workshop) Book() *knowledge.Book { return w.shelf.Load() }
 
 // withExperience is the workshop with the shop's experience at hand.
 func (w *Workshop) withExperience(ctx context.Context) *Workshop {

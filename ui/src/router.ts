@@ -54,6 +54,12 @@ export const router = createRouter({
       meta: { title: 'Mailbox' },
     },
     {
+      path: '/shop/knowledge',
+      name: 'shop-knowledge',
+      component: () => import('@/areas/shop/KnowledgePage.vue'),
+      meta: { title: 'Own knowledge' },
+    },
+    {
       path: '/practice',
       name: 'practice',
       component: () => import('@/areas/practice/PracticePage.vue'),

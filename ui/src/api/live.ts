@@ -3,7 +3,7 @@ import { useEventSource } from '@vueuse/core'
 import { computed, watch } from 'vue'
 
 interface Change {
-  about: 'entry' | 'job' | 'bike' | 'owner' | 'settings' | 'staff'
+  about: 'own_knowledge' | 'entry' | 'job' | 'bike' | 'owner' | 'settings' | 'staff'
   job?: string
   bike?: string
 }
@@ -25,6 +25,7 @@ export function useLive() {
     if (change.about === 'owner') again('job')
     if (change.about === 'settings' || change.about === 'staff') again('session')
     if (change.about === 'staff') again('staff')
+    if (change.about === 'own_knowledge') void queries.invalidateQueries()
     again('today')
     if (change.about !== 'entry') again('search')
   })

@@ -194,6 +194,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The workshop's own knowledge */
+        get: operations["own-knowledge"];
+        /** Lay a file over what ships */
+        put: operations["save-own-knowledge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mailbox": {
         parameters: {
             query?: never;
@@ -1107,6 +1125,18 @@ export interface components {
             /** @description least torque, as typed */
             typed_min?: string;
         };
+        OwnFile: {
+            about: string;
+            file: string;
+            /** @description what ships, to start from */
+            shipped?: string;
+            text: string;
+            /**
+             * Format: int64
+             * @description 0 when there is none yet
+             */
+            version: number;
+        };
         Owner: {
             email: string;
             id: string;
@@ -1210,10 +1240,14 @@ export interface components {
             means: string;
             method: string;
             name: string;
+            /** @description what a photograph of it should show */
+            photo?: string;
             /** @description the reading of this job that stands */
             reading?: components["schemas"]["ReadingView"];
             /** @description the depth of this service looks at it */
             required: boolean;
+            /** @description what it is measured or judged with */
+            tools: string;
             words?: components["schemas"]["Word"][];
         };
         Practice: {
@@ -2127,6 +2161,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "own-knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnFile"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-own-knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnFile"][];
                 };
             };
             /** @description Error */

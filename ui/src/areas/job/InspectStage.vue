@@ -107,7 +107,7 @@ watch(
             <option v-for="r in book?.routes ?? []" :key="r.id" :value="r.id">{{ r.name }}</option></select
           ><br /><span class="pl-0.5">{{ read }} of {{ points.length }}</span>
         </h2>
-        <span class="grid shrink-0 text-right">
+        <span class="grid shrink-0 pr-2 text-right">
           <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet min-h-9!">
             Find a fault<template v-if="job.hunts.length"> · {{ job.hunts.length }}</template>
           </RouterLink>

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useDesk } from './desk'
 
 /** The photographs of a point or finding, and a way to take another. */
-const props = defineProps<{ about: string; name: string; locked?: boolean }>()
+const props = defineProps<{ about: string; name: string; hint?: string; locked?: boolean }>()
 const { job, pen, closed } = useDesk()
 const photos = computed(() => job.value.photos.filter((p) => p.about === props.about))
 
@@ -46,5 +46,6 @@ async function take(event: Event) {
         :aria-label="`Photo of ${name}`"
         @change="take"
     /></label>
+    <span v-if="hint && !photos.length" class="text-sm text-soft">{{ hint }}</span>
   </div>
 </template>

@@ -261,7 +261,7 @@ useBenchKeys((key) => {
             : 'Limit on the part?'
         }}
       </button>
-      <PhotoStrip :about="point.id" :name="point.name" :locked="locked" />
+      <PhotoStrip :about="point.id" :name="point.name" :hint="point.photo" :locked="locked" />
       <p v-if="point.life" class="w-full text-[15px]">
         {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
       </p>

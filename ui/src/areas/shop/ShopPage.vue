@@ -72,7 +72,12 @@ const fresh = ref<Schemas['Staff']>()
 
 <template>
   <main id="main" class="flex-1">
-    <div class="border-b border-ink px-5 py-3"><h1>Shop</h1></div>
+    <div class="flex items-center border-b border-ink px-5 py-3">
+      <h1>Shop</h1>
+      <RouterLink v-if="keeper" :to="{ name: 'shop-knowledge' }" class="button ml-auto"
+        >Points, routes, work, faults</RouterLink
+      >
+    </div>
     <div class="grid gap-x-12 gap-y-8 px-5 py-4 lg:grid-cols-2">
       <form v-if="form" class="flex flex-col gap-3" @submit.prevent="save" @input="touched = true">
         <h2 class="border-b border-ink pb-1">Name, prices, units</h2>

@@ -1,0 +1,68 @@
+package knowledge
+
+import (
+	"io/fs"
+	"path"
+	"slices"
+)
+
+// Texts is a layer of knowledge held in memory, by file name.
+type Texts map[string]string
+
+var (
+	_ fs.ReadFileFS = Texts{}
+	_ fs.GlobFS     = Texts{}
+)
+
+// Open finds nothing: a layer is read whole, by ReadFile.
+func (t Texts) Open(name string) (fs.File, error) {
+	return nil, &fs.PathError{Op: "open", Path: name, Err: fs.ErrNotExist}
+}
+
+// ReadFile returns the text under a name.
+func (t Texts) ReadFile(name string) ([]byte, error) {
+	text, known := t[name]
+	if !known {
+		return nil, &fs.PathError{Op: "read", Path: name, Err: fs.ErrNotExist}
+	}
+	return []byte(text), nil
+}
+
+// Glob lists the names that match, in order.
+func (t Texts) Glob(pattern string) ([]string, error) {
+	var out []string
+	for name := range t {
+		if match, err := path.Match(pattern, name); err != nil {
+			return nil, err
+		} else if match {
+			out = append(out, name)
+		}
+	}
+	slices.Sort(out)
+	return out, nil
+}
+
+// Files lists the files that a workshop may lay its own over, with what is in them.
+var Files = []struct{ Name, About string }{
+	{"points.yaml", "Inspection points: method, instrument, limits, words"},
+	{"routes.yaml", "Ways round the bike"},
+	{"operations.yaml", "Work the shop sells: minutes, parts, prices, what it touches"},
+	{"prerequisites.yaml", "What several pieces of work need done once"},
+	{"fasteners.yaml", "Fasteners and their torques"},
+	{"faults/own.yaml", "Complaints with their causes and checks"},
+}
+
+// Text is a file as it ships, to start one's own from: "" when none ships under that name.
+func Text(name string) string {
+	if name == "faults/own.yaml" {
+		name = "faults/gears.yaml" // an example to follow
+	}
+	text, err := shipped.ReadFile(name)
+	if err != nil {
+		return ""
+	}
+	return string(text)
+}
+
+// Layered loads the shipped data with others laid over them in turn.
+func Layered(own ...fs.FS) (*Book, error) { return Load(append([]fs.FS{shipped}, own...)...) }
