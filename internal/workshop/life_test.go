@@ -1,0 +1,91 @@
+package workshop
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/wear"
+)
+
+// later is a bike's readings of one point, so many days ago.
+func later(t *testing.T, r *Record, point string, figures map[int]string) {
+	t.Helper()
+	w := New(nil, book, time.Now)
+	for ago := 2000; ago >= 0; ago-- {
+		typed, taken := figures[ago]
+		if !taken {
+			continue
+		}
+		c, err := w.check(w.layOut(*r), keeper, NewEntry{ID: NewID(), Content: Content{Reading: &Reading{Point: point, Typed: typed}}})
+		require.NoError(t, err)
+		r.Earlier = append(r.Earlier, Entry{ID: NewID(), Kind: KindReading, At: time.Now().AddDate(0, 0, -ago), Content: c})
+	}
+}
+
+func lifeOf(w *Workshop, r *Record, point string) *LifeView {
+	for _, v := range w.pointViews(w.layOut(*r)) {
+		if v.ID == point {
+			return v.Life
+		}
+	}
+	return nil
+}
+
+func TestLifeOfAPartOnThisBike(t *testing.T) {
+	w, r := desk(kind(t, "commuter"), "repair")
+	r.Bike.WeeklyKm = 70 // 10 km a day
+	assert.Nil(t, lifeOf(w, r, "chain"), "nothing was ever measured")
+	later(t, r, "chain", map[int]string{200: "0.15", 100: "0.3", 0: "0.45"})
+	life := lifeOf(w, r, "chain")
+	require.NotNil(t, life)
+	// 0.15 % in 1000 km; 0.75 % is the limit of a 9-speed chain: 2000 km, 200 days.
+	assert.Equal(t, "km", life.Unit)
+	assert.InDelta(t, 2000, life.Left, 1)
+	require.NotNil(t, life.Due)
+	assert.InDelta(t, 200, time.Until(*life.Due).Hours()/24, 1)
+	assert.Contains(t, life.Says, "About 2000 km left, due around "[:20])
+	assert.Contains(t, life.Says, "by 3 readings of this part")
+
+	r.Bike.WeeklyKm = 0
+	life = lifeOf(w, r, "chain")
+	assert.Equal(t, "days", life.Unit, "where nobody knows the distance, days are counted")
+	assert.InDelta(t, 200, life.Left, 1)
+}
+
+func TestOneReadingRestsOnTheShopAndSaysSo(t *testing.T) {
+	w, r := desk(kind(t, "commuter"), "repair")
+	later(t, r, "front-pads", map[int]string{0: "3"})
+	assert.Nil(t, lifeOf(w, r, "front-pads"), "one figure and no experience say nothing")
+	var shop []PastReading
+	for i := range 6 {
+		bike := ID(rune('a' + i))
+		shop = append(shop, PastReading{Bike: bike, Point: "front-pads", Value: 3.5, At: time.Now().AddDate(0, 0, -100)},
+			PastReading{Bike: bike, Point: "front-pads", Value: 2.5 - 0.1*float64(i), At: time.Now()})
+	}
+	w.rates = experienced(book, shop)
+	life := lifeOf(w, r, "front-pads")
+	require.NotNil(t, life)
+	assert.Equal(t, wear.ShopsRates, life.Basis)
+	assert.Contains(t, life.Says, "One reading says little: this rests on 6 such parts")
+	assert.Less(t, life.Least, life.Left)
+}
+
+func TestANewPartBeginsANewLife(t *testing.T) {
+	w, r := desk(kind(t, "commuter"), "repair")
+	later(t, r, "front-pads", map[int]string{400: "3.5", 300: "2.5", 200: "1.5", 100: "3.5", 50: "2.5", 0: "1.5"})
+	life := lifeOf(w, r, "front-pads")
+	require.NotNil(t, life)
+	assert.Equal(t, 3, life.Seen, "only the readings of the pads that are in now")
+	assert.InDelta(t, 25, life.Left, 1, "1 mm in 50 days; half a millimetre to go")
+	assert.Equal(t, "It wears 2 times as fast as the one before.", life.Faster)
+
+	// Work that renewed the part counts too, however alike the figures are.
+	item := ID(NewID())
+	r.Earlier = append(r.Earlier,
+		Entry{ID: item, Kind: KindItem, At: time.Now(), Content: Content{Item: &Item{Operation: "pads-disc-front", Title: "pads"}}},
+		Entry{ID: NewID(), Kind: KindWork, At: time.Now().Add(time.Hour), Content: Content{Work: &Work{Item: item}}})
+	assert.Nil(t, lifeOf(w, r, "front-pads"), "nothing is known of what was fitted last")
+}
