@@ -115,6 +115,9 @@ func (l Limit) LifeOf(seen []Seen, shop Rates, z float64) (life Life, ok bool) {
 	switch {
 	case trend && wear(t.Slope) > 1e-12:
 		low, high := min(wear(t.Low), wear(t.High)), max(wear(t.Low), wear(t.High))
+		if t.Seen < 3 { // two figures make a line, and say nothing of how sure it is
+			low, high = low/2, high*2
+		}
 		if known { // few figures leave a wide interval: no part wears at nothing, nor without end
 			low, high = max(low, min(slow/2, wear(t.Slope))), min(high, max(fast*2, wear(t.Slope)))
 		}

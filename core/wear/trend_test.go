@@ -90,6 +90,11 @@ func TestLife(t *testing.T) {
 	assert.InDelta(t, 1000, life.Least, 1e-6)
 	assert.InDelta(t, 4000, life.Most, 1e-6)
 
+	life, ok = chain.LifeOf(chainAt(0.1, 0.2), nil, z90)
+	require.True(t, ok)
+	assert.InDelta(t, 1500, life.Left, 1e-6)
+	assert.InDelta(t, 750, life.Least, 1e-6, "two figures fix a line, not how sure it is: half to double")
+	assert.InDelta(t, 3000, life.Most, 1e-6)
 	_, ok = pad.LifeOf([]wear.Seen{{0, 3}}, shop[:3], z90)
 	assert.False(t, ok, "three lives are no experience")
 	life, ok = pad.LifeOf(chainAt(3, 2, 0.9), nil, z90)

@@ -56,6 +56,8 @@ const propose = (finding: Schemas['FindingView'], s: Schemas['Suggestion']) =>
 async function proposeAll() {
   for (const f of open.value) {
     const s = f.suggested[0]
+    // One piece of work may settle several findings: what is offered meanwhile is not offered again.
+    if (job.value.findings.find((now) => now.id === f.id)?.status !== 'open') continue
     if (s && !(await propose(f, s))) return
   }
 }
@@ -134,14 +136,16 @@ async function allYes() {
               </button>
             </template>
           </div>
-          <PhotoStrip class="mt-2 ml-9" :about="f.point ?? f.id" :name="f.title" />
-          <p v-if="f.waiting" class="mt-1 pl-9 text-[15px] text-soft">
-            Now <span class="figure">{{ money(f.waiting.now_minor) }}</span>; left until it has ruined more,
-            <span class="figure">{{ money(f.waiting.later_minor) }}</span> ({{
-              f.waiting.ruined.join(', ').toLowerCase()
-            }}
-            as well).
-          </p>
+          <div class="mt-1 flex flex-wrap items-center justify-end gap-3 pl-9">
+            <p v-if="f.waiting" class="min-w-0 flex-1 text-[15px] text-soft">
+              Now <span class="figure">{{ money(f.waiting.now_minor) }}</span>; left until it has ruined more,
+              <span class="figure">{{ money(f.waiting.later_minor) }}</span> ({{
+                f.waiting.ruined.join(', ').toLowerCase()
+              }}
+              as well).
+            </p>
+            <PhotoStrip :about="f.point ?? f.id" :name="f.title" />
+          </div>
           <RescueChoice v-if="f.rescue" class="mt-2 ml-9" :rescue="f.rescue" @take="(s) => propose(f, s)" />
           <form v-if="leaving === f.id" class="mt-2 flex gap-2 pl-8" @submit.prevent="setAside(f.id)">
             <input

@@ -144,7 +144,8 @@ useBenchKeys((key) => {
           ref="field"
           v-model="typed"
           data-bench
-          class="figure h-[58px] w-full border-2 border-ink bg-chalk px-3 text-[34px] leading-none focus:border-petrol focus:outline-none"
+          class="figure h-[58px] w-full border-2 border-ink bg-chalk px-3 leading-none focus:border-petrol focus:outline-none"
+          :class="many ? 'text-[24px]' : 'text-[34px]'"
           inputmode="decimal"
           autocomplete="off"
           :placeholder="
