@@ -112,3 +112,30 @@ func TestJudgeSaysWhy(t *testing.T) {
 	_, known = wear.JudgeWord(scale, "odd", "")
 	assert.False(t, known)
 }
+
+func TestSeveralFiguresOfOneReading(t *testing.T) {
+	pads := wear.Gauge{Unit: "mm", Sides: []string{"left", "right"}, Apart: 0.5, ApartMeans: "a sticking piston"}
+	falls, rises := wear.Variant{Limit: pad}, wear.Variant{Limit: chain}
+	assert.Equal(t, 1.2, falls.Worst([]float64{1.4, 1.2, 1.9}), "the least of a pad or a rotor counts")
+	assert.Equal(t, 0.4, rises.Worst([]float64{0.3, 0.4}), "the most of a chain")
+	assert.Equal(t, 2, pads.Most())
+	assert.Equal(t, 1, wear.Gauge{}.Most())
+	for _, c := range []struct {
+		name    string
+		figures []float64
+		mark    wear.Mark
+		says    string
+	}{
+		{"even", []float64{3.0, 3.2}, wear.Sound, ""},
+		{"just uneven", []float64{2.5, 3.0}, wear.Due, " Left and right differ by 0.5 mm: a sticking piston."},
+		{"one side only", []float64{3.0}, wear.Sound, ""},
+		{"uneven and unsafe", []float64{0.3, 2.0}, wear.Unsafe, " Left and right differ by 1.7 mm: a sticking piston."},
+	} {
+		before := falls.Judge(falls.Worst(c.figures), "mm", "Replace the pads")
+		after := pads.Uneven(before, c.figures)
+		assert.Equal(t, c.mark, after.Mark, c.name)
+		assert.Equal(t, before.Reason+c.says, after.Reason, c.name)
+	}
+	assert.Error(t, wear.Gauge{Unit: "mm", Step: 0.1, Major: 0.5, Apart: 0.5, Span: measure.Range{Max: 4}, Plausible: measure.Range{Max: 9},
+		Limits: []wear.Variant{{Limit: pad}}}.Validate(), "sides that may differ need names")
+}

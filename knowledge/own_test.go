@@ -1,0 +1,66 @@
+package knowledge_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/knowledge"
+)
+
+// What ships is itself a text that can be laid over what ships, file by file.
+func TestEveryFileCanBeStartedFrom(t *testing.T) {
+	for _, f := range knowledge.Files {
+		book, err := knowledge.Layered(knowledge.Texts{f.Name: knowledge.Text(f.Name)})
+		require.NoError(t, err, f.Name)
+		assert.Len(t, book.Points, len(shipped(t).Points), f.Name)
+	}
+	assert.Empty(t, knowledge.Text("passwords.yaml"))
+}
+
+func TestRoutesGoOverPointsThereAre(t *testing.T) {
+	book := shipped(t)
+	require.Len(t, book.Routes, 3)
+	for name, c := range map[string]struct{ text, says string }{
+		"no such point": {"- {id: r, name: R, points: [wing]}", `routes.yaml:1: r: "wing" is no point`},
+		"twice":         {"- {id: r, name: R, points: [chain, chain]}", "stands twice"},
+		"nameless":      {"\n- {id: r, points: [chain]}", "routes.yaml:2: r: a route needs a name"},
+	} {
+		_, err := knowledge.Layered(knowledge.Texts{"routes.yaml": c.text})
+		assert.ErrorContains(t, err, c.says, name)
+	}
+	// A later layer wins, and what it leaves out stays.
+	own := knowledge.Texts{"routes.yaml": "- {id: front-to-back, name: Mine, points: [chain]}"}
+	book, err := knowledge.Layered(own)
+	require.NoError(t, err)
+	assert.Len(t, book.Routes, 3)
+	for _, r := range book.Routes {
+		if r.ID == "front-to-back" {
+			assert.Equal(t, "Mine", r.Name)
+		}
+	}
+}
+
+func TestOperationsFitTogether(t *testing.T) {
+	for name, c := range map[string]struct{ text, says string }{
+		"needs nothing known": {"- {id: o, title: O, minutes: 5, needs: [saddle-off]}", `needs "saddle-off", which is no prerequisite`},
+		"ruins itself":        {"- {id: o, title: O, minutes: 5, ruins: [o]}", `"o" is no other operation`},
+		"saves nothing known": {"- {id: o, title: O, minutes: 5, saves: [x]}", `"x" is no other operation`},
+	} {
+		_, err := knowledge.Layered(knowledge.Texts{"operations.yaml": c.text})
+		assert.ErrorContains(t, err, c.says, name)
+	}
+	_, err := knowledge.Layered(knowledge.Texts{"prerequisites.yaml": "- {id: p, name: P, minutes: 0, source: s}"})
+	assert.ErrorContains(t, err, "prerequisites.yaml:1: p: a prerequisite needs a name, minutes and a source")
+	// What an operation needs first can never take longer than all of it.
+	book := shipped(t)
+	for _, o := range book.Operations {
+		minutes := 0
+		for _, id := range o.Needs {
+			p, _ := book.Prerequisite(id)
+			minutes += p.Minutes
+		}
+		assert.Less(t, minutes, o.Minutes+1, o.ID)
+	}
+}

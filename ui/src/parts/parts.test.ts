@@ -1,0 +1,95 @@
+// @vitest-environment happy-dom
+import { mount } from '@vue/test-utils'
+import { describe, expect, it } from 'vitest'
+
+import { Fault } from '@/api/client'
+
+import ChanceRule from './ChanceRule.vue'
+import ConditionMark from './ConditionMark.vue'
+import FaultNote from './FaultNote.vue'
+import GaugeStrip from './GaugeStrip.vue'
+import { inCurrency } from './money'
+import { figure, percent, typedNumber } from './words'
+
+describe('words of the bench', () => {
+  it('never claims a certainty that was not reached', () => {
+    expect([0, 0.001, 0.004, 0.006, 0.5, 0.994, 0.999, 1].map(percent)).toEqual([
+      '0 %',
+      '< 1 %',
+      '< 1 %',
+      '1 %',
+      '50 %',
+      '99 %',
+      '> 99 %',
+      '100 %',
+    ])
+  })
+  it('reads and prints figures', () => {
+    expect(figure(1.5)).toBe('1.5')
+    expect(figure(1.23456)).toBe('1.235')
+    expect(typedNumber('0,9 mm')).toBe(0.9)
+    expect(typedNumber('thin')).toBeUndefined()
+  })
+  it('keeps money in the currency’s own minor unit', () => {
+    expect(inCurrency(3050, 'GBP')).toBe('£30.50')
+    expect(inCurrency(3050, 'JPY')).toBe('JP¥3,050')
+  })
+})
+
+describe('the gauge strip', () => {
+  const props = {
+    ruling: { min: 0, max: 4, step: 0.1, major: 0.5 },
+    zones: [
+      { from: 0, to: 0.5, mark: 'unsafe' as const },
+      { from: 0.5, to: 1, mark: 'due' as const },
+      { from: 1, to: 4, mark: 'sound' as const },
+    ],
+    unit: 'mm',
+    label: 'Front pads',
+  }
+  it('says in words what it shows', () => {
+    const strip = mount(GaugeStrip, { props: { ...props, now: 0.9, past: [2.5, 1.7] } })
+    expect(strip.get('[role="img"]').attributes('aria-label')).toBe('Front pads: 0.9 mm; earlier 2.5, 1.7')
+  })
+  it('numbers the divisions it was ruled with, and no others', () => {
+    const strip = mount(GaugeStrip, { props })
+    const numbers = strip.findAll('text').map((t) => t.text())
+    expect(numbers).toEqual(['0', '0.5', '1', '1.5', '2', '2.5', '3', '3.5', '4'])
+  })
+  it('keeps a figure beyond its ends on the rule', () => {
+    const at = (now: number) => mount(GaugeStrip, { props: { ...props, now } }).html()
+    expect(at(9)).toContain('9')
+    expect(at(9)).not.toContain('NaN')
+  })
+})
+
+describe('the chance rule', () => {
+  it('is as long as the chance', () => {
+    const bar = (chance: number) => mount(ChanceRule, { props: { chance } }).get('rect').attributes('width')
+    expect([0, 0.425, 1].map(bar)).toEqual(['0%', '42.5%', '100%'])
+  })
+})
+
+describe('a condition mark', () => {
+  it('is told apart without colour', () => {
+    const shapes = ['open', 'sound', 'watch', 'due', 'unsafe'].map((mark) =>
+      mount(ConditionMark, { props: { mark, size: 20 } })
+        .html()
+        .replaceAll(/var\(--color-[a-z]+\)|aria-label="[^"]*"|title="[^"]*"|>[^<]*</g, ''),
+    )
+    expect(new Set(shapes).size).toBe(5)
+  })
+})
+
+describe('a fault', () => {
+  it('says what to do, and offers what may have been meant', async () => {
+    const note = mount(FaultNote, {
+      props: {
+        fault: new Fault(422, 'That cannot be right', '25 mm cannot be right here.', 'typed', [2.5]),
+      },
+    })
+    expect(note.text()).toContain('25 mm cannot be right here.')
+    await note.get('button').trigger('click')
+    expect(note.emitted('take')).toEqual([[2.5]])
+  })
+})
