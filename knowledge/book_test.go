@@ -93,6 +93,8 @@ func TestEveryKindCanBeServicedWhole(t *testing.T) {
 	assert.GreaterOrEqual(t, len(book.Fasteners), 12)
 	for _, k := range book.Kinds {
 		for _, p := range book.PointsOn(k.Facts) {
+			assert.NotEmpty(t, p.Photo, "%s says what a photo of it should show", p.ID)
+			assert.NotEmpty(t, p.Instrument, p.ID)
 			assert.NotEmpty(t, book.CuresFor(p.ID, k.Facts), "nothing cures %s on %s", p.ID, k.ID)
 			for _, w := range p.Scale {
 				j, known := wear.JudgeWord(p.Scale, w.Word, p.Worn)

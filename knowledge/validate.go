@@ -48,6 +48,9 @@ func (b *Book) validatePoint(p Point) error {
 	if p.Name == "" || p.Method == "" || p.Worn == "" || p.Source == "" {
 		return errors.New("a point needs a name, a method, what a worn part asks for, and a source")
 	}
+	if len(p.Scale) > 9 {
+		return errors.New("a scale has at most nine words: one for each key")
+	}
 	if (p.Gauge == nil) == (len(p.Scale) == 0) {
 		return errors.New("a point has either a gauge or a scale")
 	}
