@@ -127,6 +127,17 @@ func (b *Book) Rescue(operation string, f bike.Facts) (Operation, bool) {
 	return b.Operations[i], true
 }
 
+// Saves lists, for each rescue, the work it may make unnecessary.
+func (b *Book) Saves() map[string][]string {
+	out := map[string][]string{}
+	for _, o := range b.Operations {
+		if len(o.Saves) > 0 {
+			out[o.ID] = o.Saves
+		}
+	}
+	return out
+}
+
 // PointsOn lists the points that exist on a bike, in the order of the walk-round.
 func (b *Book) PointsOn(f bike.Facts) []Point {
 	return slices.DeleteFunc(slices.Clone(b.Points), func(p Point) bool { return !p.When.Holds(f) })

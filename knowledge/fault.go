@@ -37,6 +37,7 @@ type Cause struct {
 	Remedy    string         `yaml:"remedy"`
 	Operation string         `yaml:"operation"` // the catalogue's work, if it is sold
 	Unsafe    bool           `yaml:"unsafe"`    // the bike must not be ridden with it
+	Rescuable bool           `yaml:"rescuable"` // the part may be saved instead of replaced
 }
 
 // Check is one thing to look at, with what each answer says.

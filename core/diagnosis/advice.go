@@ -27,8 +27,9 @@ const candidates = 4
 
 // Next lists what can be done now, best first. Actions are first ranked by bits a minute; the
 // best few of those are thought through: what is the whole hunt expected to take if this is
-// done now and the rest goes by bits a minute? That is one step of policy improvement, which
-// never does worse than ranking alone (Howard, Dynamic Programming and Markov Processes, 1960).
+// done now and the rest goes by bits a minute? That is one step of policy improvement (Howard,
+// Dynamic Programming and Markov Processes, 1960), but for the horizon and for answers too
+// rare to follow.
 func (b Belief) Next() []Advice {
 	if b.Settled() {
 		return nil

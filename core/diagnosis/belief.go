@@ -153,8 +153,19 @@ func (b Belief) Settled() bool {
 // one expected of it. Under Odd, the answers contradict each other or the cause is not listed.
 func (b Belief) Fits() float64 { return slices.Max(b.fit) }
 
-// Odd is the fit under which no known cause explains the answers.
-const Odd = 0.003
+// Odd is the fit under which no known cause explains the answers: two of them that are each
+// hardly ever given under the cause that explains the rest best.
+const Odd = 0.02
+
+// Exhausted says whether every cause was put right and none cured.
+func (b Belief) Exhausted() bool {
+	for c := range b.m.Causes {
+		if !slices.Contains(b.done, Try(c)) {
+			return false
+		}
+	}
+	return b.cured < 0
+}
 
 // entropy is the uncertainty about what is wrong, in bits.
 func (b Belief) entropy() float64 {

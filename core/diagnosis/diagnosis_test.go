@@ -216,7 +216,10 @@ func TestContradictoryAnswersShow(t *testing.T) {
 	odd := m.Weigh([]diagnosis.Step{{diagnosis.Look(1), 0}, {diagnosis.Look(2), 0}, {diagnosis.Try(1), diagnosis.NotCured}})
 	assert.Less(t, odd.Fits(), 0.1, "thin pads that were renewed, and wet: no one cause does that")
 	none := m.Weigh([]diagnosis.Step{{diagnosis.Try(0), diagnosis.NotCured}, {diagnosis.Try(1), diagnosis.NotCured}, {diagnosis.Try(2), diagnosis.NotCured}, {diagnosis.Look(2), 0}, {diagnosis.Look(1), 0}})
-	assert.Less(t, none.Fits(), diagnosis.Odd*2)
+	assert.Less(t, none.Fits(), diagnosis.Odd)
+	assert.True(t, none.Exhausted())
+	assert.False(t, odd.Exhausted())
+	assert.Greater(t, m.Weigh([]diagnosis.Step{{diagnosis.Look(0), 1}}).Fits(), diagnosis.Odd, "one unusual answer is no contradiction")
 	assert.Equal(t, m.Start().Of(0), m.Weigh([]diagnosis.Step{{diagnosis.Look(0), diagnosis.CannotTell}}).Of(0), "cannot tell changes nothing")
 }
 

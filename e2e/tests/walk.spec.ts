@@ -57,9 +57,11 @@ test('a sound bike is walked round whole by keyboard, on any route, with photos'
     .getByLabel('Photo of Front pads')
     .setInputFiles({ name: 'pads.png', mimeType: 'image/png', buffer: png })
   await expect(page.getByRole('img', { name: 'Front pads, photo 1' })).toBeVisible()
-  await page
-    .getByLabel('Photo of Front pads')
-    .setInputFiles({ name: 'pads.png', mimeType: 'image/png', buffer: Buffer.from('\x7fELF') })
+  await page.getByLabel('Photo of Front pads').setInputFiles({
+    name: 'pads.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('\x7fELF'),
+  })
   await expect(page.getByRole('alert')).toContainText('no photo')
   await expectSound(page, 'A point with a photo')
   await page.getByRole('button', { name: 'Remove photo 1 of Front pads' }).click()
@@ -74,13 +76,19 @@ test('distance makes wear into a date, from an odometer and a ride file', async 
     .click()
   await page.getByRole('link', { name: /^Check in/ }).click()
   const distance = page.getByRole('region', { name: 'Distance' })
+  await distance.getByLabel('Odometer, km').fill('lots')
+  await distance.getByRole('button', { name: 'Log it' }).click()
+  await expect(distance.getByRole('alert')).toContainText('is not a figure')
+  await expect(distance.getByLabel('Odometer, km')).toHaveValue('lots')
   await distance.getByLabel('Odometer, km').fill('4120 mi')
   await distance.getByRole('button', { name: 'Log it' }).click()
   await expect(distance).toContainText('6630.497 km')
   const gpx = `<gpx version="1.1"><trk><name>Net Hill</name><trkseg><trkpt lat="50" lon="1"><time>2026-10-01T08:00:00Z</time></trkpt><trkpt lat="50.1" lon="1"><time>2026-10-01T09:00:00Z</time></trkpt></trkseg></trk></gpx>`
-  await distance
-    .getByLabel('Take in a ride file')
-    .setInputFiles({ name: 'ride.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(gpx) })
+  await distance.getByLabel('Take in a ride file').setInputFiles({
+    name: 'ride.gpx',
+    mimeType: 'application/gpx+xml',
+    buffer: Buffer.from(gpx),
+  })
   await expect(distance).toContainText('ride.gpx is taken in')
   await expect(distance).toContainText('1 ride')
   await expect(page.getByText(/km left/).first()).toBeVisible()

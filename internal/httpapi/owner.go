@@ -4,6 +4,7 @@ import (
 	"context"
 	"net"
 	"net/http"
+	"strings"
 	"sync"
 	"time"
 
@@ -96,7 +97,7 @@ func (u *unhurried) limit(next http.Handler) http.Handler {
 		if err != nil {
 			host = r.RemoteAddr
 		}
-		if len(r.URL.Path) > len("/api/owner/") && r.URL.Path[:len("/api/owner/")] == "/api/owner/" && !u.allow(host, time.Now()) {
+		if strings.HasPrefix(r.URL.Path, "/api/owner/") && !u.allow(host, time.Now()) {
 			w.Header().Set("Retry-After", "10")
 			writeFault(w, &Fault{Type: "/problems/locked", Title: "Too many tries", Status: http.StatusTooManyRequests, Detail: "Wait ten seconds and try again. What you typed is kept."})
 			return

@@ -66,7 +66,8 @@ func TestRescuesAreCountedByWhatCameAfter(t *testing.T) {
 	p.done(20, "rescue-front")
 	back := p.done(400, "rescue-rear")
 	p.writes(399, workshop.Content{Withdrawn: &workshop.Withdrawn{}}, &back)
-	record, err := store.Rescues(t.Context(), 120*24*time.Hour)
+	record, err := store.Rescues(t.Context(), map[string][]string{
+		"rescue-front": {"pads-disc-front", "rotor-front"}, "rescue-rear": {"pads-disc-rear", "rotor-rear"}}, 120*24*time.Hour)
 	require.NoError(t, err)
 	assert.Equal(t, estimate.Record{Held: 2, Tried: 3}, record)
 }

@@ -152,6 +152,7 @@ type Finding struct {
 	Hunt      *ID       `json:"hunt,omitempty" doc:"the hunt that found it; title and mark then follow from the cause"`
 	Cause     string    `json:"cause,omitempty" doc:"the cause found"`
 	Operation string    `json:"operation,omitempty" readOnly:"true" doc:"the catalogue's work for it"`
+	Rescuable bool      `json:"rescuable,omitempty" readOnly:"true" doc:"the part may be saved instead of replaced"`
 }
 
 // Aside sets a due finding aside: the owner is told, no work is offered.

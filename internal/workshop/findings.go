@@ -40,7 +40,7 @@ type FindingView struct {
 	At        time.Time     `json:"at"`
 	operation []string
 
-	Contaminated bool `json:"contaminated" doc:"pads or rotor are contaminated"`
+	rescuable bool
 }
 
 // Suggestion is catalogue work with the shop's prices.
@@ -109,7 +109,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 	}
 	for _, e := range s.all(KindFinding) {
 		if in := e.Content.Finding; in.Mark.NeedsWork() {
-			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, Contaminated: in.Cause == "contaminated"}
+			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable}
 			if o, known := w.Book().Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
 				f.suggest(o, s.Settings.Hourly)
 			}
@@ -163,7 +163,7 @@ func (w *Workshop) weigh(s *sheet, f *FindingView) {
 		f.Waiting = &WaitingView{estimate.Wait(price(now), ruined...), names}
 	}
 	rescue, possible := w.Book().Rescue(now.ID, s.Bike.Facts)
-	if !possible || !f.Contaminated {
+	if !possible || !f.rescuable {
 		return
 	}
 	replacement := estimate.Minor(0)

@@ -209,6 +209,9 @@ func (h *hunted) view(s *sheet) HuntView {
 	if h.belief.Fits() < diagnosis.Odd {
 		v.Odd = "These answers go together with no known cause. Do the one you are least sure of again, or look for something that is not on this list."
 	}
+	if h.belief.Exhausted() {
+		v.Odd = "Every cause on this list was put right, and it is still there. Look for something that is not on it, or ask a colleague."
+	}
 	for n, a := range h.belief.Next() {
 		if n == mostNext {
 			break
@@ -352,6 +355,7 @@ func (w *Workshop) fromHunt(s *sheet, in *Finding) error {
 		return invalid("cause", "This search has no such cause.")
 	}
 	c := h.Causes[i]
+	in.Rescuable = c.Rescuable
 	in.Title, in.Mark, in.Operation = h.Fault.Name+": "+strings.ToLower(c.Name[:1])+c.Name[1:], wear.Due, c.Operation
 	if c.Unsafe {
 		in.Mark = wear.Unsafe

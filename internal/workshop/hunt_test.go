@@ -100,6 +100,23 @@ func TestHuntFromComplaintToAgreement(t *testing.T) {
 	}
 }
 
+func TestAHuntThatFitsNothingSaysSo(t *testing.T) {
+	w, r := desk(kind(t, "commuter"), "repair")
+	require.NoError(t, write(w, r, Content{Hunt: &Hunt{Fault: "gears-skip"}}, nil))
+	hunt := r.Entries[0].ID
+	odd := func() string { return w.layOut(*r).hunted[0].Odd }
+	for _, c := range [][2]string{{"gauge", "Within its limit"}, {"teeth", "Even"}, {"backwards", "A link jumps"}} {
+		require.NoError(t, write(w, r, Content{Clue: &Clue{Hunt: hunt, Check: c[0], Answer: c[1]}}, nil))
+		assert.Empty(t, odd(), "a stiff link explains all of it")
+	}
+	for _, cause := range []string{"link", "indexing", "freehub", "chain"} {
+		require.NoError(t, write(w, r, Content{Tried: &Tried{Hunt: hunt, Cause: cause}}, nil))
+		assert.Empty(t, odd(), "a remedy may have been botched")
+	}
+	require.NoError(t, write(w, r, Content{Tried: &Tried{Hunt: hunt, Cause: "sprockets"}}, nil))
+	assert.Contains(t, odd(), "Every cause on this list was put right")
+}
+
 func TestFindingOfAHuntOffersItsWork(t *testing.T) {
 	w, r := desk(kind(t, "commuter"), "repair")
 	require.NoError(t, write(w, r, Content{Hunt: &Hunt{Fault: "gears-skip"}}, nil))

@@ -124,7 +124,7 @@ func (w *Workshop) experience(ctx context.Context) (Experience, estimate.Record)
 			slog.WarnContext(ctx, "reading the shop's experience", "err", err)
 			return w.memory.known, w.memory.rescues
 		}
-		rescues, err := w.store.Rescues(ctx, heldFor)
+		rescues, err := w.store.Rescues(ctx, w.Book().Saves(), heldFor)
 		if err != nil {
 			slog.WarnContext(ctx, "reading the shop's rescues", "err", err)
 		}

@@ -348,7 +348,7 @@ func (w *Workshop) checkTorque(s *sheet, in Torque) (*Torque, error) {
 
 func (w *Workshop) checkFinding(s *sheet, in Finding) (*Finding, error) {
 	var err error
-	in.Operation = ""
+	in.Operation, in.Rescuable = "", false
 	if in.Hunt != nil {
 		if err := w.fromHunt(s, &in); err != nil {
 			return nil, err

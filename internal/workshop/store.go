@@ -24,9 +24,10 @@ type Store interface {
 	SaveBike(ctx context.Context, b Bike) (Bike, error)
 	Search(ctx context.Context, words []string, limit int) ([]Found, error)
 	Bike(ctx context.Context, id ID) (Record, error)
-	// Rescues counts the brakes that were rescued longer ago than held, and those of them that
-	// got no new pads or rotor within that time.
-	Rescues(ctx context.Context, held time.Duration) (estimate.Record, error)
+	// Rescues counts rescues longer ago than held, and those of them after which none of the
+	// work they were to save was done on the same bike within that time. saves lists that work
+	// for each rescue.
+	Rescues(ctx context.Context, saves map[string][]string, held time.Duration) (estimate.Record, error)
 	// LatestReadings reads the latest measured readings of all bikes, at most so many.
 	LatestReadings(ctx context.Context, most int) ([]PastReading, error)
 

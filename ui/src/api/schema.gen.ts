@@ -769,14 +769,14 @@ export interface components {
             note?: string;
             /** @description the catalogue's work for it */
             readonly operation?: string;
+            /** @description the part may be saved instead of replaced */
+            readonly rescuable?: boolean;
             title: string;
         };
         FindingView: {
             /** Format: date-time */
             at: string;
             by: string;
-            /** @description pads or rotor are contaminated */
-            contaminated: boolean;
             /** @description the reading or finding it rests on */
             id: string;
             mark: string;

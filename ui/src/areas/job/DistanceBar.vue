@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { useDesk } from './desk'
+import FaultNote from '@/parts/FaultNote.vue'
 import { figure } from '@/parts/words'
 import { useTimes } from '@/parts/time'
 
@@ -10,6 +11,10 @@ const { job, pen, closed } = useDesk()
 const { date } = useTimes()
 const typed = ref('')
 const taken = ref('')
+/** Only what is wrong here; the rest of the page shows its own. */
+const wrong = computed(() =>
+  ['typed', 'ride', 'km'].includes(pen.fault.value?.field ?? '') ? pen.fault.value : undefined,
+)
 const known = computed(() => {
   const d = job.value.distance
   const parts = []
@@ -37,6 +42,7 @@ async function take(event: Event) {
   <section aria-labelledby="distance">
     <h2 id="distance" class="mb-1 border-b border-ink pb-1">Distance</h2>
     <p class="py-1 text-soft">{{ known }}</p>
+    <FaultNote v-if="wrong" class="mb-2" :fault="wrong" @take="(v) => (typed = String(v))" />
     <form v-if="!closed" class="flex flex-wrap items-end gap-2" @submit.prevent="log">
       <label class="text-sm text-soft"
         >Odometer, km<input
