@@ -14,7 +14,7 @@ import (
 	"utensil/core/wear"
 )
 
-//go:embed *.yaml faults/*.yaml
+//go:embed *.yaml faults/*.yaml fasteners/*.yaml
 var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
@@ -26,6 +26,8 @@ type Book struct {
 	Depths        []Depth
 	Prerequisites []Prerequisite
 	Routes        []Route
+	Treatments    []Treatment
+	Runs          []Run
 	Faults        []Fault
 }
 
@@ -78,13 +80,15 @@ func Shipped() (*Book, error) { return Load(shipped) }
 // name the file and the line.
 func Load(layers ...fs.FS) (*Book, error) {
 	book := &Book{}
-	origins := origin{}
+	origins := newOrigin()
 	for _, read := range []func() error{
 		func() error { return readList(layers, "depths.yaml", origins, &book.Depths) },
 		func() error { return readList(layers, "kinds.yaml", origins, &book.Kinds) },
 		func() error { return readList(layers, "points.yaml", origins, &book.Points) },
 		func() error { return readList(layers, "routes.yaml", origins, &book.Routes) },
-		func() error { return readList(layers, "fasteners.yaml", origins, &book.Fasteners) },
+		func() error { return readList(layers, "treatments.yaml", origins, &book.Treatments) },
+		func() error { return readList(layers, "runs.yaml", origins, &book.Runs) },
+		func() error { return readFolder(layers, "fasteners", origins, &book.Fasteners) },
 		func() error { return readList(layers, "prerequisites.yaml", origins, &book.Prerequisites) },
 		func() error { return readList(layers, "operations.yaml", origins, &book.Operations) },
 	} {
@@ -95,6 +99,7 @@ func Load(layers ...fs.FS) (*Book, error) {
 	if err := book.validate(origins); err != nil {
 		return nil, err
 	}
+	book.orderRun()
 	return book, book.readFaults(layers, origins)
 }
 
@@ -109,6 +114,9 @@ func (b *Book) Point(id string) (Point, bool) { return find(b.Points, id) }
 
 // Fastener finds a fastener.
 func (b *Book) Fastener(id string) (Fastener, bool) { return find(b.Fasteners, id) }
+
+// Treatment finds what goes on a thread.
+func (b *Book) Treatment(id string) (Treatment, bool) { return find(b.Treatments, id) }
 
 // Operation finds an operation.
 func (b *Book) Operation(id string) (Operation, bool) { return find(b.Operations, id) }
@@ -145,10 +153,7 @@ func (b *Book) PointsOn(f bike.Facts) []Point {
 
 // Reaches says whether a service of the given depth looks at the point.
 func (b *Book) Reaches(depth string, p Point) bool {
-	rank := func(id string) int {
-		return slices.IndexFunc(b.Depths, func(d Depth) bool { return d.ID == id })
-	}
-	return rank(depth) >= rank(p.From)
+	return b.rank(depth) >= b.rank(p.From)
 }
 
 type identified interface{ key() string }

@@ -9,30 +9,91 @@ import (
 	"utensil/core/measure"
 )
 
-// Fastener is one kind of fastener: what it is, how tight, with what on its threads.
+// Fastener is one kind of fastener: what it is, how tight, with what on its threads. It has
+// a torque, or a thread with a class to estimate one from, or a way to set it by feel.
 type Fastener struct {
-	ID        string         `yaml:"id"`
-	Name      string         `yaml:"name"`
-	Component string         `yaml:"component"`
-	Positions []string       `yaml:"positions"` // the bolts of it, each logged; none for a single one
-	When      bike.Condition `yaml:"when"`
-	Torque    *measure.Range `yaml:"nm"`  // N·m; nil when set by feel
-	Set       string         `yaml:"set"` // how it is set by feel
-	Tool      string         `yaml:"tool"`
-	Treatment string         `yaml:"treatment"`
-	Hand      string         `yaml:"hand"` // "left" for a left-hand thread
-	Caution   string         `yaml:"caution"`
-	Critical  bool           `yaml:"critical"` // the rider can be hurt if it is wrong
-	Always    bool           `yaml:"always"`   // checked on every job
-	Source    string         `yaml:"source"`
+	ID        string           `yaml:"id"`
+	Name      string           `yaml:"name"`
+	Component string           `yaml:"component"`
+	From      string           `yaml:"from"`      // least depth whose full run reaches it; "" for any
+	Positions []string         `yaml:"positions"` // the bolts of it, each logged; none for a single one
+	Pattern   fastener.Pattern `yaml:"pattern"`   // the order of a set
+	When      bike.Condition   `yaml:"when"`
+	Thread    string           `yaml:"thread"`
+	Class     string           `yaml:"class"` // strength class, where the torque is estimated
+	Into      fastener.Mating  `yaml:"into"`  // what an estimated bolt turns in or squeezes
+	Torque    *measure.Range   `yaml:"nm"`    // N·m
+	Meets     []Meeting        `yaml:"meets"` // parts with a limit of their own
+	Set       string           `yaml:"set"`   // how it is set by feel
+	Tool      string           `yaml:"tool"`
+	Treatment string           `yaml:"treatment"`
+	Apply     string           `yaml:"apply"` // where the treatment goes
+	Hand      string           `yaml:"hand"`  // "left" for a left-hand thread
+	Caution   string           `yaml:"caution"`
+	Critical  bool             `yaml:"critical"` // the rider can be hurt if it is wrong
+	Always    bool             `yaml:"always"`   // checked on every job
+	Recheck   bool             `yaml:"recheck"`  // once more after the first ride
+	Source    string           `yaml:"source"`
 }
 
-// Rule is the torque rule of the catalogue, or nil for a fastener set by feel.
-func (f Fastener) Rule() *fastener.Rule {
+// Meeting is a part that a fastener holds, with the torque that the part bears.
+type Meeting struct {
+	Part   string         `yaml:"part"`
+	When   bike.Condition `yaml:"when"`
+	Torque measure.Range  `yaml:"nm"`
+	Source string         `yaml:"source"`
+}
+
+// Treatment is what goes on a thread, and the friction it leaves.
+type Treatment struct {
+	ID       string            `yaml:"id" json:"id"`
+	Name     string            `yaml:"name" json:"name"`
+	Friction fastener.Friction `yaml:"friction" json:"friction"`
+	Source   string            `yaml:"source" json:"source"`
+}
+
+// Run is an order of the torque run, by component.
+type Run struct {
+	ID         string   `yaml:"id" json:"id"`
+	Name       string   `yaml:"name" json:"name"`
+	About      string   `yaml:"about" json:"about"`
+	Components []string `yaml:"components" json:"components"`
+}
+
+// Limits are the catalogue's limits of the fastener on a bike: its own, and those of the
+// parts it meets there. None for a fastener set by feel or estimated.
+func (f Fastener) Limits(facts bike.Facts) []fastener.Limit {
 	if f.Torque == nil {
 		return nil
 	}
-	return &fastener.Rule{Min: measure.Torque(f.Torque.Min), Max: measure.Torque(f.Torque.Max), Source: f.Source}
+	limits := []fastener.Limit{{Part: "the fastener itself", Rule: rule(*f.Torque, f.Source)}}
+	for _, m := range f.Meets {
+		if m.When.Holds(facts) {
+			limits = append(limits, fastener.Limit{Part: m.Part, Rule: rule(m.Torque, m.Source)})
+		}
+	}
+	return limits
+}
+
+func rule(r measure.Range, source string) fastener.Rule {
+	return fastener.Rule{Min: measure.Torque(r.Min), Max: measure.Torque(r.Max), Source: source}
+}
+
+// Joint is the fastener's thread under its head; false when the thread is not known.
+func (f Fastener) Joint() (fastener.Joint, bool) {
+	thread, err := fastener.ParseThread(f.Thread)
+	return thread.SocketHead(), f.Thread != "" && err == nil
+}
+
+// Estimate works a torque out from thread, class and treatment; false where one is not to be.
+func (b *Book) Estimate(f Fastener) (fastener.Estimate, bool) {
+	joint, known := f.Joint()
+	class, strong := fastener.ClassOf(f.Class)
+	treatment, _ := b.Treatment(f.Treatment)
+	if !known || !strong || f.Torque != nil || f.Set != "" {
+		return fastener.Estimate{}, false
+	}
+	return joint.Estimate(class, treatment.Friction, f.Into), true
 }
 
 // Bolts lists the positions to log: at least one, "" for a single fastener.
@@ -79,9 +140,13 @@ func (b *Book) CuresFor(point string, f bike.Facts) []Operation {
 }
 
 // FastenersFor lists the fasteners to torque on a bike after a service of the given depth
-// in which the given operations were done, in the order of the torque run.
-func (b *Book) FastenersFor(f bike.Facts, depth string, done []string) []Fastener {
+// in which the given operations were done, with those to look at again, in the order of the
+// first run.
+func (b *Book) FastenersFor(f bike.Facts, depth string, done, again []string) []Fastener {
 	touched := map[string]bool{}
+	for _, id := range again {
+		touched[id] = true
+	}
 	for _, id := range done {
 		if operation, known := b.Operation(id); known {
 			for _, t := range operation.Touches {
@@ -91,7 +156,30 @@ func (b *Book) FastenersFor(f bike.Facts, depth string, done []string) []Fastene
 	}
 	d, _ := b.Depth(depth)
 	return slices.DeleteFunc(slices.Clone(b.Fasteners), func(x Fastener) bool {
-		wanted := d.Torque == "all" || x.Always || touched[x.ID]
+		wanted := x.Always || touched[x.ID] || d.Torque == "all" && (x.From == "" || b.rank(depth) >= b.rank(x.From))
 		return !wanted || !x.When.Holds(f)
 	})
 }
+
+// rank is the place of a depth among the depths.
+func (b *Book) rank(depth string) int {
+	return slices.IndexFunc(b.Depths, func(d Depth) bool { return d.ID == depth })
+}
+
+// orderRun puts the fasteners into the order of the first run: by component, within it as
+// they were read.
+func (b *Book) orderRun() {
+	if len(b.Runs) == 0 {
+		return
+	}
+	place := func(f Fastener) int {
+		if i := slices.Index(b.Runs[0].Components, f.Component); i >= 0 {
+			return i
+		}
+		return len(b.Runs[0].Components)
+	}
+	slices.SortStableFunc(b.Fasteners, func(x, y Fastener) int { return place(x) - place(y) })
+}
+
+func (t Treatment) key() string { return t.ID }
+func (r Run) key() string       { return r.ID }

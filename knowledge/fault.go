@@ -194,7 +194,7 @@ func (b *Book) readFaults(layers []fs.FS, origins origin) error {
 				return err
 			}
 			for i, f := range b.Faults {
-				if _, here := origins[file+" "+f.ID]; here || i >= from {
+				if _, here := origins.lines[file+" "+f.ID]; here || i >= from {
 					pages[f.ID] = page{file, strings.Split(string(text), "\n")}
 				}
 			}
@@ -203,7 +203,7 @@ func (b *Book) readFaults(layers []fs.FS, origins origin) error {
 	var errs []error
 	for _, f := range b.Faults {
 		p := pages[f.ID]
-		errs = append(errs, b.validateFault(f, p, origins[p.file+" "+f.ID]))
+		errs = append(errs, b.validateFault(f, p, origins.lines[p.file+" "+f.ID]))
 	}
 	return errors.Join(errs...)
 }

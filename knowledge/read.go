@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"path"
 	"slices"
 	"strings"
 
@@ -12,10 +13,25 @@ import (
 	"github.com/goccy/go-yaml/parser"
 )
 
-// origin remembers where each entry was read, for the errors: "points.yaml chain" → 65.
-type origin map[string]int
+// origin remembers where each entry was read, for the errors.
+type origin struct {
+	lines map[string]int    // "points.yaml chain" → 65
+	files map[string]string // "fasteners seatpost-clamp" → "fasteners/seat.yaml", where it was read last
+}
 
-func (o origin) at(file, id string) string { return fmt.Sprintf("%s:%d: %s", file, o[file+" "+id], id) }
+func newOrigin() origin { return origin{map[string]int{}, map[string]string{}} }
+
+func (o origin) note(file, id string, line int) {
+	o.lines[file+" "+id], o.files[path.Dir(file)+" "+id] = line, file
+}
+
+// at names the line of an entry in a file, or in whichever file of a folder it stands.
+func (o origin) at(place, id string) string {
+	if file, known := o.files[place+" "+id]; known {
+		place = file
+	}
+	return fmt.Sprintf("%s:%d: %s", place, o.lines[place+" "+id], id)
+}
 
 // readList reads one file from every layer that has it into list.
 func readList[T identified](layers []fs.FS, file string, origins origin, list *[]T) error {
@@ -29,6 +45,22 @@ func readList[T identified](layers []fs.FS, file string, origins origin, list *[
 		}
 		if err := parseList(file, text, origins, list); err != nil {
 			return err
+		}
+	}
+	return nil
+}
+
+// readFolder reads every file of a folder, from every layer that has it, into one list.
+func readFolder[T identified](layers []fs.FS, folder string, origins origin, list *[]T) error {
+	for _, layer := range layers {
+		files, err := fs.Glob(layer, folder+"/*.yaml")
+		if err != nil {
+			return fmt.Errorf("reading %s: %w", folder, err)
+		}
+		for _, file := range files {
+			if err := readList([]fs.FS{layer}, file, origins, list); err != nil {
+				return err
+			}
 		}
 	}
 	return nil
@@ -71,7 +103,8 @@ func parseList[T identified](file string, text []byte, origins origin, list *[]T
 			if first, twice := here[id]; twice {
 				return fmt.Errorf("%s:%d: %q stands already at line %d", file, line, id, first)
 			}
-			here[id], origins[file+" "+id] = line, line
+			here[id] = line
+			origins.note(file, id, line)
 			if known := slices.IndexFunc(*list, func(x T) bool { return x.key() == id }); known >= 0 {
 				(*list)[known] = item
 			} else {

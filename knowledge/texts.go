@@ -48,14 +48,19 @@ var Files = []struct{ Name, About string }{
 	{"routes.yaml", "Ways round the bike"},
 	{"operations.yaml", "Work the shop sells: minutes, parts, prices, what it touches"},
 	{"prerequisites.yaml", "What several pieces of work need done once"},
-	{"fasteners.yaml", "Fasteners and their torques"},
+	{"fasteners/own.yaml", "Fasteners: torque, thread, what they meet, treatment, what is always checked"},
+	{"runs.yaml", "Orders of the torque run"},
+	{"treatments.yaml", "What goes on threads, and its friction"},
 	{"faults/own.yaml", "Complaints with their causes and checks"},
 }
 
+// examples are shipped files to follow where the workshop's own has a name of its own.
+var examples = map[string]string{"faults/own.yaml": "faults/gears.yaml", "fasteners/own.yaml": "fasteners/seat.yaml"}
+
 // Text is a file as it ships, to start one's own from: "" when none ships under that name.
 func Text(name string) string {
-	if name == "faults/own.yaml" {
-		name = "faults/gears.yaml" // an example to follow
+	if example, own := examples[name]; own {
+		name = example
 	}
 	text, err := shipped.ReadFile(name)
 	if err != nil {

@@ -3,6 +3,8 @@ package knowledge
 import (
 	"errors"
 	"fmt"
+
+	"utensil/core/fastener"
 )
 
 // validate checks every entry on its own and against the others.
@@ -27,8 +29,20 @@ func (b *Book) validate(origins origin) error {
 	for _, r := range b.Routes {
 		wrong("routes.yaml", r.ID, b.validateRoute(r))
 	}
+	for _, t := range b.Treatments {
+		err := t.Friction.Validate()
+		if err == nil && (t.Name == "" || t.Source == "") {
+			err = errors.New("a treatment needs a name and a source")
+		}
+		wrong("treatments.yaml", t.ID, err)
+	}
+	for _, r := range b.Runs {
+		if r.Name == "" {
+			wrong("runs.yaml", r.ID, errors.New("a run needs a name"))
+		}
+	}
 	for _, f := range b.Fasteners {
-		wrong("fasteners.yaml", f.ID, validateFastener(f))
+		wrong("fasteners", f.ID, b.validateFastener(f))
 	}
 	for _, p := range b.Prerequisites {
 		if p.Name == "" || p.Minutes <= 0 || p.Source == "" {
@@ -81,22 +95,59 @@ func (b *Book) validateRoute(r Route) error {
 	return nil
 }
 
-func validateFastener(f Fastener) error {
-	if f.Name == "" || f.Tool == "" || f.Treatment == "" || f.Component == "" || f.Source == "" {
-		return errors.New("a fastener needs a name, a component, a tool, a treatment and a source")
+func (b *Book) validateFastener(f Fastener) error {
+	if f.Name == "" || f.Tool == "" || f.Component == "" || f.Source == "" {
+		return errors.New("a fastener needs a name, a component, a tool and a source")
 	}
-	if (f.Torque == nil) == (f.Set == "") {
-		return errors.New("a fastener has either a torque or a way to set it by feel")
+	if _, known := b.Treatment(f.Treatment); !known {
+		return fmt.Errorf("there is no treatment %q", f.Treatment)
+	}
+	if _, known := b.Depth(f.From); !known && f.From != "" {
+		return fmt.Errorf("there is no depth %q", f.From)
+	}
+	if f.Thread != "" {
+		if _, err := fastener.ParseThread(f.Thread); err != nil {
+			return err
+		}
+	}
+	_, strong := fastener.ClassOf(f.Class)
+	if !strong && f.Class != "" {
+		return fmt.Errorf("there is no strength class %q", f.Class)
+	}
+	estimated := f.Class != "" && f.Thread != ""
+	if ways := count(f.Torque != nil, f.Set != "", estimated); ways != 1 {
+		return errors.New("a fastener has one of: a torque, a thread with a class to estimate it from, a way to set it by feel")
+	}
+	if estimated && f.Into != fastener.InSteel && f.Into != fastener.InAluminium && f.Into != fastener.OnCarbon {
+		return fmt.Errorf("into is %q: an estimate needs to know steel, aluminium or carbon", f.Into)
 	}
 	if f.Hand != "" && f.Hand != "left" && f.Hand != "right" {
 		return fmt.Errorf("thread hand is %q: left or right", f.Hand)
 	}
-	if rule := f.Rule(); rule != nil {
-		if err := rule.Validate(); err != nil {
+	if f.Torque != nil {
+		if err := rule(*f.Torque, f.Source).Validate(); err != nil {
 			return err
 		}
 	}
-	return f.When.Validate()
+	for _, m := range f.Meets {
+		if m.Part == "" || f.Torque == nil {
+			return errors.New("what it meets needs a name, and a torque of the fastener to compare with")
+		}
+		if err := errors.Join(rule(m.Torque, m.Source).Validate(), m.When.Validate()); err != nil {
+			return fmt.Errorf("%s: %w", m.Part, err)
+		}
+	}
+	return errors.Join(f.Pattern.Validate(), f.When.Validate())
+}
+
+// count counts what is true.
+func count(all ...bool) (n int) {
+	for _, is := range all {
+		if is {
+			n++
+		}
+	}
+	return n
 }
 
 func (b *Book) validateOperation(o Operation) error {

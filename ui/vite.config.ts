@@ -10,6 +10,7 @@ export default defineConfig({
   build: {
     outDir: '../internal/httpapi/interface',
     emptyOutDir: true,
+    manifest: 'files.json', // what the service worker keeps at hand
     assetsInlineLimit: 0, // everything stays a file of ours, as the content policy asks
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },

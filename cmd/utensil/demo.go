@@ -84,6 +84,14 @@ func demo(ctx context.Context, folder string, o options) (err error) {
 		defer func() { err = errors.Join(err, box.Close()) }()
 		o.smtp, o.from, o.letters = box.Address, "bench@netloft.invalid", box.Letters
 	}
+	if o.wrench == "" {
+		wrench, failed := standin.NewWrench(scene.ConnectedWrench, time.Now().AddDate(0, -4, 0).Format(time.DateOnly))
+		if failed != nil {
+			return failed
+		}
+		defer func() { err = errors.Join(err, wrench.Close()) }()
+		o.wrench, o.pull = wrench.Address, func(nm float64, trick string) error { return wrench.Pull(nm, standin.Trick(trick)) }
+	}
 	return serve(ctx, db.URL, o, func(address string) {
 		fmt.Printf("\nUtensil is at http://%s\n\nSign in as:\n", address)
 		for _, line := range scene.SignIns() {

@@ -15,6 +15,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"utensil/internal/device"
 	"utensil/internal/httpapi"
 	"utensil/internal/mail"
 	"utensil/internal/postgres"
@@ -29,6 +30,8 @@ type options struct {
 	smtp      string // host:port of the mail server
 	from      string // the shop's own e-mail address
 	letters   func() []workshop.Letter
+	wrench    string // address of a stream of torque readings
+	pull      func(nm float64, trick string) error
 	secure    bool
 	knowledge string
 }
@@ -38,6 +41,7 @@ func (o *options) flags(c *cobra.Command, address string) {
 	c.Flags().StringVar(&o.public, "public", os.Getenv("UTENSIL_PUBLIC"), "address under which owners reach this server, such as https://bikes.example")
 	c.Flags().StringVar(&o.smtp, "smtp", os.Getenv("UTENSIL_SMTP"), "mail server as host:port; name and password from UTENSIL_SMTP_USER and UTENSIL_SMTP_PASSWORD")
 	c.Flags().StringVar(&o.from, "from", os.Getenv("UTENSIL_FROM"), "the shop's e-mail address")
+	c.Flags().StringVar(&o.wrench, "wrench", os.Getenv("UTENSIL_WRENCH"), "address of a stream of torque readings, as docs/wrench-protocol.md has it")
 	c.Flags().BoolVar(&o.secure, "secure", false, "insist on HTTPS for the session cookie")
 	c.Flags().StringVar(&o.knowledge, "knowledge", os.Getenv("UTENSIL_KNOWLEDGE"), "folder with the shop's own points, fasteners and operations")
 }
@@ -176,7 +180,7 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	if err := shop.LoadOwn(ctx); err != nil {
 		return err
 	}
-	api := httpapi.New(shop, store.DB(), httpapi.Options{Secure: o.secure, Letters: o.letters})
+	api := httpapi.New(shop, store.DB(), httpapi.Options{Secure: o.secure, Letters: o.letters, Pull: o.pull})
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {
 		return fmt.Errorf("listening: %w", err)
@@ -188,6 +192,9 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	listening, stop := context.WithCancel(ctx)
 	defer stop()
 	go postgres.Listen(listening, url, api.Told)
+	if o.wrench != "" {
+		go device.Listen(listening, o.wrench, shop)
+	}
 	delivered := make(chan struct{})
 	go func() {
 		defer close(delivered)

@@ -15,6 +15,8 @@ func commuter() bike.Facts {
 		Bar: "flat", FrontBrake: "disc_hydraulic", RearBrake: "rim_linear", FrontFluid: "mineral", RearFluid: "none",
 		RotorMount: "centre", Gears: "cable", Speeds: 9, Rings: 2, Suspension: "rigid", Electric: "none",
 		FrontAxle: "quick_release", RearAxle: "nuts",
+		Stem: "threadless", Crank: "pinch", BottomBracket: "threaded", Post: "aluminium", SaddleClamp: "two_bolt",
+		Carries: []string{"guards", "cage"},
 	}
 }
 
@@ -28,6 +30,8 @@ func TestValidateNamesTheFactThatCannotBe(t *testing.T) {
 		"front_fluid":    func(f *bike.Facts) { f.FrontFluid = "none" },
 		"rear_fluid":     func(f *bike.Facts) { f.RearFluid = "dot" },
 		"rotor_mount":    func(f *bike.Facts) { f.RotorMount = "none" },
+		"crank":          func(f *bike.Facts) { f.Crank = "" },
+		"carries":        func(f *bike.Facts) { f.Carries = []string{"anvil"} },
 	} {
 		f := commuter()
 		spoil(&f)
@@ -51,6 +55,8 @@ func TestCondition(t *testing.T) {
 		{"at least", bike.Condition{"speeds": {"9+"}}, true},
 		{"above", bike.Condition{"speeds": {"10+"}}, false},
 		{"at most", bike.Condition{"speeds": {"9-"}}, true},
+		{"one of what it carries", bike.Condition{"carries": {"stand", "cage"}}, true},
+		{"none of what it carries", bike.Condition{"carries": {"stand"}}, false},
 		{"exactly", bike.Condition{"rings": {"2"}}, true},
 	} {
 		require.NoError(t, c.when.Validate(), c.name)

@@ -8,14 +8,16 @@ import (
 
 // Condition is what must hold of a bike's facts for a point, limit or fastener to apply:
 // for each fact named, its word is one of those listed. "speeds" and "rings" also take
-// "11+" and "10-". An empty condition always holds.
+// "11+" and "10-". Of what a bike carries, one of the words is enough. An empty condition always holds.
 type Condition map[string][]string
 
 // Holds says whether every fact named has one of its words.
 func (c Condition) Holds(f Facts) bool {
 	for fact, words := range c {
-		word, _ := f.Fact(fact)
-		if !slices.ContainsFunc(words, func(want string) bool { return matches(want, word) }) {
+		has := f.Words(fact)
+		if !slices.ContainsFunc(words, func(want string) bool {
+			return slices.ContainsFunc(has, func(word string) bool { return matches(want, word) })
+		}) {
 			return false
 		}
 	}
@@ -31,6 +33,9 @@ func (c Condition) Validate() error {
 		for _, word := range words {
 			if allowed, closed := choices[fact]; closed && !slices.Contains(allowed, word) {
 				return fmt.Errorf("%s is never %q: one of %v", fact, word, allowed)
+			}
+			if fact == "carries" && !slices.Contains(carried, word) {
+				return fmt.Errorf("no bike carries %q: one of %v", word, carried)
 			}
 			if fact == "speeds" || fact == "rings" {
 				if _, _, err := bound(word); err != nil {

@@ -30,6 +30,13 @@ type Facts struct {
 	Electric   string `json:"electric" yaml:"electric" enum:"none,mid_motor,hub_motor"`
 	FrontAxle  string `json:"front_axle" yaml:"front_axle" enum:"quick_release,through,nuts"`
 	RearAxle   string `json:"rear_axle" yaml:"rear_axle" enum:"quick_release,through,nuts"`
+
+	Stem          string   `json:"stem" yaml:"stem" enum:"threadless,quill" doc:"clamped round the steerer, or a quill inside it"`
+	Crank         string   `json:"crank" yaml:"crank" enum:"pinch,taper,splined" doc:"how the arms hold: pinch bolts, square taper, splined bolt"`
+	BottomBracket string   `json:"bottom_bracket" yaml:"bottom_bracket" enum:"threaded,press_fit"`
+	Post          string   `json:"post" yaml:"post" enum:"aluminium,carbon,dropper" doc:"the seatpost"`
+	SaddleClamp   string   `json:"saddle_clamp" yaml:"saddle_clamp" enum:"one_bolt,two_bolt"`
+	Carries       []string `json:"carries" yaml:"carries" doc:"what is bolted on: cage, child_seat, dynamo, guards, lamp, rack_front, rack_rear, stand"`
 }
 
 // choices lists the words each fact may hold. The order is the one shown to people.
@@ -47,10 +54,28 @@ var choices = map[string][]string{
 	"electric":    {"none", "mid_motor", "hub_motor"},
 	"front_axle":  {"quick_release", "through", "nuts"},
 	"rear_axle":   {"quick_release", "through", "nuts"},
+
+	"stem":           {"threadless", "quill"},
+	"crank":          {"pinch", "taper", "splined"},
+	"bottom_bracket": {"threaded", "press_fit"},
+	"post":           {"aluminium", "carbon", "dropper"},
+	"saddle_clamp":   {"one_bolt", "two_bolt"},
 }
+
+// carried lists what may be bolted to a bike.
+var carried = []string{"cage", "child_seat", "dynamo", "guards", "lamp", "rack_front", "rack_rear", "stand"}
 
 // BeadSeats are the bead seat diameters of ISO 5775 that bicycles use, in millimetres.
 var BeadSeats = []int{622, 584, 571, 559, 507, 451, 406, 355, 349, 305}
+
+// Words returns the words of the named fact: one, or what the bike carries.
+func (f Facts) Words(name string) []string {
+	if name == "carries" {
+		return f.Carries
+	}
+	word, _ := f.Fact(name)
+	return []string{word}
+}
 
 // Fact returns the word of the named fact, its JSON name, and whether there is such a fact.
 func (f Facts) Fact(name string) (string, bool) {
@@ -83,6 +108,18 @@ func (f Facts) Fact(name string) (string, bool) {
 		return f.FrontAxle, true
 	case "rear_axle":
 		return f.RearAxle, true
+	case "stem":
+		return f.Stem, true
+	case "crank":
+		return f.Crank, true
+	case "bottom_bracket":
+		return f.BottomBracket, true
+	case "post":
+		return f.Post, true
+	case "saddle_clamp":
+		return f.SaddleClamp, true
+	case "carries":
+		return strings.Join(f.Carries, ", "), true
 	case "speeds":
 		return strconv.Itoa(f.Speeds), true
 	case "rings":
@@ -109,6 +146,11 @@ func (f Facts) Validate() []error {
 	for _, fact := range sortedFacts() {
 		if word, _ := f.Fact(fact); !slices.Contains(choices[fact], word) {
 			wrong(fact, "%s cannot be “%s”: choose one of %s.", spoken(fact), spoken(word), spoken(strings.Join(choices[fact], ", ")))
+		}
+	}
+	for _, thing := range f.Carries {
+		if !slices.Contains(carried, thing) {
+			wrong("carries", "A bike does not carry “%s”: choose of %s.", spoken(thing), spoken(strings.Join(carried, ", ")))
 		}
 	}
 	for fact, size := range map[string]int{"wheel_front_mm": f.WheelFront, "wheel_rear_mm": f.WheelRear} {

@@ -55,7 +55,8 @@ test('a slip is asked about, judged while it is typed, and nothing typed is lost
   await stage(page, 'Verify').click()
   await page
     .getByRole('navigation', { name: /Torque run/ })
-    .getByRole('button', { name: /Saddle clamp front/ })
+    .getByRole('button', { name: /Saddle clamp/ })
+    .first()
     .click()
   await page.getByLabel('N·m, as left').fill('900')
   await expect(page.getByRole('alert')).toContainText('Did you mean 9?')

@@ -4,12 +4,15 @@ package document
 import (
 	"fmt"
 	"io"
+	"math"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
 
 	"codeberg.org/go-pdf/fpdf"
 
+	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/internal/workshop"
 )
@@ -155,7 +158,8 @@ func measured(p page, v workshop.JobView) {
 	}
 }
 
-var foundWords = map[string]string{workshop.FoundLoose: "loose", workshop.FoundOverTight: "over-tight", workshop.FoundNotChecked: "–"}
+var foundWords = map[string]string{workshop.FoundLoose: "loose", workshop.FoundOverTight: "over-tight", workshop.FoundStuck: "stuck",
+	workshop.FoundDamaged: "damaged", workshop.FoundNotChecked: "–"}
 
 func torques(p page, v workshop.JobView) {
 	p.heading("Torque, N·m")
@@ -177,16 +181,59 @@ func torques(p page, v workshop.JobView) {
 			left = "not fitted"
 		case b.Log.LeftNm != nil:
 			left = measure.Format(*b.Log.LeftNm)
+		case !b.Log.Set:
+			left = "not put right"
 		}
 		name := strings.TrimSpace(b.Name + " " + b.Position)
 		if b.LeftHand {
 			name += " (left-hand thread)"
 		}
-		if b.Log.Note != "" {
-			name += "\n" + b.Log.Note
+		for _, remark := range remarks(b) {
+			name += "\n" + remark
 		}
 		p.row(8.5, cell{0.40, name, false, false}, cell{0.16, rule, false, true}, cell{0.16, was, false, true}, cell{0.16, left, true, true}, cell{0.12, initials(b.By), false, true})
 	}
+	if used := wrenchesUsed(v); used != "" {
+		p.text("Wrenches: "+used, 8, false)
+	}
+}
+
+// remarks are what the owner should know of a bolt besides its figures.
+func remarks(b workshop.BoltView) (out []string) {
+	if b.Verdict != nil && b.Verdict.State == fastener.WithinError {
+		out = append(out, "in range, within the wrench's error")
+	}
+	if b.Origin == workshop.FromEstimate {
+		out = append(out, "estimated, no maker's figure")
+	}
+	if b.Log.Loosened {
+		out = append(out, "was too tight; loosened fully and tightened again")
+	}
+	if b.Log.WrenchDue != "" {
+		out = append(out, fmt.Sprintf("%s: %s Used because: %s", b.Log.WrenchName, b.Log.WrenchDue, b.Log.Reason))
+	}
+	if b.Log.Warning != "" {
+		out = append(out, b.Log.Warning)
+	}
+	if b.Log.Note != "" {
+		out = append(out, b.Log.Note)
+	}
+	return out
+}
+
+// wrenchesUsed lists the wrenches of the run with their error.
+func wrenchesUsed(v workshop.JobView) string {
+	var used []string
+	for _, b := range v.Bolts {
+		if b.Log == nil || b.Log.WrenchName == "" {
+			continue
+		}
+		said := fmt.Sprintf("%s (± %s %%)", b.Log.WrenchName, measure.Format(math.Round(b.Log.Deviation*1000)/10))
+		if !slices.Contains(used, said) {
+			used = append(used, said)
+		}
+	}
+	return strings.Join(used, ", ")
 }
 
 func signed(p page, v workshop.JobView, shop workshop.Settings) {
@@ -234,6 +281,16 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 	}
 	for _, n := range v.Notes {
 		p.text(n.Text, 9, false)
+	}
+	for i, c := range v.CallBacks {
+		if i == 0 {
+			p.heading("Please come back")
+		}
+		due := c.Due
+		if day, err := time.Parse(time.DateOnly, c.Due); err == nil {
+			due = "by " + day.Format("2 January 2006")
+		}
+		p.row(9, cell{0.76, c.What, false, false}, cell{0.24, due, true, true})
 	}
 	p.heading("Before you ride")
 	p.text("Try both brakes before you set off. New pads need bedding in: slow down firmly many times from a moderate speed before you rely on them. "+

@@ -151,7 +151,7 @@ func TestWorkUnsettlesWhatWasVerified(t *testing.T) {
 	job = bench.record(id, workshop.Content{Item: &workshop.Item{Operation: "replace-stem", Title: "Replace the stem", Labour: &minutes}})
 	job = bench.record(id, workshop.Content{Answer: &workshop.Answer{Item: job.Items[0].ID, Answer: workshop.Yes, From: "Ansel", How: "counter"}})
 	job = bench.record(id, workshop.Content{Work: &workshop.Work{Item: job.Items[0].ID}})
-	assert.Contains(t, titles(job.Leaving), "6 fasteners to torque", "steerer clamp and faceplate were undone")
+	assert.Contains(t, titles(job.Leaving), "7 fasteners to torque", "steerer clamp, top cap and faceplate were undone")
 	assert.Contains(t, titles(job.Leaving), "Front brake test", "signed before the last work")
 }
 
@@ -174,7 +174,7 @@ func TestAnOwnFigureWins(t *testing.T) {
 	job = bench.record(id, workshop.Content{Torque: &workshop.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose", LeftTyped: "124 lbf in"}})
 	assert.InDelta(t, 14.01, *bolt().Log.LeftNm, 0.005)
 	assert.EqualValues(t, "over", bolt().Verdict.State)
-	assert.Contains(t, titles(job.Leaving), "Saddle clamp front")
+	assert.Contains(t, titles(job.Leaving), "Saddle clamp, two bolts front")
 	job = bench.record(id, workshop.Content{Figure: &workshop.OwnFigure{Fastener: "saddle-clamp", TypedMin: "13", TypedMax: "15", Source: "manual, page 9"}})
 	assert.EqualValues(t, "in_range", bolt().Verdict.State)
 	assert.Equal(t, "manual, page 9", bolt().Rule.Source)

@@ -10,10 +10,12 @@ import (
 
 // Book is what the interface needs of the trade's knowledge.
 type Book struct {
-	Kinds     []knowledge.Kind  `json:"kinds"`
-	Depths    []knowledge.Depth `json:"depths"`
-	Routes    []knowledge.Route `json:"routes"`
-	BeadSeats []int             `json:"bead_seats_mm"`
+	Kinds      []knowledge.Kind      `json:"kinds"`
+	Depths     []knowledge.Depth     `json:"depths"`
+	Routes     []knowledge.Route     `json:"routes"`
+	Runs       []knowledge.Run       `json:"runs"`
+	Treatments []knowledge.Treatment `json:"treatments"`
+	BeadSeats  []int                 `json:"bead_seats_mm"`
 }
 
 // Identified is a request about one thing.
@@ -65,7 +67,7 @@ func (s *Server) declare() {
 	register(s, "DELETE", "/api/session", "sign-out", "Sign out", s.signOut)
 
 	register(s, "GET", "/api/book", "book", "Kinds of bike and depths of service", signed(s, func(context.Context, actor, *nothing) (Book, error) {
-		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, Routes: shop.Book().Routes, BeadSeats: bike.BeadSeats}, nil
+		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, Routes: shop.Book().Routes, Runs: shop.Book().Runs, Treatments: shop.Book().Treatments, BeadSeats: bike.BeadSeats}, nil
 	}))
 	register(s, "GET", "/api/today", "today", "The bikes in the shop", signed(s, func(ctx context.Context, _ actor, _ *nothing) (workshop.Today, error) {
 		return shop.Today(ctx)
@@ -128,6 +130,23 @@ func (s *Server) declare() {
 	}))
 	register(s, "PUT", "/api/knowledge", "save-own-knowledge", "Lay a file over what ships", signed(s, func(ctx context.Context, who actor, in *body[workshop.OwnFile]) ([]workshop.OwnFile, error) {
 		return shop.SaveOwn(ctx, who, in.Body)
+	}))
+
+	register(s, "GET", "/api/wrenches", "wrenches", "The register of torque wrenches", signed(s, func(ctx context.Context, _ actor, _ *nothing) ([]workshop.Wrench, error) {
+		return shop.Wrenches(ctx)
+	}))
+	register(s, "PUT", "/api/wrenches/{id}", "save-wrench", "Add or change a torque wrench", signed(s, func(ctx context.Context, who actor, in *About[workshop.Wrench]) ([]workshop.Wrench, error) {
+		in.Body.ID = in.ID
+		return shop.SaveWrench(ctx, who, in.Body)
+	}))
+	register(s, "GET", "/api/loose", "loose", "What comes loose here", signed(s, func(ctx context.Context, who actor, _ *nothing) (workshop.LooseView, error) {
+		return shop.Loose(ctx, who)
+	}))
+	register(s, "GET", "/api/call-backs", "call-backs", "Bikes that are to come back", signed(s, func(ctx context.Context, _ actor, _ *nothing) ([]workshop.CallBack, error) {
+		return shop.CallBacks(ctx)
+	}))
+	register(s, "PUT", "/api/call-backs/{id}", "save-call-back", "Settle a call-back or put it off", signed(s, func(ctx context.Context, who actor, in *About[workshop.CallBackChange]) ([]workshop.CallBack, error) {
+		return shop.SaveCallBack(ctx, who, in.ID, in.Body)
 	}))
 
 	register(s, "PUT", "/api/settings", "save-settings", "Change the shop's settings", signed(s, func(ctx context.Context, who actor, in *body[workshop.Settings]) (workshop.Settings, error) {

@@ -34,6 +34,7 @@ type Server struct {
 	people   people
 	live     *hub
 	letters  func() []workshop.Letter
+	pull     func(nm float64, trick string) error
 	router   chi.Router
 	api      huma.API
 }
@@ -42,11 +43,13 @@ type Server struct {
 type Options struct {
 	Secure  bool                     // served over HTTPS, so that the session cookie may insist on it
 	Letters func() []workshop.Letter // what a stand-in mail server was sent; nil when there is none
+	// Pull pulls a stand-in wrench; nil when there is none.
+	Pull func(nm float64, trick string) error
 }
 
 // New makes a server over a workshop and the database its sessions live in.
 func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
-	s := &Server{shop: shop, db: db, live: newHub(), letters: o.Letters, router: chi.NewMux()}
+	s := &Server{shop: shop, db: db, live: newHub(), letters: o.Letters, pull: o.Pull, router: chi.NewMux()}
 	links := &unhurried{seen: map[string]*rate.Limiter{}}
 	s.people.load = shop.Staff
 	s.sessions = scs.New()
@@ -68,9 +71,11 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Use(http.NewCrossOriginProtection().Handler, links.limit, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.serveSheet)
+		r.Get("/api/jobs/{id}/torques.csv", s.serveTorques)
 		s.api = humachi.New(r, config())
 		s.declare()
 		s.declareOwner()
+		s.declareTray()
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave)

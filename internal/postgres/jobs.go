@@ -38,6 +38,7 @@ type jobRow struct {
 	Link       link              `db:"link"`
 	Messages   messages          `db:"messages"`
 	Photos     photos            `db:"photos"`
+	bench
 }
 
 // link and messages are the job's latest link and its messages, as JSON.
@@ -76,6 +77,13 @@ const (
 		from message m where m.job_id = j.id order by made_at desc limit 10) m) as messages`
 )
 
+// benchOfBike is what the torque run needs besides the entries: the figures for the bike's
+// model and its call-backs. benchOfJob adds the shop's wrenches and what they sent.
+const (
+	benchOfBike = modelFigures + `, ` + callBacksOfBike
+	benchOfJob  = benchOfBike + `, ` + wrenchesJSON + `, ` + trayJSON
+)
+
 const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o.id = b.owner_id join staff st on st.id = j.opened_by`
 
 func (r jobRow) record() workshop.Record {
@@ -83,6 +91,7 @@ func (r jobRow) record() workshop.Record {
 		Job: workshop.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading, Condition: r.Condition,
 			Stand: r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
 		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier, Link: r.Link.LinkView, Messages: r.Messages, Photos: r.Photos,
+		Wrenches: r.Wrenches, ModelFigures: r.ModelFigures, CallBacks: r.CallBacks, Tray: r.Tray,
 	}
 }
 
@@ -107,10 +116,15 @@ const entryColumns = `e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.
 
 // The queries of the job screen. They are exported to the benchmark, which runs them bare.
 const (
-	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + `, ` + photosOfJob + jobTables + ` cross join settings s where j.id = $1`
-	// EntriesQuery reads the job's own entries, and the readings and figures of its bike.
+	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + `, ` + photosOfJob + `, ` + benchOfJob + jobTables + ` cross join settings s where j.id = $1`
+	// EntriesQuery reads the job's own entries, the readings and figures of its bike, and how
+	// each of its bolts was left in the last job that had it.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
-		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work')) order by e.seq`
+		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt'))
+		or e.id in (select distinct on (t.content->'torque'->>'fastener', t.content->'torque'->>'position') t.id from entry t
+			where t.kind = 'torque' and t.bike_id = (select bike_id from job where id = $1) and t.job_id <> $1
+			order by t.content->'torque'->>'fastener', t.content->'torque'->>'position', t.seq desc)
+		order by e.seq`
 )
 
 // Job reads one job: two round trips, side by side on two connections.
@@ -190,7 +204,7 @@ func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, erro
 		return workshop.Record{}, workshop.NotFound("bike")
 	}
 	var row jobRow
-	err := s.db.GetContext(ctx, &row, `select `+bikeColumns+`, `+shopColumns+`, `+earlierOfBike+`
+	err := s.db.GetContext(ctx, &row, `select `+bikeColumns+`, `+shopColumns+`, `+earlierOfBike+`, `+benchOfBike+`
 		from bike b join owner o on o.id = b.owner_id cross join settings s where b.id = $1`, id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return workshop.Record{}, workshop.NotFound("bike")
@@ -201,7 +215,7 @@ func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, erro
 	record := row.record()
 	var rows []entryRow
 	if err := s.db.SelectContext(ctx, &rows, `select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work') order by e.seq`, id); err != nil {
+		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'torque') order by e.seq`, id); err != nil {
 		return record, wrap("reading entries", err)
 	}
 	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)
@@ -240,7 +254,7 @@ func (s *Store) Rescues(ctx context.Context, saves map[string][]string, held tim
 func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record, error) {
 	const which = `(j.released_at is null or j.released_at >= $1)`
 	var rows []jobRow
-	if err := s.db.SelectContext(ctx, &rows, `select `+jobColumns+`, `+shopColumns+jobTables+` cross join settings s where `+which+` order by j.number`, since); err != nil {
+	if err := s.db.SelectContext(ctx, &rows, `select `+jobColumns+`, `+shopColumns+`, `+benchOfBike+jobTables+` cross join settings s where `+which+` order by j.number`, since); err != nil {
 		return nil, wrap("reading the jobs in the shop", err)
 	}
 	records := make([]workshop.Record, len(rows))
@@ -253,7 +267,7 @@ func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record,
 	var entries []entryRow
 	if err := s.db.SelectContext(ctx, &entries, `with here as (select j.id, j.bike_id from job j where `+which+`)
 		select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.job_id in (select id from here) or (e.kind = 'figure' and e.bike_id in (select bike_id from here))
+		where e.job_id in (select id from here) or (e.kind in ('figure', 'bolt') and e.bike_id in (select bike_id from here))
 		order by e.seq`, since); err != nil {
 		return nil, wrap("reading entries", err)
 	}
@@ -349,6 +363,8 @@ func insertEntry(ctx context.Context, tx *sqlx.Tx, e workshop.Entry) error {
 	switch {
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_key":
 		return &workshop.Problem{Kind: workshop.Stale, Title: "Already corrected", Detail: "Someone else corrected that entry first. Look at what it says now, and correct that if it is still wrong."}
+	case errors.As(err, &failed) && failed.ConstraintName == "entry_tool_reading":
+		return &workshop.Problem{Kind: workshop.Stale, Title: "That reading is taken", Detail: "Another bolt took this reading first. Pull the wrench once more, or type the figure."}
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_fkey":
 		return workshop.NotFound("entry to correct")
 	case err != nil:
@@ -376,7 +392,7 @@ func sentBefore(ctx context.Context, tx *sqlx.Tx, e workshop.Entry) (bool, error
 }
 
 // Seal releases or reopens a job under a lock that lets no entry in between.
-func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.Record) error) error {
+func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.Record) (workshop.Seal, error)) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		if _, err := tx.ExecContext(ctx, `select 1 from job where id = $1 for update`, e.JobID); err != nil {
 			return wrap("locking a job", err)
@@ -388,7 +404,8 @@ func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.
 		if again, err := sentBefore(ctx, tx, e); err != nil || again {
 			return err
 		}
-		if err := judge(record); err != nil {
+		with, err := judge(record)
+		if err != nil {
 			return err
 		}
 		if err := insertEntry(ctx, tx, e); err != nil {
@@ -398,7 +415,9 @@ func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.
 		if e.Kind == workshop.KindReleased {
 			released = &e.At
 		}
-		_, err = tx.ExecContext(ctx, `update job set released_at = $2, version = version + 1 where id = $1`, e.JobID, released)
-		return wrap("sealing a job", err)
+		if _, err = tx.ExecContext(ctx, `update job set released_at = $2, version = version + 1 where id = $1`, e.JobID, released); err != nil {
+			return wrap("sealing a job", err)
+		}
+		return sealCallBacks(ctx, tx, e, with)
 	})
 }

@@ -102,7 +102,10 @@ func TestNoEntrySlipsInBehindARelease(t *testing.T) {
 			release := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("r"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
 			failed := together(9, func(i int) error {
 				if i == 4 {
-					return store.Seal(t.Context(), release, func(r workshop.Record) error { judged.Store(int64(len(r.Entries))); return nil })
+					return store.Seal(t.Context(), release, func(r workshop.Record) (workshop.Seal, error) {
+						judged.Store(int64(len(r.Entries)))
+						return workshop.Seal{}, nil
+					})
 				}
 				return store.Append(t.Context(), written(by, job, fmt.Sprint(i)))
 			})
@@ -122,7 +125,7 @@ func TestARefusedReleaseLeavesNothingBehind(t *testing.T) {
 	store, by, job := inShop(t)
 	release := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("r"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
 	refusal := errors.New("not yet")
-	require.ErrorIs(t, store.Seal(t.Context(), release, func(workshop.Record) error { return refusal }), refusal)
+	require.ErrorIs(t, store.Seal(t.Context(), release, func(workshop.Record) (workshop.Seal, error) { return workshop.Seal{}, refusal }), refusal)
 	record, err := store.Job(t.Context(), job.ID)
 	require.NoError(t, err)
 	assert.Nil(t, record.Job.ReleasedAt)

@@ -127,11 +127,13 @@ func (w *Workshop) Search(ctx context.Context, query string) ([]Found, error) {
 
 // BikeHistory is everything known of one bike.
 type BikeHistory struct {
-	Bike   Bike         `json:"bike"`
-	Owner  Owner        `json:"owner"`
-	Jobs   []EarlierJob `json:"jobs" doc:"newest first"`
-	Points []PointView  `json:"points" doc:"each point with its readings, oldest first"`
-	Open   *ID          `json:"open_job,omitempty"`
+	Bike      Bike          `json:"bike"`
+	Owner     Owner         `json:"owner"`
+	Jobs      []EarlierJob  `json:"jobs" doc:"newest first"`
+	Points    []PointView   `json:"points" doc:"each point with its readings, oldest first"`
+	Open      *ID           `json:"open_job,omitempty"`
+	Bolts     []BoltHistory `json:"bolts" doc:"every fastener with how it was found and left, oldest first"`
+	CallBacks []CallBack    `json:"call_backs" doc:"open ones"`
 }
 
 // BikeHistory reads one bike with its jobs and last measurements.
@@ -148,6 +150,7 @@ func (w *Workshop) BikeHistory(ctx context.Context, id ID) (BikeHistory, error) 
 			h.Open = &open
 		}
 	}
-	h.Points = w.pointViews(w.layOut(record))
+	s := w.layOut(record)
+	h.Points, h.Bolts, h.CallBacks = w.pointViews(s), w.boltHistory(s), some(record.CallBacks)
 	return h, nil
 }

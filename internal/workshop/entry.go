@@ -7,7 +7,6 @@ import (
 	"time"
 
 	"utensil/core/estimate"
-	"utensil/core/fastener"
 	"utensil/core/wear"
 )
 
@@ -31,6 +30,7 @@ const (
 	KindAnswer    Kind = "answer"
 	KindWork      Kind = "work"
 	KindTorque    Kind = "torque"
+	KindBolt      Kind = "bolt"
 	KindSign      Kind = "sign"
 	KindBelonging Kind = "belonging"
 	KindReturn    Kind = "return"
@@ -87,6 +87,7 @@ type Content struct {
 	Answer    *Answer          `json:"answer,omitempty"`
 	Work      *Work            `json:"work,omitempty"`
 	Torque    *Torque          `json:"torque,omitempty"`
+	Bolt      *Bolt            `json:"bolt,omitempty"`
 	Sign      *Sign            `json:"sign,omitempty"`
 	Belonging *Belonging       `json:"belonging,omitempty"`
 	Return    *Return          `json:"return,omitempty"`
@@ -103,7 +104,7 @@ func (c Content) Kind() Kind {
 		KindReading: c.Reading != nil, KindFigure: c.Figure != nil, KindFinding: c.Finding != nil,
 		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil, KindOdometer: c.Odometer != nil, KindRide: c.Ride != nil, KindAir: c.Air != nil,
 		KindAside: c.Aside != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
-		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil,
+		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil, KindBolt: c.Bolt != nil,
 		KindSign: c.Sign != nil, KindBelonging: c.Belonging != nil, KindReturn: c.Return != nil,
 		KindNote: c.Note != nil, KindWithdrawn: c.Withdrawn != nil,
 		KindReleased: c.Released != nil, KindReopened: c.Reopened != nil,
@@ -138,6 +139,8 @@ type OwnFigure struct {
 	Typed    string   `json:"typed,omitempty" doc:"the limit, as typed"`
 	TypedMin string   `json:"typed_min,omitempty" doc:"least torque, as typed"`
 	TypedMax string   `json:"typed_max,omitempty" doc:"most torque, as typed"`
+	Part     string   `json:"part,omitempty" doc:"of a joint: the part that the torque is for; left out for the whole joint"`
+	ForModel bool     `json:"for_model,omitempty" doc:"it holds for every bike of this make and model"`
 	Source   string   `json:"source" doc:"where it stands: etched on the rotor, the manual's page"`
 	Limit    *float64 `json:"limit,omitempty" readOnly:"true"`
 	Min      *float64 `json:"min_nm,omitempty" readOnly:"true"`
@@ -205,29 +208,6 @@ type Work struct {
 type Fitted struct {
 	Name     string `json:"name"`
 	Quantity int    `json:"quantity"`
-}
-
-// How a fastener was found, when no figure was taken.
-const (
-	FoundLoose      = "loose"
-	FoundOverTight  = "over_tight"
-	FoundNotChecked = "not_checked"
-	FoundFigure     = "figure"
-)
-
-// Torque records one bolt: as found and as left.
-type Torque struct {
-	Fastener   string            `json:"fastener"`
-	Position   string            `json:"position,omitempty"`
-	Found      string            `json:"found" enum:"figure,loose,over_tight,not_checked"`
-	FoundTyped string            `json:"found_typed,omitempty"`
-	LeftTyped  string            `json:"left_typed,omitempty" doc:"as left, in the shop's unit unless it names one"`
-	Set        bool              `json:"set,omitempty" doc:"set by feel, for fasteners without a figure"`
-	NotFitted  bool              `json:"not_fitted,omitempty" doc:"this bike has no such fastener"`
-	Note       string            `json:"note,omitempty"`
-	FoundNm    *float64          `json:"found_nm,omitempty" readOnly:"true"`
-	LeftNm     *float64          `json:"left_nm,omitempty" readOnly:"true"`
-	Verdict    *fastener.Verdict `json:"verdict,omitempty" readOnly:"true"`
 }
 
 // What is signed before a bike leaves.

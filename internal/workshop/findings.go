@@ -116,6 +116,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 			found = append(found, f)
 		}
 	}
+	found = append(found, w.overTightened(s)...)
 	for i := range found {
 		found[i].Suggested = some(found[i].Suggested)
 		w.weigh(s, &found[i])

@@ -34,16 +34,20 @@ type EarlierJob struct {
 
 // Record is everything the store holds about one job, and what it needs of the bike's past.
 type Record struct {
-	Job         Job
-	Bike        Bike
-	Owner       Owner
-	Settings    Settings
-	Entries     []Entry // of this job, in the order they arrived
-	Earlier     []Entry // readings and figures of this bike in other jobs, likewise
-	EarlierJobs []EarlierJob
-	Link        *LinkView     // the latest
-	Messages    []MessageView // newest first
-	Photos      []PhotoView   // oldest first
+	Job          Job
+	Bike         Bike
+	Owner        Owner
+	Settings     Settings
+	Entries      []Entry // of this job, in the order they arrived
+	Earlier      []Entry // readings and figures of this bike in other jobs, likewise
+	EarlierJobs  []EarlierJob
+	Link         *LinkView     // the latest
+	Messages     []MessageView // newest first
+	Photos       []PhotoView   // oldest first
+	Wrenches     []Wrench      // of the shop
+	ModelFigures []*OwnFigure  // of other bikes of this make and model, for all of them, newest first
+	Tray         []ToolReading // from connected wrenches, taken by no bolt yet, oldest first
+	CallBacks    []CallBack    // of this bike: open ones, and those this job made
 }
 
 // CheckIn is a bike coming in. An owner or bike with version 0 is created with it; one with

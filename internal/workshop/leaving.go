@@ -140,7 +140,11 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	unlogged, critical, firstBolt := 0, 0, ""
 	for _, b := range unsettled(s.bolts) {
 		if b.Log != nil && !b.Stale {
-			add(Obstacle{Title: strings.TrimSpace(b.Name + " " + b.Position), Detail: b.Verdict.Reason, Mark: wear.Unsafe, Stage: StageVerify, Target: b.key()})
+			detail := "found " + b.Log.Found + ", not put right"
+			if b.Verdict != nil {
+				detail = b.Verdict.Reason
+			}
+			add(Obstacle{Title: strings.TrimSpace(b.Name + " " + b.Position), Detail: detail, Mark: wear.Unsafe, Stage: StageVerify, Target: b.key()})
 			continue
 		}
 		if unlogged++; firstBolt == "" {

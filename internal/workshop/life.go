@@ -108,6 +108,7 @@ type memory struct {
 	till    time.Time
 	known   Experience
 	rescues estimate.Record
+	loose   map[string]*Looseness
 }
 
 const experienceFor = time.Hour
@@ -115,22 +116,27 @@ const experienceFor = time.Hour
 // heldFor is how long a rescued brake must go without new pads or rotor to count as saved.
 const heldFor = 120 * 24 * time.Hour
 
-func (w *Workshop) experience(ctx context.Context) (Experience, estimate.Record) {
+func (w *Workshop) experience(ctx context.Context) (Experience, estimate.Record, map[string]*Looseness) {
 	w.memory.mu.Lock()
 	defer w.memory.mu.Unlock()
 	if now := w.now(); w.memory.till.Before(now) {
 		past, err := w.store.LatestReadings(ctx, 20_000)
 		if err != nil { // a life without the shop's experience is better than none
 			slog.WarnContext(ctx, "reading the shop's experience", "err", err)
-			return w.memory.known, w.memory.rescues
+			return w.memory.known, w.memory.rescues, w.memory.loose
 		}
 		rescues, err := w.store.Rescues(ctx, w.Book().Saves(), heldFor)
 		if err != nil {
 			slog.WarnContext(ctx, "reading the shop's rescues", "err", err)
 		}
+		counts, err := w.store.LooseCounts(ctx)
+		if err != nil {
+			slog.WarnContext(ctx, "reading what came loose", "err", err)
+		}
+		w.memory.loose = byFastener(counts)
 		w.memory.known, w.memory.rescues, w.memory.till = experienced(w.Book(), past), rescues, now.Add(experienceFor)
 	}
-	return w.memory.known, w.memory.rescues
+	return w.memory.known, w.memory.rescues, w.memory.loose
 }
 
 // distance is how far the bike went, by the best source there is.

@@ -46,11 +46,12 @@ func (w *Workshop) AddPhoto(ctx context.Context, by Actor, p Photo) (JobView, er
 	}
 	s := w.layOut(record)
 	_, point := w.Book().Point(p.About)
+	bolt := slices.ContainsFunc(s.bolts, func(b BoltView) bool { return b.key() == p.About })
 	_, finding := findingOf(s.findings, ID(p.About))
 	switch {
 	case record.Job.ReleasedAt != nil:
 		return JobView{}, ErrClosed()
-	case p.About != "" && !point && !finding:
+	case p.About != "" && !point && !finding && !bolt:
 		return JobView{}, invalid("about", "There is nothing here that the photo could show. Reload the job.")
 	case len(record.Photos) >= mostPhotos:
 		return JobView{}, invalid("photo", "This job has %d photos, as many as one can. Remove some first.", mostPhotos)

@@ -7,7 +7,6 @@ import (
 	"time"
 
 	"utensil/core/estimate"
-	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/core/wear"
 )
@@ -25,7 +24,7 @@ var writers = map[Kind][]Role{
 	KindReading: {Mechanic}, KindFigure: {Mechanic}, KindFinding: {Mechanic}, KindAside: {Mechanic},
 	KindHunt: {Mechanic}, KindClue: {Mechanic}, KindTried: {Mechanic},
 	KindAir: {Mechanic}, KindOdometer: {Mechanic, Counter}, KindRide: {Mechanic, Counter},
-	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindSign: {Mechanic},
+	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindBolt: {Mechanic}, KindSign: {Mechanic},
 	KindItem: {Mechanic, Counter}, KindAsked: {Mechanic, Counter}, KindAnswer: {Mechanic, Counter},
 	KindBelonging: {Mechanic, Counter}, KindReturn: {Mechanic, Counter}, KindNote: {Mechanic, Counter},
 	KindWithdrawn: {Mechanic, Counter},
@@ -95,7 +94,9 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 	case c.Figure != nil:
 		c.Figure, err = w.checkFigure(s, *c.Figure)
 	case c.Torque != nil:
-		c.Torque, err = w.checkTorque(s, *c.Torque)
+		c.Torque, err = w.checkTorque(s, *c.Torque, n.Supersedes)
+	case c.Bolt != nil:
+		c.Bolt, err = w.checkBolt(s, *c.Bolt)
 	case c.Finding != nil:
 		c.Finding, err = w.checkFinding(s, *c.Finding)
 	case c.Hunt != nil:
@@ -252,98 +253,19 @@ func (w *Workshop) checkFigure(s *sheet, in OwnFigure) (*OwnFigure, error) {
 		in.Limit = &figure.Base
 		return &in, nil
 	}
-	f, known := w.Book().Fastener(in.Fastener)
-	if !known || f.Rule() == nil {
+	f, known := w.fastenerOn(s, in.Fastener)
+	rule := w.resolve(s, f).Rule
+	if !known || rule == nil {
 		return nil, invalid("fastener", "Only a fastener with a torque, or a part that is marked with its limit, takes a figure of its own.")
 	}
-	var ends [2]float64
-	for i, typed := range []string{in.TypedMin, in.TypedMax} {
-		field := []string{"typed_min", "typed_max"}[i]
-		figure, err := measure.ParseFigure(typed, s.Settings.Unit())
-		if err == nil {
-			err = figure.CheckPlausible(f.Rule().Plausible())
-		}
-		if err != nil {
-			return nil, inField(field, err)
-		}
-		ends[i] = figure.Base
-	}
-	if ends[0] > ends[1] {
-		return nil, invalid("typed_max", "The most is below the least. Swap the two figures.")
-	}
-	in.Min, in.Max = &ends[0], &ends[1]
-	return &in, nil
-}
-
-// rule is the torque rule of a fastener on this bike: its own figure first.
-func (w *Workshop) rule(s *sheet, id string) *fastener.Rule {
-	if own := s.own(func(f *OwnFigure) bool { return f.Fastener == id && f.Min != nil && f.Max != nil }); own != nil {
-		return &fastener.Rule{Min: measure.Torque(*own.Min), Max: measure.Torque(*own.Max), Source: own.Source}
-	}
-	f, _ := w.Book().Fastener(id)
-	return f.Rule()
-}
-
-func (w *Workshop) checkTorque(s *sheet, in Torque) (*Torque, error) {
-	f, known := w.Book().Fastener(in.Fastener)
-	if !known || !f.When.Holds(s.Bike.Facts) {
-		return nil, invalid("fastener", "This bike has no such fastener.")
-	}
-	here := false
-	for _, position := range f.Bolts() {
-		here = here || position == in.Position
-	}
-	if !here {
-		return nil, invalid("position", "The %s has no such bolt.", f.Name)
-	}
-	in.FoundNm, in.LeftNm, in.Verdict = nil, nil, nil
-	var err error
-	if in.Note, err = note("note", in.Note); err != nil {
+	if in.Part, err = optional("part", "the part", in.Part); err != nil {
 		return nil, err
 	}
-	if in.NotFitted {
-		if f.Critical && in.Note == "" {
-			return nil, invalid("note", "The %s holds something the rider trusts. Say why it is not there.", f.Name)
-		}
-		in.Found, in.FoundTyped, in.LeftTyped, in.Set = FoundNotChecked, "", "", false
-		return &in, nil
+	if in.ForModel && s.Bike.Model == "" {
+		return nil, invalid("for_model", "This bike has no model noted. Note it at its facts first, or keep the figure for this bike alone.")
 	}
-	rule := w.rule(s, in.Fastener)
-	read := func(field, typed string) (*float64, error) {
-		figure, err := measure.ParseFigure(typed, s.Settings.Unit())
-		if err == nil {
-			err = figure.CheckPlausible(rule.Plausible())
-		}
-		if err != nil {
-			return nil, inField(field, err)
-		}
-		return &figure.Base, nil
-	}
-	switch in.Found {
-	case FoundFigure:
-		if rule != nil {
-			if in.FoundNm, err = read("found_typed", in.FoundTyped); err != nil {
-				return nil, err
-			}
-		}
-	case FoundLoose, FoundOverTight, FoundNotChecked:
-		in.FoundTyped = ""
-	default:
-		return nil, invalid("found", "Say how it was found: a figure, loose, over-tight or not checked.")
-	}
-	if rule == nil {
-		if !in.Set {
-			return nil, invalid("set", "%s Press Enter when it does.", f.Set)
-		}
-		in.LeftTyped = ""
-		return &in, nil
-	}
-	if in.LeftNm, err = read("left_typed", in.LeftTyped); err != nil {
-		return nil, err
-	}
-	verdict := rule.Judge(measure.Torque(*in.LeftNm))
-	in.Set, in.Verdict = false, &verdict
-	return &in, nil
+	in.Min, in.Max, err = readRange(s, in.TypedMin, in.TypedMax, rule.Plausible())
+	return &in, err
 }
 
 func (w *Workshop) checkFinding(s *sheet, in Finding) (*Finding, error) {
@@ -383,7 +305,7 @@ func (w *Workshop) checkItem(s *sheet, in Item) (*Item, error) {
 	in.Point = ""
 	if in.Finding != nil {
 		e, known := s.find(*in.Finding)
-		if !known || e.Kind != KindReading && e.Kind != KindFinding {
+		if !known || e.Kind != KindReading && e.Kind != KindFinding && e.Kind != KindTorque {
 			return nil, invalid("finding", "That finding is not open any more.")
 		}
 		if e.Kind == KindReading {
@@ -527,7 +449,9 @@ func (w *Workshop) Preview(ctx context.Context, job ID, c Content) (Content, err
 	case c.Reading != nil:
 		c.Reading, err = w.checkReading(w.layOut(record), *c.Reading)
 	case c.Torque != nil:
-		c.Torque, err = w.checkTorque(w.layOut(record), *c.Torque)
+		in := *c.Torque
+		in.Loosened = true // how it came about is asked when it is logged
+		c.Torque, err = w.checkTorque(w.layOut(record), in, nil)
 	default:
 		err = invalid("content", "Only a reading or a torque is judged.")
 	}

@@ -19,15 +19,16 @@ func (w *Workshop) Release(ctx context.Context, by Actor, job ID, id ID, to stri
 	if entry.Digest, err = entry.digest(); err != nil {
 		return JobView{}, err
 	}
-	err = w.store.Seal(ctx, entry, func(r Record) error {
+	err = w.store.Seal(ctx, entry, func(r Record) (Seal, error) {
 		if r.Job.ReleasedAt != nil {
-			return ErrClosed()
+			return Seal{}, ErrClosed()
 		}
-		if leaving := w.layOut(r).leaving; len(leaving) > 0 {
-			return &Problem{Kind: Standing, Title: "This bike cannot leave yet", Leaving: leaving,
+		s := w.layOut(r)
+		if leaving := s.leaving; len(leaving) > 0 {
+			return Seal{}, &Problem{Kind: Standing, Title: "This bike cannot leave yet", Leaving: leaving,
 				Detail: "Settle what is on the list first; each line opens its place. First: " + leaving[0].Title + "."}
 		}
-		return nil
+		return w.onLeaving(s, entry.At), nil
 	})
 	if err != nil {
 		return JobView{}, err
@@ -54,11 +55,11 @@ func (w *Workshop) Reopen(ctx context.Context, by Actor, job ID, id ID, reason s
 	if entry.Digest, err = entry.digest(); err != nil {
 		return JobView{}, err
 	}
-	err = w.store.Seal(ctx, entry, func(r Record) error {
+	err = w.store.Seal(ctx, entry, func(r Record) (Seal, error) {
 		if r.Job.ReleasedAt == nil {
-			return invalid("id", "This job is open already.")
+			return Seal{}, invalid("id", "This job is open already.")
 		}
-		return nil
+		return Seal{}, nil
 	})
 	if err != nil {
 		return JobView{}, err

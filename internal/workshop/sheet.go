@@ -7,20 +7,28 @@ import "utensil/knowledge"
 type sheet struct {
 	Record
 	ledger
-	points   []knowledge.Point // that this bike has, in the order of the walk-round
-	figures  []*OwnFigure      // of this very bike, newest first
-	items    []ItemView
-	findings []FindingView
-	bolts    []BoltView
-	signs    []SignView
-	hunted   []HuntView // searches for causes
-	leaving  []Obstacle // nothing once the bike has left
+	points    []knowledge.Point    // that this bike has, in the order of the walk-round
+	figures   []*OwnFigure         // of this very bike, newest first
+	added     []knowledge.Fastener // to this bike, which the catalogue lacks
+	items     []ItemView
+	disturbed map[string]int // fastener → place of the last work that touched it
+	findings  []FindingView
+	bolts     []BoltView
+	signs     []SignView
+	hunted    []HuntView // searches for causes
+	leaving   []Obstacle // nothing once the bike has left
 }
 
 func (w *Workshop) layOut(r Record) *sheet {
 	s := &sheet{Record: r, ledger: newLedger(r.Entries), points: w.Book().PointsOn(r.Bike.Facts)}
 	s.figures = figures(s.ledger, newLedger(r.Earlier))
+	for _, l := range []ledger{newLedger(r.Earlier), s.ledger} {
+		for _, e := range l.all(KindBolt) {
+			s.added = append(s.added, e.Content.Bolt.as(e.ID))
+		}
+	}
 	s.items = s.readItems()
+	s.disturbed = w.disturb(s.items)
 	s.findings = w.readFindings(s)
 	for i := range s.items {
 		s.items[i].Needed = s.needed(s.items[i].Item)

@@ -54,6 +54,23 @@ type Store interface {
 	// entry under the same id, or a second correction of one entry, is Stale.
 	Append(ctx context.Context, e Entry) error
 	// Seal locks a job, lets judge look at everything recorded so far, and writes the entry
-	// that releases or reopens it, all or nothing.
-	Seal(ctx context.Context, e Entry, judge func(Record) error) error
+	// that releases or reopens it with what judge adds, all or nothing. A job that is opened
+	// again takes the call-backs back that it made.
+	Seal(ctx context.Context, e Entry, judge func(Record) (Seal, error)) error
+
+	// LastReadings reads the latest readable reading of each connected wrench, LastHeard the
+	// place in their stream up to which everything is kept.
+	LastReadings(ctx context.Context) ([]ToolReading, error)
+	LastHeard(ctx context.Context) (string, error)
+	// AddReadings keeps readings; one that is kept already is left as it is.
+	AddReadings(ctx context.Context, batch []ToolReading) error
+	PutReadingsAside(ctx context.Context, by Actor, ids []ID, why string, now time.Time) error
+
+	Wrenches(ctx context.Context) ([]Wrench, error)
+	SaveWrench(ctx context.Context, t Wrench) error
+	// LooseCounts counts how joints were found, over the whole shop.
+	LooseCounts(ctx context.Context) ([]LooseCount, error)
+	// CallBacks lists the open call-backs, the soonest first.
+	CallBacks(ctx context.Context) ([]CallBack, error)
+	SaveCallBack(ctx context.Context, by Actor, id ID, c CallBackChange, now time.Time) error
 }

@@ -46,6 +46,12 @@ func note(field, text string) (string, error) {
 	return tidy, nil
 }
 
+// capital makes the first letter of an error's words large.
+func capital(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	return string(unicode.ToUpper(first)) + text[size:]
+}
+
 // visible says whether a character shows: a name of joiners and blanks is no name.
 func visible(r rune) bool { return unicode.IsGraphic(r) && !unicode.IsSpace(r) }
 

@@ -46,11 +46,12 @@ type TodayJob struct {
 
 // Today is the first screen.
 type Today struct {
-	Now      time.Time  `json:"now"`
-	InShop   int        `json:"in_shop"`
-	Promised int        `json:"promised_today"`
-	Late     int        `json:"late"`
-	Jobs     []TodayJob `json:"jobs" doc:"by promised time"`
+	Now       time.Time  `json:"now"`
+	InShop    int        `json:"in_shop"`
+	Promised  int        `json:"promised_today"`
+	Late      int        `json:"late"`
+	Jobs      []TodayJob `json:"jobs" doc:"by promised time"`
+	CallBacks []CallBack `json:"call_backs" doc:"due within a week, or overdue; the soonest first"`
 }
 
 // Today lists the bikes in the shop, and those that left today.
@@ -81,6 +82,9 @@ func (w *Workshop) Today(ctx context.Context) (Today, error) {
 			}
 		}
 		today.Jobs = append(today.Jobs, j)
+	}
+	if today.CallBacks, err = w.callBacksBy(ctx, midnight.AddDate(0, 0, 7)); err != nil {
+		return Today{}, err
 	}
 	slices.SortStableFunc(today.Jobs, func(a, b TodayJob) int {
 		switch {

@@ -27,6 +27,9 @@ type JobView struct {
 	Distance    DistanceView    `json:"distance"`
 	Air         []AirView       `json:"air"`
 	Bolts       []BoltView      `json:"bolts"`
+	Wrenches    []Wrench        `json:"wrenches" doc:"of the shop, to choose from"`
+	Tray        []ToolReading   `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
+	CallBacks   []CallBack      `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
 	Signs       []SignView      `json:"signs"`
 	Belongings  []BelongingView `json:"belongings"`
 	Notes       []NoteView      `json:"notes"`
@@ -91,6 +94,7 @@ func (w *Workshop) view(r Record) (JobView, error) {
 	}
 	v.Link, v.Messages, v.Photos = r.Link, some(r.Messages), some(r.Photos)
 	v.Distance, v.Air = s.distanceView(), s.air()
+	v.Wrenches, v.Tray, v.CallBacks = s.inUse(w.now()), some(r.Tray), w.callBacks(s)
 	for _, e := range s.all(KindNote) {
 		v.Notes = append(v.Notes, NoteView{e.ID, e.Content.Note.Text, e.ByName, e.At})
 	}

@@ -22,14 +22,16 @@ type Workshop struct {
 	layers  []fs.FS // of knowledge, over what ships and under the workshop's own texts
 	address string  // under which owners reach the server
 	memory  *memory
+	heard   *heard // from connected wrenches
 	// As remembered when a screen is worked out.
-	rates   Experience
-	rescues estimate.Record
+	rates     Experience
+	rescues   estimate.Record
+	looseness map[string]*Looseness
 }
 
 // New opens a workshop. now is the clock.
 func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
-	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, memory: &memory{}}
+	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, memory: &memory{}, heard: &heard{}}
 	w.shelf.Store(book)
 	return w
 }
@@ -40,6 +42,6 @@ func (w *Workshop) Book() *knowledge.Book { return w.shelf.Load() }
 // withExperience is the workshop with the shop's experience at hand.
 func (w *Workshop) withExperience(ctx context.Context) *Workshop {
 	with := *w
-	with.rates, with.rescues = w.experience(ctx)
+	with.rates, with.rescues, with.looseness = w.experience(ctx)
 	return &with
 }

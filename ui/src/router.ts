@@ -60,6 +60,18 @@ export const router = createRouter({
       meta: { title: 'Own knowledge' },
     },
     {
+      path: '/shop/wrenches',
+      name: 'shop-wrenches',
+      component: () => import('@/areas/shop/WrenchesPage.vue'),
+      meta: { title: 'Torque wrenches' },
+    },
+    {
+      path: '/shop/loose',
+      name: 'shop-loose',
+      component: () => import('@/areas/shop/LoosePage.vue'),
+      meta: { title: 'What comes loose' },
+    },
+    {
       path: '/practice',
       name: 'practice',
       component: () => import('@/areas/practice/PracticePage.vue'),

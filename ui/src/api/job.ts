@@ -13,19 +13,23 @@ import {
   persist,
   type Schemas,
 } from './client'
-
-export const jobKey = (id: string) => ['job', id] as const
+import { jobKey } from './keys'
+import { canWait, overlay, useOutbox } from './outbox'
+import { useSession } from './session'
 
 export function useJob(id: MaybeRefOrGetter<string>) {
-  return useQuery({
+  const query = useQuery({
     queryKey: computed(() => jobKey(toValue(id))),
     queryFn: ({ queryKey }) => ask(client.GET('/api/jobs/{id}', { params: { path: { id: queryKey[1] } } })),
   })
+  const { list } = useOutbox()
+  return { ...query, data: computed(() => query.data.value && overlay(query.data.value, list.value)) }
 }
 
 /**
  * useRecord writes entries about a job. An entry keeps its id until it is answered, so that
- * a bad network neither loses nor doubles it.
+ * a bad network neither loses nor doubles it. What the work can go on without waits in the
+ * outbox when there is no answer.
  */
 export function useRecord(id: MaybeRefOrGetter<string>) {
   const queries = useQueryClient()
@@ -51,6 +55,43 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     }
   }
 
+  const outbox = useOutbox()
+  const { actor } = useSession()
+  const shown = () => queries.getQueryData<JobView>(jobKey(toValue(id)))
+
+  /** sendOrKeep sends an entry once; without an answer, or behind others, it waits in the outbox. */
+  async function sendOrKeep(body: Schemas['NewEntry']): Promise<JobView | undefined> {
+    const job = toValue(id)
+    fault.value = undefined
+    busy.value++
+    try {
+      if (outbox.mine.value.some((w) => w.job === job)) await outbox.flush()
+      if (!outbox.mine.value.some((w) => w.job === job)) {
+        try {
+          const signal = AbortSignal.timeout(8000)
+          const view = await ask(
+            client.POST('/api/jobs/{id}/entries', { params: { path: { id: job } }, body, signal }),
+          )
+          queries.setQueryData(jobKey(job), view)
+          void queries.invalidateQueries({ queryKey: ['today'] })
+          return view
+        } catch (thrown) {
+          const said = asFault(thrown)
+          if (!said.away || !actor.value) {
+            fault.value = said
+            if (said.status === 409) void queries.invalidateQueries({ queryKey: jobKey(job) })
+            return undefined
+          }
+        }
+      }
+      await outbox.add({ job, body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' })
+      const view = shown()
+      return view && overlay(view, outbox.list.value)
+    } finally {
+      busy.value--
+    }
+  }
+
   const path = () => ({ path: { id: toValue(id) } })
 
   return {
@@ -59,6 +100,7 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     busy: computed(() => busy.value > 0),
     record(content: Content, supersedes?: string, entry = newId()) {
       const body = { id: entry, at: new Date().toISOString(), content, supersedes }
+      if (canWait(content)) return sendOrKeep(body)
       return settle(() => ask(client.POST('/api/jobs/{id}/entries', { params: path(), body })))
     },
     /** refresh reads the job again after something was changed beside its entries. */

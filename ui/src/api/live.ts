@@ -1,9 +1,19 @@
 import { useQueryClient } from '@tanstack/vue-query'
-import { useEventSource } from '@vueuse/core'
-import { computed, watch } from 'vue'
+import { useEventListener, useEventSource } from '@vueuse/core'
+import { computed } from 'vue'
 
 interface Change {
-  about: 'own_knowledge' | 'entry' | 'job' | 'bike' | 'owner' | 'settings' | 'staff'
+  about:
+    | 'own_knowledge'
+    | 'wrench'
+    | 'call_back'
+    | 'tool_reading'
+    | 'entry'
+    | 'job'
+    | 'bike'
+    | 'owner'
+    | 'settings'
+    | 'staff'
   job?: string
   bike?: string
 }
@@ -11,18 +21,22 @@ interface Change {
 /** useLive looks again at whatever another tablet changes, and says whether it hears them. */
 export function useLive() {
   const queries = useQueryClient()
-  const { status, event, data } = useEventSource('/api/live', ['change', 'again'], {
+  const { status, eventSource } = useEventSource('/api/live', [], {
     autoReconnect: { retries: () => true, delay: 2000 },
   })
   const again = (...key: string[]) => void queries.invalidateQueries({ queryKey: key })
 
-  watch([event, data], ([name, text]) => {
-    if (name === 'again') void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'book' })
-    if (name !== 'change' || !text) return
-    const change = JSON.parse(text) as Change
+  // Each event is heard by itself: two alike in a row are two changes.
+  useEventListener(eventSource, 'again', () => {
+    void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'book' })
+  })
+  useEventListener(eventSource, 'change', (event: MessageEvent<string>) => {
+    const change = JSON.parse(event.data) as Change
     if (change.job) again('job', change.job)
     if (change.bike) again('bike', change.bike)
-    if (change.about === 'owner') again('job')
+    if (['owner', 'tool_reading', 'wrench'].includes(change.about)) again('job')
+    if (change.about === 'tool_reading') return
+    if (change.about === 'wrench') again('wrenches')
     if (change.about === 'settings' || change.about === 'staff') again('session')
     if (change.about === 'staff') again('staff')
     if (change.about === 'own_knowledge') void queries.invalidateQueries()

@@ -39,6 +39,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/call-backs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bikes that are to come back */
+        get: operations["call-backs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/call-backs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Settle a call-back or put it off */
+        put: operations["save-call-back"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -205,6 +239,23 @@ export interface paths {
         get: operations["own-knowledge"];
         /** Lay a file over what ships */
         put: operations["save-own-knowledge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What comes loose here */
+        get: operations["loose"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -386,6 +437,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standin/wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether a stand-in wrench is connected */
+        get: operations["standin-wrench"];
+        put?: never;
+        /** Pull the stand-in wrench */
+        post: operations["pull"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -403,6 +472,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tool-readings/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put readings aside that belong to no fastener */
+        post: operations["put-aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wrenches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The register of torque wrenches */
+        get: operations["wrenches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wrenches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or change a torque wrench */
+        put: operations["save-wrench"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -412,6 +532,23 @@ export interface components {
             name: string;
             /** @enum {string} */
             role: "keeper" | "mechanic" | "counter";
+        };
+        Adapter: {
+            /**
+             * Format: double
+             * @description 0 straight on, 90 across, 180 folded back
+             */
+            angle_deg: number;
+            /**
+             * Format: double
+             * @description from the square to the middle of the fastener
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description from the square to the middle of the grip
+             */
+            wrench_mm: number;
         };
         Air: {
             /** Format: double */
@@ -516,6 +653,10 @@ export interface components {
         };
         BikeHistory: {
             bike: components["schemas"]["Bike"];
+            /** @description every fastener with how it was found and left, oldest first */
+            bolts: components["schemas"]["BoltHistory"][];
+            /** @description open ones */
+            call_backs: components["schemas"]["CallBack"][];
             /** @description newest first */
             jobs: components["schemas"]["EarlierJob"][];
             open_job?: string;
@@ -523,42 +664,157 @@ export interface components {
             /** @description each point with its readings, oldest first */
             points: components["schemas"]["PointView"][];
         };
+        Bolt: {
+            /**
+             * @description the mark on its head
+             * @enum {string}
+             */
+            class?: "8.8" | "10.9" | "12.9" | "A2-70";
+            /** @description the rider can be hurt if it is wrong */
+            critical: boolean;
+            /**
+             * @description what it turns in or squeezes
+             * @enum {string}
+             */
+            into?: "steel" | "aluminium" | "carbon";
+            /** Format: double */
+            readonly max_nm?: number;
+            /** Format: double */
+            readonly min_nm?: number;
+            name: string;
+            /** @description where the figure stands */
+            source?: string;
+            /** @description such as M5; the figure is estimated from it when none is given */
+            thread?: string;
+            /** @description what goes on its threads */
+            treatment: string;
+            /** @description most torque, as typed */
+            typed_max?: string;
+            /** @description least torque, as typed */
+            typed_min?: string;
+        };
+        BoltHistory: {
+            fastener: string;
+            name: string;
+            /** @description oldest first */
+            past: components["schemas"]["PastTorque"][];
+            position?: string;
+            rule?: components["schemas"]["Rule"];
+        };
         BoltView: {
+            /** @description to be looked at again since an earlier job */
+            again: boolean;
+            /** @description logs made at the same time by someone who had not seen this one */
+            also?: components["schemas"]["OtherLog"][];
+            /** @description where the treatment goes */
+            apply?: string;
             /** Format: date-time */
             at?: string;
+            /** @description in the job before */
+            before?: components["schemas"]["PastTorque"];
             by?: string;
             caution?: string;
             component: string;
             critical: boolean;
+            /** @description the caution of an estimate */
+            doubt?: string;
             fastener: string;
+            /**
+             * Format: double
+             * @description first stage of a set: half way
+             */
+            half_nm?: number;
             /** @description left-hand thread */
             left_hand: boolean;
+            /** @description of the parts that meet */
+            limits?: components["schemas"]["Limit"][];
             log?: components["schemas"]["Torque"];
             log_id?: string;
+            /** @description how often such joints were found loose here */
+            loose_here?: components["schemas"]["Looseness"];
             name: string;
+            /**
+             * Format: int64
+             * @description bolts in its set
+             */
+            of?: number;
+            /**
+             * @description where the figure comes from
+             * @enum {string}
+             */
+            origin?: "manual" | "model" | "catalogue" | "estimate";
+            /** @enum {string} */
+            pattern?: "turns" | "star";
             position?: string;
+            /** @description once more after the first ride */
+            recheck: boolean;
             rule?: components["schemas"]["Rule"];
             ruling?: components["schemas"]["Ruling"];
             /** @description how it is set by feel */
             set?: string;
+            /** @description the part that set it, when several meet */
+            set_by?: string;
             /** @description logged since the work, and in range or not fitted */
             settled: boolean;
             /** @description work since has disturbed it */
             stale: boolean;
+            thread?: string;
             tool: string;
             treatment: string;
+            /**
+             * Format: int64
+             * @description its place in the order of its set, from 1
+             */
+            turn?: number;
             verdict?: components["schemas"]["Verdict"];
+            /** @description the closest wrench of the register */
+            wrench?: string;
         };
         Book: {
             bead_seats_mm: number[];
             depths: components["schemas"]["Depth"][];
             kinds: components["schemas"]["Kind"][];
             routes: components["schemas"]["Route"][];
+            runs: components["schemas"]["Run"][];
+            treatments: components["schemas"]["Treatment"][];
         };
         Brought: {
             id: string;
             name: string;
             taken_off: boolean;
+        };
+        CallBack: {
+            bike_id: string;
+            /** @description the day, 2026-03-02 */
+            due: string;
+            /** Format: date-time */
+            ended_at?: string;
+            /** @description to be torqued again */
+            fasteners: string[];
+            id: string;
+            /** @description the bike's open job */
+            in_shop?: string;
+            /** @description the job that made it */
+            job_id: string;
+            note: string;
+            owner?: string;
+            phone?: string;
+            /** @enum {string} */
+            state: "open" | "done" | "dropped";
+            /** @description the bike */
+            title?: string;
+            /** Format: int64 */
+            version: number;
+            what: string;
+        };
+        CallBackChange: {
+            /** @description the day, 2026-03-02 */
+            due: string;
+            note?: string;
+            /** @enum {string} */
+            state: "open" | "done" | "dropped";
+            /** Format: int64 */
+            version: number;
         };
         CauseView: {
             against: string[];
@@ -625,6 +881,7 @@ export interface components {
             aside?: components["schemas"]["Aside"];
             asked?: components["schemas"]["Asked"];
             belonging?: components["schemas"]["Belonging"];
+            bolt?: components["schemas"]["Bolt"];
             clue?: components["schemas"]["Clue"];
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
@@ -686,6 +943,15 @@ export interface components {
             /** @enum {string} */
             bar: "drop" | "flat" | "swept";
             /** @enum {string} */
+            bottom_bracket: "threaded" | "press_fit";
+            /** @description what is bolted on: cage, child_seat, dynamo, guards, lamp, rack_front, rack_rear, stand */
+            carries: string[];
+            /**
+             * @description how the arms hold: pinch bolts, square taper, splined bolt
+             * @enum {string}
+             */
+            crank: "pinch" | "taper" | "splined";
+            /** @enum {string} */
             electric: "none" | "mid_motor" | "hub_motor";
             /**
              * @description frame shape
@@ -707,6 +973,11 @@ export interface components {
             kind: string;
             /** @enum {string} */
             material: "steel" | "aluminium" | "carbon" | "titanium";
+            /**
+             * @description the seatpost
+             * @enum {string}
+             */
+            post: "aluminium" | "carbon" | "dropper";
             /** @enum {string} */
             rear_axle: "quick_release" | "through" | "nuts";
             /** @enum {string} */
@@ -720,11 +991,18 @@ export interface components {
             rings: number;
             /** @enum {string} */
             rotor_mount: "none" | "six_bolt" | "centre";
+            /** @enum {string} */
+            saddle_clamp: "one_bolt" | "two_bolt";
             /**
              * Format: int64
              * @description rear sprockets, or gears in the hub
              */
             speeds: number;
+            /**
+             * @description clamped round the steerer, or a quill inside it
+             * @enum {string}
+             */
+            stem: "threadless" | "quill";
             /** @enum {string} */
             suspension: "rigid" | "front" | "full";
             /**
@@ -805,6 +1083,12 @@ export interface components {
             /** @description a job of this bike that is in the shop */
             open_job?: string;
             owner: components["schemas"]["Owner"];
+        };
+        Friction: {
+            /** Format: double */
+            max: number;
+            /** Format: double */
+            min: number;
         };
         GaugeView: {
             /** Format: double */
@@ -940,6 +1224,8 @@ export interface components {
             belongings: components["schemas"]["BelongingView"][];
             bike: components["schemas"]["Bike"];
             bolts: components["schemas"]["BoltView"][];
+            /** @description made by this job, or to be made when it is handed over */
+            call_backs: components["schemas"]["CallBack"][];
             distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             findings: components["schemas"]["FindingView"][];
@@ -974,6 +1260,10 @@ export interface components {
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
             stages: components["schemas"]["StageView"][];
             title: string;
+            /** @description from connected wrenches, taken by no bolt yet */
+            tray: components["schemas"]["ToolReading"][];
+            /** @description of the shop, to choose from */
+            wrenches: components["schemas"]["Wrench"][];
         };
         Judgement: {
             mark: string;
@@ -1024,6 +1314,11 @@ export interface components {
             /** @enum {string} */
             unit: "km" | "days";
         };
+        Limit: {
+            /** @description the part, such as carbon handlebar */
+            part: string;
+            rule: components["schemas"]["Rule"];
+        };
         LinkMade: {
             /** Format: date-time */
             expires_at: string;
@@ -1040,6 +1335,51 @@ export interface components {
             made_at: string;
             /** Format: date-time */
             revoked_at?: string;
+        };
+        LooseLine: {
+            /** Format: double */
+            high: number;
+            id: string;
+            /** Format: int64 */
+            loose: number;
+            /**
+             * Format: double
+             * @description of the share found loose
+             */
+            low: number;
+            name: string;
+            /** Format: int64 */
+            over_tight: number;
+            /**
+             * Format: int64
+             * @description found in a known state
+             */
+            times: number;
+        };
+        LooseView: {
+            fasteners: components["schemas"]["LooseLine"][];
+            /** @description by kind of bike */
+            kinds: components["schemas"]["LooseLine"][];
+            /** @description by who had tightened it last; for the shop owner alone */
+            people?: components["schemas"]["LooseLine"][];
+        };
+        Looseness: {
+            /** Format: double */
+            high: number;
+            /** Format: int64 */
+            loose: number;
+            /**
+             * Format: double
+             * @description of the share found loose
+             */
+            low: number;
+            /** Format: int64 */
+            over_tight: number;
+            /**
+             * Format: int64
+             * @description found in a known state
+             */
+            times: number;
         };
         Mailbox: {
             letters: components["schemas"]["Letter"][];
@@ -1107,14 +1447,27 @@ export interface components {
             /** @description as typed, in km unless it names miles */
             typed: string;
         };
+        OtherLog: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            found: string;
+            id: string;
+            /** Format: double */
+            left_nm?: number;
+        };
         OwnFigure: {
             fastener?: string;
+            /** @description it holds for every bike of this make and model */
+            for_model?: boolean;
             /** Format: double */
             readonly limit?: number;
             /** Format: double */
             readonly max_nm?: number;
             /** Format: double */
             readonly min_nm?: number;
+            /** @description of a joint: the part that the torque is for; left out for the whole joint */
+            part?: string;
             point?: string;
             /** @description where it stands: etched on the rotor, the manual's page */
             source: string;
@@ -1218,6 +1571,16 @@ export interface components {
             /** Format: int64 */
             quantity: number;
         };
+        PastTorque: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            found: string;
+            /** Format: double */
+            found_nm?: number;
+            /** Format: double */
+            left_nm?: number;
+        };
         PhotoView: {
             /** @description the inspection point or finding it shows */
             about: string;
@@ -1307,6 +1670,23 @@ export interface components {
             chance: number;
             /** @description the likeliest cause then, and how likely */
             then: string;
+        };
+        Pull: {
+            /** Format: double */
+            nm: number;
+            /**
+             * @description a fault that real wrenches have
+             * @enum {string}
+             */
+            trick?: "double_click" | "out_of_order" | "wrong_unit" | "imperial" | "garbage" | "drop_out";
+        };
+        PullDone: {
+            /** @description a stand-in wrench is connected */
+            standing: boolean;
+        };
+        PutAside: {
+            readings: string[];
+            why: string;
         };
         Reading: {
             /** @description what the mechanic was told */
@@ -1451,6 +1831,12 @@ export interface components {
             /** Format: double */
             step: number;
         };
+        Run: {
+            about: string;
+            components: string[];
+            id: string;
+            name: string;
+        };
         Session: {
             /** @description who is signed in */
             actor?: components["schemas"]["Actor"];
@@ -1581,6 +1967,8 @@ export interface components {
             total_minor: number;
         };
         Today: {
+            /** @description due within a week, or overdue; the soonest first */
+            call_backs: components["schemas"]["CallBack"][];
             /** Format: int64 */
             in_shop: number;
             /** @description by promised time */
@@ -1625,24 +2013,106 @@ export interface components {
             title: string;
             words: string;
         };
+        ToolReading: {
+            /**
+             * Format: date-time
+             * @description by the device's clock
+             */
+            at: string;
+            /** @description by the device */
+            calibrated_on?: string;
+            /** Format: date-time */
+            came: string;
+            device: string;
+            /** @description why it cannot be read */
+            fault?: string;
+            id: string;
+            /** @description it arrived after a younger one */
+            late: boolean;
+            /**
+             * Format: int64
+             * @description readings before it that had not arrived
+             */
+            missed?: number;
+            /**
+             * Format: double
+             * @description left out when it cannot be read
+             */
+            nm?: number;
+            /**
+             * Format: int64
+             * @description how many wait in the tray; the oldest of them are listed
+             */
+            readonly of?: number;
+            /** @description the same bolt clicked twice */
+            repeats: boolean;
+            /** @description as it was sent, such as 46 lbf·in */
+            said: string;
+            /**
+             * Format: int64
+             * @description the device's own count, from 1
+             */
+            seq: number;
+        };
         Torque: {
+            /** @description between wrench and fastener */
+            adapter?: components["schemas"]["Adapter"];
+            /** Format: double */
+            readonly clamp_high_n?: number;
+            /**
+             * Format: double
+             * @description the least it clamps with, in newtons
+             */
+            readonly clamp_low_n?: number;
+            /**
+             * Format: double
+             * @description of the wrench, as a share
+             */
+            readonly deviation?: number;
             fastener: string;
             /** @enum {string} */
-            found: "figure" | "loose" | "over_tight" | "not_checked";
+            found: "figure" | "loose" | "over_tight" | "stuck" | "damaged" | "not_checked";
             /** Format: double */
             readonly found_nm?: number;
             found_typed?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description at the fastener
+             */
             readonly left_nm?: number;
-            /** @description as left, in the shop's unit unless it names one */
+            /** @description as left: what the wrench showed, in the shop's unit unless it names one */
             left_typed?: string;
+            /** @description it was too tight; loosened fully and tightened again */
+            loosened?: boolean;
             /** @description this bike has no such fastener */
             not_fitted?: boolean;
             note?: string;
             position?: string;
+            /** @description why a wrench past its calibration was used */
+            reason?: string;
             /** @description set by feel, for fasteners without a figure */
             set?: boolean;
+            /**
+             * Format: double
+             * @description on the wrench, with an adapter
+             */
+            readonly shown_nm?: number;
+            /** @description the connected wrench's reading it was taken from */
+            tool_reading?: string;
+            /** @description what went on its threads, when not what belongs there */
+            treatment?: string;
             readonly verdict?: components["schemas"]["Verdict"];
+            readonly warning?: string;
+            /**
+             * @description what it counts as in the shop's record of loose joints
+             * @enum {string}
+             */
+            readonly was?: "loose" | "over_tight" | "sound" | "unknown";
+            /** @description of the shop's register */
+            wrench?: string;
+            /** @description why the wrench was past its calibration */
+            readonly wrench_due?: string;
+            readonly wrench_name?: string;
         };
         Total: {
             /**
@@ -1655,6 +2125,16 @@ export interface components {
             /** Format: int64 */
             tax_minor: number;
         };
+        TrayDone: {
+            /** Format: int64 */
+            put: number;
+        };
+        Treatment: {
+            friction: components["schemas"]["Friction"];
+            id: string;
+            name: string;
+            source: string;
+        };
         Tried: {
             cause: string;
             cured: boolean;
@@ -1663,13 +2143,23 @@ export interface components {
         Verdict: {
             /**
              * Format: double
+             * @description with the wrench's error: the most it can be
+             */
+            high_nm?: number;
+            /**
+             * Format: double
+             * @description with the wrench's error: the least it can be
+             */
+            low_nm?: number;
+            /**
+             * Format: double
              * @description in range: to the nearer end; otherwise: how far outside
              */
             margin_nm: number;
             next: string;
             reason: string;
             /** @enum {string} */
-            state: "under" | "in_range" | "over";
+            state: "under" | "in_range" | "within_error" | "over";
         };
         WaitingView: {
             /**
@@ -1694,6 +2184,61 @@ export interface components {
             note?: string;
             /** @description parts fitted */
             parts?: components["schemas"]["Fitted"][];
+        };
+        Wrench: {
+            certificate: string;
+            /** @description day of its calibration, 2026-03-02; empty for never */
+            checked_on: string;
+            /**
+             * Format: int64
+             * @description a calibration lasts; 0 for no limit
+             */
+            cycles: number;
+            /**
+             * Format: double
+             * @description from its certificate; 0 for the standard's
+             */
+            deviation_pct: number;
+            /** @description the name it sends with its readings; empty for a plain one */
+            device: string;
+            /** @description why it is to be calibrated again */
+            readonly due?: string;
+            /**
+             * Format: double
+             * @description how far a reading may be off
+             */
+            readonly error_pct?: number;
+            id: string;
+            /**
+             * Format: double
+             * @description from here up the standard vouches for it
+             */
+            readonly least_nm?: number;
+            /**
+             * Format: double
+             * @description most on its scale
+             */
+            max_nm: number;
+            /**
+             * Format: double
+             * @description least on its scale
+             */
+            min_nm: number;
+            /**
+             * Format: int64
+             * @description a calibration lasts; 0 for no limit
+             */
+            months: number;
+            name: string;
+            retired: boolean;
+            serial: string;
+            /**
+             * Format: int64
+             * @description cycles logged since its calibration
+             */
+            readonly used: number;
+            /** Format: int64 */
+            version: number;
         };
         Zone: {
             /** Format: double */
@@ -1793,6 +2338,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Book"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "call-backs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallBack"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-call-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallBackChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallBack"][];
                 };
             };
             /** @description Error */
@@ -2223,6 +2832,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnFile"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    loose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooseView"];
                 };
             };
             /** @description Error */
@@ -2676,6 +3314,68 @@ export interface operations {
             };
         };
     };
+    "standin-wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    pull: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pull"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     today: {
         parameters: {
             query?: never;
@@ -2692,6 +3392,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Today"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "put-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutAside"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    wrenches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wrench"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wrench"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wrench"][];
                 };
             };
             /** @description Error */

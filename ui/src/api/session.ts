@@ -17,12 +17,18 @@ export function useSession() {
   return { ...query, actor, settings, hands }
 }
 
+/** forget drops the copies that the service worker keeps: they were the last person's. */
+const forget = () => ('caches' in globalThis ? caches.delete('records-1') : undefined)
+
 /** useSignIn signs in or hands a shared tablet over; the screen stays where it is. */
 export function useSignIn() {
   const queries = useQueryClient()
   return useMutation({
     mutationFn: (body: Schemas['SignIn']) => ask(client.POST('/api/session', { body })),
-    onSuccess: () => queries.invalidateQueries(),
+    onSuccess: async () => {
+      await forget()
+      await queries.invalidateQueries()
+    },
   })
 }
 
@@ -30,6 +36,9 @@ export function useSignOut() {
   const queries = useQueryClient()
   return useMutation({
     mutationFn: () => ask(client.DELETE('/api/session')),
-    onSuccess: () => queries.invalidateQueries({ queryKey: key }),
+    onSuccess: async () => {
+      await forget()
+      await queries.invalidateQueries({ queryKey: key })
+    },
   })
 }

@@ -24,6 +24,12 @@ const plain: Facts = {
   electric: 'none',
   front_axle: 'nuts',
   rear_axle: 'nuts',
+  stem: 'threadless',
+  crank: 'splined',
+  bottom_bracket: 'threaded',
+  post: 'aluminium',
+  saddle_clamp: 'two_bolt',
+  carries: [],
 }
 const frames = ['diamond', 'sloping', 'step_through', 'folding', 'long_cargo'] as const
 const bars = ['drop', 'flat', 'swept'] as const

@@ -18,9 +18,11 @@ const props = withDefaults(
     past?: number[]
     now?: number
     target?: readonly [number, number]
+    /** how far off today's figure may be: where the true one lies */
+    band?: readonly [number, number]
     label?: string
   }>(),
-  { past: () => [], now: undefined, target: undefined, label: 'Gauge' },
+  { past: () => [], now: undefined, target: undefined, band: undefined, label: 'Gauge' },
 )
 
 const box = useTemplateRef('box')
@@ -29,7 +31,7 @@ const pattern = useId()
 const height = 84
 const edge = 22
 const base = 54
-const band = 15
+const rail = 15
 
 const w = computed(() => Math.max(width.value, 200))
 const x = (v: number) =>
@@ -100,21 +102,21 @@ const said = computed(() => {
           <line x1="0" y1="0" x2="0" y2="6" stroke="var(--color-brick)" stroke-width="3.4" />
         </pattern>
       </defs>
-      <rect :x="edge" :y="base - band" :width="w - 2 * edge" :height="band" fill="var(--color-paper)" />
+      <rect :x="edge" :y="base - rail" :width="w - 2 * edge" :height="rail" fill="var(--color-paper)" />
       <rect
         v-for="z in hatched"
         :key="z.mark + z.from"
         :x="x(z.from)"
-        :y="base - band"
+        :y="base - rail"
         :width="Math.max(0, x(z.to) - x(z.from))"
-        :height="band"
+        :height="rail"
         :fill="`url(#${pattern}-${z.mark})`"
       />
       <rect
         :x="edge"
-        :y="base - band"
+        :y="base - rail"
         :width="w - 2 * edge"
-        :height="band"
+        :height="rail"
         fill="none"
         stroke="var(--color-ink)"
         stroke-width="1.4"
@@ -145,18 +147,27 @@ const said = computed(() => {
         :key="i"
         :x1="x(v)"
         :x2="x(v)"
-        :y1="base - band - 8"
-        :y2="base - band"
+        :y1="base - rail - 8"
+        :y2="base - rail"
         stroke="var(--color-soft)"
         stroke-width="1.6"
         :opacity="0.45 + (0.55 * (i + 1)) / past.length"
       />
       <path
         v-if="target"
-        :d="`M${x(target[0])} ${base - band - 5}v-8H${x(target[1])}v8`"
+        :d="`M${x(target[0])} ${base - rail - 5}v-8H${x(target[1])}v8`"
         fill="none"
         stroke="var(--color-petrol)"
         stroke-width="2.2"
+      />
+      <rect
+        v-if="band"
+        :x="x(band[0])"
+        :y="base - rail"
+        :width="Math.max(2, x(band[1]) - x(band[0]))"
+        :height="rail"
+        fill="var(--color-petrol)"
+        opacity="0.35"
       />
       <g v-if="now !== undefined" :transform="`translate(${x(now)} 0)`">
         <line x1="0" x2="0" y1="14" :y2="base - 12" stroke="var(--color-ink)" stroke-width="1.6" />

@@ -24,6 +24,14 @@ const names: Record<string, string> = {
   nuts: 'axle nuts',
   front: 'front',
   full: 'front and rear',
+  threadless: 'clamped round the steerer',
+  quill: 'quill',
+  pinch: 'pinch bolts',
+  taper: 'square taper',
+  splined: 'splined, one bolt',
+  press_fit: 'pressed in',
+  one_bolt: 'one bolt',
+  two_bolt: 'two bolts',
 }
 
 export const factWord = (word: string) => names[word] ?? spoken(word)

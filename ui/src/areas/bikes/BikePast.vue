@@ -8,13 +8,18 @@ import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
 /** What was done to this bike before, and what was measured then. */
-const props = defineProps<{ history: Pick<Schemas['BikeHistory'], 'jobs' | 'points'>; strips?: boolean }>()
+const props = defineProps<{
+  history: Pick<Schemas['BikeHistory'], 'jobs' | 'points'> & Partial<Pick<Schemas['BikeHistory'], 'bolts'>>
+  strips?: boolean
+}>()
 const { date, month } = useTimes()
 const last = computed(() =>
   props.history.points.flatMap((p) =>
     p.history.length ? [{ point: p, was: p.history.at(-1) as Schemas['HistoryMark'] }] : [],
   ),
 )
+const torque = (p: Schemas['PastTorque']) =>
+  p.left_nm === undefined ? (p.found === 'not_checked' ? 'set' : p.found) : figure(p.left_nm)
 const measured = computed(() => last.value.filter((l) => l.point.gauge))
 const judged = computed(() => last.value.filter((l) => !l.point.gauge && l.was.mark !== 'sound'))
 </script>
@@ -66,6 +71,23 @@ const judged = computed(() => last.value.filter((l) => !l.point.gauge && l.was.m
           <b>{{ was.word }}</b>
         </li>
       </ul>
+      <template v-if="strips && history.bolts?.length">
+        <h2 class="mt-5 mb-1">Fasteners, as found and left</h2>
+        <ul class="grid gap-x-8 md:grid-cols-2">
+          <li
+            v-for="b in history.bolts"
+            :key="`${b.fastener}/${b.position}`"
+            class="flex items-baseline gap-3 border-b border-rule py-1.5 text-[15px]"
+          >
+            <span class="min-w-0 flex-1">{{ b.name }} {{ b.position }}</span>
+            <span v-for="(p, i) in b.past.slice(-3)" :key="i" class="text-right leading-tight">
+              <b class="figure" :class="p.found === 'loose' && 'text-brick'">{{ torque(p) }}</b>
+              <span class="block text-[13px] text-soft">{{ month(p.at) }}</span>
+            </span>
+          </li>
+        </ul>
+        <p class="mt-1 text-sm text-soft">Newton metres, as left; in red where it was found loose.</p>
+      </template>
       <h2 class="mt-5 mb-1">Earlier jobs</h2>
       <ul>
         <li v-for="job in history.jobs" :key="job.id" class="border-b border-rule">

@@ -5,7 +5,7 @@ import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FormField from '@/parts/FormField.vue'
 import { factWord } from '@/parts/words'
 
-import { changed, factChoices } from './facts'
+import { carried, changed, factChoices } from './facts'
 
 /** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
 const bike = defineModel<Schemas['Bike']>({ required: true })
@@ -16,6 +16,14 @@ const take = (kind: Schemas['Kind']) => (bike.value = { ...bike.value, facts: { 
 const set = (patch: Partial<Schemas['Bike']>) => (bike.value = { ...bike.value, ...patch })
 const setFact = <K extends keyof Facts>(fact: K, value: Facts[K]) =>
   set({ facts: changed(bike.value.facts, fact, value) })
+const carries = (thing: string) => bike.value.facts.carries.includes(thing)
+const carry = (thing: string) =>
+  setFact(
+    'carries',
+    carries(thing)
+      ? bike.value.facts.carries.filter((c) => c !== thing)
+      : [...bike.value.facts.carries, thing],
+  )
 const texts = [
   { key: 'make', label: 'Make' },
   { key: 'model', label: 'Model' },
@@ -135,6 +143,15 @@ const texts = [
             <option v-for="mm in book?.bead_seats_mm ?? []" :key="mm" :value="mm">{{ mm }} mm</option>
           </select>
         </FormField>
+        <fieldset class="col-span-full">
+          <legend class="mb-1 text-[15px] text-soft">Bolted on</legend>
+          <div class="flex flex-wrap gap-x-5">
+            <label v-for="[thing, name] in carried" :key="thing" class="flex min-h-11 items-center gap-2">
+              <input type="checkbox" class="size-5" :checked="carries(thing)" @change="carry(thing)" />
+              {{ name }}
+            </label>
+          </div>
+        </fieldset>
       </div>
       <div class="flex h-64 flex-col border border-rule bg-paper p-3 lg:sticky lg:top-4">
         <BikeDrawing :facts="bike.facts" class="min-h-44 flex-1" title="The bike as described" />

@@ -27,7 +27,24 @@ export const factChoices: { fact: keyof Facts; label: string; words: string[] }[
   { fact: 'electric', label: 'Electric', words: ['none', 'mid_motor', 'hub_motor'] },
   { fact: 'front_axle', label: 'Front axle', words: ['quick_release', 'through', 'nuts'] },
   { fact: 'rear_axle', label: 'Rear axle', words: ['quick_release', 'through', 'nuts'] },
+  { fact: 'stem', label: 'Stem', words: ['threadless', 'quill'] },
+  { fact: 'crank', label: 'Cranks', words: ['pinch', 'taper', 'splined'] },
+  { fact: 'bottom_bracket', label: 'Bottom bracket', words: ['threaded', 'press_fit'] },
+  { fact: 'post', label: 'Seatpost', words: ['aluminium', 'carbon', 'dropper'] },
+  { fact: 'saddle_clamp', label: 'Saddle clamp', words: ['one_bolt', 'two_bolt'] },
 ]
+
+/** What may be bolted to a bike, with what people call it. */
+export const carried = [
+  ['guards', 'mudguards'],
+  ['rack_front', 'front rack'],
+  ['rack_rear', 'rear rack'],
+  ['stand', 'kickstand'],
+  ['cage', 'bottle cage'],
+  ['lamp', 'lamps'],
+  ['dynamo', 'hub dynamo'],
+  ['child_seat', 'child seat'],
+] as const
 
 /** changed gives the facts after one of them is set, keeping those that hang on it possible. */
 export function changed<K extends keyof Facts>(facts: Facts, fact: K, value: Facts[K]): Facts {

@@ -36,6 +36,12 @@ const plain: Schemas['Facts'] = {
   electric: 'none',
   front_axle: 'quick_release',
   rear_axle: 'quick_release',
+  stem: 'threadless',
+  crank: 'splined',
+  bottom_bracket: 'threaded',
+  post: 'aluminium',
+  saddle_clamp: 'two_bolt',
+  carries: [],
 }
 
 export const newOwner = (name = ''): Schemas['Owner'] => ({

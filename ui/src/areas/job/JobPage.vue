@@ -11,6 +11,7 @@ import { useTimes } from '@/parts/time'
 
 import { provideDesk } from './desk'
 import LeavingList from './LeavingList.vue'
+import OutboxList from './OutboxList.vue'
 
 const props = defineProps<{ id: string }>()
 const route = useRoute()
@@ -107,6 +108,7 @@ async function reopen() {
       <p v-if="pen.waiting.value" role="status" class="shrink-0 bg-ochre-wash px-5 py-2">
         <b>The records cannot be reached.</b> What you wrote is kept and is being sent again.
       </p>
+      <OutboxList :job="id" />
       <div class="grid min-h-0 flex-1 lg:grid-cols-[250px_minmax(0,1fr)]">
         <LeavingList class="border-rule lg:border-r" :job="data" />
         <div class="min-h-0 min-w-0 lg:overflow-auto">

@@ -4,15 +4,18 @@ import { ref } from 'vue'
 import type { BoltView } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 
-import { useDesk } from './desk'
+import { boltKey, useDesk } from './desk'
+import PhotoStrip from './PhotoStrip.vue'
 
 /** The figure of this bike's manual, or marked on the part. It wins over ours from now on. */
 const props = defineProps<{ bolt: BoltView; unit: string }>()
 const emit = defineEmits<{ done: [] }>()
-const { pen } = useDesk()
+const { job, pen } = useDesk()
 const least = ref('')
 const most = ref('')
 const source = ref('')
+const part = ref('')
+const forModel = ref(false)
 
 async function save() {
   if (
@@ -22,6 +25,8 @@ async function save() {
         typed_min: least.value,
         typed_max: most.value,
         source: source.value,
+        part: part.value || undefined,
+        for_model: forModel.value || undefined,
       },
     })
   )
@@ -51,7 +56,18 @@ async function save() {
       aria-label="Where it stands"
       placeholder="manual, page 14; or marked on the part"
     />
-    <button type="submit" class="button">Use it for this bike</button>
+    <select v-model="part" class="input max-w-56" aria-label="What the figure is for">
+      <option value="">for the whole joint</option>
+      <option v-for="l in bolt.limits ?? []" :key="l.part" :value="l.part">for {{ l.part }} alone</option>
+    </select>
+    <label v-if="job.bike.model" class="flex min-h-11 items-center gap-2 text-[15px]"
+      ><input v-model="forModel" type="checkbox" class="size-5" /> for every {{ job.bike.make }}
+      {{ job.bike.model }}</label
+    >
+    <PhotoStrip :about="boltKey(bolt)" name="the figure" />
+    <button type="submit" class="button">
+      {{ forModel ? 'Use it for the model' : 'Use it for this bike' }}
+    </button>
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" class="w-full" />
   </form>
 </template>

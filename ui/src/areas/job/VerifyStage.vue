@@ -1,21 +1,32 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 
+import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import { figure } from '@/parts/words'
 
 import BoltBench from './BoltBench.vue'
 import { boltKey, useDesk, useTarget } from './desk'
+import NewBolt from './NewBolt.vue'
+import { inOrder, loosestFirst, useRunHabits } from './run'
 import SignBench from './SignBench.vue'
+import WrenchTray from './WrenchTray.vue'
 
-/** The torque run, front to back, then the tests that are signed. */
-const { job, closed } = useDesk()
+/** The torque run, in the order chosen, then the tests that are signed. */
+const { job, closed, pen } = useDesk()
 const { target, open } = useTarget()
 const { hands, settings } = useSession()
+const { data: book } = useBook()
+const habits = useRunHabits()
+const { order, listening } = habits
+const adding = ref(false)
+const bench = useTemplateRef('bench')
 
+const runs = computed(() => book.value?.runs ?? [])
+const bolts = computed(() => inOrder(job.value.bolts, order.value || (runs.value[0]?.id ?? ''), runs.value))
 const steps = computed(() => [
-  ...job.value.bolts.map((bolt) => ({ key: boltKey(bolt), bolt, sign: undefined, settled: bolt.settled })),
+  ...bolts.value.map((bolt) => ({ key: boltKey(bolt), bolt, sign: undefined, settled: bolt.settled })),
   ...job.value.signs.map((sign) => ({
     key: sign.what,
     bolt: undefined,
@@ -31,7 +42,7 @@ const index = computed(() => steps.value.findIndex((s) => s.key === chosen.value
 const logged = computed(() => job.value.bolts.filter((b) => b.log).length)
 const loose = computed(() => job.value.bolts.filter((b) => b.log?.found === 'loose').length)
 const lastLeft = computed(() => {
-  const before = job.value.bolts.slice(0, Math.max(0, index.value)).reverse()
+  const before = bolts.value.slice(0, Math.max(0, index.value)).reverse()
   return before.find((b) => b.log?.left_nm !== undefined)?.log?.left_typed ?? ''
 })
 
@@ -44,12 +55,16 @@ function onward() {
   const after = all[index.value + 1]
   if (after) void open(after.key)
 }
+function choose(key: string) {
+  if (key === chosen.value?.key) void bench.value?.focus()
+  else void open(key)
+}
 const back = () => {
   const before = steps.value[index.value - 1]
   if (before) void open(before.key)
 }
 function markOf(s: (typeof steps.value)[number]) {
-  if (s.settled) return 'sound'
+  if (s.settled) return s.bolt?.verdict?.state === 'within_error' ? 'watch' : 'sound'
   if (s.bolt?.log && !s.bolt.stale) return s.bolt.verdict?.state === 'under' ? 'due' : 'unsafe'
   if (s.sign?.sign && !s.sign.sign.passed) return 'unsafe'
   return 'open'
@@ -59,7 +74,33 @@ function leftAt(s: (typeof steps.value)[number]) {
   if (s.sign) return s.sign.sign ? (s.sign.stale ? 'again' : s.sign.sign.passed ? 'passed' : 'failed') : ''
   if (!log) return ''
   if (log.not_fitted) return 'not fitted'
-  return log.left_nm === undefined ? 'set' : figure(log.left_nm)
+  return log.left_nm === undefined ? (log.set ? 'set' : log.found) : figure(log.left_nm)
+}
+
+// Pulls that came since this tablet began to listen fill the run, oldest first. One that the
+// bolt in front refuses, a repeat and one that came late wait in the tray.
+const since = ref(new Date().toISOString())
+const refused = ref<string[]>([])
+const handed = ref<string>()
+watch(listening, () => (since.value = new Date().toISOString()))
+const pulled = computed(() => {
+  if (closed.value || pen.busy.value) return undefined
+  const given = job.value.tray.find((r) => r.id === handed.value)
+  if (given) return given
+  if (!listening.value || !chosen.value?.bolt || chosen.value.settled) return undefined
+  return job.value.tray.find(
+    (r) =>
+      r.device === listening.value &&
+      r.nm !== undefined &&
+      !r.repeats &&
+      !r.late &&
+      r.came > since.value &&
+      !refused.value.includes(r.id),
+  )
+})
+function refuse(id: string) {
+  refused.value.push(id)
+  handed.value = undefined
 }
 
 watch(
@@ -72,13 +113,18 @@ watch(
   <div class="grid h-full min-h-0 lg:grid-cols-[minmax(0,1fr)_350px]">
     <BoltBench
       v-if="chosen?.bolt"
+      ref="bench"
       :key="chosen.key"
+      :quiet="adding"
       :bolt="chosen.bolt"
       :locked="closed || !hands"
       :unit="settings?.torque_unit ?? 'N·m'"
       :last="lastLeft"
+      :habits="habits"
+      :pulled="pulled"
       @onward="onward"
       @back="back"
+      @refused="refuse"
     />
     <SignBench
       v-else-if="chosen?.sign"
@@ -88,12 +134,26 @@ watch(
       @onward="onward"
       @back="back"
     />
-    <nav
-      class="flex min-h-0 flex-col border-rule bg-paper lg:border-l"
-      aria-label="Torque run, front to back"
-    >
+    <nav class="flex min-h-0 flex-col border-rule bg-paper lg:border-l" aria-label="Torque run">
+      <div class="flex shrink-0 items-center gap-2 border-b border-rule px-4 py-2">
+        <label class="sr-only" for="run-order">Order of the run</label>
+        <select id="run-order" v-model="order" class="input min-h-10! py-1!">
+          <option v-for="(r, i) in runs" :key="r.id" :value="i ? r.id : ''">{{ r.name }}</option>
+          <option :value="loosestFirst">Most often loose first</option>
+        </select>
+        <button
+          v-if="hands && !closed"
+          type="button"
+          class="button button-quiet min-h-10! shrink-0 whitespace-nowrap"
+          :aria-expanded="adding"
+          @click="adding = !adding"
+        >
+          Add a bolt
+        </button>
+      </div>
+      <NewBolt v-if="adding" @done="(key) => ((adding = false), key && open(key))" />
       <p
-        class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2.5 text-[13px] font-[680] text-soft"
+        class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2 text-[13px] font-[680] text-soft"
       >
         <span></span>
         <span
@@ -104,14 +164,14 @@ watch(
         >
         <span class="text-right">rule, N·m</span><span class="text-right">left at</span>
       </p>
-      <ol class="min-h-0 lg:overflow-y-auto">
+      <ol class="min-h-0 flex-1 lg:overflow-y-auto">
         <li v-for="s in steps" :id="`step-${s.key}`" :key="s.key">
           <button
             type="button"
             class="grid min-h-11 w-full grid-cols-[24px_minmax(0,1fr)_72px_84px] items-center gap-2 border-b border-rule px-4 py-1 text-left text-[15px] leading-tight hover:bg-wash"
             :class="s.key === chosen?.key && 'bg-wash font-[680] shadow-[inset_4px_0_var(--color-petrol)]'"
             :aria-current="s.key === chosen?.key ? 'step' : undefined"
-            @click="open(s.key)"
+            @click="choose(s.key)"
           >
             <ConditionMark :mark="markOf(s)" :size="18" />
             <span>
@@ -124,6 +184,10 @@ watch(
                 >was over-tight</span
               >
               <span v-if="s.bolt?.stale" class="text-[13px] font-normal text-brick">disturbed since</span>
+              <span v-if="s.bolt?.also?.length" class="text-[13px] font-normal text-ochre">logged twice</span>
+              <span v-if="s.bolt?.again && !s.bolt.log" class="text-[13px] font-normal text-ochre"
+                >look again</span
+              >
             </span>
             <span class="figure text-right text-[14px] text-soft">{{
               s.bolt
@@ -136,6 +200,12 @@ watch(
           </button>
         </li>
       </ol>
+      <WrenchTray
+        v-model:listening="listening"
+        :bolt="chosen?.bolt"
+        :locked="closed || !hands"
+        @use="(id) => (handed = id)"
+      />
     </nav>
   </div>
 </template>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ArrowRightStartOnRectangleIcon, MoonIcon, SunIcon, UserGroupIcon } from '@heroicons/vue/24/outline'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 
 import { useLive } from '@/api/live'
+import { useOutbox } from '@/api/outbox'
 import { type Actor, useSignOut } from '@/api/session'
 import FindBike from '@/areas/bikes/FindBike.vue'
 import { useTheme } from '@/theme/theme'
@@ -12,6 +13,9 @@ const props = defineProps<{ actor: Actor }>()
 const emit = defineEmits<{ handOver: [] }>()
 
 const { connected } = useLive()
+const { list: outbox, flush } = useOutbox()
+const refused = computed(() => outbox.value.filter((w) => w.refused).length)
+watch(connected, (back) => back && void flush())
 const { theme, toggle } = useTheme()
 const signOut = useSignOut()
 const places = [
@@ -71,6 +75,9 @@ const initials = computed(() =>
     >
       <span class="size-2.5 rounded-full border-2 border-head-line" :class="connected && 'bg-head-line'" />
       <span :class="connected && 'sr-only'">{{ connected ? 'Live' : 'Not connected' }}</span>
+      <b v-if="outbox.length" class="text-on-head"
+        >{{ outbox.length - refused }} waiting<template v-if="refused">, {{ refused }} not taken</template></b
+      >
     </span>
     <Menu as="div" class="relative flex items-center">
       <MenuButton

@@ -72,11 +72,15 @@ const fresh = ref<Schemas['Staff']>()
 
 <template>
   <main id="main" class="flex-1">
-    <div class="flex items-center border-b border-ink px-5 py-3">
+    <div class="flex flex-wrap items-center gap-2 border-b border-ink px-5 py-3">
       <h1>Shop</h1>
-      <RouterLink v-if="keeper" :to="{ name: 'shop-knowledge' }" class="button ml-auto"
-        >Points, routes, work, faults</RouterLink
-      >
+      <nav class="ml-auto flex flex-wrap gap-2" aria-label="More of the shop">
+        <RouterLink :to="{ name: 'shop-wrenches' }" class="button">Torque wrenches</RouterLink>
+        <RouterLink :to="{ name: 'shop-loose' }" class="button">What comes loose</RouterLink>
+        <RouterLink v-if="keeper" :to="{ name: 'shop-knowledge' }" class="button"
+          >Points, routes, work, faults</RouterLink
+        >
+      </nav>
     </div>
     <div class="grid gap-x-12 gap-y-8 px-5 py-4 lg:grid-cols-2">
       <form v-if="form" class="flex flex-col gap-3" @submit.prevent="save" @input="touched = true">

@@ -7,6 +7,7 @@ import FaultNote from '@/parts/FaultNote.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 import { useTimes } from '@/parts/time'
 
+import CallBackList from './CallBackList.vue'
 import JobCard from './JobCard.vue'
 import JobLine from './JobLine.vue'
 
@@ -54,7 +55,7 @@ const summary = computed(() => {
           <li v-for="job in onStand" :key="job.id"><JobCard :job="job" /></li>
         </ul>
       </section>
-      <div class="grid flex-1 sm:grid-cols-2 lg:grid-cols-4">
+      <div class="grid sm:grid-cols-2 lg:grid-cols-4">
         <section
           v-for="list in lists"
           :key="list.title"
@@ -72,6 +73,7 @@ const summary = computed(() => {
           </ul>
         </section>
       </div>
+      <CallBackList v-if="today.call_backs.length" :call-backs="today.call_backs" />
     </template>
   </main>
 </template>

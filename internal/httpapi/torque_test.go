@@ -1,0 +1,116 @@
+package httpapi_test
+
+import (
+	"bytes"
+	"encoding/csv"
+	"io"
+	"net/http"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/workshop"
+)
+
+func TestWrenchesAndWhatTheySend(t *testing.T) {
+	s := open(t)
+	keeper, bench := s.as(workshop.Keeper), s.as(workshop.Mechanic)
+	wrench := workshop.Wrench{ID: workshop.NewID(), Name: "Small", Min: 1, Max: 10, CheckedOn: time.Now().AddDate(0, -1, 0).Format(time.DateOnly), Months: 12, Cycles: 5000, Device: "TW-1"}
+	path := "/api/wrenches/" + string(wrench.ID)
+	assert.Equal(t, http.StatusForbidden, bench.send("PUT", path, wrench, nil))
+	var all []workshop.Wrench
+	assert.Equal(t, http.StatusOK, keeper.send("PUT", path, wrench, &all))
+	require.Len(t, all, 1)
+	assert.Empty(t, all[0].Due)
+	upside := wrench
+	upside.ID, upside.Name, upside.Min = workshop.NewID(), "Upside down", 20
+	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/wrenches/"+string(upside.ID), upside, nil))
+	twin := wrench
+	twin.ID = workshop.NewID()
+	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/wrenches/"+string(twin.ID), twin, nil))
+	assert.Equal(t, http.StatusOK, keeper.send("PUT", path, all[0], &all))
+	assert.Equal(t, http.StatusOK, keeper.send("PUT", path, wrench, nil)) // version 0 again: it stands already
+	stale := all[0]
+	stale.Version = 1
+	assert.Equal(t, http.StatusConflict, keeper.send("PUT", path, stale, nil))
+
+	job := s.as(workshop.Counter).checkIn()
+	nm := 5.0
+	shop := workshop.New(s.store, nil, time.Now)
+	at := time.Now()
+	batch := []workshop.ToolReading{
+		{Stream: "1-1", Device: "TW-1", Seq: 1, At: at, Nm: &nm, Said: "5 N·m"},
+		{Stream: "1-2", Device: "TW-1", Seq: 2, At: at.Add(time.Second), Nm: &nm, Said: "5 N·m"},
+		{Stream: "1-3", At: at, Said: "noise", Fault: "It is no reading."},
+		{Stream: "1-4", Device: "TW-1", Seq: 5, At: at.Add(time.Minute), Nm: &nm, Said: "5 N·m"},
+		{Stream: "1-5", Device: "TW-1", Seq: 4, At: at.Add(30 * time.Second), Nm: &nm, Said: "5 N·m"},
+	}
+	require.NoError(t, shop.TakeReadings(t.Context(), batch))
+	require.NoError(t, shop.TakeReadings(t.Context(), batch), "sent again, kept once")
+	job = s.look(bench, job.Job.ID)
+	require.Len(t, job.Tray, 5)
+	assert.True(t, job.Tray[1].Repeats)
+	assert.Equal(t, 2, job.Tray[3].Missed)
+	assert.True(t, job.Tray[4].Late)
+	heard, err := shop.LastHeard(t.Context())
+	require.NoError(t, err)
+	assert.Equal(t, "1-5", heard)
+
+	bolt := job.Bolts[0]
+	for _, b := range job.Bolts {
+		if b.Rule != nil && b.Rule.Min <= 5 && b.Rule.Max >= 5 {
+			bolt = b
+			break
+		}
+	}
+	log := workshop.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: workshop.FoundNotChecked, ToolID: &job.Tray[0].ID}
+	job = bench.record(job.Job.ID, workshop.Content{Torque: &log})
+	require.Len(t, job.Tray, 4)
+	again := workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Torque: &log}}
+	assert.Equal(t, http.StatusConflict, bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/entries", again, nil))
+	var why workshop.PutAside
+	why.Readings = []workshop.ID{job.Tray[0].ID, job.Tray[1].ID}
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/tool-readings/aside", why, nil))
+	why.Why = "a trial pull"
+	assert.Equal(t, http.StatusOK, bench.send("POST", "/api/tool-readings/aside", why, nil))
+	assert.Len(t, s.look(bench, job.Job.ID).Tray, 2)
+}
+
+// look reads a job again.
+func (s *shop) look(tab *tablet, id workshop.ID) (job workshop.JobView) {
+	s.t.Helper()
+	require.Equal(s.t, http.StatusOK, tab.send("GET", "/api/jobs/"+string(id), nil, &job))
+	return job
+}
+
+func TestWhatTheTorqueLogGivesBack(t *testing.T) {
+	s := open(t)
+	keeper, bench, counter := s.as(workshop.Keeper), s.as(workshop.Mechanic), s.as(workshop.Counter)
+	whole := func() workshop.JobView {
+		job := counter.checkIn()
+		job = bench.inspect(job, nil)
+		return bench.verify(job)
+	}
+	job := whole()
+	answer, err := bench.client.Get(s.url + "/api/jobs/" + string(job.Job.ID) + "/torques.csv")
+	require.NoError(t, err)
+	defer answer.Body.Close()
+	text, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	rows, err := csv.NewReader(bytes.NewReader(text)).ReadAll()
+	require.NoError(t, err)
+	assert.Len(t, rows, len(job.Bolts)+1)
+	assert.Contains(t, string(text), "\r\n", "RFC 4180 ends lines with CRLF")
+
+	var loose workshop.LooseView
+	assert.Equal(t, http.StatusOK, bench.send("GET", "/api/loose", nil, &loose))
+	assert.NotEmpty(t, loose.Fasteners)
+	assert.Nil(t, loose.People, "who tightened it is for the shop owner alone")
+	assert.Equal(t, http.StatusOK, keeper.send("GET", "/api/loose", nil, &loose))
+	for _, l := range loose.Fasteners {
+		assert.LessOrEqual(t, l.Low, float64(l.Loose)/float64(l.Times))
+		assert.GreaterOrEqual(t, l.High, float64(l.Loose)/float64(l.Times))
+	}
+}

@@ -1,0 +1,147 @@
+package postgres
+
+import (
+	"context"
+	"errors"
+	"time"
+
+	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jmoiron/sqlx"
+
+	"utensil/internal/workshop"
+)
+
+// bench is what the torque run of a bike needs besides its entries, as JSON.
+type bench struct {
+	Wrenches     wrenches  `db:"wrenches"`
+	ModelFigures figures   `db:"model_figures"`
+	CallBacks    callBacks `db:"call_backs"`
+	Tray         tray      `db:"tray"`
+}
+
+type (
+	wrenches  []workshop.Wrench
+	figures   []*workshop.OwnFigure
+	callBacks []workshop.CallBack
+)
+
+func (w *wrenches) Scan(src any) error  { return scanJSON(src, w) }
+func (f *figures) Scan(src any) error   { return scanJSON(src, f) }
+func (c *callBacks) Scan(src any) error { return scanJSON(src, c) }
+
+const wrenchColumns = `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_pct, coalesce(t.checked_on::text, '') as checked_on, t.certificate,
+	t.months, t.cycles, t.device, t.retired, t.version,
+	(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text and e.at >= coalesce(t.checked_on, '-infinity')) as used`
+
+const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.state, c.note, c.ended_at, c.version`
+
+const (
+	wrenchesJSON = `(select coalesce(json_agg(row_to_json(w)), '[]') from (select ` + wrenchColumns + ` from wrench t order by t.retired, t.max_nm, t.name) w) as wrenches`
+	// Figures that other bikes of this make and model lend to it, the newest first.
+	modelFigures = `(select coalesce(json_agg(f.content->'figure' order by f.seq desc), '[]') from entry f join bike m on m.id = f.bike_id
+		where lower(m.make) = lower(b.make) and lower(m.model) = lower(b.model) and b.model <> '' and m.id <> b.id
+		and f.kind = 'figure' and (f.content->'figure'->>'for_model') = 'true'
+		and not exists (select from entry x where x.supersedes = f.id)) as model_figures`
+	callBacksOfBike = `(select coalesce(json_agg(row_to_json(k)), '[]') from (select ` + callBackColumns + ` from call_back c
+		where c.bike_id = b.id order by c.due) k) as call_backs`
+)
+
+// Wrenches lists the register, the retired ones last.
+func (s *Store) Wrenches(ctx context.Context) ([]workshop.Wrench, error) {
+	var out []workshop.Wrench
+	err := s.db.SelectContext(ctx, &out, `select `+wrenchColumns+` from wrench t order by t.retired, t.max_nm, t.name`)
+	return out, wrap("reading the wrenches", err)
+}
+
+// SaveWrench adds a wrench (version 0) or changes one over the version given.
+func (s *Store) SaveWrench(ctx context.Context, t workshop.Wrench) error {
+	query := `update wrench set name = :name, serial = :serial, min_nm = :min_nm, max_nm = :max_nm, deviation_pct = :deviation_pct,
+		checked_on = cast(nullif(:checked_on, '') as date), certificate = :certificate, months = :months, cycles = :cycles, device = :device,
+		retired = :retired, version = version + 1 where id = :id and version = :version`
+	if t.Version == 0 {
+		query = `insert into wrench (id, name, serial, min_nm, max_nm, deviation_pct, checked_on, certificate, months, cycles, device, retired)
+			values (:id, :name, :serial, :min_nm, :max_nm, :deviation_pct, cast(nullif(:checked_on, '') as date), :certificate, :months, :cycles, :device, :retired)
+			on conflict (id) do nothing`
+	}
+	done, err := updated(s.db.NamedExecContext(ctx, query, t))
+	var failed *pgconn.PgError
+	switch {
+	case errors.As(err, &failed) && failed.ConstraintName == "wrench_name_key":
+		return &workshop.Problem{Kind: workshop.Invalid, Title: "Two wrenches of one name", Field: "name", Detail: "Another wrench is called that. Give this one a name of its own, such as its number."}
+	case err != nil || done || t.Version == 0:
+		return wrap("saving a wrench", err)
+	}
+	all, err := s.Wrenches(ctx)
+	if err != nil {
+		return err
+	}
+	for _, now := range all {
+		if now.ID == t.ID {
+			return workshop.StaleWrite("wrench", now)
+		}
+	}
+	return workshop.NotFound("wrench")
+}
+
+// LooseCounts counts how joints were found, by fastener, kind of bike and who had tightened
+// them before.
+func (s *Store) LooseCounts(ctx context.Context) ([]workshop.LooseCount, error) {
+	var out []workshop.LooseCount
+	err := s.db.SelectContext(ctx, &out, `with log as (
+			select e.bike_id, e.content->'torque'->>'fastener' as fastener, e.content->'torque'->>'was' as was,
+				lag(e.by) over (partition by e.bike_id, e.content->'torque'->>'fastener', e.content->'torque'->>'position' order by e.seq) as before
+			from entry e where e.kind = 'torque' and not exists (select from entry x where x.supersedes = e.id))
+		select l.fastener, coalesce(b.facts->>'kind', '') as kind, l.before as by, coalesce(st.name, '') as by_name,
+			count(*) as times, count(*) filter (where l.was = 'loose') as loose, count(*) filter (where l.was = 'over_tight') as over_tight
+		from log l join bike b on b.id = l.bike_id left join staff st on st.id = l.before
+		where l.was in ('loose', 'over_tight', 'sound')
+		group by 1, 2, 3, 4`)
+	return out, wrap("counting what came loose", err)
+}
+
+// CallBacks lists the open call-backs with their bikes and owners, the soonest first.
+func (s *Store) CallBacks(ctx context.Context) ([]workshop.CallBack, error) {
+	var list callBacks
+	err := s.db.GetContext(ctx, &list, `select coalesce(json_agg(row_to_json(k)), '[]') from (select `+callBackColumns+`,
+			trim(b.make || ' ' || b.model) as title, o.name as owner, o.phone,
+			(select id from job j where j.bike_id = b.id and j.released_at is null limit 1) as in_shop
+		from call_back c join bike b on b.id = c.bike_id join owner o on o.id = b.owner_id
+		where c.state = 'open' order by c.due, o.name limit 200) k`)
+	return list, wrap("reading the call-backs", err)
+}
+
+// SaveCallBack settles a call-back or puts it off, over the version given.
+func (s *Store) SaveCallBack(ctx context.Context, by workshop.Actor, id workshop.ID, c workshop.CallBackChange, now time.Time) error {
+	if !id.Valid() {
+		return workshop.NotFound("call-back")
+	}
+	done, err := updated(s.db.ExecContext(ctx, `update call_back set state = $2, due = $3::date, note = $4, version = version + 1,
+		ended_at = case when $2 = 'open' then null else $6::timestamptz end, ended_by = case when $2 = 'open' then null else $7::uuid end
+		where id = $1 and version = $5`, id, c.State, c.Due, c.Note, c.Version, now, by.ID))
+	if err != nil || done {
+		return wrap("saving a call-back", err)
+	}
+	return workshop.StaleWrite("call-back", nil)
+}
+
+// sealCallBacks writes the call-backs of a release, or takes them back when the job is
+// opened again.
+func sealCallBacks(ctx context.Context, tx *sqlx.Tx, e workshop.Entry, with workshop.Seal) error {
+	if e.Kind == workshop.KindReopened {
+		_, err := tx.ExecContext(ctx, `update call_back set state = 'dropped', note = 'the job was opened again', ended_at = $2, ended_by = $3, version = version + 1
+			where job_id = $1 and state = 'open'`, e.JobID, e.At, e.By)
+		return wrap("taking call-backs back", err)
+	}
+	for _, c := range with.Made {
+		if _, err := tx.ExecContext(ctx, `insert into call_back (id, job_id, bike_id, what, due, fasteners) values ($1, $2, $3, $4, $5::date, $6)`,
+			c.ID, e.JobID, c.BikeID, c.What, c.Due, c.Fasteners); err != nil {
+			return wrap("making a call-back", err)
+		}
+	}
+	for _, id := range with.Answered {
+		if _, err := tx.ExecContext(ctx, `update call_back set state = 'done', ended_at = $2, ended_by = $3, version = version + 1 where id = $1`, id, e.At, e.By); err != nil {
+			return wrap("settling a call-back", err)
+		}
+	}
+	return nil
+}

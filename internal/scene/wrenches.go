@@ -1,0 +1,18 @@
+package scene
+
+import "utensil/internal/workshop"
+
+// ConnectedWrench is the name that the shop's connected wrench sends.
+const ConnectedWrench = "TW-0417"
+
+// wrenches are the shop's, with how many months ago each was calibrated.
+var wrenches = []struct {
+	workshop.Wrench
+	months int
+}{
+	{workshop.Wrench{Name: "Small 1–10", Serial: "NL-0417", Min: 1, Max: 10, Deviation: 3, Certificate: "Marrowick Harbour Office 2211", Months: 12, Cycles: 5000, Device: ConnectedWrench}, 4},
+	{workshop.Wrench{Name: "Middle 5–25", Serial: "NL-0533", Min: 5, Max: 25, Certificate: "Marrowick Harbour Office 2212", Months: 12, Cycles: 5000}, 4},
+	{workshop.Wrench{Name: "Large 10–60", Serial: "NL-0108", Min: 10, Max: 60, Certificate: "Marrowick Harbour Office 2213", Months: 12, Cycles: 5000}, 7},
+	{workshop.Wrench{Name: "Tiny driver 0.3–1.5", Serial: "NL-0620", Min: 0.3, Max: 1.5, Months: 12, Cycles: 5000}, 2},
+	{workshop.Wrench{Name: "Old beam", Serial: "no number", Min: 5, Max: 60, Months: 12, Cycles: 5000}, 17},
+}

@@ -1,0 +1,141 @@
+package workshop
+
+import (
+	"context"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"utensil/core/fastener"
+	"utensil/core/measure"
+)
+
+// ToolReading is what a connected wrench sent: one pull, readable or not. It waits in the
+// tray until a bolt takes it or someone puts it aside; nothing that was sent is dropped.
+type ToolReading struct {
+	ID           ID        `json:"id" db:"id"`
+	Stream       string    `json:"-" db:"stream"` // its place in the stream
+	Device       string    `json:"device" db:"device"`
+	Seq          int64     `json:"seq" db:"seq" doc:"the device's own count, from 1"`
+	At           time.Time `json:"at" db:"at" doc:"by the device's clock"`
+	Came         time.Time `json:"came" db:"came"`
+	Nm           *float64  `json:"nm,omitempty" db:"nm" doc:"left out when it cannot be read"`
+	Said         string    `json:"said" db:"said" doc:"as it was sent, such as 46 lbf·in"`
+	Fault        string    `json:"fault,omitempty" db:"fault" doc:"why it cannot be read"`
+	CalibratedOn string    `json:"calibrated_on,omitempty" db:"calibrated_on" doc:"by the device"`
+	Repeats      bool      `json:"repeats" db:"repeats" doc:"the same bolt clicked twice"`
+	Late         bool      `json:"late" db:"late" doc:"it arrived after a younger one"`
+	Missed       int       `json:"missed,omitempty" db:"missed" doc:"readings before it that had not arrived"`
+	Of           int       `json:"of,omitempty" db:"-" readOnly:"true" doc:"how many wait in the tray; the oldest of them are listed"`
+}
+
+// Heard remembers the latest reading of each device, to tell repeats and late ones.
+type heard struct {
+	mu   sync.Mutex
+	last map[string]ToolReading
+}
+
+// TakeReadings keeps what arrived, in the order in which it arrived. Readings are kept once,
+// however often they are sent.
+func (w *Workshop) TakeReadings(ctx context.Context, batch []ToolReading) error {
+	w.heard.mu.Lock()
+	defer w.heard.mu.Unlock()
+	if w.heard.last == nil {
+		last, err := w.store.LastReadings(ctx)
+		if err != nil {
+			return err
+		}
+		w.heard.last = map[string]ToolReading{}
+		for _, r := range last {
+			w.heard.last[r.Device] = r
+		}
+	}
+	last := make(map[string]ToolReading, len(w.heard.last))
+	for device, r := range w.heard.last {
+		last[device] = r
+	}
+	for i := range batch {
+		r := &batch[i]
+		r.ID, r.Came = NewID(), w.now()
+		if r.Device == "" {
+			continue
+		}
+		before, known := last[r.Device]
+		switch {
+		case r.Nm == nil:
+			if known { // it counts, but nothing can repeat it
+				before.Seq = max(before.Seq, r.Seq)
+				last[r.Device] = before
+			}
+			continue
+		case !known:
+			last[r.Device] = *r
+			continue
+		}
+		r.Late = r.Seq < before.Seq || r.At.Before(before.At)
+		r.Repeats = fastener.SameBolt(measure.Torque(*before.Nm), measure.Torque(*r.Nm), r.At.Sub(before.At))
+		if gap := r.Seq - before.Seq - 1; gap > 0 && gap < 1_000_000 {
+			r.Missed = int(gap)
+		}
+		if !r.Late {
+			last[r.Device] = *r
+		}
+	}
+	if err := w.store.AddReadings(ctx, batch); err != nil {
+		return err
+	}
+	w.heard.last = last
+	return nil
+}
+
+// LastHeard is the place in the wrenches' stream up to which everything is kept.
+func (w *Workshop) LastHeard(ctx context.Context) (string, error) { return w.store.LastHeard(ctx) }
+
+// PutAside is why readings of the tray are put aside.
+type PutAside struct {
+	Readings []ID   `json:"readings" maxItems:"200"`
+	Why      string `json:"why"`
+}
+
+// PutAside takes readings out of the tray that belong to no fastener.
+func (w *Workshop) PutAside(ctx context.Context, by Actor, in PutAside) error {
+	if err := by.must(Mechanic); err != nil {
+		return err
+	}
+	why, err := note("why", in.Why)
+	if err == nil && why == "" {
+		err = invalid("why", "Say why they belong to no fastener: a trial pull, another bike.")
+	}
+	if err != nil {
+		return err
+	}
+	if slices.ContainsFunc(in.Readings, func(id ID) bool { return !id.Valid() }) {
+		return NotFound("reading")
+	}
+	return w.store.PutReadingsAside(ctx, by, in.Readings, why, w.now())
+}
+
+// fromTool fills a log in from a reading of the tray: what it showed, and the wrench.
+func (s *sheet) fromTool(in *Torque) error {
+	if in.ToolID == nil {
+		return nil
+	}
+	i := slices.IndexFunc(s.Tray, func(r ToolReading) bool { return r.ID == *in.ToolID })
+	if i < 0 {
+		return &Problem{Kind: Stale, Title: "That reading is taken", Detail: "Another bolt took it, or it was put aside. Pull the wrench once more, or type the figure."}
+	}
+	r := s.Tray[i]
+	if r.Nm == nil {
+		return invalid("tool_reading", "%s Type the figure that the wrench shows.", r.Fault)
+	}
+	in.LeftTyped = measure.Format(*r.Nm) + " N·m"
+	if in.Wrench == nil {
+		for _, t := range s.Wrenches {
+			if t.Device != "" && strings.EqualFold(t.Device, r.Device) && !t.Retired {
+				in.Wrench = &t.ID
+			}
+		}
+	}
+	return nil
+}

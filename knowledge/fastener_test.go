@@ -1,0 +1,95 @@
+package knowledge_test
+
+import (
+	"testing"
+	"testing/fstest"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/fastener"
+	"utensil/core/measure"
+	"utensil/knowledge"
+)
+
+// ruleOn is the catalogue's rule for a fastener on a kind of bike, and the part that sets it.
+func ruleOn(t *testing.T, kind, id string) (fastener.Rule, string) {
+	t.Helper()
+	f, known := shipped(t).Fastener(id)
+	require.True(t, known, id)
+	limits := f.Limits(facts(t, kind))
+	require.NotEmpty(t, limits, id)
+	return fastener.Meet(limits[0], limits[1:]...)
+}
+
+func TestFiguresOfTheTrade(t *testing.T) {
+	// Common practice, no published source.
+	for _, c := range []struct {
+		kind, id string
+		figure   measure.Torque
+	}{
+		{"mountain", "lever-pivot", 3}, {"mountain", "front-pad-pin", 2}, {"single", "rear-pad-grub", 1}, {"single", "rear-pad-grub", 2},
+		{"mountain", "front-axle-through", 10}, {"mountain", "rear-axle-through", 12}, {"mountain", "fork-foot", 7.3},
+		{"mountain", "cassette-lockring", 40}, {"commuter", "front-rotor-ring", 40},
+	} {
+		rule, _ := ruleOn(t, c.kind, c.id)
+		assert.Equal(t, fastener.InRange, rule.Judge(c.figure).State, "%s at %g N·m", c.id, float64(c.figure))
+	}
+}
+
+func TestCarbonNarrowsTheTarget(t *testing.T) {
+	steel, _ := ruleOn(t, "randonneur", "faceplate")
+	carbon, part := ruleOn(t, "road", "faceplate")
+	assert.Less(t, carbon.Max, steel.Max)
+	assert.Equal(t, "carbon handlebar", part)
+}
+
+func TestEveryFastenerOfEveryKindHasAWay(t *testing.T) {
+	book := shipped(t)
+	assert.GreaterOrEqual(t, len(book.Fasteners), 70)
+	worn := map[string]bool{}
+	for _, k := range book.Kinds {
+		for _, f := range book.FastenersFor(k.Facts, "strip", nil, nil) {
+			worn[f.ID] = true
+			estimate, estimated := book.Estimate(f)
+			assert.True(t, estimated || f.Set != "" || len(f.Limits(k.Facts)) > 0, "%s on %s", f.ID, k.ID)
+			if estimated {
+				assert.NoError(t, estimate.Rule.Validate(), f.ID)
+				assert.Equal(t, f.Into != fastener.InSteel, estimate.Caution != "", f.ID)
+			}
+		}
+	}
+	for _, id := range []string{"crank-pinch", "crank-arm", "crank-splined", "quill-expander", "bottom-bracket-pressed", "dropper-collar", "kickstand", "rack-rear", "motor-mount"} {
+		assert.True(t, worn[id], "no kind has %s", id)
+	}
+}
+
+func TestRunGoesFrontToBack(t *testing.T) {
+	book := shipped(t)
+	place := map[string]int{}
+	for i, f := range book.FastenersFor(facts(t, "commuter"), "strip", nil, []string{"front-bleed-screw"}) {
+		place[f.ID] = i + 1
+	}
+	require.NotZero(t, place["front-bleed-screw"])
+	assert.Less(t, place["steerer-clamp"], place["front-caliper"])
+	assert.Less(t, place["front-caliper"], place["seatpost-clamp"])
+	assert.Less(t, place["seatpost-clamp"], place["cassette-lockring"])
+}
+
+func TestFastenersThatDoNotFit(t *testing.T) {
+	const head = "- {id: x, name: X, component: C, tool: t, source: s, "
+	for name, c := range map[string]struct{ rest, want string }{
+		"no treatment":     {"treatment: spit, nm: {min: 1, max: 2}}", "no treatment"},
+		"no thread":        {"treatment: dry, thread: 5, nm: {min: 1, max: 2}}", "no thread"},
+		"two ways":         {"treatment: dry, set: by hand, nm: {min: 1, max: 2}}", "has one of"},
+		"no way":           {"treatment: dry}", "has one of"},
+		"into nothing":     {"treatment: dry, thread: M5, class: \"8.8\"}", "steel, aluminium or carbon"},
+		"weak class":       {"treatment: dry, thread: M5, class: \"4.6\"}", "no strength class"},
+		"no pattern":       {"treatment: dry, pattern: zigzag, nm: {min: 1, max: 2}}", "turns or star"},
+		"part upside down": {"treatment: dry, nm: {min: 1, max: 2}, meets: [{part: bar, nm: {min: 3, max: 2}, source: s}]}", "bar: range is upside down"},
+	} {
+		_, err := knowledge.Overlaid(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(head + c.rest)}})
+		assert.ErrorContains(t, err, c.want, name)
+		assert.ErrorContains(t, err, "fasteners/own.yaml:1: x", name)
+	}
+}

@@ -1,0 +1,134 @@
+import { useQueryClient } from '@tanstack/vue-query'
+import { createSharedComposable, useEventListener, useIntervalFn } from '@vueuse/core'
+import { get, update } from 'idb-keyval'
+import { computed, ref, watch } from 'vue'
+
+import { ask, asFault, client, type Content, type JobView, type Schemas } from './client'
+import { jobKey } from './keys'
+import { useSession } from './session'
+
+/** Waiting is one entry that was written while the server could not be reached. */
+export interface Waiting {
+  job: string
+  body: Schemas['NewEntry']
+  /** who wrote it: it is sent under their name, or not at all */
+  by: string
+  name: string
+  /** why the server did not take it, once it was asked */
+  refused?: { status: number; title: string; detail: string }
+}
+
+const key = 'outbox'
+const kept = () => get<Waiting[]>(key).then((list) => list ?? [])
+const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, (list) => make(list ?? []))
+
+/** Which entries the work can go on without: what they mean is shown before the server has said so. */
+export const canWait = (content: Content) => !!(content.torque || content.sign || content.note)
+
+/**
+ * useOutbox keeps what is written without a network, through a reload, and sends it in
+ * order when the server is back. An entry has its id already, so sending twice is harmless.
+ */
+export const useOutbox = createSharedComposable(() => {
+  const queries = useQueryClient()
+  const { actor } = useSession()
+  const list = ref<Waiting[]>([])
+  const read = async () => (list.value = await kept())
+  const mine = computed(() => list.value.filter((w) => w.by === actor.value?.id && !w.refused))
+
+  async function add(w: Waiting) {
+    list.value.push(w)
+    await change((all) => [...all, w])
+  }
+  async function drop(id: string) {
+    await change((all) => all.filter((w) => w.body.id !== id))
+    await read()
+  }
+  async function refuse(id: string, refused: Waiting['refused']) {
+    await change((all) => all.map((w) => (w.body.id === id ? { ...w, refused } : w)))
+    await read()
+  }
+
+  /** flush sends what waits, oldest first, and stops at the first that gets no answer. */
+  async function flush() {
+    await navigator.locks.request('outbox', { ifAvailable: true }, async (lock) => {
+      if (!lock) return // another tab is at it
+      await read()
+      for (const w of mine.value) {
+        try {
+          const path = { path: { id: w.job } }
+          const view = await ask(client.POST('/api/jobs/{id}/entries', { params: path, body: w.body }))
+          await drop(w.body.id)
+          queries.setQueryData(jobKey(w.job), view)
+        } catch (thrown) {
+          const fault = asFault(thrown)
+          if (fault.away || fault.signedOut) return
+          const { status, title, detail } = fault
+          await refuse(w.body.id, { status, title, detail })
+          void queries.invalidateQueries({ queryKey: jobKey(w.job) })
+        }
+      }
+      void queries.invalidateQueries({ queryKey: ['today'] })
+    })
+  }
+  /** again sends a refused entry as a new one, no longer as the correction of another. */
+  async function again(w: Waiting) {
+    await change((all) =>
+      all.map((x) =>
+        x.body.id === w.body.id
+          ? { ...x, refused: undefined, body: { ...x.body, supersedes: undefined } }
+          : x,
+      ),
+    )
+    await flush()
+  }
+
+  void read().then(flush)
+  useEventListener('online', flush)
+  useIntervalFn(() => mine.value.length && void flush(), 4000)
+  watch(() => actor.value?.id, flush)
+
+  return { list, mine, add, drop, again, flush }
+})
+
+/**
+ * overlay shows what waits in the outbox on a job as if it had been taken. It is drawing
+ * only: the server judges each entry when it arrives.
+ */
+export function overlay(view: JobView, waiting: Waiting[]): JobView {
+  const ours = waiting.filter((w) => w.job === view.job.id && !w.refused)
+  if (!ours.length) return view
+  const bolts = [...view.bolts]
+  const signs = [...view.signs]
+  for (const { body, name } of ours) {
+    const { torque, sign } = body.content
+    if (torque) {
+      const i = bolts.findIndex((b) => b.fastener === torque.fastener && b.position === torque.position)
+      const bolt = bolts[i]
+      if (!bolt) continue
+      const nm = typed(torque.left_typed)
+      const inside = !bolt.rule || (nm !== undefined && nm >= bolt.rule.min_nm && nm <= bolt.rule.max_nm)
+      bolts[i] = {
+        ...bolt,
+        log: { ...torque, left_nm: nm },
+        log_id: body.id,
+        by: name,
+        at: body.at,
+        verdict: undefined,
+        stale: false,
+        settled: inside || !!torque.set || !!torque.not_fitted,
+      }
+    }
+    if (sign) {
+      const i = signs.findIndex((s) => s.what === sign.what)
+      if (signs[i]) signs[i] = { ...signs[i], sign, by: name, at: body.at, stale: false }
+    }
+  }
+  return { ...view, bolts, signs }
+}
+
+/** typed is a plain figure in newton metres; one with another unit is left to the server. */
+function typed(text?: string): number | undefined {
+  const plain = /^\s*(\d+(?:[.,]\d+)?)\s*(n·?m)?\s*$/i.exec(text ?? '')
+  return plain?.[1] ? Number(plain[1].replace(',', '.')) : undefined
+}

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { BoltView, Schemas } from '@/api/client'
+import { figure } from '@/parts/words'
+
+import type { RunHabits } from './run'
+
+/** What the bolt is tightened with: wrench of the register, adapter, what goes on its threads. */
+const props = defineProps<{
+  bolt: BoltView
+  wrenches: Schemas['Wrench'][]
+  treatments: Schemas['Treatment'][]
+  inHand?: Schemas['Wrench']
+  habits: RunHabits
+  locked: boolean
+}>()
+const treatment = defineModel<string>('treatment', { required: true })
+// One ref each, so that the template may write to them.
+const { wrench, reasons, adapter } = props.habits
+const adapting = ref(adapter.value !== null)
+
+const setting = computed(() => {
+  const a = adapter.value
+  const { rule } = props.bolt
+  if (!a || !rule) return ''
+  const share = a.wrench_mm / (a.wrench_mm + a.length_mm * Math.cos((a.angle_deg * Math.PI) / 180))
+  const at = (nm: number) => figure(Math.round(nm * share * 100) / 100)
+  return Number.isFinite(share) && share > 0
+    ? `Set the wrench to ${at(rule.min_nm)}–${at(rule.max_nm)} N·m.`
+    : ''
+})
+function adapt(on: boolean) {
+  adapting.value = on
+  adapter.value = on ? { length_mm: 50, wrench_mm: 250, angle_deg: 0 } : null
+}
+const measure = (key: keyof Schemas['Adapter'], event: Event) => {
+  const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
+  if (adapter.value && Number.isFinite(value)) adapter.value = { ...adapter.value, [key]: value }
+}
+</script>
+
+<template>
+  <div class="flex flex-col gap-2 border-l-4 border-petrol pl-3">
+    <div class="flex flex-wrap items-end gap-3">
+      <label class="flex flex-col text-sm text-soft"
+        >Wrench
+        <select v-model="wrench" aria-label="Wrench" class="input w-60 text-base" :disabled="locked">
+          <option value="">The closest in date</option>
+          <option v-for="w in wrenches" :key="w.id" :value="w.id">
+            {{ w.name }}, ±{{ figure(w.error_pct ?? 0) }} %{{ w.due ? ' (out of date)' : '' }}
+          </option>
+          <option value="none">One that is not in the register</option>
+        </select></label
+      >
+      <label class="flex flex-col text-sm text-soft"
+        >On the threads
+        <select
+          v-model="treatment"
+          aria-label="On the threads"
+          class="input w-60 text-base"
+          :disabled="locked"
+        >
+          <option value="">{{ bolt.treatment }}, as it should be</option>
+          <option v-for="t in treatments" :key="t.id" :value="t.id">{{ t.name }}</option>
+        </select></label
+      >
+      <button
+        type="button"
+        class="button"
+        :aria-pressed="adapting"
+        :disabled="locked"
+        @click="adapt(!adapting)"
+      >
+        {{ adapting ? 'No adapter' : 'With an adapter' }}
+      </button>
+    </div>
+    <p v-if="inHand?.due" class="text-[15px]">
+      <b class="text-brick">{{ inHand.due }}</b>
+      <label class="mt-1 block text-sm text-soft"
+        >Why it is used all the same; it will stand on the sheet
+        <input
+          class="input text-base"
+          data-bench
+          :value="reasons[inHand.id] ?? ''"
+          @input="reasons = { ...reasons, [inHand.id]: ($event.target as HTMLInputElement).value }"
+      /></label>
+    </p>
+    <div v-if="adapter" class="flex flex-wrap items-end gap-3">
+      <label class="flex flex-col text-sm text-soft"
+        >Adapter, mm<input
+          class="input figure max-w-24 text-base"
+          data-bench
+          inputmode="decimal"
+          :value="adapter.length_mm"
+          @change="measure('length_mm', $event)"
+      /></label>
+      <label class="flex flex-col text-sm text-soft"
+        >Wrench to grip, mm<input
+          class="input figure max-w-28 text-base"
+          data-bench
+          inputmode="decimal"
+          :value="adapter.wrench_mm"
+          @change="measure('wrench_mm', $event)"
+      /></label>
+      <label class="flex flex-col text-sm text-soft"
+        >Angle, °<input
+          class="input figure max-w-20 text-base"
+          data-bench
+          inputmode="decimal"
+          :value="adapter.angle_deg"
+          @change="measure('angle_deg', $event)"
+      /></label>
+      <p class="pb-2.5 text-[15px]">
+        <b>{{ setting }}</b> Type what the wrench shows.
+      </p>
+    </div>
+  </div>
+</template>

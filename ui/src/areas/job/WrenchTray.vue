@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { BoltView, Schemas } from '@/api/client'
+import { ask, asFault, client, type Fault } from '@/api/client'
+import FaultNote from '@/parts/FaultNote.vue'
+import { useTimes } from '@/parts/time'
+import { figure } from '@/parts/words'
+
+import { useDesk } from './desk'
+
+/** Which connected wrench fills the run, and what it sent that no bolt has taken. */
+defineProps<{ bolt?: BoltView; locked: boolean }>()
+const listening = defineModel<string>('listening', { required: true })
+const emit = defineEmits<{ use: [id: string] }>()
+const { job, pen } = useDesk()
+const { clock } = useTimes()
+
+const connected = computed(() => job.value.wrenches.filter((w) => w.device))
+const waiting = computed(() => job.value.tray)
+const more = computed(() => Math.max(0, (waiting.value[0]?.of ?? 0) - waiting.value.length))
+const fault = ref<Fault>()
+const name = (device: string) =>
+  connected.value.find((w) => w.device === device)?.name ?? (device || 'a tool')
+function why(r: Schemas['ToolReading']) {
+  if (r.fault) return r.fault
+  const parts = []
+  if (r.repeats) parts.push('the same bolt clicked twice')
+  if (r.late) parts.push('arrived late, after a younger one')
+  if (r.missed) parts.push(`${r.missed} before it did not arrive`)
+  return parts.join(', ')
+}
+async function aside(ids: string[], because: string) {
+  fault.value = undefined
+  try {
+    await ask(client.POST('/api/tool-readings/aside', { body: { readings: ids, why: because } }))
+    await pen.refresh()
+  } catch (thrown) {
+    fault.value = asFault(thrown)
+  }
+}
+</script>
+
+<template>
+  <section
+    v-if="connected.length || waiting.length"
+    class="flex max-h-[45%] shrink-0 flex-col border-t border-ink"
+    aria-label="Connected wrench"
+  >
+    <div class="flex items-center gap-2 px-4 py-2">
+      <label class="shrink-0 text-[15px] text-soft" for="listening">Figures from</label>
+      <select id="listening" v-model="listening" class="input min-h-10! py-1!" :disabled="locked">
+        <option value="">the keys</option>
+        <option v-for="w in connected" :key="w.id" :value="w.device">{{ w.name }}, connected</option>
+      </select>
+    </div>
+    <template v-if="waiting.length">
+      <p class="flex items-center border-t border-rule px-4 pt-1.5 text-[13px] font-[680] text-soft">
+        In the tray · {{ waiting.length + more }}
+        <button
+          v-if="!locked"
+          type="button"
+          class="button button-quiet ml-auto min-h-9! text-[15px]"
+          @click="
+            aside(
+              waiting.map((r) => r.id),
+              'Belongs to no fastener of this run.',
+            )
+          "
+        >
+          Put all aside
+        </button>
+      </p>
+      <FaultNote v-if="fault" class="mx-4 my-1" :fault="fault" />
+      <ol class="min-h-0 overflow-y-auto" aria-label="Readings that no bolt has taken">
+        <li
+          v-for="r in waiting"
+          :key="r.id"
+          class="flex min-h-11 items-center gap-2 border-b border-rule px-4 py-1 text-[15px] leading-tight"
+        >
+          <span class="min-w-0 flex-1">
+            <b v-if="r.nm !== undefined" class="figure">{{ figure(r.nm) }} N·m</b>
+            <b v-else class="figure break-all">“{{ r.said }}”</b>
+            <span class="text-soft"> {{ name(r.device) }}, {{ clock(r.at) }}</span>
+            <span v-if="why(r)" class="block text-[13px] text-ochre">{{ why(r) }}</span>
+          </span>
+          <button
+            v-if="r.nm !== undefined && bolt?.rule && !locked"
+            type="button"
+            class="button min-h-10! px-2.5! text-[15px]"
+            @click="emit('use', r.id)"
+          >
+            Use here
+          </button>
+          <button
+            v-if="!locked"
+            type="button"
+            class="button button-quiet min-h-10! text-[15px]"
+            :aria-label="`Put ${r.said} aside`"
+            @click="aside([r.id], 'Belongs to no fastener of this run.')"
+          >
+            Aside
+          </button>
+        </li>
+      </ol>
+    </template>
+  </section>
+</template>

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { ask, asFault, client, type Schemas } from '@/api/client'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import { useTimes } from '@/parts/time'
+import { figure } from '@/parts/words'
+
+const props = defineProps<{ wrench: Schemas['Wrench']; keeper: boolean }>()
+const emit = defineEmits<{ done: [] }>()
+const queries = useQueryClient()
+const { date } = useTimes()
+const open = ref(props.wrench.version === 0)
+const form = ref({ ...props.wrench })
+const number = (text: string) => Number(text.replace(',', '.')) || 0
+const figures = [
+  { key: 'min_nm', label: 'From, N·m' },
+  { key: 'max_nm', label: 'To, N·m' },
+  { key: 'deviation_pct', label: 'Off by, % (certificate)' },
+  { key: 'months', label: 'Lasts, months' },
+  { key: 'cycles', label: 'Lasts, cycles' },
+] as const
+const texts = [
+  { key: 'name', label: 'What the shop calls it' },
+  { key: 'serial', label: 'Serial number' },
+  { key: 'certificate', label: 'Certificate' },
+  { key: 'device', label: 'Name it sends, if connected' },
+] as const
+
+const saving = useMutation({
+  mutationFn: () =>
+    ask(client.PUT('/api/wrenches/{id}', { params: { path: { id: props.wrench.id } }, body: form.value })),
+  onSuccess: (all) => {
+    queries.setQueryData(['wrenches'], all)
+    void queries.invalidateQueries({ queryKey: ['job'] })
+    open.value = false
+    emit('done')
+  },
+})
+const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
+function change() {
+  form.value = { ...props.wrench }
+  open.value = true
+}
+function leave() {
+  open.value = false
+  emit('done')
+}
+</script>
+
+<template>
+  <li class="border-b border-rule py-2.5">
+    <div v-if="!open" class="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <ConditionMark :mark="wrench.retired ? 'open' : wrench.due ? 'due' : 'sound'" :size="20" />
+      <div class="min-w-0 flex-1">
+        <p>
+          <b :class="wrench.retired && 'text-soft line-through'">{{ wrench.name }}</b>
+          <span class="text-soft"> · {{ wrench.serial || 'no number' }}</span>
+          <b v-if="wrench.device" class="text-petrol"> · connected as {{ wrench.device }}</b>
+        </p>
+        <p class="text-[15px] text-soft">
+          <template v-if="wrench.due"
+            ><b class="text-brick">{{ wrench.due }}</b> </template
+          ><template v-else-if="wrench.checked_on">calibrated {{ date(wrench.checked_on) }}</template> · used
+          {{ wrench.used }} times since
+        </p>
+      </div>
+      <p class="figure text-right">
+        {{ figure(wrench.least_nm ?? wrench.min_nm) }}–{{ figure(wrench.max_nm) }} N·m<br /><span
+          class="text-soft"
+          >±{{ figure(wrench.error_pct ?? 0) }} %</span
+        >
+      </p>
+      <button
+        v-if="keeper"
+        type="button"
+        class="button button-quiet"
+        :aria-label="`Change ${wrench.name}`"
+        @click="change"
+      >
+        Change
+      </button>
+    </div>
+    <form
+      v-else
+      class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4"
+      @submit.prevent="saving.mutate()"
+    >
+      <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
+        <FormField v-for="t in texts" :key="t.key" v-slot="f" :label="t.label" :name="t.key" :fault="fault"
+          ><input :id="f.id" v-model="form[t.key]" class="input" :aria-invalid="f.invalid"
+        /></FormField>
+      </div>
+      <div class="grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-6">
+        <FormField v-for="x in figures" :key="x.key" v-slot="f" :label="x.label" :name="x.key" :fault="fault"
+          ><input
+            :id="f.id"
+            class="input figure"
+            inputmode="decimal"
+            :value="form[x.key] || ''"
+            :aria-invalid="f.invalid"
+            @change="form[x.key] = number(($event.target as HTMLInputElement).value)"
+        /></FormField>
+        <FormField v-slot="f" label="Calibrated on" name="checked_on" :fault="fault"
+          ><input
+            :id="f.id"
+            v-model="form.checked_on"
+            type="date"
+            class="input figure"
+            :aria-invalid="f.invalid"
+        /></FormField>
+      </div>
+      <label class="flex min-h-11 items-center gap-2.5"
+        ><input v-model="form.retired" type="checkbox" class="size-5" /> Retired: no longer in use</label
+      >
+      <FaultNote v-if="fault && !fault.field" :fault="fault" />
+      <div class="flex gap-2">
+        <button type="submit" class="button button-go" :disabled="saving.isPending.value">Save</button>
+        <button type="button" class="button" @click="leave">Leave it</button>
+      </div>
+    </form>
+  </li>
+</template>
