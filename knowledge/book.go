@@ -14,7 +14,7 @@ import (
 	"utensil/core/wear"
 )
 
-//go:embed *.yaml faults/*.yaml fasteners/*.yaml
+//go:embed *.yaml faults/*.yaml fasteners/*.yaml procedures/*.yaml
 var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
@@ -29,6 +29,9 @@ type Book struct {
 	Treatments    []Treatment
 	Runs          []Run
 	Faults        []Fault
+	Procedures    []Procedure
+	Bedding       []Scheme
+	Fluids        []Fluid
 }
 
 // Point is one place of the walk-round. It has either a Gauge or a Scale.
@@ -91,6 +94,9 @@ func Load(layers ...fs.FS) (*Book, error) {
 		func() error { return readFolder(layers, "fasteners", origins, &book.Fasteners) },
 		func() error { return readList(layers, "prerequisites.yaml", origins, &book.Prerequisites) },
 		func() error { return readList(layers, "operations.yaml", origins, &book.Operations) },
+		func() error { return readList(layers, "bedding.yaml", origins, &book.Bedding) },
+		func() error { return readList(layers, "fluids.yaml", origins, &book.Fluids) },
+		func() error { return readFolder(layers, "procedures", origins, &book.Procedures) },
 	} {
 		if err := read(); err != nil {
 			return nil, err

@@ -51,11 +51,15 @@ var Files = []struct{ Name, About string }{
 	{"fasteners/own.yaml", "Fasteners: torque, thread, what they meet, treatment, what is always checked"},
 	{"runs.yaml", "Orders of the torque run"},
 	{"treatments.yaml", "What goes on threads, and its friction"},
+	{"procedures/own.yaml", "Guided work: steps, choices, gates, branches"},
+	{"bedding.yaml", "Schemes of bedding brakes in"},
+	{"fluids.yaml", "How long an opened bottle is used"},
 	{"faults/own.yaml", "Complaints with their causes and checks"},
 }
 
 // examples are shipped files to follow where the workshop's own has a name of its own.
-var examples = map[string]string{"faults/own.yaml": "faults/gears.yaml", "fasteners/own.yaml": "fasteners/seat.yaml"}
+var examples = map[string]string{"faults/own.yaml": "faults/gears.yaml", "fasteners/own.yaml": "fasteners/seat.yaml",
+	"procedures/own.yaml": "procedures/friction.yaml"}
 
 // Text is a file as it ships, to start one's own from: "" when none ships under that name.
 func Text(name string) string {

@@ -36,6 +36,17 @@ func (b *Book) validate(origins origin) error {
 		}
 		wrong("treatments.yaml", t.ID, err)
 	}
+	for _, p := range b.Procedures {
+		wrong("procedures", p.ID, b.validateProcedure(p))
+	}
+	for _, s := range b.Bedding {
+		wrong("bedding.yaml", s.ID, validateScheme(s))
+	}
+	for _, f := range b.Fluids {
+		if f.Name == "" || f.Days < 0 || f.Source == "" {
+			wrong("fluids.yaml", f.ID, errors.New("a fluid needs a name, days and a source"))
+		}
+	}
 	for _, r := range b.Runs {
 		if r.Name == "" {
 			wrong("runs.yaml", r.ID, errors.New("a run needs a name"))

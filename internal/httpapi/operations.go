@@ -16,6 +16,8 @@ type Book struct {
 	Runs       []knowledge.Run       `json:"runs"`
 	Treatments []knowledge.Treatment `json:"treatments"`
 	BeadSeats  []int                 `json:"bead_seats_mm"`
+	Bedding    []knowledge.Scheme    `json:"bedding" doc:"schemes of bedding brakes in"`
+	Fluids     []knowledge.Fluid     `json:"fluids"`
 }
 
 // Identified is a request about one thing.
@@ -67,7 +69,8 @@ func (s *Server) declare() {
 	register(s, "DELETE", "/api/session", "sign-out", "Sign out", s.signOut)
 
 	register(s, "GET", "/api/book", "book", "Kinds of bike and depths of service", signed(s, func(context.Context, actor, *nothing) (Book, error) {
-		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, Routes: shop.Book().Routes, Runs: shop.Book().Runs, Treatments: shop.Book().Treatments, BeadSeats: bike.BeadSeats}, nil
+		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, Routes: shop.Book().Routes, Runs: shop.Book().Runs, Treatments: shop.Book().Treatments, BeadSeats: bike.BeadSeats,
+			Bedding: shop.Book().Bedding, Fluids: shop.Book().Fluids}, nil
 	}))
 	register(s, "GET", "/api/today", "today", "The bikes in the shop", signed(s, func(ctx context.Context, _ actor, _ *nothing) (workshop.Today, error) {
 		return shop.Today(ctx)

@@ -72,10 +72,12 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.serveSheet)
 		r.Get("/api/jobs/{id}/torques.csv", s.serveTorques)
+		r.Get("/api/bottles/{id}/label.png", s.serveLabel)
 		s.api = humachi.New(r, config())
 		s.declare()
 		s.declareOwner()
 		s.declareTray()
+		s.declareBrakes()
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave)

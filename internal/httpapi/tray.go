@@ -13,8 +13,8 @@ import (
 	"utensil/internal/workshop"
 )
 
-// Pull is one pull of the stand-in wrench.
-type Pull struct {
+// WrenchPull is one pull of the stand-in wrench.
+type WrenchPull struct {
 	Nm    float64 `json:"nm"`
 	Trick string  `json:"trick,omitempty" enum:"double_click,out_of_order,wrong_unit,imperial,garbage,drop_out" doc:"a fault that real wrenches have"`
 }
@@ -37,7 +37,7 @@ func (s *Server) declareTray() {
 	register(s, "GET", "/api/standin/wrench", "standin-wrench", "Whether a stand-in wrench is connected", signed(s, func(context.Context, actor, *nothing) (PullDone, error) {
 		return PullDone{s.pull != nil}, nil
 	}))
-	register(s, "POST", "/api/standin/wrench", "pull", "Pull the stand-in wrench", signed(s, func(_ context.Context, _ actor, in *body[Pull]) (PullDone, error) {
+	register(s, "POST", "/api/standin/wrench", "pull", "Pull the stand-in wrench", signed(s, func(_ context.Context, _ actor, in *body[WrenchPull]) (PullDone, error) {
 		if s.pull == nil {
 			return PullDone{}, workshop.NotFound("stand-in wrench")
 		}

@@ -81,7 +81,7 @@ const (
 // model and its call-backs. benchOfJob adds the shop's wrenches and what they sent.
 const (
 	benchOfBike = modelFigures + `, ` + callBacksOfBike
-	benchOfJob  = benchOfBike + `, ` + wrenchesJSON + `, ` + trayJSON
+	benchOfJob  = benchOfBike + `, ` + wrenchesJSON + `, ` + trayJSON + `, ` + bottlesJSON
 )
 
 const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o.id = b.owner_id join staff st on st.id = j.opened_by`
@@ -91,7 +91,7 @@ func (r jobRow) record() workshop.Record {
 		Job: workshop.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading, Condition: r.Condition,
 			Stand: r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
 		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier, Link: r.Link.LinkView, Messages: r.Messages, Photos: r.Photos,
-		Wrenches: r.Wrenches, ModelFigures: r.ModelFigures, CallBacks: r.CallBacks, Tray: r.Tray,
+		Wrenches: r.Wrenches, ModelFigures: r.ModelFigures, CallBacks: r.CallBacks, Tray: r.Tray, Bottles: r.Bottles,
 	}
 }
 

@@ -17,6 +17,7 @@ type bench struct {
 	ModelFigures figures   `db:"model_figures"`
 	CallBacks    callBacks `db:"call_backs"`
 	Tray         tray      `db:"tray"`
+	Bottles      bottles   `db:"bottles"`
 }
 
 type (

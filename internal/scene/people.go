@@ -55,6 +55,14 @@ type stay struct {
 	ailing                    map[string]string // point → word or figure found this time
 	half                      bool              // stop half way through the last stage
 	hunt                      *search
+	guided                    *guided
+}
+
+// guided is a run of a procedure that was begun.
+type guided struct {
+	procedure string
+	choices   map[string]string
+	steps     [][2]string // step, outcome
 }
 
 // search is a hunt for the cause of a complaint: its answers, and the cause if it was found.
@@ -74,7 +82,8 @@ var customers = []customer{
 	{name: "Marrowick chain ferry", phone: "0770 900 1100", note: "Crew bikes. Ask for Jory on the landing.",
 		make: "Staithe", model: "Packet no. 1", colour: "blue", kind: "commuter", frame: "SP-0001", ridden: 1.6, visits: []int{23, 17, 12, 7, 3},
 		now: &stay{words: "Front brake does not let go.", reading: "Sticky piston or a hose; free it first.", depth: "repair", stand: "1", hoursIn: 26, promised: -3, upTo: workshop.StageWork, half: true,
-			ailing: map[string]string{"front-lever": "Slow return", "front-pads": "0.8"}}},
+			ailing: map[string]string{"front-lever": "Slow return", "front-pads": "0.8"},
+			guided: &guided{procedure: "free-pistons-front", choices: map[string]string{"pistons": "two"}, steps: [][2]string{{"wheel-out", ""}}}}},
 	{name: "Marrowick chain ferry", phone: "0770 900 1100", note: "Crew bikes. Ask for Jory on the landing.",
 		make: "Staithe", model: "Packet no. 2", colour: "blue", kind: "commuter", frame: "SP-0002", ridden: 1.4, visits: []int{21, 14, 8, 2},
 		now: &stay{words: "Service while you are at it.", depth: "tune", stand: "", hoursIn: 30, promised: 3, upTo: workshop.StageHandOver, half: true,
@@ -114,5 +123,7 @@ var customers = []customer{
 		make: "Wagtail", model: "Twenty", colour: "yellow", kind: "child", frame: "WT-3", ridden: 0.8, visits: []int{13},
 		now: &stay{words: "Brake squeals and one of the children says it wobbles.", depth: "tune", hoursIn: 0.5, promised: 22, upTo: workshop.StageCheckIn}},
 	{name: "Dov Larkrise", phone: "0770 900 1283", make: "Bracken", model: "Sapling", colour: "slate", kind: "mountain", frame: "BS-5", ridden: 1.0, visits: []int{12, 3},
+		now: &stay{words: "On the long hill the lever sinks to the bar.", reading: "Old fluid.", depth: "repair", hoursIn: 7, promised: 30, upTo: workshop.StageAgree,
+			ailing: map[string]string{"front-lever": "Soft", "rear-lever": "Soft"}},
 		change: func(f *bike.Facts) { f.FrontFluid, f.RearFluid = "dot", "dot" }},
 }

@@ -66,6 +66,16 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 			return fmt.Errorf("%s: %w", tool.Name, err)
 		}
 	}
+	for _, b := range bottles {
+		bottle := b.Bottle
+		bottle.ID, t.clock = t.id(), now
+		if b.days > 0 {
+			bottle.OpenedOn = now.AddDate(0, 0, -b.days).Format(time.DateOnly)
+		}
+		if _, err := t.shop.SaveBottle(ctx, t.who[0], bottle); err != nil {
+			return fmt.Errorf("%s: %w", bottle.Name, err)
+		}
+	}
 	for _, c := range customers {
 		if err := t.tell(ctx, c, now, settings.Location()); err != nil {
 			return fmt.Errorf("%s %s: %w", c.make, c.model, err)
@@ -202,7 +212,14 @@ func (t *teller) stays(ctx context.Context, o workshop.Owner, b workshop.Bike, s
 	}{
 		{workshop.StageInspect, func(half bool) error { return t.inspect(&job, record, hands, s, parts, half) }},
 		{workshop.StageAgree, func(half bool) error { return t.agree(&job, record, door, o, half) }},
-		{workshop.StageWork, func(half bool) error { return t.work(&job, record, hands, parts, half) }},
+		{workshop.StageWork, func(half bool) error {
+			if s.guided != nil {
+				if err := t.guide(&job, record, hands, *s.guided); err != nil {
+					return err
+				}
+			}
+			return t.work(&job, record, hands, parts, half)
+		}},
 		{workshop.StageVerify, func(half bool) error { return t.verify(&job, record, hands, half) }},
 	} {
 		if err := step.do(far(step.stage)); err != nil || s.upTo == step.stage {
@@ -335,6 +352,21 @@ func (t *teller) work(job *workshop.JobView, record recorder, by workshop.Actor,
 			return err
 		}
 		parts.renew(i.Item.Point)
+	}
+	return nil
+}
+
+// guide begins a run of a procedure and does its first steps.
+func (t *teller) guide(job *workshop.JobView, record recorder, by workshop.Actor, g guided) error {
+	if err := record(by, workshop.Content{Guided: &workshop.Guided{Procedure: g.procedure, Choices: g.choices}}); err != nil {
+		return fmt.Errorf("beginning %s: %w", g.procedure, err)
+	}
+	run := job.Runs[len(job.Runs)-1].ID
+	for n, step := range g.steps {
+		t.passes(3 * time.Minute)
+		if err := record(by, workshop.Content{Step: &workshop.StepDone{Run: run, Step: step[0], Outcome: step[1], Place: n}}); err != nil {
+			return fmt.Errorf("doing %s: %w", step[0], err)
+		}
 	}
 	return nil
 }

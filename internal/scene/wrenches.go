@@ -1,6 +1,9 @@
 package scene
 
-import "utensil/internal/workshop"
+import (
+	"utensil/core/brake"
+	"utensil/internal/workshop"
+)
 
 // ConnectedWrench is the name that the shop's connected wrench sends.
 const ConnectedWrench = "TW-0417"
@@ -15,4 +18,15 @@ var wrenches = []struct {
 	{workshop.Wrench{Name: "Large 10–60", Serial: "NL-0108", Min: 10, Max: 60, Certificate: "Marrowick Harbour Office 2213", Months: 12, Cycles: 5000}, 7},
 	{workshop.Wrench{Name: "Tiny driver 0.3–1.5", Serial: "NL-0620", Min: 0.3, Max: 1.5, Months: 12, Cycles: 5000}, 2},
 	{workshop.Wrench{Name: "Old beam", Serial: "no number", Min: 5, Max: 60, Months: 12, Cycles: 5000}, 17},
+}
+
+// bottles are the fluids on the shelf, with how many days ago each was opened; 0 for sealed.
+var bottles = []struct {
+	workshop.Bottle
+	days int
+}{
+	{workshop.Bottle{Name: "Big tub", Family: brake.Mineral, Batch: "M-118", Volume: 1000, Price: 2400, Clean: true}, 90},
+	{workshop.Bottle{Name: "DOT on the bench", Family: brake.DOT, Grade: "DOT 4", Batch: "D-40", Volume: 250, Price: 900, Clean: true}, 12},
+	{workshop.Bottle{Name: "DOT in reserve", Family: brake.DOT, Grade: "DOT 4", Batch: "D-41", Volume: 250, Price: 900, Clean: true}, 0},
+	{workshop.Bottle{Name: "Waste tub", Family: brake.Mineral, Volume: 2000, Clean: false}, 200},
 }

@@ -121,11 +121,21 @@ type Seal struct {
 // onLeaving is what a release writes besides its entry.
 func (w *Workshop) onLeaving(s *sheet, now time.Time) Seal {
 	seal := Seal{Answered: s.answered()}
-	if c := w.recheck(s, now); c != nil {
-		c.ID = NewID()
-		seal.Made = append(seal.Made, *c)
+	seal.Made = w.madeBy(s, now)
+	for i := range seal.Made {
+		seal.Made[i].ID = NewID()
 	}
 	return seal
+}
+
+// madeBy lists the call-backs that a release would make: joints that settle, and what the
+// runs of procedures ask for.
+func (w *Workshop) madeBy(s *sheet, now time.Time) []CallBack {
+	out := w.comesBack(s, now)
+	if c := w.recheck(s, now); c != nil {
+		out = append(out, *c)
+	}
+	return out
 }
 
 // callBacks lists those that the job made, or would make if it were handed over now.
@@ -136,8 +146,8 @@ func (w *Workshop) callBacks(s *sheet) []CallBack {
 			out = append(out, c)
 		}
 	}
-	if c := w.recheck(s, w.now()); c != nil && s.Job.ReleasedAt == nil {
-		out = append(out, *c)
+	if s.Job.ReleasedAt == nil {
+		out = append(out, w.madeBy(s, w.now())...)
 	}
 	return out
 }

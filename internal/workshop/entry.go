@@ -31,6 +31,8 @@ const (
 	KindWork      Kind = "work"
 	KindTorque    Kind = "torque"
 	KindBolt      Kind = "bolt"
+	KindGuided    Kind = "guided"
+	KindStep      Kind = "step"
 	KindSign      Kind = "sign"
 	KindBelonging Kind = "belonging"
 	KindReturn    Kind = "return"
@@ -88,6 +90,8 @@ type Content struct {
 	Work      *Work            `json:"work,omitempty"`
 	Torque    *Torque          `json:"torque,omitempty"`
 	Bolt      *Bolt            `json:"bolt,omitempty"`
+	Guided    *Guided          `json:"guided,omitempty"`
+	Step      *StepDone        `json:"step,omitempty"`
 	Sign      *Sign            `json:"sign,omitempty"`
 	Belonging *Belonging       `json:"belonging,omitempty"`
 	Return    *Return          `json:"return,omitempty"`
@@ -105,6 +109,7 @@ func (c Content) Kind() Kind {
 		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil, KindOdometer: c.Odometer != nil, KindRide: c.Ride != nil, KindAir: c.Air != nil,
 		KindAside: c.Aside != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
 		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil, KindBolt: c.Bolt != nil,
+		KindGuided: c.Guided != nil, KindStep: c.Step != nil,
 		KindSign: c.Sign != nil, KindBelonging: c.Belonging != nil, KindReturn: c.Return != nil,
 		KindNote: c.Note != nil, KindWithdrawn: c.Withdrawn != nil,
 		KindReleased: c.Released != nil, KindReopened: c.Reopened != nil,
@@ -199,6 +204,7 @@ type Answer struct {
 
 // Work records an item done.
 type Work struct {
+	Run   *ID      `json:"run,omitempty" doc:"the run of a procedure that did it"`
 	Item  ID       `json:"item"`
 	Note  string   `json:"note,omitempty"`
 	Parts []Fitted `json:"parts,omitempty" doc:"parts fitted"`

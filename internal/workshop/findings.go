@@ -83,6 +83,9 @@ func (s *sheet) readItems() []ItemView {
 		}
 		if d, done := s.last(KindWork, func(c Content) bool { return c.Work.Item == e.ID }); done {
 			v.Work, v.WorkID, v.WorkAt, v.WorkBy, v.done = d.Content.Work, &d.ID, &d.At, d.ByName, s.order[d.ID]
+			if run := d.Content.Work.Run; run != nil {
+				v.done = s.order[*run] // what the run torqued and signed came after it began
+			}
 		}
 		views = append(views, v)
 	}

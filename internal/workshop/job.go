@@ -46,6 +46,7 @@ type Record struct {
 	Photos       []PhotoView   // oldest first
 	Wrenches     []Wrench      // of the shop
 	ModelFigures []*OwnFigure  // of other bikes of this make and model, for all of them, newest first
+	Bottles      []Bottle      // of brake fluid, on the shop's shelf
 	Tray         []ToolReading // from connected wrenches, taken by no bolt yet, oldest first
 	CallBacks    []CallBack    // of this bike: open ones, and those this job made
 }

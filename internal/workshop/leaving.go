@@ -32,6 +32,7 @@ type Obstacle struct {
 	Stage  Stage     `json:"stage" doc:"where it is settled"`
 	Target string    `json:"target,omitempty" doc:"the point, bolt, item or sign it is about"`
 	Hunt   bool      `json:"hunt,omitempty" doc:"the target is a hunt"`
+	Run    bool      `json:"run,omitempty" doc:"the target is a run of a procedure"`
 	Count  int       `json:"count" doc:"how many things it stands for"`
 }
 
@@ -135,6 +136,11 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	for _, h := range s.hunted {
 		if !h.Cured && h.Finding == nil {
 			add(Obstacle{Title: h.Name, Detail: "cause not found yet", Mark: wear.Open, Stage: StageInspect, Target: string(h.ID), Hunt: true})
+		}
+	}
+	for _, r := range s.runs {
+		if !r.Finished {
+			add(Obstacle{Title: r.Work.Name, Detail: "begun, not finished", Mark: wear.Open, Stage: StageWork, Target: string(r.ID), Run: true})
 		}
 	}
 	unlogged, critical, firstBolt := 0, 0, ""

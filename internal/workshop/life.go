@@ -109,21 +109,32 @@ type memory struct {
 	known   Experience
 	rescues estimate.Record
 	loose   map[string]*Looseness
+	times   map[string]Took
 }
+
+// remembered is what the shop's past tells the bench.
+type remembered struct {
+	rates     Experience
+	rescues   estimate.Record
+	looseness map[string]*Looseness
+	times     map[string]Took
+}
+
+func (m *memory) all() remembered { return remembered{m.known, m.rescues, m.loose, m.times} }
 
 const experienceFor = time.Hour
 
 // heldFor is how long a rescued brake must go without new pads or rotor to count as saved.
 const heldFor = 120 * 24 * time.Hour
 
-func (w *Workshop) experience(ctx context.Context) (Experience, estimate.Record, map[string]*Looseness) {
+func (w *Workshop) experience(ctx context.Context) remembered {
 	w.memory.mu.Lock()
 	defer w.memory.mu.Unlock()
 	if now := w.now(); w.memory.till.Before(now) {
 		past, err := w.store.LatestReadings(ctx, 20_000)
 		if err != nil { // a life without the shop's experience is better than none
 			slog.WarnContext(ctx, "reading the shop's experience", "err", err)
-			return w.memory.known, w.memory.rescues, w.memory.loose
+			return w.memory.all()
 		}
 		rescues, err := w.store.Rescues(ctx, w.Book().Saves(), heldFor)
 		if err != nil {
@@ -133,10 +144,14 @@ func (w *Workshop) experience(ctx context.Context) (Experience, estimate.Record,
 		if err != nil {
 			slog.WarnContext(ctx, "reading what came loose", "err", err)
 		}
-		w.memory.loose = byFastener(counts)
+		times, err := w.store.ProcedureTimes(ctx)
+		if err != nil {
+			slog.WarnContext(ctx, "reading how long procedures took", "err", err)
+		}
+		w.memory.loose, w.memory.times = byFastener(counts), times
 		w.memory.known, w.memory.rescues, w.memory.till = experienced(w.Book(), past), rescues, now.Add(experienceFor)
 	}
-	return w.memory.known, w.memory.rescues, w.memory.loose
+	return w.memory.all()
 }
 
 // distance is how far the bike went, by the best source there is.

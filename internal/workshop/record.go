@@ -25,6 +25,7 @@ var writers = map[Kind][]Role{
 	KindHunt: {Mechanic}, KindClue: {Mechanic}, KindTried: {Mechanic},
 	KindAir: {Mechanic}, KindOdometer: {Mechanic, Counter}, KindRide: {Mechanic, Counter},
 	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindBolt: {Mechanic}, KindSign: {Mechanic},
+	KindGuided: {Mechanic}, KindStep: {Mechanic},
 	KindItem: {Mechanic, Counter}, KindAsked: {Mechanic, Counter}, KindAnswer: {Mechanic, Counter},
 	KindBelonging: {Mechanic, Counter}, KindReturn: {Mechanic, Counter}, KindNote: {Mechanic, Counter},
 	KindWithdrawn: {Mechanic, Counter},
@@ -119,6 +120,10 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 		c.Answer, err = w.checkAnswer(s, *c.Answer)
 	case c.Work != nil:
 		c.Work, err = w.checkWork(s, *c.Work)
+	case c.Guided != nil:
+		c.Guided, err = w.checkGuided(s, *c.Guided)
+	case c.Step != nil:
+		c.Step, err = w.checkStep(s, *c.Step)
 	case c.Sign != nil:
 		c.Sign, err = checkSign(s, *c.Sign)
 	case c.Belonging != nil:
@@ -409,6 +414,11 @@ func (w *Workshop) checkWork(s *sheet, in Work) (*Work, error) {
 			return nil, invalid("item", "The owner has not agreed to this yet. Record their answer first.")
 		}
 		in.Item = item.ID
+		if in.Run != nil {
+			if e, known := s.find(*in.Run); !known || e.Content.Guided == nil || e.Content.Guided.Work.Operation != item.Item.Operation {
+				return nil, invalid("run", "That run did other work.")
+			}
+		}
 		for i := range in.Parts {
 			var err error
 			if in.Parts[i].Name, err = name("parts", "the part's name", in.Parts[i].Name); err != nil {

@@ -15,6 +15,7 @@ type sheet struct {
 	findings  []FindingView
 	bolts     []BoltView
 	signs     []SignView
+	runs      []RunView  // of procedures
 	hunted    []HuntView // searches for causes
 	leaving   []Obstacle // nothing once the bike has left
 }
@@ -28,7 +29,7 @@ func (w *Workshop) layOut(r Record) *sheet {
 		}
 	}
 	s.items = s.readItems()
-	s.disturbed = w.disturb(s.items)
+	s.disturbed = w.disturb(s)
 	s.findings = w.readFindings(s)
 	for i := range s.items {
 		s.items[i].Needed = s.needed(s.items[i].Item)
@@ -36,6 +37,7 @@ func (w *Workshop) layOut(r Record) *sheet {
 	}
 	s.bolts = w.readBolts(s)
 	s.signs = s.readSigns()
+	s.runs = w.readRuns(s)
 	s.hunted = w.hunts(s)
 	if r.Job.ReleasedAt == nil {
 		s.leaving = w.readLeaving(s)

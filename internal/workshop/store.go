@@ -66,6 +66,11 @@ type Store interface {
 	AddReadings(ctx context.Context, batch []ToolReading) error
 	PutReadingsAside(ctx context.Context, by Actor, ids []ID, why string, now time.Time) error
 
+	Bottles(ctx context.Context) ([]Bottle, error)
+	SaveBottle(ctx context.Context, b Bottle) error
+	// ProcedureTimes reads how long runs of each procedure took here.
+	ProcedureTimes(ctx context.Context) (map[string]Took, error)
+
 	Wrenches(ctx context.Context) ([]Wrench, error)
 	SaveWrench(ctx context.Context, t Wrench) error
 	// LooseCounts counts how joints were found, over the whole shop.

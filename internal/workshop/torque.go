@@ -120,7 +120,7 @@ func pastTorque(e Entry) PastTorque {
 func (w *Workshop) readBolts(s *sheet) []BoltView {
 	var views []BoltView
 	again := s.again()
-	run := w.Book().FastenersFor(s.Bike.Facts, s.Job.Depth, s.agreedWork(), again)
+	run := w.Book().FastenersFor(s.Bike.Facts, s.Job.Depth, s.agreedWork(), append(s.guidedFasteners(), again...))
 	past := map[string]Entry{}
 	for _, e := range newLedger(s.Earlier).all(KindTorque) {
 		past[e.Content.Torque.bolt()] = e
@@ -213,9 +213,14 @@ func (s *sheet) agreedWork() (operations []string) {
 }
 
 // disturb notes where in the ledger work last touched each fastener.
-func (w *Workshop) disturb(items []ItemView) map[string]int {
+func (w *Workshop) disturb(s *sheet) map[string]int {
 	places := map[string]int{}
-	for _, i := range items {
+	for _, e := range s.all(KindGuided) {
+		for _, id := range s.fastenersOf(e) {
+			places[id] = s.order[e.ID]
+		}
+	}
+	for _, i := range s.items {
 		if operation, known := w.Book().Operation(i.Item.Operation); known && i.agreed() && i.Work != nil {
 			for _, id := range operation.Touches {
 				places[id] = max(places[id], i.done)

@@ -30,6 +30,9 @@ type JobView struct {
 	Wrenches    []Wrench        `json:"wrenches" doc:"of the shop, to choose from"`
 	Tray        []ToolReading   `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
 	CallBacks   []CallBack      `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
+	Runs        []RunView       `json:"runs" doc:"of procedures"`
+	Brakes      []BrakeSide     `json:"brakes" doc:"front, then rear"`
+	Bottles     []Bottle        `json:"bottles" doc:"of brake fluid, to choose from"`
 	Signs       []SignView      `json:"signs"`
 	Belongings  []BelongingView `json:"belongings"`
 	Notes       []NoteView      `json:"notes"`
@@ -83,7 +86,7 @@ func (s *sheet) belongings() []BelongingView {
 func (w *Workshop) view(r Record) (JobView, error) {
 	s := w.layOut(r)
 	v := JobView{Job: r.Job, Bike: r.Bike, Owner: r.Owner, Title: r.Bike.Title(), EarlierJobs: some(r.EarlierJobs),
-		Points: w.pointViews(s), Findings: some(s.findings), Hunts: s.hunted, Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs,
+		Points: w.pointViews(s), Findings: some(s.findings), Hunts: s.hunted, Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs, Runs: s.runs, Bottles: w.bottlesFor(s), Brakes: w.brakeSides(s),
 		Belongings: some(s.belongings()), Leaving: some(s.leaving), Notes: []NoteView{}, Reopened: []NoteView{}}
 	var err error
 	if v.Proposed, v.SharedAll, err = w.total(s, func(ItemView) bool { return true }); err != nil {

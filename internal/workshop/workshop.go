@@ -9,7 +9,6 @@ import (
 	"sync/atomic"
 	"time"
 
-	"utensil/core/estimate"
 	"utensil/knowledge"
 )
 
@@ -19,14 +18,11 @@ type Workshop struct {
 	shelf *atomic.Pointer[knowledge.Book] // holds what the trade and the workshop know
 	now   func() time.Time
 
-	layers  []fs.FS // of knowledge, over what ships and under the workshop's own texts
-	address string  // under which owners reach the server
-	memory  *memory
-	heard   *heard // from connected wrenches
-	// As remembered when a screen is worked out.
-	rates     Experience
-	rescues   estimate.Record
-	looseness map[string]*Looseness
+	layers     []fs.FS // of knowledge, over what ships and under the workshop's own texts
+	address    string  // under which owners reach the server
+	memory     *memory
+	heard      *heard // from connected wrenches
+	remembered        // as it was when a screen is worked out
 }
 
 // New opens a workshop. now is the clock.
@@ -42,6 +38,6 @@ func (w *Workshop) Book() *knowledge.Book { return w.shelf.Load() }
 // withExperience is the workshop with the shop's experience at hand.
 func (w *Workshop) withExperience(ctx context.Context) *Workshop {
 	with := *w
-	with.rates, with.rescues, with.looseness = w.experience(ctx)
+	with.remembered = w.experience(ctx)
 	return &with
 }

@@ -66,6 +66,12 @@ export const router = createRouter({
       meta: { title: 'Torque wrenches' },
     },
     {
+      path: '/shop/bottles',
+      name: 'shop-bottles',
+      component: () => import('@/areas/shop/BottlesPage.vue'),
+      meta: { title: 'Brake fluids' },
+    },
+    {
       path: '/shop/loose',
       name: 'shop-loose',
       component: () => import('@/areas/shop/LoosePage.vue'),
@@ -78,6 +84,12 @@ export const router = createRouter({
       meta: { title: 'Practice' },
     },
     {
+      path: '/practice/brake',
+      name: 'practice-brake',
+      component: () => import('@/areas/practice/PracticeBrake.vue'),
+      meta: { title: 'Practice brake' },
+    },
+    {
       path: '/jobs/:id',
       component: () => import('@/areas/job/JobPage.vue'),
       props: true,
@@ -88,6 +100,9 @@ export const router = createRouter({
         { path: 'inspect', name: 'job-inspect', component: () => import('@/areas/job/InspectStage.vue') },
         { path: 'air', name: 'job-air', component: () => import('@/areas/job/AirStage.vue') },
         { path: 'hunt', name: 'job-hunt', component: () => import('@/areas/job/HuntStage.vue') },
+        { path: 'brakes', name: 'job-brakes', component: () => import('@/areas/brakes/BrakeStage.vue') },
+        { path: 'run', name: 'job-run', component: () => import('@/areas/brakes/RunStage.vue') },
+        { path: 'brake-desk', name: 'job-desk', component: () => import('@/areas/brakes/DeskStage.vue') },
         { path: 'agree', name: 'job-agree', component: () => import('@/areas/job/AgreeStage.vue') },
         { path: 'work', name: 'job-work', component: () => import('@/areas/job/WorkStage.vue') },
         { path: 'verify', name: 'job-verify', component: () => import('@/areas/job/VerifyStage.vue') },

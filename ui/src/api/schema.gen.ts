@@ -22,6 +22,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bleeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bleeds that wait for DOT fluid, and which to do together */
+        get: operations["bleeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -33,6 +50,159 @@ export interface paths {
         get: operations["book"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bottles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf of brake fluids */
+        get: operations["bottles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bottles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a bottle on the shelf or change it */
+        put: operations["save-bottle"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Air in the line from two pulls */
+        post: operations["brake-air"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/bed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The schools of bedding in, side by side */
+        post: operations["brake-bed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/hill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a descent does to a brake */
+        post: operations["brake-hill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/need": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much fluid a bleed takes */
+        post: operations["brake-need"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/rise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where air stays in a line */
+        post: operations["brake-rise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/runout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A rotor's wobble from dial readings */
+        post: operations["brake-runout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pads, piston, arms, cable */
+        post: operations["brake-small"];
         delete?: never;
         options?: never;
         head?: never;
@@ -366,6 +536,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/brake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A brake to practise bleeding on */
+        post: operations["practice-brake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -569,6 +756,11 @@ export interface components {
             /** @description as typed, in bar unless it names a unit */
             typed: string;
         };
+        AirFound: {
+            /** Format: double */
+            air_ml: number;
+            says: string;
+        };
         AirSeen: {
             /** Format: date-time */
             at: string;
@@ -605,9 +797,25 @@ export interface components {
             /** @description needed for a refusal: what they said, knowing it is unsafe */
             words?: string;
         };
+        Arms: {
+            /** Format: double */
+            left_mm: number;
+            /** Format: double */
+            right_mm: number;
+        };
         Aside: {
             finding: string;
             reason: string;
+        };
+        Ask: {
+            ask: string;
+            id: string;
+            options: components["schemas"]["AskOption"][];
+        };
+        AskOption: {
+            id: string;
+            name: string;
+            why?: string;
         };
         Asked: {
             /** @enum {string} */
@@ -618,6 +826,78 @@ export interface components {
             id: string;
             /** @description send it to the owner's e-mail address */
             send: boolean;
+        };
+        Batch: {
+            /**
+             * Format: int64
+             * @description thrown away if each bleed were done on its own day, a bottle each time
+             */
+            apart_minor: number;
+            /**
+             * Format: int64
+             * @description of what is thrown away
+             */
+            cost_minor: number;
+            /**
+             * Format: int64
+             * @description bottles to open
+             */
+            fresh: number;
+            /** @description for a fresh bottle, all together */
+            later: string[];
+            /** @description to be done from the open bottle, the soonest promised first */
+            now: string[];
+            /**
+             * Format: double
+             * @description that will be thrown away
+             */
+            thrown_ml: number;
+        };
+        BedAsked: {
+            /** Format: double */
+            air_c: number;
+            rider: components["schemas"]["Rider"];
+            rotor: components["schemas"]["Rotor"];
+            /**
+             * Format: double
+             * @description of the braking that this brake does
+             */
+            share: number;
+        };
+        BedPlan: {
+            about: string;
+            id: string;
+            name: string;
+            plan: components["schemas"]["Bedding"];
+            stages: components["schemas"]["Stage"][];
+        };
+        Bedding: {
+            /**
+             * Format: double
+             * @description with speeding up again between stops
+             */
+            distance_m: number;
+            /**
+             * Format: double
+             * @description into this brake, all stops
+             */
+            energy_j: number;
+            /** Format: double */
+            hottest_c: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description of the hardest stop
+             */
+            per_stop_j: number;
+            /** Format: int64 */
+            stops: number;
+            /**
+             * Format: double
+             * @description what the hardest stop warms the rotor by
+             */
+            warmer_k: number;
         };
         Belonging: {
             name: string;
@@ -663,6 +943,28 @@ export interface components {
             owner: components["schemas"]["Owner"];
             /** @description each point with its readings, oldest first */
             points: components["schemas"]["PointView"][];
+        };
+        BleedWaiting: {
+            /** @description the day it is promised */
+            due: string;
+            end: string;
+            job: string;
+            /** Format: double */
+            need_ml: number;
+            title: string;
+        };
+        BleedsView: {
+            plan?: components["schemas"]["Batch"];
+            says: string;
+            waiting: components["schemas"]["BleedWaiting"][];
+        };
+        Boiling: {
+            /** Format: double */
+            high_c: number;
+            /** Format: double */
+            likely_c: number;
+            /** Format: double */
+            low_c: number;
         };
         Bolt: {
             /**
@@ -772,16 +1074,151 @@ export interface components {
         };
         Book: {
             bead_seats_mm: number[];
+            /** @description schemes of bedding brakes in */
+            bedding: components["schemas"]["Scheme"][];
             depths: components["schemas"]["Depth"][];
+            fluids: components["schemas"]["Fluid"][];
             kinds: components["schemas"]["Kind"][];
             routes: components["schemas"]["Route"][];
             runs: components["schemas"]["Run"][];
             treatments: components["schemas"]["Treatment"][];
         };
+        Bottle: {
+            batch: string;
+            /** @description nothing was poured back into it */
+            clean: boolean;
+            /** @enum {string} */
+            family: "mineral" | "dot";
+            /** @description on a job: for the front brake */
+            readonly front: components["schemas"]["Pour"];
+            /** @description used up or thrown away */
+            gone: boolean;
+            /** @description DOT 3, DOT 4 or DOT 5.1; empty for mineral oil */
+            grade: string;
+            id: string;
+            /** Format: double */
+            readonly left_ml: number;
+            /** @description what the shop calls it */
+            name: string;
+            /** @description 2026-03-02; empty while sealed */
+            opened_on: string;
+            /**
+             * Format: double
+             * @description by the runs that used it
+             */
+            readonly poured_ml: number;
+            /**
+             * Format: int64
+             * @description of a fresh one
+             */
+            price_minor: number;
+            readonly rear: components["schemas"]["Pour"];
+            /** Format: int64 */
+            version: number;
+            /** Format: double */
+            volume_ml: number;
+        };
+        BrakeSide: {
+            /** Format: date-time */
+            bled_on?: string;
+            /** @description an estimate: a test strip knows */
+            boils?: components["schemas"]["Boiling"];
+            /** @description about what it holds; change it where it is known better */
+            circuit: components["schemas"]["Circuit"];
+            /** @enum {string} */
+            end: "front" | "rear";
+            family?: string;
+            /** @description the bike's fact */
+            kind: string;
+            /**
+             * Format: int64
+             * @description since its fluid was changed here
+             */
+            months?: number;
+            /** @description guided work, what the findings ask for first */
+            offers: components["schemas"]["Offer"][];
+            /** @description points of the walk-round on this brake */
+            points: string[];
+            /** @description what the fluid's age means */
+            says: string;
+        };
+        BrakeTried: {
+            /** Format: double */
+            air_ml: number;
+            /** @description what a good mechanic would do next, and why */
+            better: string;
+            bled: boolean;
+            bubbles: components["schemas"]["Bubble"][];
+            /**
+             * Format: double
+             * @description poured
+             */
+            fluid_ml: number;
+            /** @description how the bubbles moved in the last act */
+            frames: components["schemas"]["Bubble"][][];
+            /**
+             * Format: double
+             * @description air that has left at the cup
+             */
+            gone_ml: number;
+            hung: boolean;
+            /**
+             * Format: double
+             * @description how far the lever comes on the first pull
+             */
+            lever_mm: number;
+            line: components["schemas"]["Segment"][];
+            /** @enum {string} */
+            next?: "level" | "tilt_30" | "tilt_70" | "hang" | "tap" | "flick" | "push" | "vacuum" | "wait";
+            /** Format: int64 */
+            score: number;
+            /** Format: double */
+            seconds: number;
+            /** @description seconds that each act takes */
+            takes_s: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            tilt_deg: number;
+        };
+        BrakeTry: {
+            acts: string[];
+            rear: boolean;
+            /** Format: int64 */
+            seed: number;
+        };
         Brought: {
             id: string;
             name: string;
             taken_off: boolean;
+        };
+        Bubble: {
+            /** Format: double */
+            at_mm: number;
+            /** Format: double */
+            ml: number;
+        };
+        Cable: {
+            /**
+             * Format: double
+             * @description of each pad at rest
+             */
+            gap_mm: number;
+            /**
+             * Format: double
+             * @description cable that the lever pulls to the bar
+             */
+            pull_mm: number;
+            /**
+             * Format: double
+             * @description cable travel to pad travel, such as 4 on linear-pull arms
+             */
+            ratio: number;
+            /**
+             * Format: double
+             * @description what cable and outer give under a hard pull
+             */
+            stretch_mm: number;
         };
         CallBack: {
             bike_id: string;
@@ -863,11 +1300,43 @@ export interface components {
             /** @description why it stands where it stands */
             why: string;
         };
+        Choice: {
+            ask: string;
+            id: string;
+            options: components["schemas"]["Option"][];
+        };
+        Circuit: {
+            /**
+             * Format: double
+             * @description of the hose, such as 2.0
+             */
+            bore_mm: number;
+            /**
+             * Format: double
+             * @description such as 3
+             */
+            caliper_ml: number;
+            /**
+             * Format: double
+             * @description of the hose, such as 900 in front and 1700 behind
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description with its reservoir, such as 6
+             */
+            lever_ml: number;
+        };
         Clue: {
             /** @description left out: it was done and told nothing */
             answer?: string;
             check: string;
             hunt: string;
+        };
+        ComesBack: {
+            /** Format: int64 */
+            days: number;
+            what: string;
         };
         Complaint: {
             /** @description the owner's words sound like it */
@@ -885,6 +1354,7 @@ export interface components {
             clue?: components["schemas"]["Clue"];
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
+            guided?: components["schemas"]["Guided"];
             hunt?: components["schemas"]["Hunt"];
             item?: components["schemas"]["Item"];
             note?: components["schemas"]["Note"];
@@ -895,6 +1365,7 @@ export interface components {
             return?: components["schemas"]["Return"];
             ride?: components["schemas"]["Ride"];
             sign?: components["schemas"]["Sign"];
+            step?: components["schemas"]["StepDone"];
             torque?: components["schemas"]["Torque"];
             tried?: components["schemas"]["Tried"];
             withdrawn?: components["schemas"]["Withdrawn"];
@@ -908,6 +1379,9 @@ export interface components {
             name: string;
             /** @enum {string} */
             torque: "touched" | "all";
+        };
+        DialAsked: {
+            typed: string;
         };
         DistanceView: {
             /** Format: date-time */
@@ -1076,6 +1550,13 @@ export interface components {
             /** Format: int64 */
             quantity: number;
         };
+        Fluid: {
+            /** Format: int64 */
+            days: number;
+            id: string;
+            name: string;
+            source: string;
+        };
         Found: {
             bike?: components["schemas"]["Bike"];
             /** @description date of its last job, RFC 3339 */
@@ -1110,6 +1591,73 @@ export interface components {
             /** @description whom the limit is for, or where the bike's own figure stands */
             why: string;
             zones: components["schemas"]["Zone"][];
+        };
+        Guided: {
+            /** @description that is poured */
+            bottle?: string;
+            choices?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description about what it takes
+             */
+            readonly pour_ml?: number;
+            procedure: string;
+            /** @description why a bottle past its days is used */
+            reason?: string;
+            readonly warning?: string;
+            readonly work?: components["schemas"]["GuidedWork"];
+        };
+        GuidedWork: {
+            about: string;
+            caution: string;
+            comes?: components["schemas"]["ComesBack"][];
+            consumables: string[];
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+            operation?: string;
+            procedure: components["schemas"]["Procedure"];
+            source: string;
+            tools: string[];
+        };
+        Hill: {
+            /**
+             * Format: double
+             * @description around it
+             */
+            air_c: number;
+            /** Format: double */
+            drop_m: number;
+            /** Format: double */
+            length_m: number;
+            /**
+             * Format: double
+             * @description of the braking that this brake does, 0 to 1; 0.5 for an even hand
+             */
+            share: number;
+            /** Format: double */
+            speed_kmh: number;
+        };
+        HillAsked: {
+            /** @description DOT 3, DOT 4, DOT 5.1, or empty for mineral oil */
+            grade: string;
+            hill: components["schemas"]["Hill"];
+            /**
+             * Format: double
+             * @description since the fluid was changed
+             */
+            months: number;
+            rider: components["schemas"]["Rider"];
+            rotor: components["schemas"]["Rotor"];
+        };
+        HillSays: {
+            boils: components["schemas"]["Boiling"];
+            /** Format: double */
+            hottest_c: number;
+            says: string;
+            unsafe: boolean;
         };
         HistoryMark: {
             /** Format: date-time */
@@ -1224,6 +1772,10 @@ export interface components {
             belongings: components["schemas"]["BelongingView"][];
             bike: components["schemas"]["Bike"];
             bolts: components["schemas"]["BoltView"][];
+            /** @description of brake fluid, to choose from */
+            bottles: components["schemas"]["Bottle"][];
+            /** @description front, then rear */
+            brakes: components["schemas"]["BrakeSide"][];
             /** @description made by this job, or to be made when it is handed over */
             call_backs: components["schemas"]["CallBack"][];
             distance: components["schemas"]["DistanceView"];
@@ -1248,6 +1800,8 @@ export interface components {
             released_to?: string;
             /** @description why it was opened again */
             reopened: components["schemas"]["NoteView"][];
+            /** @description of procedures */
+            runs: components["schemas"]["RunView"][];
             /** @description what the agreed items need done only once */
             shared: components["schemas"]["SharedView"][];
             /** @description what all items need done only once */
@@ -1403,6 +1957,36 @@ export interface components {
             /** @enum {string} */
             role: "keeper" | "mechanic" | "counter";
         };
+        Need: {
+            /**
+             * Format: double
+             * @description plug flow
+             */
+            least_ml: number;
+            /** Format: double */
+            likely_ml: number;
+            /**
+             * Format: double
+             * @description stirred flow
+             */
+            most_ml: number;
+            /**
+             * Format: double
+             * @description what comes out and what stays in the tools
+             */
+            waste_ml: number;
+        };
+        NeedAsked: {
+            circuit: components["schemas"]["Circuit"];
+            dry: boolean;
+            /**
+             * Format: double
+             * @description share of fresh fluid wanted, 0 to under 1
+             */
+            fresh: number;
+            /** @enum {string} */
+            school: "lever_end" | "push" | "two_syringe" | "colour";
+        };
         NewEntry: {
             /**
              * Format: date-time
@@ -1435,6 +2019,8 @@ export interface components {
             /** @description the target is a hunt */
             hunt?: boolean;
             mark: string;
+            /** @description the target is a run of a procedure */
+            run?: boolean;
             /** @description where it is settled */
             stage: string;
             /** @description the point, bolt, item or sign it is about */
@@ -1447,6 +2033,40 @@ export interface components {
             /** @description as typed, in km unless it names miles */
             typed: string;
         };
+        Offer: {
+            about: string;
+            caution: string;
+            choices: components["schemas"]["Ask"][];
+            fluid: boolean;
+            /**
+             * Format: double
+             * @description minutes it takes here, on average
+             */
+            here?: number;
+            id: string;
+            /** @description tools and consumables, to lay out first */
+            lay_out: string[];
+            /**
+             * Format: int64
+             * @description as it ships
+             */
+            minutes: number;
+            name: string;
+            /** @description the work item it does */
+            operation?: string;
+            /**
+             * Format: int64
+             * @description how often it was run here
+             */
+            times?: number;
+            /** @description why it is offered first */
+            wanted?: string;
+        };
+        Option: {
+            id: string;
+            name: string;
+            why?: string;
+        };
         OtherLog: {
             /** Format: date-time */
             at: string;
@@ -1455,6 +2075,11 @@ export interface components {
             id: string;
             /** Format: double */
             left_nm?: number;
+        };
+        Outcome: {
+            say: string;
+            /** @description a step; left out for the next one, end for the end */
+            to?: string;
         };
         OwnFigure: {
             fastener?: string;
@@ -1561,6 +2186,15 @@ export interface components {
             /** @description what they said themselves */
             words: string;
         };
+        PadsAsked: {
+            /**
+             * @description what the rotor was bedded with; left out when new or resurfaced
+             * @enum {string}
+             */
+            bedded?: "resin" | "sintered";
+            /** @enum {string} */
+            pads: "resin" | "sintered";
+        };
         Part: {
             name: string;
             /**
@@ -1593,6 +2227,12 @@ export interface components {
             /** Format: int64 */
             width: number;
         };
+        PistonAsked: {
+            /** Format: double */
+            measured_mm: number;
+            /** Format: double */
+            nominal_mm: number;
+        };
         PointView: {
             gauge?: components["schemas"]["GaugeView"];
             /** @description earlier readings, oldest first */
@@ -1612,6 +2252,12 @@ export interface components {
             /** @description what it is measured or judged with */
             tools: string;
             words?: components["schemas"]["Word"][];
+        };
+        Pour: {
+            /** @description why it may not be used at all */
+            refused?: string;
+            /** @description why it may be used only with a reason */
+            warning?: string;
         };
         Practice: {
             fault: string;
@@ -1664,6 +2310,10 @@ export interface components {
             /** @description what was wrong, once it is over */
             truth?: string[];
         };
+        Procedure: {
+            choices?: components["schemas"]["Choice"][];
+            steps: components["schemas"]["Step"][];
+        };
         ProspectView: {
             answer: string;
             /** Format: double */
@@ -1672,13 +2322,31 @@ export interface components {
             then: string;
         };
         Pull: {
-            /** Format: double */
-            nm: number;
             /**
-             * @description a fault that real wrenches have
-             * @enum {string}
+             * Format: double
+             * @description pressure in a firm pull, such as 40
              */
-            trick?: "double_click" | "out_of_order" | "wrong_unit" | "imperial" | "garbage" | "drop_out";
+            bar: number;
+            /**
+             * Format: double
+             * @description lever travel of the first pull
+             */
+            first_mm: number;
+            /**
+             * Format: double
+             * @description diameter of the lever piston, such as 10
+             */
+            master_mm: number;
+            /**
+             * Format: double
+             * @description lever travel once pumped firm
+             */
+            pumped_mm: number;
+            /**
+             * Format: double
+             * @description lever travel to piston travel, such as 5
+             */
+            ratio: number;
         };
         PullDone: {
             /** @description a stand-in wrench is connected */
@@ -1806,6 +2474,56 @@ export interface components {
             km: number;
             name: string;
         };
+        Rider: {
+            /**
+             * Format: double
+             * @description rider, bike and load
+             */
+            mass_kg: number;
+        };
+        Rise: {
+            /** @description segments that do not rise, from 0 at the caliper */
+            falls: number[];
+            /**
+             * Format: int64
+             * @description take the caliper off and let this many segments hang straight down; 0 for none
+             */
+            hang: number;
+            /**
+             * Format: double
+             * @description the flattest segment, tilted so
+             */
+            least_deg: number;
+            says: string;
+            /**
+             * Format: double
+             * @description turn the bike by this much so that the line rises most
+             */
+            tilt_deg: number;
+            /**
+             * Format: double
+             * @description what the falling segments can hold
+             */
+            traps_ml: number;
+        };
+        RiseAsked: {
+            /** Format: double */
+            bore_mm: number;
+            /** @description from the caliper to the lever */
+            line: components["schemas"]["Segment"][];
+        };
+        Rotor: {
+            /**
+             * Format: double
+             * @description such as 160
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description such as 110; 0 to estimate it from the diameter
+             */
+            mass_g: number;
+        };
         Route: {
             about: string;
             id: string;
@@ -1836,6 +2554,105 @@ export interface components {
             components: string[];
             id: string;
             name: string;
+        };
+        RunStep: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            do: string;
+            /** @description the entry, to take it back */
+            id: string;
+            outcome?: string;
+            /** Format: int64 */
+            seconds: number;
+            step: string;
+        };
+        RunView: {
+            /** @description the state this step makes was made by another run */
+            already?: string;
+            /** Format: date-time */
+            at: string;
+            /** @description to torque at this step */
+            bolts?: components["schemas"]["BoltView"][];
+            bottle?: string;
+            by: string;
+            /** @description what was chosen at its start */
+            chosen: string[];
+            done: components["schemas"]["RunStep"][];
+            finished: boolean;
+            /** @description what the step's gate waits for */
+            held?: string[];
+            id: string;
+            /** @description agreed work that this run does and that is not marked done yet */
+            item?: string;
+            /** @description what must be recorded before the step is done */
+            missing?: string;
+            next?: components["schemas"]["Step"];
+            /** @description the step to do; none when it is done */
+            now?: components["schemas"]["Step"];
+            /** Format: int64 */
+            place: number;
+            procedure: string;
+            /**
+             * Format: int64
+             * @description from its start to the last step
+             */
+            seconds: number;
+            /**
+             * Format: date-time
+             * @description when the step to do came up
+             */
+            since: string | null;
+            warning?: string;
+            work: components["schemas"]["GuidedWork"];
+        };
+        Runout: {
+            /**
+             * Format: double
+             * @description to bend it back by at the high place
+             */
+            bend_mm: number;
+            /**
+             * Format: double
+             * @description where it stands out most, from the first reading, in the order they were taken
+             */
+            high_deg: number;
+            /**
+             * Format: double
+             * @description what a single wobble leaves: local bends
+             */
+            rest_mm: number;
+            says: string;
+            /**
+             * Format: double
+             * @description from lowest to highest of the best-fitting single wobble
+             */
+            wobble_mm: number;
+            /**
+             * Format: int64
+             * @description the reading that the wobble explains least, from 0
+             */
+            worst: number;
+        };
+        Said: {
+            good: boolean;
+            says: string;
+        };
+        Scheme: {
+            about: string;
+            id: string;
+            name: string;
+            source: string;
+            stages: components["schemas"]["Stage"][];
+        };
+        Segment: {
+            /**
+             * Format: double
+             * @description above the horizontal, with the bike level; 90 straight up, -30 falling
+             */
+            angle_deg: number;
+            /** Format: double */
+            length_mm: number;
         };
         Session: {
             /** @description who is signed in */
@@ -1911,6 +2728,12 @@ export interface components {
             stale: boolean;
             what: string;
         };
+        SmallAsked: {
+            arms?: components["schemas"]["Arms"];
+            cable?: components["schemas"]["Cable"];
+            pads?: components["schemas"]["PadsAsked"];
+            piston?: components["schemas"]["PistonAsked"];
+        };
         Staff: {
             active: boolean;
             id: string;
@@ -1934,6 +2757,14 @@ export interface components {
              */
             version: number;
         };
+        Stage: {
+            /** Format: double */
+            from_kmh: number;
+            /** Format: int64 */
+            stops: number;
+            /** Format: double */
+            to_kmh: number;
+        };
         StageView: {
             done: boolean;
             /**
@@ -1943,6 +2774,43 @@ export interface components {
             open: number;
             /** @enum {string} */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
+        };
+        Step: {
+            caution?: string;
+            /** @description a state it ends */
+            closes?: string;
+            do: string;
+            /** @description steps that must be done before */
+            gate?: string[];
+            id: string;
+            /** @description choices under which the step is there */
+            if?: {
+                [key: string]: string[];
+            };
+            /** @description a state it makes, such as front wheel out */
+            opens?: string;
+            /** @description what may be seen; none for a plain step */
+            outcomes?: components["schemas"]["Outcome"][];
+            record?: components["schemas"]["Yield"];
+            /**
+             * Format: int64
+             * @description how long to wait or to go on
+             */
+            seconds?: number;
+            /** @description what tells that it is right */
+            see?: string;
+            tools?: string[];
+            why?: string;
+        };
+        StepDone: {
+            outcome?: string;
+            /**
+             * Format: int64
+             * @description how many steps were done before it: two tablets cannot do the same one
+             */
+            place: number;
+            run: string;
+            step: string;
         };
         StepView: {
             answer: string;
@@ -2184,6 +3052,8 @@ export interface components {
             note?: string;
             /** @description parts fitted */
             parts?: components["schemas"]["Fitted"][];
+            /** @description the run of a procedure that did it */
+            run?: string;
         };
         Wrench: {
             certificate: string;
@@ -2239,6 +3109,23 @@ export interface components {
             readonly used: number;
             /** Format: int64 */
             version: number;
+        };
+        WrenchPull: {
+            /** Format: double */
+            nm: number;
+            /**
+             * @description a fault that real wrenches have
+             * @enum {string}
+             */
+            trick?: "double_click" | "out_of_order" | "wrong_unit" | "imperial" | "garbage" | "drop_out";
+        };
+        Yield: {
+            /** @description of the torque log */
+            fastener?: string;
+            /** @description of the walk-round */
+            point?: string;
+            /** @description the brake test that release needs */
+            sign?: string;
         };
         Zone: {
             /** Format: double */
@@ -2322,6 +3209,35 @@ export interface operations {
             };
         };
     };
+    bleeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BleedsView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     book: {
         parameters: {
             query?: never;
@@ -2338,6 +3254,301 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Book"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    bottles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bottle"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-bottle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bottle"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bottle"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pull"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AirFound"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-bed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BedAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BedPlan"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-hill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HillAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HillSays"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-need": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NeedAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-rise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RiseAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rise"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-runout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DialAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Runout"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SmallAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
                 };
             };
             /** @description Error */
@@ -3099,6 +4310,39 @@ export interface operations {
             };
         };
     };
+    "practice-brake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BrakeTry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrakeTried"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     search: {
         parameters: {
             query?: {
@@ -3352,7 +4596,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Pull"];
+                "application/json": components["schemas"]["WrenchPull"];
             };
         };
         responses: {

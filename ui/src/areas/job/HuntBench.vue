@@ -20,6 +20,9 @@ watch(
   () => (chosen.value = 0),
 )
 const top = computed(() => props.hunt.causes[0])
+const guide = computed(() =>
+  job.value.brakes.flatMap((b) => b.offers).find((o) => o.operation && o.operation === top.value?.operation),
+)
 const move = computed(() => props.hunt.next[chosen.value])
 const finding = computed(() => job.value.findings.find((f) => f.id === props.hunt.finding))
 
@@ -94,6 +97,12 @@ useBenchKeys((key) => {
         <button v-if="!finding" type="button" class="button button-go" :disabled="locked" @click="take">
           Make it a finding <KeyCap>Enter</KeyCap>
         </button>
+        <RouterLink
+          v-if="guide"
+          class="button"
+          :to="{ name: 'job-brakes', params: { id: job.job.id }, query: { at: guide.id } }"
+          >Guide me: {{ guide.name }}</RouterLink
+        >
         <button type="button" class="button" :disabled="locked" @click="tried(true)">
           Put right, and that cured it
         </button>

@@ -111,7 +111,10 @@ watch(
           <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet min-h-9!">
             Find a fault<template v-if="job.hunts.length"> · {{ job.hunts.length }}</template>
           </RouterLink>
-          <RouterLink :to="{ name: 'job-air' }" class="button button-quiet min-h-9!">Air</RouterLink>
+          <span>
+            <RouterLink :to="{ name: 'job-brakes' }" class="button button-quiet min-h-9!">Brakes</RouterLink>
+            <RouterLink :to="{ name: 'job-air' }" class="button button-quiet min-h-9!">Air</RouterLink>
+          </span>
         </span>
       </div>
       <ol class="min-h-0 lg:overflow-y-auto">

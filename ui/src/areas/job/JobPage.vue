@@ -33,7 +33,8 @@ provideDesk({
 const shown = computed(() =>
   String(route.name ?? '')
     .replace(/^job-/, '')
-    .replace(/^(hunt|air)$/, 'inspect'),
+    .replace(/^(hunt|air)$/, 'inspect')
+    .replace(/^(brakes|run|desk)$/, 'work'),
 )
 const depth = computed(
   () => book.value?.depths.find((d) => d.id === data.value?.job.depth)?.name.toLowerCase() ?? '',

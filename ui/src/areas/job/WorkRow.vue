@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -9,7 +9,12 @@ import { useDesk } from './desk'
 
 /** One agreed item: the parts that went in, a note, done. */
 const props = defineProps<{ item: Schemas['ItemView']; locked: boolean }>()
-const { pen } = useDesk()
+const { job, pen } = useDesk()
+const guide = computed(() =>
+  job.value.brakes
+    .flatMap((b) => b.offers)
+    .find((o) => o.operation && o.operation === props.item.item.operation),
+)
 const { dayAndClock } = useTimes()
 const note = ref('')
 const fitted = ref(
@@ -75,6 +80,12 @@ const undo = () =>
           />
         </form>
       </div>
+      <RouterLink
+        v-if="!item.work && !locked && guide"
+        class="button min-h-[52px]"
+        :to="{ name: 'job-brakes', params: { id: job.job.id }, query: { at: guide.id } }"
+        >Guide me</RouterLink
+      >
       <button
         v-if="!item.work && !locked"
         type="submit"

@@ -17,11 +17,24 @@ const todo = computed(() => agreed.value.filter((i) => !i.work))
 const waiting = computed(() => job.value.items.filter((i) => !i.answer).length)
 const minutes = computed(() => todo.value.reduce((sum, i) => sum + i.item.minutes, 0))
 const finding = ref(false)
+const open = computed(() => job.value.runs.filter((r) => !r.finished))
 </script>
 
 <template>
   <div class="flex flex-col gap-6 px-5 py-4">
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
+    <div v-if="job.brakes.length" class="flex flex-wrap items-center gap-2">
+      <RouterLink class="button" :to="{ name: 'job-brakes', params: { id: job.job.id } }"
+        >Brakes, and guided work on them</RouterLink
+      >
+      <RouterLink
+        v-for="r in open"
+        :key="r.id"
+        class="button button-go"
+        :to="{ name: 'job-run', params: { id: job.job.id }, query: { at: r.id } }"
+        >Go on: {{ r.work.name }}</RouterLink
+      >
+    </div>
     <section aria-labelledby="agreed-work">
       <div class="mb-1 flex flex-wrap items-center gap-3 border-b border-ink pb-1">
         <h2 id="agreed-work">

@@ -35,7 +35,7 @@ export function useTarget() {
 
 /** placeOf is where an obstacle is settled. */
 export const placeOf = (job: string, o: Obstacle) => ({
-  name: o.hunt ? 'job-hunt' : `job-${o.stage}`,
+  name: o.hunt ? 'job-hunt' : o.run ? 'job-run' : `job-${o.stage}`,
   params: { id: job },
   query: o.target ? { at: o.target } : {},
 })

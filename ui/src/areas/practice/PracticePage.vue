@@ -40,7 +40,10 @@ const best = computed(() => view.value?.done.filter((d) => d.best).length ?? 0)
     <div class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-ink px-5 py-3">
       <h1>Practice</h1>
       <p class="text-soft">A bike with a hidden fault. Find it in few minutes; nothing can be broken here.</p>
-      <button v-if="view" type="button" class="button ml-auto" @click="fault = ''">Choose another</button>
+      <RouterLink v-if="!view" :to="{ name: 'practice-brake' }" class="button ml-auto"
+        >Bleed a practice brake</RouterLink
+      >
+      <button v-else type="button" class="button ml-auto" @click="fault = ''">Choose another</button>
     </div>
     <FaultNote v-if="error" class="m-5" :fault="error" />
     <FaultNote v-if="look.error.value" class="m-5" :fault="look.error.value" />

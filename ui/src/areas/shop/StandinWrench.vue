@@ -6,7 +6,7 @@ import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 
 /** A wrench to try the run with: it streams as a real one does, faults included. */
-type Trick = NonNullable<Schemas['Pull']['trick']>
+type Trick = NonNullable<Schemas['WrenchPull']['trick']>
 const { data } = useQuery({
   queryKey: ['standin-wrench'],
   queryFn: () => ask(client.GET('/api/standin/wrench')),

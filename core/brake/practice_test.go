@@ -1,0 +1,53 @@
+package brake_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"utensil/core/brake"
+)
+
+func TestThePracticeBrakeIsBledByGoodPractice(t *testing.T) {
+	for seed := range uint64(20) {
+		p := brake.NewPractice(seed, true)
+		before, lever := p.Air(), p.Lever()
+		for _, a := range []brake.Act{brake.HangIt, brake.Tilt30, brake.TapIt, brake.TapIt, brake.TapIt, brake.PushIt, brake.TapIt, brake.PushIt, brake.TapIt, brake.PushIt, brake.Flick} {
+			require.NoError(t, p.Do(a, nil))
+		}
+		assert.InDelta(t, before, p.Air()+p.Gone, 1e-9, "air is neither made nor lost")
+		assert.LessOrEqual(t, p.Air(), brake.Firm, "seed %d", seed)
+		assert.Less(t, p.Lever(), lever)
+		assert.Greater(t, p.Score(), 60)
+	}
+	left := brake.NewPractice(3, true)
+	require.NoError(t, left.Do(brake.WaitHour, nil))
+	assert.Positive(t, left.Air(), "waiting alone leaves air where the line falls and in the caliper's corners")
+	assert.Error(t, left.Do("pray", nil))
+}
+
+func TestPracticePhysics(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := brake.NewPractice(rapid.Uint64().Draw(t, "seed"), rapid.Bool().Draw(t, "rear"))
+		all := p.Air()
+		for range rapid.IntRange(1, 8).Draw(t, "acts") {
+			air := p.Air()
+			act := rapid.SampledFrom(brake.Acts).Draw(t, "act").Act
+			if err := p.Do(act, nil); err != nil {
+				t.Fatal(err)
+			}
+			if p.Air() > air+1e-12 || p.Air()+p.Gone-all > 1e-9 {
+				t.Fatal("air came from nowhere")
+			}
+		}
+	})
+	// The same seed and the same acts give the same brake.
+	a, b := brake.NewPractice(7, true), brake.NewPractice(7, true)
+	for _, act := range []brake.Act{brake.TapIt, brake.HangIt, brake.TapIt, brake.Vacuum} {
+		require.NoError(t, a.Do(act, nil))
+		require.NoError(t, b.Do(act, nil))
+	}
+	assert.Equal(t, a.Bubbles, b.Bubbles)
+}

@@ -1,0 +1,180 @@
+// Package procedure runs guided work: steps in their order, branches on what was seen, gates
+// that hold a step back until others are done, variants by a choice made at the start.
+package procedure
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+)
+
+// Procedure is a piece of guided work.
+type Procedure struct {
+	Choices []Choice `json:"choices,omitempty" yaml:"choices"`
+	Steps   []Step   `json:"steps" yaml:"steps"`
+}
+
+// Choice is made before the first step: the school, dry or soft, two pistons or four.
+type Choice struct {
+	ID      string   `json:"id" yaml:"id"`
+	Ask     string   `json:"ask" yaml:"ask"`
+	Options []Option `json:"options" yaml:"options"`
+}
+
+// Option is one way to choose.
+type Option struct {
+	ID   string `json:"id" yaml:"id"`
+	Name string `json:"name" yaml:"name"`
+	Why  string `json:"why,omitempty" yaml:"why"`
+}
+
+// Step is one thing to do.
+type Step struct {
+	ID       string              `json:"id" yaml:"id"`
+	Do       string              `json:"do" yaml:"do"`
+	Why      string              `json:"why,omitempty" yaml:"why"`
+	See      string              `json:"see,omitempty" yaml:"see" doc:"what tells that it is right"`
+	Caution  string              `json:"caution,omitempty" yaml:"caution"`
+	Tools    []string            `json:"tools,omitempty" yaml:"tools"`
+	Seconds  int                 `json:"seconds,omitempty" yaml:"seconds" doc:"how long to wait or to go on"`
+	Gate     []string            `json:"gate,omitempty" yaml:"gate" doc:"steps that must be done before"`
+	If       map[string][]string `json:"if,omitempty" yaml:"if" doc:"choices under which the step is there"`
+	Record   *Yield              `json:"record,omitempty" yaml:"record"`
+	Opens    string              `json:"opens,omitempty" yaml:"opens" doc:"a state it makes, such as front wheel out"`
+	Closes   string              `json:"closes,omitempty" yaml:"closes" doc:"a state it ends"`
+	Outcomes []Outcome           `json:"outcomes,omitempty" yaml:"outcomes" doc:"what may be seen; none for a plain step"`
+}
+
+// Yield is a figure or signature that a step yields. It is typed once and goes to the log it
+// belongs to.
+type Yield struct {
+	Point    string `json:"point,omitempty" yaml:"point" doc:"of the walk-round"`
+	Fastener string `json:"fastener,omitempty" yaml:"fastener" doc:"of the torque log"`
+	Sign     string `json:"sign,omitempty" yaml:"sign" doc:"the brake test that release needs"`
+}
+
+// Outcome is something that may be seen, and where it leads.
+type Outcome struct {
+	Say string `json:"say" yaml:"say"`
+	To  string `json:"to,omitempty" yaml:"to" doc:"a step; left out for the next one, end for the end"`
+}
+
+// End is where an outcome leads that ends the procedure.
+const End = "end"
+
+// Mark is one step done, with what was seen.
+type Mark struct {
+	Step    string
+	Outcome string
+}
+
+// there says whether a step is there under the choices made.
+func (s Step) there(chosen map[string]string) bool {
+	for choice, options := range s.If {
+		if !slices.Contains(options, chosen[choice]) {
+			return false
+		}
+	}
+	return true
+}
+
+// index finds a step.
+func (p Procedure) index(id string) int {
+	return slices.IndexFunc(p.Steps, func(s Step) bool { return s.ID == id })
+}
+
+// from is the first step at or after a place that is there; len(Steps) at the end.
+func (p Procedure) from(place int, chosen map[string]string) int {
+	for place < len(p.Steps) && !p.Steps[place].there(chosen) {
+		place++
+	}
+	return place
+}
+
+// after is where a step leads with an outcome; false when there is no such outcome.
+func (p Procedure) after(place int, outcome string, chosen map[string]string) (int, bool) {
+	s := p.Steps[place]
+	if len(s.Outcomes) == 0 {
+		return p.from(place+1, chosen), outcome == ""
+	}
+	for _, o := range s.Outcomes {
+		if o.Say != outcome {
+			continue
+		}
+		switch o.To {
+		case "":
+			return p.from(place+1, chosen), true
+		case End:
+			return len(p.Steps), true
+		}
+		return p.from(p.index(o.To), chosen), true
+	}
+	return 0, false
+}
+
+// State is where a run stands.
+type State struct {
+	Now  int      // the step to do; len(Steps) when it is done
+	Held []string // steps that a gate waits for
+	Done map[string]bool
+}
+
+// ErrElsewhere says that a mark is of another step than the one to do.
+var ErrElsewhere = errors.New("that is not the step to do now")
+
+// At replays what was done. Marks that do not fit end the replay with an error.
+func (p Procedure) At(chosen map[string]string, marks []Mark) (State, error) {
+	s := State{Now: p.from(0, chosen), Done: map[string]bool{}}
+	for _, m := range marks {
+		if s.Now >= len(p.Steps) || p.Steps[s.Now].ID != m.Step {
+			return p.held(s), ErrElsewhere
+		}
+		if waits := p.held(s).Held; len(waits) > 0 {
+			return p.held(s), fmt.Errorf("%s waits for %s", m.Step, waits[0])
+		}
+		next, known := p.after(s.Now, m.Outcome, chosen)
+		if !known {
+			return p.held(s), fmt.Errorf("%s does not end with %q", m.Step, m.Outcome)
+		}
+		s.Done[m.Step], s.Now = true, next
+	}
+	return p.held(s), nil
+}
+
+// held fills in what the gate of the step to do waits for.
+func (p Procedure) held(s State) State {
+	s.Held = nil
+	if s.Now < len(p.Steps) {
+		for _, id := range p.Steps[s.Now].Gate {
+			if !s.Done[id] {
+				s.Held = append(s.Held, id)
+			}
+		}
+	}
+	return s
+}
+
+// Next is the step that follows the one to do if all goes as it should: its first outcome.
+func (p Procedure) Next(s State, chosen map[string]string) (Step, bool) {
+	if s.Now >= len(p.Steps) {
+		return Step{}, false
+	}
+	outcome := ""
+	if o := p.Steps[s.Now].Outcomes; len(o) > 0 {
+		outcome = o[0].Say
+	}
+	if next, known := p.after(s.Now, outcome, chosen); known && next < len(p.Steps) {
+		return p.Steps[next], true
+	}
+	return Step{}, false
+}
+
+// Chosen checks that every choice is made, with an option it has.
+func (p Procedure) Chosen(chosen map[string]string) error {
+	for _, c := range p.Choices {
+		if !slices.ContainsFunc(c.Options, func(o Option) bool { return o.ID == chosen[c.ID] }) {
+			return fmt.Errorf("choose first: %s", c.Ask)
+		}
+	}
+	return nil
+}

@@ -1,0 +1,174 @@
+package procedure
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+)
+
+// most combinations of choices that a procedure may have.
+const mostVariants = 64
+
+// Validate follows every way through the procedure under every choice: each step can be
+// reached, each gate can be passed, and from each step there is a way to the end.
+func (p Procedure) Validate() error {
+	if len(p.Steps) == 0 || len(p.Steps) > 60 {
+		return errors.New("a procedure has 1 to 60 steps")
+	}
+	if err := p.validateSteps(); err != nil {
+		return err
+	}
+	variants, err := p.variants()
+	if err != nil {
+		return err
+	}
+	seen := map[string]bool{}
+	for _, chosen := range variants {
+		reached := p.reach(p.from(0, chosen), chosen, -1)
+		for place := range reached {
+			if place == len(p.Steps) {
+				continue
+			}
+			s := p.Steps[place]
+			seen[s.ID] = true
+			if !p.reach(place, chosen, -1)[len(p.Steps)] {
+				return fmt.Errorf("step %s%s: there is no way from it to the end", s.ID, under(chosen))
+			}
+			// What a gate waits for must be reachable without passing the gate.
+			before := p.reach(p.from(0, chosen), chosen, place)
+			for _, id := range s.Gate {
+				if !before[p.index(id)] {
+					return fmt.Errorf("step %s%s: nobody can pass its gate, %s never comes before it", s.ID, under(chosen), id)
+				}
+			}
+		}
+		if len(reached) == 1 {
+			return fmt.Errorf("there is nothing to do%s", under(chosen))
+		}
+	}
+	for _, s := range p.Steps {
+		if !seen[s.ID] {
+			return fmt.Errorf("step %s can never be reached", s.ID)
+		}
+	}
+	return nil
+}
+
+func (p Procedure) validateSteps() error {
+	ids := map[string]bool{}
+	for _, s := range p.Steps {
+		switch {
+		case s.ID == "" || s.ID == End || ids[s.ID]:
+			return fmt.Errorf("step %q: each step needs an id of its own, and not %q", s.ID, End)
+		case s.Do == "":
+			return fmt.Errorf("step %s: say what to do", s.ID)
+		case s.Seconds < 0 || s.Seconds > 7*24*3600:
+			return fmt.Errorf("step %s: a timer runs up to a week", s.ID)
+		case s.Record != nil && count(s.Record.Point, s.Record.Fastener, s.Record.Sign) != 1:
+			return fmt.Errorf("step %s: it records one of a point, a fastener or a sign", s.ID)
+		}
+		ids[s.ID] = true
+		says := map[string]bool{}
+		for _, o := range s.Outcomes {
+			if o.Say == "" || says[o.Say] {
+				return fmt.Errorf("step %s: each outcome says something of its own", s.ID)
+			}
+			says[o.Say] = true
+		}
+		for choice, options := range s.If {
+			i := slices.IndexFunc(p.Choices, func(c Choice) bool { return c.ID == choice })
+			if i < 0 {
+				return fmt.Errorf("step %s: there is no choice %q", s.ID, choice)
+			}
+			for _, option := range options {
+				if !slices.ContainsFunc(p.Choices[i].Options, func(o Option) bool { return o.ID == option }) {
+					return fmt.Errorf("step %s: %s has no option %q", s.ID, choice, option)
+				}
+			}
+		}
+	}
+	for _, s := range p.Steps {
+		for _, id := range s.Gate {
+			if !ids[id] {
+				return fmt.Errorf("step %s: its gate waits for %q, and there is no such step", s.ID, id)
+			}
+		}
+		for _, o := range s.Outcomes {
+			if o.To != "" && o.To != End && !ids[o.To] {
+				return fmt.Errorf("step %s: %q leads to %q, and there is no such step", s.ID, o.Say, o.To)
+			}
+		}
+	}
+	return nil
+}
+
+// variants lists every combination of choices.
+func (p Procedure) variants() ([]map[string]string, error) {
+	all := []map[string]string{{}}
+	for _, c := range p.Choices {
+		if c.ID == "" || c.Ask == "" || len(c.Options) < 2 {
+			return nil, fmt.Errorf("choice %q needs a question and at least two options", c.ID)
+		}
+		var more []map[string]string
+		for _, chosen := range all {
+			for _, o := range c.Options {
+				if o.ID == "" || o.Name == "" {
+					return nil, fmt.Errorf("choice %s: an option needs an id and a name", c.ID)
+				}
+				with := map[string]string{c.ID: o.ID}
+				for k, v := range chosen {
+					with[k] = v
+				}
+				more = append(more, with)
+			}
+		}
+		if all = more; len(all) > mostVariants {
+			return nil, fmt.Errorf("that is more than %d ways to choose", mostVariants)
+		}
+	}
+	return all, nil
+}
+
+// reach lists every place that can be come to from one, the end among them, without going
+// through another (-1 for none).
+func (p Procedure) reach(from int, chosen map[string]string, around int) map[int]bool {
+	seen, open := map[int]bool{}, []int{from}
+	for len(open) > 0 {
+		place := open[len(open)-1]
+		open = open[:len(open)-1]
+		if seen[place] || place == around {
+			continue
+		}
+		seen[place] = true
+		if place == len(p.Steps) {
+			continue
+		}
+		outcomes := p.Steps[place].Outcomes
+		if len(outcomes) == 0 {
+			outcomes = []Outcome{{}}
+		}
+		for _, o := range outcomes {
+			if next, known := p.after(place, o.Say, chosen); known {
+				open = append(open, next)
+			}
+		}
+	}
+	return seen
+}
+
+// under names a choice in an error.
+func under(chosen map[string]string) string {
+	if len(chosen) == 0 {
+		return ""
+	}
+	return fmt.Sprintf(" (%v)", chosen)
+}
+
+func count(texts ...string) (n int) {
+	for _, t := range texts {
+		if t != "" {
+			n++
+		}
+	}
+	return n
+}

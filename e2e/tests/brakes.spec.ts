@@ -1,0 +1,197 @@
+import { expect, type Page, test } from '@playwright/test'
+
+import { expectSound, leaving, openJob, signIn, stage } from './bench'
+
+/** record gives a step what it wants: a figure, a word, torques, a signature. */
+async function record(page: Page) {
+  const panel = page.getByRole('group', { name: 'What this step records' })
+  const missing = page.getByText(/^(Record it first|Torque it first|Sign the brake test first)/)
+  for (let i = 0; i < 40 && (await missing.count()); i++) {
+    const rows = panel.locator('form').filter({ has: page.getByRole('img', { name: 'not looked at' }) })
+    const sign = panel.getByRole('button', { name: 'It passes, I sign' })
+    const log = panel.getByRole('button', { name: 'Log it' })
+    if (await sign.isEnabled({ timeout: 100 }).catch(() => false)) await sign.click()
+    else if (await rows.count()) {
+      const row = rows.first()
+      const name = await row.innerText()
+      const range = /([\d.]+)–([\d.]+) N·m/.exec(name)
+      if (range) await row.getByRole('textbox').fill(String((Number(range[1]) + Number(range[2])) / 2))
+      const left = await rows.count()
+      await row.getByRole('button').click()
+      await expect(rows).toHaveCount(left - 1)
+    } else if (await log.count()) {
+      await panel.getByRole('textbox').first().fill('1.9')
+      await log.click()
+    } else if (await panel.getByRole('button').count()) await panel.getByRole('button').first().click()
+    await page.waitForTimeout(150)
+  }
+  await expect(missing).toHaveCount(0)
+}
+
+/** runThrough does every step of a run as if all went well, and returns how many there were. */
+async function runThrough(page: Page) {
+  const done = page.getByRole('complementary', { name: 'Done so far' }).getByRole('heading')
+  for (let n = 0; ; n++) {
+    expect(n).toBeLessThan(40)
+    if (await page.getByRole('heading', { name: 'Done', exact: true }).count()) return n
+    const before = Number(/\d+/.exec(await done.innerText())?.[0])
+    await record(page)
+    await page
+      .getByRole('button', { name: / (Enter|1)$/ })
+      .first()
+      .click()
+    await expect(done).toHaveText(`Done · ${before + 1}`)
+  }
+}
+
+test('a brake is bled by guided work, with the right fluid, and the bike comes back in a week', async ({
+  page,
+}) => {
+  await signIn(page)
+  await openJob(page, 'Bracken Sapling')
+  await stage(page, 'Work').click()
+  await page.getByRole('link', { name: 'Guide me' }).first().click()
+  await expect(page.getByRole('heading', { name: /Bleed the \w+ brake from the lever/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Leave it' }).click()
+  await expect(page.getByRole('region', { name: 'rear brake' })).toBeVisible()
+  await expectSound(page, 'Both brakes')
+  await page.getByRole('button', { name: /Bleed the front brake from the caliper up/ }).click()
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('alert')).toContainText('Choose first')
+  await page.getByRole('button', { name: /^Dry/ }).click()
+  // The wrong family cannot be chosen, and says why.
+  await expect(page.getByRole('radio', { name: /Big tub/ })).toBeDisabled()
+  await expect(page.getByText(/swells the seals/).first()).toBeVisible()
+  await page.getByRole('radio', { name: /DOT on the bench/ }).check()
+  await expectSound(page, 'Beginning guided work')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { name: 'Take the front wheel out.' })).toBeVisible()
+  await expect(leaving(page)).toContainText('begun, not finished')
+  await expectSound(page, 'A step')
+
+  // With the keyboard: Enter does a step, Backspace takes it back; a reload loses nothing.
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: /Take the pads out/ })).toBeVisible()
+  await page.keyboard.press('Backspace')
+  await expect(page.getByRole('heading', { name: 'Take the front wheel out.' })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: /Take the pads out/ })).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: /Take the pads out/ })).toBeVisible()
+
+  await runThrough(page)
+  await expect(page.getByText(/In 7 days: Look at the front lever/)).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(leaving(page)).not.toContainText('begun, not finished')
+  await stage(page, 'Verify').click()
+  await expect(
+    page
+      .getByRole('navigation', { name: 'Torque run' })
+      .getByRole('button', { name: /^sound Front brake test/ }),
+  ).toBeVisible()
+  await stage(page, 'Hand over').click()
+  await page.goto('/shop/bottles')
+  await expect(page.getByRole('listitem').filter({ hasText: 'DOT on the bench' })).not.toContainText('250 ml')
+  await expect(page.getByRole('region', { name: /Bleeds that wait/ })).toContainText('Bracken Sapling')
+  await page.getByRole('button', { name: 'Label of DOT on the bench' }).click()
+  await expect(page.getByRole('img', { name: /Label of DOT/ })).toBeVisible()
+  await expectSound(page, 'Brake fluids')
+})
+
+// A disc, a rim and a drum brake have every procedure between them.
+for (const [bike, end] of [
+  ['Lanternlight Nocturne', 'front'],
+  ['Oxbow Sixteen', 'rear'],
+  ['Hobday Allotment', 'front'],
+] as const)
+  test(`every procedure for the ${end} brake of the ${bike} is run through`, async ({ page }) => {
+    test.slow()
+    await signIn(page, 'Tomas Brandvold')
+    await openJob(page, bike)
+    const job = page.url().split('/').slice(0, 5).join('/')
+    await page.goto(`${job}/brakes`)
+    const side = page.getByRole('region', { name: `${end} brake` })
+    await expect(side).toBeVisible()
+    const offers = side.getByRole('listitem').getByRole('button')
+    const all = await offers.count()
+    let steps = 0
+    for (let i = 0; i < all; i++) {
+      await page.goto(`${job}/brakes`)
+      await offers.nth(i).click()
+      const choices = page.getByRole('group').filter({ has: page.locator('button[aria-pressed]') })
+      for (const choice of await choices.all()) await choice.getByRole('button').first().click()
+      const bottle = page.getByRole('radio', { disabled: false })
+      if (await bottle.count()) await bottle.first().check()
+      await page.getByRole('button', { name: 'Begin' }).click()
+      await expect(page.getByRole('complementary', { name: 'Done so far' })).toBeVisible()
+      steps += await runThrough(page)
+    }
+    console.log(`${bike}, ${end} brake: ${all} procedures run through, ${steps} steps`)
+    expect(all).toBeGreaterThan(0)
+  })
+
+test('the brake desk does the arithmetic, and says what is wrong with a figure', async ({ page }) => {
+  await signIn(page)
+  await openJob(page, 'Bracken Sapling')
+  await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/brake-desk`)
+  const tool = (name: string) =>
+    page.getByRole('navigation', { name: 'Brake desk' }).getByRole('button', { name }).click()
+  await page.getByRole('button', { name: 'rear', exact: true }).click()
+  await tool('Fluid needed')
+  await expect(page.getByRole('row', { name: /Push from the caliper/ })).toContainText('ml')
+  await page.getByLabel('Hose, mm').fill('-5')
+  await expect(page.getByRole('alert')).toContainText('200 to 3500 mm')
+  await page.getByLabel('Hose, mm').fill('1700')
+  await tool('Does the hose rise?')
+  await expect(page.getByText(/Tilt the bike \d+°/)).toBeVisible()
+  await expectSound(page, 'Hose rise')
+  await tool('Air in the line')
+  await expect(page.getByText(/ml of air in the line/)).toBeVisible()
+  await tool('The rider’s hill')
+  await expect(page.getByText(/The rotor gets to about/)).toBeVisible()
+  await expectSound(page, 'The hill')
+  await tool('Bedding in')
+  await page.getByRole('button', { name: 'Ride it with the timer' }).first().click()
+  await expect(page.getByRole('timer')).toContainText('Stop 1 of 15')
+  await page.getByRole('button', { name: 'End the ride' }).click()
+  await expectSound(page, 'Bedding in')
+  await tool('Rotor wobble')
+  await page.getByLabel(/Dial readings/).fill('0 x 1')
+  await expect(page.getByRole('alert')).toContainText('not a figure')
+  await page.getByLabel(/Dial readings/).fill('0 0,2 0.3 0.2 0 -0.2 -0.3 -0.2')
+  await expect(page.getByText(/Bend it/)).toBeVisible()
+  await expectSound(page, 'Rotor wobble')
+  await tool('Pads, piston, arms, cable')
+  await expect(page.getByText(/resurface or renew the rotor/)).toBeVisible()
+  await expectSound(page, 'Small questions')
+})
+
+test('a practice brake is bled by doing what helps', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/practice')
+  await page.getByRole('link', { name: 'Bleed a practice brake' }).click()
+  await page.getByRole('button', { name: 'A rear brake' }).click()
+  await expectSound(page, 'Practice brake')
+  for (const act of [
+    'Hang the caliper',
+    'Tilt the bike 30°',
+    'Tap, caliper',
+    'Tap, caliper',
+    'Tap, caliper',
+    'Push 10',
+    'Tap, caliper',
+    'Push 10',
+    'Flick',
+    'Tap, caliper',
+    'Push 10',
+    'Flick',
+    'Tap, caliper',
+    'Push 10',
+  ]) {
+    if (await page.getByRole('heading', { name: 'Bled' }).count()) break
+    await page.getByRole('button', { name: new RegExp(`^${act}`) }).click()
+    await page.waitForTimeout(200)
+  }
+  await expect(page.getByRole('heading', { name: 'Bled' })).toBeVisible()
+  await expect(page.getByText('of 100')).toBeVisible()
+})

@@ -1,0 +1,176 @@
+package workshop
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"utensil/core/brake"
+	"utensil/core/wear"
+	"utensil/knowledge"
+)
+
+// BrakeSide is one brake of a bike: what is in it, what was found, what can be done.
+type BrakeSide struct {
+	End     string         `json:"end" enum:"front,rear"`
+	Kind    string         `json:"kind" doc:"the bike's fact"`
+	Family  brake.Family   `json:"family,omitempty"`
+	BledOn  *time.Time     `json:"bled_on,omitempty"`
+	Months  int            `json:"months,omitempty" doc:"since its fluid was changed here"`
+	Boils   *brake.Boiling `json:"boils,omitempty" doc:"an estimate: a test strip knows"`
+	Says    string         `json:"says" doc:"what the fluid's age means"`
+	Circuit brake.Circuit  `json:"circuit" doc:"about what it holds; change it where it is known better"`
+	Points  []string       `json:"points" doc:"points of the walk-round on this brake"`
+	Offers  []Offer        `json:"offers" doc:"guided work, what the findings ask for first"`
+}
+
+// Offer is a piece of guided work for a brake.
+type Offer struct {
+	ID      string   `json:"id"`
+	Name    string   `json:"name"`
+	About   string   `json:"about"`
+	Minutes int      `json:"minutes" doc:"as it ships"`
+	Here    float64  `json:"here,omitempty" doc:"minutes it takes here, on average"`
+	Times   int      `json:"times,omitempty" doc:"how often it was run here"`
+	Wanted  string   `json:"wanted,omitempty" doc:"why it is offered first"`
+	Fluid   bool     `json:"fluid"`
+	Does    string   `json:"operation,omitempty" doc:"the work item it does"`
+	Choices []Ask    `json:"choices"`
+	Lay     []string `json:"lay_out" doc:"tools and consumables, to lay out first"`
+	Caution string   `json:"caution"`
+}
+
+// Ask is a choice to make before guided work begins.
+type Ask struct {
+	ID      string      `json:"id"`
+	Ask     string      `json:"ask"`
+	Options []AskOption `json:"options"`
+}
+
+// AskOption is one way to choose.
+type AskOption struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Why  string `json:"why,omitempty"`
+}
+
+// Took is how long runs of a procedure took in this shop.
+type Took struct {
+	Minutes float64 `db:"minutes"` // on average
+	Times   int     `db:"times"`
+}
+
+// usualGrade is reckoned with where nobody noted the fluid's grade: the lowest of those in use.
+const usualGrade = "DOT 4"
+
+// brakeSides lays the two brakes of a bike side by side.
+func (w *Workshop) brakeSides(s *sheet) []BrakeSide {
+	out := []BrakeSide{}
+	for _, e := range []string{"front", "rear"} {
+		kind, _ := s.Bike.Facts.Fact(e + "_brake")
+		if kind == "none" {
+			continue
+		}
+		family, circuit := s.circuit(e)
+		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Offers: w.offers(s, e)}
+		for _, id := range []string{e + "-lever", e + "-pads", e + "-rotor"} {
+			if slices.ContainsFunc(s.points, func(p knowledge.Point) bool { return p.ID == id }) {
+				b.Points = append(b.Points, id)
+			}
+		}
+		if family == brake.DOT || family == brake.Mineral {
+			b.Family, b.BledOn = family, s.bledOn(e)
+			b.age(w.now())
+		}
+		out = append(out, b)
+	}
+	return out
+}
+
+// bledOn is when a brake was last bled here.
+func (s *sheet) bledOn(end string) *time.Time {
+	var last *time.Time
+	for _, l := range []ledger{newLedger(s.Earlier), s.ledger} {
+		for _, e := range l.all(KindWork) {
+			item, known := l.find(e.Content.Work.Item)
+			if known && item.Content.Item != nil && item.Content.Item.Operation == "bleed-"+end && (last == nil || e.At.After(*last)) {
+				last = &e.At
+			}
+		}
+	}
+	return last
+}
+
+// age says what the fluid's age means.
+func (b *BrakeSide) age(now time.Time) {
+	if b.Family == brake.Mineral {
+		b.Says = fmt.Sprintf("Mineral oil does not take up water, but water that gets in sinks to the caliper and boils at %.0f °C. Change it when it is dark.", brake.WaterBoils)
+		if b.BledOn != nil {
+			b.Months = monthsSince(*b.BledOn, now)
+		}
+		return
+	}
+	if b.BledOn == nil {
+		b.Says = "Not bled here yet: ask when its fluid was changed. DOT fluid takes up water and boils sooner each year."
+		return
+	}
+	b.Months = monthsSince(*b.BledOn, now)
+	grade, _ := brake.GradeOf(usualGrade)
+	boils := grade.Aged(float64(b.Months))
+	b.Boils = &boils
+	b.Says = fmt.Sprintf("Changed %d months ago. Reckoned as %s it boils at about %.0f °C, between %.0f and %.0f. An estimate: a test strip knows.", b.Months, usualGrade, boils.Likely, boils.Low, boils.High)
+	if b.Months >= 12 {
+		b.Says += " Due for a change."
+	}
+}
+
+func monthsSince(then, now time.Time) int {
+	return int(math.Round(now.Sub(then).Hours() / 24 / 30.44))
+}
+
+// offers lists the guided work for one brake: what findings and causes found ask for first.
+func (w *Workshop) offers(s *sheet, e string) []Offer {
+	wanted := map[string]string{}
+	for _, i := range s.items {
+		if i.agreed() && i.Work == nil && i.Item.Operation != "" {
+			wanted[i.Item.Operation] = "agreed with the owner"
+		}
+	}
+	for _, f := range s.findings {
+		for _, o := range f.Suggested {
+			if wanted[o.Operation] == "" && f.Status != FindingDone && f.Mark.Worse(wear.Watch) {
+				wanted[o.Operation] = lower(f.Title)
+			}
+		}
+	}
+	out := []Offer{}
+	for _, p := range w.Book().ProceduresOn(s.Bike.Facts) {
+		if end(p.ID) != e {
+			continue
+		}
+		o := Offer{ID: p.ID, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(w.times[p.ID].Minutes), Times: w.times[p.ID].Times, Fluid: p.Fluid, Does: p.Operation, Choices: []Ask{}, Caution: p.Caution,
+			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
+		if p.Operation != "" {
+			o.Wanted = wanted[p.Operation]
+		}
+		for _, c := range p.Choices {
+			ask := Ask{ID: c.ID, Ask: c.Ask}
+			for _, x := range c.Options {
+				ask.Options = append(ask.Options, AskOption{x.ID, x.Name, x.Why})
+			}
+			o.Choices = append(o.Choices, ask)
+		}
+		out = append(out, o)
+	}
+	slices.SortStableFunc(out, func(a, b Offer) int {
+		switch {
+		case (a.Wanted != "") == (b.Wanted != ""):
+			return 0
+		case a.Wanted != "":
+			return -1
+		}
+		return 1
+	})
+	return out
+}

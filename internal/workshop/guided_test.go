@@ -1,0 +1,171 @@
+package workshop
+
+import (
+	"errors"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/brake"
+)
+
+// shelf puts a bottle of each family on a record's shelf.
+func shelf(r *Record) (oil, dot ID) {
+	oil, dot = NewID(), NewID()
+	opened := time.Now().AddDate(0, 0, -100).Format(time.DateOnly)
+	r.Bottles = []Bottle{
+		{ID: oil, Name: "Tub", Family: brake.Mineral, OpenedOn: opened, Volume: 1000, Clean: true},
+		{ID: dot, Name: "Old DOT", Family: brake.DOT, Grade: "DOT 4", OpenedOn: opened, Volume: 250, Clean: true},
+	}
+	return oil, dot
+}
+
+func TestTheWrongFluidNeverGetsIn(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	r.Bike.Facts.FrontFluid, r.Bike.Facts.RearFluid = "mineral", "dot"
+	oil, dot := shelf(r)
+	begin := func(procedure string, bottle *ID, reason string) error {
+		return write(w, r, Content{Guided: &Guided{Procedure: procedure, Choices: map[string]string{"start": "soft"}, Bottle: bottle, Reason: reason}}, nil)
+	}
+	assert.ErrorContains(t, begin("bleed-push-front", nil, ""), "mineral oil")
+	assert.ErrorContains(t, begin("bleed-push-front", &dot, "it is what we have"), "swells the seals")
+	assert.ErrorContains(t, begin("bleed-push-rear", &oil, ""), "swells the seals")
+	assert.ErrorContains(t, begin("bleed-push-rear", &dot, ""), "say why this one is used")
+	assert.NoError(t, begin("bleed-push-rear", &dot, "the fresh one comes tomorrow, the owner knows"))
+	assert.NoError(t, begin("bleed-push-front", &oil, ""))
+	assert.ErrorContains(t, begin("drum-front", nil, ""), "nothing that the procedure is about")
+	assert.ErrorContains(t, begin("no-such", nil, ""), "nothing that the procedure is about")
+	assert.Error(t, write(w, r, Content{Guided: &Guided{Procedure: "bleed-push-front", Bottle: &oil}}, nil), "a choice is missing")
+}
+
+func TestARunRecordsWhatItYields(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	require.NoError(t, write(w, r, Content{Item: &Item{Operation: "pads-disc-front", Title: "Pads", Minutes: 20}}, nil))
+	item := r.Entries[0].ID
+	require.NoError(t, write(w, r, Content{Answer: &Answer{Item: item, Answer: Yes, From: "Ansel", How: "phone"}}, nil))
+	require.NoError(t, write(w, r, Content{Reading: &Reading{Point: "front-pads", Typed: "0.8"}}, nil))
+	require.NoError(t, write(w, r, Content{Guided: &Guided{Procedure: "pads-disc-front", Choices: map[string]string{"held": "pin", "pin_school": "yes", "moon": "full"}}}, nil))
+	run := func() RunView { return w.layOut(*r).runs[0] }
+	do := func(outcome string) error {
+		v := run()
+		return write(w, r, Content{Step: &StepDone{Run: v.ID, Step: v.Now.ID, Outcome: outcome, Place: v.Place}}, nil)
+	}
+	assert.Equal(t, "wheel-out", run().Now.ID)
+	assert.ErrorContains(t, do("A fish"), "choose one of the answers")
+	require.NoError(t, do(""))
+
+	// A reading taken before the run does not count; the new one goes to the walk-round.
+	assert.ErrorContains(t, do(""), "Record it first")
+	require.NoError(t, write(w, r, Content{Reading: &Reading{Point: "front-pads", Typed: "0.8/1.9"}}, nil))
+	require.NoError(t, do(""))
+
+	// Two tablets: the second one is told that the step was done.
+	v := run()
+	require.NoError(t, do(""))
+	err := write(w, r, Content{Step: &StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}}, nil)
+	var problem *Problem
+	require.True(t, errors.As(err, &problem))
+	assert.Equal(t, Stale, problem.Kind)
+
+	// A step taken back is to be done again.
+	before := run()
+	require.NoError(t, write(w, r, Content{Withdrawn: &Withdrawn{}}, &before.Done[len(before.Done)-1].ID))
+	assert.Equal(t, v.Now.ID, run().Now.ID)
+
+	for n := 0; !run().Finished; n++ {
+		require.Less(t, n, 40)
+		v := run()
+		switch {
+		case v.Now.Record == nil:
+		case v.Now.Record.Point != "":
+			require.NoError(t, write(w, r, Content{Reading: &Reading{Point: v.Now.Record.Point, Typed: "1.8"}}, nil))
+		case v.Now.Record.Fastener != "":
+			require.NotEmpty(t, v.Bolts, "the pin belongs to the torque run now")
+			for _, b := range v.Bolts {
+				require.NoError(t, logged(w, r, b, func(in *Torque) { in.LeftTyped = "1.5" }, nil))
+			}
+		case v.Now.Record.Sign != "":
+			assert.ErrorContains(t, do(""), "It must pass")
+			require.NoError(t, write(w, r, Content{Sign: &Sign{What: v.Now.Record.Sign, Passed: true}}, nil))
+		}
+		outcome := ""
+		if o := v.Now.Outcomes; len(o) > 0 {
+			outcome = o[0].Say
+		}
+		require.NoError(t, do(outcome))
+	}
+	require.NotNil(t, run().Item)
+	id := run().ID
+	require.NoError(t, write(w, r, Content{Work: &Work{Item: item, Run: &id}}, nil))
+	s := w.layOut(*r)
+	for _, sign := range s.signs {
+		if sign.What == SignFrontBrake {
+			assert.False(t, sign.Stale, "the brake was tested after the work that the run did")
+		}
+	}
+	backs := w.callBacks(s)
+	require.NotEmpty(t, backs)
+	assert.Contains(t, backs[0].What, "bedding in")
+	assert.Equal(t, time.Now().UTC().AddDate(0, 0, 14).Format(time.DateOnly), backs[0].Due)
+}
+
+func TestAWheelIsTakenOutOnce(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	for _, p := range []string{"free-pistons-front", "true-rotor-front", "rotor-clean-front"} {
+		choices := map[string]string{"pistons": "two"}
+		require.NoError(t, write(w, r, Content{Guided: &Guided{Procedure: p, Choices: choices}}, nil))
+	}
+	runs := w.layOut(*r).runs
+	assert.Empty(t, runs[2].Already)
+	require.NoError(t, write(w, r, Content{Step: &StepDone{Run: runs[0].ID, Step: "wheel-out"}}, nil))
+	assert.Contains(t, w.layOut(*r).runs[2].Already, "Front wheel out already")
+	titles := []string{}
+	for _, o := range w.layOut(*r).leaving {
+		if o.Run {
+			titles = append(titles, o.Title)
+		}
+	}
+	assert.Len(t, titles, 3, "guided work that was begun stands in the way")
+}
+
+func TestTheBrakeDesk(t *testing.T) {
+	w, _ := desk(commuter(), "repair")
+	r, err := w.Runout(DialAsked{Typed: "0 0,1 0.2 0.1 0 −0.1 -0.2 -0.1"})
+	require.NoError(t, err)
+	assert.InDelta(t, 0.34, r.Wobble, 0.01)
+	_, err = w.Runout(DialAsked{Typed: "0 a 1 2"})
+	assert.ErrorContains(t, err, "not a figure")
+	_, err = w.Runout(DialAsked{Typed: ""})
+	assert.Error(t, err)
+
+	hill := HillAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 110}, Hill: brake.Hill{Drop: 600, Length: 6000, Speed: 25, Air: 20, Share: 0.9}, Grade: "DOT 4", Months: 30}
+	hot, err := w.Hill(hill)
+	require.NoError(t, err)
+	hill.Hill = brake.Hill{Drop: 20, Length: 1000, Speed: 15, Air: 10, Share: 0.5}
+	mild, err := w.Hill(hill)
+	require.NoError(t, err)
+	assert.True(t, hot.Unsafe && !mild.Unsafe, "%+v %+v", hot, mild)
+	hill.Grade = "DOT 7"
+	_, err = w.Hill(hill)
+	assert.Error(t, err)
+
+	found, err := w.AirInLine(brake.Pull{First: 50, Pumped: 30, Ratio: 5, Master: 10, Bar: 40})
+	require.NoError(t, err)
+	assert.Contains(t, found.Says, "Bleed it")
+	_, err = w.Need(NeedAsked{Circuit: brake.Circuit{Bore: 2, Length: -4}, School: brake.Push})
+	assert.Error(t, err)
+	plans, err := w.Bed(BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1})
+	require.NoError(t, err)
+	assert.Len(t, plans, 3)
+	for _, in := range []SmallAsked{{}, {Piston: &PistonAsked{Measured: 40, Nominal: 10}}, {Arms: &brake.Arms{Left: -1}}, {Cable: &brake.Cable{}}} {
+		_, err := w.Small(in)
+		assert.Error(t, err)
+	}
+	tried, err := w.PracticeBrake(BrakeTry{Seed: 3, Rear: true, Acts: []brake.Act{brake.TapIt}})
+	require.NoError(t, err)
+	assert.NotEmpty(t, tried.Frames)
+	_, err = w.PracticeBrake(BrakeTry{Acts: []brake.Act{"kick"}})
+	assert.Error(t, err)
+}

@@ -1,0 +1,119 @@
+package knowledge
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+
+	"utensil/core/bike"
+	"utensil/core/brake"
+	"utensil/core/procedure"
+)
+
+// Procedure is guided work on a bike that has what it is about.
+type Procedure struct {
+	ID          string         `yaml:"id"`
+	Name        string         `yaml:"name"`
+	About       string         `yaml:"about"`
+	When        bike.Condition `yaml:"when"`
+	Operation   string         `yaml:"operation"` // the work item it does
+	School      brake.School   `yaml:"school"`    // of bleeding
+	Fluid       bool           `yaml:"fluid"`     // a bottle is poured
+	Minutes     int            `yaml:"minutes"`
+	Tools       []string       `yaml:"tools"`
+	Consumables []string       `yaml:"consumables"`
+	Caution     string         `yaml:"caution"`
+	CallBacks   []ComeBack     `yaml:"call_backs"`
+	Source      string         `yaml:"source"`
+
+	procedure.Procedure `yaml:",inline"`
+}
+
+// ComeBack is a reason for the bike to come back after a procedure.
+type ComeBack struct {
+	Days   int                 `yaml:"days"`
+	What   string              `yaml:"what"`
+	If     map[string][]string `yaml:"if"`     // choices under which it is so
+	Family brake.Family        `yaml:"family"` // of the fluid; "" for any
+}
+
+// Scheme is a way to bed a brake in.
+type Scheme struct {
+	ID     string        `yaml:"id" json:"id"`
+	Name   string        `yaml:"name" json:"name"`
+	About  string        `yaml:"about" json:"about"`
+	Stages []brake.Stage `yaml:"stages" json:"stages"`
+	Source string        `yaml:"source" json:"source"`
+}
+
+// Fluid is a family of brake fluid and how long an opened bottle is used.
+type Fluid struct {
+	ID     string `yaml:"id" json:"id"`
+	Name   string `yaml:"name" json:"name"`
+	Days   int    `yaml:"days" json:"days"`
+	Source string `yaml:"source" json:"source"`
+}
+
+func (p Procedure) key() string { return p.ID }
+func (s Scheme) key() string    { return s.ID }
+func (f Fluid) key() string     { return f.ID }
+
+// GuidedWork finds a procedure.
+func (b *Book) GuidedWork(id string) (Procedure, bool) { return find(b.Procedures, id) }
+
+// Fluid finds a family of fluids.
+func (b *Book) Fluid(family brake.Family) (Fluid, bool) { return find(b.Fluids, string(family)) }
+
+// ProceduresOn lists the procedures for a bike.
+func (b *Book) ProceduresOn(f bike.Facts) []Procedure {
+	return slices.DeleteFunc(slices.Clone(b.Procedures), func(p Procedure) bool { return !p.When.Holds(f) })
+}
+
+// comes says whether a reason to come back holds under the choices and for the fluid.
+func (c ComeBack) comes(chosen map[string]string, family brake.Family) bool {
+	for choice, options := range c.If {
+		if !slices.Contains(options, chosen[choice]) {
+			return false
+		}
+	}
+	return c.Family == "" || c.Family == family
+}
+
+// ComeBacksAfter lists why the bike is to come back after a run of the procedure.
+func (p Procedure) ComeBacksAfter(chosen map[string]string, family brake.Family) []ComeBack {
+	return slices.DeleteFunc(slices.Clone(p.CallBacks), func(c ComeBack) bool { return !c.comes(chosen, family) })
+}
+
+func (b *Book) validateProcedure(p Procedure) error {
+	if p.Name == "" || p.Minutes <= 0 || p.Source == "" || p.Caution == "" {
+		return errors.New("a procedure needs a name, minutes, a caution and a source")
+	}
+	if _, known := b.Operation(p.Operation); p.Operation != "" && !known {
+		return fmt.Errorf("there is no operation %q", p.Operation)
+	}
+	for _, s := range p.Steps {
+		if s.Record == nil {
+			continue
+		}
+		if _, known := b.Point(s.Record.Point); s.Record.Point != "" && !known {
+			return fmt.Errorf("step %s: there is no point %q", s.ID, s.Record.Point)
+		}
+		if _, known := b.Fastener(s.Record.Fastener); s.Record.Fastener != "" && !known {
+			return fmt.Errorf("step %s: there is no fastener %q", s.ID, s.Record.Fastener)
+		}
+	}
+	for _, c := range p.CallBacks {
+		if c.Days < 1 || c.What == "" {
+			return errors.New("a call-back needs days and what it is for")
+		}
+	}
+	return errors.Join(p.When.Validate(), p.Procedure.Validate())
+}
+
+func validateScheme(s Scheme) error {
+	if s.Name == "" || s.Source == "" || len(s.Stages) == 0 {
+		return errors.New("a scheme of bedding in needs a name, stages and a source")
+	}
+	_, err := brake.Rotor{Diameter: 160}.Bed(brake.Rider{Mass: 85}, s.Stages, 15, 1)
+	return err
+}

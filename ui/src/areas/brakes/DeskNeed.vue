@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { ask, client, type Schemas } from '@/api/client'
+import FaultNote from '@/parts/FaultNote.vue'
+import { figure } from '@/parts/words'
+
+import { number, useAnswer } from './desk'
+import DeskFields from './DeskFields.vue'
+
+const props = defineProps<{ side: Schemas['BrakeSide'] }>()
+const typed = ref<Record<string, string>>({
+  length: String(props.side.circuit.length_mm),
+  bore: String(props.side.circuit.bore_mm),
+  caliper: String(props.side.circuit.caliper_ml),
+  lever: String(props.side.circuit.lever_ml),
+  fresh: '90',
+})
+const dry = ref(false)
+const schools = [
+  { id: 'lever_end', name: 'From the lever' },
+  { id: 'push', name: 'Push from the caliper' },
+  { id: 'two_syringe', name: 'Two syringes' },
+  { id: 'colour', name: 'Colour change' },
+] as const
+const { answer, fault } = useAnswer(
+  () => ({ ...typed.value, dry: dry.value }),
+  () =>
+    Promise.all(
+      schools.map((s) =>
+        ask(
+          client.POST('/api/brake/need', {
+            body: {
+              circuit: {
+                length_mm: number(typed.value.length ?? ''),
+                bore_mm: number(typed.value.bore ?? ''),
+                caliper_ml: number(typed.value.caliper ?? ''),
+                lever_ml: number(typed.value.lever ?? ''),
+              },
+              school: s.id,
+              fresh: number(typed.value.fresh ?? '') / 100,
+              dry: dry.value,
+            },
+          }),
+        ),
+      ),
+    ),
+)
+</script>
+
+<template>
+  <DeskFields
+    v-model="typed"
+    :fields="[
+      { key: 'length', label: 'Hose, mm' },
+      { key: 'bore', label: 'Bore, mm' },
+      { key: 'caliper', label: 'Caliper, ml' },
+      { key: 'lever', label: 'Lever, ml' },
+      { key: 'fresh', label: 'Fresh in the end, %' },
+    ]"
+  />
+  <label class="mt-2 flex min-h-11 items-center gap-2.5"
+    ><input v-model="dry" type="checkbox" class="size-5" /> From dry: the circuit is filled as well</label
+  >
+  <FaultNote v-if="fault" :fault="fault" />
+  <table v-if="answer" class="mt-3 w-full text-left">
+    <thead>
+      <tr class="border-b border-ink text-sm text-soft">
+        <th class="py-1 font-normal">School</th>
+        <th class="text-right font-normal">about</th>
+        <th class="text-right font-normal">as a plug</th>
+        <th class="text-right font-normal">stirred</th>
+        <th class="text-right font-normal">thrown away</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="(s, i) in schools" :key="s.id" class="border-b border-rule">
+        <td class="py-2">{{ s.name }}</td>
+        <td class="figure text-right text-xl font-bold">
+          {{ figure(Math.round(answer[i]?.likely_ml ?? 0)) }} ml
+        </td>
+        <td class="figure text-right text-soft">{{ figure(Math.round(answer[i]?.least_ml ?? 0)) }}</td>
+        <td class="figure text-right text-soft">{{ figure(Math.round(answer[i]?.most_ml ?? 0)) }}</td>
+        <td class="figure text-right text-soft">{{ figure(Math.round(answer[i]?.waste_ml ?? 0)) }}</td>
+      </tr>
+    </tbody>
+  </table>
+  <p class="mt-2 text-sm text-soft">
+    In a narrow hose fresh fluid pushes the old before it like a plug; in lever and caliper it stirs. The
+    truth lies between the two. From the lever alone only the lever’s own fluid is renewed.
+  </p>
+</template>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { ask, client, type Schemas } from '@/api/client'
+import ConditionMark from '@/parts/ConditionMark.vue'
+
+import { number, useAnswer } from './desk'
+import DeskFields from './DeskFields.vue'
+
+defineProps<{ side: Schemas['BrakeSide'] }>()
+type Compound = 'resin' | 'sintered'
+const pads = ref<Compound>('resin')
+const bedded = ref<Compound | ''>('sintered')
+const piston = ref<Record<string, string>>({ measured: '10.08', nominal: '10' })
+const arms = ref<Record<string, string>>({ left: '1', right: '2.5' })
+const cable = ref<Record<string, string>>({ pull: '18', gap: '1.5', ratio: '4', stretch: '3' })
+const put = (body: Schemas['SmallAsked']) => ask(client.POST('/api/brake/small', { body }))
+const answers = [
+  {
+    name: 'Do these pads suit the rotor?',
+    ...useAnswer(
+      () => [pads.value, bedded.value],
+      () => put({ pads: { pads: pads.value, bedded: bedded.value || undefined } }),
+    ),
+  },
+  {
+    name: 'Has the lever piston swollen?',
+    ...useAnswer(
+      () => ({ ...piston.value }),
+      (t) => put({ piston: { measured_mm: number(t.measured ?? ''), nominal_mm: number(t.nominal ?? '') } }),
+    ),
+  },
+  {
+    name: 'Balance the linear-pull arms',
+    ...useAnswer(
+      () => ({ ...arms.value }),
+      (t) => put({ arms: { left_mm: number(t.left ?? ''), right_mm: number(t.right ?? '') } }),
+    ),
+  },
+  {
+    name: 'Is there cable enough?',
+    ...useAnswer(
+      () => ({ ...cable.value }),
+      (t) =>
+        put({
+          cable: {
+            pull_mm: number(t.pull ?? ''),
+            gap_mm: number(t.gap ?? ''),
+            ratio: number(t.ratio ?? ''),
+            stretch_mm: number(t.stretch ?? ''),
+          },
+        }),
+    ),
+  },
+]
+</script>
+
+<template>
+  <section
+    v-for="(a, i) in answers"
+    :key="a.name"
+    class="mb-6 border-b border-rule pb-4"
+    :aria-label="a.name"
+  >
+    <h3 class="mb-2 text-lg font-[680]">{{ a.name }}</h3>
+    <div v-if="i === 0" class="flex flex-wrap gap-3">
+      <label class="flex flex-col text-sm text-soft"
+        >Pads<select v-model="pads" class="input text-base text-ink">
+          <option value="resin">resin</option>
+          <option value="sintered">sintered</option>
+        </select></label
+      >
+      <label class="flex flex-col text-sm text-soft"
+        >The rotor was bedded with<select v-model="bedded" class="input text-base text-ink">
+          <option value="resin">resin</option>
+          <option value="sintered">sintered</option>
+          <option value="">nothing: new or resurfaced</option>
+        </select></label
+      >
+    </div>
+    <DeskFields
+      v-if="i === 1"
+      v-model="piston"
+      :fields="[
+        { key: 'measured', label: 'Across, mm' },
+        { key: 'nominal', label: 'Nominal, mm' },
+      ]"
+    />
+    <DeskFields
+      v-if="i === 2"
+      v-model="arms"
+      :fields="[
+        { key: 'left', label: 'Gap left, mm' },
+        { key: 'right', label: 'Gap right, mm' },
+      ]"
+    />
+    <DeskFields
+      v-if="i === 3"
+      v-model="cable"
+      :fields="[
+        { key: 'pull', label: 'Lever pulls, mm' },
+        { key: 'gap', label: 'Pad gap, mm' },
+        { key: 'ratio', label: 'Cable to pad' },
+        { key: 'stretch', label: 'Gives, mm' },
+      ]"
+    />
+    <p class="mt-2 flex items-center gap-2.5 text-lg">
+      <ConditionMark :mark="a.fault.value ? 'open' : a.answer.value?.good ? 'sound' : 'due'" :size="20" />
+      <span :class="a.fault.value && 'text-brick'">{{ a.fault.value?.detail ?? a.answer.value?.says }}</span>
+    </p>
+  </section>
+</template>

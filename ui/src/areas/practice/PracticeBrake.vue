@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { useMutation } from '@tanstack/vue-query'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+
+import { ask, client } from '@/api/client'
+import FaultNote from '@/parts/FaultNote.vue'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
+
+/** A simulated circuit to bleed: bubbles move by the same computation that judges hoses at the bench. */
+const seed = ref(Math.floor(Math.random() * 1e9))
+const rear = ref(true)
+const acts = ref<string[]>([])
+const names = [
+  { act: 'level', name: 'Bike level' },
+  { act: 'tilt_30', name: 'Tilt the bike 30°' },
+  { act: 'tilt_70', name: 'Tilt the bike 70°' },
+  { act: 'hang', name: 'Hang the caliper' },
+  { act: 'tap', name: 'Tap, caliper to lever' },
+  { act: 'flick', name: 'Flick the lever' },
+  { act: 'push', name: 'Push 10 ml' },
+  { act: 'vacuum', name: 'Pull a vacuum' },
+  { act: 'wait', name: 'Wait an hour' },
+] as const
+
+const frame = ref(0)
+const look = useMutation({
+  mutationFn: (all: string[]) =>
+    ask(client.POST('/api/practice/brake', { body: { seed: seed.value, rear: rear.value, acts: all } })),
+  onSuccess: (_, all) => {
+    acts.value = all
+    frame.value = 0
+    roll.resume()
+  },
+})
+const view = computed(() => look.data.value)
+const roll = useIntervalFn(() => {
+  if (frame.value < (view.value?.frames.length ?? 0)) frame.value++
+  else roll.pause()
+}, 90)
+const bubbles = computed(() => view.value?.frames[frame.value] ?? view.value?.bubbles ?? [])
+
+/** The line on paper, from the caliper upward, as the bike stands. */
+const drawn = computed(() => {
+  const line = view.value?.line ?? []
+  let [x, y] = [0, 0]
+  return line.map((s, i) => {
+    const angle = view.value?.hung && !i ? 90 : s.angle_deg + (view.value?.tilt_deg ?? 0)
+    const from = { x, y }
+    x += s.length_mm * Math.cos((angle * Math.PI) / 180)
+    y -= s.length_mm * Math.sin((angle * Math.PI) / 180)
+    return { from, to: { x, y }, length: s.length_mm }
+  })
+})
+const box = computed(() => {
+  const all = drawn.value.flatMap((d) => [d.from, d.to])
+  const xs = all.map((p) => p.x)
+  const ys = all.map((p) => p.y)
+  const size = Math.max(900, Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)) * 1.2
+  return {
+    view: `${(Math.min(...xs) + Math.max(...xs) - size) / 2} ${(Math.min(...ys) + Math.max(...ys) - size) / 2} ${size} ${size}`,
+    size,
+  }
+})
+function placeOf(at: number) {
+  let left = at
+  for (const d of drawn.value) {
+    if (left <= d.length || d === drawn.value.at(-1)) {
+      const share = Math.min(1, left / d.length)
+      return { x: d.from.x + (d.to.x - d.from.x) * share, y: d.from.y + (d.to.y - d.from.y) * share }
+    }
+    left -= d.length
+  }
+  return { x: 0, y: 0 }
+}
+function fresh(back = rear.value) {
+  rear.value = back
+  seed.value = Math.floor(Math.random() * 1e9)
+  look.mutate([])
+}
+look.mutate([])
+const took = (act: string) => {
+  const s = view.value?.takes_s[act] ?? 0
+  return s >= 3600 ? '1 h' : s >= 60 ? `${(s / 60).toFixed(1)} min` : `${s} s`
+}
+</script>
+
+<template>
+  <main id="main" class="flex flex-1 flex-col">
+    <div class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-ink px-5 py-3">
+      <h1>Practice brake</h1>
+      <p class="text-soft">Get the air out with little fluid and few minutes. Nothing can be broken here.</p>
+      <span class="ml-auto flex gap-2">
+        <button type="button" class="button" @click="fresh(false)">A front brake</button>
+        <button type="button" class="button" @click="fresh(true)">A rear brake</button>
+      </span>
+    </div>
+    <FaultNote v-if="look.error.value" class="m-5" :fault="look.error.value" />
+    <div v-if="view" class="grid flex-1 lg:grid-cols-[minmax(0,1fr)_400px]">
+      <div class="flex min-h-80 flex-col px-5 py-4">
+        <svg
+          :viewBox="box.view"
+          class="h-[min(58dvh,500px)] w-full"
+          role="img"
+          :aria-label="`The hose from the caliper up to the lever, ${bubbles.length} bubbles in it`"
+        >
+          <polyline
+            :points="[drawn[0]?.from, ...drawn.map((d) => d.to)].map((p) => `${p?.x},${p?.y}`).join(' ')"
+            fill="none"
+            stroke="var(--color-wash)"
+            :stroke-width="box.size / 22"
+            stroke-linejoin="round"
+            stroke-linecap="round"
+          />
+          <polyline
+            :points="[drawn[0]?.from, ...drawn.map((d) => d.to)].map((p) => `${p?.x},${p?.y}`).join(' ')"
+            fill="none"
+            stroke="var(--color-petrol)"
+            :stroke-width="box.size / 300"
+            stroke-linejoin="round"
+          />
+          <circle
+            v-for="(b, i) in bubbles"
+            :key="i"
+            :cx="placeOf(b.at_mm).x"
+            :cy="placeOf(b.at_mm).y"
+            :r="(box.size / 80) * Math.cbrt(b.ml / 0.03)"
+            fill="var(--color-paper)"
+            stroke="var(--color-ink)"
+            :stroke-width="box.size / 250"
+          />
+          <text
+            :x="drawn[0]?.from.x"
+            :y="(drawn[0]?.from.y ?? 0) + box.size / 18"
+            text-anchor="middle"
+            :font-size="box.size / 30"
+            fill="var(--color-soft)"
+          >
+            caliper
+          </text>
+          <text
+            :x="drawn.at(-1)?.to.x"
+            :y="(drawn.at(-1)?.to.y ?? 0) - box.size / 28"
+            text-anchor="middle"
+            :font-size="box.size / 30"
+            fill="var(--color-soft)"
+          >
+            lever, cup on
+          </text>
+        </svg>
+        <GaugeStrip
+          class="max-w-[760px]"
+          :ruling="{ min: 20, max: 60, step: 2, major: 10 }"
+          :zones="[{ from: 36, to: 60, mark: 'unsafe' }]"
+          unit="mm"
+          :now="Number(view.lever_mm.toFixed(1))"
+          label="Lever travel on the first pull"
+        />
+        <p class="text-sm text-soft">Lever travel on the first pull, mm. Firm is about 30.</p>
+      </div>
+      <aside class="border-rule px-5 py-4 lg:border-l">
+        <section
+          v-if="view.bled"
+          class="mb-4 border border-ink bg-paper p-4"
+          aria-live="polite"
+          aria-labelledby="bled"
+        >
+          <h2 id="bled">Bled</h2>
+          <p class="text-3xl font-[720]">
+            <span class="figure">{{ view.score }}</span> of 100
+          </p>
+          <p>{{ view.better }}</p>
+        </section>
+        <dl class="grid grid-cols-[minmax(0,1fr)_auto] gap-y-1">
+          <dt class="text-soft">Air left</dt>
+          <dd class="figure font-bold">{{ view.air_ml.toFixed(2) }} ml</dd>
+          <dt class="text-soft">Air out</dt>
+          <dd class="figure">{{ view.gone_ml.toFixed(2) }} ml</dd>
+          <dt class="text-soft">Fluid poured</dt>
+          <dd class="figure">{{ view.fluid_ml }} ml</dd>
+          <dt class="text-soft">Minutes</dt>
+          <dd class="figure">{{ (view.seconds / 60).toFixed(1) }}</dd>
+          <dt class="text-soft">Score so far</dt>
+          <dd class="figure">{{ view.score }}</dd>
+        </dl>
+        <div class="mt-4 grid grid-cols-2 gap-2">
+          <button
+            v-for="n in names"
+            :key="n.act"
+            type="button"
+            class="button min-h-14 flex-col! gap-0! px-2!"
+            :disabled="look.isPending.value || view.bled"
+            @click="look.mutate([...acts, n.act])"
+          >
+            {{ n.name }}<span class="figure text-[13px] font-normal text-soft">{{ took(n.act) }}</span>
+          </button>
+        </div>
+        <details v-if="!view.bled" class="mt-4">
+          <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+            What would a good mechanic do now?
+          </summary>
+          <p class="border-l-4 border-petrol pl-3">{{ view.better }}</p>
+        </details>
+      </aside>
+    </div>
+  </main>
+</template>

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { ask, asFault, client, type Schemas } from '@/api/client'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import { useMoney } from '@/parts/money'
+import { useTimes } from '@/parts/time'
+import { factWord, figure } from '@/parts/words'
+
+const props = defineProps<{ bottle: Schemas['Bottle']; hands: boolean }>()
+const emit = defineEmits<{ done: [] }>()
+const queries = useQueryClient()
+const { date } = useTimes()
+const { major, minor } = useMoney()
+const open = ref(props.bottle.version === 0)
+const label = ref(false)
+const form = ref({ ...props.bottle })
+const price = ref(major(props.bottle.price_minor))
+
+const saving = useMutation({
+  mutationFn: (body: Schemas['Bottle']) =>
+    ask(client.PUT('/api/bottles/{id}', { params: { path: { id: props.bottle.id } }, body })),
+  onSuccess: (all) => {
+    queries.setQueryData(['bottles'], all)
+    for (const key of ['job', 'bleeds']) void queries.invalidateQueries({ queryKey: [key] })
+    open.value = false
+    emit('done')
+  },
+})
+const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
+function change() {
+  form.value = { ...props.bottle }
+  price.value = major(props.bottle.price_minor)
+  open.value = true
+}
+const save = () => saving.mutate({ ...form.value, price_minor: minor(price.value) ?? -1 })
+const openNow = () => saving.mutate({ ...props.bottle, opened_on: new Date().toISOString().slice(0, 10) })
+function leave() {
+  open.value = false
+  emit('done')
+}
+</script>
+
+<template>
+  <li class="border-b border-rule py-2.5">
+    <div v-if="!open" class="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <div class="min-w-0 flex-1">
+        <p>
+          <b :class="bottle.gone && 'text-soft line-through'">{{ bottle.name }}</b>
+          <span class="text-soft">
+            · {{ bottle.grade || factWord(bottle.family)
+            }}<template v-if="bottle.batch"> · batch {{ bottle.batch }}</template></span
+          >
+        </p>
+        <p class="text-[15px] text-soft">
+          {{ bottle.opened_on ? `opened ${date(bottle.opened_on)}` : 'sealed' }}
+          <b v-if="!bottle.clean" class="text-brick"> · not clean</b>
+        </p>
+      </div>
+      <p class="figure text-right">
+        {{ figure(Math.round(bottle.left_ml)) }} ml<br /><span class="text-soft"
+          >of {{ figure(bottle.volume_ml) }}</span
+        >
+      </p>
+      <button
+        type="button"
+        class="button button-quiet"
+        :aria-expanded="label"
+        :aria-label="`Label of ${bottle.name}`"
+        @click="label = !label"
+      >
+        Label
+      </button>
+      <button
+        v-if="hands && !bottle.opened_on && !bottle.gone"
+        type="button"
+        class="button button-quiet"
+        :aria-label="`Open ${bottle.name} today`"
+        @click="openNow"
+      >
+        Open it
+      </button>
+      <span v-else class="hidden w-[84px] lg:block"></span>
+      <button
+        v-if="hands"
+        type="button"
+        class="button button-quiet"
+        :aria-label="`Change ${bottle.name}`"
+        @click="change"
+      >
+        Change
+      </button>
+      <img
+        v-if="label"
+        :src="`/api/bottles/${bottle.id}/label.png`"
+        :alt="`Label of ${bottle.name}, to scan`"
+        width="150"
+        height="150"
+        class="border border-rule"
+      />
+      <FaultNote v-if="fault" class="w-full" :fault="fault" />
+    </div>
+    <form v-else class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4" @submit.prevent="save">
+      <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
+        <FormField v-slot="f" label="What the shop calls it" name="name" :fault="fault"
+          ><input :id="f.id" v-model="form.name" class="input" :aria-invalid="f.invalid"
+        /></FormField>
+        <FormField v-slot="f" label="Fluid" name="family" :fault="fault"
+          ><select :id="f.id" v-model="form.family" class="input">
+            <option value="mineral">mineral oil</option>
+            <option value="dot">DOT fluid</option>
+          </select></FormField
+        >
+        <FormField v-if="form.family === 'dot'" v-slot="f" label="Grade" name="grade" :fault="fault"
+          ><select :id="f.id" v-model="form.grade" class="input" :aria-invalid="f.invalid">
+            <option v-for="g in ['DOT 3', 'DOT 4', 'DOT 5.1']" :key="g">{{ g }}</option>
+          </select></FormField
+        >
+        <FormField v-slot="f" label="Batch" name="batch" :fault="fault"
+          ><input :id="f.id" v-model="form.batch" class="input figure"
+        /></FormField>
+        <FormField v-slot="f" label="It held, ml" name="volume_ml" :fault="fault"
+          ><input
+            :id="f.id"
+            class="input figure"
+            inputmode="decimal"
+            :value="form.volume_ml || ''"
+            :aria-invalid="f.invalid"
+            @change="
+              form.volume_ml = Number(($event.target as HTMLInputElement).value.replace(',', '.')) || 0
+            "
+        /></FormField>
+        <FormField v-slot="f" label="Opened on" name="opened_on" :fault="fault"
+          ><input
+            :id="f.id"
+            v-model="form.opened_on"
+            type="date"
+            class="input figure"
+            :aria-invalid="f.invalid"
+        /></FormField>
+        <FormField v-slot="f" label="Price of a fresh one" name="price_minor" :fault="fault"
+          ><input
+            :id="f.id"
+            v-model="price"
+            class="input figure"
+            inputmode="decimal"
+            :aria-invalid="f.invalid"
+        /></FormField>
+      </div>
+      <div class="flex flex-wrap gap-x-6">
+        <label class="flex min-h-11 items-center gap-2.5"
+          ><input v-model="form.clean" type="checkbox" class="size-5" /> Clean: nothing was poured back</label
+        >
+        <label class="flex min-h-11 items-center gap-2.5"
+          ><input v-model="form.gone" type="checkbox" class="size-5" /> Used up or thrown away</label
+        >
+      </div>
+      <FaultNote v-if="fault && !fault.field" :fault="fault" />
+      <div class="flex gap-2">
+        <button type="submit" class="button button-go" :disabled="saving.isPending.value">Save</button>
+        <button type="button" class="button" @click="leave">Leave it</button>
+      </div>
+    </form>
+  </li>
+</template>
