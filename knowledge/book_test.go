@@ -1,6 +1,7 @@
 package knowledge_test
 
 import (
+	"sync"
 	"testing"
 	"testing/fstest"
 
@@ -12,9 +13,12 @@ import (
 	"utensil/knowledge"
 )
 
+// readOnce reads the shipped book for all tests that only look at it.
+var readOnce = sync.OnceValues(knowledge.Shipped)
+
 func shipped(t *testing.T) *knowledge.Book {
 	t.Helper()
-	book, err := knowledge.Shipped()
+	book, err := readOnce()
 	require.NoError(t, err)
 	return book
 }

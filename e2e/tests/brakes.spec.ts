@@ -103,6 +103,7 @@ for (const [bike, end] of [
   ['Lanternlight Nocturne', 'front'],
   ['Oxbow Sixteen', 'rear'],
   ['Hobday Allotment', 'front'],
+  ['Wagtail Twenty', 'front'],
 ] as const)
   test(`every procedure for the ${end} brake of the ${bike} is run through`, async ({ page }) => {
     test.slow()

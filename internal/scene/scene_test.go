@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"golang.org/x/sync/errgroup"
 
 	"utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
@@ -21,12 +22,12 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 	// Noon of yesterday: a bike can only have gone today once the day is a few hours old.
 	y, m, d := time.Now().AddDate(0, 0, -1).Date()
 	now := time.Date(y, m, d, 12, 0, 0, 0, time.UTC)
-	tell := func() *postgres.Store {
-		store := dbtest.Open(t)
-		require.NoError(t, scene.Build(t.Context(), store, book, now))
-		return store
+	store, again := dbtest.Open(t), dbtest.Open(t)
+	both, ctx := errgroup.WithContext(t.Context())
+	for _, s := range []*postgres.Store{store, again} {
+		both.Go(func() error { return scene.Build(ctx, s, book, now) })
 	}
-	store, again := tell(), tell()
+	require.NoError(t, both.Wait())
 
 	shop := workshop.New(store, book, func() time.Time { return now })
 	today, err := shop.Today(t.Context())

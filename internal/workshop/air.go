@@ -61,7 +61,7 @@ func (s *sheet) airPlaces() []string {
 
 // air lists what is known of a bike's air, from this job and earlier ones.
 func (s *sheet) air() []AirView {
-	past := newLedger(s.Earlier)
+	past := s.past
 	var views []AirView
 	for _, place := range s.airPlaces() {
 		v := AirView{Place: place, Name: airNames[place], Readings: []AirSeen{}}

@@ -91,7 +91,7 @@ func (w *Workshop) brakeSides(s *sheet) []BrakeSide {
 // bledOn is when a brake was last bled here.
 func (s *sheet) bledOn(end string) *time.Time {
 	var last *time.Time
-	for _, l := range []ledger{newLedger(s.Earlier), s.ledger} {
+	for _, l := range []ledger{s.past, s.ledger} {
 		for _, e := range l.all(KindWork) {
 			item, known := l.find(e.Content.Work.Item)
 			if known && item.Content.Item != nil && item.Content.Item.Operation == "bleed-"+end && (last == nil || e.At.After(*last)) {

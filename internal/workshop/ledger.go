@@ -6,10 +6,11 @@ type ledger struct {
 	standing []Entry
 	order    map[ID]int // place of every entry, corrected ones too
 	next     map[ID]ID  // from a corrected entry to what corrects it
+	kinds    map[Kind][]Entry
 }
 
 func newLedger(entries []Entry) ledger {
-	l := ledger{order: make(map[ID]int, len(entries)), next: map[ID]ID{}}
+	l := ledger{order: make(map[ID]int, len(entries)), next: map[ID]ID{}, kinds: map[Kind][]Entry{}, standing: make([]Entry, 0, len(entries))}
 	for i, e := range entries {
 		l.order[e.ID] = i
 		if e.Supersedes != nil {
@@ -19,6 +20,7 @@ func newLedger(entries []Entry) ledger {
 	for _, e := range entries {
 		if _, corrected := l.next[e.ID]; !corrected && e.Kind != KindWithdrawn {
 			l.standing = append(l.standing, e)
+			l.kinds[e.Kind] = append(l.kinds[e.Kind], e)
 		}
 	}
 	return l
@@ -48,21 +50,14 @@ func (l ledger) find(id ID) (Entry, bool) {
 }
 
 // all lists the standing entries of a kind.
-func (l ledger) all(kind Kind) []Entry {
-	var out []Entry
-	for _, e := range l.standing {
-		if e.Kind == kind {
-			out = append(out, e)
-		}
-	}
-	return out
-}
+func (l ledger) all(kind Kind) []Entry { return l.kinds[kind] }
 
 // last is the newest standing entry of a kind that a test picks.
 func (l ledger) last(kind Kind, pick func(Content) bool) (Entry, bool) {
-	for i := len(l.standing) - 1; i >= 0; i-- {
-		if e := l.standing[i]; e.Kind == kind && pick(e.Content) {
-			return e, true
+	all := l.kinds[kind]
+	for i := len(all) - 1; i >= 0; i-- {
+		if pick(all[i].Content) {
+			return all[i], true
 		}
 	}
 	return Entry{}, false

@@ -183,7 +183,7 @@ type DistanceView struct {
 }
 
 func (s *sheet) distanceView() DistanceView {
-	past := newLedger(s.Earlier)
+	past := s.past
 	d := s.distance(past)
 	var v DistanceView
 	if d.Unit() == "km" {

@@ -80,7 +80,7 @@ func (w *Workshop) judged(s *sheet, in *Reading) *wear.Judgement {
 // pointViews lists the bike's points in the order of the walk-round.
 func (w *Workshop) pointViews(s *sheet) []PointView {
 	history := map[string][]HistoryMark{}
-	past := newLedger(s.Earlier)
+	past := s.past
 	distance := s.distance(past)
 	for _, e := range past.all(KindReading) {
 		in := e.Content.Reading

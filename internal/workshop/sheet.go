@@ -7,6 +7,7 @@ import "utensil/knowledge"
 type sheet struct {
 	Record
 	ledger
+	past      ledger               // of the bike, in other jobs
 	points    []knowledge.Point    // that this bike has, in the order of the walk-round
 	figures   []*OwnFigure         // of this very bike, newest first
 	added     []knowledge.Fastener // to this bike, which the catalogue lacks
@@ -21,9 +22,9 @@ type sheet struct {
 }
 
 func (w *Workshop) layOut(r Record) *sheet {
-	s := &sheet{Record: r, ledger: newLedger(r.Entries), points: w.Book().PointsOn(r.Bike.Facts)}
-	s.figures = figures(s.ledger, newLedger(r.Earlier))
-	for _, l := range []ledger{newLedger(r.Earlier), s.ledger} {
+	s := &sheet{Record: r, ledger: newLedger(r.Entries), past: newLedger(r.Earlier), points: w.Book().PointsOn(r.Bike.Facts)}
+	s.figures = figures(s.ledger, s.past)
+	for _, l := range []ledger{s.past, s.ledger} {
 		for _, e := range l.all(KindBolt) {
 			s.added = append(s.added, e.Content.Bolt.as(e.ID))
 		}

@@ -122,7 +122,7 @@ func (w *Workshop) readBolts(s *sheet) []BoltView {
 	again := s.again()
 	run := w.Book().FastenersFor(s.Bike.Facts, s.Job.Depth, s.agreedWork(), append(s.guidedFasteners(), again...))
 	past := map[string]Entry{}
-	for _, e := range newLedger(s.Earlier).all(KindTorque) {
+	for _, e := range s.past.all(KindTorque) {
 		past[e.Content.Torque.bolt()] = e
 	}
 	logged := map[string][]Entry{}
@@ -473,7 +473,7 @@ type BoltHistory struct {
 // boltHistory gathers every bolt of a bike over its jobs, in the order of the run.
 func (w *Workshop) boltHistory(s *sheet) []BoltHistory {
 	past := map[string][]PastTorque{}
-	for _, e := range newLedger(s.Earlier).all(KindTorque) {
+	for _, e := range s.past.all(KindTorque) {
 		past[e.Content.Torque.bolt()] = append(past[e.Content.Torque.bolt()], pastTorque(e))
 	}
 	out := []BoltHistory{}
