@@ -183,6 +183,10 @@ test('a connected wrench fills the run by itself, and nothing it sends is lost',
   await page.keyboard.type(`${await next()} Nm\n`)
   await expect(open(page)).toHaveCount(n - 1)
 
+  await stage(page, 'Hand over').click()
+  const csv = await page.getByRole('link', { name: 'Torques as CSV' }).getAttribute('href')
+  expect(await (await page.request.get(csv ?? '')).text()).toContain('Small 1–10')
+
   await page.goto('/shop/wrenches')
   await expect(page.getByText('connected as TW-0417')).toBeVisible()
   await expectSound(page, 'Torque wrenches')

@@ -282,6 +282,12 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 	for _, n := range v.Notes {
 		p.text(n.Text, 9, false)
 	}
+	for i, line := range v.Riding {
+		if i == 0 {
+			p.heading("Riding card: bedding in")
+		}
+		p.text(line, 9, false)
+	}
 	for i, c := range v.CallBacks {
 		if i == 0 {
 			p.heading("Please come back")

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/core/estimate"
 	"utensil/internal/workshop"
 )
 
@@ -113,4 +114,77 @@ func TestWhatTheTorqueLogGivesBack(t *testing.T) {
 		assert.LessOrEqual(t, l.Low, float64(l.Loose)/float64(l.Times))
 		assert.GreaterOrEqual(t, l.High, float64(l.Loose)/float64(l.Times))
 	}
+}
+
+func TestTheFirstRideBringsABikeBack(t *testing.T) {
+	s := open(t)
+	bench, counter := s.as(workshop.Mechanic), s.as(workshop.Counter)
+	job := counter.checkIn()
+	bike := job.Bike
+	job = bench.inspect(job, nil)
+	free := estimate.Minor(0)
+	job = bench.record(job.Job.ID, workshop.Content{Item: &workshop.Item{Operation: "bottom-bracket", Title: "Bottom bracket", Labour: &free}})
+	job = bench.record(job.Job.ID, workshop.Content{Answer: &workshop.Answer{Item: job.Items[0].ID, Answer: workshop.Yes, From: "Ansel", How: "counter"}})
+	job = bench.record(job.Job.ID, workshop.Content{Work: &workshop.Work{Item: job.Items[0].ID}})
+	job = bench.verify(job)
+	job = bench.record(job.Job.ID, workshop.Content{Return: &workshop.Return{Belonging: job.Belongings[0].ID}})
+	require.Len(t, job.CallBacks, 1, "the crank is looked at again after the first ride")
+	release := func(id workshop.ID) {
+		require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", map[string]any{"id": workshop.NewID(), "to": "Ansel"}, nil))
+	}
+	release(job.Job.ID)
+	calls := func() (list []workshop.CallBack) {
+		require.Equal(t, http.StatusOK, counter.send("GET", "/api/call-backs", nil, &list))
+		return list
+	}
+	require.Len(t, calls(), 1)
+	assert.Equal(t, bike.ID, calls()[0].BikeID)
+
+	// Opened again, the job takes its call-back back; handed over once more, it makes a new one.
+	require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/reopen", map[string]any{"id": workshop.NewID(), "reason": "bell"}, nil))
+	assert.Empty(t, calls())
+	release(job.Job.ID)
+	require.Len(t, calls(), 1)
+
+	// It can be put off and dropped, but not without a word.
+	c := calls()[0]
+	path := "/api/call-backs/" + string(c.ID)
+	change := workshop.CallBackChange{State: "dropped", Due: c.Due, Version: c.Version}
+	assert.Equal(t, http.StatusUnprocessableEntity, counter.send("PUT", path, change, nil))
+	change.State, change.Due = "open", "the day after"
+	assert.Equal(t, http.StatusUnprocessableEntity, counter.send("PUT", path, change, nil))
+	change.Due = time.Now().AddDate(0, 0, 30).Format(time.DateOnly)
+	require.Equal(t, http.StatusOK, counter.send("PUT", path, change, nil))
+	assert.Equal(t, http.StatusConflict, counter.send("PUT", path, change, nil), "over an older version")
+	assert.Equal(t, change.Due, calls()[0].Due)
+
+	// The next job has those fasteners in its run, and settles the call-back.
+	next := arriving()
+	next.Owner, next.Bike = job.Owner, bike
+	next.Belongings = nil
+	var second workshop.JobView
+	require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs", next, &second))
+	again := 0
+	for _, b := range second.Bolts {
+		if b.Again {
+			again++
+			require.NotNil(t, b.Before, "how it was left the last time stands beside it")
+		}
+	}
+	assert.Positive(t, again)
+	second = bench.inspect(second, nil)
+	second = bench.verify(second)
+	release(second.Job.ID)
+	assert.Empty(t, calls())
+
+	var past workshop.BikeHistory
+	require.Equal(t, http.StatusOK, counter.send("GET", "/api/bikes/"+string(bike.ID), nil, &past))
+	require.NotEmpty(t, past.Bolts)
+	twice := 0
+	for _, b := range past.Bolts {
+		if len(b.Past) == 2 {
+			twice++
+		}
+	}
+	assert.Positive(t, twice, "a bolt's history runs over its jobs")
 }

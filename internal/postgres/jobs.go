@@ -120,7 +120,7 @@ const (
 	// EntriesQuery reads the job's own entries, the readings and figures of its bike, and how
 	// each of its bolts was left in the last job that had it.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
-		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt'))
+		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull'))
 		or e.id in (select distinct on (t.content->'torque'->>'fastener', t.content->'torque'->>'position') t.id from entry t
 			where t.kind = 'torque' and t.bike_id = (select bike_id from job where id = $1) and t.job_id <> $1
 			order by t.content->'torque'->>'fastener', t.content->'torque'->>'position', t.seq desc)
@@ -215,7 +215,7 @@ func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, erro
 	record := row.record()
 	var rows []entryRow
 	if err := s.db.SelectContext(ctx, &rows, `select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'torque') order by e.seq`, id); err != nil {
+		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull', 'torque') order by e.seq`, id); err != nil {
 		return record, wrap("reading entries", err)
 	}
 	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)

@@ -4,9 +4,11 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"utensil/core/brake"
+	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/knowledge"
 )
@@ -20,6 +22,8 @@ type BrakeSide struct {
 	Months  int            `json:"months,omitempty" doc:"since its fluid was changed here"`
 	Boils   *brake.Boiling `json:"boils,omitempty" doc:"an estimate: a test strip knows"`
 	Says    string         `json:"says" doc:"what the fluid's age means"`
+	Pulls   []PullSeen     `json:"pulls" doc:"air found in the line, oldest first"`
+	AirSays string         `json:"air_says,omitempty" doc:"the last of them against what is usual here"`
 	Circuit brake.Circuit  `json:"circuit" doc:"about what it holds; change it where it is known better"`
 	Points  []string       `json:"points" doc:"points of the walk-round on this brake"`
 	Offers  []Offer        `json:"offers" doc:"guided work, what the findings ask for first"`
@@ -73,7 +77,7 @@ func (w *Workshop) brakeSides(s *sheet) []BrakeSide {
 			continue
 		}
 		family, circuit := s.circuit(e)
-		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Offers: w.offers(s, e)}
+		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Pulls: []PullSeen{}, Offers: w.offers(s, e)}
 		for _, id := range []string{e + "-lever", e + "-pads", e + "-rotor"} {
 			if slices.ContainsFunc(s.points, func(p knowledge.Point) bool { return p.ID == id }) {
 				b.Points = append(b.Points, id)
@@ -82,6 +86,8 @@ func (w *Workshop) brakeSides(s *sheet) []BrakeSide {
 		if family == brake.DOT || family == brake.Mineral {
 			b.Family, b.BledOn = family, s.bledOn(e)
 			b.age(w.now())
+			b.Pulls = s.pulls(e)
+			b.AirSays = airSays(b.Pulls, w.airs)
 		}
 		out = append(out, b)
 	}
@@ -173,4 +179,26 @@ func (w *Workshop) offers(s *sheet, e string) []Offer {
 		return 1
 	})
 	return out
+}
+
+// ridingCard tells the owner how to bed in what was fitted; empty when nothing asks for it.
+func (w *Workshop) ridingCard(s *sheet) []string {
+	card := []string{}
+	var ends []string
+	for _, e := range []string{"front", "rear"} {
+		for _, i := range s.items {
+			if i.Work != nil && slices.Contains([]string{"pads-disc-" + e, "rotor-" + e, "rescue-" + e}, i.Item.Operation) && !slices.Contains(ends, e) {
+				ends = append(ends, e)
+			}
+		}
+	}
+	if len(ends) == 0 || len(w.Book().Bedding) == 0 {
+		return card
+	}
+	scheme := w.Book().Bedding[0]
+	card = append(card, fmt.Sprintf("Your %s brake is not at its full strength yet. Before you rely on it, on a quiet, level road:", strings.Join(ends, " and ")))
+	for _, stage := range scheme.Stages {
+		card = append(card, fmt.Sprintf("%d times: from %s km/h down to %s km/h, firmly, one brake at a time.", stage.Stops, measure.Format(stage.From), measure.Format(stage.To)))
+	}
+	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the rotor: it is hot.")
 }

@@ -33,6 +33,7 @@ const (
 	KindBolt      Kind = "bolt"
 	KindGuided    Kind = "guided"
 	KindStep      Kind = "step"
+	KindPull      Kind = "pull"
 	KindSign      Kind = "sign"
 	KindBelonging Kind = "belonging"
 	KindReturn    Kind = "return"
@@ -92,6 +93,7 @@ type Content struct {
 	Bolt      *Bolt            `json:"bolt,omitempty"`
 	Guided    *Guided          `json:"guided,omitempty"`
 	Step      *StepDone        `json:"step,omitempty"`
+	Pull      *LeverPull       `json:"pull,omitempty"`
 	Sign      *Sign            `json:"sign,omitempty"`
 	Belonging *Belonging       `json:"belonging,omitempty"`
 	Return    *Return          `json:"return,omitempty"`
@@ -109,7 +111,7 @@ func (c Content) Kind() Kind {
 		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil, KindOdometer: c.Odometer != nil, KindRide: c.Ride != nil, KindAir: c.Air != nil,
 		KindAside: c.Aside != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
 		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil, KindBolt: c.Bolt != nil,
-		KindGuided: c.Guided != nil, KindStep: c.Step != nil,
+		KindGuided: c.Guided != nil, KindStep: c.Step != nil, KindPull: c.Pull != nil,
 		KindSign: c.Sign != nil, KindBelonging: c.Belonging != nil, KindReturn: c.Return != nil,
 		KindNote: c.Note != nil, KindWithdrawn: c.Withdrawn != nil,
 		KindReleased: c.Released != nil, KindReopened: c.Reopened != nil,

@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"math"
 	"slices"
 	"time"
 
@@ -48,6 +49,7 @@ type Suggestion struct {
 	Operation string          `json:"operation"`
 	Title     string          `json:"title"`
 	Minutes   int             `json:"minutes"`
+	Times     int             `json:"times,omitempty" doc:"how many runs of guided work here the minutes rest on; none for the catalogue's"`
 	Labour    estimate.Minor  `json:"labour_minor"`
 	Parts     []estimate.Part `json:"parts"`
 	Total     estimate.Minor  `json:"total_minor"`
@@ -106,7 +108,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 		}
 		f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + e.Content.Reading.says(unitOf(p.Gauge)), Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
 		for _, o := range w.Book().CuresFor(p.ID, s.Bike.Facts) {
-			f.suggest(o, s.Settings.Hourly)
+			w.suggest(&f, o, s.Settings.Hourly)
 		}
 		found = append(found, f)
 	}
@@ -114,7 +116,7 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 		if in := e.Content.Finding; in.Mark.NeedsWork() {
 			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable}
 			if o, known := w.Book().Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
-				f.suggest(o, s.Settings.Hourly)
+				w.suggest(&f, o, s.Settings.Hourly)
 			}
 			found = append(found, f)
 		}
@@ -155,7 +157,7 @@ func (w *Workshop) weigh(s *sheet, f *FindingView) {
 	if !known {
 		return
 	}
-	price := func(o knowledge.Operation) estimate.Line { return offer(o, s.Settings.Hourly).line() }
+	price := func(o knowledge.Operation) estimate.Line { return w.offer(o, s.Settings.Hourly).line() }
 	var ruined []estimate.Line
 	var names []string
 	for _, id := range now.Ruins {
@@ -176,7 +178,7 @@ func (w *Workshop) weigh(s *sheet, f *FindingView) {
 			replacement += price(o).Sum()
 		}
 	}
-	o := offer(rescue, s.Settings.Hourly)
+	o := w.offer(rescue, s.Settings.Hourly)
 	v := RescueView{Rescue: estimate.Weigh(o.Labour, replacement, w.rescues, z95), Offer: o, School: s.Settings.School}
 	v.Verdict = v.Rescue.Verdict()
 	v.Says = rescueSays[v.Verdict]
@@ -197,8 +199,9 @@ var rescueSays = map[estimate.Worth]string{
 const z95 = 1.96
 
 // offer is catalogue work with the shop's prices.
-func offer(o knowledge.Operation, hourly estimate.Minor) Suggestion {
-	s := Suggestion{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Labour: estimate.Labour(o.Minutes, hourly), Parts: []estimate.Part{}}
+func (w *Workshop) offer(o knowledge.Operation, hourly estimate.Minor) Suggestion {
+	minutes, times := w.takes(o)
+	s := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times, Labour: estimate.Labour(minutes, hourly), Parts: []estimate.Part{}}
 	for _, part := range o.Parts {
 		s.Parts = append(s.Parts, estimate.Part{Name: part.Name, Quantity: 1, Price: part.Price})
 	}
@@ -209,9 +212,27 @@ func offer(o knowledge.Operation, hourly estimate.Minor) Suggestion {
 func (s Suggestion) line() estimate.Line { return estimate.Line{Labour: s.Labour, Parts: s.Parts} }
 
 // suggest adds catalogue work with the shop's prices.
-func (f *FindingView) suggest(o knowledge.Operation, hourly estimate.Minor) {
+func (w *Workshop) suggest(f *FindingView, o knowledge.Operation, hourly estimate.Minor) {
 	f.operation = append(f.operation, o.ID)
-	f.Suggested = append(f.Suggested, offer(o, hourly))
+	f.Suggested = append(f.Suggested, w.offer(o, hourly))
+}
+
+// enoughRuns of guided work settle how long it takes here, in place of the catalogue.
+const enoughRuns = 5
+
+// takes is how long work takes: as the shop's own runs of it took, once there are enough,
+// else as the catalogue has it. times is how many runs it rests on, 0 for the catalogue.
+func (w *Workshop) takes(o knowledge.Operation) (minutes, times int) {
+	sum := 0.0
+	for _, p := range w.Book().Procedures {
+		if t := w.times[p.ID]; p.Operation == o.ID && o.ID != "" {
+			sum, times = sum+t.Minutes*float64(t.Times), times+t.Times
+		}
+	}
+	if times < enoughRuns {
+		return o.Minutes, 0
+	}
+	return max(1, int(math.Round(sum/float64(times)))), times
 }
 
 // covers says whether an item settles the finding once done: it was proposed for it, or is
@@ -219,7 +240,7 @@ func (f *FindingView) suggest(o knowledge.Operation, hourly estimate.Minor) {
 func (f FindingView) covers(i ItemView, s *sheet) bool {
 	named := i.Item.Finding != nil && s.current(*i.Item.Finding) == f.ID
 	cures := f.Point != "" && i.Item.Point == f.Point || slices.Contains(f.operation, i.Item.Operation)
-	before := i.Work != nil && i.done < s.order[f.ID]
+	before := i.Work != nil && s.order[*i.WorkID] < s.order[f.ID]
 	return (named || cures) && !before
 }
 

@@ -169,3 +169,46 @@ func TestTheBrakeDesk(t *testing.T) {
 	_, err = w.PracticeBrake(BrakeTry{Acts: []brake.Act{"kick"}})
 	assert.Error(t, err)
 }
+
+func TestAirIsToldBeforeAndAfter(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	pull := func(end string, first float64) error {
+		return write(w, r, Content{Pull: &LeverPull{End: end, Pull: brake.Pull{First: first, Pumped: 30, Ratio: 5, Master: 10, Bar: 40}}}, nil)
+	}
+	require.NoError(t, pull("front", 50))
+	require.NoError(t, pull("front", 31))
+	assert.Error(t, pull("front", 10), "the first pull goes further than the pumped one")
+	r.Bike.Facts.RearBrake, r.Bike.Facts.RearFluid = "rim_linear", "none"
+	assert.ErrorContains(t, pull("rear", 50), "hydraulic")
+	w.airs = []float64{0.01, 0.02, 0.02, 0.03, 0.05}
+	front := w.brakeSides(w.layOut(*r))[0]
+	require.Len(t, front.Pulls, 2)
+	assert.Contains(t, front.AirSays, "0.32 ml of air before, 0.02 ml now: as brakes are left here")
+	w.airs = []float64{0.001, 0.001, 0.001, 0.001, 0.001}
+	assert.Contains(t, w.brakeSides(w.layOut(*r))[0].AirSays, "Bleed it again")
+}
+
+func TestRunsFeedTheEstimate(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	require.NoError(t, write(w, r, Content{Reading: &Reading{Point: "front-pads", Typed: "0.8"}}, nil))
+	offered := func() Suggestion { return w.layOut(*r).findings[0].Suggested[0] }
+	shipped := offered()
+	w.times = map[string]Took{"pads-disc-front": {Minutes: 31, Times: 3}}
+	assert.Equal(t, shipped.Minutes, offered().Minutes, "three runs settle nothing")
+	w.times["pads-disc-front"] = Took{Minutes: 31, Times: 8}
+	assert.Equal(t, 31, offered().Minutes)
+	assert.Equal(t, 8, offered().Times)
+	assert.Greater(t, offered().Labour, shipped.Labour)
+}
+
+func FuzzDialReadings(f *testing.F) {
+	for _, s := range []string{"0 0.1 0.2 0.1", "0/−0,1/0.2/1", "1e9 0 0 0", "-- - 0"} {
+		f.Add(s)
+	}
+	f.Fuzz(func(t *testing.T, typed string) {
+		r, err := (&Workshop{}).Runout(DialAsked{Typed: typed})
+		if err == nil && !(r.Wobble >= 0 && r.Wobble < 200 && r.High >= 0 && r.High <= 360) {
+			t.Fatalf("%q wobbles by %g at %g", typed, r.Wobble, r.High)
+		}
+	})
+}

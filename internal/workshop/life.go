@@ -110,6 +110,7 @@ type memory struct {
 	rescues estimate.Record
 	loose   map[string]*Looseness
 	times   map[string]Took
+	airs    []float64
 }
 
 // remembered is what the shop's past tells the bench.
@@ -118,9 +119,10 @@ type remembered struct {
 	rescues   estimate.Record
 	looseness map[string]*Looseness
 	times     map[string]Took
+	airs      []float64
 }
 
-func (m *memory) all() remembered { return remembered{m.known, m.rescues, m.loose, m.times} }
+func (m *memory) all() remembered { return remembered{m.known, m.rescues, m.loose, m.times, m.airs} }
 
 const experienceFor = time.Hour
 
@@ -148,7 +150,11 @@ func (w *Workshop) experience(ctx context.Context) remembered {
 		if err != nil {
 			slog.WarnContext(ctx, "reading how long procedures took", "err", err)
 		}
-		w.memory.loose, w.memory.times = byFastener(counts), times
+		airs, err := w.store.AirsLeft(ctx, 500)
+		if err != nil {
+			slog.WarnContext(ctx, "reading the air that brakes were left with", "err", err)
+		}
+		w.memory.loose, w.memory.times, w.memory.airs = byFastener(counts), times, airs
 		w.memory.known, w.memory.rescues, w.memory.till = experienced(w.Book(), past), rescues, now.Add(experienceFor)
 	}
 	return w.memory.all()

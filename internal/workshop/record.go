@@ -25,7 +25,7 @@ var writers = map[Kind][]Role{
 	KindHunt: {Mechanic}, KindClue: {Mechanic}, KindTried: {Mechanic},
 	KindAir: {Mechanic}, KindOdometer: {Mechanic, Counter}, KindRide: {Mechanic, Counter},
 	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindBolt: {Mechanic}, KindSign: {Mechanic},
-	KindGuided: {Mechanic}, KindStep: {Mechanic},
+	KindGuided: {Mechanic}, KindStep: {Mechanic}, KindPull: {Mechanic},
 	KindItem: {Mechanic, Counter}, KindAsked: {Mechanic, Counter}, KindAnswer: {Mechanic, Counter},
 	KindBelonging: {Mechanic, Counter}, KindReturn: {Mechanic, Counter}, KindNote: {Mechanic, Counter},
 	KindWithdrawn: {Mechanic, Counter},
@@ -124,6 +124,8 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 		c.Guided, err = w.checkGuided(s, *c.Guided)
 	case c.Step != nil:
 		c.Step, err = w.checkStep(s, *c.Step)
+	case c.Pull != nil:
+		c.Pull, err = s.checkPull(*c.Pull)
 	case c.Sign != nil:
 		c.Sign, err = checkSign(s, *c.Sign)
 	case c.Belonging != nil:

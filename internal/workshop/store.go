@@ -70,6 +70,8 @@ type Store interface {
 	SaveBottle(ctx context.Context, b Bottle) error
 	// ProcedureTimes reads how long runs of each procedure took here.
 	ProcedureTimes(ctx context.Context) (map[string]Took, error)
+	// AirsLeft reads the air that brakes were left with: the last found in each job and brake.
+	AirsLeft(ctx context.Context, most int) ([]float64, error)
 
 	Wrenches(ctx context.Context) ([]Wrench, error)
 	SaveWrench(ctx context.Context, t Wrench) error

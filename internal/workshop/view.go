@@ -33,6 +33,7 @@ type JobView struct {
 	Runs        []RunView       `json:"runs" doc:"of procedures"`
 	Brakes      []BrakeSide     `json:"brakes" doc:"front, then rear"`
 	Bottles     []Bottle        `json:"bottles" doc:"of brake fluid, to choose from"`
+	Riding      []string        `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
 	Signs       []SignView      `json:"signs"`
 	Belongings  []BelongingView `json:"belongings"`
 	Notes       []NoteView      `json:"notes"`
@@ -86,7 +87,7 @@ func (s *sheet) belongings() []BelongingView {
 func (w *Workshop) view(r Record) (JobView, error) {
 	s := w.layOut(r)
 	v := JobView{Job: r.Job, Bike: r.Bike, Owner: r.Owner, Title: r.Bike.Title(), EarlierJobs: some(r.EarlierJobs),
-		Points: w.pointViews(s), Findings: some(s.findings), Hunts: s.hunted, Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs, Runs: s.runs, Bottles: w.bottlesFor(s), Brakes: w.brakeSides(s),
+		Points: w.pointViews(s), Findings: some(s.findings), Hunts: s.hunted, Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs, Runs: s.runs, Bottles: w.bottlesFor(s), Brakes: w.brakeSides(s), Riding: w.ridingCard(s),
 		Belongings: some(s.belongings()), Leaving: some(s.leaving), Notes: []NoteView{}, Reopened: []NoteView{}}
 	var err error
 	if v.Proposed, v.SharedAll, err = w.total(s, func(ItemView) bool { return true }); err != nil {

@@ -14,8 +14,13 @@ create table bottle (
     version     integer          not null default 1
 );
 create index entry_bottle on entry ((content->'guided'->>'bottle')) where kind = 'guided';
+create index entry_pull on entry (job_id, seq) where kind = 'pull';
 create index entry_run on entry ((content->'step'->>'run')) where kind = 'step';
 create trigger tell after insert or update on bottle for each row execute function tell();
+
+-- How far a lever comes is part of a bike's past.
+drop index entry_past;
+create index entry_past on entry (bike_id, seq) where kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull');
 
 -- +goose Down
 select 'migrations go forward only';

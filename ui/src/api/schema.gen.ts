@@ -1119,6 +1119,8 @@ export interface components {
             volume_ml: number;
         };
         BrakeSide: {
+            /** @description the last of them against what is usual here */
+            air_says?: string;
             /** Format: date-time */
             bled_on?: string;
             /** @description an estimate: a test strip knows */
@@ -1139,6 +1141,8 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             /** @description points of the walk-round on this brake */
             points: string[];
+            /** @description air found in the line, oldest first */
+            pulls: components["schemas"]["PullSeen"][];
             /** @description what the fluid's age means */
             says: string;
         };
@@ -1359,6 +1363,7 @@ export interface components {
             item?: components["schemas"]["Item"];
             note?: components["schemas"]["Note"];
             odometer?: components["schemas"]["OdometerReading"];
+            pull?: components["schemas"]["LeverPull"];
             reading?: components["schemas"]["Reading"];
             released?: components["schemas"]["Released"];
             reopened?: components["schemas"]["Reopened"];
@@ -1800,6 +1805,8 @@ export interface components {
             released_to?: string;
             /** @description why it was opened again */
             reopened: components["schemas"]["NoteView"][];
+            /** @description the owner's riding card: how to bed the new pads in */
+            riding: string[];
             /** @description of procedures */
             runs: components["schemas"]["RunView"][];
             /** @description what the agreed items need done only once */
@@ -1838,6 +1845,37 @@ export interface components {
             from: string;
             subject: string;
             to: string[];
+        };
+        LeverPull: {
+            /** Format: double */
+            readonly air_ml: number;
+            /**
+             * Format: double
+             * @description pressure in a firm pull, such as 40
+             */
+            bar: number;
+            /** @enum {string} */
+            end: "front" | "rear";
+            /**
+             * Format: double
+             * @description lever travel of the first pull
+             */
+            first_mm: number;
+            /**
+             * Format: double
+             * @description diameter of the lever piston, such as 10
+             */
+            master_mm: number;
+            /**
+             * Format: double
+             * @description lever travel once pumped firm
+             */
+            pumped_mm: number;
+            /**
+             * Format: double
+             * @description lever travel to piston travel, such as 5
+             */
+            ratio: number;
         };
         LifeView: {
             /** @enum {string} */
@@ -2352,6 +2390,17 @@ export interface components {
             /** @description a stand-in wrench is connected */
             standing: boolean;
         };
+        PullSeen: {
+            /** Format: double */
+            air_ml: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: double */
+            first_mm: number;
+            /** @description in this job */
+            here: boolean;
+        };
         PutAside: {
             readings: string[];
             why: string;
@@ -2830,6 +2879,11 @@ export interface components {
             minutes: number;
             operation: string;
             parts: components["schemas"]["Part"][];
+            /**
+             * Format: int64
+             * @description how many runs of guided work here the minutes rest on; none for the catalogue's
+             */
+            times?: number;
             title: string;
             /** Format: int64 */
             total_minor: number;

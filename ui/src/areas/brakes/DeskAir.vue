@@ -1,29 +1,32 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { ask, client, type Schemas } from '@/api/client'
+import { useSession } from '@/api/session'
+import { useDesk } from '@/areas/job/desk'
 import FaultNote from '@/parts/FaultNote.vue'
+import { useTimes } from '@/parts/time'
 
 import { number, useAnswer } from './desk'
 import DeskFields from './DeskFields.vue'
 
-defineProps<{ side: Schemas['BrakeSide'] }>()
+const props = defineProps<{ side: Schemas['BrakeSide'] }>()
+const { pen, closed } = useDesk()
+const { hands } = useSession()
+const { dayAndClock, date } = useTimes()
 const typed = ref<Record<string, string>>({ first: '45', pumped: '32', ratio: '5', master: '10', bar: '40' })
+const pull = computed(() => ({
+  first_mm: number(typed.value.first ?? ''),
+  pumped_mm: number(typed.value.pumped ?? ''),
+  ratio: number(typed.value.ratio ?? ''),
+  master_mm: number(typed.value.master ?? ''),
+  bar: number(typed.value.bar ?? ''),
+}))
 const { answer, fault } = useAnswer(
-  () => ({ ...typed.value }),
-  (t) =>
-    ask(
-      client.POST('/api/brake/air', {
-        body: {
-          first_mm: number(t.first ?? ''),
-          pumped_mm: number(t.pumped ?? ''),
-          ratio: number(t.ratio ?? ''),
-          master_mm: number(t.master ?? ''),
-          bar: number(t.bar ?? ''),
-        },
-      }),
-    ),
+  () => pull.value,
+  (body) => ask(client.POST('/api/brake/air', { body })),
 )
+const log = () => pen.record({ pull: { ...pull.value, air_ml: 0, end: props.side.end } })
 </script>
 
 <template>
@@ -48,5 +51,20 @@ const { answer, fault } = useAnswer(
       {{ answer.air_ml.toFixed(2) }} <span class="text-2xl">ml</span>
     </p>
     <p class="mt-1 border-l-4 border-petrol pl-3 text-xl">{{ answer.says }}</p>
+    <button v-if="side.family && hands && !closed" type="button" class="button mt-3" @click="log">
+      Log it on this bike
+    </button>
+  </template>
+  <FaultNote v-if="pen.fault.value" class="mt-3" :fault="pen.fault.value" />
+  <template v-if="side.pulls.length">
+    <h3 class="mt-5 border-b border-ink pb-1 text-sm font-[680] text-soft">Air found in this brake</h3>
+    <p v-if="side.air_says" class="mt-2 border-l-4 border-petrol pl-3">{{ side.air_says }}</p>
+    <ol>
+      <li v-for="p in side.pulls" :key="p.at" class="flex gap-4 border-b border-rule py-1.5">
+        <b class="figure">{{ p.air_ml.toFixed(2) }} ml</b>
+        <span class="figure text-soft">first pull {{ p.first_mm }} mm</span>
+        <span class="ml-auto text-soft">{{ p.by }}, {{ p.here ? dayAndClock(p.at) : date(p.at) }}</span>
+      </li>
+    </ol>
   </template>
 </template>

@@ -46,6 +46,9 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
       <a class="button" :href="`/api/jobs/${job.job.id}/sheet.pdf`" target="_blank" rel="noopener"
         ><DocumentArrowDownIcon class="size-5" /> Service sheet as PDF</a
       >
+      <a class="button" :href="`/api/jobs/${job.job.id}/torques.csv`" download
+        ><DocumentArrowDownIcon class="size-5" /> Torques as CSV</a
+      >
     </div>
     <ServiceSheet :job="job" />
   </div>

@@ -29,6 +29,8 @@ const came: Record<string, string> = {
 const wasFound: Record<string, string> = {
   loose: 'loose',
   over_tight: 'over-tight',
+  stuck: 'stuck',
+  damaged: 'damaged',
   not_checked: '–',
   figure: '',
 }
@@ -100,7 +102,19 @@ const wasFound: Record<string, string> = {
       </thead>
       <tbody>
         <tr v-for="b in logged" :key="b.fastener + b.position" class="border-t border-rule">
-          <td>{{ b.name }} {{ b.position }}</td>
+          <td>
+            {{ b.name }} {{ b.position }}
+            <span v-if="b.log?.wrench_due" class="block text-sm text-soft"
+              >{{ b.log.wrench_name }}: {{ b.log.wrench_due }} Used because: {{ b.log.reason }}</span
+            >
+            <span v-if="b.log?.loosened" class="block text-sm text-soft"
+              >was too tight; loosened and tightened again</span
+            >
+            <span v-if="b.verdict?.state === 'within_error'" class="block text-sm text-soft"
+              >in range, within the wrench’s error</span
+            >
+            <span v-if="b.log?.warning" class="block text-sm text-soft">{{ b.log.warning }}</span>
+          </td>
           <td class="figure text-right text-soft">
             {{ b.rule ? `${figure(b.rule.min_nm)}–${figure(b.rule.max_nm)}` : 'by feel' }}
           </td>
@@ -121,6 +135,16 @@ const wasFound: Record<string, string> = {
         ><b>{{ s.sign.passed ? 'passed' : 'failed' }}</b> · {{ s.by }}, {{ dayAndClock(s.at) }}</span
       ><span v-else class="text-soft">not signed</span>
     </p>
+    <template v-if="job.riding.length">
+      <h2 class="mt-4 mb-1 border-b border-rule">Riding card: bedding in</h2>
+      <p v-for="line in job.riding" :key="line" class="py-0.5">{{ line }}</p>
+    </template>
+    <template v-if="job.call_backs.length">
+      <h2 class="mt-4 mb-1 border-b border-rule">Please come back</h2>
+      <p v-for="c in job.call_backs" :key="c.what" class="flex gap-3 py-0.5">
+        <span class="flex-1">{{ c.what }}</span><b class="figure shrink-0">by {{ date(c.due) }}</b>
+      </p>
+    </template>
     <p class="mt-4 border-t border-ink pt-2 text-sm text-soft">
       Try both brakes before you set off. New pads need bedding in before you rely on them. Have crank and
       carbon joints checked again after the first ride. The maker’s manual comes before anything here; if

@@ -42,6 +42,14 @@ function choose(name: string) {
   saving.reset()
   chosen.value = name
 }
+/** take reads a file that another shop, or this one, saved. It is checked before it counts. */
+async function take(event: Event) {
+  const field = event.target as HTMLInputElement
+  const chosen = field.files?.[0]
+  if (chosen && chosen.size < 400_000) text.value = await chosen.text()
+  field.value = ''
+}
+const saved = computed(() => `data:application/yaml;charset=utf-8,${encodeURIComponent(text.value)}`)
 function settle(keep: 'mine' | 'theirs') {
   const current = fault.value?.current as Schemas['OwnFile']
   if (keep === 'theirs') read(current)
@@ -99,6 +107,12 @@ function settle(keep: 'mine' | 'theirs') {
           <button type="submit" class="button button-go" :disabled="!touched || saving.isPending.value">
             Check and save
           </button>
+          <a v-if="text" class="button" :href="saved" :download="file.file.replace('/', '-')"
+            >Save as a file</a
+          >
+          <label class="button"
+            >Take from a file<input type="file" class="sr-only" accept=".yaml,.yml,text/plain" @change="take"
+          /></label>
           <span v-if="saving.isSuccess.value && !touched" role="status" class="text-moss"
             >It counts now.</span
           >

@@ -1,0 +1,73 @@
+package workshop
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"utensil/core/brake"
+)
+
+// LeverPull records two pulls of a brake's lever, and the air that they give away.
+type LeverPull struct {
+	End string `json:"end" enum:"front,rear"`
+	brake.Pull
+	Air float64 `json:"air_ml" readOnly:"true"`
+}
+
+// PullSeen is the air found in a line at one time.
+type PullSeen struct {
+	First float64   `json:"first_mm"`
+	Air   float64   `json:"air_ml"`
+	By    string    `json:"by"`
+	At    time.Time `json:"at"`
+	Here  bool      `json:"here" doc:"in this job"`
+}
+
+func (s *sheet) checkPull(in LeverPull) (*LeverPull, error) {
+	if family, _ := s.circuit(in.End); in.End != "front" && in.End != "rear" || family != brake.DOT && family != brake.Mineral {
+		return nil, invalid("end", "Only a hydraulic brake has air in its line.")
+	}
+	if err := in.Pull.Validate(); err != nil {
+		return nil, invalid("first_mm", "%s.", capital(err.Error()))
+	}
+	in.Air = in.Pull.Air()
+	return &in, nil
+}
+
+// pulls lists the air found in one brake, oldest first.
+func (s *sheet) pulls(end string) []PullSeen {
+	out := []PullSeen{}
+	for n, l := range []ledger{s.past, s.ledger} {
+		for _, e := range l.all(KindPull) {
+			if p := e.Content.Pull; p.End == end {
+				out = append(out, PullSeen{First: p.First, Air: p.Air, By: e.ByName, At: e.At, Here: n == 1})
+			}
+		}
+	}
+	return out
+}
+
+// enoughPulls of other brakes say what is usual here.
+const enoughPulls = 5
+
+// airSays compares the last air found with how brakes are usually left here.
+func airSays(pulls []PullSeen, usual []float64) string {
+	if len(pulls) == 0 {
+		return ""
+	}
+	last := pulls[len(pulls)-1].Air
+	says := fmt.Sprintf("%.2f ml of air at last", last)
+	if n := len(pulls); n > 1 && pulls[n-1].Here && pulls[n-2].Here {
+		says = fmt.Sprintf("%.2f ml of air before, %.2f ml now", pulls[n-2].Air, last)
+	}
+	if len(usual) < enoughPulls {
+		return says + ". Too few are logged here to say what is usual."
+	}
+	sorted := slices.Sorted(slices.Values(usual))
+	middle, most := sorted[len(sorted)/2], sorted[len(sorted)*3/4]
+	if last <= most {
+		return fmt.Sprintf("%s: as brakes are left here, %.2f ml in the middle of %d.", says, middle, len(usual))
+	}
+	return fmt.Sprintf("%s: more than brakes are left with here, %.2f ml in the middle of %d. Bleed it again.", says, middle, len(usual))
+}

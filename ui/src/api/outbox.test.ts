@@ -1,0 +1,91 @@
+import { describe, expect, it } from 'vitest'
+
+import type { JobView } from './client'
+import { canWait, overlay, type Waiting } from './outbox'
+
+const bolt = (fastener: string, position?: string) => ({
+  fastener,
+  position,
+  name: fastener,
+  component: 'Stem',
+  rule: { min_nm: 4, max_nm: 6, source: 's' },
+  settled: false,
+  stale: true,
+  verdict: { state: 'under' },
+})
+const view = {
+  job: { id: 'job-1' },
+  bolts: [
+    bolt('faceplate', '1'),
+    bolt('faceplate', '2'),
+    { ...bolt('top-cap'), rule: undefined, set: 'No knock.' },
+  ],
+  signs: [{ what: 'front_brake', name: 'Front brake test', stale: true }],
+} as unknown as JobView
+
+const waiting = (content: Waiting['body']['content'], id = 'e-1', job = 'job-1'): Waiting => ({
+  job,
+  by: 'ida',
+  name: 'Ida',
+  body: { id, at: '2026-03-02T10:00:00Z', content },
+})
+const torque = (left_typed: string | undefined, position = '1', id?: string) =>
+  waiting({ torque: { fastener: 'faceplate', position, found: 'not_checked', left_typed } }, id)
+
+describe('what can wait without a network', () => {
+  it('is what the work can go on without', () => {
+    expect(canWait(torque('5').body.content)).toBe(true)
+    expect(canWait({ note: { text: 'n' } })).toBe(true)
+    expect(canWait({ sign: { what: 'front_brake', passed: true } })).toBe(true)
+    expect(canWait({ answer: { item: 'i', answer: 'yes', from: 'Ansel', how: 'phone' } })).toBe(false)
+    expect(canWait({})).toBe(false)
+  })
+})
+
+describe('overlay', () => {
+  const laid = (...w: Waiting[]) => overlay(view, w)
+
+  it('leaves the job alone when nothing of it waits', () => {
+    expect(laid()).toBe(view)
+    expect(laid(waiting({ note: { text: 'n' } }, 'e', 'another job'))).toBe(view)
+    expect(laid({ ...torque('5'), refused: { status: 409, title: 't', detail: 'd' } })).toBe(view)
+  })
+
+  it.each([
+    ['5', 5, true],
+    ['4,5', 4.5, true],
+    ['5.2 Nm', 5.2, true],
+    ['6.01', 6.01, false],
+    ['3.9', 3.9, false],
+    ['46 lbf·in', undefined, false], // another unit is left to the server
+    ['five', undefined, false],
+  ])('shows %s as the server will most likely take it', (typed, nm, settled) => {
+    const [first, second] = laid(torque(typed)).bolts
+    expect(first?.log?.left_nm).toBe(nm)
+    expect(first?.settled).toBe(settled)
+    expect(first?.stale).toBe(false)
+    expect(first?.by).toBe('Ida')
+    expect(first?.verdict, 'the verdict is the server’s').toBeUndefined()
+    expect(second, 'the other bolt of the set is untouched').toBe(view.bolts[1])
+  })
+
+  it('lets the later of two entries stand', () => {
+    const [first] = laid(torque('5', '1', 'e-1'), torque('5.5', '1', 'e-2')).bolts
+    expect(first?.log?.left_nm).toBe(5.5)
+    expect(first?.log_id).toBe('e-2')
+  })
+
+  it('settles what is set by feel, not fitted, or signed', () => {
+    const shown = laid(
+      waiting({ torque: { fastener: 'top-cap', found: 'not_checked', set: true } }),
+      waiting({ sign: { what: 'front_brake', passed: true } }, 'e-2'),
+    )
+    expect(shown.bolts[2]?.settled).toBe(true)
+    expect(shown.signs[0]?.sign?.passed).toBe(true)
+    expect(shown.signs[0]?.stale).toBe(false)
+  })
+
+  it('does not mind a bolt that the job has not', () => {
+    expect(laid(waiting({ torque: { fastener: 'moon', found: 'loose' } })).bolts).toEqual(view.bolts)
+  })
+})
