@@ -1,0 +1,95 @@
+// @vitest-environment happy-dom
+import { mount } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick, ref } from 'vue'
+
+import { Fault } from '@/api/client'
+
+import { number, useAnswer } from './desk'
+import DeskFields from './DeskFields.vue'
+import StepTimer from './StepTimer.vue'
+
+const settle = async () => {
+  await nextTick()
+  await new Promise((resolve) => setTimeout(resolve))
+}
+
+describe('a figure typed at the brake desk', () => {
+  it.each([
+    ['2.5', 2.5],
+    ['2,5', 2.5],
+    [' 900 mm', 900],
+    ['-8', -8],
+    ['a hose', 0],
+    ['', 0],
+  ])('%s', (typed, value) => expect(number(typed)).toBe(value))
+
+  it('is passed on with the others as they were', async () => {
+    const fields = mount(DeskFields, {
+      props: {
+        fields: [
+          { key: 'length', label: 'Hose, mm' },
+          { key: 'bore', label: 'Bore, mm' },
+        ],
+        modelValue: { length: '900', bore: '2' },
+        'onUpdate:modelValue': (values: Record<string, string>) => fields.setProps({ modelValue: values }),
+      },
+    })
+    const [length] = fields.findAll('input')
+    await length?.setValue('1700')
+    expect(fields.props('modelValue')).toEqual({ length: '1700', bore: '2' })
+    expect(fields.find('label').text()).toContain('Hose, mm')
+  })
+})
+
+describe('an answer', () => {
+  it('is the one to the last question, whatever arrives last', async () => {
+    const asked = ref(1)
+    const waiting: Record<number, (said: string) => void> = {}
+    const { answer } = useAnswer(
+      () => asked.value,
+      (n) => new Promise<string>((resolve) => (waiting[n] = resolve)),
+    )
+    asked.value = 2
+    await nextTick()
+    waiting[2]?.('second')
+    await settle()
+    waiting[1]?.('first')
+    await settle()
+    expect(answer.value).toBe('second')
+  })
+
+  it('gives way to a refusal, and the refusal to the next answer', async () => {
+    const asked = ref('-5')
+    const { answer, fault } = useAnswer(
+      () => asked.value,
+      (text) =>
+        text === '-5'
+          ? Promise.reject(new Fault(422, 'That cannot be right', 'A hose is 200 to 3500 mm long.'))
+          : Promise.resolve(text),
+    )
+    await settle()
+    expect(fault.value?.detail).toContain('200 to 3500 mm')
+    asked.value = '900'
+    await settle()
+    expect(fault.value).toBeUndefined()
+    expect(answer.value).toBe('900')
+  })
+})
+
+describe('a step’s timer', () => {
+  beforeEach(() => void vi.useFakeTimers({ now: new Date('2026-03-02T10:00:00Z') }))
+  afterEach(() => void vi.useRealTimers())
+
+  it('runs by itself from when the step came up', async () => {
+    const timer = mount(StepTimer, { props: { seconds: 120, since: '2026-03-02T09:59:30Z' } })
+    expect(timer.text()).toContain('1:30')
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect(timer.text()).toContain('0:30')
+    expect(timer.attributes('aria-label')).toBe('30 seconds left')
+    await vi.advanceTimersByTimeAsync(31_000)
+    expect(timer.text()).toBe('Time')
+    expect(timer.attributes('aria-label')).toBe('Time is up')
+    timer.unmount()
+  })
+})
