@@ -62,7 +62,15 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   // The wrong family cannot be chosen, and says why.
   await expect(page.getByRole('radio', { name: /Big tub/ })).toBeDisabled()
   await expect(page.getByText(/swells the seals/).first()).toBeVisible()
-  await page.getByRole('radio', { name: /DOT on the bench/ }).check()
+  await page.getByLabel('Or scan its label').fill('0000000000000')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert').first()).toContainText('no label of a bottle on the shelf')
+  const shelf = (await (await page.request.get('/api/bottles')).json()) as { id: string; name: string }[]
+  await page
+    .getByLabel('Or scan its label')
+    .fill(`utensil:bottle:${shelf.find((b) => b.name === 'DOT on the bench')?.id}`)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('radio', { name: /DOT on the bench/ })).toBeChecked()
   await expectSound(page, 'Beginning guided work')
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByRole('heading', { name: 'Take the front wheel out.' })).toBeVisible()

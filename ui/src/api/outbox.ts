@@ -49,10 +49,20 @@ export const useOutbox = createSharedComposable(() => {
     await read()
   }
 
+  let sending = false
+  /** alone runs something unless this page or another tab of it is sending already. */
+  async function alone(run: () => Promise<void>) {
+    // Without HTTPS a browser has no locks; then only this page is asked.
+    if ('locks' in navigator)
+      return navigator.locks.request('outbox', { ifAvailable: true }, (lock) => (lock ? run() : undefined))
+    if (sending) return
+    sending = true
+    await run().finally(() => (sending = false))
+  }
+
   /** flush sends what waits, oldest first, and stops at the first that gets no answer. */
   async function flush() {
-    await navigator.locks.request('outbox', { ifAvailable: true }, async (lock) => {
-      if (!lock) return // another tab is at it
+    await alone(async () => {
       await read()
       for (const w of mine.value) {
         try {

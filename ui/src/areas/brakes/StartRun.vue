@@ -8,6 +8,8 @@ import { useDesk } from '@/areas/job/desk'
 import FaultNote from '@/parts/FaultNote.vue'
 import { factWord, figure } from '@/parts/words'
 
+import { bottleOf, canSee, seeLabel } from './label'
+
 /** Before the first step: choices, the bottle, tools and consumables laid out. */
 const props = defineProps<{ offer: Schemas['Offer']; side: Schemas['BrakeSide']; locked: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
@@ -18,6 +20,7 @@ const choices = ref<Record<string, string>>({})
 const bottle = ref('')
 const scanned = ref('')
 const reason = ref('')
+const unread = ref(false)
 const pourOf = (b: Schemas['Bottle']) => (props.side.end === 'front' ? b.front : b.rear)
 const bottles = computed(() =>
   [...job.value.bottles].sort((a, b) => Number(!!pourOf(a).refused) - Number(!!pourOf(b).refused)),
@@ -27,9 +30,19 @@ pen.fault.value = undefined
 
 /** A scanner types the label's text and Enter. */
 function scan() {
-  const id = /^utensil:bottle:([0-9a-f-]{36})$/.exec(scanned.value.trim())?.[1]
-  if (id) bottle.value = id
+  if (!scanned.value.trim()) return
+  take(bottleOf(scanned.value))
   scanned.value = ''
+}
+async function look(event: Event) {
+  const field = event.target as HTMLInputElement
+  const photo = field.files?.[0]
+  if (photo) take(await seeLabel(photo).catch(() => undefined))
+  field.value = ''
+}
+function take(id?: string) {
+  unread.value = !job.value.bottles.some((b) => b.id === id)
+  if (id && !unread.value) bottle.value = id
 }
 async function begin() {
   const id = newId()
@@ -111,14 +124,27 @@ async function begin() {
           >
         </p>
       </div>
-      <label class="mt-2 flex flex-col text-sm text-soft"
-        >Or scan its label<input
-          v-model="scanned"
-          class="input figure max-w-96 text-base"
-          placeholder="utensil:bottle:…"
-          @keydown.enter.prevent="scan"
-          @change="scan"
-      /></label>
+      <div class="mt-2 flex flex-wrap items-end gap-3">
+        <label class="flex flex-col text-sm text-soft"
+          >Or scan its label<input
+            v-model="scanned"
+            class="input figure w-96 max-w-full text-base"
+            placeholder="utensil:bottle:…"
+            @keydown.enter.prevent="scan"
+            @change="scan"
+        /></label>
+        <label v-if="canSee()" class="button"
+          >With the camera<input
+            type="file"
+            class="sr-only"
+            accept="image/*"
+            capture="environment"
+            @change="look"
+        /></label>
+        <p v-if="unread" role="alert" class="pb-2.5 text-brick">
+          That is no label of a bottle on the shelf. Pick it from the list.
+        </p>
+      </div>
       <label v-if="chosen && pourOf(chosen).warning" class="mt-2 block text-sm text-soft"
         >Why this one is used<input v-model="reason" class="input text-base"
       /></label>

@@ -7,6 +7,7 @@ import { Fault } from '@/api/client'
 
 import { number, useAnswer } from './desk'
 import DeskFields from './DeskFields.vue'
+import { bottleOf, canSee, seeLabel } from './label'
 import StepTimer from './StepTimer.vue'
 
 const settle = async () => {
@@ -39,6 +40,31 @@ describe('a figure typed at the brake desk', () => {
     await length?.setValue('1700')
     expect(fields.props('modelValue')).toEqual({ length: '1700', bore: '2' })
     expect(fields.find('label').text()).toContain('Hose, mm')
+  })
+})
+
+describe('a bottle’s label', () => {
+  const id = '0199a3b2-7c4e-7f00-8a11-2233445566aa'
+  afterEach(() => void vi.unstubAllGlobals())
+
+  it('names one bottle, and nothing else does', () => {
+    expect(bottleOf(` utensil:bottle:${id}\n`)).toBe(id)
+    expect(bottleOf(`https://bikes.example/?utensil:bottle:${id}`)).toBeUndefined()
+    expect(bottleOf('utensil:bottle:the big tub')).toBeUndefined()
+  })
+
+  it('is found on a photo among other codes, where the browser can read them', async () => {
+    expect(canSee()).toBe(false)
+    expect(await seeLabel(new Blob())).toBeUndefined()
+    vi.stubGlobal('createImageBitmap', () => Promise.resolve({}))
+    vi.stubGlobal(
+      'BarcodeDetector',
+      class {
+        detect = () => Promise.resolve([{ rawValue: '0000000000000' }, { rawValue: `utensil:bottle:${id}` }])
+      },
+    )
+    expect(canSee()).toBe(true)
+    expect(await seeLabel(new Blob())).toBe(id)
   })
 })
 
