@@ -1,5 +1,13 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
+import { expect, type Page, test as base } from '@playwright/test'
+
+import { urlOf } from '../shops.ts'
+
+/** test runs in the shop of its worker. */
+export const test = base.extend({
+  // eslint-disable-next-line no-empty-pattern -- Playwright asks for a pattern
+  baseURL: async ({}, use, info) => use(urlOf(info.parallelIndex)),
+})
 
 export const pins = { 'Ida Oyelaran': '4826', 'Tomas Brandvold': '7391', 'Wren Halloran': '2650' } as const
 export type Name = keyof typeof pins

@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 
-import { expectSound, leaving, openJob, signIn, stage } from './bench'
+import { expectSound, leaving, openJob, signIn, stage, test } from './bench'
 
 /** record gives a step what it wants: a figure, a word, torques, a signature. */
 async function record(page: Page) {
@@ -10,7 +10,9 @@ async function record(page: Page) {
     const rows = panel.locator('form').filter({ has: page.getByRole('img', { name: 'not looked at' }) })
     const sign = panel.getByRole('button', { name: 'It passes, I sign' })
     const log = panel.getByRole('button', { name: 'Log it' })
-    if (await sign.isEnabled({ timeout: 100 }).catch(() => false)) await sign.click()
+    // What was just recorded may arrive while we look: then there is nothing to press any more.
+    const press = { timeout: 1500 }
+    if (await sign.count()) await sign.click(press).catch(() => undefined)
     else if (await rows.count()) {
       const row = rows.first()
       const name = await row.innerText()
@@ -21,8 +23,13 @@ async function record(page: Page) {
       await expect(rows).toHaveCount(left - 1)
     } else if (await log.count()) {
       await panel.getByRole('textbox').first().fill('1.9')
-      await log.click()
-    } else if (await panel.getByRole('button').count()) await panel.getByRole('button').first().click()
+      await log.click(press).catch(() => undefined)
+    } else if (await panel.getByRole('button').count())
+      await panel
+        .getByRole('button')
+        .first()
+        .click(press)
+        .catch(() => undefined)
     await page.waitForTimeout(150)
   }
   await expect(missing).toHaveCount(0)

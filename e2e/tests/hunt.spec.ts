@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 
-import { expectSound, leaving, openJob, signIn, stage } from './bench'
+import { expectSound, leaving, openJob, signIn, stage, test } from './bench'
 
 test('a cause is hunted down by keyboard, and becomes work to agree on', async ({ page }) => {
   await signIn(page, 'Tomas Brandvold')

@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 
-import { openJob, signIn, stage } from './bench'
+import { openJob, signIn, stage, test } from './bench'
 
 const run = (page: Page) => page.getByRole('navigation', { name: 'Torque run' })
 const open = (page: Page) => run(page).getByRole('button', { name: /^not looked at/ })

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 
-import { expectSound, openJob, signIn, stage } from './bench'
+import { expectSound, openJob, signIn, stage, test } from './bench'
 
 test('an owner answers on a phone, by a link that was sent', async ({ page, browser }) => {
   await signIn(page, 'Wren Halloran')

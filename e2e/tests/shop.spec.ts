@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 
-import { expectSound, leaving, openJob, signIn, stage } from './bench'
+import { expectSound, leaving, openJob, signIn, stage, test } from './bench'
 
 test('two tablets see each other’s changes live', async ({ browser }) => {
   const tablet = async () => (await browser.newContext()).newPage()

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 
-import { expectSound, leaving, signIn } from './bench'
+import { expectSound, leaving, signIn, test } from './bench'
 
 // A red square of 8 by 8, as PNG.
 const png = Buffer.from(

@@ -1,9 +1,9 @@
 import { execFileSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 
-import { expectSound, leaving, signIn, stage } from './bench'
+import { expectSound, leaving, signIn, stage, test } from './bench'
 
 const heading = (page: Page) =>
   page.getByRole('heading', { level: 2 }).filter({ hasNotText: /Before it leaves|Rear to front/ })

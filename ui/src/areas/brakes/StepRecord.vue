@@ -82,7 +82,9 @@ onMounted(() => {
           :aria-label="`${point.name}, ${point.gauge.unit}`"
           :disabled="locked"
         />
-        <button type="submit" class="button" :disabled="locked || !typed.trim()">Log it</button>
+        <button type="submit" class="button" :disabled="locked || !typed.trim() || pen.busy.value">
+          Log it
+        </button>
       </form>
       <GaugeStrip
         v-if="point.gauge"
@@ -145,7 +147,12 @@ onMounted(() => {
         aria-label="Note on the test"
         placeholder="what is wrong, if it fails"
       />
-      <button type="button" class="button button-go" :disabled="locked || recorded" @click="test(true)">
+      <button
+        type="button"
+        class="button button-go"
+        :disabled="locked || recorded || pen.busy.value"
+        @click="test(true)"
+      >
         It passes, I sign
       </button>
       <button
