@@ -47,8 +47,11 @@ func (s *Store) AddReadings(ctx context.Context, batch []workshop.ToolReading) e
 
 // PutReadingsAside takes readings out of the tray.
 func (s *Store) PutReadingsAside(ctx context.Context, by workshop.Actor, ids []workshop.ID, why string, now time.Time) error {
+	if len(ids) == 0 {
+		return nil
+	}
 	query, args, err := sqlx.In(`update tool_reading set aside_at = ?, aside_by = ?, aside_why = ? where aside_at is null and id in (?)`, now, by.ID, why, ids)
-	if err != nil || len(ids) == 0 {
+	if err != nil {
 		return wrap("putting readings aside", err)
 	}
 	_, err = s.db.ExecContext(ctx, s.db.Rebind(query), args...)
