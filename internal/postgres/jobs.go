@@ -119,11 +119,12 @@ const (
 	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + `, ` + photosOfJob + `, ` + benchOfJob + jobTables + ` cross join settings s where j.id = $1`
 	// EntriesQuery reads the job's own entries, the readings and figures of its bike, and how
 	// each of its bolts was left in the last job that had it.
-	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
-		where e.job_id = $1 or (e.bike_id = (select bike_id from job where id = $1) and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull'))
-		or e.id in (select distinct on (t.content->'torque'->>'fastener', t.content->'torque'->>'position') t.id from entry t
-			where t.kind = 'torque' and t.bike_id = (select bike_id from job where id = $1) and t.job_id <> $1
-			order by t.content->'torque'->>'fastener', t.content->'torque'->>'position', t.seq desc)
+	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by where e.seq in (
+			select seq from entry where job_id = $1
+			union select seq from entry where bike_id = (select bike_id from job where id = $1) and kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull')
+			union select seq from (select distinct on (t.content->'torque'->>'fastener', t.content->'torque'->>'position') t.seq from entry t
+				where t.kind = 'torque' and t.bike_id = (select bike_id from job where id = $1) and t.job_id <> $1
+				order by t.content->'torque'->>'fastener', t.content->'torque'->>'position', t.seq desc) last)
 		order by e.seq`
 )
 

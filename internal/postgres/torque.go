@@ -38,10 +38,12 @@ const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, 
 
 const (
 	wrenchesJSON = `(select coalesce(json_agg(row_to_json(w)), '[]') from (select ` + wrenchColumns + ` from wrench t order by t.retired, t.max_nm, t.name) w) as wrenches`
-	// Figures that other bikes of this make and model lend to it, the newest first.
-	modelFigures = `(select coalesce(json_agg(f.content->'figure' order by f.seq desc), '[]') from entry f join bike m on m.id = f.bike_id
+	// Figures that other bikes of this make and model lend to it, the newest first. The few
+	// figures for models are found first (offset 0 keeps them so), not the many like bikes.
+	modelFigures = `(select coalesce(json_agg(f.content->'figure' order by f.seq desc), '[]')
+		from (select f.id, f.seq, f.bike_id, f.content from entry f where f.kind = 'figure' and (f.content->'figure'->>'for_model') = 'true' offset 0) f
+		join bike m on m.id = f.bike_id
 		where lower(m.make) = lower(b.make) and lower(m.model) = lower(b.model) and b.model <> '' and m.id <> b.id
-		and f.kind = 'figure' and (f.content->'figure'->>'for_model') = 'true'
 		and not exists (select from entry x where x.supersedes = f.id)) as model_figures`
 	callBacksOfBike = `(select coalesce(json_agg(row_to_json(k)), '[]') from (select ` + callBackColumns + ` from call_back c
 		where c.bike_id = b.id order by c.due) k) as call_backs`
