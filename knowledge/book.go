@@ -7,7 +7,6 @@ package knowledge
 
 import (
 	"embed"
-	"io/fs"
 	"slices"
 
 	"utensil/core/bike"
@@ -75,42 +74,6 @@ type Depth struct {
 	Torque  string `yaml:"torque" json:"torque" enum:"touched,all"`
 	About   string `yaml:"about" json:"about"`
 }
-
-// Shipped loads the data that come with the program.
-func Shipped() (*Book, error) { return Load(shipped) }
-
-// Load reads a book from a file system, and from others laid over it in turn. Its errors
-// name the file and the line.
-func Load(layers ...fs.FS) (*Book, error) {
-	book := &Book{}
-	origins := newOrigin()
-	for _, read := range []func() error{
-		func() error { return readList(layers, "depths.yaml", origins, &book.Depths) },
-		func() error { return readList(layers, "kinds.yaml", origins, &book.Kinds) },
-		func() error { return readList(layers, "points.yaml", origins, &book.Points) },
-		func() error { return readList(layers, "routes.yaml", origins, &book.Routes) },
-		func() error { return readList(layers, "treatments.yaml", origins, &book.Treatments) },
-		func() error { return readList(layers, "runs.yaml", origins, &book.Runs) },
-		func() error { return readFolder(layers, "fasteners", origins, &book.Fasteners) },
-		func() error { return readList(layers, "prerequisites.yaml", origins, &book.Prerequisites) },
-		func() error { return readList(layers, "operations.yaml", origins, &book.Operations) },
-		func() error { return readList(layers, "bedding.yaml", origins, &book.Bedding) },
-		func() error { return readList(layers, "fluids.yaml", origins, &book.Fluids) },
-		func() error { return readFolder(layers, "procedures", origins, &book.Procedures) },
-	} {
-		if err := read(); err != nil {
-			return nil, err
-		}
-	}
-	if err := book.validate(origins); err != nil {
-		return nil, err
-	}
-	book.orderRun()
-	return book, book.readFaults(layers, origins)
-}
-
-// Overlaid loads the shipped data with a workshop's own folder laid over them.
-func Overlaid(own fs.FS) (*Book, error) { return Load(shipped, own) }
 
 // Depth finds a depth of service.
 func (b *Book) Depth(id string) (Depth, bool) { return find(b.Depths, id) }

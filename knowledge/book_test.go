@@ -1,7 +1,6 @@
 package knowledge_test
 
 import (
-	"sync"
 	"testing"
 	"testing/fstest"
 
@@ -13,12 +12,10 @@ import (
 	"utensil/knowledge"
 )
 
-// readOnce reads the shipped book for all tests that only look at it.
-var readOnce = sync.OnceValues(knowledge.Shipped)
-
+// shipped is our own book, for all tests that only look at it.
 func shipped(t *testing.T) *knowledge.Book {
 	t.Helper()
-	book, err := readOnce()
+	book, err := knowledge.Shipped()
 	require.NoError(t, err)
 	return book
 }
@@ -118,14 +115,14 @@ func TestLoadNamesFileAndLine(t *testing.T) {
 		"bad mark":          {"points.yaml", "- {id: p, name: P, from: repair, method: m, worn: w, source: s, scale: [{word: W, mark: bad, reason: r}]}\n", "points.yaml:1: p: there is no mark"},
 		"bad fact":          {"points.yaml", "- {id: p, name: P, from: repair, when: {colour: [red]}, method: m, worn: w, source: s, scale: [{word: W, mark: due, reason: r}]}\n", "no fact \"colour\""},
 	} {
-		_, err := knowledge.Overlaid(fstest.MapFS{c.file: {Data: []byte(c.text)}})
+		_, err := knowledge.Layered(fstest.MapFS{c.file: {Data: []byte(c.text)}})
 		assert.ErrorContains(t, err, c.want, name)
 	}
 }
 
 func TestWorkshopsOwnEntryReplacesOurs(t *testing.T) {
 	own := "- {id: saddle-clamp, name: Saddle clamp, component: Seat, nm: {min: 11, max: 13}, tool: hex 6 mm, treatment: dry, source: our own}\n"
-	book, err := knowledge.Overlaid(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(own)}})
+	book, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(own)}})
 	require.NoError(t, err)
 	clamp, _ := book.Fastener("saddle-clamp")
 	assert.Equal(t, "our own", clamp.Limits(facts(t, "road"))[0].Rule.Source)
@@ -137,7 +134,7 @@ func FuzzLoad(f *testing.F) {
 	f.Add("- {id: a, each: [1, [2]], when: {bar: [drop]}}\n")
 	f.Add("&a [*a]")
 	f.Fuzz(func(t *testing.T, text string) {
-		book, err := knowledge.Overlaid(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(text)}})
+		book, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(text)}})
 		if err == nil && book == nil {
 			t.Fatal("neither a book nor an error")
 		}

@@ -88,7 +88,7 @@ func TestFastenersThatDoNotFit(t *testing.T) {
 		"no pattern":       {"treatment: dry, pattern: zigzag, nm: {min: 1, max: 2}}", "turns or star"},
 		"part upside down": {"treatment: dry, nm: {min: 1, max: 2}, meets: [{part: bar, nm: {min: 3, max: 2}, source: s}]}", "bar: range is upside down"},
 	} {
-		_, err := knowledge.Overlaid(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(head + c.rest)}})
+		_, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(head + c.rest)}})
 		assert.ErrorContains(t, err, c.want, name)
 		assert.ErrorContains(t, err, "fasteners/own.yaml:1: x", name)
 	}

@@ -3,10 +3,8 @@ package knowledge
 import (
 	"errors"
 	"fmt"
-	"io/fs"
 	"regexp"
 	"slices"
-	"strings"
 
 	"utensil/core/bike"
 	"utensil/core/diagnosis"
@@ -174,38 +172,6 @@ func (p page) line(word string, from int) int {
 		}
 	}
 	return from + 1
-}
-
-// readFaults reads the complaints of every layer's folder "faults".
-func (b *Book) readFaults(layers []fs.FS, origins origin) error {
-	pages := map[string]page{}
-	for _, layer := range layers {
-		files, err := fs.Glob(layer, "faults/*.yaml")
-		if err != nil {
-			return fmt.Errorf("reading the faults: %w", err)
-		}
-		for _, file := range files {
-			text, err := fs.ReadFile(layer, file)
-			if err != nil {
-				return fmt.Errorf("reading %s: %w", file, err)
-			}
-			from := len(b.Faults)
-			if err := parseList(file, text, origins, &b.Faults); err != nil {
-				return err
-			}
-			for i, f := range b.Faults {
-				if _, here := origins.lines[file+" "+f.ID]; here || i >= from {
-					pages[f.ID] = page{file, strings.Split(string(text), "\n")}
-				}
-			}
-		}
-	}
-	var errs []error
-	for _, f := range b.Faults {
-		p := pages[f.ID]
-		errs = append(errs, b.validateFault(f, p, origins.lines[p.file+" "+f.ID]))
-	}
-	return errors.Join(errs...)
 }
 
 // validateFault reports everything wrong with a complaint, with file and line.

@@ -37,7 +37,7 @@ const squeak = `- id: squeak
 // A mistake in a file of faults is named with its file and line.
 func TestFaultFilesAreChecked(t *testing.T) {
 	load := func(text string) error {
-		_, err := knowledge.Overlaid(fstest.MapFS{"faults/own.yaml": {Data: []byte(text)}})
+		_, err := knowledge.Layered(fstest.MapFS{"faults/own.yaml": {Data: []byte(text)}})
 		return err
 	}
 	require.NoError(t, load(squeak))

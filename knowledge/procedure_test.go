@@ -67,7 +67,7 @@ func TestEveryProcedureComesToItsEnd(t *testing.T) {
 
 func TestAProcedureOfTheShopIsCheckedFirst(t *testing.T) {
 	file := func(steps string) error {
-		_, err := knowledge.Overlaid(fstest.MapFS{"procedures/own.yaml": {Data: []byte("- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n" + steps)}})
+		_, err := knowledge.Layered(fstest.MapFS{"procedures/own.yaml": {Data: []byte("- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n" + steps)}})
 		return err
 	}
 	require.NoError(t, file("  steps: [{id: a, do: Wash.}]\n"))

@@ -1,6 +1,7 @@
 package knowledge
 
 import (
+	"bytes"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -33,34 +34,27 @@ func (o origin) at(place, id string) string {
 	return fmt.Sprintf("%s:%d: %s", place, o.lines[place+" "+id], id)
 }
 
-// readList reads one file from every layer that has it into list.
-func readList[T identified](layers []fs.FS, file string, origins origin, list *[]T) error {
-	for _, layer := range layers {
-		text, err := fs.ReadFile(layer, file)
-		if errors.Is(err, fs.ErrNotExist) {
-			continue
-		}
-		if err != nil {
-			return fmt.Errorf("reading %s: %w", file, err)
-		}
-		if err := parseList(file, text, origins, list); err != nil {
-			return err
-		}
+// readList reads one file of a layer, if it has it, into list.
+func readList[T identified](layer fs.FS, file string, origins origin, list *[]T) error {
+	text, err := fs.ReadFile(layer, file)
+	if errors.Is(err, fs.ErrNotExist) {
+		return nil
 	}
-	return nil
+	if err != nil {
+		return fmt.Errorf("reading %s: %w", file, err)
+	}
+	return parseList(file, text, origins, list)
 }
 
-// readFolder reads every file of a folder, from every layer that has it, into one list.
-func readFolder[T identified](layers []fs.FS, folder string, origins origin, list *[]T) error {
-	for _, layer := range layers {
-		files, err := fs.Glob(layer, folder+"/*.yaml")
-		if err != nil {
-			return fmt.Errorf("reading %s: %w", folder, err)
-		}
-		for _, file := range files {
-			if err := readList([]fs.FS{layer}, file, origins, list); err != nil {
-				return err
-			}
+// readFolder reads every file of a layer's folder into one list.
+func readFolder[T identified](layer fs.FS, folder string, origins origin, list *[]T) error {
+	files, err := fs.Glob(layer, folder+"/*.yaml")
+	if err != nil {
+		return fmt.Errorf("reading %s: %w", folder, err)
+	}
+	for _, file := range files {
+		if err := readList(layer, file, origins, list); err != nil {
+			return err
 		}
 	}
 	return nil
@@ -80,20 +74,17 @@ func parseList[T identified](file string, text []byte, origins origin, list *[]T
 	if !isList {
 		return fmt.Errorf("%s:1: expected a list of entries, each starting with a dash", file)
 	}
-	var entries []map[string]any
-	if err := yaml.Unmarshal(text, &entries); err != nil {
-		return fmt.Errorf("%s: %w", file, err)
-	}
 	here := map[string]int{}
-	for i, entry := range entries {
-		line := items.Values[i].GetToken().Position.Line
-		for _, filled := range expand(entry) {
+	decoder := yaml.NewDecoder(bytes.NewReader(nil), yaml.Strict()) // one for the file: it remembers the anchors
+	for _, entry := range items.Values {
+		line := entry.GetToken().Position.Line
+		each, err := expand(decoder, entry)
+		if err != nil {
+			return fmt.Errorf("%s:%d: %w", file, line, err)
+		}
+		for _, filled := range each {
 			var item T
-			again, err := yaml.Marshal(filled)
-			if err == nil {
-				err = yaml.UnmarshalWithOptions(again, &item, yaml.Strict())
-			}
-			if err != nil {
+			if err := decoder.DecodeFromNode(filled, &item); err != nil {
 				return fmt.Errorf("%s:%d: %w", file, line, err)
 			}
 			id := item.key()
@@ -116,20 +107,35 @@ func parseList[T identified](file string, text []byte, origins origin, list *[]T
 }
 
 // expand makes one entry per word of "each", or the entry itself.
-func expand(entry map[string]any) []map[string]any {
-	ends, given := entry["each"].([]any)
-	if !given {
-		return []map[string]any{entry}
+func expand(decoder *yaml.Decoder, entry ast.Node) ([]ast.Node, error) {
+	mapping, isMap := entry.(*ast.MappingNode)
+	if !isMap || !slices.ContainsFunc(mapping.Values, func(v *ast.MappingValueNode) bool { return v.Key.String() == "each" }) {
+		return []ast.Node{entry}, nil
 	}
-	var out []map[string]any
+	var fields map[string]any
+	if err := decoder.DecodeFromNode(entry, &fields); err != nil {
+		return nil, err
+	}
+	ends, isList := fields["each"].([]any)
+	if !isList {
+		return nil, errors.New("each needs a list of words")
+	}
+	delete(fields, "each")
+	var out []ast.Node
 	for _, end := range ends {
 		word := fmt.Sprint(end)
-		fill := strings.NewReplacer("{end}", word, "{End}", strings.ToUpper(word[:min(1, len(word))])+word[min(1, len(word)):])
-		filled, _ := filled(entry, fill).(map[string]any)
-		delete(filled, "each")
-		out = append(out, filled)
+		first := min(1, len(word))
+		text, err := yaml.Marshal(filled(fields, strings.NewReplacer("{end}", word, "{End}", strings.ToUpper(word[:first])+word[first:])))
+		if err != nil {
+			return nil, err
+		}
+		parsed, err := parser.ParseBytes(text, 0) // a node made from values quotes its texts twice
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, parsed.Docs[0].Body)
 	}
-	return out
+	return out, nil
 }
 
 func filled(value any, fill *strings.Replacer) any {

@@ -72,6 +72,3 @@ func Text(name string) string {
 	}
 	return string(text)
 }
-
-// Layered loads the shipped data with others laid over them in turn.
-func Layered(own ...fs.FS) (*Book, error) { return Load(append([]fs.FS{shipped}, own...)...) }

@@ -50,7 +50,7 @@ func (o *options) book() (*knowledge.Book, error) {
 	if o.knowledge == "" {
 		return knowledge.Shipped()
 	}
-	return knowledge.Overlaid(os.DirFS(o.knowledge))
+	return knowledge.Layered(os.DirFS(o.knowledge))
 }
 
 func serveCommand() *cobra.Command {

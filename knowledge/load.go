@@ -1,0 +1,117 @@
+package knowledge
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"maps"
+	"slices"
+	"strings"
+	"sync"
+)
+
+// draft is a book as it is read, layer upon layer, before its entries are checked against
+// each other.
+type draft struct {
+	Book
+	origins origin
+	pages   map[string]page // of each complaint, for the lines of its errors
+}
+
+// Shipped loads the data that come with the program, once. The book is shared: a workshop's
+// own texts make another of it.
+var Shipped = sync.OnceValues(func() (*Book, error) { return Layered() })
+
+// Layered loads the shipped data with others laid over them in turn. Its errors name the
+// file and the line.
+func Layered(own ...fs.FS) (*Book, error) {
+	ours, err := readShipped()
+	if err != nil {
+		return nil, err
+	}
+	d := ours.copied()
+	for _, layer := range own {
+		if err := d.read(layer); err != nil {
+			return nil, err
+		}
+	}
+	return d.checked()
+}
+
+// readShipped reads our own layer, which stays as it is while the program runs.
+var readShipped = sync.OnceValues(func() (draft, error) {
+	d := draft{origins: newOrigin(), pages: map[string]page{}}
+	return d, d.read(shipped)
+})
+
+// copied is a draft that can be read into without changing the first.
+func (d draft) copied() draft {
+	return draft{
+		Book: Book{
+			Points: slices.Clone(d.Points), Fasteners: slices.Clone(d.Fasteners), Operations: slices.Clone(d.Operations),
+			Kinds: slices.Clone(d.Kinds), Depths: slices.Clone(d.Depths), Prerequisites: slices.Clone(d.Prerequisites),
+			Routes: slices.Clone(d.Routes), Treatments: slices.Clone(d.Treatments), Runs: slices.Clone(d.Runs),
+			Faults: slices.Clone(d.Faults), Procedures: slices.Clone(d.Procedures), Bedding: slices.Clone(d.Bedding), Fluids: slices.Clone(d.Fluids),
+		},
+		origins: origin{maps.Clone(d.origins.lines), maps.Clone(d.origins.files)},
+		pages:   maps.Clone(d.pages),
+	}
+}
+
+// read lays one more layer over what was read so far: an entry with the same id replaces it.
+func (d *draft) read(layer fs.FS) error {
+	for _, read := range []func() error{
+		func() error { return readList(layer, "depths.yaml", d.origins, &d.Depths) },
+		func() error { return readList(layer, "kinds.yaml", d.origins, &d.Kinds) },
+		func() error { return readList(layer, "points.yaml", d.origins, &d.Points) },
+		func() error { return readList(layer, "routes.yaml", d.origins, &d.Routes) },
+		func() error { return readList(layer, "treatments.yaml", d.origins, &d.Treatments) },
+		func() error { return readList(layer, "runs.yaml", d.origins, &d.Runs) },
+		func() error { return readFolder(layer, "fasteners", d.origins, &d.Fasteners) },
+		func() error { return readList(layer, "prerequisites.yaml", d.origins, &d.Prerequisites) },
+		func() error { return readList(layer, "operations.yaml", d.origins, &d.Operations) },
+		func() error { return readList(layer, "bedding.yaml", d.origins, &d.Bedding) },
+		func() error { return readList(layer, "fluids.yaml", d.origins, &d.Fluids) },
+		func() error { return readFolder(layer, "procedures", d.origins, &d.Procedures) },
+		func() error { return d.readFaults(layer) },
+	} {
+		if err := read(); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// readFaults reads the complaints, and keeps their pages to say where a mistake stands.
+func (d *draft) readFaults(layer fs.FS) error {
+	if err := readFolder(layer, "faults", d.origins, &d.Faults); err != nil {
+		return err
+	}
+	for _, f := range d.Faults {
+		file := d.origins.files["faults "+f.ID]
+		text, err := fs.ReadFile(layer, file)
+		if errors.Is(err, fs.ErrNotExist) {
+			continue // it is another layer's
+		}
+		if err != nil {
+			return fmt.Errorf("reading %s: %w", file, err)
+		}
+		d.pages[f.ID] = page{file, strings.Split(string(text), "\n")}
+	}
+	return nil
+}
+
+// checked is the book, if every entry is sound and fits the others.
+func (d *draft) checked() (*Book, error) {
+	book := &d.Book
+	if err := book.validate(d.origins); err != nil {
+		return nil, err
+	}
+	book.orderRun()
+	var errs []error
+	for _, f := range book.Faults {
+		p := d.pages[f.ID]
+		errs = append(errs, book.validateFault(f, p, d.origins.lines[p.file+" "+f.ID]))
+	}
+	return book, errors.Join(errs...)
+}
