@@ -27,6 +27,7 @@ type Server struct {
 	URL string // where its database is
 
 	bin, folder, data string
+	settings          []string
 	as                *syscall.Credential
 	port              int
 	run               *exec.Cmd
@@ -35,9 +36,17 @@ type Server struct {
 
 const userName = "utensil"
 
+// ours is how every server here runs.
+var ours = []string{
+	"listen_addresses=127.0.0.1", "unix_socket_directories=", "logging_collector=off", "shared_buffers=64MB", "max_connections=60",
+	"min_wal_size=32MB", "max_wal_size=128MB", // a demo must fit on a nearly full disk
+	"synchronous_commit=off", // a crash may lose a moment of a demo, never its consistency
+}
+
 // Start starts a server whose data are in folder, creating them the first time. PostgreSQL
-// refuses to run as root, so then it runs as the user "postgres", or else "nobody".
-func Start(ctx context.Context, folder string) (*Server, error) {
+// refuses to run as root, so then it runs as the user "postgres", or else "nobody". Settings
+// such as "fsync=off" are added to its own.
+func Start(ctx context.Context, folder string, settings ...string) (*Server, error) {
 	bin, err := binaries()
 	if err != nil {
 		return nil, err
@@ -62,18 +71,18 @@ func Start(ctx context.Context, folder string) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &Server{bin: bin, folder: folder, data: data, as: as, port: port,
+	s := &Server{bin: bin, folder: folder, data: data, settings: settings, as: as, port: port,
 		URL: fmt.Sprintf("postgres://%s:%s@127.0.0.1:%d/postgres?sslmode=disable", userName, password, port)}
 	return s, s.Start(ctx)
 }
 
 // Start starts a stopped server again where it was.
 func (s *Server) Start(ctx context.Context) error {
-	run := command(context.WithoutCancel(ctx), s.as, filepath.Join(s.bin, "postgres"), "-D", s.data, "-p", strconv.Itoa(s.port),
-		"-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories=", "-c", "logging_collector=off",
-		"-c", "shared_buffers=64MB", "-c", "max_connections=60",
-		"-c", "min_wal_size=32MB", "-c", "max_wal_size=128MB", // a demo must fit on a nearly full disk
-		"-c", "synchronous_commit=off") // a crash may lose a moment of a demo, never its consistency
+	args := []string{"-D", s.data, "-p", strconv.Itoa(s.port)}
+	for _, setting := range slices.Concat(ours, s.settings) {
+		args = append(args, "-c", setting)
+	}
+	run := command(context.WithoutCancel(ctx), s.as, filepath.Join(s.bin, "postgres"), args...)
 	logs, err := os.Create(filepath.Join(s.folder, "postgres.log"))
 	if err != nil {
 		return err

@@ -4,6 +4,7 @@ package dbtest
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"net/url"
 	"os"
@@ -27,7 +28,8 @@ var (
 func Main(m *testing.M) {
 	folder := filepath.Join(os.TempDir(), fmt.Sprintf("utensil-test-%d", os.Getpid()))
 	var err error
-	if server, err = localdb.Start(context.Background(), folder); err != nil {
+	// What is written here is thrown away: nothing needs to outlive a crash of the machine.
+	if server, err = localdb.Start(context.Background(), folder, "fsync=off", "full_page_writes=off"); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
@@ -45,30 +47,53 @@ func Main(m *testing.M) {
 // Server is the server the tests share, for those that stop and start it.
 func Server() *localdb.Server { return server }
 
-// Open opens a store on a new database, and closes it when the test ends.
+// Open opens a store on a new, migrated database, and closes it when the test ends.
 func Open(t testing.TB) *postgres.Store {
 	t.Helper()
 	store, err := postgres.Open(URL(t))
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, store.Close()) })
-	require.NoError(t, store.Migrate(t.Context()))
 	return store
 }
 
-// URL makes a new database and says where it is.
+// pattern is a migrated database that the others are copied from, made once.
+var pattern = sync.OnceValue(func() error {
+	if err := create("pattern", "template1"); err != nil {
+		return err
+	}
+	store, err := postgres.Open(at("pattern"))
+	if err != nil {
+		return err
+	}
+	return errors.Join(store.Migrate(context.Background()), store.Close())
+})
+
+// URL makes a new, migrated database and says where it is.
 func URL(t testing.TB) string {
 	t.Helper()
-	mu.Lock()
+	require.NoError(t, pattern())
+	mu.Lock() // a database is copied by one at a time
+	defer mu.Unlock()
 	count++
 	name := fmt.Sprintf("test_%d", count)
-	mu.Unlock()
+	require.NoError(t, create(name, "pattern"))
+	return at(name)
+}
+
+func create(name, from string) error {
 	admin, err := postgres.Open(server.URL)
-	require.NoError(t, err)
-	defer admin.Close()
-	_, err = admin.DB().Exec(`create database ` + name)
-	require.NoError(t, err)
-	at, err := url.Parse(server.URL)
-	require.NoError(t, err)
-	at.Path = "/" + name
-	return at.String()
+	if err != nil {
+		return err
+	}
+	_, err = admin.DB().Exec(`create database ` + name + ` template ` + from)
+	return errors.Join(err, admin.Close())
+}
+
+func at(name string) string {
+	u, err := url.Parse(server.URL)
+	if err != nil {
+		panic(err) // it is our own
+	}
+	u.Path = "/" + name
+	return u.String()
 }
