@@ -1,16 +1,14 @@
 package postgres
 
 import (
-	"bytes"
 	"context"
 	"database/sql"
 	"errors"
 	"fmt"
-	"github.com/segmentio/encoding/json"
 	"time"
 
-	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jmoiron/sqlx"
+	"github.com/segmentio/encoding/json"
 	"golang.org/x/sync/errgroup"
 
 	"utensil/core/estimate"
@@ -303,12 +301,7 @@ func (s *Store) CheckIn(ctx context.Context, by workshop.Actor, o workshop.Owner
 		if err != nil || !added {
 			return wrap("adding a job", err)
 		}
-		for _, e := range entries {
-			if err := insertEntry(ctx, tx, e); err != nil {
-				return err
-			}
-		}
-		return nil
+		return insertEntries(ctx, tx, j.ID, entries)
 	})
 }
 
@@ -329,69 +322,6 @@ func (s *Store) SaveJob(ctx context.Context, id workshop.ID, c workshop.JobChang
 	return workshop.StaleWrite("job", now.Job)
 }
 
-// Append writes an entry to an open job.
-func (s *Store) Append(ctx context.Context, e workshop.Entry) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		var released *time.Time
-		// A share lock lets entries in side by side but keeps a release out until they stand.
-		err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for share`, e.JobID)
-		if errors.Is(err, sql.ErrNoRows) {
-			return workshop.NotFound("job")
-		}
-		if err != nil {
-			return wrap("appending", err)
-		}
-		if released != nil {
-			if again, err := sentBefore(ctx, tx, e); err != nil || again {
-				return err
-			}
-			return workshop.ErrClosed()
-		}
-		return insertEntry(ctx, tx, e)
-	})
-}
-
-// insertEntry adds an entry once.
-func insertEntry(ctx context.Context, tx *sqlx.Tx, e workshop.Entry) error {
-	content, err := json.Marshal(e.Content)
-	if err != nil {
-		return fmt.Errorf("writing an entry: %w", err)
-	}
-	added, err := updated(tx.ExecContext(ctx, `insert into entry (id, job_id, bike_id, kind, supersedes, by, at, digest, content)
-		select $1, j.id, j.bike_id, $3, $4, $5, $6, $7, $8 from job j where j.id = $2 on conflict (id) do nothing`,
-		e.ID, e.JobID, e.Kind, e.Supersedes, e.By, e.At, e.Digest, string(content)))
-	var failed *pgconn.PgError
-	switch {
-	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_key":
-		return &workshop.Problem{Kind: workshop.Stale, Title: "Already corrected", Detail: "Someone else corrected that entry first. Look at what it says now, and correct that if it is still wrong."}
-	case errors.As(err, &failed) && failed.ConstraintName == "entry_tool_reading":
-		return &workshop.Problem{Kind: workshop.Stale, Title: "That reading is taken", Detail: "Another bolt took this reading first. Pull the wrench once more, or type the figure."}
-	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_fkey":
-		return workshop.NotFound("entry to correct")
-	case err != nil:
-		return wrap("writing an entry", err)
-	case added:
-		return nil
-	}
-	_, err = sentBefore(ctx, tx, e)
-	return err
-}
-
-// sentBefore says whether the very same entry stands already. Another entry under its id is
-// refused.
-func sentBefore(ctx context.Context, tx *sqlx.Tx, e workshop.Entry) (bool, error) {
-	var got []byte
-	if err := tx.GetContext(ctx, &got, `select digest from entry where id = $1`, e.ID); errors.Is(err, sql.ErrNoRows) {
-		return false, nil
-	} else if err != nil {
-		return false, wrap("looking for an entry", err)
-	}
-	if !bytes.Equal(got, e.Digest) {
-		return false, &workshop.Problem{Kind: workshop.Stale, Title: "Two entries under one id", Detail: "Another entry was sent under this id. Send yours again under an id of its own."}
-	}
-	return true, nil
-}
-
 // Seal releases or reopens a job under a lock that lets no entry in between.
 func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.Record) (workshop.Seal, error)) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
@@ -402,14 +332,14 @@ func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.
 		if err != nil {
 			return err
 		}
-		if again, err := sentBefore(ctx, tx, e); err != nil || again {
+		if again, err := sentBefore(ctx, tx, []workshop.Entry{e}); err != nil || again {
 			return err
 		}
 		with, err := judge(record)
 		if err != nil {
 			return err
 		}
-		if err := insertEntry(ctx, tx, e); err != nil {
+		if err := insertEntries(ctx, tx, e.JobID, []workshop.Entry{e}); err != nil {
 			return err
 		}
 		var released *time.Time

@@ -53,20 +53,17 @@ func (s *Store) FindLink(ctx context.Context, hash []byte) (workshop.Link, error
 // finds the link answered.
 func (s *Store) AnswerLink(ctx context.Context, id workshop.ID, now time.Time, from string, entries []workshop.Entry) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		open, err := updated(tx.ExecContext(ctx, `update link l set answered_at = $2, answered_from = $3 from job j
-			where l.id = $1 and l.answered_at is null and l.revoked_at is null and l.expires_at > $2 and j.id = l.job_id and j.released_at is null`, id, now, from))
-		if err != nil {
+		var job workshop.ID
+		err := tx.GetContext(ctx, &job, `update link l set answered_at = $2, answered_from = $3 from job j
+			where l.id = $1 and l.answered_at is null and l.revoked_at is null and l.expires_at > $2 and j.id = l.job_id and j.released_at is null
+			returning j.id`, id, now, from)
+		switch {
+		case errors.Is(err, sql.ErrNoRows):
+			return &workshop.Problem{Kind: workshop.Stale, Title: "This was answered already", Detail: "The answers are on the page: load it again. To change one, ring the workshop."}
+		case err != nil:
 			return wrap("answering a link", err)
 		}
-		if !open {
-			return &workshop.Problem{Kind: workshop.Stale, Title: "This was answered already", Detail: "The answers are on the page: load it again. To change one, ring the workshop."}
-		}
-		for _, e := range entries {
-			if err := insertEntry(ctx, tx, e); err != nil {
-				return err
-			}
-		}
-		return nil
+		return insertEntries(ctx, tx, job, entries)
 	})
 }
 

@@ -65,11 +65,11 @@ func together(n int, do func(int) error) (failed []error) {
 func TestOneOfManyCorrectionsStands(t *testing.T) {
 	store, by, job := inShop(t)
 	first := written(by, job, "first")
-	require.NoError(t, store.Append(t.Context(), first))
+	require.NoError(t, store.Append(t.Context(), job.ID, first))
 	failed := together(8, func(i int) error {
 		e := written(by, job, fmt.Sprint("correction ", i))
 		e.Supersedes = &first.ID
-		return store.Append(t.Context(), e)
+		return store.Append(t.Context(), job.ID, e)
 	})
 	require.Len(t, failed, 7)
 	for _, err := range failed {
@@ -78,18 +78,41 @@ func TestOneOfManyCorrectionsStands(t *testing.T) {
 	missing := workshop.NewID()
 	lost := written(by, job, "of nothing")
 	lost.Supersedes = &missing
-	assert.Equal(t, workshop.Missing, kind(t, store.Append(t.Context(), lost)))
+	assert.Equal(t, workshop.Missing, kind(t, store.Append(t.Context(), job.ID, lost)))
 }
 
 func TestTheSameEntryFromManyTabletsStandsOnce(t *testing.T) {
 	store, by, job := inShop(t)
 	e := written(by, job, "once")
-	assert.Empty(t, together(8, func(int) error { return store.Append(t.Context(), e) }))
+	assert.Empty(t, together(8, func(int) error { return store.Append(t.Context(), job.ID, e) }))
 	record, err := store.Job(t.Context(), job.ID)
 	require.NoError(t, err)
 	require.Len(t, record.Entries, 1)
 	assert.Equal(t, e.Content, record.Entries[0].Content)
 	assert.Equal(t, "Ida", record.Entries[0].ByName)
+}
+
+func TestEntriesSentTogetherStandTogetherOrNotAtAll(t *testing.T) {
+	store, by, job := inShop(t)
+	first, second := written(by, job, "first"), written(by, job, "first, corrected")
+	second.Supersedes = &first.ID
+	require.NoError(t, store.Append(t.Context(), job.ID, first, second))
+	require.NoError(t, store.Append(t.Context(), job.ID, first, second), "sent again")
+
+	third, another := written(by, job, "third"), written(by, job, "another under the first's id")
+	another.ID = first.ID
+	assert.Equal(t, workshop.Stale, kind(t, store.Append(t.Context(), job.ID, third, another)))
+	late := written(by, job, "the second correction of one entry")
+	late.Supersedes = &first.ID
+	assert.Equal(t, workshop.Stale, kind(t, store.Append(t.Context(), job.ID, third, late)))
+
+	record, err := store.Job(t.Context(), job.ID)
+	require.NoError(t, err)
+	var said []string
+	for _, e := range record.Entries {
+		said = append(said, e.Content.Note.Text)
+	}
+	assert.Equal(t, []string{"first", "first, corrected"}, said, "in the order they were given")
 }
 
 func TestNoEntrySlipsInBehindARelease(t *testing.T) {
@@ -107,7 +130,7 @@ func TestNoEntrySlipsInBehindARelease(t *testing.T) {
 						return workshop.Seal{}, nil
 					})
 				}
-				return store.Append(t.Context(), written(by, job, fmt.Sprint(i)))
+				return store.Append(t.Context(), job.ID, written(by, job, fmt.Sprint(i)))
 			})
 			for _, err := range failed {
 				assert.Equal(t, workshop.Closed, kind(t, err))

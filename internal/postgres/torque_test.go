@@ -67,7 +67,7 @@ func TestAReadingOfAWrenchIsKeptAndTakenOnce(t *testing.T) {
 
 	id := record.Tray[0].ID
 	failed := together(6, func(i int) error {
-		return store.Append(t.Context(), workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindTorque, By: by.ID, At: time.Now(), Digest: []byte{byte(i)},
+		return store.Append(t.Context(), job.ID, workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindTorque, By: by.ID, At: time.Now(), Digest: []byte{byte(i)},
 			Content: workshop.Content{Torque: &workshop.Torque{Fastener: "faceplate", Position: fmt.Sprint(i), ToolID: &id}}})
 	})
 	require.Len(t, failed, 5, "six bolts want it, one gets it")
@@ -86,7 +86,7 @@ func TestAFigureForTheModelIsLentToItsBikes(t *testing.T) {
 	low, high := 3.0, 4.0
 	figure := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindFigure, By: by.ID, At: time.Now(), Digest: []byte("f"),
 		Content: workshop.Content{Figure: &workshop.OwnFigure{Fastener: "seatpost-clamp", Min: &low, Max: &high, ForModel: true, Source: "the card"}}}
-	require.NoError(t, store.Append(t.Context(), figure))
+	require.NoError(t, store.Append(t.Context(), job.ID, figure))
 	twin := func(model string) workshop.Record {
 		first, err := store.Job(t.Context(), job.ID)
 		require.NoError(t, err)

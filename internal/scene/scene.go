@@ -200,9 +200,14 @@ func (t *teller) stays(ctx context.Context, o workshop.Owner, b workshop.Bike, s
 		return err
 	}
 	hands := t.who[t.dice.IntN(2)]
-	record := func(by workshop.Actor, c workshop.Content) error {
-		t.passes(90 * time.Second)
-		job, err = t.shop.Record(ctx, by, job.Job.ID, workshop.NewEntry{ID: t.id(), Content: c})
+	record := func(by workshop.Actor, contents ...workshop.Content) error {
+		entries := make([]workshop.NewEntry, len(contents))
+		for i, c := range contents {
+			t.passes(90 * time.Second)
+			at := t.clock
+			entries[i] = workshop.NewEntry{ID: t.id(), At: &at, Content: c}
+		}
+		job, err = t.shop.Record(ctx, by, job.Job.ID, entries...)
 		return err
 	}
 	far := func(stage workshop.Stage) bool { return s.upTo == stage && s.half }
@@ -226,10 +231,12 @@ func (t *teller) stays(ctx context.Context, o workshop.Owner, b workshop.Bike, s
 			return err
 		}
 	}
+	var back []workshop.Content
 	for _, thing := range job.Belongings {
-		if err := record(door, workshop.Content{Return: &workshop.Return{Belonging: thing.ID}}); err != nil {
-			return err
-		}
+		back = append(back, workshop.Content{Return: &workshop.Return{Belonging: thing.ID}})
+	}
+	if err := record(door, back...); err != nil {
+		return err
 	}
 	if far(workshop.StageHandOver) {
 		return nil
@@ -257,10 +264,12 @@ func (t *teller) callBack(ctx context.Context, now time.Time) error {
 	return nil
 }
 
-type recorder func(workshop.Actor, workshop.Content) error
+// recorder writes what somebody did, one thing after the other.
+type recorder func(workshop.Actor, ...workshop.Content) error
 
 func (t *teller) inspect(job *workshop.JobView, record recorder, by workshop.Actor, s stay, parts worn, half bool) error {
 	points := job.Points
+	var read []workshop.Content
 	for i, p := range points {
 		if half && i > len(points)*6/10 && s.ailing[p.ID] == "" || !p.Required {
 			continue
@@ -285,9 +294,10 @@ func (t *teller) inspect(job *workshop.JobView, record recorder, by workshop.Act
 		default:
 			reading.Word = p.Words[0].Word
 		}
-		if err := record(by, workshop.Content{Reading: &reading}); err != nil {
-			return fmt.Errorf("reading %s: %w", p.ID, err)
-		}
+		read = append(read, workshop.Content{Reading: &reading})
+	}
+	if err := record(by, read...); err != nil {
+		return fmt.Errorf("walking round: %w", err)
 	}
 	if s.hunt == nil {
 		return nil
@@ -313,15 +323,16 @@ func (t *teller) search(job *workshop.JobView, record recorder, by workshop.Acto
 }
 
 func (t *teller) agree(job *workshop.JobView, record recorder, by workshop.Actor, o workshop.Owner, half bool) error {
+	var proposed []workshop.Content
 	for _, f := range job.Findings {
 		if len(f.Suggested) == 0 {
 			continue
 		}
 		s := f.Suggested[0]
-		finding := f.ID
-		if err := record(by, workshop.Content{Item: &workshop.Item{Finding: &finding, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes, Parts: s.Parts}}); err != nil {
-			return err
-		}
+		proposed = append(proposed, workshop.Content{Item: &workshop.Item{Finding: &f.ID, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes, Parts: s.Parts}})
+	}
+	if err := record(by, proposed...); err != nil {
+		return err
 	}
 	if len(job.Items) == 0 {
 		return record(by, workshop.Content{Note: &workshop.Note{Text: "Nothing to agree: all as it should be."}})
@@ -330,12 +341,11 @@ func (t *teller) agree(job *workshop.JobView, record recorder, by workshop.Actor
 		return err
 	}
 	t.passes(40 * time.Minute)
+	var said []workshop.Content
 	for _, i := range job.Items {
-		if err := record(by, workshop.Content{Answer: &workshop.Answer{Item: i.ID, Answer: workshop.Yes, From: o.Name, How: "phone"}}); err != nil {
-			return err
-		}
+		said = append(said, workshop.Content{Answer: &workshop.Answer{Item: i.ID, Answer: workshop.Yes, From: o.Name, How: "phone"}})
 	}
-	return nil
+	return record(by, said...)
 }
 
 func (t *teller) work(job *workshop.JobView, record recorder, by workshop.Actor, parts worn, half bool) error {
@@ -373,9 +383,10 @@ func (t *teller) guide(job *workshop.JobView, record recorder, by workshop.Actor
 
 func (t *teller) verify(job *workshop.JobView, record recorder, by workshop.Actor, half bool) error {
 	bolts := job.Bolts
+	var done []workshop.Content
 	for n, b := range bolts {
 		if half && n > len(bolts)/2 {
-			return nil
+			return record(by, done...)
 		}
 		log := workshop.Torque{Fastener: b.Fastener, Position: b.Position, Found: workshop.FoundNotChecked}
 		if t.dice.IntN(9) == 0 || b.Fastener == "saddle-clamp" && t.dice.IntN(3) == 0 {
@@ -394,14 +405,10 @@ func (t *teller) verify(job *workshop.JobView, record recorder, by workshop.Acto
 				log.Wrench = b.Wrench
 			}
 		}
-		if err := record(by, workshop.Content{Torque: &log}); err != nil {
-			return fmt.Errorf("torque of %s: %w", b.Fastener, err)
-		}
+		done = append(done, workshop.Content{Torque: &log})
 	}
 	for _, s := range job.Signs {
-		if err := record(by, workshop.Content{Sign: &workshop.Sign{What: s.What, Passed: true}}); err != nil {
-			return err
-		}
+		done = append(done, workshop.Content{Sign: &workshop.Sign{What: s.What, Passed: true}})
 	}
-	return nil
+	return record(by, done...)
 }

@@ -304,5 +304,5 @@ func (w *Workshop) OwnerAsk(ctx context.Context, token string, in OwnerAsks) err
 	if e.Digest, err = e.digest(); err != nil {
 		return err
 	}
-	return w.store.Append(ctx, e)
+	return w.store.Append(ctx, link.JobID, e)
 }

@@ -31,35 +31,42 @@ var writers = map[Kind][]Role{
 	KindWithdrawn: {Mechanic, Counter},
 }
 
-// Record writes one entry about a job and returns the job as it now stands. The same entry
-// sent again changes nothing.
-func (w *Workshop) Record(ctx context.Context, by Actor, job ID, n NewEntry) (JobView, error) {
-	kind := n.Content.Kind()
-	roles, known := writers[kind]
-	if !known {
-		return JobView{}, invalid("content", "An entry says exactly one thing.")
-	}
-	if err := by.must(roles...); err != nil {
-		return JobView{}, err
-	}
-	if !n.ID.Valid() {
-		return JobView{}, invalid("id", "The id is not a version 7 UUID.")
+// Record writes entries about a job in the order given, all or none, and returns the job as
+// it now stands. Each is checked against what stands before it. The same entry sent again
+// changes nothing.
+func (w *Workshop) Record(ctx context.Context, by Actor, job ID, entries ...NewEntry) (JobView, error) {
+	for _, n := range entries {
+		roles, known := writers[n.Content.Kind()]
+		if !known {
+			return JobView{}, invalid("content", "An entry says exactly one thing.")
+		}
+		if err := by.must(roles...); err != nil {
+			return JobView{}, err
+		}
+		if !n.ID.Valid() {
+			return JobView{}, invalid("id", "The id is not a version 7 UUID.")
+		}
 	}
 	record, err := w.store.Job(ctx, job)
 	if err != nil {
 		return JobView{}, err
 	}
-	entry := Entry{ID: n.ID, JobID: job, BikeID: record.Bike.ID, Kind: kind, Supersedes: n.Supersedes, By: by.ID, At: w.at(n.At), Content: n.Content}
-	if entry.Digest, err = entry.digest(); err != nil {
-		return JobView{}, err
-	}
-	sent := slices.ContainsFunc(record.Entries, func(e Entry) bool { return e.ID == n.ID })
-	if !sent { // what was accepted once is not asked again whether it still could be
-		if entry.Content, err = w.check(w.layOut(record), by, n); err != nil {
+	written := make([]Entry, len(entries))
+	for i, n := range entries {
+		e := Entry{ID: n.ID, JobID: job, BikeID: record.Bike.ID, Kind: n.Content.Kind(), Supersedes: n.Supersedes, By: by.ID, ByName: by.Name, At: w.at(n.At), Content: n.Content}
+		if e.Digest, err = e.digest(); err != nil {
 			return JobView{}, err
 		}
+		sent := slices.ContainsFunc(record.Entries, func(e Entry) bool { return e.ID == n.ID })
+		if !sent { // what was accepted once is not asked again whether it still could be
+			if e.Content, err = w.check(w.layOut(record), by, n); err != nil {
+				return JobView{}, err
+			}
+			record.Entries = append(record.Entries, e)
+		}
+		written[i] = e
 	}
-	if err := w.store.Append(ctx, entry); err != nil {
+	if err := w.store.Append(ctx, job, written...); err != nil {
 		return JobView{}, err
 	}
 	return w.Job(ctx, job)

@@ -50,9 +50,9 @@ type Store interface {
 	Job(ctx context.Context, id ID) (Record, error)
 	// InShop reads every job that is in the shop, and those released since.
 	InShop(ctx context.Context, since time.Time) ([]Record, error)
-	// Append writes an entry to an open job. The same entry again is harmless; another
-	// entry under the same id, or a second correction of one entry, is Stale.
-	Append(ctx context.Context, e Entry) error
+	// Append writes entries to an open job, all or none. The same entry again is harmless;
+	// another entry under the same id, or a second correction of one entry, is Stale.
+	Append(ctx context.Context, job ID, entries ...Entry) error
 	// Seal locks a job, lets judge look at everything recorded so far, and writes the entry
 	// that releases or reopens it with what judge adds, all or nothing. A job that is opened
 	// again takes the call-backs back that it made.
