@@ -50,6 +50,9 @@ type Rider struct {
 	Mass float64 `json:"mass_kg" doc:"rider, bike and load"`
 }
 
+// Weighs says whether the mass is one that a bicycle carries: 20 to 400 kg.
+func (r Rider) Weighs() bool { return r.Mass >= 20 && r.Mass <= 400 }
+
 // Kinetic is the energy of slowing from one speed to another, in km/h: ½ m (v² − w²).
 func (r Rider) Kinetic(from, to float64) float64 {
 	v, w := from/3.6, to/3.6
@@ -115,7 +118,7 @@ const (
 
 // Bed rides a scheme by the lumped model: each stop heats the rotor, the ride between cools it.
 func (r Rotor) Bed(rider Rider, scheme []Stage, air, share float64) (Bedding, error) {
-	if !(rider.Mass >= 20 && rider.Mass <= 400) || !(share > 0 && share <= 1) {
+	if !rider.Weighs() || !(share > 0 && share <= 1) {
 		return Bedding{}, errors.New("rider, bike and load weigh 20 to 400 kg")
 	}
 	if err := r.Validate(); err != nil {

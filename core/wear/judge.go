@@ -30,6 +30,7 @@ type Gauge struct {
 	Sides      []string `yaml:"sides"`       // or the parts measured at once, by name
 	Apart      float64  `yaml:"apart"`       // sides that differ by this much ask why
 	ApartMeans string   `yaml:"apart_means"` // what that says
+	Scatter    float64  `yaml:"scatter"`     // two figures of one part differ by this at most; a better one is another part's. 0: not asked
 }
 
 // Word is one answer of a scale judged by eye or hand.
@@ -91,6 +92,9 @@ func (g Gauge) Validate() error {
 	}
 	if g.Apart > 0 && (len(g.Sides) != 2 || g.ApartMeans == "") {
 		return fmt.Errorf("sides that may differ need two names and what it means")
+	}
+	if g.Scatter < 0 {
+		return fmt.Errorf("a scatter of %g", g.Scatter)
 	}
 	if g.Step <= 0 || g.Major < g.Step {
 		return fmt.Errorf("divisions of %g numbered every %g", g.Step, g.Major)

@@ -16,6 +16,7 @@ test('a tablet without a network goes on with the run, is reloaded, and loses an
   await signIn(page)
   await openJob(page, 'Hobday Allotment')
   await stage(page, 'Verify').click()
+  await expect(run(page).locator('[aria-current="step"]')).toBeVisible()
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.reload() // now the service worker has everything at hand
   await expect(run(page).locator('[aria-current="step"]')).toBeVisible()

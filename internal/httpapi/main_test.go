@@ -43,7 +43,6 @@ func open(t *testing.T) *shop {
 	s.store, err = postgres.Open(s.dbURL)
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.store.Close()) })
-	require.NoError(t, s.store.Migrate(t.Context()))
 	secret, err := workshop.HashSecret(pin)
 	require.NoError(t, err)
 	for role, name := range map[workshop.Role]string{workshop.Keeper: "Ida", workshop.Mechanic: "Tomas", workshop.Counter: "Wren"} {

@@ -20,6 +20,21 @@ type facts bike.Facts
 
 func (f *facts) Scan(src any) error { return scanJSON(src, f) }
 
+// riding reads and writes how a bike is ridden as JSON.
+type riding workshop.Riding
+
+func (r *riding) Scan(src any) error { return scanJSON(src, r) }
+
+// text is nil while nothing is known.
+func (r riding) text() (*string, error) {
+	if r == (riding{}) {
+		return nil, nil
+	}
+	text, err := json.Marshal(r)
+	said := string(text)
+	return &said, err
+}
+
 func scanJSON(src, into any) error {
 	switch v := src.(type) {
 	case nil:
@@ -41,6 +56,7 @@ type bikeRow struct {
 	FrameNo      string      `db:"frame_number"`
 	Facts        facts       `db:"facts"`
 	WeeklyKm     int         `db:"weekly_km"`
+	Riding       riding      `db:"riding"`
 	BikeVersion  int         `db:"bike_version"`
 	OwnerID      workshop.ID `db:"owner_id"`
 	OwnerName    string      `db:"owner_name"`
@@ -50,11 +66,11 @@ type bikeRow struct {
 	OwnerVersion int         `db:"owner_version"`
 }
 
-const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.weekly_km, b.version as bike_version,
+const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.weekly_km, b.riding, b.version as bike_version,
 	o.id as owner_id, o.name as owner_name, o.phone, o.email, o.note as owner_note, o.version as owner_version`
 
 func (r bikeRow) bike() workshop.Bike {
-	return workshop.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo, Facts: bike.Facts(r.Facts), WeeklyKm: r.WeeklyKm, Version: r.BikeVersion}
+	return workshop.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo, Facts: bike.Facts(r.Facts), WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: r.BikeVersion}
 }
 
 func (r bikeRow) owner() workshop.Owner {
@@ -87,8 +103,12 @@ func (s *Store) SaveBike(ctx context.Context, b workshop.Bike) (workshop.Bike, e
 	if err != nil {
 		return b, err
 	}
-	done, err := updated(s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6, weekly_km = $8, version = version + 1
-		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, string(about), b.Version, b.WeeklyKm))
+	ridden, err := riding(b.Riding).text()
+	if err != nil {
+		return b, err
+	}
+	done, err := updated(s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6, weekly_km = $8, riding = coalesce($9, riding), version = version + 1
+		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, string(about), b.Version, b.WeeklyKm, ridden))
 	if err != nil {
 		return b, wrap("saving a bike", err)
 	}
@@ -145,7 +165,7 @@ func (s *Store) Search(ctx context.Context, words []string, limit int) ([]worksh
 	for _, r := range rows {
 		f := workshop.Found{Owner: r.owner(), OpenJob: r.Open}
 		if r.BikeID != nil {
-			f.Bike = &workshop.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo, Facts: bike.Facts(r.Facts), WeeklyKm: r.WeeklyKm, Version: *r.BikeVer}
+			f.Bike = &workshop.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo, Facts: bike.Facts(r.Facts), WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: *r.BikeVer}
 		}
 		if r.Last != nil {
 			f.Last = r.Last.Format(time.RFC3339)
@@ -172,8 +192,12 @@ func insertOwnerAndBike(ctx context.Context, tx *sqlx.Tx, o workshop.Owner, b wo
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `insert into bike (id, owner_id, make, model, colour, frame_number, facts, weekly_km) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing`,
-			b.ID, b.OwnerID, b.Make, b.Model, b.Colour, b.FrameNo, string(about), b.WeeklyKm); err != nil {
+		ridden, err := riding(b.Riding).text()
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `insert into bike (id, owner_id, make, model, colour, frame_number, facts, weekly_km, riding) values ($1, $2, $3, $4, $5, $6, $7, $8, coalesce($9::jsonb, '{}')) on conflict (id) do nothing`,
+			b.ID, b.OwnerID, b.Make, b.Model, b.Colour, b.FrameNo, string(about), b.WeeklyKm, ridden); err != nil {
 			return wrap("adding a bike", err)
 		}
 	}

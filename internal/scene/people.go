@@ -27,6 +27,7 @@ type customer struct {
 	ridden                    float64           // wear a month, 1 for an ordinary rider
 	change                    func(*bike.Facts) // what differs from the kind's usual facts
 	visits                    []int             // months ago of earlier visits
+	rides                     workshop.Riding   // as far as it was asked
 	now                       *stay             // the job in the shop today, if any
 }
 
@@ -90,6 +91,7 @@ var customers = []customer{
 			ailing: map[string]string{"chain": "0.8"}}},
 	{name: "Orla Pennyfeather", phone: "0770 900 1162", note: "Crust Lane Bakery. Needs it back before five in the morning.",
 		make: "Osier", model: "Carrier", colour: "cream", kind: "cargo", frame: "OC-771", ridden: 2.1, visits: []int{20, 15, 11, 6, 2},
+		rides: workshop.Riding{Mass: 185, Hill: "Net Hill", Drop: 74, Length: 900, Speed: 18, Road: "the landing", Level: 120, Front: 180, Rear: 180},
 		now: &stay{words: "Stopping takes longer than it did, and it grinds going up Net Hill.", reading: "Pads; sprockets.", condition: "Flour in everything.",
 			depth: "tune", stand: "1", hoursIn: 22, promised: 4, upTo: workshop.StageWork, half: true,
 			brings: []workshop.Brought{{Name: "Rain cover of the bed", TakenOff: true}, {Name: "Chain lock and key", TakenOff: false}},
@@ -100,6 +102,7 @@ var customers = []customer{
 			ailing: map[string]string{"front-lever": "Long travel", "rear-pads": "0.9"}}},
 	{name: "Nadia Corrigan", phone: "0770 900 1188", note: "Night nurse: ring after two in the afternoon.",
 		make: "Lanternlight", model: "Nocturne", colour: "grey", kind: "electric_city", frame: "LN-5520", ridden: 1.8, visits: []int{19, 13, 7},
+		rides: workshop.Riding{Mass: 108, Hill: "Net Hill", Drop: 74, Length: 900, Speed: 26, Road: "Ferry Lane", Level: 260, Front: 180, Rear: 160},
 		now: &stay{words: "It creaks when I push hard, and the front squeals at every crossing.", reading: "Crank or pedal creak. Pads.", condition: "Battery at 64 %. Guard cracked at the rear.",
 			depth: "tune", hoursIn: 20, promised: 24, upTo: workshop.StageAgree, half: true,
 			brings: []workshop.Brought{{Name: "Battery key", TakenOff: false}},

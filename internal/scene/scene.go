@@ -144,7 +144,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	if !seen {
 		owner = workshop.Owner{ID: t.id(), Name: c.name, Phone: c.phone, Email: c.email(), Note: c.note}
 	}
-	machine := workshop.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly()}
+	machine := workshop.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly(), Riding: c.rides}
 	parts := worn{}
 	for _, p := range fresh {
 		parts.renew(p.point)

@@ -200,5 +200,32 @@ func (w *Workshop) ridingCard(s *sheet) []string {
 	for _, stage := range scheme.Stages {
 		card = append(card, fmt.Sprintf("%d times: from %s km/h down to %s km/h, firmly, one brake at a time.", stage.Stops, measure.Format(stage.From), measure.Format(stage.To)))
 	}
-	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the rotor: it is hot.")
+	ridden := s.Bike.Riding
+	if passes, _ := brake.Along(scheme.Stages, ridden.Level); passes > 0 {
+		road := ridden.Road
+		if road == "" {
+			road = "your road"
+		}
+		card = append(card, fmt.Sprintf("On %s, %s m of it, that is %d times along. Look behind you before each.", road, measure.Format(ridden.Level), passes))
+	}
+	hot := "it is hot"
+	if plan, err := s.rotor(ends[0]).Bed(brake.Rider{Mass: ridden.Mass}, scheme.Stages, mildAir, 1); err == nil {
+		hot = fmt.Sprintf("it gets to about %.0f °C", math.Round(plan.Hottest/10)*10)
+	}
+	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the rotor: "+hot+".")
+}
+
+// mildAir is the air that heat is reckoned in where nobody says, °C.
+const mildAir = 15.0
+
+// rotor is the rotor of an end, of the usual size where nobody has measured it.
+func (s *sheet) rotor(end string) brake.Rotor {
+	across := s.Bike.Riding.Front
+	if end == "rear" {
+		across = s.Bike.Riding.Rear
+	}
+	if across == 0 {
+		across = 160
+	}
+	return brake.Rotor{Diameter: across}
 }

@@ -28,6 +28,7 @@ type Bike struct {
 	FrameNo  string     `json:"frame_number"`
 	Facts    bike.Facts `json:"facts"`
 	WeeklyKm int        `json:"weekly_km" doc:"how far it goes in a week, by its owner; 0 when they do not know"`
+	Riding   Riding     `json:"riding,omitzero" doc:"what is known of how it is ridden; left out it stays as it was"`
 	Version  int        `json:"version" doc:"0 for a new bike"`
 }
 
@@ -69,6 +70,10 @@ func (b Bike) tidy() (Bike, error) {
 	}
 	if b.WeeklyKm < 0 || b.WeeklyKm > 2000 {
 		return b, invalid("bike.weekly_km", "Give the kilometres in a week: 0 to 2000, 0 when nobody knows.")
+	}
+	var err error
+	if b.Riding, err = b.Riding.tidy(); err != nil {
+		return b, err
 	}
 	if wrong := b.Facts.Validate(); len(wrong) > 0 {
 		var fact *bike.FactError

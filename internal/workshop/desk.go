@@ -93,6 +93,10 @@ type HillSays struct {
 // descent (common practice, no source): pads and pistons hold the rest back.
 const caliperShare = 0.5
 
+// nearBoiling is how near the estimate may come to boiling before the rider is told, K: it is
+// no better than that (our own judgement).
+const nearBoiling = 25.0
+
 // Hill compares the heat of a descent with what the fluid stands.
 func (w *Workshop) Hill(in HillAsked) (HillSays, error) {
 	for field, err := range map[string]error{"rotor": in.Rotor.Validate(), "hill": in.Hill.Validate()} {
@@ -100,7 +104,7 @@ func (w *Workshop) Hill(in HillAsked) (HillSays, error) {
 			return HillSays{}, invalid(field, "%s.", capital(err.Error()))
 		}
 	}
-	if !(in.Rider.Mass >= 20 && in.Rider.Mass <= 400) || !(in.Months >= 0 && in.Months <= 600) {
+	if !in.Rider.Weighs() || !(in.Months >= 0 && in.Months <= 600) {
 		return HillSays{}, invalid("rider", "Rider, bike and load weigh 20 to 400 kg.")
 	}
 	out := HillSays{Hottest: in.Rotor.Hottest(in.Rider, in.Hill), Boils: brake.Boiling{Low: brake.WaterBoils, Likely: brake.WaterBoils, High: brake.WaterBoils}}
@@ -113,9 +117,12 @@ func (w *Workshop) Hill(in HillAsked) (HillSays, error) {
 	fluid := in.Hill.Air + (out.Hottest-in.Hill.Air)*caliperShare
 	out.Unsafe = fluid >= out.Boils.Low
 	out.Says = fmt.Sprintf("The rotor gets to about %.0f °C, the fluid to about %.0f °C; %s %.0f °C. ", out.Hottest, fluid, what, out.Boils.Likely)
-	if out.Unsafe {
-		out.Says += "That is too near: fresh fluid, a larger rotor, or stops on the way. "
-	} else {
+	switch {
+	case out.Unsafe:
+		out.Says += "That is too hot: fresh fluid, a larger rotor, or stops on the way. "
+	case fluid >= out.Boils.Low-nearBoiling:
+		out.Says += "That is near: tell the rider to stop on the way and let it cool. "
+	default:
 		out.Says += "That is enough. "
 	}
 	out.Says += "A lumped estimate, no measurement."
@@ -128,15 +135,17 @@ type BedAsked struct {
 	Rider brake.Rider `json:"rider"`
 	Air   float64     `json:"air_c"`
 	Share float64     `json:"share" doc:"of the braking that this brake does"`
+	Level float64     `json:"level_m,omitempty" minimum:"0" maximum:"20000" doc:"how long the road is, if that is known"`
 }
 
-// BedPlan is one scheme ridden by this rider.
+// BedPlan is one scheme ridden by this rider, on this road.
 type BedPlan struct {
 	ID    string        `json:"id"`
 	Name  string        `json:"name"`
 	About string        `json:"about"`
 	Plan  brake.Bedding `json:"plan"`
 	Rides []brake.Stage `json:"stages"`
+	Road  string        `json:"road" doc:"how often the road is ridden, in words; empty when it is not known"`
 }
 
 // Bed lays the schools of bedding in side by side.
@@ -147,9 +156,24 @@ func (w *Workshop) Bed(in BedAsked) ([]BedPlan, error) {
 		if err != nil {
 			return nil, invalid("rider", "%s.", capital(err.Error()))
 		}
-		out = append(out, BedPlan{ID: s.ID, Name: s.Name, About: s.About, Plan: plan, Rides: s.Stages})
+		out = append(out, BedPlan{ID: s.ID, Name: s.Name, About: s.About, Plan: plan, Rides: s.Stages, Road: along(s.Stages, in.Level)})
 	}
 	return out, nil
+}
+
+// along says how often a road is ridden for a scheme.
+func along(scheme []brake.Stage, level float64) string {
+	if level == 0 {
+		return ""
+	}
+	switch passes, longest := brake.Along(scheme, level); passes {
+	case 0:
+		return fmt.Sprintf("%.0f m of road are too short: its longest stop takes %.0f m.", level, math.Ceil(longest/5)*5)
+	case 1:
+		return fmt.Sprintf("Once along %.0f m of road.", level)
+	default:
+		return fmt.Sprintf("%d times along %.0f m of road.", passes, level)
+	}
 }
 
 // DialAsked is dial readings as typed, parted by blanks, slashes or semicolons.

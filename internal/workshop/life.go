@@ -100,7 +100,40 @@ func experienced(book *knowledge.Book, past []PastReading) Experience {
 }
 
 // slip is how much better a figure may be than the one before without the part being new.
-func slip(p knowledge.Point) float64 { return 4 * p.Gauge.Step }
+func slip(p knowledge.Point) float64 {
+	if p.Gauge.Scatter > 0 {
+		return p.Gauge.Scatter
+	}
+	return 4 * p.Gauge.Step
+}
+
+// another refuses a figure that the part measured in earlier jobs cannot have any more: no
+// rotor grows. A note that tells where a new one came from lets it in, and so does work that
+// renewed it.
+func (w *Workshop) another(s *sheet, p knowledge.Point, limit wear.Limit, value float64, note string) error {
+	if p.Gauge.Scatter == 0 || note != "" {
+		return nil
+	}
+	renewed := w.renewals(p.ID, s.past, s.ledger)
+	var first *Entry
+	for _, e := range s.past.all(KindReading) {
+		r := e.Content.Reading
+		if r.Point != p.ID || r.Value == nil || slices.ContainsFunc(renewed, func(at time.Time) bool { return at.After(e.At) }) {
+			continue
+		}
+		if len(limit.Lives([]wear.Seen{{Figure: *r.Value}, {Figure: value}}, p.Gauge.Scatter)) == 1 {
+			return nil // it may well be the same part
+		}
+		if first == nil {
+			first = &e
+		}
+	}
+	if first == nil {
+		return nil
+	}
+	return invalid("note", "This part was %s %s when it was first measured here, in %s: it cannot be %s %s now. Measure again; if another was fitted elsewhere, say so in a note.",
+		measure.Format(*first.Content.Reading.Value), p.Gauge.Unit, first.At.In(s.Settings.Location()).Format("January 2006"), measure.Format(value), p.Gauge.Unit)
+}
 
 // memory keeps the shop's experience; it changes slowly.
 type memory struct {

@@ -89,3 +89,25 @@ func TestANewPartBeginsANewLife(t *testing.T) {
 		Entry{ID: NewID(), Kind: KindWork, At: time.Now().Add(time.Hour), Content: Content{Work: &Work{Item: item}}})
 	assert.Nil(t, lifeOf(w, r, "front-pads"), "nothing is known of what was fitted last")
 }
+
+func TestNoRotorGrows(t *testing.T) {
+	w, r := desk(kind(t, "commuter"), "repair")
+	measured := func(typed, note string) error {
+		_, err := w.check(w.layOut(*r), keeper, NewEntry{ID: NewID(), Content: Content{Reading: &Reading{Point: "front-rotor", Typed: typed, Note: note}}})
+		return err
+	}
+	assert.NoError(t, measured("1.95", ""), "nobody has measured it before")
+	later(t, r, "front-rotor", map[int]string{300: "1.83", 100: "1.78"})
+	assert.NoError(t, measured("1.72", ""))
+	assert.NoError(t, measured("1.88", ""), "another hand, another micrometer")
+	err := measured("1.98", "")
+	require.ErrorContains(t, err, "1.83 mm when it was first measured here")
+	assert.Equal(t, "note", err.(*Problem).Field, "asked for where it can be answered")
+	assert.NoError(t, measured("1.98", "Owner had a new one fitted in Saltby."))
+
+	item := NewID()
+	r.Earlier = append(r.Earlier,
+		Entry{ID: item, Kind: KindItem, At: time.Now(), Content: Content{Item: &Item{Operation: "rotor-front", Title: "rotor"}}},
+		Entry{ID: NewID(), Kind: KindWork, At: time.Now(), Content: Content{Work: &Work{Item: item}}})
+	assert.NoError(t, measured("1.98", ""), "we fitted it ourselves")
+}

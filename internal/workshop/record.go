@@ -205,6 +205,9 @@ func (w *Workshop) checkReading(s *sheet, in Reading) (*Reading, error) {
 		limit, _ := w.limit(s, p.ID)
 		worst := limit.Worst(in.Values)
 		in.Word, in.Value = "", &worst
+		if err := w.another(s, p, limit.Limit, worst, in.Note); err != nil {
+			return nil, err
+		}
 		if len(in.Values) == 1 {
 			in.Values = nil
 		}

@@ -856,6 +856,11 @@ export interface components {
         BedAsked: {
             /** Format: double */
             air_c: number;
+            /**
+             * Format: double
+             * @description how long the road is, if that is known
+             */
+            level_m?: number;
             rider: components["schemas"]["Rider"];
             rotor: components["schemas"]["Rotor"];
             /**
@@ -869,6 +874,8 @@ export interface components {
             id: string;
             name: string;
             plan: components["schemas"]["Bedding"];
+            /** @description how often the road is ridden, in words; empty when it is not known */
+            road: string;
             stages: components["schemas"]["Stage"][];
         };
         Bedding: {
@@ -920,6 +927,8 @@ export interface components {
             make: string;
             model: string;
             owner_id: string;
+            /** @description what is known of how it is ridden; left out it stays as it was */
+            riding?: components["schemas"]["Riding"];
             /**
              * Format: int64
              * @description 0 for a new bike
@@ -2529,6 +2538,35 @@ export interface components {
              * @description rider, bike and load
              */
             mass_kg: number;
+        };
+        Riding: {
+            /** Format: double */
+            drop_m: number;
+            /** Format: double */
+            front_rotor_mm: number;
+            /** @description the steepest way down, as they call it */
+            hill: string;
+            /** Format: double */
+            length_m: number;
+            /**
+             * Format: double
+             * @description how long that road is quiet and level
+             */
+            level_m: number;
+            /**
+             * Format: double
+             * @description rider, bike and load
+             */
+            mass_kg: number;
+            /** Format: double */
+            rear_rotor_mm: number;
+            /** @description where they can bed a brake in */
+            road: string;
+            /**
+             * Format: double
+             * @description at which they ride it down
+             */
+            speed_kmh: number;
         };
         Rise: {
             /** @description segments that do not rise, from 0 at the caliper */

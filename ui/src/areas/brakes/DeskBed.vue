@@ -7,22 +7,22 @@ import FaultNote from '@/parts/FaultNote.vue'
 
 import { number, useAnswer } from './desk'
 import DeskFields from './DeskFields.vue'
+import KeepRiding from './KeepRiding.vue'
+import { useRiding } from './riding'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
-const typed = ref<Record<string, string>>({
-  mass: '95',
-  rotor: '160',
-  air: '15',
-  share: props.side.end === 'front' ? '100' : '100',
-})
+const rotor = props.side.end === 'front' ? 'front_rotor_mm' : 'rear_rotor_mm'
+const { typed, riding, changed, known } = useRiding(['mass_kg', rotor, 'road', 'level_m'])
+const day = ref<Record<string, string>>({ air: '15', share: '100' })
 const { answer, fault } = useAnswer(
-  () => ({ ...typed.value }),
-  (t) =>
+  () => [riding.value, day.value] as const,
+  ([rides, t]) =>
     ask(
       client.POST('/api/brake/bed', {
         body: {
-          rider: { mass_kg: number(t.mass ?? '') },
-          rotor: { diameter_mm: number(t.rotor ?? ''), mass_g: 0 },
+          rider: { mass_kg: rides.mass_kg },
+          rotor: { diameter_mm: rides[rotor], mass_g: 0 },
+          level_m: rides.level_m,
           air_c: number(t.air ?? ''),
           share: number(t.share ?? '') / 100,
         },
@@ -31,10 +31,10 @@ const { answer, fault } = useAnswer(
 )
 
 // The riding timer counts the stops out, so that eyes stay on the road.
-const riding = ref<string>()
+const timed = ref<string>()
 const stop = ref(0)
 const seconds = ref(0)
-const scheme = computed(() => answer.value?.find((s) => s.id === riding.value))
+const scheme = computed(() => answer.value?.find((s) => s.id === timed.value))
 const calls = computed(() =>
   (scheme.value?.stages ?? []).flatMap((s) => Array.from({ length: s.stops }, () => s)),
 )
@@ -48,13 +48,13 @@ const { pause, resume } = useIntervalFn(
   { immediate: false },
 )
 function ride(id: string) {
-  riding.value = id
+  timed.value = id
   stop.value = seconds.value = 0
   resume()
 }
 function end() {
   pause()
-  riding.value = undefined
+  timed.value = undefined
 }
 </script>
 
@@ -62,8 +62,17 @@ function end() {
   <DeskFields
     v-model="typed"
     :fields="[
-      { key: 'mass', label: 'Rider, bike, load, kg' },
-      { key: 'rotor', label: 'Rotor, mm' },
+      { key: 'mass_kg', label: 'Rider, bike, load, kg' },
+      { key: rotor, label: 'Rotor, mm' },
+      { key: 'road', label: 'A quiet, level road', words: true },
+      { key: 'level_m', label: 'Level for, m' },
+    ]"
+  />
+  <KeepRiding :riding="riding" :changed="changed" :known="known" />
+  <DeskFields
+    v-model="day"
+    class="mt-4 border-t border-rule pt-3"
+    :fields="[
       { key: 'air', label: 'Air, °C' },
       { key: 'share', label: 'This brake’s share, %' },
     ]"
@@ -88,19 +97,20 @@ function end() {
       <dl class="mt-2 grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 gap-y-0.5">
         <dt class="text-soft">Stops</dt>
         <dd class="figure text-right">{{ s.plan.stops }}</dd>
-        <dt class="text-soft">Hardest stop</dt>
+        <dt class="text-soft">Hardest</dt>
         <dd class="figure text-right">
           {{ Math.round(s.plan.per_stop_j) }} J, +{{ Math.round(s.plan.warmer_k) }} K
         </dd>
         <dt class="text-soft">In all</dt>
         <dd class="figure text-right">{{ (s.plan.energy_j / 1000).toFixed(1) }} kJ</dd>
-        <dt class="text-soft">Hottest rotor</dt>
+        <dt class="text-soft">Hottest</dt>
         <dd class="figure text-right">{{ Math.round(s.plan.hottest_c) }} °C</dd>
-        <dt class="text-soft">Road needed</dt>
+        <dt class="text-soft">Road</dt>
         <dd class="figure text-right">{{ Math.round(s.plan.distance_m) }} m</dd>
         <dt class="text-soft">Time</dt>
         <dd class="figure text-right">{{ s.plan.minutes.toFixed(0) }} min</dd>
       </dl>
+      <p v-if="s.road" class="mt-2 border-t border-rule pt-2">{{ s.road }}</p>
       <button type="button" class="button mt-2 w-full" @click="ride(s.id)">Ride it with the timer</button>
     </section>
   </div>

@@ -2,7 +2,7 @@
 import { useId } from 'vue'
 
 /** A row of figures to type, each with its unit. */
-defineProps<{ fields: { key: string; label: string }[] }>()
+defineProps<{ fields: { key: string; label: string; words?: boolean }[] }>()
 const values = defineModel<Record<string, string>>({ required: true })
 const id = useId()
 const set = (key: string, event: Event) =>
@@ -15,8 +15,9 @@ const set = (key: string, event: Event) =>
       >{{ f.label
       }}<input
         :id="`${id}-${f.key}`"
-        class="input figure max-w-36 text-lg text-ink"
-        inputmode="decimal"
+        class="input text-lg text-ink"
+        :class="f.words ? 'max-w-56' : 'figure max-w-36'"
+        :inputmode="f.words ? 'text' : 'decimal'"
         :value="values[f.key]"
         @input="set(f.key, $event)"
     /></label>

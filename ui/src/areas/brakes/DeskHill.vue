@@ -7,31 +7,37 @@ import GaugeStrip from '@/parts/GaugeStrip.vue'
 
 import { number, useAnswer } from './desk'
 import DeskFields from './DeskFields.vue'
+import KeepRiding from './KeepRiding.vue'
+import { useRiding } from './riding'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
-const typed = ref<Record<string, string>>({
-  mass: '95',
-  drop: '180',
-  length: '2000',
-  speed: '20',
+const rotor = props.side.end === 'front' ? 'front_rotor_mm' : 'rear_rotor_mm'
+const { typed, riding, changed, known } = useRiding([
+  'mass_kg',
+  'hill',
+  'drop_m',
+  'length_m',
+  'speed_kmh',
+  rotor,
+])
+const day = ref<Record<string, string>>({
   share: '50',
-  rotor: '160',
   air: '15',
   months: String(props.side.months ?? 12),
 })
 const grade = ref(props.side.family === 'dot' ? 'DOT 4' : '')
 const { answer, fault } = useAnswer(
-  () => [typed.value, grade.value] as const,
-  ([t, fluid]) =>
+  () => [riding.value, day.value, grade.value] as const,
+  ([rides, t, fluid]) =>
     ask(
       client.POST('/api/brake/hill', {
         body: {
-          rider: { mass_kg: number(t.mass ?? '') },
-          rotor: { diameter_mm: number(t.rotor ?? ''), mass_g: 0 },
+          rider: { mass_kg: rides.mass_kg },
+          rotor: { diameter_mm: rides[rotor], mass_g: 0 },
           hill: {
-            drop_m: number(t.drop ?? ''),
-            length_m: number(t.length ?? ''),
-            speed_kmh: number(t.speed ?? ''),
+            drop_m: rides.drop_m,
+            length_m: rides.length_m,
+            speed_kmh: rides.speed_kmh,
             air_c: number(t.air ?? ''),
             share: number(t.share ?? '') / 100,
           },
@@ -47,18 +53,26 @@ const { answer, fault } = useAnswer(
   <DeskFields
     v-model="typed"
     :fields="[
-      { key: 'mass', label: 'Rider, bike, load, kg' },
-      { key: 'drop', label: 'Drop, m' },
-      { key: 'length', label: 'Over, m' },
-      { key: 'speed', label: 'At, km/h' },
+      { key: 'mass_kg', label: 'Rider, bike, load, kg' },
+      { key: rotor, label: 'Rotor, mm' },
+      { key: 'hill', label: 'Their steepest hill', words: true },
+      { key: 'drop_m', label: 'Drop, m' },
+      { key: 'length_m', label: 'Over, m' },
+      { key: 'speed_kmh', label: 'At, km/h' },
+    ]"
+  />
+  <KeepRiding :riding="riding" :changed="changed" :known="known" />
+  <DeskFields
+    v-model="day"
+    class="mt-4 border-t border-rule pt-3"
+    :fields="[
       { key: 'share', label: 'This brake’s share, %' },
-      { key: 'rotor', label: 'Rotor, mm' },
       { key: 'air', label: 'Air, °C' },
       { key: 'months', label: 'Fluid’s age, months' },
     ]"
   />
   <label class="mt-2 flex flex-col text-sm text-soft"
-    >Fluid<select v-model="grade" class="input max-w-56 text-base text-ink">
+    >Fluid<select v-model="grade" class="input max-w-80 text-base text-ink">
       <option value="">mineral oil, with water in it</option>
       <option v-for="g in ['DOT 3', 'DOT 4', 'DOT 5.1']" :key="g" :value="g">{{ g }}</option>
     </select></label

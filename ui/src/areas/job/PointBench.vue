@@ -28,14 +28,19 @@ const passing = ref(false)
 const marking = ref(false)
 const field = useTemplateRef('field')
 const why = useTemplateRef('why')
+const account = useTemplateRef('account')
 
 const content = computed<Content | undefined>(() =>
   props.point.gauge && typed.value.trim()
-    ? { reading: { point: props.point.id, typed: typed.value } }
+    ? { reading: { point: props.point.id, typed: typed.value, note: note.value || undefined } }
     : undefined,
 )
 const { preview, fault: previewFault, clear } = usePreview(() => job.value.job.id, content)
 const fault = computed(() => pen.fault.value ?? previewFault.value)
+// A figure that the part cannot have any more is let in by a note of where the new one came from.
+const accounts = computed(
+  () => !passing.value && !!typed.value && (fault.value?.field === 'note' || note.value !== ''),
+)
 
 const judgement = computed(
   () => preview.value?.reading?.judgement ?? (typed.value ? undefined : props.point.reading?.judgement),
@@ -108,7 +113,8 @@ onMounted(() => {
 
 useBenchKeys((key) => {
   if (props.locked) return false
-  if (passing.value && key !== 'Enter' && key !== 'Escape') return false
+  const writing = passing.value || document.activeElement === account.value
+  if (writing && key !== 'Enter' && key !== 'Escape') return false
   const word = props.point.words?.[Number(key) - 1]
   if (!props.point.gauge && word) choose(word.word)
   else if (key === 'Enter') enter()
@@ -218,6 +224,15 @@ useBenchKeys((key) => {
       class="mt-2"
       :point="point"
       @done="((marking = false), focus())"
+    />
+    <input
+      v-if="accounts"
+      ref="account"
+      v-model="note"
+      data-bench
+      class="input mt-2 w-full"
+      aria-label="Where another part came from"
+      placeholder="Was another one fitted? When, by whom? It stands with the figure."
     />
     <div v-if="passing" class="mt-2 flex flex-wrap items-center gap-2">
       <input
