@@ -31,10 +31,11 @@ type Procedure struct {
 
 // ComeBack is a reason for the bike to come back after a procedure.
 type ComeBack struct {
-	Days   int                 `yaml:"days"`
-	What   string              `yaml:"what"`
-	If     map[string][]string `yaml:"if"`     // choices under which it is so
-	Family brake.Family        `yaml:"family"` // of the fluid; "" for any
+	Days      int                 `yaml:"days"`
+	What      string              `yaml:"what"`
+	Operation string              `yaml:"operation"` // that it is for, if the shop sells it
+	If        map[string][]string `yaml:"if"`        // choices under which it is so
+	Family    brake.Family        `yaml:"family"`    // of the fluid; "" for any
 }
 
 // Scheme is a way to bed a brake in.
@@ -105,6 +106,9 @@ func (b *Book) validateProcedure(p Procedure) error {
 	for _, c := range p.CallBacks {
 		if c.Days < 1 || c.What == "" {
 			return errors.New("a call-back needs days and what it is for")
+		}
+		if _, known := b.Operation(c.Operation); c.Operation != "" && !known {
+			return fmt.Errorf("a call-back is for %q, which is no operation", c.Operation)
 		}
 	}
 	return errors.Join(p.When.Validate(), p.Procedure.Validate())

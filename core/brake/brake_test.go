@@ -237,7 +237,7 @@ func TestBatchingBleeds(t *testing.T) {
 	b, err := shelf.Plan(waiting)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"soon"}, b.Now)
-	assert.Equal(t, []string{"late", "third"}, b.Later)
+	assert.Equal(t, []brake.Opening{{Bottles: 1, Bleeds: []brake.Bled{{Job: "late"}, {Job: "third"}}}}, b.Openings)
 	assert.Equal(t, 1, b.Fresh)
 	assert.InDelta(t, 20+250-70, b.Thrown, 1e-9)
 	assert.Less(t, b.Cost, b.Apart, "together throws away less")

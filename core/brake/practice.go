@@ -21,6 +21,10 @@ const (
 	Flick    Act = "flick"
 	PushIt   Act = "push"   // ten millilitres from the caliper
 	Vacuum   Act = "vacuum" // at the caliper, and let go
+	Second   Act = "second" // a syringe on the lever instead of the cup
+	Draw     Act = "draw"   // from the caliper up, by a vacuum at the lever
+	PressIt  Act = "press"  // back down, out at the caliper
+	SeatIt   Act = "seat"   // the kit's joint at the caliper
 	WaitHour Act = "wait"
 )
 
@@ -28,7 +32,8 @@ const (
 var Acts = []struct {
 	Act     Act
 	Seconds float64
-}{{Level, 15}, {Tilt30, 15}, {Tilt70, 20}, {HangIt, 90}, {TapIt, 20}, {Flick, 20}, {PushIt, 30}, {Vacuum, 30}, {WaitHour, 3600}}
+}{{Level, 15}, {Tilt30, 15}, {Tilt70, 20}, {HangIt, 90}, {TapIt, 20}, {Flick, 20}, {PushIt, 30}, {Vacuum, 30},
+	{Second, 40}, {Draw, 30}, {PressIt, 30}, {SeatIt, 25}, {WaitHour, 3600}}
 
 // Bubble is a pocket of air on its way from the caliper, at 0, to the lever.
 type Bubble struct {
@@ -41,14 +46,17 @@ type Bubble struct {
 type Practice struct {
 	Line    []Segment `json:"line"`
 	Bubbles []Bubble  `json:"bubbles"`
-	Gone    float64   `json:"gone_ml" doc:"air that has left at the cup"`
+	Gone    float64   `json:"gone_ml" doc:"air that has left at the cup or into a syringe"`
+	Entered float64   `json:"entered_ml" doc:"air that a loose joint has let in"`
 	Fluid   float64   `json:"fluid_ml" doc:"poured"`
 	Seconds float64   `json:"seconds"`
 	Tilt    float64   `json:"tilt_deg"`
 	Hung    bool      `json:"hung"`
+	Second  bool      `json:"second" doc:"a second syringe is on the lever"`
 
 	circuit Circuit
 	tapped  float64 // seconds for which the wall has let go
+	loose   bool    // the kit's joint at the caliper: it spills under pressure and lets air in under vacuum
 	flow    float64 // mm/s towards the lever
 	pulled  bool    // under vacuum bubbles swell and come loose
 	dice    *rand.Rand
@@ -61,6 +69,10 @@ const (
 	sticks   = 0.25 // sine of the slope
 	loosened = 0.04
 	tapLasts = 20.0
+	spilt    = 2.0 // ml at a loose joint, of ten that are pushed
+	swells   = 3.2 // times, at 0.7 bar of vacuum: Boyle's law with 1.013 bar outside
+	letIn    = 6.0 // seconds of vacuum in which a loose joint lets a bubble in
+	bubble   = 0.015
 	step     = 0.1 // seconds
 )
 
@@ -80,6 +92,7 @@ func NewPractice(seed uint64, rear bool) *Practice {
 			p.Bubbles[i].At = 0
 		}
 	}
+	p.loose = p.dice.IntN(2) == 0
 	return p
 }
 
@@ -110,9 +123,13 @@ func (p *Practice) Do(a Act, see func(seconds float64)) error {
 	if len(p.Bubbles) > 1000 {
 		return errors.New("that is all air")
 	}
+	if !p.Second && (a == Draw || a == PressIt) {
+		return errors.New("put the second syringe on the lever first")
+	}
 	seconds := Acts[i].Seconds
 	p.flow, p.pulled = 0, false
 	area := math.Pi / 4 * p.circuit.Bore * p.circuit.Bore
+	through := 10 * 1000 / area / seconds / 4 // mm/s for 10 ml: the bubbles lag behind the fluid in the middle
 	switch a {
 	case Level:
 		p.Tilt = 0
@@ -126,16 +143,32 @@ func (p *Practice) Do(a Act, see func(seconds float64)) error {
 		p.tapped = tapLasts
 	case PushIt:
 		p.Fluid += 10
-		p.flow = 10 * 1000 / area / seconds / 4 // the bubbles lag behind the fluid in the middle
+		p.flow = through
+		if p.loose {
+			p.Fluid += spilt
+		}
 	case Vacuum:
 		p.pulled = true
 		p.Fluid += 2
+	case Second:
+		p.Second = true
+		p.Fluid += 5
+	case Draw:
+		p.pulled, p.flow = true, through
+	case PressIt:
+		p.flow = -through
+	case SeatIt:
+		p.loose = false
 	case Flick:
 		p.flick()
 	}
 	run := min(seconds, 120) // after two minutes of rest nothing moves any more
 	for t := 0.0; t < run; t += step {
 		p.Step(step)
+		if p.pulled && p.loose && math.Mod(t, letIn) < step/2 {
+			p.Bubbles = append(p.Bubbles, Bubble{Volume: bubble})
+			p.Entered += bubble
+		}
 		if see != nil {
 			see(t)
 		}
@@ -159,7 +192,7 @@ func (p *Practice) Step(dt float64) {
 	kept := p.Bubbles[:0]
 	for _, b := range p.Bubbles {
 		p.move(&b, dt)
-		if b.At >= p.circuit.Length && !b.inside {
+		if !b.inside && (b.At >= p.circuit.Length || p.flow < 0 && b.At <= 0) {
 			p.Gone += b.Volume
 			continue
 		}
@@ -184,9 +217,12 @@ func (p *Practice) move(b *Bubble, dt float64) {
 		return
 	}
 	slope := math.Sin(p.angleAt(b.At) * math.Pi / 180)
-	v := p.flow
-	if math.Abs(slope) > grip || p.flow > 0 {
-		v += rising * math.Cbrt(b.Volume/0.02) * slope
+	v, volume := p.flow, b.Volume
+	if p.pulled {
+		volume *= swells
+	}
+	if math.Abs(slope) > grip || p.flow != 0 {
+		v += rising * math.Cbrt(volume/0.02) * slope
 	}
 	b.At = max(0, b.At+v*dt)
 }
@@ -229,6 +265,8 @@ func (p *Practice) Tip() (Act, string) {
 	switch {
 	case p.Air() <= Firm:
 		return "", "It is bled. Stop here: more fluid makes it no firmer."
+	case p.loose && p.Entered > 0:
+		return SeatIt, "New bubbles come in at the caliper each time you pull: the kit's own joint lets air in. Seat it."
 	case flat && p.Tilt == 0:
 		return Tilt30, "Tilt the bike: where the line falls or lies flat, air stays."
 	case !p.Hung && (flat || inside):
@@ -239,6 +277,9 @@ func (p *Practice) Tip() (Act, string) {
 		return TapIt, "Tap the caliper: the corners let go only when they are shaken."
 	case p.tapped == 0:
 		return TapIt, "Tap along the hose: small bubbles stick to the wall."
+	}
+	if p.Second {
+		return Draw, "Draw at the lever: under vacuum the bubbles swell and climb, and no fresh fluid is used."
 	}
 	return PushIt, "Push: the flow carries what climbs too slowly."
 }

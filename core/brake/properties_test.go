@@ -15,11 +15,12 @@ import (
 func drawShelf(t *rapid.T) (brake.Shelf, []brake.Waiting) {
 	shelf := brake.Shelf{
 		Left: rapid.Float64Range(0, 250).Draw(t, "left"), Usable: rapid.Float64Range(0, 30).Draw(t, "usable"), Days: 30,
-		Bottle: rapid.Float64Range(50, 500).Draw(t, "bottle"), Price: rapid.Int64Range(0, 5000).Draw(t, "price"),
+		Bottle: rapid.Float64Range(50, 500).Draw(t, "bottle"), Price: rapid.Int64Range(0, 5000).Draw(t, "price"), Wait: rapid.Int64Range(0, 500).Draw(t, "wait"),
 	}
 	var waiting []brake.Waiting
 	for i := range rapid.IntRange(0, 8).Draw(t, "jobs") {
-		waiting = append(waiting, brake.Waiting{Job: fmt.Sprint(i), Need: rapid.Float64Range(1, 120).Draw(t, "need"), Due: rapid.Float64Range(-2, 20).Draw(t, "due")})
+		waiting = append(waiting, brake.Waiting{Job: fmt.Sprint(i), Need: rapid.Float64Range(1, 120).Draw(t, "need"),
+			Ready: float64(rapid.IntRange(0, 60).Draw(t, "ready")), Due: rapid.Float64Range(-2, 80).Draw(t, "due")})
 	}
 	return shelf, waiting
 }
@@ -31,7 +32,12 @@ func TestEveryBleedIsPlannedOnceAndNothingIsPouredTwice(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		planned := append(slices.Clone(b.Now), b.Later...)
+		planned := slices.Clone(b.Now)
+		for _, o := range b.Openings {
+			for _, bled := range o.Bleeds {
+				planned = append(planned, bled.Job)
+			}
+		}
 		slices.Sort(planned)
 		if len(planned) != len(waiting) || len(slices.Compact(planned)) != len(waiting) {
 			t.Fatalf("%d wait, planned are %v", len(waiting), planned)
@@ -53,7 +59,10 @@ func TestEveryBleedIsPlannedOnceAndNothingIsPouredTwice(t *testing.T) {
 		if in := shelf.Left + float64(b.Fresh)*shelf.Bottle; math.Abs(in-sum-b.Thrown) > 1e-6 {
 			t.Fatalf("%g ml come in, %g are used and %g thrown away", in, sum, b.Thrown)
 		}
-		if b.Thrown < -1e-9 || b.Cost < 0 {
+		if b.Total > b.AtOnce {
+			t.Fatalf("holding bikes back costs %d, opening at once %d", b.Total, b.AtOnce)
+		}
+		if b.Thrown < -1e-9 || b.Cost < 0 || b.Waits < 0 {
 			t.Fatalf("%+v", b)
 		}
 	})

@@ -56,7 +56,7 @@ const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.con
 	st.name as opened_by, j.released_at, j.version as job_version, ` + bikeColumns
 
 const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.currency as "shop.currency", s.tax_rate_bp as "shop.tax_rate_bp",
-	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.torque_unit as "shop.torque_unit",
+	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.waiting_minor as "shop.waiting_minor", s.torque_unit as "shop.torque_unit",
 	s.time_zone as "shop.time_zone", s.school as "shop.school", s.message as "shop.message", s.version as "shop.version"`
 
 // The latest forty jobs of a bike, newest first, as JSON: all of them, or all but this one.

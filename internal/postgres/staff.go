@@ -12,7 +12,7 @@ import (
 	"utensil/internal/workshop"
 )
 
-const settingsColumns = `name, address, currency, tax_rate_bp, tax_included, hourly_minor, torque_unit, time_zone, school, message, version`
+const settingsColumns = `name, address, currency, tax_rate_bp, tax_included, hourly_minor, waiting_minor, torque_unit, time_zone, school, message, version`
 
 // Settings reads the shop's settings.
 func (s *Store) Settings(ctx context.Context) (workshop.Settings, error) {
@@ -26,7 +26,7 @@ func (s *Store) Settings(ctx context.Context) (workshop.Settings, error) {
 // SaveSettings writes the shop's settings over the version given.
 func (s *Store) SaveSettings(ctx context.Context, in workshop.Settings) (workshop.Settings, error) {
 	rows, err := sqlx.NamedQueryContext(ctx, s.db, `update settings set name = :name, address = :address, currency = :currency,
-		tax_rate_bp = :tax_rate_bp, tax_included = :tax_included, hourly_minor = :hourly_minor, torque_unit = :torque_unit,
+		tax_rate_bp = :tax_rate_bp, tax_included = :tax_included, hourly_minor = :hourly_minor, waiting_minor = :waiting_minor, torque_unit = :torque_unit,
 		time_zone = :time_zone, school = :school, message = :message, version = version + 1 where version = :version returning `+settingsColumns, in)
 	if err != nil {
 		return in, fmt.Errorf("saving settings: %w", err)

@@ -34,7 +34,7 @@ const wrenchColumns = `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_p
 	t.months, t.cycles, t.device, t.retired, t.version,
 	(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text and e.at >= coalesce(t.checked_on, '-infinity')) as used`
 
-const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.state, c.note, c.ended_at, c.version`
+const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.state, c.note, c.ended_at, c.version`
 
 const (
 	wrenchesJSON = `(select coalesce(json_agg(row_to_json(w)), '[]') from (select ` + wrenchColumns + ` from wrench t order by t.retired, t.max_nm, t.name) w) as wrenches`
@@ -113,6 +113,25 @@ func (s *Store) CallBacks(ctx context.Context) ([]workshop.CallBack, error) {
 	return list, wrap("reading the call-backs", err)
 }
 
+// BikesDue lists the bikes that are called back for some work by a day and are not here yet.
+func (s *Store) BikesDue(ctx context.Context, operations []string, by string) ([]workshop.BikeDue, error) {
+	var rows []struct {
+		bikeRow
+		Operation string `db:"operation"`
+		Due       string `db:"due"`
+	}
+	err := s.db.SelectContext(ctx, &rows, `select `+bikeColumns+`, c.operation, c.due::text as due
+		from call_back c join bike b on b.id = c.bike_id join owner o on o.id = b.owner_id
+		where c.state = 'open' and c.operation = any($1) and c.due <= $2::date
+			and not exists (select from job j where j.bike_id = b.id and j.released_at is null)
+		order by c.due, o.name limit 200`, operations, by)
+	out := make([]workshop.BikeDue, len(rows))
+	for i, r := range rows {
+		out[i] = workshop.BikeDue{Bike: r.bike(), Operation: r.Operation, Due: r.Due}
+	}
+	return out, wrap("reading the bikes that are due", err)
+}
+
 // SaveCallBack settles a call-back or puts it off, over the version given.
 func (s *Store) SaveCallBack(ctx context.Context, by workshop.Actor, id workshop.ID, c workshop.CallBackChange, now time.Time) error {
 	if !id.Valid() {
@@ -136,8 +155,8 @@ func sealCallBacks(ctx context.Context, tx *sqlx.Tx, e workshop.Entry, with work
 		return wrap("taking call-backs back", err)
 	}
 	for _, c := range with.Made {
-		if _, err := tx.ExecContext(ctx, `insert into call_back (id, job_id, bike_id, what, due, fasteners) values ($1, $2, $3, $4, $5::date, $6)`,
-			c.ID, e.JobID, c.BikeID, c.What, c.Due, c.Fasteners); err != nil {
+		if _, err := tx.ExecContext(ctx, `insert into call_back (id, job_id, bike_id, what, due, fasteners, operation) values ($1, $2, $3, $4, $5::date, $6, $7)`,
+			c.ID, e.JobID, c.BikeID, c.What, c.Due, c.Fasteners, c.Operation); err != nil {
 			return wrap("making a call-back", err)
 		}
 	}

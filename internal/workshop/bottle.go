@@ -2,7 +2,6 @@ package workshop
 
 import (
 	"context"
-	"slices"
 	"time"
 
 	"utensil/core/brake"
@@ -106,91 +105,4 @@ func (w *Workshop) SaveBottle(ctx context.Context, by Actor, b Bottle) ([]Bottle
 		return nil, err
 	}
 	return w.Bottles(ctx)
-}
-
-// BleedsView is the bleeds that wait for DOT fluid, and which to do together.
-type BleedsView struct {
-	Waiting []BleedWaiting `json:"waiting"`
-	Plan    *brake.Batch   `json:"plan,omitempty"`
-	Says    string         `json:"says"`
-}
-
-// BleedWaiting is one brake of one job.
-type BleedWaiting struct {
-	Job   ID      `json:"job"`
-	Title string  `json:"title"`
-	End   string  `json:"end"`
-	Need  float64 `json:"need_ml"`
-	Due   string  `json:"due" doc:"the day it is promised"`
-}
-
-// Bleeds plans the bleeds that wait against the open bottle of DOT fluid.
-func (w *Workshop) Bleeds(ctx context.Context) (BleedsView, error) {
-	now := w.now()
-	records, err := w.store.InShop(ctx, now)
-	if err != nil {
-		return BleedsView{}, err
-	}
-	bottles, err := w.store.Bottles(ctx)
-	if err != nil {
-		return BleedsView{}, err
-	}
-	view := BleedsView{Waiting: []BleedWaiting{}}
-	var waiting []brake.Waiting
-	for _, r := range records {
-		if r.Job.ReleasedAt != nil {
-			continue
-		}
-		s := w.layOut(r)
-		for _, i := range s.items {
-			family, circuit := s.circuit(end(i.Item.Operation))
-			if family != brake.DOT || i.Work != nil || !slices.Contains([]string{"bleed-front", "bleed-rear"}, i.Item.Operation) {
-				continue
-			}
-			need, err := circuit.Need(brake.Push, freshWanted, false)
-			if err != nil {
-				return view, err
-			}
-			due := now.AddDate(0, 0, 7)
-			if r.Job.PromisedAt != nil {
-				due = *r.Job.PromisedAt
-			}
-			view.Waiting = append(view.Waiting, BleedWaiting{Job: r.Job.ID, Title: r.Bike.Title(), End: end(i.Item.Operation), Need: need.Likely, Due: due.In(r.Settings.Location()).Format(time.DateOnly)})
-			waiting = append(waiting, brake.Waiting{Job: r.Bike.Title() + ", " + end(i.Item.Operation), Need: need.Likely, Due: due.Sub(now).Hours() / 24})
-		}
-	}
-	shelf := w.shelfOf(bottles)
-	switch {
-	case len(waiting) == 0:
-		view.Says = "No bleed waits for DOT fluid."
-		return view, nil
-	case shelf.Bottle == 0:
-		view.Says = "There is no DOT fluid on the shelf. Put a bottle on it first."
-		return view, nil
-	}
-	plan, err := shelf.Plan(waiting)
-	if err != nil {
-		return view, err
-	}
-	view.Plan = &plan
-	view.Says = "Bleed them in the same days: DOT fluid takes up water from the day its bottle is opened."
-	return view, nil
-}
-
-// shelfOf is the DOT fluid at hand: the open bottle with most in it, and what a fresh one costs.
-func (w *Workshop) shelfOf(bottles []Bottle) brake.Shelf {
-	fluid, _ := w.Book().Fluid(brake.DOT)
-	shelf := brake.Shelf{Days: float64(max(fluid.Days, 1))}
-	for _, b := range bottles {
-		if b.Family != brake.DOT {
-			continue
-		}
-		shelf.Bottle, shelf.Price = b.Volume, int64(b.Price)
-		c := b.core()
-		usable := shelf.Days - w.now().Sub(c.Opened).Hours()/24
-		if !b.Gone && !c.Opened.IsZero() && usable > 0 && c.Left > shelf.Left {
-			shelf.Left, shelf.Usable = c.Left, usable
-		}
-	}
-	return shelf
 }

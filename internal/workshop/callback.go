@@ -15,6 +15,7 @@ type CallBack struct {
 	What      string     `json:"what"`
 	Due       string     `json:"due" doc:"the day, 2026-03-02"`
 	Fasteners []string   `json:"fasteners" doc:"to be torqued again"`
+	Operation string     `json:"operation,omitempty" doc:"the work it is for, if the shop sells it"`
 	State     string     `json:"state" enum:"open,done,dropped"`
 	Note      string     `json:"note"`
 	Version   int        `json:"version"`

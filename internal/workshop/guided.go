@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"utensil/core/bike"
 	"utensil/core/brake"
 	"utensil/core/procedure"
 	"utensil/knowledge"
@@ -39,8 +40,9 @@ type GuidedWork struct {
 
 // ComesBack is why the bike is to come back after a run.
 type ComesBack struct {
-	Days int    `json:"days"`
-	What string `json:"what"`
+	Days      int    `json:"days"`
+	What      string `json:"what"`
+	Operation string `json:"operation,omitempty" doc:"the work it is for"`
 }
 
 // StepDone is one step of a run, with what was seen.
@@ -98,12 +100,16 @@ func end(id string) string {
 
 // circuit is the family of fluid in one of the brakes, and about what it holds.
 func (s *sheet) circuit(end string) (brake.Family, brake.Circuit) {
+	return circuitOf(s.Bike.Facts, end)
+}
+
+func circuitOf(f bike.Facts, end string) (brake.Family, brake.Circuit) {
 	c := brake.Circuit{Bore: 2, Length: 900, Caliper: 3, Lever: 6} // common practice, no source
-	family := s.Bike.Facts.FrontFluid
+	family := f.FrontFluid
 	if end == "rear" {
-		family, c.Length = s.Bike.Facts.RearFluid, 1700
+		family, c.Length = f.RearFluid, 1700
 	}
-	if s.Bike.Facts.Frame == "long_cargo" {
+	if f.Frame == "long_cargo" {
 		c.Length += 900
 	}
 	return brake.Family(family), c
@@ -134,7 +140,7 @@ func (w *Workshop) checkGuided(s *sheet, in Guided) (*Guided, error) {
 	in.Work = &GuidedWork{Name: p.Name, About: p.About, Caution: p.Caution, Source: p.Source, Tools: some(p.Tools), Consumables: some(p.Consumables),
 		Minutes: p.Minutes, Operation: p.Operation, Procedure: p.Procedure}
 	for _, c := range p.ComeBacksAfter(in.Choices, family) {
-		in.Work.Comes = append(in.Work.Comes, ComesBack{c.Days, c.What})
+		in.Work.Comes = append(in.Work.Comes, ComesBack{c.Days, c.What, c.Operation})
 	}
 	return &in, nil
 }
@@ -380,7 +386,7 @@ func (w *Workshop) comesBack(s *sheet, now time.Time) (out []CallBack) {
 			continue
 		}
 		for _, c := range r.Work.Comes {
-			back := CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", What: c.What,
+			back := CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", What: c.What, Operation: c.Operation,
 				Due: now.In(s.Settings.Location()).AddDate(0, 0, c.Days).Format(time.DateOnly)}
 			if !slices.ContainsFunc(out, func(o CallBack) bool { return o.What == back.What }) {
 				out = append(out, back)

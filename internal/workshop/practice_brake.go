@@ -19,7 +19,7 @@ type BrakeTried struct {
 	Score  int                `json:"score"`
 	Bled   bool               `json:"bled"`
 	Better string             `json:"better" doc:"what a good mechanic would do next, and why"`
-	Next   brake.Act          `json:"next,omitempty" enum:"level,tilt_30,tilt_70,hang,tap,flick,push,vacuum,wait"`
+	Next   brake.Act          `json:"next,omitempty" enum:"level,tilt_30,tilt_70,hang,tap,flick,push,vacuum,second,draw,press,seat,wait"`
 	Frames [][]brake.Bubble   `json:"frames" doc:"how the bubbles moved in the last act"`
 	Takes  map[string]float64 `json:"takes_s" doc:"seconds that each act takes"`
 }

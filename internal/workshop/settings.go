@@ -20,6 +20,7 @@ type Settings struct {
 	TaxRate    estimate.BasisPoints `json:"tax_rate_bp" db:"tax_rate_bp" doc:"hundredths of a per cent"`
 	TaxIn      bool                 `json:"tax_included" db:"tax_included" doc:"prices already include tax"`
 	Hourly     estimate.Minor       `json:"hourly_minor" db:"hourly_minor" doc:"labour, an hour"`
+	Waiting    estimate.Minor       `json:"waiting_minor" db:"waiting_minor" doc:"what it costs that a bike stands and waits for a day"`
 	TorqueUnit string               `json:"torque_unit" db:"torque_unit" doc:"unit figures are typed in unless they name one"`
 	School     string               `json:"school" db:"school" enum:"replace,rescue,lapping" doc:"the shop's way with a contaminated brake"`
 	Message    string               `json:"message" db:"message" doc:"what an owner is written; {owner}, {bike}, {link}, {until} and {shop} are filled in"`
@@ -69,6 +70,9 @@ func (w *Workshop) SaveSettings(ctx context.Context, by Actor, s Settings) (Sett
 	}
 	if s.Hourly < 0 || s.Hourly > estimate.Largest {
 		return Settings{}, invalid("hourly_minor", "That is no price for an hour. Check it and type it again.")
+	}
+	if s.Waiting < 0 || s.Waiting > estimate.Largest {
+		return Settings{}, invalid("waiting_minor", "That is no price for a day's waiting. 0 if it costs nothing.")
 	}
 	if u, known := measure.UnitOf(s.TorqueUnit); !known || u.Quantity != measure.TorqueQuantity {
 		return Settings{}, invalid("torque_unit", "Choose N·m or lbf·in.")

@@ -79,5 +79,7 @@ type Store interface {
 	LooseCounts(ctx context.Context) ([]LooseCount, error)
 	// CallBacks lists the open call-backs, the soonest first.
 	CallBacks(ctx context.Context) ([]CallBack, error)
+	// BikesDue lists the bikes called back for one of the operations by a day and not here yet.
+	BikesDue(ctx context.Context, operations []string, by string) ([]BikeDue, error)
 	SaveCallBack(ctx context.Context, by Actor, id ID, c CallBackChange, now time.Time) error
 }

@@ -3,6 +3,8 @@
 alter table bike add column riding jsonb not null default '{}';
 -- What it costs the shop that a bike stands and waits for a day.
 alter table settings add column waiting_minor bigint not null default 200 check (waiting_minor >= 0);
+-- The work that a bike is called back for, where it is one the shop sells.
+alter table call_back add column operation text not null default '';
 
 -- +goose Down
 select 'migrations go forward only';

@@ -835,6 +835,11 @@ export interface components {
             apart_minor: number;
             /**
              * Format: int64
+             * @description of fresh bottles if no bike were held back
+             */
+            at_once_minor: number;
+            /**
+             * Format: int64
              * @description of what is thrown away
              */
             cost_minor: number;
@@ -843,15 +848,25 @@ export interface components {
              * @description bottles to open
              */
             fresh: number;
-            /** @description for a fresh bottle, all together */
-            later: string[];
             /** @description to be done from the open bottle, the soonest promised first */
             now: string[];
+            /** @description of fresh bottles */
+            openings: components["schemas"]["Opening"][];
             /**
              * Format: double
              * @description that will be thrown away
              */
             thrown_ml: number;
+            /**
+             * Format: int64
+             * @description of fresh bottles and waiting
+             */
+            total_minor: number;
+            /**
+             * Format: int64
+             * @description of bikes held back for a bottle
+             */
+            waits_minor: number;
         };
         BedAsked: {
             /** Format: double */
@@ -953,16 +968,27 @@ export interface components {
             /** @description each point with its readings, oldest first */
             points: components["schemas"]["PointView"][];
         };
+        Bled: {
+            /** Format: double */
+            held_days: number;
+            job: string;
+        };
         BleedWaiting: {
-            /** @description the day it is promised */
+            bike: string;
+            /** @description the day it is promised, or may be put off to */
             due: string;
             end: string;
-            job: string;
+            /** @description the day it is called back for */
+            here?: string;
+            /** @description none while the bike is still to come */
+            job?: string;
             /** Format: double */
             need_ml: number;
             title: string;
         };
         BleedsView: {
+            /** @description the day of each of the plan's openings */
+            days: string[];
             plan?: components["schemas"]["Batch"];
             says: string;
             waiting: components["schemas"]["BleedWaiting"][];
@@ -1164,6 +1190,11 @@ export interface components {
             bubbles: components["schemas"]["Bubble"][];
             /**
              * Format: double
+             * @description air that a loose joint has let in
+             */
+            entered_ml: number;
+            /**
+             * Format: double
              * @description poured
              */
             fluid_ml: number;
@@ -1171,7 +1202,7 @@ export interface components {
             frames: components["schemas"]["Bubble"][][];
             /**
              * Format: double
-             * @description air that has left at the cup
+             * @description air that has left at the cup or into a syringe
              */
             gone_ml: number;
             hung: boolean;
@@ -1182,9 +1213,11 @@ export interface components {
             lever_mm: number;
             line: components["schemas"]["Segment"][];
             /** @enum {string} */
-            next?: "level" | "tilt_30" | "tilt_70" | "hang" | "tap" | "flick" | "push" | "vacuum" | "wait";
+            next?: "level" | "tilt_30" | "tilt_70" | "hang" | "tap" | "flick" | "push" | "vacuum" | "second" | "draw" | "press" | "seat" | "wait";
             /** Format: int64 */
             score: number;
+            /** @description a second syringe is on the lever */
+            second: boolean;
             /** Format: double */
             seconds: number;
             /** @description seconds that each act takes */
@@ -1247,6 +1280,8 @@ export interface components {
             /** @description the job that made it */
             job_id: string;
             note: string;
+            /** @description the work it is for, if the shop sells it */
+            operation?: string;
             owner?: string;
             phone?: string;
             /** @enum {string} */
@@ -1349,6 +1384,8 @@ export interface components {
         ComesBack: {
             /** Format: int64 */
             days: number;
+            /** @description the work it is for */
+            operation?: string;
             what: string;
         };
         Complaint: {
@@ -2109,6 +2146,17 @@ export interface components {
             /** @description why it is offered first */
             wanted?: string;
         };
+        Opening: {
+            /** @description the soonest first */
+            bleeds: components["schemas"]["Bled"][];
+            /** Format: int64 */
+            bottles: number;
+            /**
+             * Format: double
+             * @description days from now
+             */
+            day: number;
+        };
         Option: {
             id: string;
             name: string;
@@ -2779,6 +2827,11 @@ export interface components {
             torque_unit: string;
             /** Format: int64 */
             version: number;
+            /**
+             * Format: int64
+             * @description what it costs that a bike stands and waits for a day
+             */
+            waiting_minor: number;
         };
         SharedView: {
             /**

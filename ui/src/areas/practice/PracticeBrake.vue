@@ -19,7 +19,11 @@ const names = [
   { act: 'tap', name: 'Tap, caliper to lever' },
   { act: 'flick', name: 'Flick the lever' },
   { act: 'push', name: 'Push 10 ml' },
-  { act: 'vacuum', name: 'Pull a vacuum' },
+  { act: 'vacuum', name: 'Vacuum at the caliper' },
+  { act: 'second', name: 'Syringe on the lever' },
+  { act: 'seat', name: 'Seat the joint' },
+  { act: 'draw', name: 'Draw up, lever’s end', second: true },
+  { act: 'press', name: 'Press down, lever’s end', second: true },
   { act: 'wait', name: 'Wait an hour' },
 ] as const
 
@@ -145,7 +149,7 @@ const took = (act: string) => {
             :font-size="box.size / 30"
             fill="var(--color-soft)"
           >
-            lever, cup on
+            lever, {{ view.second ? 'syringe' : 'cup' }} on
           </text>
         </svg>
         <GaugeStrip
@@ -176,6 +180,10 @@ const took = (act: string) => {
           <dd class="figure font-bold">{{ view.air_ml.toFixed(2) }} ml</dd>
           <dt class="text-soft">Air out</dt>
           <dd class="figure">{{ view.gone_ml.toFixed(2) }} ml</dd>
+          <template v-if="view.entered_ml">
+            <dt class="text-soft">Air let in on the way</dt>
+            <dd class="figure">{{ view.entered_ml.toFixed(2) }} ml</dd>
+          </template>
           <dt class="text-soft">Fluid poured</dt>
           <dd class="figure">{{ view.fluid_ml }} ml</dd>
           <dt class="text-soft">Minutes</dt>
@@ -189,7 +197,11 @@ const took = (act: string) => {
             :key="n.act"
             type="button"
             class="button min-h-14 flex-col! gap-0! px-2!"
-            :disabled="look.isPending.value || view.bled"
+            :disabled="
+              look.isPending.value ||
+              view.bled ||
+              ('second' in n ? !view.second : n.act === 'second' && view.second)
+            "
             @click="look.mutate([...acts, n.act])"
           >
             {{ n.name }}<span class="figure text-[13px] font-normal text-soft">{{ took(n.act) }}</span>

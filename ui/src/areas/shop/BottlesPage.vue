@@ -70,16 +70,22 @@ const plan = computed(() => bleeds.value?.plan)
         <ul>
           <li
             v-for="w in bleeds.waiting"
-            :key="w.job + w.end"
+            :key="w.bike + w.end"
             class="flex gap-3 border-b border-rule py-1.5 text-[15px]"
           >
             <RouterLink
               class="min-w-0 flex-1 truncate underline decoration-rule underline-offset-4"
-              :to="{ name: 'job-brakes', params: { id: w.job } }"
+              :to="
+                w.job
+                  ? { name: 'job-brakes', params: { id: w.job } }
+                  : { name: 'bike', params: { id: w.bike } }
+              "
               >{{ w.title }}, {{ w.end }}</RouterLink
             >
             <span class="figure shrink-0">{{ figure(Math.round(w.need_ml)) }} ml</span>
-            <span class="figure shrink-0 text-soft">{{ date(w.due) }}</span>
+            <span class="figure shrink-0 text-soft">{{
+              w.here ? `comes ${date(w.here)}` : date(w.due)
+            }}</span>
           </li>
         </ul>
         <dl v-if="plan" class="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-1 text-[15px]">
@@ -87,9 +93,27 @@ const plan = computed(() => bleeds.value?.plan)
             <dt class="text-soft">Open bottle</dt>
             <dd>{{ plan.now.join('; ') }}</dd>
           </template>
-          <template v-if="plan.later.length">
-            <dt class="text-soft">Fresh, {{ plan.fresh }}</dt>
-            <dd>{{ plan.later.join('; ') }}</dd>
+          <template v-for="(o, i) in plan.openings" :key="i">
+            <dt class="text-soft">
+              {{ o.bottles > 1 ? `${o.bottles} fresh` : 'Fresh' }}, {{ date(bleeds.days[i] ?? '') }}
+            </dt>
+            <dd>
+              <span v-for="b in o.bleeds" :key="b.job" class="block"
+                >{{ b.job
+                }}<b v-if="b.held_days"
+                  >, held back {{ b.held_days }} {{ b.held_days > 1 ? 'days' : 'day' }}</b
+                ></span
+              >
+            </dd>
+          </template>
+          <template v-if="plan.fresh">
+            <dt class="text-soft">Costs</dt>
+            <dd>
+              <span class="figure">{{ money(plan.total_minor) }}</span>
+              <template v-if="plan.waits_minor">, {{ money(plan.waits_minor) }} of it for waiting</template>;
+              with no bike held back
+              <span class="figure">{{ money(plan.at_once_minor) }}</span>
+            </dd>
           </template>
           <dt class="text-soft">Thrown away</dt>
           <dd>

@@ -19,6 +19,7 @@ const keeper = computed(() => actor.value?.role === 'keeper')
 
 const form = ref<Schemas['Settings']>()
 const hourly = ref('')
+const waiting = ref('')
 const rate = ref('')
 const touched = ref(false)
 watch(
@@ -27,6 +28,7 @@ watch(
     if (!s || touched.value) return
     form.value = { ...s }
     hourly.value = major(s.hourly_minor)
+    waiting.value = major(s.waiting_minor)
     rate.value = String(s.tax_rate_bp / 100)
   },
   { immediate: true },
@@ -43,16 +45,16 @@ const fault = computed(() => (saving.error.value ? asFault(saving.error.value) :
 const wrong = ref('')
 function save() {
   if (!form.value) return
-  const price = minor(hourly.value)
+  const [hourly_minor, waiting_minor] = [minor(hourly.value), minor(waiting.value)]
   const share = Number(rate.value.replace(',', '.'))
-  wrong.value =
-    price === undefined
-      ? `“${hourly.value}” is not a price. Type digits, such as 48.00.`
-      : Number.isFinite(share)
-        ? ''
-        : `“${rate.value}” is not a tax rate. Type digits, such as 20.`
-  if (wrong.value || price === undefined) return
-  saving.mutate({ ...form.value, hourly_minor: price, tax_rate_bp: Math.round(share * 100) })
+  wrong.value = ''
+  if (hourly_minor === undefined)
+    wrong.value = `“${hourly.value}” is not a price. Type digits, such as 48.00.`
+  else if (waiting_minor === undefined)
+    wrong.value = `“${waiting.value}” is not a price. Type digits, such as 2.00.`
+  else if (!Number.isFinite(share))
+    wrong.value = `“${rate.value}” is not a tax rate. Type digits, such as 20.`
+  else saving.mutate({ ...form.value, hourly_minor, waiting_minor, tax_rate_bp: Math.round(share * 100) })
 }
 function settle(keep: 'mine' | 'theirs') {
   const current = fault.value?.current as Schemas['Settings']
@@ -98,6 +100,9 @@ const fresh = ref<Schemas['Staff']>()
         <div class="grid grid-cols-2 gap-3">
           <FormField v-slot="f" label="Labour, an hour" name="hourly_minor" :fault="fault"
             ><input :id="f.id" v-model="hourly" class="input figure" inputmode="decimal" :disabled="!keeper"
+          /></FormField>
+          <FormField v-slot="f" label="A bike that waits, a day" name="waiting_minor" :fault="fault"
+            ><input :id="f.id" v-model="waiting" class="input figure" inputmode="decimal" :disabled="!keeper"
           /></FormField>
           <FormField v-slot="f" label="Currency" name="currency" :fault="fault"
             ><input
