@@ -11,20 +11,40 @@ import GaugeStrip from '@/parts/GaugeStrip.vue'
 const seed = ref(Math.floor(Math.random() * 1e9))
 const rear = ref(true)
 const acts = ref<string[]>([])
-const names = [
-  { act: 'level', name: 'Bike level' },
-  { act: 'tilt_30', name: 'Tilt the bike 30°' },
-  { act: 'tilt_70', name: 'Tilt the bike 70°' },
-  { act: 'hang', name: 'Hang the caliper' },
-  { act: 'tap', name: 'Tap, caliper to lever' },
-  { act: 'flick', name: 'Flick the lever' },
-  { act: 'push', name: 'Push 10 ml' },
-  { act: 'vacuum', name: 'Vacuum at the caliper' },
-  { act: 'second', name: 'Syringe on the lever' },
-  { act: 'seat', name: 'Seat the joint' },
-  { act: 'draw', name: 'Draw up, lever’s end', second: true },
-  { act: 'press', name: 'Press down, lever’s end', second: true },
-  { act: 'wait', name: 'Wait an hour' },
+const groups = [
+  {
+    name: 'The bike',
+    acts: [
+      { act: 'level', name: 'Bike level' },
+      { act: 'tilt_30', name: 'Tilt the bike 30°' },
+      { act: 'tilt_70', name: 'Tilt the bike 70°' },
+      { act: 'hang', name: 'Hang the caliper' },
+    ],
+  },
+  {
+    name: 'By hand',
+    acts: [
+      { act: 'tap', name: 'Tap, caliper to lever' },
+      { act: 'flick', name: 'Flick the lever' },
+      { act: 'wait', name: 'Wait an hour' },
+    ],
+  },
+  {
+    name: 'Syringe at the caliper',
+    acts: [
+      { act: 'push', name: 'Push 10 ml' },
+      { act: 'vacuum', name: 'Pull a vacuum' },
+      { act: 'seat', name: 'Seat its joint' },
+    ],
+  },
+  {
+    name: 'Syringe at the lever',
+    acts: [
+      { act: 'second', name: 'Put it on' },
+      { act: 'draw', name: 'Draw up' },
+      { act: 'press', name: 'Press down' },
+    ],
+  },
 ] as const
 
 const frame = ref(0)
@@ -83,6 +103,9 @@ function fresh(back = rear.value) {
   look.mutate([])
 }
 look.mutate([])
+/** The lever has a cup or a second syringe. */
+const possible = (act: string) =>
+  act === 'second' ? !view.value?.second : act === 'draw' || act === 'press' ? !!view.value?.second : true
 const took = (act: string) => {
   const s = view.value?.takes_s[act] ?? 0
   return s >= 3600 ? '1 h' : s >= 60 ? `${(s / 60).toFixed(1)} min` : `${s} s`
@@ -191,21 +214,20 @@ const took = (act: string) => {
           <dt class="text-soft">Score so far</dt>
           <dd class="figure">{{ view.score }}</dd>
         </dl>
-        <div class="mt-4 grid grid-cols-2 gap-2">
-          <button
-            v-for="n in names"
-            :key="n.act"
-            type="button"
-            class="button min-h-14 flex-col! gap-0! px-2!"
-            :disabled="
-              look.isPending.value ||
-              view.bled ||
-              ('second' in n ? !view.second : n.act === 'second' && view.second)
-            "
-            @click="look.mutate([...acts, n.act])"
-          >
-            {{ n.name }}<span class="figure text-[13px] font-normal text-soft">{{ took(n.act) }}</span>
-          </button>
+        <div v-for="g in groups" :key="g.name" role="group" :aria-label="g.name" class="mt-3">
+          <p class="mb-1 text-sm text-soft">{{ g.name }}</p>
+          <div class="grid gap-2" :class="g.acts.length > 3 ? 'grid-cols-2' : 'grid-cols-3'">
+            <button
+              v-for="n in g.acts"
+              :key="n.act"
+              type="button"
+              class="button min-h-14 flex-col! gap-0! px-1.5! leading-tight"
+              :disabled="look.isPending.value || view.bled || !possible(n.act)"
+              @click="look.mutate([...acts, n.act])"
+            >
+              {{ n.name }}<span class="figure text-[13px] font-normal text-soft">{{ took(n.act) }}</span>
+            </button>
+          </div>
         </div>
         <details v-if="!view.bled" class="mt-4">
           <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">

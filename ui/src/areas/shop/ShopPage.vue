@@ -104,15 +104,6 @@ const fresh = ref<Schemas['Staff']>()
           <FormField v-slot="f" label="A bike that waits, a day" name="waiting_minor" :fault="fault"
             ><input :id="f.id" v-model="waiting" class="input figure" inputmode="decimal" :disabled="!keeper"
           /></FormField>
-          <FormField v-slot="f" label="Currency" name="currency" :fault="fault"
-            ><input
-              :id="f.id"
-              v-model="form.currency"
-              class="input figure"
-              maxlength="3"
-              :disabled="!keeper"
-              :aria-invalid="f.invalid"
-          /></FormField>
           <FormField v-slot="f" label="Tax, %" name="tax_rate_bp" :fault="fault"
             ><input :id="f.id" v-model="rate" class="input figure" inputmode="decimal" :disabled="!keeper"
           /></FormField>
@@ -125,6 +116,15 @@ const fresh = ref<Schemas['Staff']>()
             />
             prices include the tax</label
           >
+          <FormField v-slot="f" label="Currency" name="currency" :fault="fault"
+            ><input
+              :id="f.id"
+              v-model="form.currency"
+              class="input figure"
+              maxlength="3"
+              :disabled="!keeper"
+              :aria-invalid="f.invalid"
+          /></FormField>
           <FormField v-slot="f" label="Torque is typed in" name="torque_unit" :fault="fault">
             <select :id="f.id" v-model="form.torque_unit" class="input" :disabled="!keeper">
               <option>N·m</option>
