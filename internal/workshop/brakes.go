@@ -9,6 +9,7 @@ import (
 
 	"utensil/core/brake"
 	"utensil/core/measure"
+	"utensil/core/procedure"
 	"utensil/core/wear"
 	"utensil/knowledge"
 )
@@ -42,7 +43,18 @@ type Offer struct {
 	Does    string   `json:"operation,omitempty" doc:"the work item it does"`
 	Choices []Ask    `json:"choices"`
 	Lay     []string `json:"lay_out" doc:"tools and consumables, to lay out first"`
+	Parts   []string `json:"parts" doc:"that it usually fits"`
+	Joints  []Joint  `json:"joints" doc:"that it opens, with what they are to have"`
 	Caution string   `json:"caution"`
+}
+
+// Joint is a fastener that guided work opens.
+type Joint struct {
+	Name string          `json:"name"`
+	Tool string          `json:"tool"`
+	Set  string          `json:"set,omitempty" doc:"how it is set, when by feel"`
+	Min  *measure.Torque `json:"min_nm,omitempty"`
+	Max  *measure.Torque `json:"max_nm,omitempty"`
 }
 
 // Ask is a choice to make before guided work begins.
@@ -157,9 +169,11 @@ func (w *Workshop) offers(s *sheet, e string) []Offer {
 		}
 		o := Offer{ID: p.ID, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(w.times[p.ID].Minutes), Times: w.times[p.ID].Times, Fluid: p.Fluid, Does: p.Operation, Choices: []Ask{}, Caution: p.Caution,
 			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
+		operation, _ := w.Book().Operation(p.Operation)
 		if p.Operation != "" {
 			o.Wanted = wanted[p.Operation]
 		}
+		o.Parts, o.Joints = partNames(operation), w.jointsOf(s, p, operation)
 		for _, c := range p.Choices {
 			ask := Ask{ID: c.ID, Ask: c.Ask}
 			for _, x := range c.Options {
@@ -179,6 +193,31 @@ func (w *Workshop) offers(s *sheet, e string) []Offer {
 		return 1
 	})
 	return out
+}
+
+func partNames(o knowledge.Operation) []string {
+	names := []string{}
+	for _, p := range o.Parts {
+		names = append(names, p.Name)
+	}
+	return names
+}
+
+// jointsOf lists the fasteners of this bike that a procedure and its work open.
+func (w *Workshop) jointsOf(s *sheet, p knowledge.Procedure, o knowledge.Operation) []Joint {
+	joints := []Joint{}
+	for _, f := range w.Book().Fasteners {
+		opened := slices.Contains(o.Touches, f.ID) || slices.ContainsFunc(p.Steps, func(step procedure.Step) bool { return step.Record != nil && step.Record.Fastener == f.ID })
+		if !opened || !f.When.Holds(s.Bike.Facts) {
+			continue
+		}
+		j := Joint{Name: f.Name, Tool: f.Tool, Set: f.Set}
+		if rule := w.resolve(s, f).Rule; rule != nil {
+			j.Min, j.Max = &rule.Min, &rule.Max
+		}
+		joints = append(joints, j)
+	}
+	return joints
 }
 
 // ridingCard tells the owner how to bed in what was fitted; empty when nothing asks for it.

@@ -2,6 +2,8 @@ package workshop
 
 import (
 	"errors"
+	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -217,4 +219,23 @@ func FuzzDialReadings(f *testing.F) {
 			t.Fatalf("%q wobbles by %g at %g", typed, r.Wobble, r.High)
 		}
 	})
+}
+
+func TestGuidedWorkNamesWhatItFitsAndOpens(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	offers := map[string]Offer{}
+	for _, o := range w.offers(w.layOut(*r), "front") {
+		offers[o.ID] = o
+	}
+	pads := offers["pads-disc-front"]
+	assert.NotEmpty(t, pads.Parts)
+	for _, o := range offers {
+		for _, j := range o.Joints {
+			assert.NotEmpty(t, j.Tool, "%s: %s", o.ID, j.Name)
+			assert.True(t, j.Set != "" || j.Min != nil && *j.Min > 0 && *j.Max >= *j.Min, "%s: %s", o.ID, j.Name)
+		}
+	}
+	pin := pads.Joints[slices.IndexFunc(pads.Joints, func(j Joint) bool { return strings.Contains(j.Name, "pin") })]
+	assert.LessOrEqual(t, float64(*pin.Max), 2.0, "common practice, no source: a pad pin takes 1 to 2 N·m")
+	assert.Empty(t, offers["isolate-front"].Joints, "nothing is opened to look")
 }

@@ -1872,6 +1872,16 @@ export interface components {
             /** @description of the shop, to choose from */
             wrenches: components["schemas"]["Wrench"][];
         };
+        Joint: {
+            /** Format: double */
+            max_nm?: number;
+            /** Format: double */
+            min_nm?: number;
+            name: string;
+            /** @description how it is set, when by feel */
+            set?: string;
+            tool: string;
+        };
         Judgement: {
             mark: string;
             /** @description what to do next */
@@ -2128,6 +2138,8 @@ export interface components {
              */
             here?: number;
             id: string;
+            /** @description that it opens, with what they are to have */
+            joints: components["schemas"]["Joint"][];
             /** @description tools and consumables, to lay out first */
             lay_out: string[];
             /**
@@ -2138,6 +2150,8 @@ export interface components {
             name: string;
             /** @description the work item it does */
             operation?: string;
+            /** @description that it usually fits */
+            parts: string[];
             /**
              * Format: int64
              * @description how often it was run here

@@ -149,6 +149,26 @@ async function begin() {
         >Why this one is used<input v-model="reason" class="input text-base"
       /></label>
     </fieldset>
+    <dl
+      v-if="offer.parts.length || offer.joints.length"
+      class="grid gap-x-6 gap-y-1 sm:grid-cols-[auto_minmax(0,1fr)]"
+    >
+      <template v-if="offer.parts.length">
+        <dt class="text-soft">Parts</dt>
+        <dd>{{ offer.parts.join(', ') }}</dd>
+      </template>
+      <template v-if="offer.joints.length">
+        <dt class="text-soft">It opens</dt>
+        <dd>
+          <span v-for="j in offer.joints" :key="j.name" class="block"
+            >{{ j.name }}, {{ j.tool }}:
+            <span v-if="j.min_nm !== undefined && j.max_nm !== undefined" class="figure"
+              >{{ figure(j.min_nm) }} to {{ figure(j.max_nm) }} N·m</span
+            ><template v-else>by feel</template></span
+          >
+        </dd>
+      </template>
+    </dl>
     <div>
       <p class="text-soft">Lay out first</p>
       <ul class="mt-1 flex flex-wrap gap-x-6 gap-y-1">

@@ -54,7 +54,7 @@ const plan = computed(() => bleeds.value?.plan)
     </div>
     <FaultNote v-if="error" class="m-5" :fault="error" />
     <LoadingRule v-if="isPending" class="m-5" />
-    <div class="grid gap-x-10 gap-y-6 px-5 py-3 xl:grid-cols-[minmax(0,1fr)_380px]">
+    <div class="grid gap-x-10 gap-y-6 px-5 py-3 xl:grid-cols-[minmax(0,1fr)_440px]">
       <div>
         <p v-if="bottles && !bottles.length && !fresh" class="py-3 text-soft">
           The shelf is empty. A bleed begins with a bottle, so that the wrong fluid never gets in.
@@ -74,7 +74,7 @@ const plan = computed(() => bleeds.value?.plan)
             class="flex gap-3 border-b border-rule py-1.5 text-[15px]"
           >
             <RouterLink
-              class="min-w-0 flex-1 truncate underline decoration-rule underline-offset-4"
+              class="min-w-0 flex-1 leading-snug underline decoration-rule underline-offset-4"
               :to="
                 w.job
                   ? { name: 'job-brakes', params: { id: w.job } }
