@@ -26,6 +26,13 @@ self.addEventListener('fetch', (event) => {
   else if (isRecord(url.pathname)) event.respondWith(record(request))
 })
 
+/** What is written is answered with the record as it now stands: the page hands it over to keep. */
+self.addEventListener('message', (event) => {
+  const { data } = event
+  if (!isRecord(data.path)) return
+  event.waitUntil(caches.open(records).then((cache) => cache.put(data.path, Response.json(data.view))))
+})
+
 /** A file is named by its content: what is kept is right for ever. */
 async function file(request) {
   const cache = await caches.open(shell)

@@ -13,6 +13,7 @@ import {
   persist,
   type Schemas,
 } from './client'
+import { write } from './entries'
 import { jobKey } from './keys'
 import { canWait, overlay, useOutbox } from './outbox'
 import { useSession } from './session'
@@ -69,10 +70,7 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
       if (!outbox.mine.value.some((w) => w.job === job)) {
         try {
           const signal = AbortSignal.timeout(8000)
-          const view = await ask(
-            client.POST('/api/jobs/{id}/entries', { params: { path: { id: job } }, body, signal }),
-          )
-          queries.setQueryData(jobKey(job), view)
+          const view = await write(queries, job, body, signal)
           void queries.invalidateQueries({ queryKey: ['today'] })
           return view
         } catch (thrown) {
@@ -101,7 +99,7 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     record(content: Content, supersedes?: string, entry = newId()) {
       const body = { id: entry, at: new Date().toISOString(), content, supersedes }
       if (canWait(content)) return sendOrKeep(body)
-      return settle(() => ask(client.POST('/api/jobs/{id}/entries', { params: path(), body })))
+      return settle(() => write(queries, toValue(id), body))
     },
     /** refresh reads the job again after something was changed beside its entries. */
     refresh: () => queries.invalidateQueries({ queryKey: jobKey(toValue(id)) }),

@@ -2,10 +2,13 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener, useEventSource } from '@vueuse/core'
 import { computed } from 'vue'
 
+import { ours } from './entries'
+
 interface Change {
   about:
     | 'own_knowledge'
     | 'wrench'
+    | 'bottle'
     | 'call_back'
     | 'tool_reading'
     | 'entry'
@@ -16,6 +19,7 @@ interface Change {
     | 'staff'
   job?: string
   bike?: string
+  entry?: string
 }
 
 /** useLive looks again at whatever another tablet changes, and says whether it hears them. */
@@ -32,11 +36,13 @@ export function useLive() {
   })
   useEventListener(eventSource, 'change', (event: MessageEvent<string>) => {
     const change = JSON.parse(event.data) as Change
-    if (change.job) again('job', change.job)
+    if (change.job && !ours(change.entry)) again('job', change.job)
     if (change.bike) again('bike', change.bike)
-    if (['owner', 'tool_reading', 'wrench'].includes(change.about)) again('job')
+    if (['owner', 'tool_reading', 'wrench', 'bottle'].includes(change.about)) again('job')
     if (change.about === 'tool_reading') return
     if (change.about === 'wrench') again('wrenches')
+    if (change.about === 'bottle') again('bottles')
+    if (change.about === 'bottle' || change.about === 'call_back') again('bleeds')
     if (change.about === 'settings' || change.about === 'staff') again('session')
     if (change.about === 'staff') again('staff')
     if (change.about === 'own_knowledge') void queries.invalidateQueries()

@@ -3,7 +3,8 @@ import { createSharedComposable, useEventListener, useIntervalFn } from '@vueuse
 import { get, update } from 'idb-keyval'
 import { computed, ref, watch } from 'vue'
 
-import { ask, asFault, client, type Content, type JobView, type Schemas } from './client'
+import { asFault, type Content, type JobView, type Schemas } from './client'
+import { write } from './entries'
 import { jobKey } from './keys'
 import { useSession } from './session'
 
@@ -66,10 +67,8 @@ export const useOutbox = createSharedComposable(() => {
       await read()
       for (const w of mine.value) {
         try {
-          const path = { path: { id: w.job } }
-          const view = await ask(client.POST('/api/jobs/{id}/entries', { params: path, body: w.body }))
+          await write(queries, w.job, w.body)
           await drop(w.body.id)
-          queries.setQueryData(jobKey(w.job), view)
         } catch (thrown) {
           const fault = asFault(thrown)
           if (fault.away || fault.signedOut) return

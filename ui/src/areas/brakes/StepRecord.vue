@@ -17,6 +17,7 @@ const habits = useRunHabits()
 const typed = ref('')
 const torques = ref<Record<string, string>>({})
 const note = ref('')
+const account = ref('') // where another part came from
 const first = useTemplateRef<HTMLInputElement[] | HTMLInputElement>('first')
 
 const point = computed(() => job.value.points.find((p) => p.id === props.step.record?.point))
@@ -26,9 +27,10 @@ const recorded = computed(() => !props.run.missing)
 
 async function read(word?: string) {
   if (!point.value || props.locked) return
-  const reading = word ? { point: point.value.id, word } : { point: point.value.id, typed: typed.value }
+  const seen = word ? { word } : { typed: typed.value, note: account.value || undefined }
+  const reading = { point: point.value.id, ...seen }
   // A reading taken in this run stands for itself; the one from the walk-round stays as it was.
-  if (await pen.record({ reading })) typed.value = ''
+  if (await pen.record({ reading })) typed.value = account.value = ''
 }
 async function torque(b: Schemas['BoltView']) {
   const key = boltKey(b)
@@ -86,6 +88,14 @@ onMounted(() => {
           Log it
         </button>
       </form>
+      <input
+        v-if="point.gauge && typed && (account || pen.fault.value?.field === 'note')"
+        v-model="account"
+        class="input mt-2 w-full"
+        aria-label="Where another part came from"
+        placeholder="Was another one fitted? When, by whom?"
+        @keydown.enter.prevent="read()"
+      />
       <GaugeStrip
         v-if="point.gauge"
         class="mt-2"

@@ -1,0 +1,26 @@
+import type { QueryClient } from '@tanstack/vue-query'
+
+import { ask, client, type JobView, type Schemas } from './client'
+import { jobKey } from './keys'
+
+const written = new Set<string>()
+
+/** ours says, once, whether this page wrote an entry: what it changed came with its answer. */
+export const ours = (entry?: string) => !!entry && written.delete(entry)
+
+/** write sends an entry and shows the job as its answer has it. */
+export async function write(
+  queries: QueryClient,
+  job: string,
+  body: Schemas['NewEntry'],
+  signal?: AbortSignal,
+): Promise<JobView> {
+  written.add(body.id)
+  const path = { path: { id: job } }
+  const view = await ask(client.POST('/api/jobs/{id}/entries', { params: path, body, signal }))
+  await queries.cancelQueries({ queryKey: jobKey(job) }) // what is still on its way is older
+  queries.setQueryData(jobKey(job), view)
+  // Kept for a reload without a network, as what is read is.
+  navigator.serviceWorker?.controller?.postMessage({ path: `/api/jobs/${job}`, view })
+  return view
+}
