@@ -4,4919 +4,4905 @@
  */
 
 export interface paths {
-  '/api/bikes/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One bike with its history */
-    get: operations['bike']
-    /** Change a bike */
-    put: operations['save-bike']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bleeds': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Bleeds that wait for DOT fluid, and which to do together */
-    get: operations['bleeds']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/book': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Kinds of bike and depths of service */
-    get: operations['book']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bottles': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The shelf of brake fluids */
-    get: operations['bottles']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bottles/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Put a bottle on the shelf or change it */
-    put: operations['save-bottle']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/brake/air': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Air in the line from two pulls */
-    post: operations['brake-air']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/brake/bed': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The schools of bedding in, side by side */
-    post: operations['brake-bed']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/brake/hill': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** What a descent does to a brake */
-    post: operations['brake-hill']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/brake/need': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** How much fluid a bleed takes */
-    post: operations['brake-need']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/brake/rise': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Where air stays in a line */
-    post: operations['brake-rise']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/brake/runout': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** A rotor's wobble from dial readings */
-    post: operations['brake-runout']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/brake/small': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Pads, piston, arms, cable */
-    post: operations['brake-small']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/call-backs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Bikes that are to come back */
-    get: operations['call-backs']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/call-backs/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Settle a call-back or put it off */
-    put: operations['save-call-back']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Take a bike in */
-    post: operations['check-in']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One job, judged */
-    get: operations['job']
-    /** Change what was noted at the door */
-    put: operations['save-job']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/complaints': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What this bike may be said to do */
-    get: operations['complaints']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/entries': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Record an entry */
-    post: operations['record']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/judge': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Judge a reading or a torque without recording it */
-    post: operations['judge']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/link': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Make a link for the owner to answer by */
-    post: operations['make-link']
-    /** Take the owner's link back */
-    delete: operations['revoke-link']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/photos/{photo}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /** Take a photo away */
-    delete: operations['remove-photo']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/release': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Hand the bike over */
-    post: operations['release']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/reopen': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Open a job again */
-    post: operations['reopen']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knowledge': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The workshop's own knowledge */
-    get: operations['own-knowledge']
-    /** Lay a file over what ships */
-    put: operations['save-own-knowledge']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/loose': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What comes loose here */
-    get: operations['loose']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mailbox': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What the demo's stand-in mail server was sent */
-    get: operations['mailbox']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/owner/{token}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What an owner's link shows */
-    get: operations['owner-page']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/owner/{token}/answers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Answer everything that is asked, once */
-    post: operations['owner-answer']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/owner/{token}/questions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Ask the workshop something */
-    post: operations['owner-ask']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/owners/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Change an owner */
-    put: operations['save-owner']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Complaints to practise on */
-    get: operations['practice-bikes']
-    put?: never
-    /** A bike with a hidden fault, after the learner's steps */
-    post: operations['practise']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/brake': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** A brake to practise bleeding on */
-    post: operations['practice-brake']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/search': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Find owners and bikes */
-    get: operations['search']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Who is signed in, and the shop's settings */
-    get: operations['session']
-    put?: never
-    /** Sign in, or hand the tablet over */
-    post: operations['sign-in']
-    /** Sign out */
-    delete: operations['sign-out']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Change the shop's settings */
-    put: operations['save-settings']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/staff': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The members of staff */
-    get: operations['staff']
-    /** Add or change a member of staff */
-    put: operations['save-staff']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/standin/wrench': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Whether a stand-in wrench is connected */
-    get: operations['standin-wrench']
-    put?: never
-    /** Pull the stand-in wrench */
-    post: operations['pull']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/today': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The bikes in the shop */
-    get: operations['today']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tool-readings/aside': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Put readings aside that belong to no fastener */
-    post: operations['put-aside']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wrenches': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The register of torque wrenches */
-    get: operations['wrenches']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wrenches/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Add or change a torque wrench */
-    put: operations['save-wrench']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/bikes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One bike with its history */
+        get: operations["bike"];
+        /** Change a bike */
+        put: operations["save-bike"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bleeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bleeds that wait for DOT fluid, and which to do together */
+        get: operations["bleeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of bike and depths of service */
+        get: operations["book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bottles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf of brake fluids */
+        get: operations["bottles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bottles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a bottle on the shelf or change it */
+        put: operations["save-bottle"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Air in the line from two pulls */
+        post: operations["brake-air"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/bed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The schools of bedding in, side by side */
+        post: operations["brake-bed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/hill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a descent does to a brake */
+        post: operations["brake-hill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/need": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much fluid a bleed takes */
+        post: operations["brake-need"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/rise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where air stays in a line */
+        post: operations["brake-rise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/runout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A rotor's wobble from dial readings */
+        post: operations["brake-runout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brake/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pads, piston, arms, cable */
+        post: operations["brake-small"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/call-backs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bikes that are to come back */
+        get: operations["call-backs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/call-backs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Settle a call-back or put it off */
+        put: operations["save-call-back"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a bike in */
+        post: operations["check-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One job, judged */
+        get: operations["job"];
+        /** Change what was noted at the door */
+        put: operations["save-job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/complaints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What this bike may be said to do */
+        get: operations["complaints"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Record an entry */
+        post: operations["record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Judge a reading or a torque without recording it */
+        post: operations["judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a link for the owner to answer by */
+        post: operations["make-link"];
+        /** Take the owner's link back */
+        delete: operations["revoke-link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a photo away */
+        delete: operations["remove-photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hand the bike over */
+        post: operations["release"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open a job again */
+        post: operations["reopen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The workshop's own knowledge */
+        get: operations["own-knowledge"];
+        /** Lay a file over what ships */
+        put: operations["save-own-knowledge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What comes loose here */
+        get: operations["loose"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the demo's stand-in mail server was sent */
+        get: operations["mailbox"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an owner's link shows */
+        get: operations["owner-page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/{token}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer everything that is asked, once */
+        post: operations["owner-answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/{token}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask the workshop something */
+        post: operations["owner-ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owners/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change an owner */
+        put: operations["save-owner"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Complaints to practise on */
+        get: operations["practice-bikes"];
+        put?: never;
+        /** A bike with a hidden fault, after the learner's steps */
+        post: operations["practise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/brake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A brake to practise bleeding on */
+        post: operations["practice-brake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Find owners and bikes */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who is signed in, and the shop's settings */
+        get: operations["session"];
+        put?: never;
+        /** Sign in, or hand the tablet over */
+        post: operations["sign-in"];
+        /** Sign out */
+        delete: operations["sign-out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change the shop's settings */
+        put: operations["save-settings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/staff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The members of staff */
+        get: operations["staff"];
+        /** Add or change a member of staff */
+        put: operations["save-staff"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standin/wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether a stand-in wrench is connected */
+        get: operations["standin-wrench"];
+        put?: never;
+        /** Pull the stand-in wrench */
+        post: operations["pull"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The bikes in the shop */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tool-readings/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put readings aside that belong to no fastener */
+        post: operations["put-aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wrenches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The register of torque wrenches */
+        get: operations["wrenches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wrenches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or change a torque wrench */
+        put: operations["save-wrench"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    Actor: {
-      id: string
-      name: string
-      /** @enum {string} */
-      role: 'keeper' | 'mechanic' | 'counter'
-    }
-    Adapter: {
-      /**
-       * Format: double
-       * @description 0 straight on, 90 across, 180 folded back
-       */
-      angle_deg: number
-      /**
-       * Format: double
-       * @description from the square to the middle of the fastener
-       */
-      length_mm: number
-      /**
-       * Format: double
-       * @description from the square to the middle of the grip
-       */
-      wrench_mm: number
-    }
-    Air: {
-      /** Format: double */
-      readonly bar?: number
-      /**
-       * Format: double
-       * @description temperature of the air around it
-       */
-      celsius: number
-      /** @description the owner's own least pressure, as typed */
-      least?: string
-      /** Format: double */
-      readonly least_bar?: number
-      /** @enum {string} */
-      place: 'fork' | 'shock' | 'front_tyre' | 'rear_tyre'
-      /** @description left at this pressure; else found at it */
-      set: boolean
-      /** @description as typed, in bar unless it names a unit */
-      typed: string
-    }
-    AirFound: {
-      /** Format: double */
-      air_ml: number
-      says: string
-    }
-    AirSeen: {
-      /** Format: date-time */
-      at: string
-      /** Format: double */
-      bar: number
-      by: string
-      /** Format: double */
-      celsius: number
-      set: boolean
-    }
-    AirView: {
-      /** Format: double */
-      least_bar?: number
-      name: string
-      place: string
-      /** @description oldest first */
-      readings: components['schemas']['AirSeen'][]
-      /** @description what the last two readings say */
-      says: string
-    }
-    Answer: {
-      /** @description where an answer by link came from */
-      readonly address?: string
-      /** @enum {string} */
-      answer: 'yes' | 'no' | 'refused'
-      /** @description who answered */
-      from: string
-      /**
-       * @description link: the owner answered it themselves
-       * @enum {string}
-       */
-      how: 'counter' | 'phone' | 'message' | 'link'
-      item: string
-      /** @description needed for a refusal: what they said, knowing it is unsafe */
-      words?: string
-    }
-    Arms: {
-      /** Format: double */
-      left_mm: number
-      /** Format: double */
-      right_mm: number
-    }
-    Aside: {
-      finding: string
-      reason: string
-    }
-    Ask: {
-      ask: string
-      id: string
-      options: components['schemas']['AskOption'][]
-    }
-    AskOption: {
-      id: string
-      name: string
-      why?: string
-    }
-    Asked: {
-      /** @enum {string} */
-      how: 'counter' | 'phone' | 'message'
-    }
-    Asking: {
-      /** @description UUIDv7 made by the sender */
-      id: string
-      /** @description send it to the owner's e-mail address */
-      send: boolean
-    }
-    Batch: {
-      /**
-       * Format: int64
-       * @description thrown away if each bleed were done on its own day, a bottle each time
-       */
-      apart_minor: number
-      /**
-       * Format: int64
-       * @description of fresh bottles if no bike were held back
-       */
-      at_once_minor: number
-      /**
-       * Format: int64
-       * @description of what is thrown away
-       */
-      cost_minor: number
-      /**
-       * Format: int64
-       * @description bottles to open
-       */
-      fresh: number
-      /** @description to be done from the open bottle, the soonest promised first */
-      now: string[]
-      /** @description of fresh bottles */
-      openings: components['schemas']['Opening'][]
-      /**
-       * Format: double
-       * @description that will be thrown away
-       */
-      thrown_ml: number
-      /**
-       * Format: int64
-       * @description of fresh bottles and waiting
-       */
-      total_minor: number
-      /**
-       * Format: int64
-       * @description of bikes held back for a bottle
-       */
-      waits_minor: number
-    }
-    BedAsked: {
-      /** Format: double */
-      air_c: number
-      /**
-       * Format: double
-       * @description how long the road is, if that is known
-       */
-      level_m?: number
-      rider: components['schemas']['Rider']
-      rotor: components['schemas']['Rotor']
-      /**
-       * Format: double
-       * @description of the braking that this brake does
-       */
-      share: number
-    }
-    BedPlan: {
-      about: string
-      id: string
-      name: string
-      plan: components['schemas']['Bedding']
-      /** @description how often the road is ridden, in words; empty when it is not known */
-      road: string
-      stages: components['schemas']['Stage'][]
-    }
-    Bedding: {
-      /**
-       * Format: double
-       * @description with speeding up again between stops
-       */
-      distance_m: number
-      /**
-       * Format: double
-       * @description into this brake, all stops
-       */
-      energy_j: number
-      /** Format: double */
-      hottest_c: number
-      /** Format: double */
-      minutes: number
-      /**
-       * Format: double
-       * @description of the hardest stop
-       */
-      per_stop_j: number
-      /** Format: int64 */
-      stops: number
-      /**
-       * Format: double
-       * @description what the hardest stop warms the rotor by
-       */
-      warmer_k: number
-    }
-    Belonging: {
-      name: string
-      /** @description taken off the bike, to be put back */
-      taken_off: boolean
-    }
-    BelongingView: {
-      by: string
-      id: string
-      name: string
-      /** Format: date-time */
-      returned?: string
-      taken_off: boolean
-    }
-    Bike: {
-      colour: string
-      facts: components['schemas']['Facts']
-      frame_number: string
-      id: string
-      make: string
-      model: string
-      owner_id: string
-      /** @description what is known of how it is ridden; left out it stays as it was */
-      riding?: components['schemas']['Riding']
-      /**
-       * Format: int64
-       * @description 0 for a new bike
-       */
-      version: number
-      /**
-       * Format: int64
-       * @description how far it goes in a week, by its owner; 0 when they do not know
-       */
-      weekly_km: number
-    }
-    BikeHistory: {
-      bike: components['schemas']['Bike']
-      /** @description every fastener with how it was found and left, oldest first */
-      bolts: components['schemas']['BoltHistory'][]
-      /** @description open ones */
-      call_backs: components['schemas']['CallBack'][]
-      /** @description newest first */
-      jobs: components['schemas']['EarlierJob'][]
-      open_job?: string
-      owner: components['schemas']['Owner']
-      /** @description each point with its readings, oldest first */
-      points: components['schemas']['PointView'][]
-    }
-    Bled: {
-      /** Format: double */
-      held_days: number
-      job: string
-    }
-    BleedWaiting: {
-      bike: string
-      /** @description the day it is promised, or may be put off to */
-      due: string
-      end: string
-      /** @description the day it is called back for */
-      here?: string
-      /** @description none while the bike is still to come */
-      job?: string
-      /** Format: double */
-      need_ml: number
-      title: string
-    }
-    BleedsView: {
-      /** @description the day of each of the plan's openings */
-      days: string[]
-      plan?: components['schemas']['Batch']
-      says: string
-      waiting: components['schemas']['BleedWaiting'][]
-    }
-    Boiling: {
-      /** Format: double */
-      high_c: number
-      /** Format: double */
-      likely_c: number
-      /** Format: double */
-      low_c: number
-    }
-    Bolt: {
-      /**
-       * @description the mark on its head
-       * @enum {string}
-       */
-      class?: '8.8' | '10.9' | '12.9' | 'A2-70'
-      /** @description the rider can be hurt if it is wrong */
-      critical: boolean
-      /**
-       * @description what it turns in or squeezes
-       * @enum {string}
-       */
-      into?: 'steel' | 'aluminium' | 'carbon'
-      /** Format: double */
-      readonly max_nm?: number
-      /** Format: double */
-      readonly min_nm?: number
-      name: string
-      /** @description where the figure stands */
-      source?: string
-      /** @description such as M5; the figure is estimated from it when none is given */
-      thread?: string
-      /** @description what goes on its threads */
-      treatment: string
-      /** @description most torque, as typed */
-      typed_max?: string
-      /** @description least torque, as typed */
-      typed_min?: string
-    }
-    BoltHistory: {
-      fastener: string
-      name: string
-      /** @description oldest first */
-      past: components['schemas']['PastTorque'][]
-      position?: string
-      rule?: components['schemas']['Rule']
-    }
-    BoltView: {
-      /** @description to be looked at again since an earlier job */
-      again: boolean
-      /** @description logs made at the same time by someone who had not seen this one */
-      also?: components['schemas']['OtherLog'][]
-      /** @description where the treatment goes */
-      apply?: string
-      /** Format: date-time */
-      at?: string
-      /** @description in the job before */
-      before?: components['schemas']['PastTorque']
-      by?: string
-      caution?: string
-      component: string
-      critical: boolean
-      /** @description the caution of an estimate */
-      doubt?: string
-      fastener: string
-      /**
-       * Format: double
-       * @description first stage of a set: half way
-       */
-      half_nm?: number
-      /** @description left-hand thread */
-      left_hand: boolean
-      /** @description of the parts that meet */
-      limits?: components['schemas']['Limit'][]
-      log?: components['schemas']['Torque']
-      log_id?: string
-      /** @description how often such joints were found loose here */
-      loose_here?: components['schemas']['Looseness']
-      name: string
-      /**
-       * Format: int64
-       * @description bolts in its set
-       */
-      of?: number
-      /**
-       * @description where the figure comes from
-       * @enum {string}
-       */
-      origin?: 'manual' | 'model' | 'catalogue' | 'estimate'
-      /** @enum {string} */
-      pattern?: 'turns' | 'star'
-      position?: string
-      /** @description once more after the first ride */
-      recheck: boolean
-      rule?: components['schemas']['Rule']
-      ruling?: components['schemas']['Ruling']
-      /** @description how it is set by feel */
-      set?: string
-      /** @description the part that set it, when several meet */
-      set_by?: string
-      /** @description logged since the work, and in range or not fitted */
-      settled: boolean
-      /** @description work since has disturbed it */
-      stale: boolean
-      thread?: string
-      tool: string
-      treatment: string
-      /**
-       * Format: int64
-       * @description its place in the order of its set, from 1
-       */
-      turn?: number
-      verdict?: components['schemas']['Verdict']
-      /** @description the closest wrench of the register */
-      wrench?: string
-    }
-    Book: {
-      bead_seats_mm: number[]
-      /** @description schemes of bedding brakes in */
-      bedding: components['schemas']['Scheme'][]
-      depths: components['schemas']['Depth'][]
-      fluids: components['schemas']['Fluid'][]
-      kinds: components['schemas']['Kind'][]
-      routes: components['schemas']['Route'][]
-      runs: components['schemas']['Run'][]
-      treatments: components['schemas']['Treatment'][]
-    }
-    Bottle: {
-      batch: string
-      /** @description nothing was poured back into it */
-      clean: boolean
-      /** @enum {string} */
-      family: 'mineral' | 'dot'
-      /** @description on a job: for the front brake */
-      readonly front: components['schemas']['Pour']
-      /** @description used up or thrown away */
-      gone: boolean
-      /** @description DOT 3, DOT 4 or DOT 5.1; empty for mineral oil */
-      grade: string
-      id: string
-      /** Format: double */
-      readonly left_ml: number
-      /** @description what the shop calls it */
-      name: string
-      /** @description 2026-03-02; empty while sealed */
-      opened_on: string
-      /**
-       * Format: double
-       * @description by the runs that used it
-       */
-      readonly poured_ml: number
-      /**
-       * Format: int64
-       * @description of a fresh one
-       */
-      price_minor: number
-      readonly rear: components['schemas']['Pour']
-      /** Format: int64 */
-      version: number
-      /** Format: double */
-      volume_ml: number
-    }
-    BrakeSide: {
-      /** @description the last of them against what is usual here */
-      air_says?: string
-      /** Format: date-time */
-      bled_on?: string
-      /** @description an estimate: a test strip knows */
-      boils?: components['schemas']['Boiling']
-      /** @description about what it holds; change it where it is known better */
-      circuit: components['schemas']['Circuit']
-      /** @enum {string} */
-      end: 'front' | 'rear'
-      family?: string
-      /** @description the bike's fact */
-      kind: string
-      /**
-       * Format: int64
-       * @description since its fluid was changed here
-       */
-      months?: number
-      /** @description guided work, what the findings ask for first */
-      offers: components['schemas']['Offer'][]
-      /** @description points of the walk-round on this brake */
-      points: string[]
-      /** @description air found in the line, oldest first */
-      pulls: components['schemas']['PullSeen'][]
-      /** @description what the fluid's age means */
-      says: string
-    }
-    BrakeTried: {
-      /** Format: double */
-      air_ml: number
-      /** @description what a good mechanic would do next, and why */
-      better: string
-      bled: boolean
-      bubbles: components['schemas']['Bubble'][]
-      /**
-       * Format: double
-       * @description air that a loose joint has let in
-       */
-      entered_ml: number
-      /**
-       * Format: double
-       * @description poured
-       */
-      fluid_ml: number
-      /** @description how the bubbles moved in the last act */
-      frames: components['schemas']['Bubble'][][]
-      /**
-       * Format: double
-       * @description air that has left at the cup or into a syringe
-       */
-      gone_ml: number
-      hung: boolean
-      /**
-       * Format: double
-       * @description how far the lever comes on the first pull
-       */
-      lever_mm: number
-      line: components['schemas']['Segment'][]
-      /** @enum {string} */
-      next?:
-        | 'level'
-        | 'tilt_30'
-        | 'tilt_70'
-        | 'hang'
-        | 'tap'
-        | 'flick'
-        | 'push'
-        | 'vacuum'
-        | 'second'
-        | 'draw'
-        | 'press'
-        | 'seat'
-        | 'wait'
-      /** Format: int64 */
-      score: number
-      /** @description a second syringe is on the lever */
-      second: boolean
-      /** Format: double */
-      seconds: number
-      /** @description seconds that each act takes */
-      takes_s: {
-        [key: string]: number
-      }
-      /** Format: double */
-      tilt_deg: number
-    }
-    BrakeTry: {
-      acts: string[]
-      rear: boolean
-      /** Format: int64 */
-      seed: number
-    }
-    Brought: {
-      id: string
-      name: string
-      taken_off: boolean
-    }
-    Bubble: {
-      /** Format: double */
-      at_mm: number
-      /** Format: double */
-      ml: number
-    }
-    Cable: {
-      /**
-       * Format: double
-       * @description of each pad at rest
-       */
-      gap_mm: number
-      /**
-       * Format: double
-       * @description cable that the lever pulls to the bar
-       */
-      pull_mm: number
-      /**
-       * Format: double
-       * @description cable travel to pad travel, such as 4 on linear-pull arms
-       */
-      ratio: number
-      /**
-       * Format: double
-       * @description what cable and outer give under a hard pull
-       */
-      stretch_mm: number
-    }
-    CallBack: {
-      bike_id: string
-      /** @description the day, 2026-03-02 */
-      due: string
-      /** Format: date-time */
-      ended_at?: string
-      /** @description to be torqued again */
-      fasteners: string[]
-      id: string
-      /** @description the bike's open job */
-      in_shop?: string
-      /** @description the job that made it */
-      job_id: string
-      note: string
-      /** @description the work it is for, if the shop sells it */
-      operation?: string
-      owner?: string
-      phone?: string
-      /** @enum {string} */
-      state: 'open' | 'done' | 'dropped'
-      /** @description the bike */
-      title?: string
-      /** Format: int64 */
-      version: number
-      what: string
-    }
-    CallBackChange: {
-      /** @description the day, 2026-03-02 */
-      due: string
-      note?: string
-      /** @enum {string} */
-      state: 'open' | 'done' | 'dropped'
-      /** Format: int64 */
-      version: number
-    }
-    CauseView: {
-      against: string[]
-      /**
-       * Format: double
-       * @description 0 to 1; two causes may be there at once
-       */
-      chance: number
-      for: string[]
-      id: string
-      /** Format: double */
-      minutes: number
-      name: string
-      operation?: string
-      remedy: string
-      unsafe: boolean
-      why: string
-    }
-    CheckIn: {
-      belongings?: components['schemas']['Brought'][]
-      bike: components['schemas']['Bike']
-      condition: string
-      depth: string
-      id: string
-      owner: components['schemas']['Owner']
-      /** Format: date-time */
-      promised_at?: string
-      reading: string
-      stand: string
-      words: string
-    }
-    CheckView: {
-      answers: components['schemas']['ProspectView'][]
-      cause?: string
-      caution?: string
-      check?: string
-      do: string
-      /** Format: double */
-      minutes: number
-      /**
-       * Format: double
-       * @description share of the doubt it is expected to settle, 0 to 1
-       */
-      settles: number
-      tools?: string
-      /** @description why it stands where it stands */
-      why: string
-    }
-    Choice: {
-      ask: string
-      id: string
-      options: components['schemas']['Option'][]
-    }
-    Circuit: {
-      /**
-       * Format: double
-       * @description of the hose, such as 2.0
-       */
-      bore_mm: number
-      /**
-       * Format: double
-       * @description such as 3
-       */
-      caliper_ml: number
-      /**
-       * Format: double
-       * @description of the hose, such as 900 in front and 1700 behind
-       */
-      length_mm: number
-      /**
-       * Format: double
-       * @description with its reservoir, such as 6
-       */
-      lever_ml: number
-    }
-    Clue: {
-      /** @description left out: it was done and told nothing */
-      answer?: string
-      check: string
-      hunt: string
-    }
-    ComesBack: {
-      /** Format: int64 */
-      days: number
-      /** @description the work it is for */
-      operation?: string
-      what: string
-    }
-    Complaint: {
-      /** @description the owner's words sound like it */
-      fits: boolean
-      id: string
-      name: string
-    }
-    Content: {
-      air?: components['schemas']['Air']
-      answer?: components['schemas']['Answer']
-      aside?: components['schemas']['Aside']
-      asked?: components['schemas']['Asked']
-      belonging?: components['schemas']['Belonging']
-      bolt?: components['schemas']['Bolt']
-      clue?: components['schemas']['Clue']
-      figure?: components['schemas']['OwnFigure']
-      finding?: components['schemas']['Finding']
-      guided?: components['schemas']['Guided']
-      hunt?: components['schemas']['Hunt']
-      item?: components['schemas']['Item']
-      note?: components['schemas']['Note']
-      odometer?: components['schemas']['OdometerReading']
-      pull?: components['schemas']['LeverPull']
-      reading?: components['schemas']['Reading']
-      released?: components['schemas']['Released']
-      reopened?: components['schemas']['Reopened']
-      return?: components['schemas']['Return']
-      ride?: components['schemas']['Ride']
-      sign?: components['schemas']['Sign']
-      step?: components['schemas']['StepDone']
-      torque?: components['schemas']['Torque']
-      tried?: components['schemas']['Tried']
-      withdrawn?: components['schemas']['Withdrawn']
-      work?: components['schemas']['Work']
-    }
-    Depth: {
-      about: string
-      id: string
-      /** Format: int64 */
-      minutes: number
-      name: string
-      /** @enum {string} */
-      torque: 'touched' | 'all'
-    }
-    DialAsked: {
-      typed: string
-    }
-    DistanceView: {
-      /** Format: date-time */
-      at?: string
-      /**
-       * Format: double
-       * @description as last read
-       */
-      odometer_km?: number
-      /**
-       * Format: int64
-       * @description ride files taken in
-       */
-      rides: number
-      /**
-       * Format: double
-       * @description how far it goes in a week; 0 when nobody knows
-       */
-      week_km: number
-    }
-    EarlierJob: {
-      depth: string
-      id: string
-      /** Format: int64 */
-      number: number
-      /** Format: date-time */
-      opened_at: string
-      /** Format: date-time */
-      released_at?: string
-      words: string
-    }
-    Facts: {
-      /** @enum {string} */
-      bar: 'drop' | 'flat' | 'swept'
-      /** @enum {string} */
-      bottom_bracket: 'threaded' | 'press_fit'
-      /** @description what is bolted on: cage, child_seat, dynamo, guards, lamp, rack_front, rack_rear, stand */
-      carries: string[]
-      /**
-       * @description how the arms hold: pinch bolts, square taper, splined bolt
-       * @enum {string}
-       */
-      crank: 'pinch' | 'taper' | 'splined'
-      /** @enum {string} */
-      electric: 'none' | 'mid_motor' | 'hub_motor'
-      /**
-       * @description frame shape
-       * @enum {string}
-       */
-      frame: 'diamond' | 'sloping' | 'step_through' | 'folding' | 'long_cargo'
-      /** @enum {string} */
-      front_axle: 'quick_release' | 'through' | 'nuts'
-      /** @enum {string} */
-      front_brake: 'disc_hydraulic' | 'disc_cable' | 'rim_linear' | 'rim_caliper' | 'drum' | 'none'
-      /** @enum {string} */
-      front_fluid: 'none' | 'mineral' | 'dot'
-      /**
-       * @description how the rear gears are worked
-       * @enum {string}
-       */
-      gears: 'cable' | 'electronic' | 'hub' | 'single'
-      /** @description what sort of bike, such as randonneur */
-      kind: string
-      /** @enum {string} */
-      material: 'steel' | 'aluminium' | 'carbon' | 'titanium'
-      /**
-       * @description the seatpost
-       * @enum {string}
-       */
-      post: 'aluminium' | 'carbon' | 'dropper'
-      /** @enum {string} */
-      rear_axle: 'quick_release' | 'through' | 'nuts'
-      /** @enum {string} */
-      rear_brake:
-        'disc_hydraulic' | 'disc_cable' | 'rim_linear' | 'rim_caliper' | 'drum' | 'back_pedal' | 'none'
-      /** @enum {string} */
-      rear_fluid: 'none' | 'mineral' | 'dot'
-      /**
-       * Format: int64
-       * @description chainrings
-       */
-      rings: number
-      /** @enum {string} */
-      rotor_mount: 'none' | 'six_bolt' | 'centre'
-      /** @enum {string} */
-      saddle_clamp: 'one_bolt' | 'two_bolt'
-      /**
-       * Format: int64
-       * @description rear sprockets, or gears in the hub
-       */
-      speeds: number
-      /**
-       * @description clamped round the steerer, or a quill inside it
-       * @enum {string}
-       */
-      stem: 'threadless' | 'quill'
-      /** @enum {string} */
-      suspension: 'rigid' | 'front' | 'full'
-      /**
-       * Format: int64
-       * @description front bead seat diameter, mm
-       */
-      wheel_front_mm: number
-      /**
-       * Format: int64
-       * @description rear bead seat diameter, mm
-       */
-      wheel_rear_mm: number
-    }
-    Fault: {
-      /** @description the row as it is now, after a stale write */
-      current?: unknown
-      /** @description what to do */
-      detail: string
-      /** @description the field it is about */
-      field?: string
-      /** @description what still stands between bike and owner */
-      leaving?: components['schemas']['Obstacle'][]
-      /** Format: int64 */
-      status: number
-      /** @description figures that may have been meant */
-      suggestions?: number[]
-      /** @description what happened */
-      title: string
-      /**
-       * @description which sort of problem
-       * @example /problems/invalid
-       */
-      type: string
-    }
-    Finding: {
-      /** @description the cause found */
-      cause?: string
-      /** @description the hunt that found it; title and mark then follow from the cause */
-      hunt?: string
-      /** @enum {string} */
-      mark: 'watch' | 'due' | 'unsafe'
-      note?: string
-      /** @description the catalogue's work for it */
-      readonly operation?: string
-      /** @description the part may be saved instead of replaced */
-      readonly rescuable?: boolean
-      title: string
-    }
-    FindingView: {
-      /** Format: date-time */
-      at: string
-      by: string
-      /** @description the reading or finding it rests on */
-      id: string
-      mark: string
-      point?: string
-      reason: string
-      /** @description trying to save the part against replacing it */
-      rescue?: components['schemas']['RescueView']
-      status: string
-      /** @description catalogue work that settles it */
-      suggested: components['schemas']['Suggestion'][]
-      title: string
-      /** @description what leaving it costs */
-      waiting?: components['schemas']['WaitingView']
-      /** @description why it was set aside */
-      why?: string
-    }
-    Fitted: {
-      name: string
-      /** Format: int64 */
-      quantity: number
-    }
-    Fluid: {
-      /** Format: int64 */
-      days: number
-      id: string
-      name: string
-      source: string
-    }
-    Found: {
-      bike?: components['schemas']['Bike']
-      /** @description date of its last job, RFC 3339 */
-      last?: string
-      /** @description a job of this bike that is in the shop */
-      open_job?: string
-      owner: components['schemas']['Owner']
-    }
-    Friction: {
-      /** Format: double */
-      max: number
-      /** Format: double */
-      min: number
-    }
-    GaugeView: {
-      /** Format: double */
-      limit: number
-      /** @description the part may carry its own limit */
-      markable: boolean
-      /** @description the limit is this bike's own figure */
-      own: boolean
-      /**
-       * Format: int64
-       * @description how many figures one reading may hold
-       */
-      places: number
-      ruling: components['schemas']['Ruling']
-      /** @description what is measured at once, typed with a slash between */
-      sides?: string[]
-      source: string
-      unit: string
-      /** @description whom the limit is for, or where the bike's own figure stands */
-      why: string
-      zones: components['schemas']['Zone'][]
-    }
-    Guided: {
-      /** @description that is poured */
-      bottle?: string
-      choices?: {
-        [key: string]: string
-      }
-      /**
-       * Format: double
-       * @description about what it takes
-       */
-      readonly pour_ml?: number
-      procedure: string
-      /** @description why a bottle past its days is used */
-      reason?: string
-      readonly warning?: string
-      readonly work?: components['schemas']['GuidedWork']
-    }
-    GuidedWork: {
-      about: string
-      caution: string
-      comes?: components['schemas']['ComesBack'][]
-      consumables: string[]
-      /** Format: int64 */
-      minutes: number
-      name: string
-      operation?: string
-      procedure: components['schemas']['Procedure']
-      source: string
-      tools: string[]
-    }
-    Hill: {
-      /**
-       * Format: double
-       * @description around it
-       */
-      air_c: number
-      /** Format: double */
-      drop_m: number
-      /** Format: double */
-      length_m: number
-      /**
-       * Format: double
-       * @description of the braking that this brake does, 0 to 1; 0.5 for an even hand
-       */
-      share: number
-      /** Format: double */
-      speed_kmh: number
-    }
-    HillAsked: {
-      /** @description DOT 3, DOT 4, DOT 5.1, or empty for mineral oil */
-      grade: string
-      hill: components['schemas']['Hill']
-      /**
-       * Format: double
-       * @description since the fluid was changed
-       */
-      months: number
-      rider: components['schemas']['Rider']
-      rotor: components['schemas']['Rotor']
-    }
-    HillSays: {
-      boils: components['schemas']['Boiling']
-      /** Format: double */
-      hottest_c: number
-      says: string
-      unsafe: boolean
-    }
-    HistoryMark: {
-      /** Format: date-time */
-      at: string
-      mark: string
-      /** Format: double */
-      value?: number
-      word?: string
-    }
-    Hunt: {
-      fault: string
-    }
-    HuntView: {
-      /** @description likeliest first */
-      causes: components['schemas']['CauseView'][]
-      caution?: string
-      cured: boolean
-      fault: string
-      /** @description the finding made of it */
-      finding?: string
-      id: string
-      name: string
-      /** @description what can be done now, best first */
-      next: components['schemas']['CheckView'][]
-      /** @description the answers fit no known cause: what to do about it */
-      odd?: string
-      /** @description one cause is as good as certain, or a remedy cured */
-      settled: boolean
-      source: string
-      /** @description what was answered, in its order */
-      steps: components['schemas']['StepView'][]
-    }
-    Item: {
-      /** @description the finding it settles */
-      finding?: string
-      /**
-       * Format: int64
-       * @description price of the work; worked out from minutes when left out
-       */
-      labour_minor?: number
-      /** Format: int64 */
-      minutes: number
-      /** @description the catalogue's operation, if it is one */
-      operation?: string
-      parts?: components['schemas']['Part'][]
-      readonly point?: string
-      title: string
-    }
-    ItemView: {
-      answer?: components['schemas']['Answer']
-      /** Format: date-time */
-      answer_at?: string
-      /** @description who took the answer */
-      answer_by?: string
-      id: string
-      item: components['schemas']['Item']
-      /** @description it settles something due or unsafe; else it is the owner's wish */
-      needed: boolean
-      /** Format: int64 */
-      total_minor: number
-      /** @description it settles something unsafe: a no must be a refusal */
-      unsafe: boolean
-      work?: components['schemas']['Work']
-      /** Format: date-time */
-      work_at?: string
-      work_by?: string
-      work_id?: string
-    }
-    Job: {
-      bike_id: string
-      /** @description condition at arrival */
-      condition: string
-      depth: string
-      id: string
-      /**
-       * Format: int64
-       * @description short number for tag and telephone
-       */
-      number: number
-      /** Format: date-time */
-      opened_at: string
-      opened_by: string
-      /** Format: date-time */
-      promised_at?: string
-      /** @description the mechanic's reading of them */
-      reading: string
-      /** Format: date-time */
-      released_at?: string
-      stand: string
-      /** Format: int64 */
-      version: number
-      /** @description the owner's own words */
-      words: string
-    }
-    JobChange: {
-      condition: string
-      depth: string
-      /** Format: date-time */
-      promised_at?: string
-      reading: string
-      stand: string
-      /** Format: int64 */
-      version: number
-      words: string
-    }
-    JobView: {
-      /** @description items the owner said yes to, less what they share */
-      agreed: components['schemas']['Total']
-      air: components['schemas']['AirView'][]
-      /** Format: date-time */
-      asked_at?: string
-      belongings: components['schemas']['BelongingView'][]
-      bike: components['schemas']['Bike']
-      bolts: components['schemas']['BoltView'][]
-      /** @description of brake fluid, to choose from */
-      bottles: components['schemas']['Bottle'][]
-      /** @description front, then rear */
-      brakes: components['schemas']['BrakeSide'][]
-      /** @description made by this job, or to be made when it is handed over */
-      call_backs: components['schemas']['CallBack'][]
-      distance: components['schemas']['DistanceView']
-      earlier_jobs: components['schemas']['EarlierJob'][]
-      findings: components['schemas']['FindingView'][]
-      hunts: components['schemas']['HuntView'][]
-      items: components['schemas']['ItemView'][]
-      job: components['schemas']['Job']
-      /** @description what stands between the bike and its owner, worst first */
-      leaving: components['schemas']['Obstacle'][]
-      /** @description the owner's link made last */
-      link?: components['schemas']['LinkView']
-      /** @description sent to the owner, newest first */
-      messages: components['schemas']['MessageView'][]
-      notes: components['schemas']['NoteView'][]
-      owner: components['schemas']['Owner']
-      photos: components['schemas']['PhotoView'][]
-      points: components['schemas']['PointView'][]
-      /** @description all items, less what they share */
-      proposed: components['schemas']['Total']
-      released_by?: string
-      released_to?: string
-      /** @description why it was opened again */
-      reopened: components['schemas']['NoteView'][]
-      /** @description the owner's riding card: how to bed the new pads in */
-      riding: string[]
-      /** @description of procedures */
-      runs: components['schemas']['RunView'][]
-      /** @description what the agreed items need done only once */
-      shared: components['schemas']['SharedView'][]
-      /** @description what all items need done only once */
-      shared_all: components['schemas']['SharedView'][]
-      signs: components['schemas']['SignView'][]
-      /**
-       * @description the first stage that is not done
-       * @enum {string}
-       */
-      stage: 'check-in' | 'inspect' | 'agree' | 'work' | 'verify' | 'hand-over'
-      stages: components['schemas']['StageView'][]
-      title: string
-      /** @description from connected wrenches, taken by no bolt yet */
-      tray: components['schemas']['ToolReading'][]
-      /** @description of the shop, to choose from */
-      wrenches: components['schemas']['Wrench'][]
-    }
-    Joint: {
-      /** Format: double */
-      max_nm?: number
-      /** Format: double */
-      min_nm?: number
-      name: string
-      /** @description how it is set, when by feel */
-      set?: string
-      tool: string
-    }
-    Judgement: {
-      mark: string
-      /** @description what to do next */
-      next: string
-      /** @description why, in words */
-      reason: string
-    }
-    Kind: {
-      facts: components['schemas']['Facts']
-      id: string
-      name: string
-    }
-    Letter: {
-      /** Format: date-time */
-      at: string
-      body: string
-      from: string
-      subject: string
-      to: string[]
-    }
-    LeverPull: {
-      /** Format: double */
-      readonly air_ml: number
-      /**
-       * Format: double
-       * @description pressure in a firm pull, such as 40
-       */
-      bar: number
-      /** @enum {string} */
-      end: 'front' | 'rear'
-      /**
-       * Format: double
-       * @description lever travel of the first pull
-       */
-      first_mm: number
-      /**
-       * Format: double
-       * @description diameter of the lever piston, such as 10
-       */
-      master_mm: number
-      /**
-       * Format: double
-       * @description lever travel once pumped firm
-       */
-      pumped_mm: number
-      /**
-       * Format: double
-       * @description lever travel to piston travel, such as 5
-       */
-      ratio: number
-    }
-    LifeView: {
-      /** @enum {string} */
-      basis: 'trend' | 'shop'
-      /**
-       * Format: date-time
-       * @description the day it will be due at the bike's pace
-       */
-      due?: string
-      /** @description how it compares with the part before */
-      faster?: string
-      /** Format: double */
-      least: number
-      /** Format: double */
-      left: number
-      /**
-       * Format: double
-       * @description none when it may never come due at this rate
-       */
-      most?: number
-      /** @description all of it in words */
-      says: string
-      /**
-       * Format: int64
-       * @description readings of this part, or parts of other bikes, that it rests on
-       */
-      seen: number
-      /** @enum {string} */
-      unit: 'km' | 'days'
-    }
-    Limit: {
-      /** @description the part, such as carbon handlebar */
-      part: string
-      rule: components['schemas']['Rule']
-    }
-    LinkMade: {
-      /** Format: date-time */
-      expires_at: string
-      /** @description a message with it is on its way */
-      sent: boolean
-      token: string
-    }
-    LinkView: {
-      /** Format: date-time */
-      answered_at?: string
-      /** Format: date-time */
-      expires_at: string
-      /** Format: date-time */
-      made_at: string
-      /** Format: date-time */
-      revoked_at?: string
-    }
-    LooseLine: {
-      /** Format: double */
-      high: number
-      id: string
-      /** Format: int64 */
-      loose: number
-      /**
-       * Format: double
-       * @description of the share found loose
-       */
-      low: number
-      name: string
-      /** Format: int64 */
-      over_tight: number
-      /**
-       * Format: int64
-       * @description found in a known state
-       */
-      times: number
-    }
-    LooseView: {
-      fasteners: components['schemas']['LooseLine'][]
-      /** @description by kind of bike */
-      kinds: components['schemas']['LooseLine'][]
-      /** @description by who had tightened it last; for the shop owner alone */
-      people?: components['schemas']['LooseLine'][]
-    }
-    Looseness: {
-      /** Format: double */
-      high: number
-      /** Format: int64 */
-      loose: number
-      /**
-       * Format: double
-       * @description of the share found loose
-       */
-      low: number
-      /** Format: int64 */
-      over_tight: number
-      /**
-       * Format: int64
-       * @description found in a known state
-       */
-      times: number
-    }
-    Mailbox: {
-      letters: components['schemas']['Letter'][]
-      standin: boolean
-    }
-    MessageView: {
-      /** Format: date-time */
-      at: string
-      /** Format: date-time */
-      ended_at?: string
-      id: string
-      problem?: string
-      /** @enum {string} */
-      state: 'queued' | 'sending' | 'sent' | 'failed' | 'unsure'
-      subject: string
-      to: string
-    }
-    Name: {
-      id: string
-      name: string
-      /** @enum {string} */
-      role: 'keeper' | 'mechanic' | 'counter'
-    }
-    Need: {
-      /**
-       * Format: double
-       * @description plug flow
-       */
-      least_ml: number
-      /** Format: double */
-      likely_ml: number
-      /**
-       * Format: double
-       * @description stirred flow
-       */
-      most_ml: number
-      /**
-       * Format: double
-       * @description what comes out and what stays in the tools
-       */
-      waste_ml: number
-    }
-    NeedAsked: {
-      circuit: components['schemas']['Circuit']
-      dry: boolean
-      /**
-       * Format: double
-       * @description share of fresh fluid wanted, 0 to under 1
-       */
-      fresh: number
-      /** @enum {string} */
-      school: 'lever_end' | 'push' | 'two_syringe' | 'colour'
-    }
-    NewEntry: {
-      /**
-       * Format: date-time
-       * @description when it was done, if not now
-       */
-      at?: string
-      content: components['schemas']['Content']
-      /** @description UUIDv7 made by the sender */
-      id: string
-      /** @description the entry this one corrects */
-      supersedes?: string
-    }
-    Note: {
-      text: string
-    }
-    NoteView: {
-      /** Format: date-time */
-      at: string
-      by: string
-      id: string
-      text: string
-    }
-    Obstacle: {
-      /**
-       * Format: int64
-       * @description how many things it stands for
-       */
-      count: number
-      detail: string
-      /** @description the target is a hunt */
-      hunt?: boolean
-      mark: string
-      /** @description the target is a run of a procedure */
-      run?: boolean
-      /** @description where it is settled */
-      stage: string
-      /** @description the point, bolt, item or sign it is about */
-      target?: string
-      title: string
-    }
-    OdometerReading: {
-      /** Format: double */
-      readonly km?: number
-      /** @description as typed, in km unless it names miles */
-      typed: string
-    }
-    Offer: {
-      about: string
-      caution: string
-      choices: components['schemas']['Ask'][]
-      fluid: boolean
-      /**
-       * Format: double
-       * @description minutes it takes here, on average
-       */
-      here?: number
-      id: string
-      /** @description that it opens, with what they are to have */
-      joints: components['schemas']['Joint'][]
-      /** @description tools and consumables, to lay out first */
-      lay_out: string[]
-      /**
-       * Format: int64
-       * @description as it ships
-       */
-      minutes: number
-      name: string
-      /** @description the work item it does */
-      operation?: string
-      /** @description that it usually fits */
-      parts: string[]
-      /**
-       * Format: int64
-       * @description how often it was run here
-       */
-      times?: number
-      /** @description why it is offered first */
-      wanted?: string
-    }
-    Opening: {
-      /** @description the soonest first */
-      bleeds: components['schemas']['Bled'][]
-      /** Format: int64 */
-      bottles: number
-      /**
-       * Format: double
-       * @description days from now
-       */
-      day: number
-    }
-    Option: {
-      id: string
-      name: string
-      why?: string
-    }
-    OtherLog: {
-      /** Format: date-time */
-      at: string
-      by: string
-      found: string
-      id: string
-      /** Format: double */
-      left_nm?: number
-    }
-    Outcome: {
-      say: string
-      /** @description a step; left out for the next one, end for the end */
-      to?: string
-    }
-    OwnFigure: {
-      fastener?: string
-      /** @description it holds for every bike of this make and model */
-      for_model?: boolean
-      /** Format: double */
-      readonly limit?: number
-      /** Format: double */
-      readonly max_nm?: number
-      /** Format: double */
-      readonly min_nm?: number
-      /** @description of a joint: the part that the torque is for; left out for the whole joint */
-      part?: string
-      point?: string
-      /** @description where it stands: etched on the rotor, the manual's page */
-      source: string
-      /** @description the limit, as typed */
-      typed?: string
-      /** @description most torque, as typed */
-      typed_max?: string
-      /** @description least torque, as typed */
-      typed_min?: string
-    }
-    OwnFile: {
-      about: string
-      file: string
-      /** @description what ships, to start from */
-      shipped?: string
-      text: string
-      /**
-       * Format: int64
-       * @description 0 when there is none yet
-       */
-      version: number
-    }
-    Owner: {
-      email: string
-      id: string
-      name: string
-      note: string
-      phone: string
-      /**
-       * Format: int64
-       * @description 0 for a new owner
-       */
-      version: number
-    }
-    OwnerAnswers: {
-      /** @description who answers */
-      from: string
-      items: components['schemas']['OwnerSays'][]
-    }
-    OwnerAsks: {
-      /** @description UUIDv7 made by the sender */
-      id: string
-      text: string
-    }
-    OwnerFinding: {
-      mark: string
-      photos: components['schemas']['PhotoView'][]
-      reason: string
-      title: string
-    }
-    OwnerItem: {
-      /** @enum {string} */
-      answer?: 'yes' | 'no' | 'refused'
-      id: string
-      /** @description it puts right what is due; else it is optional */
-      needed: boolean
-      parts: string[]
-      title: string
-      /** Format: int64 */
-      total_minor: number
-      /** @description the bike must not be ridden without it */
-      unsafe: boolean
-      /** @description the finding it settles */
-      why: string
-    }
-    OwnerSays: {
-      id: string
-      words?: string
-      yes: boolean
-    }
-    OwnerView: {
-      address: string
-      /** @description what everything together costs */
-      all: components['schemas']['Total']
-      /** Format: date-time */
-      answered_at?: string
-      bike: string
-      currency: string
-      /** Format: date-time */
-      expires_at: string
-      findings: components['schemas']['OwnerFinding'][]
-      /** @description the bike was handed over */
-      gone: boolean
-      items: components['schemas']['OwnerItem'][]
-      owner: string
-      shared: components['schemas']['SharedView'][]
-      shop: string
-      tax_included: boolean
-      /** @description what a refusal of something unsafe has to be told */
-      warning: string
-      /** @description what they said themselves */
-      words: string
-    }
-    PadsAsked: {
-      /**
-       * @description what the rotor was bedded with; left out when new or resurfaced
-       * @enum {string}
-       */
-      bedded?: 'resin' | 'sintered'
-      /** @enum {string} */
-      pads: 'resin' | 'sintered'
-    }
-    Part: {
-      name: string
-      /**
-       * Format: int64
-       * @description price of one
-       */
-      price_minor: number
-      /** Format: int64 */
-      quantity: number
-    }
-    PastTorque: {
-      /** Format: date-time */
-      at: string
-      by: string
-      found: string
-      /** Format: double */
-      found_nm?: number
-      /** Format: double */
-      left_nm?: number
-    }
-    PhotoView: {
-      /** @description the inspection point or finding it shows */
-      about: string
-      /** Format: date-time */
-      at: string
-      caption: string
-      /** Format: int64 */
-      height: number
-      id: string
-      /** Format: int64 */
-      width: number
-    }
-    PistonAsked: {
-      /** Format: double */
-      measured_mm: number
-      /** Format: double */
-      nominal_mm: number
-    }
-    PointView: {
-      gauge?: components['schemas']['GaugeView']
-      /** @description earlier readings, oldest first */
-      history: components['schemas']['HistoryMark'][]
-      id: string
-      /** @description what is left of the part */
-      life?: components['schemas']['LifeView']
-      means: string
-      method: string
-      name: string
-      /** @description what a photograph of it should show */
-      photo?: string
-      /** @description the reading of this job that stands */
-      reading?: components['schemas']['ReadingView']
-      /** @description the depth of this service looks at it */
-      required: boolean
-      /** @description what it is measured or judged with */
-      tools: string
-      words?: components['schemas']['Word'][]
-    }
-    Pour: {
-      /** @description why it may not be used at all */
-      refused?: string
-      /** @description why it may be used only with a reason */
-      warning?: string
-    }
-    Practice: {
-      fault: string
-      /** Format: int64 */
-      seed: number
-      steps: components['schemas']['PracticeStep'][]
-    }
-    PracticeMove: {
-      cause?: string
-      check?: string
-      do: string
-      /** Format: double */
-      minutes: number
-      tools?: string
-    }
-    PracticeShown: {
-      answer: string
-      /** @description nothing would have told more for its minutes */
-      best: boolean
-      better?: string
-      /** Format: double */
-      chance: number
-      do: string
-      /** Format: double */
-      minutes: number
-      /** @description the likeliest cause after it */
-      top: string
-    }
-    PracticeStep: {
-      cause?: string
-      check?: string
-    }
-    PracticeView: {
-      /**
-       * Format: double
-       * @description minutes the program would have taken on this bike, once it is over
-       */
-      advised?: number
-      caution?: string
-      /** @description checks and remedies that can be done now */
-      choices: components['schemas']['PracticeMove'][]
-      done: components['schemas']['PracticeShown'][]
-      /**
-       * Format: double
-       * @description spent so far
-       */
-      minutes: number
-      name: string
-      over: boolean
-      /** @description what was wrong, once it is over */
-      truth?: string[]
-    }
-    Procedure: {
-      choices?: components['schemas']['Choice'][]
-      steps: components['schemas']['Step'][]
-    }
-    ProspectView: {
-      answer: string
-      /** Format: double */
-      chance: number
-      /** @description the likeliest cause then, and how likely */
-      then: string
-    }
-    Pull: {
-      /**
-       * Format: double
-       * @description pressure in a firm pull, such as 40
-       */
-      bar: number
-      /**
-       * Format: double
-       * @description lever travel of the first pull
-       */
-      first_mm: number
-      /**
-       * Format: double
-       * @description diameter of the lever piston, such as 10
-       */
-      master_mm: number
-      /**
-       * Format: double
-       * @description lever travel once pumped firm
-       */
-      pumped_mm: number
-      /**
-       * Format: double
-       * @description lever travel to piston travel, such as 5
-       */
-      ratio: number
-    }
-    PullDone: {
-      /** @description a stand-in wrench is connected */
-      standing: boolean
-    }
-    PullSeen: {
-      /** Format: double */
-      air_ml: number
-      /** Format: date-time */
-      at: string
-      by: string
-      /** Format: double */
-      first_mm: number
-      /** @description in this job */
-      here: boolean
-    }
-    PutAside: {
-      readings: string[]
-      why: string
-    }
-    Reading: {
-      /** @description what the mechanic was told */
-      readonly judgement?: components['schemas']['Judgement']
-      note?: string
-      /** @description not looked at, on purpose; the note says why */
-      passed_over?: boolean
-      point: string
-      /** @description the figure as typed; it may name its unit */
-      typed?: string
-      /**
-       * Format: double
-       * @description the figure in the point's unit, worked out by the server; the worst of several
-       */
-      readonly value?: number
-      /** @description all figures, when there are several */
-      readonly values?: number[]
-      /** @description a word of the point's scale */
-      word?: string
-    }
-    ReadingView: {
-      /** Format: date-time */
-      at: string
-      by: string
-      id: string
-      judgement?: components['schemas']['Judgement']
-      note?: string
-      passed_over: boolean
-      /** Format: double */
-      value?: number
-      /** @description all figures, when there are several */
-      values?: number[]
-      word?: string
-    }
-    Record: {
-      /** Format: int64 */
-      held: number
-      /** Format: int64 */
-      tried: number
-    }
-    ReleaseRequest: {
-      /** @description UUIDv7 of the entry, made by the sender */
-      id: string
-      /** @description who takes the bike */
-      to: string
-    }
-    Released: {
-      /** @description who took it */
-      to: string
-    }
-    ReopenRequest: {
-      /** @description UUIDv7 of the entry, made by the sender */
-      id: string
-      reason: string
-    }
-    Reopened: {
-      reason: string
-    }
-    RescueView: {
-      /**
-       * Format: double
-       * @description that it holds, by the record; an even chance before there is one
-       */
-      chance: number
-      /** Format: double */
-      chance_least: number
-      /** Format: double */
-      chance_most: number
-      /**
-       * Format: double
-       * @description the chance at which both cost the same
-       */
-      even: number
-      /**
-       * Format: int64
-       * @description of the rescue: its labour, and the replacement as often as it does not hold
-       */
-      expected_minor: number
-      /**
-       * Format: int64
-       * @description of the rescue
-       */
-      labour_minor: number
-      /**
-       * Format: int64
-       * @description expected, were it to hold as often as the record allows
-       */
-      least_minor: number
-      /**
-       * Format: int64
-       * @description expected, were it to hold as seldom as the record allows
-       */
-      most_minor: number
-      offer: components['schemas']['Suggestion']
-      record: components['schemas']['Record']
-      /** Format: int64 */
-      replace_minor: number
-      says: string
-      /**
-       * @description the shop's own way
-       * @enum {string}
-       */
-      school: 'replace' | 'rescue' | 'lapping'
-      /** @enum {string} */
-      verdict: 'rescue' | 'replace' | 'undecided'
-    }
-    Return: {
-      belonging: string
-    }
-    Ride: {
-      /**
-       * Format: date-time
-       * @description when it began
-       */
-      at: string
-      /** Format: double */
-      km: number
-      name: string
-    }
-    Rider: {
-      /**
-       * Format: double
-       * @description rider, bike and load
-       */
-      mass_kg: number
-    }
-    Riding: {
-      /** Format: double */
-      drop_m: number
-      /** Format: double */
-      front_rotor_mm: number
-      /** @description the steepest way down, as they call it */
-      hill: string
-      /** Format: double */
-      length_m: number
-      /**
-       * Format: double
-       * @description how long that road is quiet and level
-       */
-      level_m: number
-      /**
-       * Format: double
-       * @description rider, bike and load
-       */
-      mass_kg: number
-      /** Format: double */
-      rear_rotor_mm: number
-      /** @description where they can bed a brake in */
-      road: string
-      /**
-       * Format: double
-       * @description at which they ride it down
-       */
-      speed_kmh: number
-    }
-    Rise: {
-      /** @description segments that do not rise, from 0 at the caliper */
-      falls: number[]
-      /**
-       * Format: int64
-       * @description take the caliper off and let this many segments hang straight down; 0 for none
-       */
-      hang: number
-      /**
-       * Format: double
-       * @description the flattest segment, tilted so
-       */
-      least_deg: number
-      says: string
-      /**
-       * Format: double
-       * @description turn the bike by this much so that the line rises most
-       */
-      tilt_deg: number
-      /**
-       * Format: double
-       * @description what the falling segments can hold
-       */
-      traps_ml: number
-    }
-    RiseAsked: {
-      /** Format: double */
-      bore_mm: number
-      /** @description from the caliper to the lever */
-      line: components['schemas']['Segment'][]
-    }
-    Rotor: {
-      /**
-       * Format: double
-       * @description such as 160
-       */
-      diameter_mm: number
-      /**
-       * Format: double
-       * @description such as 110; 0 to estimate it from the diameter
-       */
-      mass_g: number
-    }
-    Route: {
-      about: string
-      id: string
-      name: string
-      /** @description first to last; points left out come after these */
-      points: string[]
-    }
-    Rule: {
-      /** Format: double */
-      max_nm: number
-      /** Format: double */
-      min_nm: number
-      /** @description where the figure comes from */
-      source: string
-    }
-    Ruling: {
-      /** Format: double */
-      major: number
-      /** Format: double */
-      max: number
-      /** Format: double */
-      min: number
-      /** Format: double */
-      step: number
-    }
-    Run: {
-      about: string
-      components: string[]
-      id: string
-      name: string
-    }
-    RunStep: {
-      /** Format: date-time */
-      at: string
-      by: string
-      do: string
-      /** @description the entry, to take it back */
-      id: string
-      outcome?: string
-      /** Format: int64 */
-      seconds: number
-      step: string
-    }
-    RunView: {
-      /** @description the state this step makes was made by another run */
-      already?: string
-      /** Format: date-time */
-      at: string
-      /** @description to torque at this step */
-      bolts?: components['schemas']['BoltView'][]
-      bottle?: string
-      by: string
-      /** @description what was chosen at its start */
-      chosen: string[]
-      done: components['schemas']['RunStep'][]
-      finished: boolean
-      /** @description what the step's gate waits for */
-      held?: string[]
-      id: string
-      /** @description agreed work that this run does and that is not marked done yet */
-      item?: string
-      /** @description what must be recorded before the step is done */
-      missing?: string
-      next?: components['schemas']['Step']
-      /** @description the step to do; none when it is done */
-      now?: components['schemas']['Step']
-      /** Format: int64 */
-      place: number
-      procedure: string
-      /**
-       * Format: int64
-       * @description from its start to the last step
-       */
-      seconds: number
-      /**
-       * Format: date-time
-       * @description when the step to do came up
-       */
-      since: string | null
-      warning?: string
-      work: components['schemas']['GuidedWork']
-    }
-    Runout: {
-      /**
-       * Format: double
-       * @description to bend it back by at the high place
-       */
-      bend_mm: number
-      /**
-       * Format: double
-       * @description where it stands out most, from the first reading, in the order they were taken
-       */
-      high_deg: number
-      /**
-       * Format: double
-       * @description what a single wobble leaves: local bends
-       */
-      rest_mm: number
-      says: string
-      /**
-       * Format: double
-       * @description from lowest to highest of the best-fitting single wobble
-       */
-      wobble_mm: number
-      /**
-       * Format: int64
-       * @description the reading that the wobble explains least, from 0
-       */
-      worst: number
-    }
-    Said: {
-      good: boolean
-      says: string
-    }
-    Scheme: {
-      about: string
-      id: string
-      name: string
-      source: string
-      stages: components['schemas']['Stage'][]
-    }
-    Segment: {
-      /**
-       * Format: double
-       * @description above the horizontal, with the bike level; 90 straight up, -30 falling
-       */
-      angle_deg: number
-      /** Format: double */
-      length_mm: number
-    }
-    Session: {
-      /** @description who is signed in */
-      actor?: components['schemas']['Actor']
-      /** @description who may sign in here */
-      names: components['schemas']['Name'][]
-      settings: components['schemas']['Settings']
-    }
-    Settings: {
-      /** @description printed on the sheet */
-      address: string
-      /** @description ISO 4217 code */
-      currency: string
-      /**
-       * Format: int64
-       * @description labour, an hour
-       */
-      hourly_minor: number
-      /** @description what an owner is written; {owner}, {bike}, {link}, {until} and {shop} are filled in */
-      message: string
-      name: string
-      /**
-       * @description the shop's way with a contaminated brake
-       * @enum {string}
-       */
-      school: 'replace' | 'rescue' | 'lapping'
-      /** @description prices already include tax */
-      tax_included: boolean
-      /**
-       * Format: int64
-       * @description hundredths of a per cent
-       */
-      tax_rate_bp: number
-      /** @description IANA name */
-      time_zone: string
-      /** @description unit figures are typed in unless they name one */
-      torque_unit: string
-      /** Format: int64 */
-      version: number
-      /**
-       * Format: int64
-       * @description what it costs that a bike stands and waits for a day
-       */
-      waiting_minor: number
-    }
-    SharedView: {
-      /**
-       * Format: int64
-       * @description saved
-       */
-      minutes: number
-      name: string
-      /** Format: int64 */
-      saved_minor: number
-      /**
-       * Format: int64
-       * @description how many items need it
-       */
-      times: number
-    }
-    Sign: {
-      note?: string
-      passed: boolean
-      /** @enum {string} */
-      what: 'front_brake' | 'rear_brake' | 'test_ride'
-    }
-    SignIn: {
-      secret: string
-      staff: string
-    }
-    SignView: {
-      /** @description RFC 3339 */
-      at?: string
-      by?: string
-      name: string
-      sign?: components['schemas']['Sign']
-      /** @description work was done since */
-      stale: boolean
-      what: string
-    }
-    SmallAsked: {
-      arms?: components['schemas']['Arms']
-      cable?: components['schemas']['Cable']
-      pads?: components['schemas']['PadsAsked']
-      piston?: components['schemas']['PistonAsked']
-    }
-    Staff: {
-      active: boolean
-      id: string
-      name: string
-      /** @enum {string} */
-      role: 'keeper' | 'mechanic' | 'counter'
-      /** Format: int64 */
-      version: number
-    }
-    StaffChange: {
-      active: boolean
-      id: string
-      name: string
-      /** @enum {string} */
-      role: 'keeper' | 'mechanic' | 'counter'
-      /** @description new PIN or password */
-      secret?: string
-      /**
-       * Format: int64
-       * @description 0 for a new member
-       */
-      version: number
-    }
-    Stage: {
-      /** Format: double */
-      from_kmh: number
-      /** Format: int64 */
-      stops: number
-      /** Format: double */
-      to_kmh: number
-    }
-    StageView: {
-      done: boolean
-      /**
-       * Format: int64
-       * @description things still to do in it
-       */
-      open: number
-      /** @enum {string} */
-      stage: 'check-in' | 'inspect' | 'agree' | 'work' | 'verify' | 'hand-over'
-    }
-    Step: {
-      caution?: string
-      /** @description a state it ends */
-      closes?: string
-      do: string
-      /** @description steps that must be done before */
-      gate?: string[]
-      id: string
-      /** @description choices under which the step is there */
-      if?: {
-        [key: string]: string[]
-      }
-      /** @description a state it makes, such as front wheel out */
-      opens?: string
-      /** @description what may be seen; none for a plain step */
-      outcomes?: components['schemas']['Outcome'][]
-      record?: components['schemas']['Yield']
-      /**
-       * Format: int64
-       * @description how long to wait or to go on
-       */
-      seconds?: number
-      /** @description what tells that it is right */
-      see?: string
-      tools?: string[]
-      why?: string
-    }
-    StepDone: {
-      outcome?: string
-      /**
-       * Format: int64
-       * @description how many steps were done before it: two tablets cannot do the same one
-       */
-      place: number
-      run: string
-      step: string
-    }
-    StepView: {
-      answer: string
-      /** Format: date-time */
-      at?: string
-      by?: string
-      do: string
-      /** @description the entry, to take it back; none when a reading says it */
-      id?: string
-      /** @description taken from the walk-round */
-      reading: boolean
-    }
-    Suggestion: {
-      /** Format: int64 */
-      labour_minor: number
-      /** Format: int64 */
-      minutes: number
-      operation: string
-      parts: components['schemas']['Part'][]
-      /**
-       * Format: int64
-       * @description how many runs of guided work here the minutes rest on; none for the catalogue's
-       */
-      times?: number
-      title: string
-      /** Format: int64 */
-      total_minor: number
-    }
-    Today: {
-      /** @description due within a week, or overdue; the soonest first */
-      call_backs: components['schemas']['CallBack'][]
-      /** Format: int64 */
-      in_shop: number
-      /** @description by promised time */
-      jobs: components['schemas']['TodayJob'][]
-      /** Format: int64 */
-      late: number
-      /** Format: date-time */
-      now: string
-      /** Format: int64 */
-      promised_today: number
-    }
-    TodayJob: {
-      /** @description the depth's name */
-      depth: string
-      detail?: string
-      facts: components['schemas']['Facts']
-      /** @enum {string} */
-      group: 'door' | 'stand' | 'waiting' | 'ready' | 'gone'
-      id: string
-      late: boolean
-      /** @description the worst open finding */
-      mark: string
-      /** @description what stands first between the bike and its owner */
-      next: string
-      /** Format: int64 */
-      number: number
-      /**
-       * Format: int64
-       * @description how many things still stand
-       */
-      open: number
-      /** @description stages with something open */
-      open_stages: string[]
-      owner: string
-      phone: string
-      /** Format: date-time */
-      promised_at?: string
-      /** Format: date-time */
-      released_at?: string
-      stage: string
-      stand: string
-      title: string
-      words: string
-    }
-    ToolReading: {
-      /**
-       * Format: date-time
-       * @description by the device's clock
-       */
-      at: string
-      /** @description by the device */
-      calibrated_on?: string
-      /** Format: date-time */
-      came: string
-      device: string
-      /** @description why it cannot be read */
-      fault?: string
-      id: string
-      /** @description it arrived after a younger one */
-      late: boolean
-      /**
-       * Format: int64
-       * @description readings before it that had not arrived
-       */
-      missed?: number
-      /**
-       * Format: double
-       * @description left out when it cannot be read
-       */
-      nm?: number
-      /**
-       * Format: int64
-       * @description how many wait in the tray; the oldest of them are listed
-       */
-      readonly of?: number
-      /** @description the same bolt clicked twice */
-      repeats: boolean
-      /** @description as it was sent, such as 46 lbf·in */
-      said: string
-      /**
-       * Format: int64
-       * @description the device's own count, from 1
-       */
-      seq: number
-    }
-    Torque: {
-      /** @description between wrench and fastener */
-      adapter?: components['schemas']['Adapter']
-      /** Format: double */
-      readonly clamp_high_n?: number
-      /**
-       * Format: double
-       * @description the least it clamps with, in newtons
-       */
-      readonly clamp_low_n?: number
-      /**
-       * Format: double
-       * @description of the wrench, as a share
-       */
-      readonly deviation?: number
-      fastener: string
-      /** @enum {string} */
-      found: 'figure' | 'loose' | 'over_tight' | 'stuck' | 'damaged' | 'not_checked'
-      /** Format: double */
-      readonly found_nm?: number
-      found_typed?: string
-      /**
-       * Format: double
-       * @description at the fastener
-       */
-      readonly left_nm?: number
-      /** @description as left: what the wrench showed, in the shop's unit unless it names one */
-      left_typed?: string
-      /** @description it was too tight; loosened fully and tightened again */
-      loosened?: boolean
-      /** @description this bike has no such fastener */
-      not_fitted?: boolean
-      note?: string
-      position?: string
-      /** @description why a wrench past its calibration was used */
-      reason?: string
-      /** @description set by feel, for fasteners without a figure */
-      set?: boolean
-      /**
-       * Format: double
-       * @description on the wrench, with an adapter
-       */
-      readonly shown_nm?: number
-      /** @description the connected wrench's reading it was taken from */
-      tool_reading?: string
-      /** @description what went on its threads, when not what belongs there */
-      treatment?: string
-      readonly verdict?: components['schemas']['Verdict']
-      readonly warning?: string
-      /**
-       * @description what it counts as in the shop's record of loose joints
-       * @enum {string}
-       */
-      readonly was?: 'loose' | 'over_tight' | 'sound' | 'unknown'
-      /** @description of the shop's register */
-      wrench?: string
-      /** @description why the wrench was past its calibration */
-      readonly wrench_due?: string
-      readonly wrench_name?: string
-    }
-    Total: {
-      /**
-       * Format: int64
-       * @description what the owner pays
-       */
-      gross_minor: number
-      /** Format: int64 */
-      net_minor: number
-      /** Format: int64 */
-      tax_minor: number
-    }
-    TrayDone: {
-      /** Format: int64 */
-      put: number
-    }
-    Treatment: {
-      friction: components['schemas']['Friction']
-      id: string
-      name: string
-      source: string
-    }
-    Tried: {
-      cause: string
-      cured: boolean
-      hunt: string
-    }
-    Verdict: {
-      /**
-       * Format: double
-       * @description with the wrench's error: the most it can be
-       */
-      high_nm?: number
-      /**
-       * Format: double
-       * @description with the wrench's error: the least it can be
-       */
-      low_nm?: number
-      /**
-       * Format: double
-       * @description in range: to the nearer end; otherwise: how far outside
-       */
-      margin_nm: number
-      next: string
-      reason: string
-      /** @enum {string} */
-      state: 'under' | 'in_range' | 'within_error' | 'over'
-    }
-    WaitingView: {
-      /**
-       * Format: int64
-       * @description the same work and what it will have ruined
-       */
-      later_minor: number
-      /** Format: int64 */
-      now_minor: number
-      /** @description what it will have taken with it */
-      ruined: string[]
-    }
-    Withdrawn: {
-      reason: string
-    }
-    Word: {
-      mark: string
-      word: string
-    }
-    Work: {
-      item: string
-      note?: string
-      /** @description parts fitted */
-      parts?: components['schemas']['Fitted'][]
-      /** @description the run of a procedure that did it */
-      run?: string
-    }
-    Wrench: {
-      certificate: string
-      /** @description day of its calibration, 2026-03-02; empty for never */
-      checked_on: string
-      /**
-       * Format: int64
-       * @description a calibration lasts; 0 for no limit
-       */
-      cycles: number
-      /**
-       * Format: double
-       * @description from its certificate; 0 for the standard's
-       */
-      deviation_pct: number
-      /** @description the name it sends with its readings; empty for a plain one */
-      device: string
-      /** @description why it is to be calibrated again */
-      readonly due?: string
-      /**
-       * Format: double
-       * @description how far a reading may be off
-       */
-      readonly error_pct?: number
-      id: string
-      /**
-       * Format: double
-       * @description from here up the standard vouches for it
-       */
-      readonly least_nm?: number
-      /**
-       * Format: double
-       * @description most on its scale
-       */
-      max_nm: number
-      /**
-       * Format: double
-       * @description least on its scale
-       */
-      min_nm: number
-      /**
-       * Format: int64
-       * @description a calibration lasts; 0 for no limit
-       */
-      months: number
-      name: string
-      retired: boolean
-      serial: string
-      /**
-       * Format: int64
-       * @description cycles logged since its calibration
-       */
-      readonly used: number
-      /** Format: int64 */
-      version: number
-    }
-    WrenchPull: {
-      /** Format: double */
-      nm: number
-      /**
-       * @description a fault that real wrenches have
-       * @enum {string}
-       */
-      trick?: 'double_click' | 'out_of_order' | 'wrong_unit' | 'imperial' | 'garbage' | 'drop_out'
-    }
-    Yield: {
-      /** @description of the torque log */
-      fastener?: string
-      /** @description of the walk-round */
-      point?: string
-      /** @description the brake test that release needs */
-      sign?: string
-    }
-    Zone: {
-      /** Format: double */
-      from: number
-      mark: string
-      /** Format: double */
-      to: number
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        Actor: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "keeper" | "mechanic" | "counter";
+        };
+        Adapter: {
+            /**
+             * Format: double
+             * @description 0 straight on, 90 across, 180 folded back
+             */
+            angle_deg: number;
+            /**
+             * Format: double
+             * @description from the square to the middle of the fastener
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description from the square to the middle of the grip
+             */
+            wrench_mm: number;
+        };
+        Air: {
+            /** Format: double */
+            readonly bar?: number;
+            /**
+             * Format: double
+             * @description temperature of the air around it
+             */
+            celsius: number;
+            /** @description the owner's own least pressure, as typed */
+            least?: string;
+            /** Format: double */
+            readonly least_bar?: number;
+            /** @enum {string} */
+            place: "fork" | "shock" | "front_tyre" | "rear_tyre";
+            /** @description left at this pressure; else found at it */
+            set: boolean;
+            /** @description as typed, in bar unless it names a unit */
+            typed: string;
+        };
+        AirFound: {
+            /** Format: double */
+            air_ml: number;
+            says: string;
+        };
+        AirSeen: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            bar: number;
+            by: string;
+            /** Format: double */
+            celsius: number;
+            set: boolean;
+        };
+        AirView: {
+            /** Format: double */
+            least_bar?: number;
+            name: string;
+            place: string;
+            /** @description oldest first */
+            readings: components["schemas"]["AirSeen"][];
+            /** @description what the last two readings say */
+            says: string;
+        };
+        Answer: {
+            /** @description where an answer by link came from */
+            readonly address?: string;
+            /** @enum {string} */
+            answer: "yes" | "no" | "refused";
+            /** @description who answered */
+            from: string;
+            /**
+             * @description link: the owner answered it themselves
+             * @enum {string}
+             */
+            how: "counter" | "phone" | "message" | "link";
+            item: string;
+            /** @description needed for a refusal: what they said, knowing it is unsafe */
+            words?: string;
+        };
+        Arms: {
+            /** Format: double */
+            left_mm: number;
+            /** Format: double */
+            right_mm: number;
+        };
+        Aside: {
+            finding: string;
+            reason: string;
+        };
+        Ask: {
+            ask: string;
+            id: string;
+            options: components["schemas"]["AskOption"][];
+        };
+        AskOption: {
+            id: string;
+            name: string;
+            why?: string;
+        };
+        Asked: {
+            /** @enum {string} */
+            how: "counter" | "phone" | "message";
+        };
+        Asking: {
+            /** @description UUIDv7 made by the sender */
+            id: string;
+            /** @description send it to the owner's e-mail address */
+            send: boolean;
+        };
+        Batch: {
+            /**
+             * Format: int64
+             * @description thrown away if each bleed were done on its own day, a bottle each time
+             */
+            apart_minor: number;
+            /**
+             * Format: int64
+             * @description of fresh bottles if no bike were held back
+             */
+            at_once_minor: number;
+            /**
+             * Format: int64
+             * @description of what is thrown away
+             */
+            cost_minor: number;
+            /**
+             * Format: int64
+             * @description bottles to open
+             */
+            fresh: number;
+            /** @description to be done from the open bottle, the soonest promised first */
+            now: string[];
+            /** @description of fresh bottles */
+            openings: components["schemas"]["Opening"][];
+            /**
+             * Format: double
+             * @description that will be thrown away
+             */
+            thrown_ml: number;
+            /**
+             * Format: int64
+             * @description of fresh bottles and waiting
+             */
+            total_minor: number;
+            /**
+             * Format: int64
+             * @description of bikes held back for a bottle
+             */
+            waits_minor: number;
+        };
+        BedAsked: {
+            /** Format: double */
+            air_c: number;
+            /**
+             * Format: double
+             * @description how long the road is, if that is known
+             */
+            level_m?: number;
+            rider: components["schemas"]["Rider"];
+            rotor: components["schemas"]["Rotor"];
+            /**
+             * Format: double
+             * @description of the braking that this brake does
+             */
+            share: number;
+        };
+        BedPlan: {
+            about: string;
+            id: string;
+            name: string;
+            plan: components["schemas"]["Bedding"];
+            /** @description how often the road is ridden, in words; empty when it is not known */
+            road: string;
+            stages: components["schemas"]["Stage"][];
+        };
+        Bedding: {
+            /**
+             * Format: double
+             * @description with speeding up again between stops
+             */
+            distance_m: number;
+            /**
+             * Format: double
+             * @description into this brake, all stops
+             */
+            energy_j: number;
+            /** Format: double */
+            hottest_c: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description of the hardest stop
+             */
+            per_stop_j: number;
+            /** Format: int64 */
+            stops: number;
+            /**
+             * Format: double
+             * @description what the hardest stop warms the rotor by
+             */
+            warmer_k: number;
+        };
+        Belonging: {
+            name: string;
+            /** @description taken off the bike, to be put back */
+            taken_off: boolean;
+        };
+        BelongingView: {
+            by: string;
+            id: string;
+            name: string;
+            /** Format: date-time */
+            returned?: string;
+            taken_off: boolean;
+        };
+        Bike: {
+            colour: string;
+            facts: components["schemas"]["Facts"];
+            frame_number: string;
+            id: string;
+            make: string;
+            model: string;
+            owner_id: string;
+            /** @description what is known of how it is ridden; left out it stays as it was */
+            riding?: components["schemas"]["Riding"];
+            /**
+             * Format: int64
+             * @description 0 for a new bike
+             */
+            version: number;
+            /**
+             * Format: int64
+             * @description how far it goes in a week, by its owner; 0 when they do not know
+             */
+            weekly_km: number;
+        };
+        BikeHistory: {
+            bike: components["schemas"]["Bike"];
+            /** @description every fastener with how it was found and left, oldest first */
+            bolts: components["schemas"]["BoltHistory"][];
+            /** @description open ones */
+            call_backs: components["schemas"]["CallBack"][];
+            /** @description newest first */
+            jobs: components["schemas"]["EarlierJob"][];
+            open_job?: string;
+            owner: components["schemas"]["Owner"];
+            /** @description each point with its readings, oldest first */
+            points: components["schemas"]["PointView"][];
+        };
+        Bled: {
+            /** Format: double */
+            held_days: number;
+            job: string;
+        };
+        BleedWaiting: {
+            bike: string;
+            /** @description the day it is promised, or may be put off to */
+            due: string;
+            end: string;
+            /** @description the day it is called back for */
+            here?: string;
+            /** @description none while the bike is still to come */
+            job?: string;
+            /** Format: double */
+            need_ml: number;
+            title: string;
+        };
+        BleedsView: {
+            /** @description the day of each of the plan's openings */
+            days: string[];
+            plan?: components["schemas"]["Batch"];
+            says: string;
+            waiting: components["schemas"]["BleedWaiting"][];
+        };
+        Boiling: {
+            /** Format: double */
+            high_c: number;
+            /** Format: double */
+            likely_c: number;
+            /** Format: double */
+            low_c: number;
+        };
+        Bolt: {
+            /**
+             * @description the mark on its head
+             * @enum {string}
+             */
+            class?: "8.8" | "10.9" | "12.9" | "A2-70";
+            /** @description the rider can be hurt if it is wrong */
+            critical: boolean;
+            /**
+             * @description what it turns in or squeezes
+             * @enum {string}
+             */
+            into?: "steel" | "aluminium" | "carbon";
+            /** Format: double */
+            readonly max_nm?: number;
+            /** Format: double */
+            readonly min_nm?: number;
+            name: string;
+            /** @description where the figure stands */
+            source?: string;
+            /** @description such as M5; the figure is estimated from it when none is given */
+            thread?: string;
+            /** @description what goes on its threads */
+            treatment: string;
+            /** @description most torque, as typed */
+            typed_max?: string;
+            /** @description least torque, as typed */
+            typed_min?: string;
+        };
+        BoltHistory: {
+            fastener: string;
+            name: string;
+            /** @description oldest first */
+            past: components["schemas"]["PastTorque"][];
+            position?: string;
+            rule?: components["schemas"]["Rule"];
+        };
+        BoltView: {
+            /** @description to be looked at again since an earlier job */
+            again: boolean;
+            /** @description logs made at the same time by someone who had not seen this one */
+            also?: components["schemas"]["OtherLog"][];
+            /** @description where the treatment goes */
+            apply?: string;
+            /** Format: date-time */
+            at?: string;
+            /** @description in the job before */
+            before?: components["schemas"]["PastTorque"];
+            by?: string;
+            caution?: string;
+            component: string;
+            critical: boolean;
+            /** @description the caution of an estimate */
+            doubt?: string;
+            fastener: string;
+            /**
+             * Format: double
+             * @description first stage of a set: half way
+             */
+            half_nm?: number;
+            /** @description left-hand thread */
+            left_hand: boolean;
+            /** @description of the parts that meet */
+            limits?: components["schemas"]["Limit"][];
+            log?: components["schemas"]["Torque"];
+            log_id?: string;
+            /** @description how often such joints were found loose here */
+            loose_here?: components["schemas"]["Looseness"];
+            name: string;
+            /**
+             * Format: int64
+             * @description bolts in its set
+             */
+            of?: number;
+            /**
+             * @description where the figure comes from
+             * @enum {string}
+             */
+            origin?: "manual" | "model" | "catalogue" | "estimate";
+            /** @enum {string} */
+            pattern?: "turns" | "star";
+            position?: string;
+            /** @description once more after the first ride */
+            recheck: boolean;
+            rule?: components["schemas"]["Rule"];
+            ruling?: components["schemas"]["Ruling"];
+            /** @description how it is set by feel */
+            set?: string;
+            /** @description the part that set it, when several meet */
+            set_by?: string;
+            /** @description logged since the work, and in range or not fitted */
+            settled: boolean;
+            /** @description work since has disturbed it */
+            stale: boolean;
+            thread?: string;
+            tool: string;
+            treatment: string;
+            /**
+             * Format: int64
+             * @description its place in the order of its set, from 1
+             */
+            turn?: number;
+            verdict?: components["schemas"]["Verdict"];
+            /** @description the closest wrench of the register */
+            wrench?: string;
+        };
+        Book: {
+            bead_seats_mm: number[];
+            /** @description schemes of bedding brakes in */
+            bedding: components["schemas"]["Scheme"][];
+            depths: components["schemas"]["Depth"][];
+            fluids: components["schemas"]["Fluid"][];
+            kinds: components["schemas"]["Kind"][];
+            routes: components["schemas"]["Route"][];
+            runs: components["schemas"]["Run"][];
+            treatments: components["schemas"]["Treatment"][];
+        };
+        Bottle: {
+            batch: string;
+            /** @description nothing was poured back into it */
+            clean: boolean;
+            /** @enum {string} */
+            family: "mineral" | "dot";
+            /** @description on a job: for the front brake */
+            readonly front: components["schemas"]["Pour"];
+            /** @description used up or thrown away */
+            gone: boolean;
+            /** @description DOT 3, DOT 4 or DOT 5.1; empty for mineral oil */
+            grade: string;
+            id: string;
+            /** Format: double */
+            readonly left_ml: number;
+            /** @description what the shop calls it */
+            name: string;
+            /** @description 2026-03-02; empty while sealed */
+            opened_on: string;
+            /**
+             * Format: double
+             * @description by the runs that used it
+             */
+            readonly poured_ml: number;
+            /**
+             * Format: int64
+             * @description of a fresh one
+             */
+            price_minor: number;
+            readonly rear: components["schemas"]["Pour"];
+            /** Format: int64 */
+            version: number;
+            /** Format: double */
+            volume_ml: number;
+        };
+        BrakeSide: {
+            /** @description the last of them against what is usual here */
+            air_says?: string;
+            /** Format: date-time */
+            bled_on?: string;
+            /** @description an estimate: a test strip knows */
+            boils?: components["schemas"]["Boiling"];
+            /** @description about what it holds; change it where it is known better */
+            circuit: components["schemas"]["Circuit"];
+            /** @enum {string} */
+            end: "front" | "rear";
+            family?: string;
+            /** @description the bike's fact */
+            kind: string;
+            /**
+             * Format: int64
+             * @description since its fluid was changed here
+             */
+            months?: number;
+            /** @description guided work, what the findings ask for first */
+            offers: components["schemas"]["Offer"][];
+            /** @description points of the walk-round on this brake */
+            points: string[];
+            /** @description air found in the line, oldest first */
+            pulls: components["schemas"]["PullSeen"][];
+            /** @description what the fluid's age means */
+            says: string;
+        };
+        BrakeTried: {
+            /** Format: double */
+            air_ml: number;
+            /** @description what a good mechanic would do next, and why */
+            better: string;
+            bled: boolean;
+            bubbles: components["schemas"]["Bubble"][];
+            /**
+             * Format: double
+             * @description air that a loose joint has let in
+             */
+            entered_ml: number;
+            /**
+             * Format: double
+             * @description poured
+             */
+            fluid_ml: number;
+            /** @description how the bubbles moved in the last act */
+            frames: components["schemas"]["Bubble"][][];
+            /**
+             * Format: double
+             * @description air that has left at the cup or into a syringe
+             */
+            gone_ml: number;
+            hung: boolean;
+            /**
+             * Format: double
+             * @description how far the lever comes on the first pull
+             */
+            lever_mm: number;
+            line: components["schemas"]["Segment"][];
+            /** @enum {string} */
+            next?: "level" | "tilt_30" | "tilt_70" | "hang" | "tap" | "flick" | "push" | "vacuum" | "second" | "draw" | "press" | "seat" | "wait";
+            /** Format: int64 */
+            score: number;
+            /** @description a second syringe is on the lever */
+            second: boolean;
+            /** Format: double */
+            seconds: number;
+            /** @description seconds that each act takes */
+            takes_s: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            tilt_deg: number;
+        };
+        BrakeTry: {
+            acts: string[];
+            rear: boolean;
+            /** Format: int64 */
+            seed: number;
+        };
+        Brought: {
+            id: string;
+            name: string;
+            taken_off: boolean;
+        };
+        Bubble: {
+            /** Format: double */
+            at_mm: number;
+            /** Format: double */
+            ml: number;
+        };
+        Cable: {
+            /**
+             * Format: double
+             * @description of each pad at rest
+             */
+            gap_mm: number;
+            /**
+             * Format: double
+             * @description cable that the lever pulls to the bar
+             */
+            pull_mm: number;
+            /**
+             * Format: double
+             * @description cable travel to pad travel, such as 4 on linear-pull arms
+             */
+            ratio: number;
+            /**
+             * Format: double
+             * @description what cable and outer give under a hard pull
+             */
+            stretch_mm: number;
+        };
+        CallBack: {
+            bike_id: string;
+            /** @description the day, 2026-03-02 */
+            due: string;
+            /** Format: date-time */
+            ended_at?: string;
+            /** @description to be torqued again */
+            fasteners: string[];
+            id: string;
+            /** @description the bike's open job */
+            in_shop?: string;
+            /** @description the job that made it */
+            job_id: string;
+            note: string;
+            /** @description the work it is for, if the shop sells it */
+            operation?: string;
+            owner?: string;
+            phone?: string;
+            /** @enum {string} */
+            state: "open" | "done" | "dropped";
+            /** @description the bike */
+            title?: string;
+            /** Format: int64 */
+            version: number;
+            what: string;
+        };
+        CallBackChange: {
+            /** @description the day, 2026-03-02 */
+            due: string;
+            note?: string;
+            /** @enum {string} */
+            state: "open" | "done" | "dropped";
+            /** Format: int64 */
+            version: number;
+        };
+        CauseView: {
+            against: string[];
+            /**
+             * Format: double
+             * @description 0 to 1; two causes may be there at once
+             */
+            chance: number;
+            for: string[];
+            id: string;
+            /** Format: double */
+            minutes: number;
+            name: string;
+            operation?: string;
+            remedy: string;
+            unsafe: boolean;
+            why: string;
+        };
+        CheckIn: {
+            belongings?: components["schemas"]["Brought"][];
+            bike: components["schemas"]["Bike"];
+            condition: string;
+            depth: string;
+            id: string;
+            owner: components["schemas"]["Owner"];
+            /** Format: date-time */
+            promised_at?: string;
+            reading: string;
+            stand: string;
+            words: string;
+        };
+        CheckView: {
+            answers: components["schemas"]["ProspectView"][];
+            cause?: string;
+            caution?: string;
+            check?: string;
+            do: string;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description share of the doubt it is expected to settle, 0 to 1
+             */
+            settles: number;
+            tools?: string;
+            /** @description why it stands where it stands */
+            why: string;
+        };
+        Choice: {
+            ask: string;
+            id: string;
+            options: components["schemas"]["Option"][];
+        };
+        Circuit: {
+            /**
+             * Format: double
+             * @description of the hose, such as 2.0
+             */
+            bore_mm: number;
+            /**
+             * Format: double
+             * @description such as 3
+             */
+            caliper_ml: number;
+            /**
+             * Format: double
+             * @description of the hose, such as 900 in front and 1700 behind
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description with its reservoir, such as 6
+             */
+            lever_ml: number;
+        };
+        Clue: {
+            /** @description left out: it was done and told nothing */
+            answer?: string;
+            check: string;
+            hunt: string;
+        };
+        ComesBack: {
+            /** Format: int64 */
+            days: number;
+            /** @description the work it is for */
+            operation?: string;
+            what: string;
+        };
+        Complaint: {
+            /** @description the owner's words sound like it */
+            fits: boolean;
+            id: string;
+            name: string;
+        };
+        Content: {
+            air?: components["schemas"]["Air"];
+            answer?: components["schemas"]["Answer"];
+            aside?: components["schemas"]["Aside"];
+            asked?: components["schemas"]["Asked"];
+            belonging?: components["schemas"]["Belonging"];
+            bolt?: components["schemas"]["Bolt"];
+            clue?: components["schemas"]["Clue"];
+            figure?: components["schemas"]["OwnFigure"];
+            finding?: components["schemas"]["Finding"];
+            guided?: components["schemas"]["Guided"];
+            hunt?: components["schemas"]["Hunt"];
+            item?: components["schemas"]["Item"];
+            note?: components["schemas"]["Note"];
+            odometer?: components["schemas"]["OdometerReading"];
+            pull?: components["schemas"]["LeverPull"];
+            reading?: components["schemas"]["Reading"];
+            released?: components["schemas"]["Released"];
+            reopened?: components["schemas"]["Reopened"];
+            return?: components["schemas"]["Return"];
+            ride?: components["schemas"]["Ride"];
+            sign?: components["schemas"]["Sign"];
+            step?: components["schemas"]["StepDone"];
+            torque?: components["schemas"]["Torque"];
+            tried?: components["schemas"]["Tried"];
+            withdrawn?: components["schemas"]["Withdrawn"];
+            work?: components["schemas"]["Work"];
+        };
+        Depth: {
+            about: string;
+            id: string;
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+            /** @enum {string} */
+            torque: "touched" | "all";
+        };
+        DialAsked: {
+            typed: string;
+        };
+        DistanceView: {
+            /** Format: date-time */
+            at?: string;
+            /**
+             * Format: double
+             * @description as last read
+             */
+            odometer_km?: number;
+            /**
+             * Format: int64
+             * @description ride files taken in
+             */
+            rides: number;
+            /**
+             * Format: double
+             * @description how far it goes in a week; 0 when nobody knows
+             */
+            week_km: number;
+        };
+        EarlierJob: {
+            depth: string;
+            id: string;
+            /** Format: int64 */
+            number: number;
+            /** Format: date-time */
+            opened_at: string;
+            /** Format: date-time */
+            released_at?: string;
+            words: string;
+        };
+        Facts: {
+            /** @enum {string} */
+            bar: "drop" | "flat" | "swept";
+            /** @enum {string} */
+            bottom_bracket: "threaded" | "press_fit";
+            /** @description what is bolted on: cage, child_seat, dynamo, guards, lamp, rack_front, rack_rear, stand */
+            carries: string[];
+            /**
+             * @description how the arms hold: pinch bolts, square taper, splined bolt
+             * @enum {string}
+             */
+            crank: "pinch" | "taper" | "splined";
+            /** @enum {string} */
+            electric: "none" | "mid_motor" | "hub_motor";
+            /**
+             * @description frame shape
+             * @enum {string}
+             */
+            frame: "diamond" | "sloping" | "step_through" | "folding" | "long_cargo";
+            /** @enum {string} */
+            front_axle: "quick_release" | "through" | "nuts";
+            /** @enum {string} */
+            front_brake: "disc_hydraulic" | "disc_cable" | "rim_linear" | "rim_caliper" | "drum" | "none";
+            /** @enum {string} */
+            front_fluid: "none" | "mineral" | "dot";
+            /**
+             * @description how the rear gears are worked
+             * @enum {string}
+             */
+            gears: "cable" | "electronic" | "hub" | "single";
+            /** @description what sort of bike, such as randonneur */
+            kind: string;
+            /** @enum {string} */
+            material: "steel" | "aluminium" | "carbon" | "titanium";
+            /**
+             * @description the seatpost
+             * @enum {string}
+             */
+            post: "aluminium" | "carbon" | "dropper";
+            /** @enum {string} */
+            rear_axle: "quick_release" | "through" | "nuts";
+            /** @enum {string} */
+            rear_brake: "disc_hydraulic" | "disc_cable" | "rim_linear" | "rim_caliper" | "drum" | "back_pedal" | "none";
+            /** @enum {string} */
+            rear_fluid: "none" | "mineral" | "dot";
+            /**
+             * Format: int64
+             * @description chainrings
+             */
+            rings: number;
+            /** @enum {string} */
+            rotor_mount: "none" | "six_bolt" | "centre";
+            /** @enum {string} */
+            saddle_clamp: "one_bolt" | "two_bolt";
+            /**
+             * Format: int64
+             * @description rear sprockets, or gears in the hub
+             */
+            speeds: number;
+            /**
+             * @description clamped round the steerer, or a quill inside it
+             * @enum {string}
+             */
+            stem: "threadless" | "quill";
+            /** @enum {string} */
+            suspension: "rigid" | "front" | "full";
+            /**
+             * Format: int64
+             * @description front bead seat diameter, mm
+             */
+            wheel_front_mm: number;
+            /**
+             * Format: int64
+             * @description rear bead seat diameter, mm
+             */
+            wheel_rear_mm: number;
+        };
+        Fault: {
+            /** @description the row as it is now, after a stale write */
+            current?: unknown;
+            /** @description what to do */
+            detail: string;
+            /** @description the field it is about */
+            field?: string;
+            /** @description what still stands between bike and owner */
+            leaving?: components["schemas"]["Obstacle"][];
+            /** Format: int64 */
+            status: number;
+            /** @description figures that may have been meant */
+            suggestions?: number[];
+            /** @description what happened */
+            title: string;
+            /**
+             * @description which sort of problem
+             * @example /problems/invalid
+             */
+            type: string;
+        };
+        Finding: {
+            /** @description the cause found */
+            cause?: string;
+            /** @description the hunt that found it; title and mark then follow from the cause */
+            hunt?: string;
+            /** @enum {string} */
+            mark: "watch" | "due" | "unsafe";
+            note?: string;
+            /** @description the catalogue's work for it */
+            readonly operation?: string;
+            /** @description the part may be saved instead of replaced */
+            readonly rescuable?: boolean;
+            title: string;
+        };
+        FindingView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description the reading or finding it rests on */
+            id: string;
+            mark: string;
+            point?: string;
+            reason: string;
+            /** @description trying to save the part against replacing it */
+            rescue?: components["schemas"]["RescueView"];
+            status: string;
+            /** @description catalogue work that settles it */
+            suggested: components["schemas"]["Suggestion"][];
+            title: string;
+            /** @description what leaving it costs */
+            waiting?: components["schemas"]["WaitingView"];
+            /** @description why it was set aside */
+            why?: string;
+        };
+        Fitted: {
+            name: string;
+            /** Format: int64 */
+            quantity: number;
+        };
+        Fluid: {
+            /** Format: int64 */
+            days: number;
+            id: string;
+            name: string;
+            source: string;
+        };
+        Found: {
+            bike?: components["schemas"]["Bike"];
+            /** @description date of its last job, RFC 3339 */
+            last?: string;
+            /** @description a job of this bike that is in the shop */
+            open_job?: string;
+            owner: components["schemas"]["Owner"];
+        };
+        Friction: {
+            /** Format: double */
+            max: number;
+            /** Format: double */
+            min: number;
+        };
+        GaugeView: {
+            /** Format: double */
+            limit: number;
+            /** @description the part may carry its own limit */
+            markable: boolean;
+            /** @description the limit is this bike's own figure */
+            own: boolean;
+            /**
+             * Format: int64
+             * @description how many figures one reading may hold
+             */
+            places: number;
+            ruling: components["schemas"]["Ruling"];
+            /** @description what is measured at once, typed with a slash between */
+            sides?: string[];
+            source: string;
+            unit: string;
+            /** @description whom the limit is for, or where the bike's own figure stands */
+            why: string;
+            zones: components["schemas"]["Zone"][];
+        };
+        Guided: {
+            /** @description that is poured */
+            bottle?: string;
+            choices?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description about what it takes
+             */
+            readonly pour_ml?: number;
+            procedure: string;
+            /** @description why a bottle past its days is used */
+            reason?: string;
+            readonly warning?: string;
+            readonly work?: components["schemas"]["GuidedWork"];
+        };
+        GuidedWork: {
+            about: string;
+            caution: string;
+            comes?: components["schemas"]["ComesBack"][];
+            consumables: string[];
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+            operation?: string;
+            procedure: components["schemas"]["Procedure"];
+            source: string;
+            tools: string[];
+        };
+        Hill: {
+            /**
+             * Format: double
+             * @description around it
+             */
+            air_c: number;
+            /** Format: double */
+            drop_m: number;
+            /** Format: double */
+            length_m: number;
+            /**
+             * Format: double
+             * @description of the braking that this brake does, 0 to 1; 0.5 for an even hand
+             */
+            share: number;
+            /** Format: double */
+            speed_kmh: number;
+        };
+        HillAsked: {
+            /** @description DOT 3, DOT 4, DOT 5.1, or empty for mineral oil */
+            grade: string;
+            hill: components["schemas"]["Hill"];
+            /**
+             * Format: double
+             * @description since the fluid was changed
+             */
+            months: number;
+            rider: components["schemas"]["Rider"];
+            rotor: components["schemas"]["Rotor"];
+        };
+        HillSays: {
+            boils: components["schemas"]["Boiling"];
+            /** Format: double */
+            hottest_c: number;
+            says: string;
+            unsafe: boolean;
+        };
+        HistoryMark: {
+            /** Format: date-time */
+            at: string;
+            mark: string;
+            /** Format: double */
+            value?: number;
+            word?: string;
+        };
+        Hunt: {
+            fault: string;
+        };
+        HuntView: {
+            /** @description likeliest first */
+            causes: components["schemas"]["CauseView"][];
+            caution?: string;
+            cured: boolean;
+            fault: string;
+            /** @description the finding made of it */
+            finding?: string;
+            id: string;
+            name: string;
+            /** @description what can be done now, best first */
+            next: components["schemas"]["CheckView"][];
+            /** @description the answers fit no known cause: what to do about it */
+            odd?: string;
+            /** @description one cause is as good as certain, or a remedy cured */
+            settled: boolean;
+            source: string;
+            /** @description what was answered, in its order */
+            steps: components["schemas"]["StepView"][];
+        };
+        Item: {
+            /** @description the finding it settles */
+            finding?: string;
+            /**
+             * Format: int64
+             * @description price of the work; worked out from minutes when left out
+             */
+            labour_minor?: number;
+            /** Format: int64 */
+            minutes: number;
+            /** @description the catalogue's operation, if it is one */
+            operation?: string;
+            parts?: components["schemas"]["Part"][];
+            readonly point?: string;
+            title: string;
+        };
+        ItemView: {
+            answer?: components["schemas"]["Answer"];
+            /** Format: date-time */
+            answer_at?: string;
+            /** @description who took the answer */
+            answer_by?: string;
+            id: string;
+            item: components["schemas"]["Item"];
+            /** @description it settles something due or unsafe; else it is the owner's wish */
+            needed: boolean;
+            /** Format: int64 */
+            total_minor: number;
+            /** @description it settles something unsafe: a no must be a refusal */
+            unsafe: boolean;
+            work?: components["schemas"]["Work"];
+            /** Format: date-time */
+            work_at?: string;
+            work_by?: string;
+            work_id?: string;
+        };
+        Job: {
+            bike_id: string;
+            /** @description condition at arrival */
+            condition: string;
+            depth: string;
+            id: string;
+            /**
+             * Format: int64
+             * @description short number for tag and telephone
+             */
+            number: number;
+            /** Format: date-time */
+            opened_at: string;
+            opened_by: string;
+            /** Format: date-time */
+            promised_at?: string;
+            /** @description the mechanic's reading of them */
+            reading: string;
+            /** Format: date-time */
+            released_at?: string;
+            stand: string;
+            /** Format: int64 */
+            version: number;
+            /** @description the owner's own words */
+            words: string;
+        };
+        JobChange: {
+            condition: string;
+            depth: string;
+            /** Format: date-time */
+            promised_at?: string;
+            reading: string;
+            stand: string;
+            /** Format: int64 */
+            version: number;
+            words: string;
+        };
+        JobView: {
+            /** @description items the owner said yes to, less what they share */
+            agreed: components["schemas"]["Total"];
+            air: components["schemas"]["AirView"][];
+            /** Format: date-time */
+            asked_at?: string;
+            belongings: components["schemas"]["BelongingView"][];
+            bike: components["schemas"]["Bike"];
+            bolts: components["schemas"]["BoltView"][];
+            /** @description of brake fluid, to choose from */
+            bottles: components["schemas"]["Bottle"][];
+            /** @description front, then rear */
+            brakes: components["schemas"]["BrakeSide"][];
+            /** @description made by this job, or to be made when it is handed over */
+            call_backs: components["schemas"]["CallBack"][];
+            distance: components["schemas"]["DistanceView"];
+            earlier_jobs: components["schemas"]["EarlierJob"][];
+            findings: components["schemas"]["FindingView"][];
+            hunts: components["schemas"]["HuntView"][];
+            items: components["schemas"]["ItemView"][];
+            job: components["schemas"]["Job"];
+            /** @description what stands between the bike and its owner, worst first */
+            leaving: components["schemas"]["Obstacle"][];
+            /** @description the owner's link made last */
+            link?: components["schemas"]["LinkView"];
+            /** @description sent to the owner, newest first */
+            messages: components["schemas"]["MessageView"][];
+            notes: components["schemas"]["NoteView"][];
+            owner: components["schemas"]["Owner"];
+            photos: components["schemas"]["PhotoView"][];
+            points: components["schemas"]["PointView"][];
+            /** @description all items, less what they share */
+            proposed: components["schemas"]["Total"];
+            released_by?: string;
+            released_to?: string;
+            /** @description why it was opened again */
+            reopened: components["schemas"]["NoteView"][];
+            /** @description the owner's riding card: how to bed the new pads in */
+            riding: string[];
+            /** @description of procedures */
+            runs: components["schemas"]["RunView"][];
+            /** @description what the agreed items need done only once */
+            shared: components["schemas"]["SharedView"][];
+            /** @description what all items need done only once */
+            shared_all: components["schemas"]["SharedView"][];
+            signs: components["schemas"]["SignView"][];
+            /**
+             * @description the first stage that is not done
+             * @enum {string}
+             */
+            stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
+            stages: components["schemas"]["StageView"][];
+            title: string;
+            /** @description from connected wrenches, taken by no bolt yet */
+            tray: components["schemas"]["ToolReading"][];
+            /** @description of the shop, to choose from */
+            wrenches: components["schemas"]["Wrench"][];
+        };
+        Joint: {
+            /** Format: double */
+            max_nm?: number;
+            /** Format: double */
+            min_nm?: number;
+            name: string;
+            /** @description how it is set, when by feel */
+            set?: string;
+            tool: string;
+        };
+        Judgement: {
+            mark: string;
+            /** @description what to do next */
+            next: string;
+            /** @description why, in words */
+            reason: string;
+        };
+        Kind: {
+            facts: components["schemas"]["Facts"];
+            id: string;
+            name: string;
+        };
+        Letter: {
+            /** Format: date-time */
+            at: string;
+            body: string;
+            from: string;
+            subject: string;
+            to: string[];
+        };
+        LeverPull: {
+            /** Format: double */
+            readonly air_ml: number;
+            /**
+             * Format: double
+             * @description pressure in a firm pull, such as 40
+             */
+            bar: number;
+            /** @enum {string} */
+            end: "front" | "rear";
+            /**
+             * Format: double
+             * @description lever travel of the first pull
+             */
+            first_mm: number;
+            /**
+             * Format: double
+             * @description diameter of the lever piston, such as 10
+             */
+            master_mm: number;
+            /**
+             * Format: double
+             * @description lever travel once pumped firm
+             */
+            pumped_mm: number;
+            /**
+             * Format: double
+             * @description lever travel to piston travel, such as 5
+             */
+            ratio: number;
+        };
+        LifeView: {
+            /** @enum {string} */
+            basis: "trend" | "shop";
+            /**
+             * Format: date-time
+             * @description the day it will be due at the bike's pace
+             */
+            due?: string;
+            /** @description how it compares with the part before */
+            faster?: string;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            left: number;
+            /**
+             * Format: double
+             * @description none when it may never come due at this rate
+             */
+            most?: number;
+            /** @description all of it in words */
+            says: string;
+            /**
+             * Format: int64
+             * @description readings of this part, or parts of other bikes, that it rests on
+             */
+            seen: number;
+            /** @enum {string} */
+            unit: "km" | "days";
+        };
+        Limit: {
+            /** @description the part, such as carbon handlebar */
+            part: string;
+            rule: components["schemas"]["Rule"];
+        };
+        LinkMade: {
+            /** Format: date-time */
+            expires_at: string;
+            /** @description a message with it is on its way */
+            sent: boolean;
+            token: string;
+        };
+        LinkView: {
+            /** Format: date-time */
+            answered_at?: string;
+            /** Format: date-time */
+            expires_at: string;
+            /** Format: date-time */
+            made_at: string;
+            /** Format: date-time */
+            revoked_at?: string;
+        };
+        LooseLine: {
+            /** Format: double */
+            high: number;
+            id: string;
+            /** Format: int64 */
+            loose: number;
+            /**
+             * Format: double
+             * @description of the share found loose
+             */
+            low: number;
+            name: string;
+            /** Format: int64 */
+            over_tight: number;
+            /**
+             * Format: int64
+             * @description found in a known state
+             */
+            times: number;
+        };
+        LooseView: {
+            fasteners: components["schemas"]["LooseLine"][];
+            /** @description by kind of bike */
+            kinds: components["schemas"]["LooseLine"][];
+            /** @description by who had tightened it last; for the shop owner alone */
+            people?: components["schemas"]["LooseLine"][];
+        };
+        Looseness: {
+            /** Format: double */
+            high: number;
+            /** Format: int64 */
+            loose: number;
+            /**
+             * Format: double
+             * @description of the share found loose
+             */
+            low: number;
+            /** Format: int64 */
+            over_tight: number;
+            /**
+             * Format: int64
+             * @description found in a known state
+             */
+            times: number;
+        };
+        Mailbox: {
+            letters: components["schemas"]["Letter"][];
+            standin: boolean;
+        };
+        MessageView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            id: string;
+            problem?: string;
+            /** @enum {string} */
+            state: "queued" | "sending" | "sent" | "failed" | "unsure";
+            subject: string;
+            to: string;
+        };
+        Name: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "keeper" | "mechanic" | "counter";
+        };
+        Need: {
+            /**
+             * Format: double
+             * @description plug flow
+             */
+            least_ml: number;
+            /** Format: double */
+            likely_ml: number;
+            /**
+             * Format: double
+             * @description stirred flow
+             */
+            most_ml: number;
+            /**
+             * Format: double
+             * @description what comes out and what stays in the tools
+             */
+            waste_ml: number;
+        };
+        NeedAsked: {
+            circuit: components["schemas"]["Circuit"];
+            dry: boolean;
+            /**
+             * Format: double
+             * @description share of fresh fluid wanted, 0 to under 1
+             */
+            fresh: number;
+            /** @enum {string} */
+            school: "lever_end" | "push" | "two_syringe" | "colour";
+        };
+        NewEntry: {
+            /**
+             * Format: date-time
+             * @description when it was done, if not now
+             */
+            at?: string;
+            content: components["schemas"]["Content"];
+            /** @description UUIDv7 made by the sender */
+            id: string;
+            /** @description the entry this one corrects */
+            supersedes?: string;
+        };
+        Note: {
+            text: string;
+        };
+        NoteView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            text: string;
+        };
+        Obstacle: {
+            /**
+             * Format: int64
+             * @description how many things it stands for
+             */
+            count: number;
+            detail: string;
+            /** @description the target is a hunt */
+            hunt?: boolean;
+            mark: string;
+            /** @description the target is a run of a procedure */
+            run?: boolean;
+            /** @description where it is settled */
+            stage: string;
+            /** @description the point, bolt, item or sign it is about */
+            target?: string;
+            title: string;
+        };
+        OdometerReading: {
+            /** Format: double */
+            readonly km?: number;
+            /** @description as typed, in km unless it names miles */
+            typed: string;
+        };
+        Offer: {
+            about: string;
+            caution: string;
+            choices: components["schemas"]["Ask"][];
+            fluid: boolean;
+            /**
+             * Format: double
+             * @description minutes it takes here, on average
+             */
+            here?: number;
+            id: string;
+            /** @description that it opens, with what they are to have */
+            joints: components["schemas"]["Joint"][];
+            /** @description tools and consumables, to lay out first */
+            lay_out: string[];
+            /**
+             * Format: int64
+             * @description as it ships
+             */
+            minutes: number;
+            name: string;
+            /** @description the work item it does */
+            operation?: string;
+            /** @description that it usually fits */
+            parts: string[];
+            /**
+             * Format: int64
+             * @description how often it was run here
+             */
+            times?: number;
+            /** @description why it is offered first */
+            wanted?: string;
+        };
+        Opening: {
+            /** @description the soonest first */
+            bleeds: components["schemas"]["Bled"][];
+            /** Format: int64 */
+            bottles: number;
+            /**
+             * Format: double
+             * @description days from now
+             */
+            day: number;
+        };
+        Option: {
+            id: string;
+            name: string;
+            why?: string;
+        };
+        OtherLog: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            found: string;
+            id: string;
+            /** Format: double */
+            left_nm?: number;
+        };
+        Outcome: {
+            say: string;
+            /** @description a step; left out for the next one, end for the end */
+            to?: string;
+        };
+        OwnFigure: {
+            fastener?: string;
+            /** @description it holds for every bike of this make and model */
+            for_model?: boolean;
+            /** Format: double */
+            readonly limit?: number;
+            /** Format: double */
+            readonly max_nm?: number;
+            /** Format: double */
+            readonly min_nm?: number;
+            /** @description of a joint: the part that the torque is for; left out for the whole joint */
+            part?: string;
+            point?: string;
+            /** @description where it stands: etched on the rotor, the manual's page */
+            source: string;
+            /** @description the limit, as typed */
+            typed?: string;
+            /** @description most torque, as typed */
+            typed_max?: string;
+            /** @description least torque, as typed */
+            typed_min?: string;
+        };
+        OwnFile: {
+            about: string;
+            file: string;
+            /** @description what ships, to start from */
+            shipped?: string;
+            text: string;
+            /**
+             * Format: int64
+             * @description 0 when there is none yet
+             */
+            version: number;
+        };
+        Owner: {
+            email: string;
+            id: string;
+            name: string;
+            note: string;
+            phone: string;
+            /**
+             * Format: int64
+             * @description 0 for a new owner
+             */
+            version: number;
+        };
+        OwnerAnswers: {
+            /** @description who answers */
+            from: string;
+            items: components["schemas"]["OwnerSays"][];
+        };
+        OwnerAsks: {
+            /** @description UUIDv7 made by the sender */
+            id: string;
+            text: string;
+        };
+        OwnerFinding: {
+            mark: string;
+            photos: components["schemas"]["PhotoView"][];
+            reason: string;
+            title: string;
+        };
+        OwnerItem: {
+            /** @enum {string} */
+            answer?: "yes" | "no" | "refused";
+            id: string;
+            /** @description it puts right what is due; else it is optional */
+            needed: boolean;
+            parts: string[];
+            title: string;
+            /** Format: int64 */
+            total_minor: number;
+            /** @description the bike must not be ridden without it */
+            unsafe: boolean;
+            /** @description the finding it settles */
+            why: string;
+        };
+        OwnerSays: {
+            id: string;
+            words?: string;
+            yes: boolean;
+        };
+        OwnerView: {
+            address: string;
+            /** @description what everything together costs */
+            all: components["schemas"]["Total"];
+            /** Format: date-time */
+            answered_at?: string;
+            bike: string;
+            currency: string;
+            /** Format: date-time */
+            expires_at: string;
+            findings: components["schemas"]["OwnerFinding"][];
+            /** @description the bike was handed over */
+            gone: boolean;
+            items: components["schemas"]["OwnerItem"][];
+            owner: string;
+            shared: components["schemas"]["SharedView"][];
+            shop: string;
+            tax_included: boolean;
+            /** @description what a refusal of something unsafe has to be told */
+            warning: string;
+            /** @description what they said themselves */
+            words: string;
+        };
+        PadsAsked: {
+            /**
+             * @description what the rotor was bedded with; left out when new or resurfaced
+             * @enum {string}
+             */
+            bedded?: "resin" | "sintered";
+            /** @enum {string} */
+            pads: "resin" | "sintered";
+        };
+        Part: {
+            name: string;
+            /**
+             * Format: int64
+             * @description price of one
+             */
+            price_minor: number;
+            /** Format: int64 */
+            quantity: number;
+        };
+        PastTorque: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            found: string;
+            /** Format: double */
+            found_nm?: number;
+            /** Format: double */
+            left_nm?: number;
+        };
+        PhotoView: {
+            /** @description the inspection point or finding it shows */
+            about: string;
+            /** Format: date-time */
+            at: string;
+            caption: string;
+            /** Format: int64 */
+            height: number;
+            id: string;
+            /** Format: int64 */
+            width: number;
+        };
+        PistonAsked: {
+            /** Format: double */
+            measured_mm: number;
+            /** Format: double */
+            nominal_mm: number;
+        };
+        PointView: {
+            gauge?: components["schemas"]["GaugeView"];
+            /** @description earlier readings, oldest first */
+            history: components["schemas"]["HistoryMark"][];
+            id: string;
+            /** @description what is left of the part */
+            life?: components["schemas"]["LifeView"];
+            means: string;
+            method: string;
+            name: string;
+            /** @description what a photograph of it should show */
+            photo?: string;
+            /** @description the reading of this job that stands */
+            reading?: components["schemas"]["ReadingView"];
+            /** @description the depth of this service looks at it */
+            required: boolean;
+            /** @description what it is measured or judged with */
+            tools: string;
+            words?: components["schemas"]["Word"][];
+        };
+        Pour: {
+            /** @description why it may not be used at all */
+            refused?: string;
+            /** @description why it may be used only with a reason */
+            warning?: string;
+        };
+        Practice: {
+            fault: string;
+            /** Format: int64 */
+            seed: number;
+            steps: components["schemas"]["PracticeStep"][];
+        };
+        PracticeMove: {
+            cause?: string;
+            check?: string;
+            do: string;
+            /** Format: double */
+            minutes: number;
+            tools?: string;
+        };
+        PracticeShown: {
+            answer: string;
+            /** @description nothing would have told more for its minutes */
+            best: boolean;
+            better?: string;
+            /** Format: double */
+            chance: number;
+            do: string;
+            /** Format: double */
+            minutes: number;
+            /** @description the likeliest cause after it */
+            top: string;
+        };
+        PracticeStep: {
+            cause?: string;
+            check?: string;
+        };
+        PracticeView: {
+            /**
+             * Format: double
+             * @description minutes the program would have taken on this bike, once it is over
+             */
+            advised?: number;
+            caution?: string;
+            /** @description checks and remedies that can be done now */
+            choices: components["schemas"]["PracticeMove"][];
+            done: components["schemas"]["PracticeShown"][];
+            /**
+             * Format: double
+             * @description spent so far
+             */
+            minutes: number;
+            name: string;
+            over: boolean;
+            /** @description what was wrong, once it is over */
+            truth?: string[];
+        };
+        Procedure: {
+            choices?: components["schemas"]["Choice"][];
+            steps: components["schemas"]["Step"][];
+        };
+        ProspectView: {
+            answer: string;
+            /** Format: double */
+            chance: number;
+            /** @description the likeliest cause then, and how likely */
+            then: string;
+        };
+        Pull: {
+            /**
+             * Format: double
+             * @description pressure in a firm pull, such as 40
+             */
+            bar: number;
+            /**
+             * Format: double
+             * @description lever travel of the first pull
+             */
+            first_mm: number;
+            /**
+             * Format: double
+             * @description diameter of the lever piston, such as 10
+             */
+            master_mm: number;
+            /**
+             * Format: double
+             * @description lever travel once pumped firm
+             */
+            pumped_mm: number;
+            /**
+             * Format: double
+             * @description lever travel to piston travel, such as 5
+             */
+            ratio: number;
+        };
+        PullDone: {
+            /** @description a stand-in wrench is connected */
+            standing: boolean;
+        };
+        PullSeen: {
+            /** Format: double */
+            air_ml: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: double */
+            first_mm: number;
+            /** @description in this job */
+            here: boolean;
+        };
+        PutAside: {
+            readings: string[];
+            why: string;
+        };
+        Reading: {
+            /** @description what the mechanic was told */
+            readonly judgement?: components["schemas"]["Judgement"];
+            note?: string;
+            /** @description not looked at, on purpose; the note says why */
+            passed_over?: boolean;
+            point: string;
+            /** @description the figure as typed; it may name its unit */
+            typed?: string;
+            /**
+             * Format: double
+             * @description the figure in the point's unit, worked out by the server; the worst of several
+             */
+            readonly value?: number;
+            /** @description all figures, when there are several */
+            readonly values?: number[];
+            /** @description a word of the point's scale */
+            word?: string;
+        };
+        ReadingView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            judgement?: components["schemas"]["Judgement"];
+            note?: string;
+            passed_over: boolean;
+            /** Format: double */
+            value?: number;
+            /** @description all figures, when there are several */
+            values?: number[];
+            word?: string;
+        };
+        Record: {
+            /** Format: int64 */
+            held: number;
+            /** Format: int64 */
+            tried: number;
+        };
+        ReleaseRequest: {
+            /** @description UUIDv7 of the entry, made by the sender */
+            id: string;
+            /** @description who takes the bike */
+            to: string;
+        };
+        Released: {
+            /** @description who took it */
+            to: string;
+        };
+        ReopenRequest: {
+            /** @description UUIDv7 of the entry, made by the sender */
+            id: string;
+            reason: string;
+        };
+        Reopened: {
+            reason: string;
+        };
+        RescueView: {
+            /**
+             * Format: double
+             * @description that it holds, by the record; an even chance before there is one
+             */
+            chance: number;
+            /** Format: double */
+            chance_least: number;
+            /** Format: double */
+            chance_most: number;
+            /**
+             * Format: double
+             * @description the chance at which both cost the same
+             */
+            even: number;
+            /**
+             * Format: int64
+             * @description of the rescue: its labour, and the replacement as often as it does not hold
+             */
+            expected_minor: number;
+            /**
+             * Format: int64
+             * @description of the rescue
+             */
+            labour_minor: number;
+            /**
+             * Format: int64
+             * @description expected, were it to hold as often as the record allows
+             */
+            least_minor: number;
+            /**
+             * Format: int64
+             * @description expected, were it to hold as seldom as the record allows
+             */
+            most_minor: number;
+            offer: components["schemas"]["Suggestion"];
+            record: components["schemas"]["Record"];
+            /** Format: int64 */
+            replace_minor: number;
+            says: string;
+            /**
+             * @description the shop's own way
+             * @enum {string}
+             */
+            school: "replace" | "rescue" | "lapping";
+            /** @enum {string} */
+            verdict: "rescue" | "replace" | "undecided";
+        };
+        Return: {
+            belonging: string;
+        };
+        Ride: {
+            /**
+             * Format: date-time
+             * @description when it began
+             */
+            at: string;
+            /** Format: double */
+            km: number;
+            name: string;
+        };
+        Rider: {
+            /**
+             * Format: double
+             * @description rider, bike and load
+             */
+            mass_kg: number;
+        };
+        Riding: {
+            /** Format: double */
+            drop_m: number;
+            /** Format: double */
+            front_rotor_mm: number;
+            /** @description the steepest way down, as they call it */
+            hill: string;
+            /** Format: double */
+            length_m: number;
+            /**
+             * Format: double
+             * @description how long that road is quiet and level
+             */
+            level_m: number;
+            /**
+             * Format: double
+             * @description rider, bike and load
+             */
+            mass_kg: number;
+            /** Format: double */
+            rear_rotor_mm: number;
+            /** @description where they can bed a brake in */
+            road: string;
+            /**
+             * Format: double
+             * @description at which they ride it down
+             */
+            speed_kmh: number;
+        };
+        Rise: {
+            /** @description segments that do not rise, from 0 at the caliper */
+            falls: number[];
+            /**
+             * Format: int64
+             * @description take the caliper off and let this many segments hang straight down; 0 for none
+             */
+            hang: number;
+            /**
+             * Format: double
+             * @description the flattest segment, tilted so
+             */
+            least_deg: number;
+            says: string;
+            /**
+             * Format: double
+             * @description turn the bike by this much so that the line rises most
+             */
+            tilt_deg: number;
+            /**
+             * Format: double
+             * @description what the falling segments can hold
+             */
+            traps_ml: number;
+        };
+        RiseAsked: {
+            /** Format: double */
+            bore_mm: number;
+            /** @description from the caliper to the lever */
+            line: components["schemas"]["Segment"][];
+        };
+        Rotor: {
+            /**
+             * Format: double
+             * @description such as 160
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description such as 110; 0 to estimate it from the diameter
+             */
+            mass_g: number;
+        };
+        Route: {
+            about: string;
+            id: string;
+            name: string;
+            /** @description first to last; points left out come after these */
+            points: string[];
+        };
+        Rule: {
+            /** Format: double */
+            max_nm: number;
+            /** Format: double */
+            min_nm: number;
+            /** @description where the figure comes from */
+            source: string;
+        };
+        Ruling: {
+            /** Format: double */
+            major: number;
+            /** Format: double */
+            max: number;
+            /** Format: double */
+            min: number;
+            /** Format: double */
+            step: number;
+        };
+        Run: {
+            about: string;
+            components: string[];
+            id: string;
+            name: string;
+        };
+        RunStep: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            do: string;
+            /** @description the entry, to take it back */
+            id: string;
+            outcome?: string;
+            /** Format: int64 */
+            seconds: number;
+            step: string;
+        };
+        RunView: {
+            /** @description the state this step makes was made by another run */
+            already?: string;
+            /** Format: date-time */
+            at: string;
+            /** @description to torque at this step */
+            bolts?: components["schemas"]["BoltView"][];
+            bottle?: string;
+            by: string;
+            /** @description what was chosen at its start */
+            chosen: string[];
+            done: components["schemas"]["RunStep"][];
+            finished: boolean;
+            /** @description what the step's gate waits for */
+            held?: string[];
+            id: string;
+            /** @description agreed work that this run does and that is not marked done yet */
+            item?: string;
+            /** @description what must be recorded before the step is done */
+            missing?: string;
+            next?: components["schemas"]["Step"];
+            /** @description the step to do; none when it is done */
+            now?: components["schemas"]["Step"];
+            /** Format: int64 */
+            place: number;
+            procedure: string;
+            /**
+             * Format: int64
+             * @description from its start to the last step
+             */
+            seconds: number;
+            /**
+             * Format: date-time
+             * @description when the step to do came up
+             */
+            since: string | null;
+            warning?: string;
+            work: components["schemas"]["GuidedWork"];
+        };
+        Runout: {
+            /**
+             * Format: double
+             * @description to bend it back by at the high place
+             */
+            bend_mm: number;
+            /**
+             * Format: double
+             * @description where it stands out most, from the first reading, in the order they were taken
+             */
+            high_deg: number;
+            /**
+             * Format: double
+             * @description what a single wobble leaves: local bends
+             */
+            rest_mm: number;
+            says: string;
+            /**
+             * Format: double
+             * @description from lowest to highest of the best-fitting single wobble
+             */
+            wobble_mm: number;
+            /**
+             * Format: int64
+             * @description the reading that the wobble explains least, from 0
+             */
+            worst: number;
+        };
+        Said: {
+            good: boolean;
+            says: string;
+        };
+        Scheme: {
+            about: string;
+            id: string;
+            name: string;
+            source: string;
+            stages: components["schemas"]["Stage"][];
+        };
+        Segment: {
+            /**
+             * Format: double
+             * @description above the horizontal, with the bike level; 90 straight up, -30 falling
+             */
+            angle_deg: number;
+            /** Format: double */
+            length_mm: number;
+        };
+        Session: {
+            /** @description who is signed in */
+            actor?: components["schemas"]["Actor"];
+            /** @description who may sign in here */
+            names: components["schemas"]["Name"][];
+            settings: components["schemas"]["Settings"];
+        };
+        Settings: {
+            /** @description printed on the sheet */
+            address: string;
+            /** @description ISO 4217 code */
+            currency: string;
+            /**
+             * Format: int64
+             * @description labour, an hour
+             */
+            hourly_minor: number;
+            /** @description what an owner is written; {owner}, {bike}, {link}, {until} and {shop} are filled in */
+            message: string;
+            name: string;
+            /**
+             * @description the shop's way with a contaminated brake
+             * @enum {string}
+             */
+            school: "replace" | "rescue" | "lapping";
+            /** @description prices already include tax */
+            tax_included: boolean;
+            /**
+             * Format: int64
+             * @description hundredths of a per cent
+             */
+            tax_rate_bp: number;
+            /** @description IANA name */
+            time_zone: string;
+            /** @description unit figures are typed in unless they name one */
+            torque_unit: string;
+            /** Format: int64 */
+            version: number;
+            /**
+             * Format: int64
+             * @description what it costs that a bike stands and waits for a day
+             */
+            waiting_minor: number;
+        };
+        SharedView: {
+            /**
+             * Format: int64
+             * @description saved
+             */
+            minutes: number;
+            name: string;
+            /** Format: int64 */
+            saved_minor: number;
+            /**
+             * Format: int64
+             * @description how many items need it
+             */
+            times: number;
+        };
+        Sign: {
+            note?: string;
+            passed: boolean;
+            /** @enum {string} */
+            what: "front_brake" | "rear_brake" | "test_ride";
+        };
+        SignIn: {
+            secret: string;
+            staff: string;
+        };
+        SignView: {
+            /** @description RFC 3339 */
+            at?: string;
+            by?: string;
+            name: string;
+            sign?: components["schemas"]["Sign"];
+            /** @description work was done since */
+            stale: boolean;
+            what: string;
+        };
+        SmallAsked: {
+            arms?: components["schemas"]["Arms"];
+            cable?: components["schemas"]["Cable"];
+            pads?: components["schemas"]["PadsAsked"];
+            piston?: components["schemas"]["PistonAsked"];
+        };
+        Staff: {
+            active: boolean;
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "keeper" | "mechanic" | "counter";
+            /** Format: int64 */
+            version: number;
+        };
+        StaffChange: {
+            active: boolean;
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "keeper" | "mechanic" | "counter";
+            /** @description new PIN or password */
+            secret?: string;
+            /**
+             * Format: int64
+             * @description 0 for a new member
+             */
+            version: number;
+        };
+        Stage: {
+            /** Format: double */
+            from_kmh: number;
+            /** Format: int64 */
+            stops: number;
+            /** Format: double */
+            to_kmh: number;
+        };
+        StageView: {
+            done: boolean;
+            /**
+             * Format: int64
+             * @description things still to do in it
+             */
+            open: number;
+            /** @enum {string} */
+            stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
+        };
+        Step: {
+            caution?: string;
+            /** @description a state it ends */
+            closes?: string;
+            do: string;
+            /** @description steps that must be done before */
+            gate?: string[];
+            id: string;
+            /** @description choices under which the step is there */
+            if?: {
+                [key: string]: string[];
+            };
+            /** @description a state it makes, such as front wheel out */
+            opens?: string;
+            /** @description what may be seen; none for a plain step */
+            outcomes?: components["schemas"]["Outcome"][];
+            record?: components["schemas"]["Yield"];
+            /**
+             * Format: int64
+             * @description how long to wait or to go on
+             */
+            seconds?: number;
+            /** @description what tells that it is right */
+            see?: string;
+            tools?: string[];
+            why?: string;
+        };
+        StepDone: {
+            outcome?: string;
+            /**
+             * Format: int64
+             * @description how many steps were done before it: two tablets cannot do the same one
+             */
+            place: number;
+            run: string;
+            step: string;
+        };
+        StepView: {
+            answer: string;
+            /** Format: date-time */
+            at?: string;
+            by?: string;
+            do: string;
+            /** @description the entry, to take it back; none when a reading says it */
+            id?: string;
+            /** @description taken from the walk-round */
+            reading: boolean;
+        };
+        Suggestion: {
+            /** Format: int64 */
+            labour_minor: number;
+            /** Format: int64 */
+            minutes: number;
+            operation: string;
+            parts: components["schemas"]["Part"][];
+            /**
+             * Format: int64
+             * @description how many runs of guided work here the minutes rest on; none for the catalogue's
+             */
+            times?: number;
+            title: string;
+            /** Format: int64 */
+            total_minor: number;
+        };
+        Today: {
+            /** @description due within a week, or overdue; the soonest first */
+            call_backs: components["schemas"]["CallBack"][];
+            /** Format: int64 */
+            in_shop: number;
+            /** @description by promised time */
+            jobs: components["schemas"]["TodayJob"][];
+            /** Format: int64 */
+            late: number;
+            /** Format: date-time */
+            now: string;
+            /** Format: int64 */
+            promised_today: number;
+        };
+        TodayJob: {
+            /** @description the depth's name */
+            depth: string;
+            detail?: string;
+            facts: components["schemas"]["Facts"];
+            /** @enum {string} */
+            group: "door" | "stand" | "waiting" | "ready" | "gone";
+            id: string;
+            late: boolean;
+            /** @description the worst open finding */
+            mark: string;
+            /** @description what stands first between the bike and its owner */
+            next: string;
+            /** Format: int64 */
+            number: number;
+            /**
+             * Format: int64
+             * @description how many things still stand
+             */
+            open: number;
+            /** @description stages with something open */
+            open_stages: string[];
+            owner: string;
+            phone: string;
+            /** Format: date-time */
+            promised_at?: string;
+            /** Format: date-time */
+            released_at?: string;
+            stage: string;
+            stand: string;
+            title: string;
+            words: string;
+        };
+        ToolReading: {
+            /**
+             * Format: date-time
+             * @description by the device's clock
+             */
+            at: string;
+            /** @description by the device */
+            calibrated_on?: string;
+            /** Format: date-time */
+            came: string;
+            device: string;
+            /** @description why it cannot be read */
+            fault?: string;
+            id: string;
+            /** @description it arrived after a younger one */
+            late: boolean;
+            /**
+             * Format: int64
+             * @description readings before it that had not arrived
+             */
+            missed?: number;
+            /**
+             * Format: double
+             * @description left out when it cannot be read
+             */
+            nm?: number;
+            /**
+             * Format: int64
+             * @description how many wait in the tray; the oldest of them are listed
+             */
+            readonly of?: number;
+            /** @description the same bolt clicked twice */
+            repeats: boolean;
+            /** @description as it was sent, such as 46 lbf·in */
+            said: string;
+            /**
+             * Format: int64
+             * @description the device's own count, from 1
+             */
+            seq: number;
+        };
+        Torque: {
+            /** @description between wrench and fastener */
+            adapter?: components["schemas"]["Adapter"];
+            /** Format: double */
+            readonly clamp_high_n?: number;
+            /**
+             * Format: double
+             * @description the least it clamps with, in newtons
+             */
+            readonly clamp_low_n?: number;
+            /**
+             * Format: double
+             * @description of the wrench, as a share
+             */
+            readonly deviation?: number;
+            fastener: string;
+            /** @enum {string} */
+            found: "figure" | "loose" | "over_tight" | "stuck" | "damaged" | "not_checked";
+            /** Format: double */
+            readonly found_nm?: number;
+            found_typed?: string;
+            /**
+             * Format: double
+             * @description at the fastener
+             */
+            readonly left_nm?: number;
+            /** @description as left: what the wrench showed, in the shop's unit unless it names one */
+            left_typed?: string;
+            /** @description it was too tight; loosened fully and tightened again */
+            loosened?: boolean;
+            /** @description this bike has no such fastener */
+            not_fitted?: boolean;
+            note?: string;
+            position?: string;
+            /** @description why a wrench past its calibration was used */
+            reason?: string;
+            /** @description set by feel, for fasteners without a figure */
+            set?: boolean;
+            /**
+             * Format: double
+             * @description on the wrench, with an adapter
+             */
+            readonly shown_nm?: number;
+            /** @description the connected wrench's reading it was taken from */
+            tool_reading?: string;
+            /** @description what went on its threads, when not what belongs there */
+            treatment?: string;
+            readonly verdict?: components["schemas"]["Verdict"];
+            readonly warning?: string;
+            /**
+             * @description what it counts as in the shop's record of loose joints
+             * @enum {string}
+             */
+            readonly was?: "loose" | "over_tight" | "sound" | "unknown";
+            /** @description of the shop's register */
+            wrench?: string;
+            /** @description why the wrench was past its calibration */
+            readonly wrench_due?: string;
+            readonly wrench_name?: string;
+        };
+        Total: {
+            /**
+             * Format: int64
+             * @description what the owner pays
+             */
+            gross_minor: number;
+            /** Format: int64 */
+            net_minor: number;
+            /** Format: int64 */
+            tax_minor: number;
+        };
+        TrayDone: {
+            /** Format: int64 */
+            put: number;
+        };
+        Treatment: {
+            friction: components["schemas"]["Friction"];
+            id: string;
+            name: string;
+            source: string;
+        };
+        Tried: {
+            cause: string;
+            cured: boolean;
+            hunt: string;
+        };
+        Verdict: {
+            /**
+             * Format: double
+             * @description with the wrench's error: the most it can be
+             */
+            high_nm?: number;
+            /**
+             * Format: double
+             * @description with the wrench's error: the least it can be
+             */
+            low_nm?: number;
+            /**
+             * Format: double
+             * @description in range: to the nearer end; otherwise: how far outside
+             */
+            margin_nm: number;
+            next: string;
+            reason: string;
+            /** @enum {string} */
+            state: "under" | "in_range" | "within_error" | "over";
+        };
+        WaitingView: {
+            /**
+             * Format: int64
+             * @description the same work and what it will have ruined
+             */
+            later_minor: number;
+            /** Format: int64 */
+            now_minor: number;
+            /** @description what it will have taken with it */
+            ruined: string[];
+        };
+        Withdrawn: {
+            reason: string;
+        };
+        Word: {
+            mark: string;
+            word: string;
+        };
+        Work: {
+            item: string;
+            note?: string;
+            /** @description parts fitted */
+            parts?: components["schemas"]["Fitted"][];
+            /** @description the run of a procedure that did it */
+            run?: string;
+        };
+        Wrench: {
+            certificate: string;
+            /** @description day of its calibration, 2026-03-02; empty for never */
+            checked_on: string;
+            /**
+             * Format: int64
+             * @description a calibration lasts; 0 for no limit
+             */
+            cycles: number;
+            /**
+             * Format: double
+             * @description from its certificate; 0 for the standard's
+             */
+            deviation_pct: number;
+            /** @description the name it sends with its readings; empty for a plain one */
+            device: string;
+            /** @description why it is to be calibrated again */
+            readonly due?: string;
+            /**
+             * Format: double
+             * @description how far a reading may be off
+             */
+            readonly error_pct?: number;
+            id: string;
+            /**
+             * Format: double
+             * @description from here up the standard vouches for it
+             */
+            readonly least_nm?: number;
+            /**
+             * Format: double
+             * @description most on its scale
+             */
+            max_nm: number;
+            /**
+             * Format: double
+             * @description least on its scale
+             */
+            min_nm: number;
+            /**
+             * Format: int64
+             * @description a calibration lasts; 0 for no limit
+             */
+            months: number;
+            name: string;
+            retired: boolean;
+            serial: string;
+            /**
+             * Format: int64
+             * @description cycles logged since its calibration
+             */
+            readonly used: number;
+            /** Format: int64 */
+            version: number;
+        };
+        WrenchPull: {
+            /** Format: double */
+            nm: number;
+            /**
+             * @description a fault that real wrenches have
+             * @enum {string}
+             */
+            trick?: "double_click" | "out_of_order" | "wrong_unit" | "imperial" | "garbage" | "drop_out";
+        };
+        Yield: {
+            /** @description of the torque log */
+            fastener?: string;
+            /** @description of the walk-round */
+            point?: string;
+            /** @description the brake test that release needs */
+            sign?: string;
+        };
+        Zone: {
+            /** Format: double */
+            from: number;
+            mark: string;
+            /** Format: double */
+            to: number;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  bike: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BikeHistory']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-bike': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Bike']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Bike']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  bleeds: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BleedsView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  book: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Book']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  bottles: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Bottle'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-bottle': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Bottle']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Bottle'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'brake-air': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Pull']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AirFound']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'brake-bed': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BedAsked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BedPlan'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'brake-hill': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HillAsked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['HillSays']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'brake-need': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NeedAsked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Need']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'brake-rise': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RiseAsked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Rise']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'brake-runout': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DialAsked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Runout']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'brake-small': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SmallAsked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Said']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'call-backs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CallBack'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-call-back': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CallBackChange']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CallBack'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'check-in': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CheckIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  job: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-job': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JobChange']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  complaints: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Complaint'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  record: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  judge: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Content']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Content']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'make-link': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Asking']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LinkMade']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'revoke-link': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'remove-photo': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-        photo: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  release: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReleaseRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  reopen: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReopenRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'own-knowledge': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnFile'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-own-knowledge': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OwnFile']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnFile'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  loose: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LooseView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  mailbox: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Mailbox']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'owner-page': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        token: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnerView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'owner-answer': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        token: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OwnerAnswers']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnerView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'owner-ask': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        token: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OwnerAsks']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-owner': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Owner']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Owner']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'practice-bikes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Complaint'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  practise: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Practice']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PracticeView']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'practice-brake': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BrakeTry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BrakeTried']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  search: {
-    parameters: {
-      query?: {
-        q?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Found'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  session: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Session']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'sign-in': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SignIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Actor']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'sign-out': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-settings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Settings']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Settings']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  staff: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Staff'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-staff': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StaffChange']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Staff']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'standin-wrench': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PullDone']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  pull: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WrenchPull']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PullDone']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  today: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Today']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'put-aside': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PutAside']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TrayDone']
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  wrenches: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Wrench'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
-  'save-wrench': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Wrench']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Wrench'][]
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Fault']
-        }
-      }
-    }
-  }
+    bike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikeHistory"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-bike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bike"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bike"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    bleeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BleedsView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Book"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    bottles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bottle"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-bottle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bottle"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bottle"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pull"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AirFound"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-bed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BedAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BedPlan"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-hill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HillAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HillSays"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-need": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NeedAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-rise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RiseAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rise"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-runout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DialAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Runout"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "brake-small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SmallAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "call-backs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallBack"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-call-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallBackChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallBack"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "check-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    complaints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Complaint"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Content"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Content"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "make-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asking"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkMade"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "revoke-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "remove-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    release: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReleaseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    reopen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReopenRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "own-knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnFile"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-own-knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnFile"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    loose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooseView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    mailbox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mailbox"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "owner-page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "owner-answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerAnswers"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "owner-ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerAsks"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Owner"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Owner"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "practice-bikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Complaint"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    practise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Practice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "practice-brake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BrakeTry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrakeTried"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Actor"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Settings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    staff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Staff"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-staff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StaffChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Staff"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "standin-wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    pull: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrenchPull"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "put-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutAside"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    wrenches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wrench"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wrench"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wrench"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
 }
