@@ -6,7 +6,7 @@ import { ask, asFault, client, type Fault, type Schemas } from '@/api/client'
 import { useBike } from '@/api/job'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 
 import BikePast from './BikePast.vue'
@@ -104,15 +104,16 @@ const mine = computed(() =>
         <StaleChoice v-if="fault?.current" :mine="mine" :theirs="fault.current" @keep="settle" />
         <FaultNote v-else-if="fault && !fault.field" :fault="fault" />
         <div class="grid gap-3 sm:grid-cols-3">
-          <FormField v-slot="f" label="Owner" name="owner.name" :fault="fault"
-            ><input :id="f.id" v-model="owner.name" class="input" :aria-invalid="f.invalid"
-          /></FormField>
-          <FormField v-slot="f" label="Telephone" name="owner.phone" :fault="fault"
-            ><input :id="f.id" v-model="owner.phone" class="input figure" inputmode="tel"
-          /></FormField>
-          <FormField v-slot="f" label="E-mail" name="owner.email" :fault="fault"
-            ><input :id="f.id" v-model="owner.email" class="input" :aria-invalid="f.invalid"
-          /></FormField>
+          <TextField v-model="owner.name" label="Owner" name="owner.name" :fault="fault" />
+          <TextField
+            v-model="owner.phone"
+            label="Telephone"
+            name="owner.phone"
+            :fault="fault"
+            figure
+            inputmode="tel"
+          />
+          <TextField v-model="owner.email" label="E-mail" name="owner.email" :fault="fault" />
         </div>
         <FactsForm v-model="bike" :fault="fault" />
         <div class="flex gap-2">

@@ -10,6 +10,7 @@ import FactsForm from '@/areas/bikes/FactsForm.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 
 import { blank, newBike, newOwner, useDraft } from './draft'
 
@@ -205,25 +206,22 @@ function startOver() {
               <span v-if="draft.owner.note" class="block text-[15px] text-soft">{{ draft.owner.note }}</span>
             </p>
             <div v-else data-first="new-owner" class="grid gap-3 sm:grid-cols-3">
-              <FormField v-slot="f" label="Name" name="owner.name" :fault="fault"
-                ><input
-                  :id="f.id"
-                  v-model="draft.owner.name"
-                  class="input"
-                  :aria-invalid="f.invalid"
-                  :aria-describedby="f.described"
-              /></FormField>
-              <FormField v-slot="f" label="Telephone" name="owner.phone" :fault="fault"
-                ><input :id="f.id" v-model="draft.owner.phone" class="input figure" inputmode="tel"
-              /></FormField>
-              <FormField v-slot="f" label="E-mail, if they like" name="owner.email" :fault="fault"
-                ><input
-                  :id="f.id"
-                  v-model="draft.owner.email"
-                  class="input"
-                  inputmode="email"
-                  :aria-invalid="f.invalid"
-              /></FormField>
+              <TextField v-model="draft.owner.name" label="Name" name="owner.name" :fault="fault" />
+              <TextField
+                v-model="draft.owner.phone"
+                label="Telephone"
+                name="owner.phone"
+                :fault="fault"
+                figure
+                inputmode="tel"
+              />
+              <TextField
+                v-model="draft.owner.email"
+                label="E-mail, if they like"
+                name="owner.email"
+                :fault="fault"
+                inputmode="email"
+              />
             </div>
           </section>
           <section aria-label="Bike">
@@ -257,9 +255,7 @@ function startOver() {
                 :aria-describedby="f.described"
               ></textarea>
             </FormField>
-            <FormField v-slot="f" label="What you make of it" name="reading" :fault="fault"
-              ><input :id="f.id" v-model="draft.reading" class="input"
-            /></FormField>
+            <TextField v-model="draft.reading" label="What you make of it" name="reading" :fault="fault" />
             <fieldset>
               <legend class="mb-1 text-[15px] text-soft">How deep</legend>
               <div class="grid gap-2 sm:grid-cols-4">
@@ -285,15 +281,14 @@ function startOver() {
                 <textarea :id="f.id" v-model="draft.condition" rows="3" class="input"></textarea>
               </FormField>
               <div>
-                <FormField v-slot="f" label="Promised for" name="promised_at" :fault="fault">
-                  <input
-                    :id="f.id"
-                    v-model="draft.promised"
-                    type="datetime-local"
-                    class="input figure"
-                    :aria-invalid="f.invalid"
-                  />
-                </FormField>
+                <TextField
+                  v-model="draft.promised"
+                  label="Promised for"
+                  name="promised_at"
+                  :fault="fault"
+                  figure
+                  type="datetime-local"
+                />
                 <div class="mt-2 flex flex-wrap gap-2">
                   <button
                     v-for="t in times"
@@ -305,9 +300,7 @@ function startOver() {
                     {{ t.name }}
                   </button>
                 </div>
-                <FormField v-slot="f" class="mt-2" label="Stand" name="stand" :fault="fault"
-                  ><input :id="f.id" v-model="draft.stand" class="input"
-                /></FormField>
+                <TextField v-model="draft.stand" class="mt-2" label="Stand" name="stand" :fault="fault" />
               </div>
             </div>
             <div>

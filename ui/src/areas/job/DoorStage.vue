@@ -7,6 +7,7 @@ import BikePast from '@/areas/bikes/BikePast.vue'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 
 import BelongingList from './BelongingList.vue'
 import { useDesk } from './desk'
@@ -82,9 +83,13 @@ function settle(keep: 'mine' | 'theirs') {
             :disabled="closed"
           ></textarea>
         </FormField>
-        <FormField v-slot="f" label="What you make of it" name="reading" :fault="pen.fault.value"
-          ><input :id="f.id" v-model="door.reading" class="input" :disabled="closed"
-        /></FormField>
+        <TextField
+          v-model="door.reading"
+          label="What you make of it"
+          name="reading"
+          :fault="pen.fault.value"
+          :disabled="closed"
+        />
         <FormField v-slot="f" label="Condition at arrival" name="condition" :fault="pen.fault.value">
           <textarea :id="f.id" v-model="door.condition" rows="2" class="input" :disabled="closed"></textarea>
         </FormField>
@@ -94,17 +99,22 @@ function settle(keep: 'mine' | 'theirs') {
               <option v-for="d in book?.depths ?? []" :key="d.id" :value="d.id">{{ d.name }}</option>
             </select>
           </FormField>
-          <FormField v-slot="f" label="Promised for" name="promised_at" :fault="pen.fault.value"
-            ><input
-              :id="f.id"
-              v-model="door.promised"
-              type="datetime-local"
-              class="input figure"
-              :disabled="closed"
-          /></FormField>
-          <FormField v-slot="f" label="Stand" name="stand" :fault="pen.fault.value"
-            ><input :id="f.id" v-model="door.stand" class="input" :disabled="closed"
-          /></FormField>
+          <TextField
+            v-model="door.promised"
+            label="Promised for"
+            name="promised_at"
+            :fault="pen.fault.value"
+            figure
+            type="datetime-local"
+            :disabled="closed"
+          />
+          <TextField
+            v-model="door.stand"
+            label="Stand"
+            name="stand"
+            :fault="pen.fault.value"
+            :disabled="closed"
+          />
         </div>
         <div v-if="!closed">
           <button

@@ -5,6 +5,7 @@ import { useBook } from '@/api/job'
 import { newId } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 
 import { useDesk } from './desk'
 
@@ -37,15 +38,13 @@ async function add() {
 
 <template>
   <form class="flex flex-col gap-2 border-b border-ink bg-chalk px-4 py-3" @submit.prevent="add">
-    <FormField v-slot="f" label="What it holds" name="name" :fault="pen.fault.value">
-      <input
-        :id="f.id"
-        v-model="bolt.name"
-        class="input"
-        placeholder="Basket bracket"
-        :aria-invalid="f.invalid"
-      />
-    </FormField>
+    <TextField
+      v-model="bolt.name"
+      label="What it holds"
+      name="name"
+      :fault="pen.fault.value"
+      placeholder="Basket bracket"
+    />
     <div class="flex gap-2" role="group" aria-label="What is known of it">
       <button
         type="button"
@@ -68,31 +67,30 @@ async function add() {
     </div>
     <template v-if="known">
       <div class="grid grid-cols-2 gap-2">
-        <FormField v-slot="f" label="Least" name="typed_min" :fault="pen.fault.value"
-          ><input
-            :id="f.id"
-            v-model="bolt.typed_min"
-            class="input figure"
-            inputmode="decimal"
-            :aria-invalid="f.invalid"
-        /></FormField>
-        <FormField v-slot="f" label="Most" name="typed_max" :fault="pen.fault.value"
-          ><input
-            :id="f.id"
-            v-model="bolt.typed_max"
-            class="input figure"
-            inputmode="decimal"
-            :aria-invalid="f.invalid"
-        /></FormField>
+        <TextField
+          v-model="bolt.typed_min"
+          label="Least"
+          name="typed_min"
+          :fault="pen.fault.value"
+          figure
+          inputmode="decimal"
+        />
+        <TextField
+          v-model="bolt.typed_max"
+          label="Most"
+          name="typed_max"
+          :fault="pen.fault.value"
+          figure
+          inputmode="decimal"
+        />
       </div>
-      <FormField v-slot="f" label="Where it stands" name="source" :fault="pen.fault.value"
-        ><input
-          :id="f.id"
-          v-model="bolt.source"
-          class="input"
-          placeholder="marked on it; manual, page 14"
-          :aria-invalid="f.invalid"
-      /></FormField>
+      <TextField
+        v-model="bolt.source"
+        label="Where it stands"
+        name="source"
+        :fault="pen.fault.value"
+        placeholder="marked on it; manual, page 14"
+      />
     </template>
     <template v-else>
       <p class="text-sm text-soft">
@@ -100,14 +98,14 @@ async function add() {
         manual’s figure.
       </p>
       <div class="grid grid-cols-3 gap-2">
-        <FormField v-slot="f" label="Thread" name="thread" :fault="pen.fault.value"
-          ><input
-            :id="f.id"
-            v-model="bolt.thread"
-            class="input figure"
-            placeholder="M5"
-            :aria-invalid="f.invalid"
-        /></FormField>
+        <TextField
+          v-model="bolt.thread"
+          label="Thread"
+          name="thread"
+          :fault="pen.fault.value"
+          figure
+          placeholder="M5"
+        />
         <FormField v-slot="f" label="On its head" name="class" :fault="pen.fault.value"
           ><select :id="f.id" v-model="bolt.class" class="input figure">
             <option v-for="c in ['8.8', '10.9', '12.9', 'A2-70']" :key="c">{{ c }}</option>

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 import { useMoney } from '@/parts/money'
 import { useTimes } from '@/parts/time'
 import { factWord, figure } from '@/parts/words'
@@ -104,9 +105,7 @@ function leave() {
     </div>
     <form v-else class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4" @submit.prevent="save">
       <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
-        <FormField v-slot="f" label="What the shop calls it" name="name" :fault="fault"
-          ><input :id="f.id" v-model="form.name" class="input" :aria-invalid="f.invalid"
-        /></FormField>
+        <TextField v-model="form.name" label="What the shop calls it" name="name" :fault="fault" />
         <FormField v-slot="f" label="Fluid" name="family" :fault="fault"
           ><select :id="f.id" v-model="form.family" class="input">
             <option value="mineral">mineral oil</option>
@@ -118,9 +117,7 @@ function leave() {
             <option v-for="g in ['DOT 3', 'DOT 4', 'DOT 5.1']" :key="g">{{ g }}</option>
           </select></FormField
         >
-        <FormField v-slot="f" label="Batch" name="batch" :fault="fault"
-          ><input :id="f.id" v-model="form.batch" class="input figure"
-        /></FormField>
+        <TextField v-model="form.batch" label="Batch" name="batch" :fault="fault" figure />
         <FormField v-slot="f" label="It held, ml" name="volume_ml" :fault="fault"
           ><input
             :id="f.id"
@@ -132,22 +129,22 @@ function leave() {
               form.volume_ml = Number(($event.target as HTMLInputElement).value.replace(',', '.')) || 0
             "
         /></FormField>
-        <FormField v-slot="f" label="Opened on" name="opened_on" :fault="fault"
-          ><input
-            :id="f.id"
-            v-model="form.opened_on"
-            type="date"
-            class="input figure"
-            :aria-invalid="f.invalid"
-        /></FormField>
-        <FormField v-slot="f" label="Price of a fresh one" name="price_minor" :fault="fault"
-          ><input
-            :id="f.id"
-            v-model="price"
-            class="input figure"
-            inputmode="decimal"
-            :aria-invalid="f.invalid"
-        /></FormField>
+        <TextField
+          v-model="form.opened_on"
+          label="Opened on"
+          name="opened_on"
+          :fault="fault"
+          figure
+          type="date"
+        />
+        <TextField
+          v-model="price"
+          label="Price of a fresh one"
+          name="price_minor"
+          :fault="fault"
+          figure
+          inputmode="decimal"
+        />
       </div>
       <div class="flex flex-wrap gap-x-6">
         <label class="flex min-h-11 items-center gap-2.5"

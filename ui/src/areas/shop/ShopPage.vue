@@ -7,6 +7,7 @@ import { useSession } from '@/api/session'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 import { useMoney } from '@/parts/money'
 
 import StaffRow from './StaffRow.vue'
@@ -91,22 +92,44 @@ const fresh = ref<Schemas['Staff']>()
         <StaleChoice v-if="fault?.current" :mine="form" :theirs="fault.current" @keep="settle" />
         <FaultNote v-else-if="fault && !fault.field" :fault="fault" />
         <p v-if="wrong" role="alert" class="text-brick">{{ wrong }}</p>
-        <FormField v-slot="f" label="Name of the shop" name="name" :fault="fault"
-          ><input :id="f.id" v-model="form.name" class="input" :disabled="!keeper" :aria-invalid="f.invalid"
-        /></FormField>
+        <TextField
+          v-model="form.name"
+          label="Name of the shop"
+          name="name"
+          :fault="fault"
+          :disabled="!keeper"
+        />
         <FormField v-slot="f" label="Address on the sheet" name="address" :fault="fault">
           <textarea :id="f.id" v-model="form.address" rows="2" class="input" :disabled="!keeper"></textarea>
         </FormField>
         <div class="grid grid-cols-2 gap-3">
-          <FormField v-slot="f" label="Labour, an hour" name="hourly_minor" :fault="fault"
-            ><input :id="f.id" v-model="hourly" class="input figure" inputmode="decimal" :disabled="!keeper"
-          /></FormField>
-          <FormField v-slot="f" label="A bike that waits, a day" name="waiting_minor" :fault="fault"
-            ><input :id="f.id" v-model="waiting" class="input figure" inputmode="decimal" :disabled="!keeper"
-          /></FormField>
-          <FormField v-slot="f" label="Tax, %" name="tax_rate_bp" :fault="fault"
-            ><input :id="f.id" v-model="rate" class="input figure" inputmode="decimal" :disabled="!keeper"
-          /></FormField>
+          <TextField
+            v-model="hourly"
+            label="Labour, an hour"
+            name="hourly_minor"
+            :fault="fault"
+            figure
+            inputmode="decimal"
+            :disabled="!keeper"
+          />
+          <TextField
+            v-model="waiting"
+            label="A bike that waits, a day"
+            name="waiting_minor"
+            :fault="fault"
+            figure
+            inputmode="decimal"
+            :disabled="!keeper"
+          />
+          <TextField
+            v-model="rate"
+            label="Tax, %"
+            name="tax_rate_bp"
+            :fault="fault"
+            figure
+            inputmode="decimal"
+            :disabled="!keeper"
+          />
           <label class="flex min-h-11 items-center gap-2 self-end"
             ><input
               v-model="form.tax_included"
@@ -116,29 +139,28 @@ const fresh = ref<Schemas['Staff']>()
             />
             prices include the tax</label
           >
-          <FormField v-slot="f" label="Currency" name="currency" :fault="fault"
-            ><input
-              :id="f.id"
-              v-model="form.currency"
-              class="input figure"
-              maxlength="3"
-              :disabled="!keeper"
-              :aria-invalid="f.invalid"
-          /></FormField>
+          <TextField
+            v-model="form.currency"
+            label="Currency"
+            name="currency"
+            :fault="fault"
+            figure
+            maxlength="3"
+            :disabled="!keeper"
+          />
           <FormField v-slot="f" label="Torque is typed in" name="torque_unit" :fault="fault">
             <select :id="f.id" v-model="form.torque_unit" class="input" :disabled="!keeper">
               <option>N·m</option>
               <option>lbf·in</option>
             </select>
           </FormField>
-          <FormField v-slot="f" label="Time zone" name="time_zone" :fault="fault"
-            ><input
-              :id="f.id"
-              v-model="form.time_zone"
-              class="input"
-              :disabled="!keeper"
-              :aria-invalid="f.invalid"
-          /></FormField>
+          <TextField
+            v-model="form.time_zone"
+            label="Time zone"
+            name="time_zone"
+            :fault="fault"
+            :disabled="!keeper"
+          />
         </div>
         <FormField v-slot="f" label="A contaminated brake" name="school" :fault="fault">
           <select :id="f.id" v-model="form.school" class="input" :disabled="!keeper">

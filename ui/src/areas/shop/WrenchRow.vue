@@ -6,6 +6,7 @@ import { ask, asFault, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
@@ -90,9 +91,14 @@ function leave() {
       @submit.prevent="saving.mutate()"
     >
       <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
-        <FormField v-for="t in texts" :key="t.key" v-slot="f" :label="t.label" :name="t.key" :fault="fault"
-          ><input :id="f.id" v-model="form[t.key]" class="input" :aria-invalid="f.invalid"
-        /></FormField>
+        <TextField
+          v-for="t in texts"
+          :key="t.key"
+          v-model="form[t.key]"
+          :label="t.label"
+          :name="t.key"
+          :fault="fault"
+        />
       </div>
       <div class="grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-6">
         <FormField v-for="x in figures" :key="x.key" v-slot="f" :label="x.label" :name="x.key" :fault="fault"
@@ -104,14 +110,14 @@ function leave() {
             :aria-invalid="f.invalid"
             @change="form[x.key] = number(($event.target as HTMLInputElement).value)"
         /></FormField>
-        <FormField v-slot="f" label="Calibrated on" name="checked_on" :fault="fault"
-          ><input
-            :id="f.id"
-            v-model="form.checked_on"
-            type="date"
-            class="input figure"
-            :aria-invalid="f.invalid"
-        /></FormField>
+        <TextField
+          v-model="form.checked_on"
+          label="Calibrated on"
+          name="checked_on"
+          :fault="fault"
+          figure
+          type="date"
+        />
       </div>
       <label class="flex min-h-11 items-center gap-2.5"
         ><input v-model="form.retired" type="checkbox" class="size-5" /> Retired: no longer in use</label
