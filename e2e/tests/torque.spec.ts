@@ -117,6 +117,11 @@ test('the right figure: the manual’s, the lower of two parts, another wrench w
   await page.getByLabel('Wrench', { exact: true }).selectOption({ label: 'The closest in date' })
   await page.getByRole('button', { name: 'With an adapter' }).click()
   await expect(page.getByText(/Set the wrench to 2.5–3.33 N·m/)).toBeVisible()
+  await page.getByLabel('Adapter, mm').fill('900')
+  await page.keyboard.press('Tab')
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'Measure the adapter from the square' }),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'No adapter' }).click()
 
   await page.getByRole('button', { name: 'Add a bolt' }).click()

@@ -135,6 +135,7 @@ func (s *Server) declare() {
 		return shop.SaveOwn(ctx, who, in.Body)
 	}))
 
+	answered(s, "/api/torque/setting", "torque-setting", "What a wrench with an adapter is to show", shop.Setting)
 	register(s, "GET", "/api/wrenches", "wrenches", "The register of torque wrenches", signed(s, func(ctx context.Context, _ actor, _ *nothing) ([]workshop.Wrench, error) {
 		return shop.Wrenches(ctx)
 	}))

@@ -2,6 +2,7 @@ package workshop
 
 import (
 	"context"
+	"math"
 	"time"
 
 	"utensil/core/fastener"
@@ -130,4 +131,28 @@ func (s *sheet) inUse(now time.Time) []Wrench {
 		}
 	}
 	return out
+}
+
+// SettingAsked asks what a wrench with an adapter is to show.
+type SettingAsked struct {
+	Adapter fastener.Adapter `json:"adapter"`
+	Min     measure.Torque   `json:"min_nm" minimum:"0" maximum:"400" doc:"at the fastener"`
+	Max     measure.Torque   `json:"max_nm" minimum:"0" maximum:"400"`
+}
+
+// Setting is the range that a wrench is to show, to a hundredth of a newton metre.
+type Setting struct {
+	Min measure.Torque `json:"min_nm"`
+	Max measure.Torque `json:"max_nm"`
+}
+
+// Setting says what a wrench with an adapter is to show.
+func (w *Workshop) Setting(in SettingAsked) (Setting, error) {
+	if err := in.Adapter.Validate(); err != nil {
+		return Setting{}, invalid("adapter", "%s.", capital(err.Error()))
+	}
+	shown := func(at measure.Torque) measure.Torque {
+		return measure.Torque(math.Round(float64(in.Adapter.Setting(at))*100) / 100)
+	}
+	return Setting{shown(in.Min), shown(in.Max)}, nil
 }

@@ -676,6 +676,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/torque/setting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a wrench with an adapter is to show */
+        post: operations["torque-setting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wrenches": {
         parameters: {
             query?: never;
@@ -2810,6 +2827,22 @@ export interface components {
             names: components["schemas"]["Name"][];
             settings: components["schemas"]["Settings"];
         };
+        Setting: {
+            /** Format: double */
+            max_nm: number;
+            /** Format: double */
+            min_nm: number;
+        };
+        SettingAsked: {
+            adapter: components["schemas"]["Adapter"];
+            /** Format: double */
+            max_nm: number;
+            /**
+             * Format: double
+             * @description at the fastener
+             */
+            min_nm: number;
+        };
         Settings: {
             /** @description printed on the sheet */
             address: string;
@@ -4828,6 +4861,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrayDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "torque-setting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setting"];
                 };
             };
             /** @description Error */

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useDesk } from '@/areas/job/desk'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
 
-import { number, useAnswer } from './desk'
+import { number } from './desk'
 import DeskFields from './DeskFields.vue'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()

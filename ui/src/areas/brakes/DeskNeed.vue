@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import { figure } from '@/parts/words'
 
-import { number, useAnswer } from './desk'
+import { number } from './desk'
 import DeskFields from './DeskFields.vue'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()

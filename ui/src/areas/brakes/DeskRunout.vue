@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
-
-import { useAnswer } from './desk'
 
 defineProps<{ side: Schemas['BrakeSide'] }>()
 const typed = ref('0 0.10 0.25 0.30 0.20 0.05 -0.05 -0.05')

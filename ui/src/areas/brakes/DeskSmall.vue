@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 
-import { number, useAnswer } from './desk'
+import { number } from './desk'
 import DeskFields from './DeskFields.vue'
 
 defineProps<{ side: Schemas['BrakeSide'] }>()

@@ -3,9 +3,10 @@ import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick, ref } from 'vue'
 
+import { useAnswer } from '@/api/answer'
 import { Fault } from '@/api/client'
 
-import { number, useAnswer } from './desk'
+import { number } from './desk'
 import DeskFields from './DeskFields.vue'
 import { bottleOf, canSee, seeLabel } from './label'
 import StepTimer from './StepTimer.vue'

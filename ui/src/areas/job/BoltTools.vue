@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 
-import type { BoltView, Schemas } from '@/api/client'
+import { useAnswer } from '@/api/answer'
+import { ask, type BoltView, client, type Schemas } from '@/api/client'
+import FaultNote from '@/parts/FaultNote.vue'
 import { figure } from '@/parts/words'
 
 import type { RunHabits } from './run'
@@ -20,16 +22,17 @@ const treatment = defineModel<string>('treatment', { required: true })
 const { wrench, reasons, adapter } = props.habits
 const adapting = ref(adapter.value !== null)
 
-const setting = computed(() => {
-  const a = adapter.value
-  const { rule } = props.bolt
-  if (!a || !rule) return ''
-  const share = a.wrench_mm / (a.wrench_mm + a.length_mm * Math.cos((a.angle_deg * Math.PI) / 180))
-  const at = (nm: number) => figure(Math.round(nm * share * 100) / 100)
-  return Number.isFinite(share) && share > 0
-    ? `Set the wrench to ${at(rule.min_nm)}–${at(rule.max_nm)} N·m.`
-    : ''
-})
+const { answer: setting, fault } = useAnswer(
+  () => ({ adapter: adapter.value, rule: props.bolt.rule }),
+  async ({ adapter: a, rule }) =>
+    a && rule
+      ? ask(
+          client.POST('/api/torque/setting', {
+            body: { adapter: a, min_nm: rule.min_nm, max_nm: rule.max_nm },
+          }),
+        )
+      : undefined,
+)
 function adapt(on: boolean) {
   adapting.value = on
   adapter.value = on ? { length_mm: 50, wrench_mm: 250, angle_deg: 0 } : null
@@ -111,9 +114,11 @@ const measure = (key: keyof Schemas['Adapter'], event: Event) => {
           :value="adapter.angle_deg"
           @change="measure('angle_deg', $event)"
       /></label>
-      <p class="pb-2.5 text-[15px]">
-        <b>{{ setting }}</b> Type what the wrench shows.
+      <p class="pb-2.5 text-[15px]" role="status">
+        <b v-if="setting">Set the wrench to {{ figure(setting.min_nm) }}–{{ figure(setting.max_nm) }} N·m.</b>
+        Type what the wrench shows.
       </p>
+      <FaultNote v-if="fault" class="w-full" :fault="fault" />
     </div>
   </div>
 </template>
