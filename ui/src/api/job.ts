@@ -17,6 +17,7 @@ import { write } from './entries'
 import { jobKey } from './keys'
 import { canWait, overlay, useOutbox } from './outbox'
 import { useSession } from './session'
+import { useTurns } from './turns'
 
 export function useJob(id: MaybeRefOrGetter<string>) {
   const query = useQuery({
@@ -35,11 +36,11 @@ export function useJob(id: MaybeRefOrGetter<string>) {
 export function useRecord(id: MaybeRefOrGetter<string>) {
   const queries = useQueryClient()
   const fault = ref<Fault>()
-  const busy = ref(0)
   const waiting = ref(false)
+  const { busy, inTurn } = useTurns()
 
-  async function settle(send: () => Promise<JobView>): Promise<JobView | undefined> {
-    busy.value++
+  const settle = (send: () => Promise<JobView>) => inTurn(() => settled(send))
+  async function settled(send: () => Promise<JobView>): Promise<JobView | undefined> {
     fault.value = undefined
     try {
       const view = await persist(send, () => (waiting.value = true))
@@ -51,7 +52,6 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
       if (fault.value.status === 409) void queries.invalidateQueries({ queryKey: jobKey(toValue(id)) })
       return undefined
     } finally {
-      busy.value--
       waiting.value = false
     }
   }
@@ -64,30 +64,25 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   async function sendOrKeep(body: Schemas['NewEntry']): Promise<JobView | undefined> {
     const job = toValue(id)
     fault.value = undefined
-    busy.value++
-    try {
-      if (outbox.mine.value.some((w) => w.job === job)) await outbox.flush()
-      if (!outbox.mine.value.some((w) => w.job === job)) {
-        try {
-          const signal = AbortSignal.timeout(8000)
-          const view = await write(queries, job, body, signal)
-          void queries.invalidateQueries({ queryKey: ['today'] })
-          return view
-        } catch (thrown) {
-          const said = asFault(thrown)
-          if (!said.away || !actor.value) {
-            fault.value = said
-            if (said.status === 409) void queries.invalidateQueries({ queryKey: jobKey(job) })
-            return undefined
-          }
+    if (outbox.mine.value.some((w) => w.job === job)) await outbox.flush()
+    if (!outbox.mine.value.some((w) => w.job === job)) {
+      try {
+        const signal = AbortSignal.timeout(8000)
+        const view = await write(queries, job, body, signal)
+        void queries.invalidateQueries({ queryKey: ['today'] })
+        return view
+      } catch (thrown) {
+        const said = asFault(thrown)
+        if (!said.away || !actor.value) {
+          fault.value = said
+          if (said.status === 409) void queries.invalidateQueries({ queryKey: jobKey(job) })
+          return undefined
         }
       }
-      await outbox.add({ job, body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' })
-      const view = shown()
-      return view && overlay(view, outbox.list.value)
-    } finally {
-      busy.value--
     }
+    await outbox.add({ job, body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' })
+    const view = shown()
+    return view && overlay(view, outbox.list.value)
   }
 
   const path = () => ({ path: { id: toValue(id) } })
@@ -95,10 +90,10 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   return {
     fault,
     waiting,
-    busy: computed(() => busy.value > 0),
+    busy,
     record(content: Content, supersedes?: string, entry = newId()) {
       const body = { id: entry, at: new Date().toISOString(), content, supersedes }
-      if (canWait(content)) return sendOrKeep(body)
+      if (canWait(content)) return inTurn(() => sendOrKeep(body))
       return settle(() => write(queries, toValue(id), body))
     },
     /** refresh reads the job again after something was changed beside its entries. */

@@ -119,8 +119,10 @@ const clamp = computed<readonly [number, number] | undefined>(() =>
   told.value?.clamp_high_n ? [told.value.clamp_low_n ?? 0, told.value.clamp_high_n] : undefined,
 )
 
+// One log of a bolt at a time; the log of the bolt before may still be on its way.
+const sending = ref(false)
 async function log(more: Partial<Schemas['Torque']>) {
-  if (props.locked || pen.busy.value) return false
+  if (props.locked || sending.value) return false
   clear()
   // A log that work has disturbed since stays as it was, and so does one that was too tight:
   // the new one is new.
@@ -129,7 +131,10 @@ async function log(more: Partial<Schemas['Torque']>) {
   const sent = typed.value
   typed.value = ''
   const loosened = (tooTight.value && !slip.value) || undefined
-  if (await pen.record({ torque: { ...base.value, loosened, ...more } }, corrects)) {
+  sending.value = true
+  const logged = await pen.record({ torque: { ...base.value, loosened, ...more } }, corrects)
+  sending.value = false
+  if (logged) {
     early.value = typed.value
     emit('onward')
     return true

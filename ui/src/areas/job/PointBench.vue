@@ -69,12 +69,17 @@ const corrects = computed(() => {
   return done ? undefined : standing.id
 })
 
+// One reading of a point at a time; that of the point before may still be on its way.
+const sending = ref(false)
 async function log(reading: NonNullable<Content['reading']>) {
-  if (props.locked || pen.busy.value) return
+  if (props.locked || sending.value) return
   clear()
   const sent = typed.value
   typed.value = ''
-  if (await pen.record({ reading: { ...reading, note: note.value || undefined } }, corrects.value)) {
+  sending.value = true
+  const logged = await pen.record({ reading: { ...reading, note: note.value || undefined } }, corrects.value)
+  sending.value = false
+  if (logged) {
     early.value = typed.value
     emit('onward')
   } else {

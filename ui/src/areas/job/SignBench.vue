@@ -32,14 +32,14 @@ const state = computed(() =>
   props.sign.sign ? (props.sign.sign.passed && !props.sign.stale ? 'sound' : 'unsafe') : 'open',
 )
 
+const sending = ref(false)
 async function write(passed: boolean) {
-  if (props.locked || pen.busy.value) return
-  if (
-    await pen.record({
-      sign: { what: props.sign.what as Schemas['Sign']['what'], passed, note: note.value || undefined },
-    })
-  )
-    emit('onward')
+  if (props.locked || sending.value) return
+  sending.value = true
+  const what = props.sign.what as Schemas['Sign']['what']
+  const signed = await pen.record({ sign: { what, passed, note: note.value || undefined } })
+  sending.value = false
+  if (signed) emit('onward')
 }
 async function fail() {
   if (failing.value && note.value.trim()) return void write(false)
