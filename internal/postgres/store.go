@@ -10,7 +10,8 @@ import (
 	"io/fs"
 	"time"
 
-	_ "github.com/jackc/pgx/v5/stdlib" // the driver "pgx"
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 
@@ -30,10 +31,15 @@ var _ workshop.Store = (*Store)(nil)
 // Open opens a pool of connections to the database at url. It does not connect yet: a
 // database that is away for a moment is no reason not to start.
 func Open(url string) (*Store, error) {
-	db, err := sqlx.Open("pgx", url)
+	config, err := pgx.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("opening the database: %w", err)
 	}
+	if _, chosen := config.RuntimeParams["jit"]; !chosen {
+		// Our queries are short: compiling one takes the server hundreds of times as long as running it.
+		config.RuntimeParams["jit"] = "off"
+	}
+	db := sqlx.NewDb(stdlib.OpenDB(*config), "pgx")
 	db.SetMaxOpenConns(12)
 	db.SetMaxIdleConns(6)
 	db.SetConnMaxIdleTime(5 * time.Minute)

@@ -228,3 +228,16 @@ func TestAttemptsAreCountedOneByOne(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, until.After(now))
 }
+
+func TestShortQueriesAreNotCompiled(t *testing.T) {
+	// The first screen's query took 0.75 s where the server compiled it, 0.01 s where it did not.
+	var jit string
+	require.NoError(t, dbtest.Open(t).DB().Get(&jit, `show jit`))
+	assert.Equal(t, "off", jit)
+
+	store, err := postgres.Open(dbtest.URL(t) + "&jit=on")
+	require.NoError(t, err)
+	defer store.Close()
+	require.NoError(t, store.DB().Get(&jit, `show jit`))
+	assert.Equal(t, "on", jit, "who asks for it has it")
+}

@@ -174,9 +174,28 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	t.clock = now.Add(-time.Duration(c.now.hoursIn * float64(time.Hour)))
 	stay := *c.now
 	if stay.promised != 0 {
-		stay.due = now.Add(time.Duration(stay.promised * float64(time.Hour))).Truncate(30 * time.Minute)
+		stay.due = whileOpen(now.Add(time.Duration(stay.promised*float64(time.Hour))).Truncate(30*time.Minute).In(where), stay.promised < 0)
 	}
 	return t.stays(ctx, owner, machine, stay, parts)
+}
+
+// The shop promises no bike for the night.
+const opens, closes = 9, 18
+
+// whileOpen moves a time of the night to when the shop opens next, or closed last.
+func whileOpen(at time.Time, back bool) time.Time {
+	y, m, d := at.Date()
+	switch hour := at.Hour(); {
+	case back && hour < opens:
+		return time.Date(y, m, d-1, closes, 0, 0, 0, at.Location())
+	case back && hour >= closes:
+		return time.Date(y, m, d, closes, 0, 0, 0, at.Location())
+	case !back && hour < opens:
+		return time.Date(y, m, d, opens, 0, 0, 0, at.Location())
+	case !back && hour >= closes:
+		return time.Date(y, m, d+1, opens, 0, 0, 0, at.Location())
+	}
+	return at
 }
 
 var saidBefore = []string{

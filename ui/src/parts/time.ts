@@ -9,11 +9,16 @@ export function useTimes() {
           new Date(at),
         )
       : ''
+  const clock = (at?: string) => format(at, { hour: '2-digit', minute: '2-digit' })
+  const dayAndClock = (at?: string) => format(at, { weekday: 'short', hour: '2-digit', minute: '2-digit' })
+  const date = (at?: string) => format(at, { day: 'numeric', month: 'short', year: 'numeric' })
   return {
-    clock: (at?: string) => format(at, { hour: '2-digit', minute: '2-digit' }),
-    dayAndClock: (at?: string) => format(at, { weekday: 'short', hour: '2-digit', minute: '2-digit' }),
+    clock,
+    dayAndClock,
+    date,
+    /** today without its day, any other day with it */
+    soon: (at: string) => (date(at) === date(new Date().toISOString()) ? clock(at) : dayAndClock(at)),
     day: (at?: string) => format(at, { weekday: 'long', day: 'numeric', month: 'long' }),
-    date: (at?: string) => format(at, { day: 'numeric', month: 'short', year: 'numeric' }),
     month: (at?: string) => format(at, { month: 'short', year: '2-digit' }),
   }
 }

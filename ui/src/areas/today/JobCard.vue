@@ -7,14 +7,9 @@ import ConditionMark from '@/parts/ConditionMark.vue'
 import { useTimes } from '@/parts/time'
 
 const props = defineProps<{ job: Schemas['TodayJob'] }>()
-const { clock, dayAndClock } = useTimes()
+const { soon } = useTimes()
 const stages = ['inspect', 'agree', 'work', 'verify', 'hand-over']
-const promised = computed(() => {
-  const at = props.job.promised_at
-  if (!at) return 'no time promised'
-  const near = Math.abs(new Date(at).getTime() - Date.now()) < 12 * 3600_000
-  return near ? clock(at) : dayAndClock(at)
-})
+const promised = computed(() => (props.job.promised_at ? soon(props.job.promised_at) : 'no time promised'))
 </script>
 
 <template>
