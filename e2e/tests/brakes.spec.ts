@@ -191,7 +191,7 @@ test('the brake desk does the arithmetic, and says what is wrong with a figure',
   await page.getByLabel('Level for, m').fill('30')
   await expect(page.getByText('30 m of road are too short').first()).toBeVisible()
   await page.getByLabel('Level for, m').fill('300')
-  await expect(page.getByText('times along 300 m').first()).toBeVisible()
+  await expect(page.getByText('along 300 m of road').first()).toBeVisible()
   await page.getByRole('button', { name: 'Ride it with the timer' }).first().click()
   await expect(page.getByRole('timer')).toContainText('Stop 1 of 15')
   await page.getByRole('button', { name: 'End the ride' }).click()

@@ -12,6 +12,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/estimate"
+	"utensil/core/fastener"
+	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
 )
 
@@ -187,4 +189,21 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 		}
 	}
 	assert.Positive(t, twice, "a bolt's history runs over its jobs")
+}
+
+func TestWhatAWrenchWithAnAdapterShows(t *testing.T) {
+	s := open(t)
+	bench := s.as(workshop.Mechanic)
+	asked := workshop.SettingAsked{Adapter: fastener.Adapter{Length: 50, Wrench: 250}, Min: 5, Max: 6}
+	var setting workshop.Setting
+	// Lever arithmetic: setting = target · L/(L + E), straight on; at 90° none is needed.
+	require.Equal(t, http.StatusOK, bench.send("POST", "/api/torque/setting", asked, &setting))
+	assert.Equal(t, workshop.Setting{Min: 4.17, Max: 5}, setting)
+	asked.Adapter.Angle = 90
+	require.Equal(t, http.StatusOK, bench.send("POST", "/api/torque/setting", asked, &setting))
+	assert.Equal(t, workshop.Setting{Min: 5, Max: 6}, setting)
+	var fault httpapi.Fault
+	asked.Adapter.Length = 900
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/torque/setting", asked, &fault))
+	assert.Contains(t, fault.Detail, "from the square to the middle of the fastener")
 }

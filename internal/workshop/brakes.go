@@ -245,7 +245,7 @@ func (w *Workshop) ridingCard(s *sheet) []string {
 		if road == "" {
 			road = "your road"
 		}
-		card = append(card, fmt.Sprintf("On %s, %s m of it, that is %d times along. Look behind you before each.", road, measure.Format(ridden.Level), passes))
+		card = append(card, fmt.Sprintf("On %s, %s m of it, that is %s along. Look behind you before each.", road, measure.Format(ridden.Level), times(passes)))
 	}
 	hot := "it is hot"
 	if plan, err := s.rotor(ends[0]).Bed(brake.Rider{Mass: ridden.Mass}, scheme.Stages, mildAir, 1); err == nil {

@@ -166,14 +166,21 @@ func along(scheme []brake.Stage, level float64) string {
 	if level == 0 {
 		return ""
 	}
-	switch passes, longest := brake.Along(scheme, level); passes {
-	case 0:
+	passes, longest := brake.Along(scheme, level)
+	if passes == 0 {
 		return fmt.Sprintf("%.0f m of road are too short: its longest stop takes %.0f m.", level, math.Ceil(longest/5)*5)
-	case 1:
-		return fmt.Sprintf("Once along %.0f m of road.", level)
-	default:
-		return fmt.Sprintf("%d times along %.0f m of road.", passes, level)
 	}
+	return capital(fmt.Sprintf("%s along %.0f m of road.", times(passes), level))
+}
+
+func times(n int) string {
+	switch n {
+	case 1:
+		return "once"
+	case 2:
+		return "twice"
+	}
+	return fmt.Sprintf("%d times", n)
 }
 
 // DialAsked is dial readings as typed, parted by blanks, slashes or semicolons.

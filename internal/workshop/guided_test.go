@@ -162,7 +162,7 @@ func TestTheBrakeDesk(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, plans, 3)
 	assert.Empty(t, plans[0].Road, "nobody said how long the road is")
-	for level, says := range map[float64]string{40: "too short", 400: "times along 400 m", 20_000: "Once along"} {
+	for level, says := range map[float64]string{40: "too short", 400: "Twice along 400 m", 20_000: "Once along"} {
 		plans, err = w.Bed(BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1, Level: level})
 		require.NoError(t, err)
 		assert.Contains(t, plans[0].Road, says)

@@ -1,0 +1,67 @@
+package document_test
+
+import (
+	"bytes"
+	"os/exec"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/fastener"
+	"utensil/internal/document"
+	"utensil/internal/workshop"
+)
+
+// readBack is the text of a sheet as poppler reads it, with blanks and line ends as single blanks.
+func readBack(t *testing.T, v workshop.JobView) string {
+	t.Helper()
+	var pdf bytes.Buffer
+	require.NoError(t, document.Sheet(&pdf, v, workshop.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"}, "Quick tune"))
+	read := exec.Command("pdftotext", "-", "-")
+	read.Stdin = &pdf
+	text, err := read.Output()
+	require.NoError(t, err)
+	return strings.Join(strings.Fields(string(text)), " ")
+}
+
+func TestTheSheetSaysWhatStandsBehindATorque(t *testing.T) {
+	left := 5.2
+	at := time.Date(2026, 7, 2, 10, 0, 0, 0, time.UTC)
+	clamp := workshop.BoltView{Name: "Handlebar clamp", Position: "1", Component: "Stem", Rule: &fastener.Rule{Min: 5, Max: 6, Source: "manual"}, By: "Ida Oyelaran", At: &at,
+		Verdict: &fastener.Verdict{State: fastener.WithinError},
+		Log: &workshop.Torque{Found: workshop.FoundLoose, LeftNm: &left, WrenchName: "Old beam", Deviation: 0.04, Loosened: true,
+			WrenchDue: "It was calibrated more than 12 months ago.", Reason: "the other is lent out", Note: "Thread cleaned."}}
+	rack := workshop.BoltView{Name: "Rack bolt", Origin: workshop.FromEstimate, Rule: &fastener.Rule{Min: 4, Max: 5}, By: "Ida Oyelaran", At: &at, Log: &workshop.Torque{LeftNm: &left}}
+	text := readBack(t, workshop.JobView{Title: "Pelham Drover, green", Bolts: []workshop.BoltView{clamp, rack}})
+	for _, want := range []string{
+		"Old beam: It was calibrated more than 12 months ago. Used because: the other is lent out",
+		"in range, within the wrench's error", "was too tight; loosened fully and tightened again", "Thread cleaned.",
+		"Wrenches: Old beam (± 4 %)", "estimated, no maker's figure",
+		"Not handed over yet", "The maker's manual comes before anything here",
+	} {
+		assert.Contains(t, text, want)
+	}
+}
+
+func TestTheSheetTellsTheOwnerWhatComesNext(t *testing.T) {
+	released := time.Date(2026, 7, 3, 16, 30, 0, 0, time.UTC)
+	v := workshop.JobView{Title: "Pelham Drover, green", ReleasedTo: "Ansel Whitlow", ReleasedBy: "Wren Halloran",
+		Job:        workshop.Job{Number: 7, ReleasedAt: &released},
+		Riding:     []string{"Your front brake is not at its full strength yet.", "On Ferry Lane, 260 m of it, that is 2 times along."},
+		CallBacks:  []workshop.CallBack{{What: "Look at the front lever after a week of riding", Due: "2026-07-10"}},
+		Belongings: []workshop.BelongingView{{Name: "Pannier", Returned: &released}, {Name: "Light", TakenOff: true, Returned: &released}, {Name: "Lock"}},
+		Signs:      []workshop.SignView{{Name: "Front brake test", Sign: &workshop.Sign{Passed: false, Note: "fades"}, By: "Ida", At: "2026-07-03T15:00:00Z"}, {Name: "Test ride"}},
+		Reopened:   []workshop.NoteView{{Text: "Bell after all", By: "Ida", At: released}},
+	}
+	text := readBack(t, v)
+	for _, want := range []string{
+		"Handed to Ansel Whitlow on 3 Jul 2026 17:30 by Wren Halloran", // in the shop's summer time
+		"Riding card: bedding in", "2 times along", "Please come back", "by 10 July 2026",
+		"given back", "put back on", "still here", "failed: fades", "3 Jul 16:00", "not signed", "Opened again by Ida",
+	} {
+		assert.Contains(t, text, want)
+	}
+}
