@@ -170,6 +170,11 @@ async function openNote() {
   await nextTick()
   noteField.value?.focus()
 }
+async function shoot() {
+  noting.value = true // the camera stands beside the note
+  await nextTick()
+  shutter.value?.querySelector('input')?.click()
+}
 async function notFitted() {
   missing.value = !missing.value
   if (missing.value && !props.bolt.critical) return void log({ not_fitted: true })
@@ -205,7 +210,7 @@ useBenchKeys((key) => {
   else if (key === '*') typed.value = props.last
   else if (key === 'Backspace' && !typed.value) emit('back')
   else if (!typed.value && key === 'n') void openNote()
-  else if (!typed.value && key === 'p') shutter.value?.querySelector('input')?.click()
+  else if (!typed.value && key === 'p') void shoot()
   else if (props.bolt.rule && startsFigure(key, field.value)) {
     typed.value += key
     void focus()
