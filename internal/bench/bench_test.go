@@ -22,7 +22,6 @@ import (
 	"time"
 
 	"github.com/jackc/pgx/v5"
-	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/stretchr/testify/require"
 
 	"utensil/internal/httpapi"
@@ -88,8 +87,7 @@ func BenchmarkJobScreen(b *testing.B) {
 	require.NoError(b, err)
 	counter := &trips{}
 	config.Tracer = counter
-	store, err := postgres.Open(stdlib.RegisterConnConfig(config))
-	require.NoError(b, err)
+	store := postgres.OpenWith(config)
 	defer store.Close()
 	book, err := knowledge.Shipped()
 	require.NoError(b, err)

@@ -35,6 +35,11 @@ func Open(url string) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("opening the database: %w", err)
 	}
+	return OpenWith(config), nil
+}
+
+// OpenWith opens a pool of connections made as config says.
+func OpenWith(config *pgx.ConnConfig) *Store {
 	if _, chosen := config.RuntimeParams["jit"]; !chosen {
 		// Our queries are short: compiling one takes the server hundreds of times as long as running it.
 		config.RuntimeParams["jit"] = "off"
@@ -43,7 +48,7 @@ func Open(url string) (*Store, error) {
 	db.SetMaxOpenConns(12)
 	db.SetMaxIdleConns(6)
 	db.SetConnMaxIdleTime(5 * time.Minute)
-	return &Store{db: db}, nil
+	return &Store{db: db}
 }
 
 // DB is the pool below the store.
