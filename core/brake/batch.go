@@ -7,8 +7,8 @@ import (
 	"slices"
 )
 
-// Waiting is a bleed that waits: how much fluid it takes, in how many days its bike is here
-// and in how many it is promised.
+// Waiting is a bike that waits for its bleeds: how much fluid they take, in how many days it
+// is here and in how many it is promised.
 type Waiting struct {
 	Job   string  `json:"job"`
 	Need  float64 `json:"need_ml"`

@@ -235,4 +235,20 @@ test('a practice brake is bled by doing what helps', async ({ page }) => {
   }
   await expect(page.getByRole('heading', { name: 'Bled' })).toBeVisible()
   await expect(page.getByText('of 100')).toBeVisible()
+
+  // With two syringes the fluid goes to and fro, and little of it is poured.
+  await page.getByRole('button', { name: 'A front brake' }).click()
+  await expect(page.getByRole('heading', { name: 'Bled' })).toBeHidden()
+  const act = (name: string) => page.getByRole('button', { name: new RegExp(`^${name}`) })
+  await expect(act('Draw up')).toBeDisabled()
+  for (const name of ['Seat its joint', 'Put it on', 'Hang the caliper', 'Tilt the bike 30°'])
+    await act(name).click()
+  await expect(page.getByText('lever, syringe on')).toBeVisible()
+  await expect(act('Put it on')).toBeDisabled()
+  for (let n = 0; n < 12 && !(await page.getByRole('heading', { name: 'Bled' }).count()); n++) {
+    await act(['Tap, caliper', 'Draw up', 'Flick'][n % 3] ?? '').click()
+    await page.waitForTimeout(200)
+  }
+  await expect(page.getByRole('heading', { name: 'Bled' })).toBeVisible()
+  await expect(page.getByText(/^[5-7] ml$/)).toBeVisible()
 })

@@ -64,6 +64,13 @@ func TestABleedWaitsForTheNextOneWhereThatIsCheaper(t *testing.T) {
 	assert.EqualValues(t, 6*200, view.Plan.Waits)
 	assert.Contains(t, view.Says, "cheaper here than one more bottle")
 
+	// Its other brake waits with it, and costs no second wait.
+	bench.record(job.Job.ID, workshop.Content{Item: &workshop.Item{Operation: "bleed-rear", Title: "Bleed the rear brake", Minutes: 40}})
+	view = plan()
+	assert.Len(t, view.Waiting, 3)
+	assert.Equal(t, brake.Bled{Job: "Pelham Drover, green, front and rear", Held: 6}, view.Plan.Openings[0].Bleeds[0])
+	assert.EqualValues(t, 6*200, view.Plan.Waits)
+
 	settings.Waiting = -1
 	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/settings", settings, nil))
 	settings.Waiting = 500

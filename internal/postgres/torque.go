@@ -124,7 +124,7 @@ func (s *Store) BikesDue(ctx context.Context, operations []string, by string) ([
 		from call_back c join bike b on b.id = c.bike_id join owner o on o.id = b.owner_id
 		where c.state = 'open' and c.operation = any($1) and c.due <= $2::date
 			and not exists (select from job j where j.bike_id = b.id and j.released_at is null)
-		order by c.due, o.name limit 200`, operations, by)
+		order by c.due, o.name, b.id limit 200`, operations, by)
 	out := make([]workshop.BikeDue, len(rows))
 	for i, r := range rows {
 		out[i] = workshop.BikeDue{Bike: r.bike(), Operation: r.Operation, Due: r.Due}

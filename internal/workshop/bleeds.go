@@ -96,7 +96,7 @@ func (w *Workshop) Bleeds(ctx context.Context) (BleedsView, error) {
 	return list.planned(w.shelfOf(bottles, settings))
 }
 
-// bleedList gathers the bleeds that want DOT fluid.
+// bleedList gathers the bleeds that want DOT fluid, those of one bike after each other.
 type bleedList struct {
 	view     BleedsView
 	waiting  []brake.Waiting
@@ -111,8 +111,14 @@ func (l *bleedList) add(b BleedWaiting, f bike.Facts, here, due time.Time) {
 	}
 	b.Need, b.Due = need.Likely, due.Format(time.DateOnly)
 	days := func(t time.Time) float64 { return math.Round(t.Sub(l.midnight).Hours() / 24) } // where clocks change, a day has 23 or 25
+	// A bike waits once, however many of its brakes are bled, and they are bled in one go.
+	if n := len(l.view.Waiting); n > 0 && l.view.Waiting[n-1].Bike == b.Bike {
+		last := &l.waiting[len(l.waiting)-1]
+		last.Job, last.Need, last.Due = last.Job+" and "+b.End, last.Need+b.Need, min(last.Due, days(due))
+	} else {
+		l.waiting = append(l.waiting, brake.Waiting{Job: b.Title + ", " + b.End, Need: b.Need, Ready: days(here), Due: days(due)})
+	}
 	l.view.Waiting = append(l.view.Waiting, b)
-	l.waiting = append(l.waiting, brake.Waiting{Job: b.Title + ", " + b.End, Need: b.Need, Ready: days(here), Due: days(due)})
 }
 
 func (l *bleedList) planned(shelf brake.Shelf) (BleedsView, error) {

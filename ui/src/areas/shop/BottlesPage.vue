@@ -110,9 +110,11 @@ const plan = computed(() => bleeds.value?.plan)
             <dt class="text-soft">Costs</dt>
             <dd>
               <span class="figure">{{ money(plan.total_minor) }}</span>
-              <template v-if="plan.waits_minor">, {{ money(plan.waits_minor) }} of it for waiting</template>;
-              with no bike held back
-              <span class="figure">{{ money(plan.at_once_minor) }}</span>
+              <template v-if="plan.waits_minor">, {{ money(plan.waits_minor) }} of it for waiting</template
+              ><template v-if="plan.at_once_minor > plan.total_minor"
+                >; with no bike held back
+                <span class="figure">{{ money(plan.at_once_minor) }}</span></template
+              >
             </dd>
           </template>
           <dt class="text-soft">Thrown away</dt>
