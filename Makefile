@@ -2,6 +2,8 @@
 SHELL := /bin/bash
 GO ?= go
 export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
+# One way of building for all: a package that was compiled to be tested is not compiled again to be run.
+export GOFLAGS := -trimpath
 
 .PHONY: demo test bench lint deps build types fmt go-test ui-test e2e
 
@@ -30,7 +32,7 @@ internal/httpapi/interface/index.html: node_modules/.done $(ui-source)
 	@touch $@
 
 bin/utensil: internal/httpapi/interface/index.html $(go-source)
-	$(GO) build -trimpath -o $@ ./cmd/utensil
+	$(GO) build -o $@ ./cmd/utensil
 
 build: deps bin/utensil
 
