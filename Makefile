@@ -5,12 +5,14 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo test bench lint deps build types fmt go-test ui-test e2e
+.PHONY: demo test bench lint go-lint ui-lint deps build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
 
-test: lint go-test ui-test e2e ## everything
+test: deps internal/httpapi/interface/index.html ## everything; the browser's tests have the machine to themselves
+	$(MAKE) --no-print-directory -j2 --output-sync=target go-checks ui-checks
+	$(MAKE) --no-print-directory e2e
 
 bench: build ## speed as ratios measured in one run, sizes in bytes
 	$(GO) test -run '^$$' -bench . -benchtime 1x ./internal/bench
@@ -40,12 +42,16 @@ types: ## the API's description and the client's types, from the Go declarations
 	$(GO) run ./cmd/utensil openapi > ui/src/api/openapi.json
 	npm run -s -w ui types
 
-lint: deps internal/httpapi/interface/index.html
+lint: go-lint ui-lint
+
+go-lint: deps internal/httpapi/interface/index.html
 	@test -z "$$(gofmt -l cmd core internal knowledge)" || { gofmt -l cmd core internal knowledge; echo 'gofmt: run make fmt'; exit 1; }
 	$(GO) vet ./...
 	$(GO) tool staticcheck ./...
-	npm run -s -w ui lint
 	@$(GO) run ./cmd/utensil openapi | diff -q - ui/src/api/openapi.json >/dev/null || { echo 'ui/src/api/openapi.json is not what the Go declarations say: run make types'; exit 1; }
+
+ui-lint: deps
+	npm run -s -w ui lint
 	@cd ui && npx openapi-typescript src/api/openapi.json -o src/api/schema.gen.ts --check
 
 fmt:
@@ -56,8 +62,13 @@ fmt:
 go-test: deps internal/httpapi/interface/index.html
 	$(GO) test ./...
 
+go-checks: go-lint
+	$(GO) test -vet=off ./... # vetted just now
+
 ui-test: deps
 	npm run -s -w ui test
+
+ui-checks: ui-lint ui-test
 
 e2e: build
 	npm run -s -w e2e test
