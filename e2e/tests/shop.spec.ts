@@ -125,6 +125,7 @@ test('every other screen is sound, at the bench and in the hand', async ({ page 
   }
   await page.goto('/bikes')
   await page.getByRole('searchbox', { name: 'Find a bike' }).fill('longtooth')
+  await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(1) // the list has stopped moving
   await page.getByRole('link', { name: /Bracken Longtooth/ }).click()
   await expect(page.getByText('Last measured')).toBeVisible()
   await expectSound(page, 'A bike')

@@ -12,6 +12,7 @@ test('a sound bike is walked round whole by keyboard, on any route, with photos'
   await signIn(page)
   await page.goto('/bikes')
   await page.getByRole('searchbox', { name: 'Find a bike' }).fill('longtooth')
+  await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(1) // the list has stopped moving
   await page.getByRole('link', { name: /Bracken Longtooth/ }).click()
   await page.getByRole('link', { name: 'Take it in' }).click()
   await page.getByLabel(/own words/).fill('The whole service, please.')
