@@ -37,8 +37,11 @@ func TestABleedWaitsForTheNextOneWhereThatIsCheaper(t *testing.T) {
 	assert.Contains(t, plan().Says, "no DOT fluid on the shelf")
 	bottle := workshop.Bottle{ID: workshop.NewID(), Name: "Sealed", Family: brake.DOT, Grade: "DOT 4", Volume: 250, Price: 1800, Clean: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(bottle.ID), bottle, nil))
+	cheap := workshop.Bottle{ID: workshop.NewID(), Name: "Used up", Family: brake.DOT, Grade: "DOT 4", Volume: 1000, Price: 100, Clean: true, Gone: true}
+	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(cheap.ID), cheap, nil))
 	view := plan()
 	require.NotNil(t, view.Plan)
+	assert.EqualValues(t, 1800, view.Plan.Total, "of a bottle like the one on the shelf, not like one that is gone")
 	assert.Equal(t, 1, view.Plan.Fresh)
 	settings, err := s.store.Settings(t.Context())
 	require.NoError(t, err)

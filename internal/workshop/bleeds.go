@@ -156,7 +156,9 @@ func (w *Workshop) shelfOf(bottles []Bottle, settings Settings) brake.Shelf {
 		if b.Family != brake.DOT {
 			continue
 		}
-		shelf.Bottle, shelf.Price = b.Volume, int64(b.Price)
+		if shelf.Bottle == 0 { // what is gone comes last: it counts only where nothing else is known
+			shelf.Bottle, shelf.Price = b.Volume, int64(b.Price)
+		}
 		c := b.core()
 		usable := shelf.Days - w.now().Sub(c.Opened).Hours()/24
 		if !b.Gone && !c.Opened.IsZero() && usable > 0 && c.Left > shelf.Left {
