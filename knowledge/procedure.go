@@ -34,6 +34,7 @@ type ComeBack struct {
 	Days      int                 `yaml:"days"`
 	What      string              `yaml:"what"`
 	Operation string              `yaml:"operation"` // that it is for, if the shop sells it
+	Point     string              `yaml:"point"`     // that is looked at again
 	If        map[string][]string `yaml:"if"`        // choices under which it is so
 	Family    brake.Family        `yaml:"family"`    // of the fluid; "" for any
 }
@@ -109,6 +110,9 @@ func (b *Book) validateProcedure(p Procedure) error {
 		}
 		if _, known := b.Operation(c.Operation); c.Operation != "" && !known {
 			return fmt.Errorf("a call-back is for %q, which is no operation", c.Operation)
+		}
+		if _, known := b.Point(c.Point); c.Point != "" && !known {
+			return fmt.Errorf("a call-back is to look at %q, which is no point", c.Point)
 		}
 	}
 	return errors.Join(p.When.Validate(), p.Procedure.Validate())

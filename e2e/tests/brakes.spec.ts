@@ -165,6 +165,9 @@ test('the brake desk does the arithmetic, and says what is wrong with a figure',
   await expect(page.getByRole('row', { name: /Push from the caliper/ })).toContainText('ml')
   await page.getByLabel('Hose, mm').fill('-5')
   await expect(page.getByRole('alert')).toContainText('200 to 3500 mm')
+  await page.getByLabel('Hose, mm').fill('170 cm')
+  await expect(page.getByRole('alert')).toContainText('“170 cm” is not read')
+  await expect(page.getByRole('row', { name: /Push from the caliper/ })).toBeHidden() // no answer to a guess
   await page.getByLabel('Hose, mm').fill('1700')
   await tool('Does the hose rise?')
   await expect(page.getByText(/Tilt the bike \d+°/)).toBeVisible()
@@ -205,6 +208,23 @@ test('the brake desk does the arithmetic, and says what is wrong with a figure',
   await tool('Pads, piston, arms, cable')
   await expect(page.getByText(/resurface or renew the rotor/)).toBeVisible()
   await expectSound(page, 'Small questions')
+})
+
+test('a bike that was called back for its fluid is offered the change while it is here', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/bikes')
+  await page.getByRole('link', { name: /Cinder Rake, white/ }).click()
+  await page.getByRole('link', { name: 'Take it in' }).click()
+  await expect(page.getByText(/Change the rear brake's DOT fluid/)).toBeVisible()
+  await page.getByLabel(/in their own words/).fill('A flat at the back.')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  const called = page.getByRole('region', { name: 'Called back for' })
+  await expect(called.getByRole('listitem')).toHaveCount(2)
+  await called.getByRole('link', { name: /DOT fluid/ }).click()
+  await page.getByRole('button', { name: /Bleed rear brake/ }).click()
+  await expect(page.getByRole('heading', { name: 'Proposed · 1' })).toBeVisible()
+  await expect(page.getByText(/^called back for/)).toBeHidden() // offered once
+  await expectSound(page, 'Called back')
 })
 
 test('a practice brake is bled by doing what helps', async ({ page }) => {

@@ -34,7 +34,7 @@ const wrenchColumns = `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_p
 	t.months, t.cycles, t.device, t.retired, t.version,
 	(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text and e.at >= coalesce(t.checked_on, '-infinity')) as used`
 
-const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.state, c.note, c.ended_at, c.version`
+const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.point, c.state, c.note, c.ended_at, c.version`
 
 const (
 	wrenchesJSON = `(select coalesce(json_agg(row_to_json(w)), '[]') from (select ` + wrenchColumns + ` from wrench t order by t.retired, t.max_nm, t.name) w) as wrenches`
@@ -155,8 +155,8 @@ func sealCallBacks(ctx context.Context, tx *sqlx.Tx, e workshop.Entry, with work
 		return wrap("taking call-backs back", err)
 	}
 	for _, c := range with.Made {
-		if _, err := tx.ExecContext(ctx, `insert into call_back (id, job_id, bike_id, what, due, fasteners, operation) values ($1, $2, $3, $4, $5::date, $6, $7)`,
-			c.ID, e.JobID, c.BikeID, c.What, c.Due, c.Fasteners, c.Operation); err != nil {
+		if _, err := tx.ExecContext(ctx, `insert into call_back (id, job_id, bike_id, what, due, fasteners, operation, point) values ($1, $2, $3, $4, $5::date, $6, $7, $8)`,
+			c.ID, e.JobID, c.BikeID, c.What, c.Due, c.Fasteners, c.Operation, c.Point); err != nil {
 			return wrap("making a call-back", err)
 		}
 	}

@@ -27,6 +27,7 @@ type customer struct {
 	ridden                    float64           // wear a month, 1 for an ordinary rider
 	change                    func(*bike.Facts) // what differs from the kind's usual facts
 	visits                    []int             // months ago of earlier visits
+	past                      map[int]stay      // what one of them was for, if it is told
 	rides                     workshop.Riding   // as far as it was asked
 	now                       *stay             // the job in the shop today, if any
 }
@@ -59,11 +60,13 @@ type stay struct {
 	guided                    *guided
 }
 
-// guided is a run of a procedure that was begun.
+// guided is a run of a procedure: the steps it has come to, or whole from start to end.
 type guided struct {
 	procedure string
 	choices   map[string]string
+	bottle    string      // poured from
 	steps     [][2]string // step, outcome
+	whole     bool
 }
 
 // search is a hunt for the cause of a complaint: its answers, and the cause if it was found.
@@ -109,7 +112,10 @@ var customers = []customer{
 			ailing: map[string]string{"front-pads": "0.9", "sprockets": "Hooked", "bottom-bracket": "Dry"},
 			hunt:   &search{fault: "creak", cause: "crank", clues: [][2]string{{"coast", "Only while pedalling"}, {"stand", "Still there"}, {"swap", "Still there"}, {"rock", "A bolt turns"}}}}},
 	{name: "Juno Tolliver", phone: "0770 900 1204", make: "Cinder", model: "Rake", colour: "red", kind: "cyclo_cross", frame: "CR-88", ridden: 1.9, visits: []int{23, 20, 14, 11, 8, 2}},
-	{name: "Piers Tolliver", phone: "0770 900 1205", make: "Cinder", model: "Rake", colour: "white", kind: "cyclo_cross", frame: "CR-91", ridden: 1.7, visits: []int{22, 14, 11, 2}},
+	{name: "Piers Tolliver", phone: "0770 900 1205", make: "Cinder", model: "Rake", colour: "white", kind: "cyclo_cross", frame: "CR-91", ridden: 1.7, visits: []int{22, 14, 12, 2},
+		past: map[int]stay{12: {words: "The back brake comes to the bar.", depth: "repair", upTo: workshop.StageHandOver,
+			ailing: map[string]string{"rear-lever": "Soft"},
+			guided: &guided{procedure: "bleed-push-rear", choices: map[string]string{"start": "soft"}, bottle: lastYears, whole: true}}}},
 	{name: "Walter Plumley", phone: "0770 900 1219", note: "Allotment 14. Pays in leeks when asked not to.",
 		make: "Hobday", model: "Allotment", colour: "black", kind: "roadster", frame: "H 1147", ridden: 0.5, visits: []int{24, 12},
 		now: &stay{words: "It won't hold second gear.", depth: "repair", hoursIn: 1, promised: 26, upTo: workshop.StageCheckIn,

@@ -35,12 +35,13 @@ type teller struct {
 	clock time.Time
 	dice  *rand.Rand
 	who   []workshop.Actor
-	known map[string]workshop.Owner // owners by name
+	known map[string]workshop.Owner  // owners by name
+	shelf map[string]workshop.Bottle // bottles by name
 }
 
 // Build tells the scene as of now into an empty store.
 func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now time.Time) error {
-	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)), known: map[string]workshop.Owner{}}
+	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)), known: map[string]workshop.Owner{}, shelf: map[string]workshop.Bottle{}}
 	t.shop = workshop.New(store, book, func() time.Time { return t.clock })
 	settings, err := store.Settings(ctx)
 	if err != nil {
@@ -75,6 +76,7 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 		if _, err := t.shop.SaveBottle(ctx, t.who[0], bottle); err != nil {
 			return fmt.Errorf("%s: %w", bottle.Name, err)
 		}
+		t.shelf[bottle.Name] = bottle
 	}
 	for _, c := range customers {
 		if err := t.tell(ctx, c, now, settings.Location()); err != nil {
@@ -83,6 +85,11 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 	}
 	if err := t.callBack(ctx, now); err != nil {
 		return err
+	}
+	empty := t.shelf[lastYears]
+	empty.Version, empty.Gone = 1, true
+	if _, err := t.shop.SaveBottle(ctx, t.who[0], empty); err != nil {
+		return fmt.Errorf("%s: %w", empty.Name, err)
 	}
 	// Last, so that a shop with this name is a scene told to its end.
 	settings.Name, settings.Address = "The Net Loft", "Ferry Landing, Marrowick"
@@ -161,6 +168,9 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 			depth = "repair"
 		}
 		past := stay{words: saidBefore[t.dice.IntN(len(saidBefore))], depth: depth, upTo: workshop.StageHandOver}
+		if told, ok := c.past[months]; ok {
+			past = told
+		}
 		if err := t.stays(ctx, owner, machine, past, parts); err != nil {
 			return err
 		}
@@ -265,17 +275,17 @@ func (t *teller) stays(ctx context.Context, o workshop.Owner, b workshop.Bike, s
 	return err
 }
 
-// callBack settles the call-backs that were due long ago, as a shop that keeps up has done.
+// callBack settles the joints that were to be looked at again long ago, as a shop that keeps up has done.
 func (t *teller) callBack(ctx context.Context, now time.Time) error {
 	t.clock = now
 	open, err := t.shop.CallBacks(ctx)
 	if err != nil {
 		return err
 	}
-	for i, c := range open {
-		if len(open)-i <= 2 || c.Due >= now.Format(time.DateOnly) {
-			break // the latest are still to ring
-		}
+	open = slices.DeleteFunc(open, func(c workshop.CallBack) bool {
+		return len(c.Fasteners) == 0 || c.Due >= now.Format(time.DateOnly)
+	})
+	for _, c := range open[:max(0, len(open)-1)] { // the latest is still to ring
 		if _, err := t.shop.SaveCallBack(ctx, t.who[2], c.ID, workshop.CallBackChange{State: "done", Due: c.Due, Note: "Came by after the first ride; all had held.", Version: c.Version}); err != nil {
 			return fmt.Errorf("settling a call-back: %w", err)
 		}
@@ -385,19 +395,52 @@ func (t *teller) work(job *workshop.JobView, record recorder, by workshop.Actor,
 	return nil
 }
 
-// guide begins a run of a procedure and does its first steps.
+// guide begins a run of a procedure and does its first steps, or all of it.
 func (t *teller) guide(job *workshop.JobView, record recorder, by workshop.Actor, g guided) error {
-	if err := record(by, workshop.Content{Guided: &workshop.Guided{Procedure: g.procedure, Choices: g.choices}}); err != nil {
+	start := workshop.Guided{Procedure: g.procedure, Choices: g.choices}
+	if bottle, ok := t.shelf[g.bottle]; ok {
+		start.Bottle = &bottle.ID
+	}
+	if err := record(by, workshop.Content{Guided: &start}); err != nil {
 		return fmt.Errorf("beginning %s: %w", g.procedure, err)
 	}
-	run := job.Runs[len(job.Runs)-1].ID
+	run := job.Runs[len(job.Runs)-1]
 	for n, step := range g.steps {
 		t.passes(3 * time.Minute)
-		if err := record(by, workshop.Content{Step: &workshop.StepDone{Run: run, Step: step[0], Outcome: step[1], Place: n}}); err != nil {
+		if err := record(by, workshop.Content{Step: &workshop.StepDone{Run: run.ID, Step: step[0], Outcome: step[1], Place: n}}); err != nil {
 			return fmt.Errorf("doing %s: %w", step[0], err)
 		}
 	}
+	for g.whole && !run.Finished {
+		if err := record(by, t.step(*job, run)...); err != nil {
+			return fmt.Errorf("doing %s of %s: %w", run.Now.ID, g.procedure, err)
+		}
+		run = job.Runs[len(job.Runs)-1]
+	}
 	return nil
+}
+
+// step does the step that a run has come to, with what it asks to be recorded and the answer
+// that leads on.
+func (t *teller) step(job workshop.JobView, run workshop.RunView) (done []workshop.Content) {
+	if asks := run.Now.Record; asks != nil {
+		for _, b := range run.Bolts {
+			done = append(done, workshop.Content{Torque: t.torque(job, b)})
+		}
+		for _, p := range job.Points {
+			if p.ID == asks.Point {
+				done = append(done, workshop.Content{Reading: &workshop.Reading{Point: p.ID, Word: p.Words[0].Word}})
+			}
+		}
+		if asks.Sign != "" {
+			done = append(done, workshop.Content{Sign: &workshop.Sign{What: asks.Sign, Passed: true}})
+		}
+	}
+	step := workshop.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
+	if len(run.Now.Outcomes) > 0 {
+		step.Outcome = run.Now.Outcomes[0].Say
+	}
+	return append(done, workshop.Content{Step: &step})
 }
 
 func (t *teller) verify(job *workshop.JobView, record recorder, by workshop.Actor, half bool) error {
@@ -407,27 +450,33 @@ func (t *teller) verify(job *workshop.JobView, record recorder, by workshop.Acto
 		if half && n > len(bolts)/2 {
 			return record(by, done...)
 		}
-		log := workshop.Torque{Fastener: b.Fastener, Position: b.Position, Found: workshop.FoundNotChecked}
-		if t.dice.IntN(9) == 0 || b.Fastener == "saddle-clamp" && t.dice.IntN(3) == 0 {
-			log.Found = workshop.FoundLoose
-		}
-		if b.Rule == nil {
-			log.Set = true
-		} else {
-			low, high := float64(b.Rule.Min), float64(b.Rule.Max)
-			decimals := 1
-			if high < 2 {
-				decimals = 2
-			}
-			log.LeftTyped = strconv.FormatFloat(low+(high-low)*(0.25+0.5*t.dice.Float64()), 'f', decimals, 64)
-			if dated := slices.IndexFunc(job.Wrenches, func(w workshop.Wrench) bool { return b.Wrench != nil && w.ID == *b.Wrench && w.Due == "" }); dated >= 0 {
-				log.Wrench = b.Wrench
-			}
-		}
-		done = append(done, workshop.Content{Torque: &log})
+		done = append(done, workshop.Content{Torque: t.torque(*job, b)})
 	}
 	for _, s := range job.Signs {
 		done = append(done, workshop.Content{Sign: &workshop.Sign{What: s.What, Passed: true}})
 	}
 	return record(by, done...)
+}
+
+// torque is a bolt done up to well within its rule, now and then found loose before.
+func (t *teller) torque(job workshop.JobView, b workshop.BoltView) *workshop.Torque {
+	log := workshop.Torque{Fastener: b.Fastener, Position: b.Position, Found: workshop.FoundNotChecked}
+	if t.dice.IntN(9) == 0 || b.Fastener == "saddle-clamp" && t.dice.IntN(3) == 0 {
+		log.Found = workshop.FoundLoose
+	}
+	if b.Rule == nil {
+		log.Set = true
+		return &log
+	}
+	low, high := float64(b.Rule.Min), float64(b.Rule.Max)
+	decimals := 1
+	if high < 2 {
+		decimals = 2
+	}
+	log.LeftTyped = strconv.FormatFloat(low+(high-low)*(0.25+0.5*t.dice.Float64()), 'f', decimals, 64)
+	dated := func(w workshop.Wrench) bool { return b.Wrench != nil && w.ID == *b.Wrench && w.Due == "" }
+	if slices.ContainsFunc(job.Wrenches, dated) {
+		log.Wrench = b.Wrench
+	}
+	return &log
 }

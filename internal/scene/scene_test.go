@@ -2,6 +2,8 @@ package scene_test
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -47,6 +49,10 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 		assert.NotZero(t, stages[s], "no job stands at %s", s)
 	}
 	assert.Equal(t, 1, late, "one bike is late")
+
+	for _, what := range []string{"Torque again", "DOT fluid"} {
+		assert.True(t, slices.ContainsFunc(today.CallBacks, func(c workshop.CallBack) bool { return strings.Contains(c.What, what) }), "nobody is to come back: %s", what)
+	}
 
 	found, err := shop.Search(t.Context(), "")
 	require.NoError(t, err)

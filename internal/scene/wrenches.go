@@ -20,6 +20,9 @@ var wrenches = []struct {
 	{workshop.Wrench{Name: "Old beam", Serial: "no number", Min: 5, Max: 60, Months: 12, Cycles: 5000}, 17},
 }
 
+// lastYears is a bottle that was poured from a year ago and is gone since.
+const lastYears = "DOT, last year's"
+
 // bottles are the fluids on the shelf, with how many days ago each was opened; 0 for sealed.
 var bottles = []struct {
 	workshop.Bottle
@@ -28,5 +31,6 @@ var bottles = []struct {
 	{workshop.Bottle{Name: "Big tub", Family: brake.Mineral, Batch: "M-118", Volume: 1000, Price: 2400, Clean: true}, 90},
 	{workshop.Bottle{Name: "DOT on the bench", Family: brake.DOT, Grade: "DOT 4", Batch: "D-40", Volume: 250, Price: 900, Clean: true}, 12},
 	{workshop.Bottle{Name: "DOT in reserve", Family: brake.DOT, Grade: "DOT 4", Batch: "D-41", Volume: 250, Price: 900, Clean: true}, 0},
+	{workshop.Bottle{Name: lastYears, Family: brake.DOT, Grade: "DOT 4", Batch: "D-33", Volume: 250, Price: 900, Clean: true}, 378},
 	{workshop.Bottle{Name: "Waste tub", Family: brake.Mineral, Volume: 2000, Clean: false}, 200},
 }

@@ -16,6 +16,7 @@ type CallBack struct {
 	Due       string     `json:"due" doc:"the day, 2026-03-02"`
 	Fasteners []string   `json:"fasteners" doc:"to be torqued again"`
 	Operation string     `json:"operation,omitempty" doc:"the work it is for, if the shop sells it"`
+	Point     string     `json:"point,omitempty" doc:"what is to be looked at again"`
 	State     string     `json:"state" enum:"open,done,dropped"`
 	Note      string     `json:"note"`
 	Version   int        `json:"version"`
@@ -46,33 +47,6 @@ func (w *Workshop) recheck(s *sheet, now time.Time) *CallBack {
 	return &CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: ids, State: "open",
 		Due:  now.In(s.Settings.Location()).AddDate(0, 0, recheckAfter).Format(time.DateOnly),
 		What: "Torque again after the first ride: " + strings.Join(names, ", ")}
-}
-
-// again lists the fasteners that earlier jobs wanted looked at once more.
-func (s *sheet) again() (ids []string) {
-	for _, c := range s.CallBacks {
-		if c.JobID != s.Job.ID && c.State == "open" {
-			ids = append(ids, c.Fasteners...)
-		}
-	}
-	return ids
-}
-
-// answered lists the call-backs of earlier jobs that this one settles: all their fasteners
-// are logged.
-func (s *sheet) answered() (ids []ID) {
-	for _, c := range s.CallBacks {
-		if c.JobID == s.Job.ID || c.State != "open" {
-			continue
-		}
-		missing := slices.ContainsFunc(c.Fasteners, func(id string) bool {
-			return !slices.ContainsFunc(s.bolts, func(b BoltView) bool { return b.Fastener == id && b.Settled })
-		})
-		if !missing {
-			ids = append(ids, c.ID)
-		}
-	}
-	return ids
 }
 
 // CallBackChange settles a call-back or puts it off.
@@ -121,10 +95,15 @@ type Seal struct {
 
 // onLeaving is what a release writes besides its entry.
 func (w *Workshop) onLeaving(s *sheet, now time.Time) Seal {
-	seal := Seal{Answered: s.answered()}
-	seal.Made = w.madeBy(s, now)
+	seal := Seal{Made: w.madeBy(s, now)}
 	for i := range seal.Made {
 		seal.Made[i].ID = NewID()
+	}
+	for _, c := range s.calling() {
+		again := slices.ContainsFunc(seal.Made, func(m CallBack) bool { return m.What == c.What })
+		if again || s.answers(c, now) {
+			seal.Answered = append(seal.Answered, c.ID)
+		}
 	}
 	return seal
 }

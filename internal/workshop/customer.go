@@ -156,6 +156,6 @@ func (w *Workshop) BikeHistory(ctx context.Context, id ID) (BikeHistory, error) 
 		}
 	}
 	s := w.layOut(record)
-	h.Points, h.Bolts, h.CallBacks = w.pointViews(s), w.boltHistory(s), some(record.CallBacks)
+	h.Points, h.Bolts, h.CallBacks = w.pointViews(s), w.boltHistory(s), some(s.calling())
 	return h, nil
 }

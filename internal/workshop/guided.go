@@ -43,6 +43,7 @@ type ComesBack struct {
 	Days      int    `json:"days"`
 	What      string `json:"what"`
 	Operation string `json:"operation,omitempty" doc:"the work it is for"`
+	Point     string `json:"point,omitempty" doc:"what is to be looked at again"`
 }
 
 // StepDone is one step of a run, with what was seen.
@@ -140,7 +141,7 @@ func (w *Workshop) checkGuided(s *sheet, in Guided) (*Guided, error) {
 	in.Work = &GuidedWork{Name: p.Name, About: p.About, Caution: p.Caution, Source: p.Source, Tools: some(p.Tools), Consumables: some(p.Consumables),
 		Minutes: p.Minutes, Operation: p.Operation, Procedure: p.Procedure}
 	for _, c := range p.ComeBacksAfter(in.Choices, family) {
-		in.Work.Comes = append(in.Work.Comes, ComesBack{c.Days, c.What, c.Operation})
+		in.Work.Comes = append(in.Work.Comes, ComesBack{c.Days, c.What, c.Operation, c.Point})
 	}
 	return &in, nil
 }
@@ -386,7 +387,7 @@ func (w *Workshop) comesBack(s *sheet, now time.Time) (out []CallBack) {
 			continue
 		}
 		for _, c := range r.Work.Comes {
-			back := CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", What: c.What, Operation: c.Operation,
+			back := CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", What: c.What, Operation: c.Operation, Point: c.Point,
 				Due: now.In(s.Settings.Location()).AddDate(0, 0, c.Days).Format(time.DateOnly)}
 			if !slices.ContainsFunc(out, func(o CallBack) bool { return o.What == back.What }) {
 				out = append(out, back)

@@ -124,7 +124,7 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	}
 	open, first := 0, ""
 	for _, p := range s.points {
-		if _, read := s.readingOf(p.ID); !read && w.Book().Reaches(s.Job.Depth, p) {
+		if _, read := s.readingOf(p.ID); !read && w.looksAt(s, p) {
 			if open++; first == "" {
 				first = p.ID
 			}

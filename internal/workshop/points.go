@@ -5,6 +5,7 @@ import (
 
 	"utensil/core/measure"
 	"utensil/core/wear"
+	"utensil/knowledge"
 )
 
 // PointView is one inspection point of a bike as the bench sees it.
@@ -77,6 +78,11 @@ func (w *Workshop) judged(s *sheet, in *Reading) *wear.Judgement {
 	return in.Judgement
 }
 
+// looksAt says whether this job looks at a point: its depth does, or the bike came back for it.
+func (w *Workshop) looksAt(s *sheet, p knowledge.Point) bool {
+	return w.Book().Reaches(s.Job.Depth, p) || s.callsFor(p.ID, w.now())
+}
+
 // pointViews lists the bike's points in the order of the walk-round.
 func (w *Workshop) pointViews(s *sheet) []PointView {
 	history := map[string][]HistoryMark{}
@@ -91,7 +97,7 @@ func (w *Workshop) pointViews(s *sheet) []PointView {
 	views := make([]PointView, 0, len(s.points))
 	for _, p := range s.points {
 		v := PointView{ID: p.ID, Name: p.Name, Method: p.Method, Means: p.Means, Tools: p.Instrument, Photo: p.Photo,
-			Required: w.Book().Reaches(s.Job.Depth, p), Words: p.Scale, History: some(history[p.ID])}
+			Required: w.looksAt(s, p), Words: p.Scale, History: some(history[p.ID])}
 		if p.Gauge != nil {
 			limit, own := w.limit(s, p.ID)
 			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,

@@ -29,6 +29,7 @@ type JobView struct {
 	Bolts       []BoltView      `json:"bolts"`
 	Wrenches    []Wrench        `json:"wrenches" doc:"of the shop, to choose from"`
 	Tray        []ToolReading   `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
+	Called      []Called        `json:"called" doc:"what an earlier job called the bike back for"`
 	CallBacks   []CallBack      `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
 	Runs        []RunView       `json:"runs" doc:"of procedures"`
 	Brakes      []BrakeSide     `json:"brakes" doc:"front, then rear"`
@@ -98,7 +99,7 @@ func (w *Workshop) view(r Record) (JobView, error) {
 	}
 	v.Link, v.Messages, v.Photos = r.Link, some(r.Messages), some(r.Photos)
 	v.Distance, v.Air = s.distanceView(), s.air()
-	v.Wrenches, v.Tray, v.CallBacks = s.inUse(w.now()), some(r.Tray), w.callBacks(s)
+	v.Wrenches, v.Tray, v.CallBacks, v.Called = s.inUse(w.now()), some(r.Tray), w.callBacks(s), w.called(s)
 	for _, e := range s.all(KindNote) {
 		v.Notes = append(v.Notes, NoteView{e.ID, e.Content.Note.Text, e.ByName, e.At})
 	}

@@ -1301,6 +1301,8 @@ export interface components {
             operation?: string;
             owner?: string;
             phone?: string;
+            /** @description what is to be looked at again */
+            point?: string;
             /** @enum {string} */
             state: "open" | "done" | "dropped";
             /** @description the bike */
@@ -1317,6 +1319,38 @@ export interface components {
             state: "open" | "done" | "dropped";
             /** Format: int64 */
             version: number;
+        };
+        Called: {
+            /** @description what this job has done settles it, once the bike leaves */
+            answered: boolean;
+            bike_id: string;
+            /** @description the day, 2026-03-02 */
+            due: string;
+            /** Format: date-time */
+            ended_at?: string;
+            /** @description to be torqued again */
+            fasteners: string[];
+            id: string;
+            /** @description the bike's open job */
+            in_shop?: string;
+            /** @description the job that made it */
+            job_id: string;
+            note: string;
+            /** @description the work it is for, not proposed yet */
+            offer?: components["schemas"]["Suggestion"];
+            /** @description the work it is for, if the shop sells it */
+            operation?: string;
+            owner?: string;
+            phone?: string;
+            /** @description what is to be looked at again */
+            point?: string;
+            /** @enum {string} */
+            state: "open" | "done" | "dropped";
+            /** @description the bike */
+            title?: string;
+            /** Format: int64 */
+            version: number;
+            what: string;
         };
         CauseView: {
             against: string[];
@@ -1403,6 +1437,8 @@ export interface components {
             days: number;
             /** @description the work it is for */
             operation?: string;
+            /** @description what is to be looked at again */
+            point?: string;
             what: string;
         };
         Complaint: {
@@ -1846,6 +1882,8 @@ export interface components {
             brakes: components["schemas"]["BrakeSide"][];
             /** @description made by this job, or to be made when it is handed over */
             call_backs: components["schemas"]["CallBack"][];
+            /** @description what an earlier job called the bike back for */
+            called: components["schemas"]["Called"][];
             distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             findings: components["schemas"]["FindingView"][];

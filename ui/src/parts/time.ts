@@ -16,6 +16,8 @@ export function useTimes() {
     clock,
     dayAndClock,
     date,
+    /** today's date as the records have it, 2026-03-02 */
+    today: () => new Intl.DateTimeFormat('en-CA', { timeZone: settings.value?.time_zone }).format(new Date()),
     /** today without its day, any other day with it */
     soon: (at: string) => (date(at) === date(new Date().toISOString()) ? clock(at) : dayAndClock(at)),
     day: (at?: string) => format(at, { weekday: 'long', day: 'numeric', month: 'long' }),

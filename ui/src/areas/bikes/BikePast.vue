@@ -9,10 +9,11 @@ import { figure } from '@/parts/words'
 
 /** What was done to this bike before, and what was measured then. */
 const props = defineProps<{
-  history: Pick<Schemas['BikeHistory'], 'jobs' | 'points'> & Partial<Pick<Schemas['BikeHistory'], 'bolts'>>
+  history: Pick<Schemas['BikeHistory'], 'jobs' | 'points'> &
+    Partial<Pick<Schemas['BikeHistory'], 'bolts' | 'call_backs'>>
   strips?: boolean
 }>()
-const { date, month } = useTimes()
+const { date, month, today } = useTimes()
 const last = computed(() =>
   props.history.points.flatMap((p) =>
     p.history.length ? [{ point: p, was: p.history.at(-1) as Schemas['HistoryMark'] }] : [],
@@ -28,6 +29,17 @@ const judged = computed(() => last.value.filter((l) => !l.point.gauge && l.was.m
   <div>
     <p v-if="!history.jobs.length" class="py-2 text-soft">The first time we see this bike.</p>
     <template v-else>
+      <template v-if="history.call_backs?.length">
+        <h2 class="mb-1">Called back for</h2>
+        <ul class="mb-5">
+          <li v-for="c in history.call_backs" :key="c.id" class="flex gap-3 border-b border-rule py-2">
+            <span class="min-w-0 flex-1 leading-snug">{{ c.what }}</span>
+            <b class="figure shrink-0 text-[15px]" :class="c.due < today() && 'text-brick'">{{
+              date(c.due)
+            }}</b>
+          </li>
+        </ul>
+      </template>
       <h2 class="mb-1">Last measured</h2>
       <ul :class="strips && 'grid gap-x-8 md:grid-cols-2'">
         <li v-for="{ point, was } in measured" :key="point.id" class="border-b border-rule py-2">

@@ -21,7 +21,7 @@ const { job, pen, closed } = useDesk()
 const { target } = useTarget()
 const { hands, settings } = useSession()
 const { money } = useMoney()
-const { dayAndClock } = useTimes()
+const { date, dayAndClock } = useTimes()
 
 const open = computed(() => job.value.findings.filter((f) => f.status === 'open'))
 const settled = computed(() => job.value.findings.filter((f) => f.status !== 'open'))
@@ -49,9 +49,15 @@ const came: Record<string, string> = {
   aside: 'left as it is',
 }
 
-const propose = (finding: Schemas['FindingView'], s: Schemas['Suggestion']) =>
+const propose = (finding: Schemas['FindingView'] | undefined, s: Schemas['Suggestion']) =>
   pen.record({
-    item: { finding: finding.id, operation: s.operation, title: s.title, minutes: s.minutes, parts: s.parts },
+    item: {
+      finding: finding?.id,
+      operation: s.operation,
+      title: s.title,
+      minutes: s.minutes,
+      parts: s.parts,
+    },
   })
 async function proposeAll() {
   for (const f of open.value) {
@@ -104,6 +110,20 @@ async function allYes() {
         Nothing found that needs work. Inspect first, or propose what the owner asked for below.
       </p>
       <ul>
+        <li
+          v-for="c in job.called.filter((c) => c.offer)"
+          :key="c.id"
+          class="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-rule py-2.5 pl-1"
+        >
+          <ConditionMark mark="watch" :size="22" />
+          <span class="min-w-56 flex-1 leading-tight"
+            ><b class="block">{{ c.what }}</b
+            ><span class="text-[15px] text-soft">called back for {{ date(c.due) }}</span></span
+          >
+          <button v-if="c.offer && !closed" type="button" class="button" @click="propose(undefined, c.offer)">
+            {{ c.offer.title }} <span class="figure font-normal">{{ money(c.offer.total_minor) }}</span>
+          </button>
+        </li>
         <li
           v-for="f in open"
           :key="f.id"

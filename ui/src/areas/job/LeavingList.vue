@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { JobView } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 
+import CalledList from './CalledList.vue'
 import { placeOf } from './desk'
 
 /** Before it leaves: all that stands between this bike and its owner. Each line opens the place where it is settled. */
@@ -36,6 +37,7 @@ const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0)
       >
     </p>
     <p v-if="job.job.released_at" class="py-2 text-soft">The bike has left.</p>
+    <CalledList v-if="job.called.length" class="shrink-0 pt-4" :job="job.job.id" :called="job.called" />
     <p v-if="job.job.words" class="mt-auto line-clamp-5 hidden shrink-0 pt-4 text-sm text-soft lg:block">
       Said at the door: “{{ job.job.words }}”
     </p>
