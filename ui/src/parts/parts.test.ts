@@ -7,6 +7,8 @@ import { Fault } from '@/api/client'
 import ChanceRule from './ChanceRule.vue'
 import ConditionMark from './ConditionMark.vue'
 import FaultNote from './FaultNote.vue'
+import FigureField from './FigureField.vue'
+import { readFigure } from './figures'
 import GaugeStrip from './GaugeStrip.vue'
 import { inCurrency } from './money'
 import { figure, percent, typedNumber } from './words'
@@ -33,6 +35,62 @@ describe('words of the bench', () => {
   it('keeps money in the currency’s own minor unit', () => {
     expect(inCurrency(3050, 'GBP')).toBe('£30.50')
     expect(inCurrency(3050, 'JPY')).toBe('JP¥3,050')
+  })
+})
+
+describe('a figure in a form', () => {
+  it.each([
+    ['2.5', 2.5],
+    ['2,5', 2.5],
+    ['-8', -8],
+    ['−0.05', -0.05],
+    [' 7. ', 7],
+    ['.5', 0.5],
+    ['9 cm', undefined],
+    ['1.2.3', undefined],
+    ['1e3', undefined],
+    ['warm', undefined],
+    ['', undefined],
+  ])('“%s”', (typed, value) => expect(readFigure(typed)).toBe(value))
+
+  const field = (props: Record<string, unknown>) => {
+    const laid = mount(FigureField, {
+      props: {
+        label: 'It held, ml',
+        name: 'volume_ml',
+        modelValue: 250,
+        'onUpdate:modelValue': (modelValue: number) => laid.setProps({ modelValue }),
+        ...props,
+      },
+    })
+    return laid
+  }
+  const type = async (laid: ReturnType<typeof field>, text: string) => {
+    await laid.get('input').setValue(text)
+    return laid
+  }
+
+  it('stays as it was typed when it is none, holds the form back and says what to type', async () => {
+    const laid = await type(field({}), '25o')
+    expect(laid.get('input').element.value).toBe('25o')
+    expect(laid.get('input').element.validationMessage).toContain('“25o” is not read')
+    expect(laid.get('[role="alert"]').text()).toContain('“25o” is not read')
+    expect(laid.props('modelValue')).toBe(250)
+    await type(laid, '500')
+    expect(laid.get('input').element.validationMessage).toBe('')
+    expect(laid.find('[role="alert"]').exists()).toBe(false)
+    expect(laid.props('modelValue')).toBe(500)
+  })
+  it('is whole where things are counted, and may be empty where that means something', async () => {
+    expect((await type(field({ whole: true }), '2.5')).get('[role="alert"]').text()).toContain('such as 12.')
+    expect((await type(field({ blank: 0 }), '')).props('modelValue')).toBe(0)
+    expect(field({ blank: 0, modelValue: 0 }).get('input').element.value).toBe('')
+    expect((await type(field({}), ' ')).get('[role="alert"]').text()).toBe('Type a figure here.')
+  })
+  it('follows what fills it from outside', async () => {
+    const laid = field({})
+    await laid.setProps({ modelValue: 100 })
+    expect(laid.get('input').element.value).toBe('100')
   })
 })
 

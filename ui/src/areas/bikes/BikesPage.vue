@@ -41,8 +41,9 @@ const { date } = useTimes()
             <BikeDrawing :facts="hit.bike.facts" class="h-[72px] w-[116px] shrink-0" :title="hit.bike.make" />
             <span class="min-w-0 leading-snug">
               <b class="line-clamp-2">{{ hit.bike.make }} {{ hit.bike.model }}, {{ hit.bike.colour }}</b>
-              <span class="block truncate text-[15px] text-soft"
-                >{{ hit.owner.name }} · <span class="figure">{{ hit.owner.phone }}</span></span
+              <span class="block text-[15px] text-soft"
+                >{{ hit.owner.name }} ·
+                <span class="figure whitespace-nowrap">{{ hit.owner.phone }}</span></span
               >
               <span class="block text-[15px] text-soft">
                 <b v-if="hit.open_job" class="text-petrol">in the shop</b

@@ -2,7 +2,9 @@
 import type { Facts, Fault, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
+import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
 import { factWord } from '@/parts/words'
 
 import { carried, changed, factChoices } from './facts'
@@ -30,39 +32,34 @@ const texts = [
   { key: 'colour', label: 'Colour' },
   { key: 'frame_number', label: 'Frame number' },
 ] as const
+const counts = [
+  ['speeds', 'Rear gears'],
+  ['rings', 'Chainrings'],
+] as const
 </script>
 
 <template>
   <div class="flex flex-col gap-4">
     <div class="grid grid-cols-2 gap-3 lg:grid-cols-4">
-      <FormField
+      <TextField
         v-for="t in texts"
         :key="t.key"
-        v-slot="f"
+        :model-value="bike[t.key]"
         :label="t.label"
         :name="`bike.${t.key}`"
         :fault="fault"
-      >
-        <input
-          :id="f.id"
-          class="input"
-          :value="bike[t.key]"
-          :aria-invalid="f.invalid"
-          :aria-describedby="f.described"
-          @input="set({ [t.key]: ($event.target as HTMLInputElement).value })"
-        />
-      </FormField>
-      <FormField v-slot="f" label="Km a week, by the owner" name="bike.weekly_km" :fault="fault">
-        <input
-          :id="f.id"
-          class="input figure"
-          inputmode="numeric"
-          :value="bike.weekly_km || ''"
-          placeholder="not known"
-          :aria-invalid="f.invalid"
-          @input="set({ weekly_km: Number.parseInt(($event.target as HTMLInputElement).value) || 0 })"
-        />
-      </FormField>
+        @update:model-value="set({ [t.key]: $event })"
+      />
+      <FigureField
+        :model-value="bike.weekly_km"
+        label="Km a week, by the owner"
+        name="bike.weekly_km"
+        :fault="fault"
+        whole
+        :blank="0"
+        placeholder="not known"
+        @update:model-value="set({ weekly_km: $event })"
+      />
     </div>
     <fieldset v-if="choosing">
       <legend class="mb-1 text-[15px] text-soft">Kind of bike: fills in the rest</legend>
@@ -105,26 +102,16 @@ const texts = [
             <option v-for="w in c.words" :key="w" :value="w">{{ factWord(w) }}</option>
           </select>
         </FormField>
-        <FormField v-slot="f" label="Rear gears" name="bike.facts.speeds" :fault="fault">
-          <input
-            :id="f.id"
-            class="input figure"
-            inputmode="numeric"
-            :value="bike.facts.speeds"
-            :aria-invalid="f.invalid"
-            @change="setFact('speeds', Math.trunc(Number(($event.target as HTMLInputElement).value)) || 0)"
-          />
-        </FormField>
-        <FormField v-slot="f" label="Chainrings" name="bike.facts.rings" :fault="fault">
-          <input
-            :id="f.id"
-            class="input figure"
-            inputmode="numeric"
-            :value="bike.facts.rings"
-            :aria-invalid="f.invalid"
-            @change="setFact('rings', Math.trunc(Number(($event.target as HTMLInputElement).value)) || 0)"
-          />
-        </FormField>
+        <FigureField
+          v-for="[fact, label] in counts"
+          :key="fact"
+          :model-value="bike.facts[fact]"
+          :label="label"
+          :name="`bike.facts.${fact}`"
+          :fault="fault"
+          whole
+          @update:model-value="setFact(fact, $event)"
+        />
         <FormField
           v-for="w in ['front', 'rear'] as const"
           :key="w"

@@ -47,7 +47,7 @@ function open(hit: Schemas['Found'] | null) {
             <b class="block truncate">{{
               hit.bike ? `${hit.bike.make} ${hit.bike.model}, ${hit.bike.colour}` : 'No bike yet'
             }}</b>
-            <span class="block truncate text-sm text-soft">{{ hit.owner.name }} · {{ hit.owner.phone }}</span>
+            <span class="block text-sm text-soft">{{ hit.owner.name }} · {{ hit.owner.phone }}</span>
           </span>
           <span v-if="hit.open_job" class="text-sm font-[640] text-petrol">in the shop</span>
         </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
@@ -8,26 +8,24 @@ import { useDesk } from '@/areas/job/desk'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
 
-import { number } from './desk'
+import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
 const { pen, closed } = useDesk()
 const { hands } = useSession()
 const { dayAndClock, date } = useTimes()
-const typed = ref<Record<string, string>>({ first: '45', pumped: '32', ratio: '5', master: '10', bar: '40' })
-const pull = computed(() => ({
-  first_mm: number(typed.value.first ?? ''),
-  pumped_mm: number(typed.value.pumped ?? ''),
-  ratio: number(typed.value.ratio ?? ''),
-  master_mm: number(typed.value.master ?? ''),
-  bar: number(typed.value.bar ?? ''),
-}))
+const { typed, figures } = useFigures({ first: '45', pumped: '32', ratio: '5', master: '10', bar: '40' })
+const pull = computed(() => {
+  if (!figures.value) return undefined
+  const { first, pumped, ratio, master, bar } = figures.value
+  return { first_mm: first, pumped_mm: pumped, ratio, master_mm: master, bar }
+})
 const { answer, fault } = useAnswer(
   () => pull.value,
   (body) => ask(client.POST('/api/brake/air', { body })),
 )
-const log = () => pen.record({ pull: { ...pull.value, air_ml: 0, end: props.side.end } })
+const log = () => pull.value && pen.record({ pull: { ...pull.value, air_ml: 0, end: props.side.end } })
 </script>
 
 <template>

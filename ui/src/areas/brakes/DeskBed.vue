@@ -6,26 +6,26 @@ import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 
-import { number } from './desk'
+import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
 import KeepRiding from './KeepRiding.vue'
 import { useRiding } from './riding'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
 const rotor = props.side.end === 'front' ? 'front_rotor_mm' : 'rear_rotor_mm'
-const { typed, riding, changed, known } = useRiding(['mass_kg', rotor, 'road', 'level_m'])
-const day = ref<Record<string, string>>({ air: '15', share: '100' })
+const { typed, riding, changed, known } = useRiding('road', ['mass_kg', rotor, 'level_m'])
+const { typed: day, figures } = useFigures({ air: '15', share: '100' })
 const { answer, fault } = useAnswer(
-  () => [riding.value, day.value] as const,
-  ([rides, t]) =>
+  () => riding.value && figures.value && { rides: riding.value, ...figures.value },
+  ({ rides, air, share }) =>
     ask(
       client.POST('/api/brake/bed', {
         body: {
           rider: { mass_kg: rides.mass_kg },
           rotor: { diameter_mm: rides[rotor], mass_g: 0 },
           level_m: rides.level_m,
-          air_c: number(t.air ?? ''),
-          share: number(t.share ?? '') / 100,
+          air_c: air,
+          share: share / 100,
         },
       }),
     ),
@@ -66,7 +66,7 @@ function end() {
       { key: 'mass_kg', label: 'Rider, bike, load, kg' },
       { key: rotor, label: 'Rotor, mm' },
       { key: 'road', label: 'A quiet, level road', words: true },
-      { key: 'level_m', label: 'Level for, m' },
+      { key: 'level_m', label: 'Level for, m', unknown: true },
     ]"
   />
   <KeepRiding :riding="riding" :changed="changed" :known="known" />

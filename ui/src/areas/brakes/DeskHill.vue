@@ -6,30 +6,29 @@ import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 
-import { number } from './desk'
+import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
 import KeepRiding from './KeepRiding.vue'
 import { useRiding } from './riding'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
 const rotor = props.side.end === 'front' ? 'front_rotor_mm' : 'rear_rotor_mm'
-const { typed, riding, changed, known } = useRiding([
+const { typed, riding, changed, known } = useRiding('hill', [
   'mass_kg',
-  'hill',
   'drop_m',
   'length_m',
   'speed_kmh',
   rotor,
 ])
-const day = ref<Record<string, string>>({
+const { typed: day, figures } = useFigures({
   share: '50',
   air: '15',
   months: String(props.side.months ?? 12),
 })
 const grade = ref(props.side.family === 'dot' ? 'DOT 4' : '')
 const { answer, fault } = useAnswer(
-  () => [riding.value, day.value, grade.value] as const,
-  ([rides, t, fluid]) =>
+  () => riding.value && figures.value && { rides: riding.value, ...figures.value, grade: grade.value },
+  ({ rides, share, air, months, grade: fluid }) =>
     ask(
       client.POST('/api/brake/hill', {
         body: {
@@ -39,11 +38,11 @@ const { answer, fault } = useAnswer(
             drop_m: rides.drop_m,
             length_m: rides.length_m,
             speed_kmh: rides.speed_kmh,
-            air_c: number(t.air ?? ''),
-            share: number(t.share ?? '') / 100,
+            air_c: air,
+            share: share / 100,
           },
           grade: fluid,
-          months: number(t.months ?? ''),
+          months,
         },
       }),
     ),

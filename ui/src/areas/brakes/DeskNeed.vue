@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import { figure } from '@/parts/words'
 
-import { number } from './desk'
+import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
-const typed = ref<Record<string, string>>({
+const { typed, figures } = useFigures({
   length: String(props.side.circuit.length_mm),
   bore: String(props.side.circuit.bore_mm),
   caliper: String(props.side.circuit.caliper_ml),
@@ -24,28 +24,16 @@ const schools = [
   { id: 'two_syringe', name: 'Two syringes' },
   { id: 'colour', name: 'Colour change' },
 ] as const
+const asked = computed(() => {
+  if (!figures.value) return undefined
+  const { length, bore, caliper, lever, fresh } = figures.value
+  const circuit = { length_mm: length, bore_mm: bore, caliper_ml: caliper, lever_ml: lever }
+  return { circuit, fresh: fresh / 100, dry: dry.value }
+})
 const { answer, fault } = useAnswer(
-  () => ({ ...typed.value, dry: dry.value }),
-  () =>
-    Promise.all(
-      schools.map((s) =>
-        ask(
-          client.POST('/api/brake/need', {
-            body: {
-              circuit: {
-                length_mm: number(typed.value.length ?? ''),
-                bore_mm: number(typed.value.bore ?? ''),
-                caliper_ml: number(typed.value.caliper ?? ''),
-                lever_ml: number(typed.value.lever ?? ''),
-              },
-              school: s.id,
-              fresh: number(typed.value.fresh ?? '') / 100,
-              dry: dry.value,
-            },
-          }),
-        ),
-      ),
-    ),
+  () => asked.value,
+  (body) =>
+    Promise.all(schools.map((s) => ask(client.POST('/api/brake/need', { body: { ...body, school: s.id } })))),
 )
 </script>
 

@@ -4,9 +4,8 @@ import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import { noFigure, readFigure } from '@/parts/figures'
 import { figure } from '@/parts/words'
-
-import { number } from './desk'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
 const line = ref(
@@ -22,8 +21,13 @@ const line = ref(
         { length: '580', angle: '35' },
       ],
 )
+const unread = computed(() =>
+  line.value.flatMap((s) => [s.length, s.angle]).find((text) => readFigure(text) === undefined),
+)
 const segments = computed(() =>
-  line.value.map((s) => ({ length_mm: number(s.length), angle_deg: number(s.angle) })),
+  unread.value === undefined
+    ? line.value.map((s) => ({ length_mm: readFigure(s.length) ?? 0, angle_deg: readFigure(s.angle) ?? 0 }))
+    : undefined,
 )
 const { answer, fault } = useAnswer(
   () => segments.value,
@@ -34,10 +38,10 @@ const { answer, fault } = useAnswer(
 function draw(tilt: number, hang = 0) {
   let [x, y] = [0, 0]
   const points = [[x, y]]
-  segments.value.forEach((s, i) => {
+  segments.value?.forEach((s, i) => {
     const angle = i < hang ? 90 : s.angle_deg + tilt
-    x += (s.length_mm || 0) * Math.cos((angle * Math.PI) / 180)
-    y -= (s.length_mm || 0) * Math.sin((angle * Math.PI) / 180)
+    x += s.length_mm * Math.cos((angle * Math.PI) / 180)
+    y -= s.length_mm * Math.sin((angle * Math.PI) / 180)
     points.push([x, y])
   })
   return points as [number, number][]
@@ -73,12 +77,14 @@ const drawings = computed(() => {
             class="input figure max-w-24 text-lg text-ink"
             inputmode="decimal"
             :aria-label="`Piece ${i + 1}, mm`"
+            :aria-invalid="readFigure(s.length) === undefined"
         /></label>
         <label class="flex flex-col text-sm text-soft"
           >degrees<input
             v-model="s.angle"
             class="input figure max-w-24 text-lg text-ink"
             :aria-label="`Piece ${i + 1}, degrees`"
+            :aria-invalid="readFigure(s.angle) === undefined"
         /></label>
         <button
           type="button"
@@ -120,6 +126,7 @@ const drawings = computed(() => {
       <figcaption class="text-sm text-soft">{{ d.name }}; the dot is the caliper</figcaption>
     </figure>
   </div>
+  <p v-if="unread !== undefined" role="alert" class="mt-3 text-brick">{{ noFigure(unread) }}</p>
   <FaultNote v-if="fault" class="mt-3" :fault="fault" />
   <p v-if="answer" class="mt-3 border-l-4 border-petrol pl-3 text-xl">{{ answer.says }}</p>
   <p v-if="answer && answer.traps_ml" class="text-soft">

@@ -5,16 +5,16 @@ import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 
-import { number } from './desk'
+import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
 
 defineProps<{ side: Schemas['BrakeSide'] }>()
 type Compound = 'resin' | 'sintered'
 const pads = ref<Compound>('resin')
 const bedded = ref<Compound | ''>('sintered')
-const piston = ref<Record<string, string>>({ measured: '10.08', nominal: '10' })
-const arms = ref<Record<string, string>>({ left: '1', right: '2.5' })
-const cable = ref<Record<string, string>>({ pull: '18', gap: '1.5', ratio: '4', stretch: '3' })
+const piston = useFigures({ measured: '10.08', nominal: '10' })
+const arms = useFigures({ left: '1', right: '2.5' })
+const cable = useFigures({ pull: '18', gap: '1.5', ratio: '4', stretch: '3' })
 const put = (body: Schemas['SmallAsked']) => ask(client.POST('/api/brake/small', { body }))
 const answers = [
   {
@@ -27,30 +27,22 @@ const answers = [
   {
     name: 'Has the lever piston swollen?',
     ...useAnswer(
-      () => ({ ...piston.value }),
-      (t) => put({ piston: { measured_mm: number(t.measured ?? ''), nominal_mm: number(t.nominal ?? '') } }),
+      () => piston.figures.value,
+      (t) => put({ piston: { measured_mm: t.measured, nominal_mm: t.nominal } }),
     ),
   },
   {
     name: 'Balance the linear-pull arms',
     ...useAnswer(
-      () => ({ ...arms.value }),
-      (t) => put({ arms: { left_mm: number(t.left ?? ''), right_mm: number(t.right ?? '') } }),
+      () => arms.figures.value,
+      (t) => put({ arms: { left_mm: t.left, right_mm: t.right } }),
     ),
   },
   {
     name: 'Is there cable enough?',
     ...useAnswer(
-      () => ({ ...cable.value }),
-      (t) =>
-        put({
-          cable: {
-            pull_mm: number(t.pull ?? ''),
-            gap_mm: number(t.gap ?? ''),
-            ratio: number(t.ratio ?? ''),
-            stretch_mm: number(t.stretch ?? ''),
-          },
-        }),
+      () => cable.figures.value,
+      (t) => put({ cable: { pull_mm: t.pull, gap_mm: t.gap, ratio: t.ratio, stretch_mm: t.stretch } }),
     ),
   },
 ]
@@ -81,7 +73,7 @@ const answers = [
     </div>
     <DeskFields
       v-if="i === 1"
-      v-model="piston"
+      v-model="piston.typed.value"
       :fields="[
         { key: 'measured', label: 'Across, mm' },
         { key: 'nominal', label: 'Nominal, mm' },
@@ -89,7 +81,7 @@ const answers = [
     />
     <DeskFields
       v-if="i === 2"
-      v-model="arms"
+      v-model="arms.typed.value"
       :fields="[
         { key: 'left', label: 'Gap left, mm' },
         { key: 'right', label: 'Gap right, mm' },
@@ -97,7 +89,7 @@ const answers = [
     />
     <DeskFields
       v-if="i === 3"
-      v-model="cable"
+      v-model="cable.typed.value"
       :fields="[
         { key: 'pull', label: 'Lever pulls, mm' },
         { key: 'gap', label: 'Pad gap, mm' },

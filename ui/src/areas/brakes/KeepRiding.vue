@@ -7,7 +7,7 @@ import { useDesk } from '@/areas/job/desk'
 import FaultNote from '@/parts/FaultNote.vue'
 
 /** Keeps how this bike is ridden, so that it is typed once. */
-const props = defineProps<{ riding: Schemas['Riding']; changed: boolean; known: boolean }>()
+const props = defineProps<{ riding?: Schemas['Riding']; changed: boolean; known: boolean }>()
 const { job, pen } = useDesk()
 const { hands } = useSession()
 const keep = useMutation({

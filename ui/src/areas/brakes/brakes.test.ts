@@ -6,7 +6,7 @@ import { nextTick, ref } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { Fault } from '@/api/client'
 
-import { number } from './desk'
+import { allRead } from './desk'
 import DeskFields from './DeskFields.vue'
 import { bottleOf, canSee, seeLabel } from './label'
 import StepTimer from './StepTimer.vue'
@@ -17,14 +17,11 @@ const settle = async () => {
 }
 
 describe('a figure typed at the brake desk', () => {
-  it.each([
-    ['2.5', 2.5],
-    ['2,5', 2.5],
-    [' 900 mm', 900],
-    ['-8', -8],
-    ['a hose', 0],
-    ['', 0],
-  ])('%s', (typed, value) => expect(number(typed)).toBe(value))
+  it('is read with the others, or none of them is', () => {
+    expect(allRead(['length', 'bore'], { length: '900', bore: '2,5' })).toEqual({ length: 900, bore: 2.5 })
+    expect(allRead(['length', 'bore'], { length: '900', bore: 'thin' })).toBeUndefined()
+    expect(allRead(['length', 'bore'], { length: '900' })).toBeUndefined()
+  })
 
   it('is passed on with the others as they were', async () => {
     const fields = mount(DeskFields, {
@@ -41,6 +38,9 @@ describe('a figure typed at the brake desk', () => {
     await length?.setValue('1700')
     expect(fields.props('modelValue')).toEqual({ length: '1700', bore: '2' })
     expect(fields.find('label').text()).toContain('Hose, mm')
+    await length?.setValue('9 cm')
+    expect(fields.get('[role="alert"]').text()).toContain('“9 cm” is not read')
+    expect(fields.props('modelValue')).toEqual({ length: '9 cm', bore: '2' })
   })
 })
 

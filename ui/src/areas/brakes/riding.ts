@@ -3,10 +3,11 @@ import { computed, ref, type Ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useDesk } from '@/areas/job/desk'
 
-import { number } from './desk'
+import { allRead } from './desk'
 
 type Riding = Schemas['Riding']
-export type RidingField = keyof Riding
+type Place = 'hill' | 'road'
+export type RidingFigure = Exclude<keyof Riding, Place>
 
 const unknown: Riding = {
   mass_kg: 0,
@@ -29,24 +30,26 @@ const usual: Riding = {
   front_rotor_mm: 160,
   rear_rotor_mm: 160,
 }
-const words: RidingField[] = ['hill', 'road']
 
-/** useRiding is what a desk of the brake asks about the rider, starting from what the bike has kept. */
-export function useRiding(fields: RidingField[]) {
+/** useRiding is what a desk of the brake asks about the rider and one place, starting from what the bike has kept. */
+export function useRiding(place: Place, figures: RidingFigure[]) {
   const { job } = useDesk()
   const kept = computed(() => ({ ...unknown, ...job.value.bike.riding }))
-  const shown = (f: RidingField) => String(kept.value[f] || usual[f] || '')
-  const typed: Ref<Record<string, string>> = ref(Object.fromEntries(fields.map((f) => [f, shown(f)])))
-  const value = (f: RidingField) => {
-    const text = typed.value[f] ?? ''
-    return words.includes(f) ? text.trim() : number(text)
-  }
-  /** What the bike would keep. */
-  const riding = computed<Riding>(() => ({
-    ...kept.value,
-    ...Object.fromEntries(fields.map((f) => [f, value(f)])),
-  }))
-  const changed = computed(() => fields.some((f) => value(f) !== kept.value[f]))
+  const fields = [place, ...figures]
+  const typed: Ref<Record<string, string>> = ref(
+    Object.fromEntries(fields.map((f) => [f, String(kept.value[f] || usual[f] || '')])),
+  )
+  const text = (f: keyof Riding) => typed.value[f]?.trim() ?? ''
+  /** What the bike would keep; undefined while a figure cannot be read. An empty one is not known. */
+  const riding = computed<Riding | undefined>(() => {
+    const told = allRead(
+      figures.filter((f) => text(f) !== ''),
+      typed.value,
+    )
+    const empty = Object.fromEntries(figures.map((f) => [f, 0])) as Record<RidingFigure, number>
+    return told && { ...kept.value, ...empty, ...told, [place]: text(place) }
+  })
+  const changed = computed(() => fields.some((f) => riding.value && riding.value[f] !== kept.value[f]))
   const known = computed(() => kept.value.mass_kg > 0)
   return { typed, riding, changed, known }
 }

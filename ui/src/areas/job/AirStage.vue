@@ -4,6 +4,8 @@ import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import FaultNote from '@/parts/FaultNote.vue'
+import FigureField from '@/parts/FigureField.vue'
+import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
@@ -16,7 +18,7 @@ const { date } = useTimes()
 type Place = Schemas['Air']['place']
 const place = ref<Place>()
 const typed = ref('')
-const celsius = ref('20')
+const celsius = ref(20)
 const least = ref('')
 
 function open(at: string) {
@@ -25,12 +27,13 @@ function open(at: string) {
   least.value = ''
   pen.fault.value = undefined
 }
-async function log(set: boolean) {
+async function log(sent: Event) {
   if (!place.value) return
+  const set = (sent as SubmitEvent).submitter?.getAttribute('name') === 'left'
   const air = {
     place: place.value,
     typed: typed.value,
-    celsius: Number(celsius.value.replace(',', '.')) || 0,
+    celsius: celsius.value,
     set,
     least: least.value || undefined,
   }
@@ -75,27 +78,22 @@ async function log(set: boolean) {
               .join(' → ')
           }}
         </p>
-        <form
-          v-if="place === a.place"
-          class="mt-2 flex flex-wrap items-end gap-2"
-          @submit.prevent="log(false)"
-        >
-          <label class="text-sm text-soft"
-            >bar, or with psi<input v-model="typed" class="input figure max-w-36 text-base text-ink"
-          /></label>
-          <label class="text-sm text-soft"
-            >°C around it<input v-model="celsius" class="input figure max-w-24 text-base text-ink"
-          /></label>
-          <label class="text-sm text-soft"
-            >Owner’s least<input
+        <form v-if="place === a.place" class="mt-3" @submit.prevent="log">
+          <div class="grid max-w-2xl gap-3 sm:grid-cols-3">
+            <TextField v-model="typed" label="bar, or with psi" name="typed" figure />
+            <FigureField v-model="celsius" label="°C around it" name="celsius" />
+            <TextField
               v-model="least"
-              class="input figure max-w-36 text-base text-ink"
+              label="Owner’s least"
+              name="least"
+              figure
               :placeholder="a.least_bar === undefined ? 'not known' : figure(a.least_bar)"
-          /></label>
-          <button type="submit" class="button button-go" :disabled="!typed.trim()">Found at this</button>
-          <button type="button" class="button" :disabled="!typed.trim()" @click="log(true)">
-            Left at this
-          </button>
+            />
+          </div>
+          <div class="mt-3 flex gap-2">
+            <button type="submit" class="button button-go" :disabled="!typed.trim()">Found at this</button>
+            <button type="submit" name="left" class="button" :disabled="!typed.trim()">Left at this</button>
+          </div>
         </form>
       </li>
     </ul>

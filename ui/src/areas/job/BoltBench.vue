@@ -367,9 +367,7 @@ const keys = computed(() => [
         "
         @click="enter"
       >
-        {{
-          missing ? 'Not there' : bolt.set ? 'It is set' : half && !typed.trim() ? 'Half round done' : 'Log'
-        }}
+        {{ missing ? 'Not there' : bolt.set ? 'It is set' : half && !typed.trim() ? 'Half done' : 'Log' }}
         <KeyCap>Enter</KeyCap>
       </button>
       <button

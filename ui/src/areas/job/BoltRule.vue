@@ -53,7 +53,7 @@ const loose = computed(() => {
             >{{ i ? ', ' : '' }}{{ l.part }} {{ range(l.rule) }}</template
           ></template
         >
-        <button v-if="!locked" type="button" class="ml-1 text-petrol underline" @click="emit('other')">
+        <button v-if="!locked" type="button" class="text-petrol underline" @click="emit('other')">
           the manual says otherwise
         </button>
         <span v-if="bolt.doubt" class="mt-0.5 block font-semibold text-brick">{{ bolt.doubt }}</span>

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { ask, type BoltView, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import FigureField from '@/parts/FigureField.vue'
 import { figure } from '@/parts/words'
 
 import type { RunHabits } from './run'
@@ -23,24 +24,21 @@ const { wrench, reasons, adapter } = props.habits
 const adapting = ref(adapter.value !== null)
 
 const { answer: setting, fault } = useAnswer(
-  () => ({ adapter: adapter.value, rule: props.bolt.rule }),
-  async ({ adapter: a, rule }) =>
-    a && rule
-      ? ask(
-          client.POST('/api/torque/setting', {
-            body: { adapter: a, min_nm: rule.min_nm, max_nm: rule.max_nm },
-          }),
-        )
-      : undefined,
+  () => adapter.value && props.bolt.rule && { adapter: adapter.value, rule: props.bolt.rule },
+  ({ adapter: a, rule }) =>
+    ask(
+      client.POST('/api/torque/setting', { body: { adapter: a, min_nm: rule.min_nm, max_nm: rule.max_nm } }),
+    ),
 )
 function adapt(on: boolean) {
   adapting.value = on
   adapter.value = on ? { length_mm: 50, wrench_mm: 250, angle_deg: 0 } : null
 }
-const measure = (key: keyof Schemas['Adapter'], event: Event) => {
-  const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
-  if (adapter.value && Number.isFinite(value)) adapter.value = { ...adapter.value, [key]: value }
-}
+const lengths = [
+  ['length_mm', 'Adapter, mm'],
+  ['wrench_mm', 'Wrench to grip, mm'],
+  ['angle_deg', 'Angle, °'],
+] as const
 </script>
 
 <template>
@@ -90,32 +88,20 @@ const measure = (key: keyof Schemas['Adapter'], event: Event) => {
       /></label>
     </p>
     <div v-if="adapter" class="flex flex-wrap items-end gap-3">
-      <label class="flex flex-col text-sm text-soft"
-        >Adapter, mm<input
-          class="input figure max-w-24 text-base"
-          data-bench
-          inputmode="decimal"
-          :value="adapter.length_mm"
-          @change="measure('length_mm', $event)"
-      /></label>
-      <label class="flex flex-col text-sm text-soft"
-        >Wrench to grip, mm<input
-          class="input figure max-w-28 text-base"
-          data-bench
-          inputmode="decimal"
-          :value="adapter.wrench_mm"
-          @change="measure('wrench_mm', $event)"
-      /></label>
-      <label class="flex flex-col text-sm text-soft"
-        >Angle, °<input
-          class="input figure max-w-20 text-base"
-          data-bench
-          inputmode="decimal"
-          :value="adapter.angle_deg"
-          @change="measure('angle_deg', $event)"
-      /></label>
+      <FigureField
+        v-for="[key, label] in lengths"
+        :key="key"
+        v-model="adapter[key]"
+        class="max-w-28"
+        data-bench
+        :label="label"
+        :name="key"
+      />
       <p class="pb-2.5 text-[15px]" role="status">
-        <b v-if="setting">Set the wrench to {{ figure(setting.min_nm) }}–{{ figure(setting.max_nm) }} N·m.</b>
+        <template v-if="setting">
+          <b>Set the wrench to {{ figure(setting.min_nm) }}–{{ figure(setting.max_nm) }} N·m</b> with
+          {{ figure(adapter.length_mm) }} mm at {{ figure(adapter.angle_deg) }}°.
+        </template>
         Type what the wrench shows.
       </p>
       <FaultNote v-if="fault" class="w-full" :fault="fault" />

@@ -35,7 +35,8 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
         <input id="taken-by" v-model="to" class="input mb-3" :placeholder="job.owner.name" />
         <button
           type="button"
-          class="button button-go min-h-[52px] w-full"
+          class="button min-h-[52px] w-full"
+          :class="!job.leaving.length && 'button-go'"
           :disabled="pen.busy.value"
           @click="pen.release(who)"
         >

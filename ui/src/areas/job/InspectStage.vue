@@ -42,6 +42,14 @@ const chosen = computed(() => {
     walk.value[0]
   )
 })
+const elsewhere = computed(() => [
+  {
+    to: 'job-hunt',
+    name: job.value.hunts.length ? `Find a fault · ${job.value.hunts.length}` : 'Find a fault',
+  },
+  { to: 'job-brakes', name: 'Brakes' },
+  { to: 'job-air', name: 'Air' },
+])
 const index = computed(() => walk.value.findIndex((p) => p.id === chosen.value?.id))
 
 /** The next point of the route that is still to be looked at, from the one that is open. */
@@ -96,26 +104,23 @@ watch(
       class="flex min-h-0 flex-col border-rule lg:border-l"
       :aria-label="`Route, ${route?.name.toLowerCase() ?? ''}`"
     >
-      <div class="flex shrink-0 items-center justify-between gap-2 pr-2 pl-4">
-        <h2 class="py-1.5 leading-tight">
-          <select
-            v-model="way"
-            class="-ml-1 min-h-9 max-w-32 truncate"
-            aria-label="Route"
-            :title="route?.about"
+      <div class="shrink-0 border-b border-rule">
+        <p class="flex border-b border-rule">
+          <RouterLink
+            v-for="l in elsewhere"
+            :key="l.to"
+            :to="{ name: l.to }"
+            class="flex min-h-11 flex-auto items-center justify-center border-l border-rule px-1 text-[15px] font-[640] text-petrol first:border-l-0 hover:bg-wash"
           >
-            <option v-for="r in book?.routes ?? []" :key="r.id" :value="r.id">{{ r.name }}</option></select
-          ><br /><span class="pl-0.5">{{ read }} of {{ points.length }}</span>
-        </h2>
-        <span class="grid shrink-0 pr-2 text-right">
-          <RouterLink :to="{ name: 'job-hunt' }" class="button button-quiet min-h-9!">
-            Find a fault<template v-if="job.hunts.length"> · {{ job.hunts.length }}</template>
+            {{ l.name }}
           </RouterLink>
-          <span>
-            <RouterLink :to="{ name: 'job-brakes' }" class="button button-quiet min-h-9!">Brakes</RouterLink>
-            <RouterLink :to="{ name: 'job-air' }" class="button button-quiet min-h-9!">Air</RouterLink>
-          </span>
-        </span>
+        </p>
+        <h2 class="flex items-center justify-between gap-2 pr-4 pl-3">
+          <select v-model="way" class="min-h-11 min-w-0 truncate" aria-label="Route" :title="route?.about">
+            <option v-for="r in book?.routes ?? []" :key="r.id" :value="r.id">{{ r.name }}</option>
+          </select>
+          <span class="shrink-0">{{ read }} of {{ points.length }}</span>
+        </h2>
       </div>
       <ol class="min-h-0 lg:overflow-y-auto">
         <li v-for="p in walk" :id="`route-${p.id}`" :key="p.id">

@@ -60,13 +60,15 @@ const wasFound: Record<string, string> = {
         >{{ i.work?.parts?.map((p) => `${p.quantity} × ${p.name}`).join(', ') }} {{ i.work?.note }}</span
       ><span class="figure">{{ money(i.total_minor) }}</span>
     </p>
-    <p v-for="s in job.shared" :key="s.name" class="flex py-1 text-soft">
-      <span class="flex-1">{{ s.name }}: once instead of {{ s.times }} times</span
-      ><span class="figure">−{{ money(s.saved_minor) }}</span>
-    </p>
-    <p v-if="done.length" class="flex border-t border-ink py-1">
-      <b class="flex-1">To pay</b><b class="figure">{{ money(job.agreed.gross_minor) }}</b>
-    </p>
+    <template v-if="done.length">
+      <p v-for="s in job.shared" :key="s.name" class="flex py-1 text-soft">
+        <span class="flex-1">{{ s.name }}: once instead of {{ s.times }} times</span
+        ><span class="figure">−{{ money(s.saved_minor) }}</span>
+      </p>
+      <p class="flex border-t border-ink py-1">
+        <b class="flex-1">To pay</b><b class="figure">{{ money(job.agreed.gross_minor) }}</b>
+      </p>
+    </template>
     <template v-if="declined.length">
       <h2 class="mt-4 mb-1 border-b border-rule">Declined</h2>
       <p v-for="i in declined" :key="i.id" class="flex gap-3 py-1">

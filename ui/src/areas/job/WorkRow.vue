@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
+import FigureField from '@/parts/FigureField.vue'
 import { useTimes } from '@/parts/time'
 
 import { useDesk } from './desk'
@@ -18,14 +19,14 @@ const guide = computed(() =>
 const { dayAndClock } = useTimes()
 const note = ref('')
 const fitted = ref(
-  (props.item.item.parts ?? []).map((p) => ({ name: p.name, quantity: String(p.quantity), used: true })),
+  (props.item.item.parts ?? []).map((p) => ({ name: p.name, quantity: p.quantity, used: true })),
 )
 const more = ref('')
 
 function done() {
   const parts = fitted.value
     .filter((p) => p.used && p.name.trim())
-    .map((p) => ({ name: p.name, quantity: Math.trunc(Number(p.quantity)) || 0 }))
+    .map((p) => ({ name: p.name, quantity: p.quantity }))
   if (more.value.trim()) parts.push({ name: more.value.trim(), quantity: 1 })
   void pen.record({ work: { item: props.item.id, note: note.value || undefined, parts } })
 }
@@ -59,11 +60,13 @@ const undo = () =>
             <label class="flex items-center gap-2"
               ><input v-model="p.used" type="checkbox" class="size-5 accent-petrol" /> {{ p.name }}</label
             >
-            <input
+            <FigureField
               v-model="p.quantity"
-              class="input figure w-16"
-              inputmode="numeric"
-              :aria-label="`How many: ${p.name}`"
+              class="w-16"
+              :label="`How many: ${p.name}`"
+              name="quantity"
+              whole
+              bare
             />
           </span>
           <input

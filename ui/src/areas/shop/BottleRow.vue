@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useMoney } from '@/parts/money'
@@ -13,7 +14,7 @@ import { factWord, figure } from '@/parts/words'
 const props = defineProps<{ bottle: Schemas['Bottle']; hands: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const queries = useQueryClient()
-const { date } = useTimes()
+const { date, today } = useTimes()
 const { major, minor } = useMoney()
 const open = ref(props.bottle.version === 0)
 const label = ref(false)
@@ -37,7 +38,7 @@ function change() {
   open.value = true
 }
 const save = () => saving.mutate({ ...form.value, price_minor: minor(price.value) ?? -1 })
-const openNow = () => saving.mutate({ ...props.bottle, opened_on: new Date().toISOString().slice(0, 10) })
+const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
 function leave() {
   open.value = false
   emit('done')
@@ -60,7 +61,7 @@ function leave() {
           <b v-if="!bottle.clean" class="text-brick"> · not clean</b>
         </p>
       </div>
-      <p class="figure text-right">
+      <p class="figure w-24 text-right">
         {{ figure(Math.round(bottle.left_ml)) }} ml<br /><span class="text-soft"
           >of {{ figure(bottle.volume_ml) }}</span
         >
@@ -83,7 +84,7 @@ function leave() {
       >
         Open it
       </button>
-      <span v-else class="hidden w-[84px] lg:block"></span>
+      <span v-else class="hidden w-[76px] lg:block"></span>
       <button
         v-if="hands"
         type="button"
@@ -118,17 +119,13 @@ function leave() {
           </select></FormField
         >
         <TextField v-model="form.batch" label="Batch" name="batch" :fault="fault" figure />
-        <FormField v-slot="f" label="It held, ml" name="volume_ml" :fault="fault"
-          ><input
-            :id="f.id"
-            class="input figure"
-            inputmode="decimal"
-            :value="form.volume_ml || ''"
-            :aria-invalid="f.invalid"
-            @change="
-              form.volume_ml = Number(($event.target as HTMLInputElement).value.replace(',', '.')) || 0
-            "
-        /></FormField>
+        <FigureField
+          v-model="form.volume_ml"
+          label="It held, ml"
+          name="volume_ml"
+          :fault="fault"
+          :blank="0"
+        />
         <TextField
           v-model="form.opened_on"
           label="Opened on"

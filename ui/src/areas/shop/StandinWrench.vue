@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import FigureField from '@/parts/FigureField.vue'
 
 /** A wrench to try the run with: it streams as a real one does, faults included. */
 type Trick = NonNullable<Schemas['WrenchPull']['trick']>
@@ -12,7 +13,7 @@ const { data } = useQuery({
   queryFn: () => ask(client.GET('/api/standin/wrench')),
   staleTime: Infinity,
 })
-const nm = ref('5')
+const nm = ref(5)
 const tricks: { trick?: Trick; name: string }[] = [
   { name: 'Pull' },
   { trick: 'double_click', name: 'Click twice' },
@@ -23,8 +24,7 @@ const tricks: { trick?: Trick; name: string }[] = [
   { trick: 'drop_out', name: 'After a broken line' },
 ]
 const pulling = useMutation({
-  mutationFn: (trick?: Trick) =>
-    ask(client.POST('/api/standin/wrench', { body: { nm: Number(nm.value.replace(',', '.')) || 0, trick } })),
+  mutationFn: (trick?: Trick) => ask(client.POST('/api/standin/wrench', { body: { nm: nm.value, trick } })),
 })
 const fault = computed(() => (pulling.error.value ? asFault(pulling.error.value) : undefined))
 </script>
@@ -36,9 +36,7 @@ const fault = computed(() => (pulling.error.value ? asFault(pulling.error.value)
       It ships with the demo and streams like a connected wrench. Choose it at <b>Figures from</b> in a torque
       run, then pull it here.
     </p>
-    <label class="mt-2 block text-sm text-soft"
-      >Pull to, N·m<input v-model="nm" class="input figure text-base" inputmode="decimal"
-    /></label>
+    <FigureField v-model="nm" class="text-base" label="Pull to, N·m" name="nm" />
     <div class="mt-3 grid grid-cols-2 gap-2">
       <button
         v-for="t in tricks"

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
+import FigureField from '@/parts/FigureField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
@@ -16,7 +16,6 @@ const queries = useQueryClient()
 const { date } = useTimes()
 const open = ref(props.wrench.version === 0)
 const form = ref({ ...props.wrench })
-const number = (text: string) => Number(text.replace(',', '.')) || 0
 const figures = [
   { key: 'min_nm', label: 'From, N·m' },
   { key: 'max_nm', label: 'To, N·m' },
@@ -101,15 +100,15 @@ function leave() {
         />
       </div>
       <div class="grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-6">
-        <FormField v-for="x in figures" :key="x.key" v-slot="f" :label="x.label" :name="x.key" :fault="fault"
-          ><input
-            :id="f.id"
-            class="input figure"
-            inputmode="decimal"
-            :value="form[x.key] || ''"
-            :aria-invalid="f.invalid"
-            @change="form[x.key] = number(($event.target as HTMLInputElement).value)"
-        /></FormField>
+        <FigureField
+          v-for="x in figures"
+          :key="x.key"
+          v-model="form[x.key]"
+          :label="x.label"
+          :name="x.key"
+          :fault="fault"
+          :blank="0"
+        />
         <TextField
           v-model="form.checked_on"
           label="Calibrated on"

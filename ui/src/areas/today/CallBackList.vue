@@ -9,10 +9,11 @@ import { useTimes } from '@/parts/time'
 /** Bikes that are to come back: joints that settle, fluid from dry, pads after bedding. */
 const props = defineProps<{ callBacks: Schemas['CallBack'][] }>()
 const queries = useQueryClient()
-const { date } = useTimes()
+const times = useTimes()
 const open = ref('')
 const note = ref('')
-const today = new Date().toISOString().slice(0, 10)
+const { date } = times
+const today = times.today()
 const chosen = computed(() => props.callBacks.find((c) => c.id === open.value))
 
 const saving = useMutation({
@@ -49,14 +50,14 @@ const later = (c: Schemas['CallBack']) => {
       <li v-for="c in callBacks" :key="c.id" class="border-b border-rule py-2">
         <div class="flex items-start gap-3">
           <div class="min-w-0 flex-1 leading-snug">
-            <p class="truncate">
+            <p>
               <RouterLink
                 class="font-bold underline decoration-rule underline-offset-4"
                 :to="{ name: 'bike', params: { id: c.bike_id } }"
                 >{{ c.title }}</RouterLink
               >
               <span class="text-soft">
-                · {{ c.owner }} · <span class="figure">{{ c.phone }}</span></span
+                · {{ c.owner }} · <span class="figure whitespace-nowrap">{{ c.phone }}</span></span
               >
             </p>
             <p class="text-[15px] text-soft">{{ c.what }}</p>
