@@ -51,6 +51,7 @@ type Yield struct {
 	Point    string `json:"point,omitempty" yaml:"point" doc:"of the walk-round"`
 	Fastener string `json:"fastener,omitempty" yaml:"fastener" doc:"of the torque log"`
 	Sign     string `json:"sign,omitempty" yaml:"sign" doc:"the brake test that release needs"`
+	Left     bool   `json:"left,omitempty" yaml:"left" doc:"a point as the work leaves it, not as it was found"`
 }
 
 // Outcome is something that may be seen, and where it leads.

@@ -66,7 +66,7 @@ func found(p page, v workshop.JobView) {
 	}
 	came := map[workshop.FindingStatus]string{
 		workshop.FindingOpen: "not offered yet", workshop.FindingOffered: "waiting for your answer", workshop.FindingAgreed: "agreed",
-		workshop.FindingDone: "put right", workshop.FindingDeclined: "declined", workshop.FindingRefused: "refused, knowing it is unsafe", workshop.FindingAside: "left as it is",
+		workshop.FindingDone: "put right", workshop.FindingDeclined: "declined", workshop.FindingRefused: "refused, knowing it is unsafe", workshop.FindingAside: "left as it is", workshop.FindingWatched: "to be watched",
 	}
 	for _, f := range v.Findings {
 		reason := f.Reason

@@ -106,12 +106,18 @@ func (w *Workshop) brakeSides(s *sheet) []BrakeSide {
 	return out
 }
 
-// bledOn is when a brake was last bled here.
+// bledOn is when the fluid of a brake was last changed here: by a bleed, but not by one from
+// the lever alone.
 func (s *sheet) bledOn(end string) *time.Time {
 	var last *time.Time
 	for _, l := range []ledger{s.past, s.ledger} {
 		for _, e := range l.all(KindWork) {
 			item, known := l.find(e.Content.Work.Item)
+			if run := e.Content.Work.Run; run != nil {
+				if g, kept := l.find(*run); kept && g.Content.Guided.Work.inPart() {
+					continue
+				}
+			}
 			if known && item.Content.Item != nil && item.Content.Item.Operation == "bleed-"+end && (last == nil || e.At.After(*last)) {
 				last = &e.At
 			}
@@ -130,7 +136,7 @@ func (b *BrakeSide) age(now time.Time) {
 		return
 	}
 	if b.BledOn == nil {
-		b.Says = "Not bled here yet: ask when its fluid was changed. DOT fluid takes up water and boils sooner each year."
+		b.Says = "Its fluid was never changed here: ask when it was. DOT fluid takes up water and boils sooner each year."
 		return
 	}
 	b.Months = monthsSince(*b.BledOn, now)

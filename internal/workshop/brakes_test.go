@@ -28,7 +28,7 @@ func TestFluidAgesFromTheLastBleed(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	r.Bike.Facts.FrontFluid = "dot"
 	front := func() BrakeSide { return w.brakeSides(w.layOut(*r))[0] }
-	assert.Contains(t, front().Says, "Not bled here yet", "nobody knows")
+	assert.Contains(t, front().Says, "never changed here", "nobody knows")
 	done(r, "bleed-front", 420, true)
 	assert.Equal(t, 14, front().Months, "420 days of 30.44 to the month")
 	done(r, "bleed-rear", 30, true)

@@ -3,6 +3,8 @@ package workshop
 import (
 	"slices"
 	"time"
+
+	"utensil/core/brake"
 )
 
 // Called is what an earlier job called the bike back for, while it is here.
@@ -38,14 +40,30 @@ func (s *sheet) answers(c CallBack, now time.Time) bool {
 			return !slices.ContainsFunc(s.bolts, func(b BoltView) bool { return b.Fastener == id && b.Settled })
 		})
 	case c.Operation != "":
-		return slices.ContainsFunc(s.items, func(i ItemView) bool { return i.Item.Operation == c.Operation && i.Work != nil }) ||
-			slices.ContainsFunc(s.runs, func(r RunView) bool { return r.Work.Operation == c.Operation && r.Finished })
+		return s.didAll(c.Operation)
 	case c.Point != "":
 		e, read := s.readingOf(c.Point)
 		return read && !e.Content.Reading.PassedOver && s.by(c, now, earlyDays)
 	}
 	return false
 }
+
+// didAll says whether an operation was done, and not only in part: a bleed from the lever
+// leaves the old fluid in hose and caliper.
+func (s *sheet) didAll(operation string) bool {
+	part := false
+	for _, r := range s.runs {
+		if r.Work.Operation == operation && r.Finished {
+			if !r.Work.inPart() {
+				return true
+			}
+			part = true
+		}
+	}
+	return !part && slices.ContainsFunc(s.items, func(i ItemView) bool { return i.Item.Operation == operation && i.Work != nil })
+}
+
+func (g GuidedWork) inPart() bool { return g.School == brake.LeverEnd }
 
 // callsFor says whether the bike is here to have a point looked at again.
 func (s *sheet) callsFor(point string, now time.Time) bool {

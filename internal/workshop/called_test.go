@@ -74,3 +74,42 @@ func TestAPointIsLookedAtWhenTheBikeCameBackForIt(t *testing.T) {
 	r.CallBacks = []CallBack{{ID: NewID(), JobID: NewID(), State: "open", What: "Look at the arm", Point: beyond, Due: time.Now().Format(time.DateOnly)}}
 	assert.True(t, required(beyond))
 }
+
+func TestABleedFromTheLeverLeavesTheOldFluidIn(t *testing.T) {
+	for procedure, all := range map[string]bool{"bleed-lever-rear": false, "bleed-push-rear": true, "fluid-exchange-rear": true} {
+		w, r := desk(commuter(), "repair")
+		r.Bike.Facts.RearFluid = "dot"
+		_, dot := shelf(r)
+		r.CallBacks = []CallBack{{ID: NewID(), JobID: NewID(), State: "open", What: "DOT", Operation: "bleed-rear", Due: time.Now().Format(time.DateOnly)}}
+		b := bench{t, w, r}
+		b.goes(Guided{Procedure: procedure, Choices: map[string]string{"start": "soft"}, Bottle: &dot, Reason: "the fresh one is on its way"})
+		run := w.layOut(*r).runs[0].ID
+		b.do(Content{Work: &Work{Item: b.agrees("bleed-rear"), Run: &run}})
+		seal := w.onLeaving(w.layOut(*r), time.Now())
+		assert.Equal(t, all, len(seal.Answered) == 1, procedure)
+		require.NotEmpty(t, seal.Made, procedure)
+		months := 12
+		if !all {
+			months = 6
+		}
+		assert.Contains(t, seal.Made[0].What, "DOT fluid")
+		due, err := time.Parse(time.DateOnly, seal.Made[0].Due)
+		require.NoError(t, err)
+		assert.Equal(t, months, monthsSince(time.Now(), due), "%s: common practice, no source", procedure)
+		assert.Equal(t, all, w.brakeSides(w.layOut(*r))[1].BledOn != nil, procedure)
+	}
+}
+
+func TestWhatIsBegunIsNotBegunTwice(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	b := bench{t, w, r}
+	begin := Content{Guided: &Guided{Procedure: "true-rotor-front"}}
+	first := b.do(begin)
+	var problem *Problem
+	require.ErrorAs(t, write(w, r, begin, nil), &problem)
+	assert.Equal(t, Stale, problem.Kind)
+	assert.Contains(t, problem.Detail, "Ida began it")
+	require.NoError(t, write(w, r, Content{Withdrawn: &Withdrawn{Reason: "given up"}}, &first))
+	b.goes(*begin.Guided)
+	b.do(begin) // what came to its end may be done once more
+}

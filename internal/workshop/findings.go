@@ -23,6 +23,7 @@ const (
 	FindingDeclined FindingStatus = "declined" // the owner said no
 	FindingRefused  FindingStatus = "refused"  // the owner said no, told that it is unsafe
 	FindingAside    FindingStatus = "aside"    // left, with a reason
+	FindingWatched  FindingStatus = "watched"  // no work yet, to be looked at again
 )
 
 // FindingView is something wrong with the bike, and what came of it.
@@ -94,38 +95,40 @@ func (s *sheet) readItems() []ItemView {
 	return views
 }
 
-// readFindings lists what is wrong: readings that need work and findings noted by hand.
+// readFindings lists what is wrong: readings that need work, or did before it was done, and
+// findings noted by hand.
 func (w *Workshop) readFindings(s *sheet) []FindingView {
 	var found []FindingView
+	told := w.telling(s)
 	for _, p := range s.points {
-		e, read := s.readingOf(p.ID)
-		if !read {
-			continue
-		}
-		j := w.judged(s, e.Content.Reading)
-		if j == nil || !j.Mark.NeedsWork() {
-			continue
-		}
-		f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + e.Content.Reading.says(unitOf(p.Gauge)), Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
-		for _, o := range w.Book().CuresFor(p.ID, s.Bike.Facts) {
-			w.suggest(&f, o, s.Settings.Hourly)
-		}
-		found = append(found, f)
-	}
-	for _, e := range s.all(KindFinding) {
-		if in := e.Content.Finding; in.Mark.NeedsWork() {
-			f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable}
-			if o, known := w.Book().Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
+		for _, e := range told[p.ID] {
+			j := w.judged(s, e.Content.Reading)
+			if j == nil || !j.Mark.NeedsWork() {
+				continue
+			}
+			f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + e.Content.Reading.says(unitOf(p.Gauge)), Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
+			for _, o := range w.Book().CuresFor(p.ID, s.Bike.Facts) {
 				w.suggest(&f, o, s.Settings.Hourly)
 			}
 			found = append(found, f)
 		}
+	}
+	for _, e := range s.all(KindFinding) {
+		in := e.Content.Finding
+		f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable}
+		if o, known := w.Book().Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
+			w.suggest(&f, o, s.Settings.Hourly)
+		}
+		found = append(found, f)
 	}
 	found = append(found, w.overTightened(s)...)
 	for i := range found {
 		found[i].Suggested = some(found[i].Suggested)
 		w.weigh(s, &found[i])
 		found[i].Status = found[i].status(s)
+		if found[i].Status == FindingOpen && !found[i].Mark.NeedsWork() {
+			found[i].Status = FindingWatched
+		}
 		if a, aside := s.last(KindAside, func(c Content) bool { return s.current(c.Aside.Finding) == found[i].ID }); aside && found[i].Mark != wear.Unsafe && found[i].Status == FindingOpen {
 			found[i].Status, found[i].Why = FindingAside, a.Content.Aside.Reason
 		}
@@ -240,7 +243,7 @@ func (w *Workshop) takes(o knowledge.Operation) (minutes, times int) {
 func (f FindingView) covers(i ItemView, s *sheet) bool {
 	named := i.Item.Finding != nil && s.current(*i.Item.Finding) == f.ID
 	cures := f.Point != "" && i.Item.Point == f.Point || slices.Contains(f.operation, i.Item.Operation)
-	before := i.Work != nil && s.order[*i.WorkID] < s.order[f.ID]
+	before := i.Work != nil && s.placeOf(i, f.Point) < s.order[f.ID]
 	return (named || cures) && !before
 }
 
@@ -275,13 +278,13 @@ func (f FindingView) status(s *sheet) FindingStatus {
 // needed says whether an item settles something that is due or unsafe.
 func (s *sheet) needed(item Item) bool {
 	v := ItemView{Item: item}
-	return slices.ContainsFunc(s.findings, func(f FindingView) bool { return f.covers(v, s) })
+	return slices.ContainsFunc(s.findings, func(f FindingView) bool { return f.Mark.NeedsWork() && f.covers(v, s) })
 }
 
-// settlesUnsafe says whether an item settles something unsafe.
+// settlesUnsafe says whether an item settles something unsafe that is not put right yet.
 func (s *sheet) settlesUnsafe(item Item) bool {
 	v := ItemView{Item: item}
-	return slices.ContainsFunc(s.findings, func(f FindingView) bool { return f.Mark == wear.Unsafe && f.covers(v, s) })
+	return slices.ContainsFunc(s.findings, func(f FindingView) bool { return f.Mark == wear.Unsafe && f.Status != FindingDone && f.covers(v, s) })
 }
 
 func findingOf(found []FindingView, id ID) (FindingView, bool) {

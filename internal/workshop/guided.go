@@ -34,6 +34,7 @@ type GuidedWork struct {
 	Consumables []string            `json:"consumables"`
 	Minutes     int                 `json:"minutes"`
 	Operation   string              `json:"operation,omitempty"`
+	School      brake.School        `json:"school,omitempty" doc:"of bleeding"`
 	Procedure   procedure.Procedure `json:"procedure"`
 	Comes       []ComesBack         `json:"comes,omitempty"`
 }
@@ -129,6 +130,12 @@ func (w *Workshop) checkGuided(s *sheet, in Guided) (*Guided, error) {
 			delete(in.Choices, choice)
 		}
 	}
+	for _, r := range s.runs {
+		if r.Procedure == in.Procedure && !r.Finished {
+			return nil, &Problem{Kind: Stale, Title: "That was begun already", Current: r,
+				Detail: fmt.Sprintf("%s began it at %s. Go on with that run, or give it up first.", r.By, r.At.In(s.Settings.Location()).Format("15:04"))}
+		}
+	}
 	in.Pour, in.Warning = 0, ""
 	family, circuit := s.circuit(end(p.ID))
 	if p.Fluid {
@@ -139,7 +146,7 @@ func (w *Workshop) checkGuided(s *sheet, in Guided) (*Guided, error) {
 		in.Bottle, in.Reason = nil, ""
 	}
 	in.Work = &GuidedWork{Name: p.Name, About: p.About, Caution: p.Caution, Source: p.Source, Tools: some(p.Tools), Consumables: some(p.Consumables),
-		Minutes: p.Minutes, Operation: p.Operation, Procedure: p.Procedure}
+		Minutes: p.Minutes, Operation: p.Operation, School: p.School, Procedure: p.Procedure}
 	for _, c := range p.ComeBacksAfter(in.Choices, family) {
 		in.Work.Comes = append(in.Work.Comes, ComesBack{c.Days, c.What, c.Operation, c.Point})
 	}
@@ -320,17 +327,26 @@ func (s *sheet) already(run ID, state string) string {
 }
 
 // wanted says what must be recorded before a step is done: since the run began, in the log
-// where it belongs.
+// where it belongs. What tells how the work left the brake is told after the step before, each
+// time the run comes to it.
 func (w *Workshop) wanted(s *sheet, run Entry, now procedure.Step, v *RunView) {
 	if now.Record == nil {
 		return
 	}
 	began := s.order[run.ID]
+	after := began
+	if n := len(v.Done); n > 0 {
+		after = s.order[v.Done[n-1].ID]
+	}
 	switch r := now.Record; {
 	case r.Point != "":
 		p, known := w.Book().Point(r.Point)
 		e, read := s.readingOf(r.Point)
-		if known && p.When.Holds(s.Bike.Facts) && (!read || s.order[e.ID] < began) {
+		since := began
+		if r.Left {
+			since = after
+		}
+		if known && p.When.Holds(s.Bike.Facts) && (!read || s.order[e.ID] < since) {
 			v.Missing = "Record it first: " + lower(p.Name) + "."
 		}
 	case r.Fastener != "":
@@ -345,7 +361,7 @@ func (w *Workshop) wanted(s *sheet, run Entry, now procedure.Step, v *RunView) {
 		}
 	case r.Sign != "":
 		e, signed := s.last(KindSign, func(c Content) bool { return c.Sign.What == r.Sign })
-		if slices.Contains(signsFor(s.Bike.Facts), r.Sign) && (!signed || s.order[e.ID] < began || !e.Content.Sign.Passed) {
+		if slices.Contains(signsFor(s.Bike.Facts), r.Sign) && (!signed || s.order[e.ID] < after || !e.Content.Sign.Passed) {
 			v.Missing = "Sign the brake test first. It must pass."
 		}
 	}

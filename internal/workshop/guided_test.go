@@ -239,3 +239,25 @@ func TestGuidedWorkNamesWhatItFitsAndOpens(t *testing.T) {
 	assert.LessOrEqual(t, float64(*pin.Max), 2.0, "common practice, no source: a pad pin takes 1 to 2 N·m")
 	assert.Empty(t, offers["isolate-front"].Joints, "nothing is opened to look")
 }
+
+func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	oil, _ := shelf(r)
+	b := bench{t, w, r}
+	run := b.do(Content{Guided: &Guided{Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft"}, Bottle: &oil}})
+	b.reads("front-lever", "Firm") // too soon
+	b.do(Content{Sign: &Sign{What: SignFrontBrake, Passed: true}})
+	b.goesOn()
+
+	// Still soft, it goes round once more, and is felt once more.
+	done := w.layOut(*r).runs[0].Done
+	feel := slices.IndexFunc(done, func(d RunStep) bool { return d.Step == "feel" })
+	for _, d := range slices.Backward(done[feel:]) {
+		require.NoError(t, write(w, r, Content{Withdrawn: &Withdrawn{}}, &d.ID))
+	}
+	b.reads("front-lever", "Soft")
+	b.do(Content{Step: &StepDone{Run: run, Step: "feel", Outcome: "Still soft: once more", Place: feel}})
+	b.goesOn()
+	assert.Greater(t, len(w.layOut(*r).runs[0].Done), len(done))
+	assert.Empty(t, b.found(), "the last word is firm")
+}

@@ -94,6 +94,9 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 		if err := by.must(writers[old.Kind]...); err != nil {
 			return c, err
 		}
+		if old.Kind == KindItem && s.isDone(old.ID) {
+			return c, workDone()
+		}
 	}
 	var err error
 	switch {
@@ -389,6 +392,9 @@ func (w *Workshop) checkAnswer(s *sheet, in Answer) (*Answer, error) {
 	if e.ID != in.Item {
 		return nil, &Problem{Kind: Stale, Title: "The item was changed", Detail: "Someone changed this item while the owner was answering. Read them the new one.", Current: e}
 	}
+	if in.Answer != Yes && s.isDone(e.ID) {
+		return nil, workDone()
+	}
 	var err error
 	if in.From, err = name("from", "who answered", in.From); err != nil {
 		return nil, err
@@ -415,6 +421,15 @@ func (w *Workshop) checkAnswer(s *sheet, in Answer) (*Answer, error) {
 		return nil, invalid("answer", "The answer is yes, no or refused.")
 	}
 	return &in, nil
+}
+
+// isDone says whether an item's work is done: parts are in, joints were taken apart.
+func (s *sheet) isDone(item ID) bool {
+	return slices.ContainsFunc(s.items, func(i ItemView) bool { return i.ID == item && i.Work != nil })
+}
+
+func workDone() *Problem {
+	return &Problem{Kind: Stale, Title: "That work is done already", Detail: "Somebody has marked it done. If it was not done after all, take that back under Work first."}
 }
 
 func (w *Workshop) checkWork(s *sheet, in Work) (*Work, error) {

@@ -1723,6 +1723,8 @@ export interface components {
             name: string;
             operation?: string;
             procedure: components["schemas"]["Procedure"];
+            /** @description of bleeding */
+            school?: string;
             source: string;
             tools: string[];
         };
@@ -3352,6 +3354,8 @@ export interface components {
         Yield: {
             /** @description of the torque log */
             fastener?: string;
+            /** @description a point as the work leaves it, not as it was found */
+            left?: boolean;
             /** @description of the walk-round */
             point?: string;
             /** @description the brake test that release needs */

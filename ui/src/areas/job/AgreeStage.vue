@@ -47,6 +47,7 @@ const came: Record<string, string> = {
   declined: 'declined',
   refused: 'refused',
   aside: 'left as it is',
+  watched: 'to be watched',
 }
 
 const propose = (finding: Schemas['FindingView'] | undefined, s: Schemas['Suggestion']) =>

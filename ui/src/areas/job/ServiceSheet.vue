@@ -25,6 +25,7 @@ const came: Record<string, string> = {
   declined: 'declined',
   refused: 'refused, knowing it is unsafe',
   aside: 'left as it is',
+  watched: 'to be watched',
 }
 const wasFound: Record<string, string> = {
   loose: 'loose',
