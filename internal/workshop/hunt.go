@@ -316,7 +316,7 @@ func (w *Workshop) openHunt(s *sheet, id ID) (*hunted, error) {
 	return w.hunt(s, e)
 }
 
-func (w *Workshop) checkClue(s *sheet, in Clue) (*Clue, error) {
+func (w *Workshop) checkClue(s *sheet, in Clue, supersedes *ID) (*Clue, error) {
 	h, err := w.openHunt(s, in.Hunt)
 	if err != nil {
 		return nil, err
@@ -328,9 +328,24 @@ func (w *Workshop) checkClue(s *sheet, in Clue) (*Clue, error) {
 		if in.Answer != "" && !slices.ContainsFunc(c.Answers, func(a knowledge.Answer) bool { return a.Say == in.Answer }) {
 			return nil, invalid("answer", "“%s” is no answer of this check. Choose one of its answers, or cannot tell.", in.Answer)
 		}
-		return &in, nil
+		return &in, s.lookedAt(h.entry.ID, in, supersedes)
 	}
 	return nil, invalid("check", "This search has no such check.")
+}
+
+// lookedAt refuses a second answer to one check: counted twice, one look would make the search
+// surer than it is.
+func (s *sheet) lookedAt(hunt ID, in Clue, supersedes *ID) error {
+	for _, e := range s.clues(hunt) {
+		if c := e.Content.Clue; c != nil && c.Check == in.Check && (supersedes == nil || e.ID != *supersedes) {
+			said := "could not tell"
+			if c.Answer != "" {
+				said = "said “" + c.Answer + "”"
+			}
+			return &Problem{Kind: Stale, Title: "That was looked at already", Detail: fmt.Sprintf("%s %s. If that is wrong, take it back and answer again.", e.ByName, said)}
+		}
+	}
+	return nil
 }
 
 func (w *Workshop) checkTried(s *sheet, in Tried) (*Tried, error) {

@@ -91,6 +91,7 @@ func TestHuntFromComplaintToAgreement(t *testing.T) {
 
 	for says, c := range map[string]Content{
 		"cannot have that complaint": {Hunt: &Hunt{Fault: "drum-weak-front"}},
+		"looked at already":          {Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Firms up and sinks again"}},
 		"is no answer":               {Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Purple"}},
 		"no such check":              {Clue: &Clue{Hunt: hunt, Check: "kick"}},
 		"no such cause":              {Tried: &Tried{Hunt: hunt, Cause: "gremlins"}},

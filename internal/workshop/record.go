@@ -113,7 +113,7 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 	case c.Hunt != nil:
 		c.Hunt, err = w.checkHunt(s, *c.Hunt)
 	case c.Clue != nil:
-		c.Clue, err = w.checkClue(s, *c.Clue)
+		c.Clue, err = w.checkClue(s, *c.Clue, n.Supersedes)
 	case c.Air != nil:
 		c.Air, err = s.checkAir(*c.Air)
 	case c.Odometer != nil:
