@@ -113,12 +113,7 @@ func (s *sheet) bledOn(end string) *time.Time {
 	for _, l := range []ledger{s.past, s.ledger} {
 		for _, e := range l.all(KindWork) {
 			item, known := l.find(e.Content.Work.Item)
-			if run := e.Content.Work.Run; run != nil {
-				if g, kept := l.find(*run); kept && g.Content.Guided.Work.inPart() {
-					continue
-				}
-			}
-			if known && item.Content.Item != nil && item.Content.Item.Operation == "bleed-"+end && (last == nil || e.At.After(*last)) {
+			if known && !e.Content.Work.Part && item.Content.Item != nil && item.Content.Item.Operation == "bleed-"+end && (last == nil || e.At.After(*last)) {
 				last = &e.At
 			}
 		}

@@ -51,19 +51,21 @@ func (s *sheet) answers(c CallBack, now time.Time) bool {
 // didAll says whether an operation was done, and not only in part: a bleed from the lever
 // leaves the old fluid in hose and caliper.
 func (s *sheet) didAll(operation string) bool {
-	part := false
-	for _, r := range s.runs {
-		if r.Work.Operation == operation && r.Finished {
-			if !r.Work.inPart() {
-				return true
-			}
-			part = true
-		}
-	}
-	return !part && slices.ContainsFunc(s.items, func(i ItemView) bool { return i.Item.Operation == operation && i.Work != nil })
+	ran, whole := s.ran(operation)
+	return ran && whole || slices.ContainsFunc(s.items, func(i ItemView) bool {
+		return i.Item.Operation == operation && i.Work != nil && !i.Work.Part
+	})
 }
 
-func (g GuidedWork) inPart() bool { return g.School == brake.LeverEnd }
+// ran says whether runs of an operation came to their end, and whether one of them did all of it.
+func (s *sheet) ran(operation string) (ran, whole bool) {
+	for _, r := range s.runs {
+		if operation != "" && r.Work.Operation == operation && r.Finished {
+			ran, whole = true, whole || r.Work.School != brake.LeverEnd
+		}
+	}
+	return ran, whole
+}
 
 // callsFor says whether the bike is here to have a point looked at again.
 func (s *sheet) callsFor(point string, now time.Time) bool {

@@ -210,6 +210,7 @@ type Work struct {
 	Item  ID       `json:"item"`
 	Note  string   `json:"note,omitempty"`
 	Parts []Fitted `json:"parts,omitempty" doc:"parts fitted"`
+	Part  bool     `json:"part,omitempty" readOnly:"true" doc:"the guided runs of it did it only in part: a bleed from the lever alone"`
 }
 
 // Fitted is a part that was fitted.

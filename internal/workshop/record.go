@@ -441,6 +441,8 @@ func (w *Workshop) checkWork(s *sheet, in Work) (*Work, error) {
 			return nil, invalid("item", "The owner has not agreed to this yet. Record their answer first.")
 		}
 		in.Item = item.ID
+		ran, whole := s.ran(item.Item.Operation)
+		in.Part = ran && !whole
 		if in.Run != nil {
 			if e, known := s.find(*in.Run); !known || e.Content.Guided == nil || e.Content.Guided.Work.Operation != item.Item.Operation {
 				return nil, invalid("run", "That run did other work.")

@@ -3282,6 +3282,8 @@ export interface components {
         Work: {
             item: string;
             note?: string;
+            /** @description the guided runs of it did it only in part: a bleed from the lever alone */
+            readonly part?: boolean;
             /** @description parts fitted */
             parts?: components["schemas"]["Fitted"][];
             /** @description the run of a procedure that did it */
