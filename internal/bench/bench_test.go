@@ -124,31 +124,37 @@ func BenchmarkJobScreen(b *testing.B) {
 		}
 		require.NoError(b, rows.Err())
 	}
-	var viaAPI, viaSQL []time.Duration
-	size := 0
-	for i, j := range slices.Concat(jobs[:50], jobs) { // the first fifty warm both ways up
-		start := time.Now()
-		bare(postgres.JobQuery, j)
-		bare(postgres.EntriesQuery, j)
-		sql := time.Since(start)
-		start = time.Now()
-		size = fetch("/api/jobs/" + string(j))
-		if i >= 50 {
-			viaSQL, viaAPI = append(viaSQL, sql), append(viaAPI, time.Since(start))
+	// measure fetches a screen both ways by turns and tells how they compare.
+	measure := func(screen string, times int, path func(i int) string, sql func(i int)) {
+		var viaAPI, viaSQL []time.Duration
+		size, warm := 0, times/8
+		for i := range warm + times {
+			start := time.Now()
+			sql(i % times)
+			halfway := time.Now()
+			size = fetch(path(i % times))
+			if i >= warm {
+				viaSQL, viaAPI = append(viaSQL, halfway.Sub(start)), append(viaAPI, time.Since(halfway))
+			}
 		}
+		before := counter.n.Load()
+		fetch(path(0))
+		trips := counter.n.Load() - before
+		api, bare := median(viaAPI), median(viaSQL)
+		fmt.Printf("%s: %v over the API, %v by bare SQL: %.2f times (aim: at most 2); %d SQL round trips (aim: at most 3); %d bytes\n",
+			screen, api.Round(10*time.Microsecond), bare.Round(10*time.Microsecond), float64(api)/float64(bare), trips, size)
 	}
-	before := counter.n.Load()
-	fetch("/api/jobs/" + string(jobs[0]))
-	screen := counter.n.Load() - before
-	before = counter.n.Load()
-	fetch("/api/today")
-	today := counter.n.Load() - before
-	api_, sql := median(viaAPI), median(viaSQL)
-	b.ReportMetric(float64(api_)/float64(sql), "api/sql")
+	fmt.Println()
+	measure("job screen", len(jobs), func(i int) string { return "/api/jobs/" + string(jobs[i]) }, func(i int) {
+		bare(postgres.JobQuery, jobs[i])
+		bare(postgres.EntriesQuery, jobs[i])
+	})
+	measure("first screen, 40 bikes in the shop", 100, func(int) string { return "/api/today" }, func(int) {
+		yesterday := time.Now().AddDate(0, 0, -1)
+		bare(postgres.InShopQuery, yesterday)
+		bare(postgres.InShopEntriesQuery, yesterday)
+	})
 	b.ReportMetric(0, "ns/op")
-	fmt.Printf("\njob screen: %v over the API, %v by bare SQL: %.2f times (aim: at most 2); %d SQL round trips (aim: at most 3); %d bytes\n",
-		api_.Round(10*time.Microsecond), sql.Round(10*time.Microsecond), float64(api_)/float64(sql), screen, size)
-	fmt.Printf("today: %d SQL round trips\n", today)
 }
 
 func BenchmarkServer(b *testing.B) {

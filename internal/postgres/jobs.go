@@ -249,11 +249,20 @@ func (s *Store) Rescues(ctx context.Context, saves map[string][]string, held tim
 	return out, wrap("reading the rescues", err)
 }
 
+// The queries of the first screen, exported to the benchmark as well.
+const (
+	inShop             = `(j.released_at is null or j.released_at >= $1)`
+	InShopQuery        = `select ` + jobColumns + `, ` + shopColumns + `, ` + benchOfBike + jobTables + ` cross join settings s where ` + inShop + ` order by j.number`
+	InShopEntriesQuery = `with here as (select j.id, j.bike_id from job j where ` + inShop + `)
+		select ` + entryColumns + ` from entry e join staff st on st.id = e.by
+		where e.job_id in (select id from here) or (e.kind in ('figure', 'bolt') and e.bike_id in (select bike_id from here))
+		order by e.seq`
+)
+
 // InShop reads the jobs in the shop and those released since: two round trips.
 func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record, error) {
-	const which = `(j.released_at is null or j.released_at >= $1)`
 	var rows []jobRow
-	if err := s.db.SelectContext(ctx, &rows, `select `+jobColumns+`, `+shopColumns+`, `+benchOfBike+jobTables+` cross join settings s where `+which+` order by j.number`, since); err != nil {
+	if err := s.db.SelectContext(ctx, &rows, InShopQuery, since); err != nil {
 		return nil, wrap("reading the jobs in the shop", err)
 	}
 	records := make([]workshop.Record, len(rows))
@@ -264,10 +273,7 @@ func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record,
 		byJob[r.JobID], past[i] = &records[i], &records[i]
 	}
 	var entries []entryRow
-	if err := s.db.SelectContext(ctx, &entries, `with here as (select j.id, j.bike_id from job j where `+which+`)
-		select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.job_id in (select id from here) or (e.kind in ('figure', 'bolt') and e.bike_id in (select bike_id from here))
-		order by e.seq`, since); err != nil {
+	if err := s.db.SelectContext(ctx, &entries, InShopEntriesQuery, since); err != nil {
 		return nil, wrap("reading entries", err)
 	}
 	return records, place(entries, func(job workshop.ID) *workshop.Record { return byJob[job] }, past...)
