@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"strconv"
+	"strings"
 )
 
 // Condition is what must hold of a bike's facts for a point, limit or fastener to apply:
@@ -50,6 +51,9 @@ func (c Condition) Validate() error {
 func matches(want, word string) bool {
 	if want == word {
 		return true
+	}
+	if !strings.HasSuffix(want, "+") && !strings.HasSuffix(want, "-") {
+		return false // most are words, and asked many times a screen
 	}
 	sign, limit, err := bound(want)
 	n, not := strconv.Atoi(word)

@@ -255,15 +255,25 @@ const (
 	InShopQuery        = `select ` + jobColumns + `, ` + shopColumns + `, ` + benchOfBike + jobTables + ` cross join settings s where ` + inShop + ` order by j.number`
 	InShopEntriesQuery = `with here as (select j.id, j.bike_id from job j where ` + inShop + `)
 		select ` + entryColumns + ` from entry e join staff st on st.id = e.by
-		where e.job_id in (select id from here) or (e.kind in ('figure', 'bolt') and e.bike_id in (select bike_id from here))
+		where e.seq in (select seq from entry where job_id in (select id from here)
+			union select seq from entry where bike_id in (select bike_id from here) and kind in ('figure', 'bolt'))
 		order by e.seq`
 )
 
-// InShop reads the jobs in the shop and those released since: two round trips.
+// InShop reads the jobs in the shop and those released since: two round trips, side by side.
+// Both see the same jobs, or a job that came in between is shown without its entries once.
 func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record, error) {
 	var rows []jobRow
-	if err := s.db.SelectContext(ctx, &rows, InShopQuery, since); err != nil {
-		return nil, wrap("reading the jobs in the shop", err)
+	var entries []entryRow
+	both, each := errgroup.WithContext(ctx)
+	both.Go(func() error {
+		return wrap("reading the jobs in the shop", s.db.SelectContext(each, &rows, InShopQuery, since))
+	})
+	both.Go(func() error {
+		return wrap("reading entries", s.db.SelectContext(each, &entries, InShopEntriesQuery, since))
+	})
+	if err := both.Wait(); err != nil {
+		return nil, err
 	}
 	records := make([]workshop.Record, len(rows))
 	byJob := make(map[workshop.ID]*workshop.Record, len(rows))
@@ -271,10 +281,6 @@ func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record,
 	for i, r := range rows {
 		records[i] = r.record()
 		byJob[r.JobID], past[i] = &records[i], &records[i]
-	}
-	var entries []entryRow
-	if err := s.db.SelectContext(ctx, &entries, InShopEntriesQuery, since); err != nil {
-		return nil, wrap("reading entries", err)
 	}
 	return records, place(entries, func(job workshop.ID) *workshop.Record { return byJob[job] }, past...)
 }
