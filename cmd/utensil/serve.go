@@ -73,16 +73,7 @@ func migrateCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "migrate", Short: "Bring the schema at DATABASE_URL up to date",
 		RunE: func(c *cobra.Command, _ []string) error {
-			url, err := databaseURL()
-			if err != nil {
-				return err
-			}
-			store, err := postgres.Open(url)
-			if err != nil {
-				return err
-			}
-			defer store.Close()
-			return store.Migrate(c.Context())
+			return withStore(func(store *postgres.Store) error { return store.Migrate(c.Context()) })
 		},
 	}
 }
@@ -93,21 +84,14 @@ func staffCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use: "staff", Short: "Add a shop owner; the PIN or password is read from UTENSIL_SECRET",
 		RunE: func(c *cobra.Command, _ []string) error {
-			url, err := databaseURL()
-			if err != nil {
-				return err
-			}
 			secret, err := workshop.HashSecret(os.Getenv("UTENSIL_SECRET"))
 			if err != nil {
 				return err
 			}
-			store, err := postgres.Open(url)
-			if err != nil {
+			return withStore(func(store *postgres.Store) error {
+				_, err := store.SaveStaff(c.Context(), workshop.Staff{ID: workshop.NewID(), Name: name, Role: workshop.Keeper, Active: true, Secret: secret})
 				return err
-			}
-			defer store.Close()
-			_, err = store.SaveStaff(c.Context(), workshop.Staff{ID: workshop.NewID(), Name: name, Role: workshop.Keeper, Active: true, Secret: secret})
-			return err
+			})
 		},
 	}
 	c.Flags().StringVar(&name, "name", "Shop owner", "their name")
@@ -135,6 +119,19 @@ func openapiCommand() *cobra.Command {
 			return err
 		},
 	}
+}
+
+// withStore does something with the workshop's records.
+func withStore(do func(*postgres.Store) error) error {
+	url, err := databaseURL()
+	if err != nil {
+		return err
+	}
+	store, err := postgres.Open(url)
+	if err != nil {
+		return err
+	}
+	return errors.Join(do(store), store.Close())
 }
 
 func databaseURL() (string, error) {

@@ -1,16 +1,9 @@
 package httpapi
 
 import (
-	"bytes"
 	"context"
-	"log/slog"
-	"net/http"
-	"slices"
-
-	"github.com/go-chi/chi/v5"
 
 	"utensil/core/brake"
-	"utensil/internal/document"
 	"utensil/internal/workshop"
 )
 
@@ -40,31 +33,4 @@ func (s *Server) declareBrakes() {
 	answered(s, "/api/brake/runout", "brake-runout", "A rotor's wobble from dial readings", shop.Runout)
 	answered(s, "/api/brake/small", "brake-small", "Pads, piston, arms, cable", shop.Small)
 	answered(s, "/api/practice/brake", "practice-brake", "A brake to practise bleeding on", shop.PracticeBrake)
-}
-
-// serveLabel answers with a bottle's label.
-func (s *Server) serveLabel(w http.ResponseWriter, r *http.Request) {
-	if _, err := s.actor(r.Context()); err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	all, err := s.shop.Bottles(r.Context())
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	i := slices.IndexFunc(all, func(b workshop.Bottle) bool { return string(b.ID) == chi.URLParam(r, "id") })
-	if i < 0 {
-		s.refuse(w, r, workshop.NotFound("bottle"))
-		return
-	}
-	var label bytes.Buffer
-	if err := document.BottleLabel(&label, all[i]); err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	w.Header().Set("Content-Type", "image/png")
-	if _, err := label.WriteTo(w); err != nil {
-		slog.DebugContext(r.Context(), "sending a label", "err", err)
-	}
 }

@@ -1,7 +1,6 @@
 package httpapi
 
 import (
-	"bytes"
 	"context"
 	"embed"
 	"encoding/json"
@@ -15,11 +14,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
-	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
-
-	"utensil/internal/document"
-	"utensil/internal/workshop"
 )
 
 //go:embed all:interface
@@ -73,111 +68,6 @@ func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 	}
 	w.Header().Set("Content-Type", "application/json")
 	fmt.Fprintln(w, `{"status":"ok"}`)
-}
-
-// serveSheet answers with a job's service sheet as PDF.
-func (s *Server) serveSheet(w http.ResponseWriter, r *http.Request) {
-	if _, err := s.actor(r.Context()); err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	job, err := s.shop.Job(r.Context(), workshop.ID(chi.URLParam(r, "id")))
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	settings, err := s.shop.Settings(r.Context())
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	depth, _ := s.shop.Book().Depth(job.Job.Depth)
-	var sheet bytes.Buffer
-	if err := document.Sheet(&sheet, job, settings, depth.Name); err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	w.Header().Set("Content-Type", "application/pdf")
-	w.Header().Set("Content-Disposition", fmt.Sprintf(`inline; filename="service-sheet-%d.pdf"`, job.Job.Number))
-	if _, err := sheet.WriteTo(w); err != nil {
-		slog.DebugContext(r.Context(), "sending a sheet", "err", err)
-	}
-}
-
-// takeRide reads a ride file, GPX or FIT, and records the ride under the id that the sender made.
-func (s *Server) takeRide(w http.ResponseWriter, r *http.Request) {
-	who, err := s.actor(r.Context())
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	ride, err := document.ReadRide(r.Body)
-	if err != nil {
-		s.refuse(w, r, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a ride", Field: "ride", Detail: sentence(err.Error())})
-		return
-	}
-	entry := workshop.NewEntry{ID: workshop.ID(chi.URLParam(r, "ride")), Content: workshop.Content{Ride: &ride}}
-	view, err := s.shop.Record(r.Context(), who, workshop.ID(chi.URLParam(r, "id")), entry)
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	w.Header().Set("Content-Type", "application/json")
-	if err := json.NewEncoder(w).Encode(view); err != nil {
-		slog.DebugContext(r.Context(), "answering", "err", err)
-	}
-}
-
-// takePhoto keeps a photograph under the id that the sender made.
-func (s *Server) takePhoto(w http.ResponseWriter, r *http.Request) {
-	who, err := s.actor(r.Context())
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	photo, err := document.ReadPhoto(r.Body)
-	if err != nil {
-		s.refuse(w, r, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a photo", Field: "photo", Detail: sentence(err.Error())})
-		return
-	}
-	photo.ID, photo.JobID = workshop.ID(chi.URLParam(r, "photo")), workshop.ID(chi.URLParam(r, "id"))
-	photo.About, photo.Caption = r.URL.Query().Get("about"), r.URL.Query().Get("caption")
-	view, err := s.shop.AddPhoto(r.Context(), who, photo)
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	w.Header().Set("Content-Type", "application/json")
-	if err := json.NewEncoder(w).Encode(view); err != nil {
-		slog.DebugContext(r.Context(), "answering", "err", err)
-	}
-}
-
-func (s *Server) servePhoto(w http.ResponseWriter, r *http.Request) {
-	if _, err := s.actor(r.Context()); err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	photo, err := s.shop.Photo(r.Context(), workshop.ID(chi.URLParam(r, "photo")))
-	s.writePhoto(w, r, photo, err)
-}
-
-func (s *Server) serveOwnerPhoto(w http.ResponseWriter, r *http.Request) {
-	photo, err := s.shop.OwnerPhoto(r.Context(), chi.URLParam(r, "token"), workshop.ID(chi.URLParam(r, "photo")))
-	s.writePhoto(w, r, photo, err)
-}
-
-func (s *Server) writePhoto(w http.ResponseWriter, r *http.Request, photo workshop.Photo, err error) {
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	w.Header().Set("Content-Type", "image/jpeg")
-	w.Header().Set("Cache-Control", "private, max-age=86400") // a photo never changes
-	w.Header().Set("Content-Disposition", "inline")
-	if _, err := w.Write(photo.JPEG); err != nil {
-		slog.DebugContext(r.Context(), "sending a photo", "err", err)
-	}
 }
 
 // sentence makes an error's words one.

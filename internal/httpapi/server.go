@@ -70,9 +70,9 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.router.Group(func(r chi.Router) {
 		r.Use(http.NewCrossOriginProtection().Handler, links.limit, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
 		r.Get("/api/live", s.serveLive)
-		r.Get("/api/jobs/{id}/sheet.pdf", s.serveSheet)
-		r.Get("/api/jobs/{id}/torques.csv", s.serveTorques)
-		r.Get("/api/bottles/{id}/label.png", s.serveLabel)
+		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
+		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
+		r.Get("/api/bottles/{id}/label.png", s.filedFor(s.label))
 		s.api = humachi.New(r, config())
 		s.declare()
 		s.declareOwner()
@@ -81,10 +81,10 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave)
-		r.Post("/api/jobs/{id}/rides/{ride}", s.takeRide)
-		r.Post("/api/jobs/{id}/photos/{photo}", s.takePhoto)
-		r.With(links.limit).Get("/api/owner/{token}/photos/{photo}", s.serveOwnerPhoto)
-		r.Get("/api/photos/{photo}", s.servePhoto)
+		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))
+		r.Post("/api/jobs/{id}/photos/{photo}", s.filedFor(s.takePhoto))
+		r.With(links.limit).Get("/api/owner/{token}/photos/{photo}", s.filed(s.ownersPhoto))
+		r.Get("/api/photos/{photo}", s.filedFor(s.photo))
 	})
 	// Only files are compressed: a job is small, and packing it would take longer than the
 	// workshop's network takes to carry it.

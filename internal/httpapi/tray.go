@@ -1,15 +1,8 @@
 package httpapi
 
 import (
-	"bytes"
 	"context"
-	"fmt"
-	"log/slog"
-	"net/http"
 
-	"github.com/go-chi/chi/v5"
-
-	"utensil/internal/document"
 	"utensil/internal/workshop"
 )
 
@@ -46,27 +39,4 @@ func (s *Server) declareTray() {
 		}
 		return PullDone{true}, nil
 	}))
-}
-
-// serveTorques answers with a job's torques as CSV.
-func (s *Server) serveTorques(w http.ResponseWriter, r *http.Request) {
-	if _, err := s.actor(r.Context()); err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	job, err := s.shop.Job(r.Context(), workshop.ID(chi.URLParam(r, "id")))
-	if err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	var table bytes.Buffer
-	if err := document.Torques(&table, job); err != nil {
-		s.refuse(w, r, err)
-		return
-	}
-	w.Header().Set("Content-Type", "text/csv; charset=utf-8; header=present")
-	w.Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="torques-%d.csv"`, job.Job.Number))
-	if _, err := table.WriteTo(w); err != nil {
-		slog.DebugContext(r.Context(), "sending torques", "err", err)
-	}
 }

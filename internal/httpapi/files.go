@@ -1,0 +1,140 @@
+package httpapi
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"slices"
+
+	"github.com/go-chi/chi/v5"
+
+	"utensil/internal/document"
+	"utensil/internal/workshop"
+)
+
+// file is what an operation answers with that takes or gives a file.
+type file struct {
+	kind    string // its media type
+	shown   string // how a browser takes it: inline or attachment, with its name
+	lasting bool   // it never changes
+	write   func(io.Writer) error
+}
+
+// filed answers with a file, or with the problem that kept it from being made.
+func (s *Server) filed(answer func(*http.Request) (file, error)) http.HandlerFunc {
+	return func(w http.ResponseWriter, r *http.Request) {
+		var body bytes.Buffer // whole before its first byte is sent: a problem can still be told
+		f, err := answer(r)
+		if err == nil {
+			err = f.write(&body)
+		}
+		if err != nil {
+			s.refuse(w, r, err)
+			return
+		}
+		w.Header().Set("Content-Type", f.kind)
+		if f.shown != "" {
+			w.Header().Set("Content-Disposition", f.shown)
+		}
+		if f.lasting {
+			w.Header().Set("Cache-Control", "private, max-age=86400")
+		}
+		if _, err := body.WriteTo(w); err != nil {
+			slog.DebugContext(r.Context(), "sending a file", "err", err)
+		}
+	}
+}
+
+// filedFor is filed for those who work here.
+func (s *Server) filedFor(answer func(*http.Request, workshop.Actor) (file, error)) http.HandlerFunc {
+	return s.filed(func(r *http.Request) (file, error) {
+		who, err := s.actor(r.Context())
+		if err != nil {
+			return file{}, err
+		}
+		return answer(r, who)
+	})
+}
+
+// named reads an id out of the request's path.
+func named(r *http.Request, what string) workshop.ID { return workshop.ID(chi.URLParam(r, what)) }
+
+// seen is a job's view after a file was taken in, as the operations with a description give it.
+func seen(view workshop.JobView) file {
+	return file{kind: "application/json", write: func(w io.Writer) error { return json.NewEncoder(w).Encode(view) }}
+}
+
+// sheet is a job's service sheet as PDF.
+func (s *Server) sheet(r *http.Request, _ workshop.Actor) (file, error) {
+	job, err := s.shop.Job(r.Context(), named(r, "id"))
+	if err != nil {
+		return file{}, err
+	}
+	settings, err := s.shop.Settings(r.Context())
+	depth, _ := s.shop.Book().Depth(job.Job.Depth)
+	return file{kind: "application/pdf", shown: fmt.Sprintf(`inline; filename="service-sheet-%d.pdf"`, job.Job.Number),
+		write: func(w io.Writer) error { return document.Sheet(w, job, settings, depth.Name) }}, err
+}
+
+// torques are a job's torques as CSV.
+func (s *Server) torques(r *http.Request, _ workshop.Actor) (file, error) {
+	job, err := s.shop.Job(r.Context(), named(r, "id"))
+	return file{kind: "text/csv; charset=utf-8; header=present", shown: fmt.Sprintf(`attachment; filename="torques-%d.csv"`, job.Job.Number),
+		write: func(w io.Writer) error { return document.Torques(w, job) }}, err
+}
+
+// label is a bottle's label, to print and to scan.
+func (s *Server) label(r *http.Request, _ workshop.Actor) (file, error) {
+	all, err := s.shop.Bottles(r.Context())
+	if err != nil {
+		return file{}, err
+	}
+	i := slices.IndexFunc(all, func(b workshop.Bottle) bool { return b.ID == named(r, "id") })
+	if i < 0 {
+		return file{}, workshop.NotFound("bottle")
+	}
+	return file{kind: "image/png", write: func(w io.Writer) error { return document.BottleLabel(w, all[i]) }}, nil
+}
+
+// ride takes in a ride file, GPX or FIT, under the id that the sender made.
+func (s *Server) ride(r *http.Request, who workshop.Actor) (file, error) {
+	ride, err := document.ReadRide(r.Body)
+	if err != nil {
+		return file{}, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a ride", Field: "ride", Detail: sentence(err.Error())}
+	}
+	entry := workshop.NewEntry{ID: named(r, "ride"), Content: workshop.Content{Ride: &ride}}
+	view, err := s.shop.Record(r.Context(), who, named(r, "id"), entry)
+	return seen(view), err
+}
+
+// takePhoto takes in a photograph under the id that the sender made.
+func (s *Server) takePhoto(r *http.Request, who workshop.Actor) (file, error) {
+	photo, err := document.ReadPhoto(r.Body)
+	if err != nil {
+		return file{}, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a photo", Field: "photo", Detail: sentence(err.Error())}
+	}
+	photo.ID, photo.JobID = named(r, "photo"), named(r, "id")
+	photo.About, photo.Caption = r.URL.Query().Get("about"), r.URL.Query().Get("caption")
+	view, err := s.shop.AddPhoto(r.Context(), who, photo)
+	return seen(view), err
+}
+
+func (s *Server) photo(r *http.Request, _ workshop.Actor) (file, error) {
+	photo, err := s.shop.Photo(r.Context(), named(r, "photo"))
+	return pictured(photo), err
+}
+
+func (s *Server) ownersPhoto(r *http.Request) (file, error) {
+	photo, err := s.shop.OwnerPhoto(r.Context(), chi.URLParam(r, "token"), named(r, "photo"))
+	return pictured(photo), err
+}
+
+func pictured(photo workshop.Photo) file {
+	return file{kind: "image/jpeg", shown: "inline", lasting: true, write: func(w io.Writer) error {
+		_, err := w.Write(photo.JPEG)
+		return err
+	}}
+}
