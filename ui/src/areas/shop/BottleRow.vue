@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { ref, watch } from 'vue'
 
-import { ask, asFault, client, type Schemas } from '@/api/client'
+import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
@@ -11,38 +10,26 @@ import { useMoney } from '@/parts/money'
 import { useTimes } from '@/parts/time'
 import { factWord, figure } from '@/parts/words'
 
+import { useRow } from './row'
+
 const props = defineProps<{ bottle: Schemas['Bottle']; hands: boolean }>()
 const emit = defineEmits<{ done: [] }>()
-const queries = useQueryClient()
 const { date, today } = useTimes()
 const { major, minor } = useMoney()
-const open = ref(props.bottle.version === 0)
 const label = ref(false)
-const form = ref({ ...props.bottle })
-const price = ref(major(props.bottle.price_minor))
-
-const saving = useMutation({
-  mutationFn: (body: Schemas['Bottle']) =>
-    ask(client.PUT('/api/bottles/{id}', { params: { path: { id: props.bottle.id } }, body })),
-  onSuccess: (all) => {
-    queries.setQueryData(['bottles'], all)
-    for (const key of ['job', 'bleeds']) void queries.invalidateQueries({ queryKey: [key] })
-    open.value = false
-    emit('done')
+const { open, form, saving, fault, change, leave } = useRow(
+  () => props.bottle,
+  {
+    key: 'bottles',
+    also: ['job', 'bleeds'],
+    save: (body) => ask(client.PUT('/api/bottles/{id}', { params: { path: { id: body.id } }, body })),
   },
-})
-const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
-function change() {
-  form.value = { ...props.bottle }
-  price.value = major(props.bottle.price_minor)
-  open.value = true
-}
+  () => emit('done'),
+)
+const price = ref(major(props.bottle.price_minor))
+watch(open, () => (price.value = major(props.bottle.price_minor)))
 const save = () => saving.mutate({ ...form.value, price_minor: minor(price.value) ?? -1 })
 const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
-function leave() {
-  open.value = false
-  emit('done')
-}
 </script>
 
 <template>

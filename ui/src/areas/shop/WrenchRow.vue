@@ -1,8 +1,5 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
-
-import { ask, asFault, client, type Schemas } from '@/api/client'
+import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
@@ -10,12 +7,20 @@ import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
+import { useRow } from './row'
+
 const props = defineProps<{ wrench: Schemas['Wrench']; keeper: boolean }>()
 const emit = defineEmits<{ done: [] }>()
-const queries = useQueryClient()
 const { date } = useTimes()
-const open = ref(props.wrench.version === 0)
-const form = ref({ ...props.wrench })
+const { open, form, saving, fault, change, leave } = useRow(
+  () => props.wrench,
+  {
+    key: 'wrenches',
+    also: ['job'],
+    save: (body) => ask(client.PUT('/api/wrenches/{id}', { params: { path: { id: body.id } }, body })),
+  },
+  () => emit('done'),
+)
 const figures = [
   { key: 'min_nm', label: 'From, N·m' },
   { key: 'max_nm', label: 'To, N·m' },
@@ -29,26 +34,6 @@ const texts = [
   { key: 'certificate', label: 'Certificate' },
   { key: 'device', label: 'Name it sends, if connected' },
 ] as const
-
-const saving = useMutation({
-  mutationFn: () =>
-    ask(client.PUT('/api/wrenches/{id}', { params: { path: { id: props.wrench.id } }, body: form.value })),
-  onSuccess: (all) => {
-    queries.setQueryData(['wrenches'], all)
-    void queries.invalidateQueries({ queryKey: ['job'] })
-    open.value = false
-    emit('done')
-  },
-})
-const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
-function change() {
-  form.value = { ...props.wrench }
-  open.value = true
-}
-function leave() {
-  open.value = false
-  emit('done')
-}
 </script>
 
 <template>
@@ -87,7 +72,7 @@ function leave() {
     <form
       v-else
       class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4"
-      @submit.prevent="saving.mutate()"
+      @submit.prevent="saving.mutate(form)"
     >
       <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
         <TextField

@@ -1,0 +1,38 @@
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, type Ref, ref } from 'vue'
+
+import { asFault } from '@/api/client'
+
+/** What a register is called among the queries, and which others show something of it. */
+interface Register<T> {
+  key: string
+  also: string[]
+  /** Writes a row and answers with the whole register. */
+  save: (row: T) => Promise<T[]>
+}
+
+/** useRow is one row of a register: shown, or open to be changed. A new one is open. */
+export function useRow<T extends { version: number }>(row: () => T, register: Register<T>, done: () => void) {
+  const queries = useQueryClient()
+  const open = ref(row().version === 0)
+  const form = ref({ ...row() }) as Ref<T>
+
+  function change() {
+    form.value = { ...row() }
+    open.value = true
+  }
+  function leave() {
+    open.value = false
+    done()
+  }
+  const saving = useMutation({
+    mutationFn: register.save,
+    onSuccess: (all) => {
+      queries.setQueryData([register.key], all)
+      for (const key of register.also) void queries.invalidateQueries({ queryKey: [key] })
+      leave()
+    },
+  })
+  const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
+  return { open, form, saving, fault, change, leave }
+}
