@@ -254,7 +254,7 @@ func signed(p page, v workshop.JobView, shop workshop.Settings) {
 			if t, err := time.Parse(time.RFC3339, s.At); err == nil {
 				when = t.In(shop.Location()).Format("2 Jan 15:04")
 			}
-			p.row(9, cell{0.26, s.Name, false, false}, cell{0.44, outcome, true, false}, cell{0.30, s.By + ", " + when, false, true})
+			p.row(9, cell{0.26, s.Name, false, false}, cell{0.34, outcome, true, false}, cell{0.40, s.By + ", " + when, false, true})
 		}
 	}
 }
@@ -296,7 +296,7 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 		if day, err := time.Parse(time.DateOnly, c.Due); err == nil {
 			due = "by " + day.Format("2 January 2006")
 		}
-		p.row(9, cell{0.76, c.What, false, false}, cell{0.24, due, true, true})
+		p.row(9, cell{0.68, c.What, false, false}, cell{0.32, due, true, true})
 	}
 	p.heading("Before you ride")
 	p.text("Try both brakes before you set off. New pads need bedding in: slow down firmly many times from a moderate speed before you rely on them. "+

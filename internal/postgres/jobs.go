@@ -59,12 +59,12 @@ const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.curre
 	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.waiting_minor as "shop.waiting_minor", s.torque_unit as "shop.torque_unit",
 	s.time_zone as "shop.time_zone", s.school as "shop.school", s.message as "shop.message", s.version as "shop.version"`
 
-// The latest forty jobs of a bike, newest first, as JSON: all of them, or all but this one.
+// The latest forty jobs of a bike, newest first, as JSON: all of them, or those before this one.
 const (
 	earlierOfBike = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
 		from job e where e.bike_id = b.id order by opened_at desc limit 40) e) as earlier`
 	earlierOfJob = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
-		from job e where e.bike_id = b.id and e.id <> j.id order by opened_at desc limit 40) e) as earlier`
+		from job e where e.bike_id = b.id and e.id <> j.id and e.opened_at <= j.opened_at order by opened_at desc limit 40) e) as earlier`
 )
 
 // A job's latest link and its messages, as JSON.
@@ -112,16 +112,20 @@ func (r entryRow) entry() (workshop.Entry, error) {
 
 const entryColumns = `e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.name as by_name, e.at, e.content`
 
+// What came after a job was closed is no past of it.
+const beforeItLeft = `at <= (select coalesce(released_at, 'infinity') from job where id = $1)`
+
 // The queries of the job screen. They are exported to the benchmark, which runs them bare.
 const (
 	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + `, ` + photosOfJob + `, ` + benchOfJob + jobTables + ` cross join settings s where j.id = $1`
-	// EntriesQuery reads the job's own entries, the readings and figures of its bike, and how
-	// each of its bolts was left in the last job that had it.
+	// EntriesQuery reads the job's own entries, the readings and figures of its bike until the
+	// job was closed, and how each of its bolts was left in the last job before that had it.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by where e.seq in (
 			select seq from entry where job_id = $1
-			union select seq from entry where bike_id = (select bike_id from job where id = $1) and kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull')
+			union select seq from entry where bike_id = (select bike_id from job where id = $1) and ` + beforeItLeft + `
+				and kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull')
 			union select seq from (select distinct on (t.content->'torque'->>'fastener', t.content->'torque'->>'position') t.seq from entry t
-				where t.kind = 'torque' and t.bike_id = (select bike_id from job where id = $1) and t.job_id <> $1
+				where t.kind = 'torque' and t.bike_id = (select bike_id from job where id = $1) and t.job_id <> $1 and ` + beforeItLeft + `
 				order by t.content->'torque'->>'fastener', t.content->'torque'->>'position', t.seq desc) last)
 		order by e.seq`
 )

@@ -115,6 +115,43 @@ func TestEntriesSentTogetherStandTogetherOrNotAtAll(t *testing.T) {
 	assert.Equal(t, []string{"first", "first, corrected"}, said, "in the order they were given")
 }
 
+func TestWhatCameAfterAJobIsNoPastOfIt(t *testing.T) {
+	store, by, first := inShop(t)
+	record, err := store.Job(t.Context(), first.ID)
+	require.NoError(t, err)
+	wear := 1.8
+	reads := func(job workshop.Job) {
+		require.NoError(t, store.Append(t.Context(), job.ID,
+			workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReading, By: by.ID, At: time.Now(), Digest: []byte("r"),
+				Content: workshop.Content{Reading: &workshop.Reading{Point: "front-pads", Value: &wear}}},
+			workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindTorque, By: by.ID, At: time.Now(), Digest: []byte("t"),
+				Content: workshop.Content{Torque: &workshop.Torque{Fastener: "faceplate", LeftNm: &wear}}}))
+	}
+	leaves := func(job workshop.Job) {
+		released := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("l"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
+		require.NoError(t, store.Seal(t.Context(), released, func(workshop.Record) (workshop.Seal, error) { return workshop.Seal{}, nil }))
+	}
+	jobs := []workshop.Job{first}
+	for range 2 {
+		reads(jobs[len(jobs)-1])
+		leaves(jobs[len(jobs)-1])
+		next := workshop.Job{ID: workshop.NewID(), BikeID: first.BikeID, Depth: "tune", Words: "Again.", OpenedAt: time.Now()}
+		require.NoError(t, store.CheckIn(t.Context(), by, record.Owner, record.Bike, next, nil))
+		jobs = append(jobs, next)
+	}
+	for i, job := range jobs {
+		record, err := store.Job(t.Context(), job.ID)
+		require.NoError(t, err)
+		kinds := map[workshop.Kind]int{}
+		for _, e := range record.Earlier {
+			kinds[e.Kind]++
+		}
+		assert.Equal(t, i, kinds[workshop.KindReading], "job %d: readings of the jobs before it", i+1)
+		assert.Equal(t, min(i, 1), kinds[workshop.KindTorque], "job %d: the bolt as the job before left it", i+1)
+		assert.Len(t, record.EarlierJobs, i, "job %d", i+1)
+	}
+}
+
 func TestNoEntrySlipsInBehindARelease(t *testing.T) {
 	// Whatever order they come in, the release has judged every entry that stands before it
 	// and none stands after it.
