@@ -150,10 +150,13 @@ func measured(p page, v workshop.JobView) {
 			if r.Judgement != nil {
 				mark, reason = string(r.Judgement.Mark), r.Judgement.Reason
 			}
+			if r.PutRight {
+				mark += ", put right"
+			}
 			if r.Note != "" {
 				was += " " + r.Note
 			}
-			p.row(9, cell{0.26, point.Name, false, false}, cell{0.18, figure, true, false}, cell{0.12, mark, false, false}, cell{0.44, reason + was, false, false})
+			p.row(9, cell{0.26, point.Name, false, false}, cell{0.16, figure, true, false}, cell{0.18, mark, false, false}, cell{0.40, reason + was, false, false})
 		}
 	}
 }

@@ -47,6 +47,7 @@ type ReadingView struct {
 	Passed    bool            `json:"passed_over"`
 	Note      string          `json:"note,omitempty"`
 	Judgement *wear.Judgement `json:"judgement,omitempty"`
+	PutRight  bool            `json:"put_right" doc:"work since then has put it right"`
 	By        string          `json:"by"`
 	At        time.Time       `json:"at"`
 }
@@ -109,6 +110,9 @@ func (w *Workshop) pointViews(s *sheet) []PointView {
 			in := e.Content.Reading
 			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Values: in.Values, Word: in.Word, Passed: in.PassedOver, Note: in.Note,
 				Judgement: w.judged(s, in), By: e.ByName, At: e.At}
+			if f, found := findingOf(s.findings, e.ID); found {
+				v.Reading.PutRight = f.Status == FindingDone
+			}
 		}
 		views = append(views, v)
 	}

@@ -2560,6 +2560,8 @@ export interface components {
             judgement?: components["schemas"]["Judgement"];
             note?: string;
             passed_over: boolean;
+            /** @description work since then has put it right */
+            put_right: boolean;
             /** Format: double */
             value?: number;
             /** @description all figures, when there are several */

@@ -116,17 +116,11 @@ describe('a point of the walk-round under one hand', () => {
     await press('Enter')
     expect(first.sent()[0]?.[1]).toBe('r1')
     open?.page.unmount()
-    const again = pen()
-    open = layOn(
-      { job: { id: 'j' }, findings: [{ id: 'r1', status: 'done' }] } as unknown as JobView,
-      PointBench,
-      { point: standing, locked: false },
-      again,
-    )
-    await nextTick()
-    await open.on.find('#reading').setValue('1.9')
+    const since = { ...standing, reading: { ...standing.reading, put_right: true } } as PointView
+    const again = await start(since)
+    await again.field().setValue('1.9')
     await press('Enter')
-    expect(again.record.mock.calls[0]?.[1]).toBeUndefined()
+    expect(again.sent()[0]?.[1]).toBeUndefined()
   })
 
   it('of a closed job hears nothing', async () => {

@@ -62,12 +62,7 @@ const before = computed(() =>
 )
 
 /** A reading of work that has been done since is new; anything else corrects the one that stands. */
-const corrects = computed(() => {
-  const standing = props.point.reading
-  if (!standing) return undefined
-  const done = job.value.findings.some((f) => f.id === standing.id && f.status === 'done')
-  return done ? undefined : standing.id
-})
+const corrects = computed(() => (props.point.reading?.put_right ? undefined : props.point.reading?.id))
 
 // One reading of a point at a time; that of the point before may still be on its way.
 const sending = ref(false)

@@ -85,11 +85,13 @@ const wasFound: Record<string, string> = {
           p.name
         }}</span>
         <span v-if="p.reading?.passed_over" class="text-soft">not looked at: {{ p.reading.note }}</span>
-        <span v-else :class="p.gauge && 'figure'">{{
-          p.reading?.value !== undefined
-            ? `${figure(p.reading.value)} ${p.gauge?.unit ?? ''}`
-            : p.reading?.word
-        }}</span>
+        <span v-else :class="p.gauge && 'figure'"
+          >{{
+            p.reading?.value !== undefined
+              ? `${figure(p.reading.value)} ${p.gauge?.unit ?? ''}`
+              : p.reading?.word
+          }}<span v-if="p.reading?.put_right" class="font-sans text-soft">, put right</span></span
+        >
       </li>
     </ul>
     <h2 class="mt-4 mb-1 border-b border-rule">Torque, N·m</h2>

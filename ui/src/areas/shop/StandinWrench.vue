@@ -36,7 +36,7 @@ const fault = computed(() => (pulling.error.value ? asFault(pulling.error.value)
       It ships with the demo and streams like a connected wrench. Choose it at <b>Figures from</b> in a torque
       run, then pull it here.
     </p>
-    <FigureField v-model="nm" class="text-base" label="Pull to, N·m" name="nm" />
+    <div class="mt-3"><FigureField v-model="nm" label="Pull to, N·m" name="nm" /></div>
     <div class="mt-3 grid grid-cols-2 gap-2">
       <button
         v-for="t in tricks"
