@@ -147,6 +147,9 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 	assert.Empty(t, calls())
 	release(job.Job.ID)
 	require.Len(t, calls(), 1)
+	var once workshop.JobView
+	require.Equal(t, http.StatusOK, bench.send("GET", "/api/jobs/"+string(job.Job.ID), nil, &once))
+	assert.Len(t, once.CallBacks, 1, "the sheet says it once")
 
 	// It can be put off and dropped, but not without a word.
 	c := calls()[0]

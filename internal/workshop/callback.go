@@ -118,11 +118,12 @@ func (w *Workshop) madeBy(s *sheet, now time.Time) []CallBack {
 	return out
 }
 
-// callBacks lists those that the job made, or would make if it were handed over now.
+// callBacks lists those that the job made and that hold, or that it would make if it were
+// handed over now.
 func (w *Workshop) callBacks(s *sheet) []CallBack {
 	out := []CallBack{}
 	for _, c := range s.CallBacks {
-		if c.JobID == s.Job.ID {
+		if c.JobID == s.Job.ID && c.State != "dropped" {
 			out = append(out, c)
 		}
 	}
