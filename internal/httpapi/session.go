@@ -69,6 +69,7 @@ func (s *Server) actor(ctx context.Context) (workshop.Actor, error) {
 type Session struct {
 	Actor    *workshop.Actor   `json:"actor,omitempty" doc:"who is signed in"`
 	Settings workshop.Settings `json:"settings"`
+	UnitNm   float64           `json:"unit_nm" doc:"one of the shop's torque units, in N·m"`
 	Names    []Name            `json:"names" doc:"who may sign in here"`
 }
 
@@ -94,7 +95,7 @@ func (s *Server) session(ctx context.Context, _ *struct{}) (*body[Session], erro
 	if err != nil {
 		return nil, err
 	}
-	out := Session{Settings: settings, Names: []Name{}}
+	out := Session{Settings: settings, UnitNm: settings.Unit().ToBase(1), Names: []Name{}}
 	for _, m := range staff {
 		if m.Active {
 			out.Names = append(out.Names, Name{m.ID, m.Name, m.Role})

@@ -25,7 +25,9 @@ export function useJob(id: MaybeRefOrGetter<string>) {
     queryFn: ({ queryKey }) => ask(client.GET('/api/jobs/{id}', { params: { path: { id: queryKey[1] } } })),
   })
   const { list } = useOutbox()
-  return { ...query, data: computed(() => query.data.value && overlay(query.data.value, list.value)) }
+  const { unitNm } = useSession()
+  const data = computed(() => query.data.value && overlay(query.data.value, list.value, unitNm.value))
+  return { ...query, data }
 }
 
 /**
@@ -57,7 +59,7 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   }
 
   const outbox = useOutbox()
-  const { actor } = useSession()
+  const { actor, unitNm } = useSession()
   const shown = () => queries.getQueryData<JobView>(jobKey(toValue(id)))
 
   /** sendOrKeep sends an entry once; without an answer, or behind others, it waits in the outbox. */
@@ -82,7 +84,7 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     }
     await outbox.add({ job, body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' })
     const view = shown()
-    return view && overlay(view, outbox.list.value)
+    return view && overlay(view, outbox.list.value, unitNm.value)
   }
 
   const path = () => ({ path: { id: toValue(id) } })

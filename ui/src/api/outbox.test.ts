@@ -69,6 +69,15 @@ describe('overlay', () => {
     expect(second, 'the other bolt of the set is untouched').toBe(view.bolts[1])
   })
 
+  it('reads a plain figure in the shop’s own unit', () => {
+    const poundInch = 0.1129848290276167 // NIST SP 811
+    const shown = (typed: string) => overlay(view, [torque(typed)], poundInch).bolts[0]
+    expect(shown('46')?.log?.left_nm).toBeCloseTo(5.197, 3)
+    expect(shown('46')?.settled).toBe(true)
+    expect(shown('5')?.settled).toBe(false)
+    expect(shown('5 Nm')?.log?.left_nm).toBe(5)
+  })
+
   it('lets the later of two entries stand', () => {
     const [first] = laid(torque('5', '1', 'e-1'), torque('5.5', '1', 'e-2')).bolts
     expect(first?.log?.left_nm).toBe(5.5)

@@ -102,9 +102,10 @@ export const useOutbox = createSharedComposable(() => {
 
 /**
  * overlay shows what waits in the outbox on a job as if it had been taken. It is drawing
- * only: the server judges each entry when it arrives.
+ * only: the server judges each entry when it arrives. unitNm is one of the shop's torque
+ * units in newton metres.
  */
-export function overlay(view: JobView, waiting: Waiting[]): JobView {
+export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView {
   const ours = waiting.filter((w) => w.job === view.job.id && !w.refused)
   if (!ours.length) return view
   const bolts = [...view.bolts]
@@ -115,7 +116,7 @@ export function overlay(view: JobView, waiting: Waiting[]): JobView {
       const i = bolts.findIndex((b) => b.fastener === torque.fastener && b.position === torque.position)
       const bolt = bolts[i]
       if (!bolt) continue
-      const nm = typed(torque.left_typed)
+      const nm = typed(torque.left_typed, unitNm)
       const inside = !bolt.rule || (nm !== undefined && nm >= bolt.rule.min_nm && nm <= bolt.rule.max_nm)
       bolts[i] = {
         ...bolt,
@@ -136,8 +137,8 @@ export function overlay(view: JobView, waiting: Waiting[]): JobView {
   return { ...view, bolts, signs }
 }
 
-/** typed is a plain figure in newton metres; one with another unit is left to the server. */
-function typed(text?: string): number | undefined {
+/** typed is a figure in newton metres, typed plain or as such; one with another unit is left to the server. */
+function typed(text: string | undefined, unitNm: number): number | undefined {
   const plain = /^\s*(\d+(?:[.,]\d+)?)\s*(n·?m)?\s*$/i.exec(text ?? '')
-  return plain?.[1] ? Number(plain[1].replace(',', '.')) : undefined
+  return plain?.[1] ? Number(plain[1].replace(',', '.')) * (plain[2] ? 1 : unitNm) : undefined
 }

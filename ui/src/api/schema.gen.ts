@@ -2868,6 +2868,11 @@ export interface components {
             /** @description who may sign in here */
             names: components["schemas"]["Name"][];
             settings: components["schemas"]["Settings"];
+            /**
+             * Format: double
+             * @description one of the shop's torque units, in N·m
+             */
+            unit_nm: number;
         };
         Setting: {
             /** Format: double */

@@ -13,8 +13,9 @@ export function useSession() {
   const query = useQuery({ queryKey: key, queryFn: () => ask(client.GET('/api/session')), staleTime: 60_000 })
   const actor = computed(() => query.data.value?.actor)
   const settings = computed(() => query.data.value?.settings)
+  const unitNm = computed(() => query.data.value?.unit_nm ?? 1)
   const hands = computed(() => actor.value?.role === 'mechanic' || actor.value?.role === 'keeper')
-  return { ...query, actor, settings, hands }
+  return { ...query, actor, settings, unitNm, hands }
 }
 
 /** forget drops the copies that the service worker keeps: they were the last person's. */
