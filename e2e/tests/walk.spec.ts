@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 
-import { expectSound, leaving, signIn, test } from './bench'
+import { expectSound, leaving, openJob, signIn, stage, test } from './bench'
 
 // A red square of 8 by 8, as PNG.
 const png = Buffer.from(
@@ -122,4 +122,19 @@ test('lost air is told apart from cold', async ({ page }) => {
   await tyre.getByRole('button', { name: 'Found at this' }).click()
   await expect(tyre).toContainText('The cold explains all of it')
   await expectSound(page, 'Air')
+})
+
+test('a tablet at the bench shows the whole bike and every key of the torque run', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 })
+  await signIn(page)
+  await openJob(page, 'Pelham Drover')
+  await stage(page, 'Inspect').click()
+  const drawing = page.getByRole('group', { name: /points of the walk-round/ })
+  await expect(drawing).toBeVisible()
+  expect((await drawing.boundingBox())?.height).toBeGreaterThan(180)
+  await expect(stage(page, 'Hand over')).toBeInViewport({ ratio: 1 })
+  await stage(page, 'Verify').click()
+  for (const key of ['Not fitted', 'Back', 'Found loose', 'Over-tight', 'Stuck', 'Damaged'])
+    await expect(page.getByRole('button', { name: new RegExp(`^${key}`) })).toBeInViewport({ ratio: 1 })
+  await expectSound(page, 'Verify on a tablet')
 })

@@ -30,7 +30,7 @@ const drawing = computed(() => drawingOf(props.facts))
 const size = computed(() => ({ w: Math.max(width.value, 40), h: Math.max(height.value, 30) }))
 const fit = computed(() => {
   const { left, right, top, bottom } = drawing.value.box
-  const side = props.points.length ? Math.min(132, size.value.w * 0.19) : 2
+  const side = props.points.length ? Math.min(132, size.value.w * 0.225) : 2
   const lid = props.points.length ? 14 : 2
   const scale = Math.min(
     (size.value.w - 2 * side) / (right - left),
@@ -61,7 +61,7 @@ const marked = computed(() => {
     const label = labels.get(p.id)
     if (!label) return []
     const left = label.side === 'left'
-    const edge = Math.min(124, size.value.w * 0.175)
+    const edge = Math.min(124, size.value.w * 0.21)
     return [{ ...p, left, x: left ? edge : size.value.w - edge, y: label.y, colour: markColour(p.mark) }]
   })
 })

@@ -32,7 +32,7 @@ const ticks = Array.from({ length: 51 }, (_, i) => ({ at: i * 2, tall: i % 10 ==
 </script>
 
 <template>
-  <nav aria-label="Stages of this job" class="relative mx-10 h-[58px]">
+  <nav aria-label="Stages of this job" class="relative mx-[52px] h-[58px]">
     <svg class="absolute inset-x-0 top-0 h-7 w-full overflow-visible" aria-hidden="true">
       <line x1="0" x2="100%" y1="12" y2="12" stroke="var(--color-ink)" stroke-width="1.4" />
       <line

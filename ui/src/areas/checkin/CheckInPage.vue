@@ -166,8 +166,9 @@ function startOver() {
                   <b class="block truncate">{{
                     hit.bike ? `${hit.bike.make} ${hit.bike.model}, ${hit.bike.colour}` : 'No bike yet'
                   }}</b>
-                  <span class="block truncate text-[15px] text-soft"
-                    >{{ hit.owner.name }} · <span class="figure">{{ hit.owner.phone }}</span></span
+                  <span class="block text-[15px] text-soft"
+                    >{{ hit.owner.name }} ·
+                    <span class="figure whitespace-nowrap">{{ hit.owner.phone }}</span></span
                   >
                 </span>
                 <b v-if="hit.open_job" class="ml-auto shrink-0 text-petrol">in the shop</b>

@@ -229,7 +229,7 @@ const keys = computed(() => [
   <section
     ref="bench"
     tabindex="-1"
-    class="outline-none flex min-h-0 flex-col px-5 pt-3 pb-4 lg:overflow-y-auto lg:px-8"
+    class="@container outline-none flex min-h-0 flex-col px-5 pt-3 lg:overflow-y-auto xl:px-8"
     :aria-label="`${bolt.name} ${bolt.position ?? ''}`"
   >
     <p class="text-[15px] text-soft">
@@ -357,10 +357,10 @@ const keys = computed(() => [
       />
     </div>
 
-    <div class="mt-auto grid grid-cols-2 gap-2 pt-3 md:grid-cols-4">
+    <div class="mt-auto grid grid-cols-2 gap-2 bg-chalk pt-3 pb-4 lg:sticky lg:bottom-0 @md:grid-cols-4">
       <button
         type="button"
-        class="button button-go min-h-[50px] justify-between! px-3!"
+        class="button key button-go"
         :disabled="
           locked ||
           (!!bolt.rule && !typed.trim() && !missing && !half && !['stuck', 'damaged'].includes(found))
@@ -372,29 +372,21 @@ const keys = computed(() => [
       </button>
       <button
         type="button"
-        class="button min-h-[50px] justify-between! px-3!"
+        class="button key"
         :disabled="locked || !last || !bolt.rule"
         @click="((typed = last), focus())"
       >
         Same again <KeyCap>*</KeyCap>
       </button>
-      <button
-        type="button"
-        class="button min-h-[50px] justify-between! px-3!"
-        :aria-pressed="missing"
-        :disabled="locked"
-        @click="notFitted"
-      >
+      <button type="button" class="button key" :aria-pressed="missing" :disabled="locked" @click="notFitted">
         Not fitted <KeyCap>/</KeyCap>
       </button>
-      <button type="button" class="button min-h-[50px] justify-between! px-3!" @click="emit('back')">
-        Back <KeyCap>⌫</KeyCap>
-      </button>
+      <button type="button" class="button key" @click="emit('back')">Back <KeyCap>⌫</KeyCap></button>
       <button
         v-for="k in keys"
         :key="k.name"
         type="button"
-        class="button min-h-[50px] justify-between! px-3!"
+        class="button key"
         :class="k.on && 'border-brick! bg-brick-wash!'"
         :aria-pressed="k.on"
         :disabled="locked"
@@ -402,7 +394,7 @@ const keys = computed(() => [
       >
         {{ k.name }} <KeyCap>{{ k.cap }}</KeyCap>
       </button>
-      <div class="col-span-2 flex flex-wrap gap-x-1 md:col-span-4">
+      <div class="col-span-2 flex flex-wrap gap-x-1 @md:col-span-4">
         <button
           type="button"
           class="button button-quiet"

@@ -54,31 +54,34 @@ async function reopen() {
     <FaultNote v-if="error && !data" class="m-5" :fault="error" />
     <LoadingRule v-if="isPending" class="m-5" />
     <template v-if="data">
-      <div class="flex shrink-0 flex-wrap items-end gap-x-8 gap-y-2 border-b border-ink px-5 pt-3 pb-1">
+      <div
+        class="flex shrink-0 flex-wrap items-end gap-x-4 gap-y-2 border-b border-ink px-5 xl:gap-x-8 pt-3 pb-1"
+      >
         <div class="max-w-full min-w-0 pb-2 lg:max-w-[42%]">
           <h1 class="truncate" :title="data.title">{{ data.title }}</h1>
           <p class="truncate text-soft">
             <span class="figure">#{{ data.job.number }}</span> ·
+            <template v-if="data.job.promised_at">
+              for
+              <b class="figure" :class="late ? 'text-brick' : 'text-ink'">{{
+                dayAndClock(data.job.promised_at)
+              }}</b>
+              ·
+            </template>
             <RouterLink
               class="underline decoration-rule underline-offset-4"
               :to="{ name: 'bike', params: { id: data.bike.id } }"
               >{{ data.owner.name }}</RouterLink
             >
             · {{ depth }}
-            <template v-if="data.job.promised_at">
-              · for
-              <b class="figure" :class="late ? 'text-brick' : 'text-ink'">{{
-                dayAndClock(data.job.promised_at)
-              }}</b></template
-            >
             <template v-if="data.job.stand"> · stand {{ data.job.stand }}</template>
           </p>
         </div>
         <div
-          class="max-w-full min-w-0 flex-1 basis-[560px] overflow-x-auto overflow-y-hidden xl:ml-auto xl:max-w-[720px]"
+          class="max-w-full min-w-0 flex-1 basis-[500px] xl:basis-[560px] overflow-x-auto overflow-y-hidden xl:ml-auto xl:max-w-[720px]"
         >
           <StageRule
-            class="min-w-[540px]"
+            class="min-w-[396px] xl:min-w-[516px]"
             :job="id"
             :stage="data.stage"
             :stages="data.stages"
@@ -110,7 +113,7 @@ async function reopen() {
         <b>The records cannot be reached.</b> What you wrote is kept and is being sent again.
       </p>
       <OutboxList :job="id" />
-      <div class="grid min-h-0 flex-1 lg:grid-cols-[250px_minmax(0,1fr)]">
+      <div class="grid min-h-0 flex-1 lg:grid-cols-[210px_minmax(0,1fr)] xl:grid-cols-[250px_minmax(0,1fr)]">
         <LeavingList class="border-rule lg:border-r" :job="data" />
         <div class="min-h-0 min-w-0 lg:overflow-auto">
           <RouterView />

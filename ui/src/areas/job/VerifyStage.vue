@@ -110,7 +110,7 @@ watch(
 </script>
 
 <template>
-  <div class="grid h-full min-h-0 lg:grid-cols-[minmax(0,1fr)_350px]">
+  <div class="grid h-full min-h-0 lg:grid-cols-[minmax(0,1fr)_300px] xl:grid-cols-[minmax(0,1fr)_350px]">
     <BoltBench
       v-if="chosen?.bolt"
       ref="bench"
@@ -153,7 +153,7 @@ watch(
       </div>
       <NewBolt v-if="adding" @done="(key) => ((adding = false), key && open(key))" />
       <p
-        class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2 text-[13px] font-[680] text-soft"
+        class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_56px_52px] xl:grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2 text-[13px] font-[680] text-soft"
       >
         <span></span>
         <span
@@ -168,7 +168,7 @@ watch(
         <li v-for="s in steps" :id="`step-${s.key}`" :key="s.key">
           <button
             type="button"
-            class="grid min-h-11 w-full grid-cols-[24px_minmax(0,1fr)_72px_84px] items-center gap-2 border-b border-rule px-4 py-1 text-left text-[15px] leading-tight hover:bg-wash"
+            class="grid min-h-11 w-full grid-cols-[24px_minmax(0,1fr)_56px_52px] xl:grid-cols-[24px_minmax(0,1fr)_72px_84px] items-center gap-2 border-b border-rule px-4 py-1 text-left text-[15px] leading-tight hover:bg-wash"
             :class="s.key === chosen?.key && 'bg-wash font-[680] shadow-[inset_4px_0_var(--color-petrol)]'"
             :aria-current="s.key === chosen?.key ? 'step' : undefined"
             @click="choose(s.key)"
