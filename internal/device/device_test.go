@@ -3,6 +3,10 @@ package device_test
 import (
 	"context"
 	"encoding/json"
+	"fmt"
+	"net/http"
+	"net/http/httptest"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -20,6 +24,7 @@ type shelf struct {
 	mu    sync.Mutex
 	kept  []workshop.ToolReading
 	fails int
+	heard []bool
 }
 
 func (s *shelf) LastHeard(context.Context) (string, error) {
@@ -40,6 +45,18 @@ func (s *shelf) TakeReadings(_ context.Context, batch []workshop.ToolReading) er
 	}
 	s.kept = append(s.kept, batch...)
 	return nil
+}
+
+func (s *shelf) Hears(open bool) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.heard = append(s.heard, open)
+}
+
+func (s *shelf) hearings() []bool {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return append([]bool{}, s.heard...)
 }
 
 func (s *shelf) readings() []workshop.ToolReading {
@@ -77,8 +94,26 @@ func TestNothingThatAWrenchSendsIsLostOrDoubled(t *testing.T) {
 		assert.Equal(t, "2026-03-02", r.CalibratedOn)
 	}
 	assert.Equal(t, 2, unread, "one in bar, one of noise")
+	heard := kept.hearings()
+	assert.Contains(t, heard, false, "the line broke, and the database was away")
+	assert.True(t, heard[len(heard)-1])
 	assert.Error(t, wrench.Pull(-1, ""))
 	assert.Error(t, wrench.Pull(5, "hammer"))
+}
+
+func TestABridgeThatSaysTooMuchIsNotHeard(t *testing.T) {
+	bridge := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+		w.Header().Set("Content-Type", "text/event-stream")
+		fmt.Fprintf(w, "id: 1\ndata: %s\n\n", strings.Repeat("x", 1<<17))
+	}))
+	t.Cleanup(bridge.Close)
+	kept := &shelf{}
+	ctx, stop := context.WithCancel(t.Context())
+	t.Cleanup(stop)
+	go device.Listen(ctx, bridge.URL, kept)
+	require.Eventually(t, func() bool { return len(kept.hearings()) >= 4 }, 30*time.Second, 20*time.Millisecond)
+	assert.Equal(t, []bool{true, false, true, false}, kept.hearings()[:4], "it is tried again, and said each time")
+	assert.Empty(t, kept.readings())
 }
 
 func TestRead(t *testing.T) {

@@ -18,6 +18,8 @@ type Keeper interface {
 	// LastHeard is the place in the stream up to which everything is kept.
 	LastHeard(ctx context.Context) (string, error)
 	TakeReadings(ctx context.Context, batch []workshop.ToolReading) error
+	// Hears tells whether the stream is open.
+	Hears(open bool)
 }
 
 // How readings are gathered: the stream is read no faster than they are kept.
@@ -32,6 +34,7 @@ func Listen(ctx context.Context, url string, keep Keeper) {
 	for wait := 200 * time.Millisecond; ctx.Err() == nil; wait = min(wait*2, 5*time.Second) {
 		began := time.Now()
 		err := follow(ctx, url, keep)
+		keep.Hears(false)
 		if ctx.Err() != nil {
 			return
 		}
@@ -70,6 +73,7 @@ func follow(ctx context.Context, url string, keep Keeper) error {
 	if answer.StatusCode != http.StatusOK {
 		return fmt.Errorf("asking for readings: %s", answer.Status)
 	}
+	keep.Hears(true)
 
 	heard, ended := make(chan workshop.ToolReading, largestBatch), make(chan error, 1)
 	go func() {

@@ -27,6 +27,9 @@ func (s *Server) declareTray() {
 	register(s, "POST", "/api/tool-readings/aside", "put-aside", "Put readings aside that belong to no fastener", signed(s, func(ctx context.Context, who actor, in *body[workshop.PutAside]) (TrayDone, error) {
 		return TrayDone{len(in.Body.Readings)}, s.shop.PutAside(ctx, who, in.Body)
 	}))
+	register(s, "GET", "/api/tool-readings/hearing", "hearing", "Whether the connected wrenches can be heard", signed(s, func(context.Context, actor, *nothing) (workshop.Hearing, error) {
+		return s.shop.Hearing(), nil
+	}))
 	register(s, "GET", "/api/standin/wrench", "standin-wrench", "Whether a stand-in wrench is connected", signed(s, func(context.Context, actor, *nothing) (PullDone, error) {
 		return PullDone{s.pull != nil}, nil
 	}))

@@ -188,3 +188,17 @@ func TestAFastenerCannotBeLoggedThatTheBikeLacks(t *testing.T) {
 	in := Torque{Fastener: "faceplate", Position: "1", Found: FoundNotChecked, LeftTyped: "4,5"}
 	assert.NoError(t, write(w, r, Content{Torque: &in}, nil), "a decimal comma")
 }
+
+func TestSinceWhenTheWrenchesCannotBeHeard(t *testing.T) {
+	clock := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+	w := New(nil, book, func() time.Time { return clock })
+	assert.Nil(t, w.Hearing().Since, "nothing was ever listened to")
+	w.Hears(true)
+	broke := clock.Add(time.Hour)
+	for range 3 { // it is tried again and again
+		clock = clock.Add(time.Hour)
+		w.Hears(false)
+	}
+	assert.False(t, w.Hearing().Open)
+	assert.Equal(t, broke, *w.Hearing().Since)
+}

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"utensil/core/fastener"
@@ -30,10 +31,34 @@ type ToolReading struct {
 	Of           int       `json:"of,omitempty" db:"-" readOnly:"true" doc:"how many wait in the tray; the oldest of them are listed"`
 }
 
-// Heard remembers the latest reading of each device, to tell repeats and late ones.
+// Heard remembers the latest reading of each device, to tell repeats and late ones, and since
+// when the wrenches can be heard, or cannot.
 type heard struct {
-	mu   sync.Mutex
-	last map[string]ToolReading
+	mu      sync.Mutex
+	last    map[string]ToolReading
+	hearing atomic.Pointer[Hearing] // told also while readings are being kept
+}
+
+// Hearing is whether the connected wrenches can be heard, and since when it is so.
+type Hearing struct {
+	Open  bool       `json:"open"`
+	Since *time.Time `json:"since,omitempty" doc:"left out where nothing was ever listened to"`
+}
+
+// Hears notes whether the stream of the wrenches is open.
+func (w *Workshop) Hears(open bool) {
+	if before := w.heard.hearing.Load(); before == nil || before.Open != open {
+		now := w.now()
+		w.heard.hearing.Store(&Hearing{open, &now})
+	}
+}
+
+// Hearing tells whether the connected wrenches can be heard.
+func (w *Workshop) Hearing() Hearing {
+	if now := w.heard.hearing.Load(); now != nil {
+		return *now
+	}
+	return Hearing{}
 }
 
 // TakeReadings keeps what arrived, in the order in which it arrived. Readings are kept once,

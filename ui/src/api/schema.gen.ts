@@ -676,6 +676,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tool-readings/hearing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the connected wrenches can be heard */
+        get: operations["hearing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/torque/setting": {
         parameters: {
             query?: never;
@@ -1727,6 +1744,14 @@ export interface components {
             school?: string;
             source: string;
             tools: string[];
+        };
+        Hearing: {
+            open: boolean;
+            /**
+             * Format: date-time
+             * @description left out where nothing was ever listened to
+             */
+            since?: string;
         };
         Hill: {
             /**
@@ -4912,6 +4937,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrayDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    hearing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hearing"];
                 };
             };
             /** @description Error */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import type { BoltView, Schemas } from '@/api/client'
@@ -16,6 +17,15 @@ const emit = defineEmits<{ use: [id: string] }>()
 const { job, pen } = useDesk()
 const { clock } = useTimes()
 
+// A wrench that cannot be heard looks like one that nobody pulls.
+const { data: hearing } = useQuery({
+  queryKey: ['hearing'],
+  queryFn: () => ask(client.GET('/api/tool-readings/hearing')),
+  enabled: computed(() => listening.value !== ''),
+  refetchInterval: 5000,
+  staleTime: 0,
+})
+const deaf = computed(() => listening.value !== '' && hearing.value?.open === false)
 const connected = computed(() => job.value.wrenches.filter((w) => w.device))
 const waiting = computed(() => job.value.tray)
 const more = computed(() => Math.max(0, (waiting.value[0]?.of ?? 0) - waiting.value.length))
@@ -54,6 +64,13 @@ async function aside(ids: string[], because: string) {
         <option v-for="w in connected" :key="w.id" :value="w.device">{{ w.name }}, connected</option>
       </select>
     </div>
+    <p v-if="deaf" role="status" class="border-l-4 border-brick bg-brick-wash px-3 py-2 text-[15px]">
+      <b
+        >The wrench cannot be heard<template v-if="hearing?.since"> since {{ clock(hearing.since) }}</template
+        >.</b
+      >
+      Type the figures; what its bridge keeps arrives when it is back.
+    </p>
     <template v-if="waiting.length">
       <p class="flex items-center border-t border-rule px-4 pt-1.5 text-[13px] font-[680] text-soft">
         In the tray · {{ waiting.length + more }}
