@@ -93,7 +93,7 @@ func (w *Workshop) called(s *sheet) []Called {
 		}
 		v := Called{CallBack: c, Answered: s.answers(c, now)}
 		proposed := slices.ContainsFunc(s.items, func(i ItemView) bool { return i.Item.Operation == c.Operation })
-		if o, known := w.Book().Operation(c.Operation); known && !proposed && !v.Answered {
+		if o, known := w.Book().Operation(c.Operation); known && o.When.Holds(s.Bike.Facts) && !proposed && !v.Answered {
 			offer := w.offer(o, s.Settings.Hourly)
 			v.Offer = &offer
 		}
