@@ -11,6 +11,7 @@ import FigureField from './FigureField.vue'
 import { readFigure } from './figures'
 import GaugeStrip from './GaugeStrip.vue'
 import { inCurrency } from './money'
+import { atWallClock, daysAfter, wallClock } from './time'
 import { figure, percent, typedNumber } from './words'
 
 describe('words of the bench', () => {
@@ -35,6 +36,28 @@ describe('words of the bench', () => {
   it('keeps money in the currency’s own minor unit', () => {
     expect(inCurrency(3050, 'GBP')).toBe('£30.50')
     expect(inCurrency(3050, 'JPY')).toBe('JP¥3,050')
+  })
+})
+
+describe('the clock on the shop’s wall', () => {
+  // Offsets of the zones as the IANA time zone database has them (value from memory).
+  it.each([
+    ['2026-07-01T09:30', 'Europe/London', '2026-07-01T08:30:00.000Z'],
+    ['2026-01-01T09:30', 'Europe/London', '2026-01-01T09:30:00.000Z'],
+    ['2026-07-01T09:30', 'America/New_York', '2026-07-01T13:30:00.000Z'],
+    ['2026-07-01T09:30', 'Asia/Kolkata', '2026-07-01T04:00:00.000Z'],
+    ['2026-01-01T00:15', 'Pacific/Auckland', '2025-12-31T11:15:00.000Z'],
+    ['2026-03-29T03:10', 'Europe/Berlin', '2026-03-29T01:10:00.000Z'], // the first minutes of summer time
+    ['2026-10-25T04:00', 'Europe/Berlin', '2026-10-25T03:00:00.000Z'], // and after its end
+  ])('%s in %s', (text, zone, at) => {
+    expect(atWallClock(text, zone)?.toISOString()).toBe(at)
+    expect(wallClock(new Date(at), zone)).toBe(text)
+  })
+  it('says nothing of what is no time, and counts days over months and leap years', () => {
+    expect(atWallClock('', 'Europe/London')).toBeUndefined()
+    expect(atWallClock('soon', 'Europe/London')).toBeUndefined()
+    expect(daysAfter('2028-02-28', 1)).toBe('2028-02-29')
+    expect(daysAfter('2026-12-30', 3)).toBe('2027-01-02')
   })
 })
 

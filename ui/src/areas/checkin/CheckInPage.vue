@@ -11,6 +11,7 @@ import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
+import { daysAfter, useTimes } from '@/parts/time'
 
 import { blank, newBike, newOwner, useDraft } from './draft'
 
@@ -67,29 +68,21 @@ function bring() {
   thing.value = ''
 }
 
+const { today, atWallClock } = useTimes()
 const times = computed(() => {
-  const at = (days: number, hour: number) => {
-    const d = new Date()
-    d.setDate(d.getDate() + days)
-    d.setHours(hour, 0, 0, 0)
-    return d
-  }
+  const at = (days: number, clock: string) => `${daysAfter(today(), days)}T${clock}`
   return [
-    { name: 'Today 17:00', at: at(0, 17) },
-    { name: 'Tomorrow 12:00', at: at(1, 12) },
-    { name: 'Tomorrow 17:00', at: at(1, 17) },
-    { name: 'In three days', at: at(3, 17) },
-  ].filter((t) => t.at.getTime() > Date.now())
+    { name: 'Today 17:00', at: at(0, '17:00') },
+    { name: 'Tomorrow 12:00', at: at(1, '12:00') },
+    { name: 'Tomorrow 17:00', at: at(1, '17:00') },
+    { name: 'In three days', at: at(3, '17:00') },
+  ].filter((t) => (atWallClock(t.at) ?? '') > new Date().toISOString())
 })
-function promise(at: Date) {
-  const two = (n: number) => String(n).padStart(2, '0')
-  draft.value.promised = `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`
-}
 
 async function submit() {
   bring()
   const { id, owner, bike, words, reading, condition, depth, stand, belongings, promised } = draft.value
-  const promised_at = promised ? new Date(promised).toISOString() : undefined
+  const promised_at = atWallClock(promised)
   try {
     await checkIn.mutateAsync({
       id,
@@ -296,7 +289,7 @@ function startOver() {
                     :key="t.name"
                     type="button"
                     class="button px-3 text-sm"
-                    @click="promise(t.at)"
+                    @click="draft.promised = t.at"
                   >
                     {{ t.name }}
                   </button>

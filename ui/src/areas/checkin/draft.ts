@@ -13,7 +13,7 @@ export interface Draft {
   condition: string
   depth: string
   stand: string
-  promised: string // as a datetime field has it, local time
+  promised: string // as a datetime field has it, by the shop's clock
   belongings: Schemas['Brought'][]
 }
 

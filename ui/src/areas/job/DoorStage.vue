@@ -8,6 +8,7 @@ import StaleChoice from '@/areas/bikes/StaleChoice.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
+import { useTimes } from '@/parts/time'
 
 import BelongingList from './BelongingList.vue'
 import { useDesk } from './desk'
@@ -20,11 +21,7 @@ const { data: book } = useBook()
 const { data: history } = useBike(() => job.value.bike.id)
 
 type Door = Schemas['JobChange'] & { promised: string }
-const local = (at?: string) => {
-  if (!at) return ''
-  const d = new Date(at)
-  return new Date(d.getTime() - d.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
-}
+const { wallClock, atWallClock } = useTimes()
 const read = (j: Schemas['Job']): Door => ({
   depth: j.depth,
   words: j.words,
@@ -32,7 +29,7 @@ const read = (j: Schemas['Job']): Door => ({
   condition: j.condition,
   stand: j.stand,
   promised_at: j.promised_at,
-  promised: local(j.promised_at),
+  promised: wallClock(j.promised_at),
   version: j.version,
 })
 const door = ref(read(job.value.job))
@@ -47,7 +44,7 @@ const seen = (of: Record<string, unknown>) => Object.fromEntries(noted.map((k) =
 
 async function save() {
   const { promised, ...change } = door.value
-  change.promised_at = promised ? new Date(promised).toISOString() : undefined
+  change.promised_at = atWallClock(promised)
   if (await pen.save(change)) touched.value = false
 }
 function settle(keep: 'mine' | 'theirs') {

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
-import { useTimes } from '@/parts/time'
+import { daysAfter, useTimes } from '@/parts/time'
 
 /** Bikes that are to come back: joints that settle, fluid from dry, pads after bedding. */
 const props = defineProps<{ callBacks: Schemas['CallBack'][] }>()
@@ -35,11 +35,7 @@ const saving = useMutation({
   },
 })
 const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
-const later = (c: Schemas['CallBack']) => {
-  const day = new Date(`${c.due < today ? today : c.due}T12:00:00Z`)
-  day.setUTCDate(day.getUTCDate() + 7)
-  return day.toISOString().slice(0, 10)
-}
+const later = (c: Schemas['CallBack']) => daysAfter(c.due < today ? today : c.due, 7)
 </script>
 
 <template>
