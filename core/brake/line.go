@@ -36,6 +36,10 @@ func (c Circuit) Volume() float64 { return c.Hose() + c.Caliper + c.Lever }
 // School is a way to bleed.
 type School string
 
+// RenewsAll says whether a bleed of this school changes the fluid of the whole circuit. One from
+// the lever alone leaves the old in hose and caliper (common practice, no source).
+func (s School) RenewsAll() bool { return s != LeverEnd }
+
 // The schools.
 const (
 	LeverEnd     School = "lever_end"   // from the lever alone, pads and wheel in

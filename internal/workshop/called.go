@@ -3,8 +3,6 @@ package workshop
 import (
 	"slices"
 	"time"
-
-	"utensil/core/brake"
 )
 
 // Called is what an earlier job called the bike back for, while it is here.
@@ -51,8 +49,8 @@ func (s *sheet) answers(c CallBack, now time.Time) bool {
 // didAll says whether an operation was done, and not only in part: a bleed from the lever
 // leaves the old fluid in hose and caliper.
 func (s *sheet) didAll(operation string) bool {
-	ran, whole := s.ran(operation)
-	return ran && whole || slices.ContainsFunc(s.items, func(i ItemView) bool {
+	_, whole := s.ran(operation)
+	return whole || slices.ContainsFunc(s.items, func(i ItemView) bool {
 		return i.Item.Operation == operation && i.Work != nil && !i.Work.Part
 	})
 }
@@ -61,7 +59,7 @@ func (s *sheet) didAll(operation string) bool {
 func (s *sheet) ran(operation string) (ran, whole bool) {
 	for _, r := range s.runs {
 		if operation != "" && r.Work.Operation == operation && r.Finished {
-			ran, whole = true, whole || r.Work.School != brake.LeverEnd
+			ran, whole = true, whole || r.Work.School.RenewsAll()
 		}
 	}
 	return ran, whole

@@ -98,7 +98,7 @@ const answers = [
       ]"
     />
     <p class="mt-2 flex items-center gap-2.5 text-lg">
-      <ConditionMark :mark="a.fault.value ? 'open' : a.answer.value?.good ? 'sound' : 'due'" :size="20" />
+      <ConditionMark :mark="!a.answer.value ? 'open' : a.answer.value.good ? 'sound' : 'due'" :size="20" />
       <span :class="a.fault.value && 'text-brick'">{{ a.fault.value?.detail ?? a.answer.value?.says }}</span>
     </p>
   </section>

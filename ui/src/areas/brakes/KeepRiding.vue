@@ -25,7 +25,8 @@ const keep = useMutation({
 <template>
   <div class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
     <p class="text-soft" role="status">
-      <template v-if="!known">Usual figures: nobody has asked this rider yet.</template>
+      <template v-if="!riding">Nothing is reckoned while a figure cannot be read.</template>
+      <template v-else-if="!known">Usual figures: nobody has asked this rider yet.</template>
       <template v-else-if="changed">Other figures than this bike has kept.</template>
       <template v-else>As kept for this bike.</template>
     </p>

@@ -10,6 +10,7 @@ import BoltBench from './BoltBench.vue'
 vi.mock('@/api/session', () => ({
   useSession: () => ({ settings: ref({ time_zone: 'UTC', torque_unit: 'N·m' }), hands: ref(true) }),
 }))
+vi.mock('@/api/answer', () => ({ useAnswer: () => ({ answer: ref(), fault: ref() }) }))
 vi.mock('@/api/job', () => ({ useBook: () => ({ data: ref() }), judge: () => new Promise(() => {}) }))
 
 const clamp = {
@@ -52,6 +53,29 @@ describe('a bolt under one hand on a number pad', () => {
       { fastener: 'faceplate', position: '1', left_typed: '5.5', found: 'not_checked' },
     ])
     expect(on.emitted('onward')).toHaveLength(1)
+  })
+
+  it('is not logged while the length of its adapter cannot be read', async () => {
+    const { sent, on, habits } = await start()
+    habits.adapter.value = { length_mm: 50, wrench_mm: 250, angle_deg: 0 } as never
+    await on
+      .findAll('button')
+      .find((b) => b.text().startsWith('Wrench, adapter'))
+      ?.trigger('click')
+    const length = on
+      .findAll('input')
+      .find((i) => i.attributes('name') !== 'torque' && i.element.value === '50')
+    await length?.setValue('7o')
+    await on.find('#torque').setValue('5.5')
+    ;(on.find('#torque').element as HTMLElement).focus()
+    await press('Enter')
+    expect(sent()).toEqual([])
+    expect(document.activeElement).toBe(length?.element)
+    expect((on.find('#torque').element as HTMLInputElement).value).toBe('5.5')
+    await length?.setValue('70')
+    ;(on.find('#torque').element as HTMLElement).focus()
+    await press('Enter')
+    expect(sent()).toMatchObject([{ left_typed: '5.5', adapter: { length_mm: 70 } }])
   })
 
   it('is logged once, however often Enter is pressed while the answer is awaited', async () => {

@@ -123,6 +123,12 @@ const clamp = computed<readonly [number, number] | undefined>(() =>
 const sending = ref(false)
 async function log(more: Partial<Schemas['Torque']>) {
   if (props.locked || sending.value) return false
+  // The adapter's length belongs to the figure: none is logged while it cannot be read.
+  const unread = [...(bench.value?.querySelectorAll('input') ?? [])].find((i) => !i.validity.valid)
+  if (unread) {
+    unread.focus()
+    return false
+  }
   clear()
   // A log that work has disturbed since stays as it was, and so does one that was too tight:
   // the new one is new.

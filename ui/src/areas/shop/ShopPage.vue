@@ -6,6 +6,7 @@ import { ask, asFault, client, newId, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useMoney } from '@/parts/money'
@@ -21,7 +22,7 @@ const keeper = computed(() => actor.value?.role === 'keeper')
 const form = ref<Schemas['Settings']>()
 const hourly = ref('')
 const waiting = ref('')
-const rate = ref('')
+const rate = ref(0)
 const touched = ref(false)
 watch(
   settings,
@@ -30,7 +31,7 @@ watch(
     form.value = { ...s }
     hourly.value = major(s.hourly_minor)
     waiting.value = major(s.waiting_minor)
-    rate.value = String(s.tax_rate_bp / 100)
+    rate.value = s.tax_rate_bp / 100
   },
   { immediate: true },
 )
@@ -47,15 +48,13 @@ const wrong = ref('')
 function save() {
   if (!form.value) return
   const [hourly_minor, waiting_minor] = [minor(hourly.value), minor(waiting.value)]
-  const share = Number(rate.value.replace(',', '.'))
   wrong.value = ''
   if (hourly_minor === undefined)
     wrong.value = `“${hourly.value}” is not a price. Type digits, such as 48.00.`
   else if (waiting_minor === undefined)
     wrong.value = `“${waiting.value}” is not a price. Type digits, such as 2.00.`
-  else if (!Number.isFinite(share))
-    wrong.value = `“${rate.value}” is not a tax rate. Type digits, such as 20.`
-  else saving.mutate({ ...form.value, hourly_minor, waiting_minor, tax_rate_bp: Math.round(share * 100) })
+  else
+    saving.mutate({ ...form.value, hourly_minor, waiting_minor, tax_rate_bp: Math.round(rate.value * 100) })
 }
 function settle(keep: 'mine' | 'theirs') {
   const current = fault.value?.current as Schemas['Settings']
@@ -121,15 +120,7 @@ const fresh = ref<Schemas['Staff']>()
             inputmode="decimal"
             :disabled="!keeper"
           />
-          <TextField
-            v-model="rate"
-            label="Tax, %"
-            name="tax_rate_bp"
-            :fault="fault"
-            figure
-            inputmode="decimal"
-            :disabled="!keeper"
-          />
+          <FigureField v-model="rate" label="Tax, %" name="tax_rate_bp" :fault="fault" :disabled="!keeper" />
           <label class="flex min-h-11 items-center gap-2 self-end"
             ><input
               v-model="form.tax_included"

@@ -26,6 +26,8 @@ const tricks: { trick?: Trick; name: string }[] = [
 const pulling = useMutation({
   mutationFn: (trick?: Trick) => ask(client.POST('/api/standin/wrench', { body: { nm: nm.value, trick } })),
 })
+const pull = (sent: Event) =>
+  pulling.mutate(((sent as SubmitEvent).submitter?.getAttribute('name') ?? undefined) as Trick | undefined)
 const fault = computed(() => (pulling.error.value ? asFault(pulling.error.value) : undefined))
 </script>
 
@@ -36,19 +38,21 @@ const fault = computed(() => (pulling.error.value ? asFault(pulling.error.value)
       It ships with the demo and streams like a connected wrench. Choose it at <b>Figures from</b> in a torque
       run, then pull it here.
     </p>
-    <div class="mt-3"><FigureField v-model="nm" label="Pull to, N·m" name="nm" /></div>
-    <div class="mt-3 grid grid-cols-2 gap-2">
-      <button
-        v-for="t in tricks"
-        :key="t.name"
-        type="button"
-        class="button px-2!"
-        :class="!t.trick && 'button-go col-span-2'"
-        @click="pulling.mutate(t.trick)"
-      >
-        {{ t.name }}
-      </button>
-    </div>
+    <form class="mt-3 flex flex-col gap-3" @submit.prevent="pull">
+      <FigureField v-model="nm" label="Pull to, N·m" name="nm" />
+      <div class="grid grid-cols-2 gap-2">
+        <button
+          v-for="t in tricks"
+          :key="t.name"
+          type="submit"
+          :name="t.trick"
+          class="button px-2!"
+          :class="!t.trick && 'button-go col-span-2'"
+        >
+          {{ t.name }}
+        </button>
+      </div>
+    </form>
     <FaultNote v-if="fault" class="mt-2" :fault="fault" />
   </section>
 </template>
