@@ -126,7 +126,8 @@ async function log(more: Partial<Schemas['Torque']>) {
   // The adapter's length belongs to the figure: none is logged while it cannot be read.
   const unread = [...(bench.value?.querySelectorAll('input') ?? [])].find((i) => !i.validity.valid)
   if (unread) {
-    unread.focus()
+    unread.focus({ preventScroll: true })
+    unread.scrollIntoView({ block: 'center' })
     return false
   }
   clear()
@@ -223,6 +224,16 @@ useBenchKeys((key) => {
   } else return false
   return true
 })
+/** What is opened above the keys must not lie behind them. */
+const more = computed(
+  () =>
+    tools.value ||
+    noting.value ||
+    ruling.value ||
+    tooTight.value ||
+    !!fault.value ||
+    found.value === 'figure',
+)
 const keys = computed(() => [
   { name: 'Found loose', cap: '−', on: found.value === 'loose', press: () => toggle('loose') },
   { name: 'Over-tight', cap: '+', on: found.value === 'over_tight', press: () => toggle('over_tight') },
@@ -363,7 +374,10 @@ const keys = computed(() => [
       />
     </div>
 
-    <div class="mt-auto grid grid-cols-2 gap-2 bg-chalk pt-3 pb-4 lg:sticky lg:bottom-0 @md:grid-cols-4">
+    <div
+      class="mt-auto grid grid-cols-2 gap-2 bg-chalk pt-3 pb-4 @md:grid-cols-4"
+      :class="!more && 'lg:sticky lg:bottom-0'"
+    >
       <button
         type="button"
         class="button key button-go"

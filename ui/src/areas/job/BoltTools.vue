@@ -87,7 +87,7 @@ const lengths = [
           @input="reasons = { ...reasons, [inHand.id]: ($event.target as HTMLInputElement).value }"
       /></label>
     </p>
-    <div v-if="adapter" class="flex flex-wrap items-end gap-3">
+    <div v-if="adapter" class="flex flex-wrap items-start gap-3">
       <FigureField
         v-for="[key, label] in lengths"
         :key="key"
@@ -97,7 +97,7 @@ const lengths = [
         :label="label"
         :name="key"
       />
-      <p class="pb-2.5 text-[15px]" role="status">
+      <p class="w-full text-[15px]" role="status">
         <template v-if="setting">
           <b>Set the wrench to {{ figure(setting.min_nm) }}–{{ figure(setting.max_nm) }} N·m</b> with
           {{ figure(adapter.length_mm) }} mm at {{ figure(adapter.angle_deg) }}°.
