@@ -68,10 +68,11 @@ func (s *Store) ProcedureTimes(ctx context.Context) (map[string]workshop.Took, e
 
 // AirsLeft reads the air that brakes were left with, in ml: the last found in each job and
 // brake, the newest first.
-func (s *Store) AirsLeft(ctx context.Context, most int) ([]float64, error) {
-	var out []float64
-	err := s.db.SelectContext(ctx, &out, `select air from (select distinct on (e.job_id, e.content->'pull'->>'end') (e.content->'pull'->>'air_ml')::float as air, e.seq
-		from entry e where e.kind = 'pull' and not exists (select from entry x where x.supersedes = e.id)
+func (s *Store) AirsLeft(ctx context.Context, most int) ([]workshop.AirLeft, error) {
+	var out []workshop.AirLeft
+	err := s.db.SelectContext(ctx, &out, `select bike, brake_end, air from (select distinct on (e.job_id, e.content->'pull'->>'end') (e.content->'pull'->>'air_ml')::float as air,
+		e.content->'pull'->>'end' as brake_end, b.make || ' ' || b.model as bike, e.seq
+		from entry e join bike b on b.id = e.bike_id where e.kind = 'pull' and not exists (select from entry x where x.supersedes = e.id)
 		order by e.job_id, e.content->'pull'->>'end', e.seq desc) l order by seq desc limit $1`, most)
 	return out, wrap("reading the air that brakes were left with", err)
 }

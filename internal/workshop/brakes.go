@@ -99,7 +99,7 @@ func (w *Workshop) brakeSides(s *sheet) []BrakeSide {
 			b.Family, b.BledOn = family, s.bledOn(e)
 			b.age(w.now())
 			b.Pulls = s.pulls(e)
-			b.AirSays = airSays(b.Pulls, w.airs)
+			b.AirSays = airSays(b.Pulls, w.usualAir(s.Bike, e))
 		}
 		out = append(out, b)
 	}

@@ -188,11 +188,20 @@ func TestAirIsToldBeforeAndAfter(t *testing.T) {
 	assert.Error(t, pull("front", 10), "the first pull goes further than the pumped one")
 	r.Bike.Facts.RearBrake, r.Bike.Facts.RearFluid = "rim_linear", "none"
 	assert.ErrorContains(t, pull("rear", 50), "hydraulic")
-	w.airs = []float64{0.01, 0.02, 0.02, 0.03, 0.05}
+	r.Bike.Make, r.Bike.Model = "Pelham", "Drover"
+	left := func(bike, end string, airs ...float64) {
+		for _, a := range airs {
+			w.airs = append(w.airs, AirLeft{bike, end, a})
+		}
+	}
+	left("Staithe Packet", "front", 0.01, 0.02, 0.02, 0.03, 0.05)
+	left("Staithe Packet", "rear", 0.9, 0.9, 0.9, 0.9, 0.9)
 	front := w.brakeSides(w.layOut(*r))[0]
 	require.Len(t, front.Pulls, 2)
 	assert.Contains(t, front.AirSays, "0.32 ml of air before, 0.02 ml now: as brakes are left here")
-	w.airs = []float64{0.001, 0.001, 0.001, 0.001, 0.001}
+	left("pelham drover", "front", 0.001, 0.001, 0.001, 0.001)
+	assert.Contains(t, w.brakeSides(w.layOut(*r))[0].AirSays, "as brakes are left here", "four of its own model are too few")
+	left("pelham drover", "front", 0.001)
 	assert.Contains(t, w.brakeSides(w.layOut(*r))[0].AirSays, "Bleed it again")
 }
 

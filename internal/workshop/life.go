@@ -143,7 +143,7 @@ type memory struct {
 	rescues estimate.Record
 	loose   map[string]*Looseness
 	times   map[string]Took
-	airs    []float64
+	airs    []AirLeft
 }
 
 // remembered is what the shop's past tells the bench.
@@ -152,7 +152,7 @@ type remembered struct {
 	rescues   estimate.Record
 	looseness map[string]*Looseness
 	times     map[string]Took
-	airs      []float64
+	airs      []AirLeft
 }
 
 func (m *memory) all() remembered { return remembered{m.known, m.rescues, m.loose, m.times, m.airs} }

@@ -3,6 +3,7 @@ package workshop
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"utensil/core/brake"
@@ -48,8 +49,35 @@ func (s *sheet) pulls(end string) []PullSeen {
 	return out
 }
 
-// enoughPulls of other brakes say what is usual here.
+// AirLeft is the air that a brake was left with, in ml.
+type AirLeft struct {
+	Bike string  `db:"bike"` // make and model
+	End  string  `db:"brake_end"`
+	Air  float64 `db:"air"`
+}
+
+// enoughPulls of like brakes say what is usual here.
 const enoughPulls = 5
+
+// usualAir is how brakes like this one were left here: those of bikes of its make and model if
+// there are enough, else all at its end. A rear brake's longer line holds more.
+func (w *Workshop) usualAir(b Bike, end string) []float64 {
+	var same, all []float64
+	name := strings.ToLower(b.Make + " " + b.Model)
+	for _, l := range w.airs {
+		if l.End != end {
+			continue
+		}
+		all = append(all, l.Air)
+		if b.Model != "" && strings.ToLower(l.Bike) == name {
+			same = append(same, l.Air)
+		}
+	}
+	if len(same) >= enoughPulls {
+		return same
+	}
+	return all
+}
 
 // airSays compares the last air found with how brakes are usually left here.
 func airSays(pulls []PullSeen, usual []float64) string {

@@ -71,7 +71,7 @@ type Store interface {
 	// ProcedureTimes reads how long runs of each procedure took here.
 	ProcedureTimes(ctx context.Context) (map[string]Took, error)
 	// AirsLeft reads the air that brakes were left with: the last found in each job and brake.
-	AirsLeft(ctx context.Context, most int) ([]float64, error)
+	AirsLeft(ctx context.Context, most int) ([]AirLeft, error)
 
 	Wrenches(ctx context.Context) ([]Wrench, error)
 	SaveWrench(ctx context.Context, t Wrench) error
