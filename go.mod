@@ -15,6 +15,7 @@ require (
 	github.com/go-fonts/dejavu v0.3.2
 	github.com/goccy/go-yaml v1.19.2
 	github.com/google/uuid v1.6.0
+	github.com/hashicorp/golang-lru/v2 v2.0.7
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/jmoiron/sqlx v1.4.0
 	github.com/muktihari/fit v0.26.1

@@ -28,6 +28,7 @@ type Book struct {
 	Treatments    []Treatment
 	Runs          []Run
 	Faults        []Fault
+	States        []State
 	Procedures    []Procedure
 	Bedding       []Scheme
 	Fluids        []Fluid
@@ -44,6 +45,7 @@ type Point struct {
 	Photo      string         `yaml:"photo"` // what a photograph of it should show
 	Means      string         `yaml:"means"` // what a bad value means
 	Worn       string         `yaml:"worn"`  // what a due part asks for
+	Offer      string         `yaml:"offer"` // in words, the work for what the catalogue does not settle, or whom it is sent to
 	Gauge      *wear.Gauge    `yaml:"gauge"`
 	Scale      []wear.Word    `yaml:"scale"`
 	Source     string         `yaml:"source"`

@@ -4,7 +4,6 @@ import (
 	"slices"
 
 	"utensil/core/bike"
-	"utensil/core/estimate"
 	"utensil/core/fastener"
 	"utensil/core/measure"
 )
@@ -27,8 +26,10 @@ type Fastener struct {
 	Set       string           `yaml:"set"`   // how it is set by feel
 	Tool      string           `yaml:"tool"`
 	Treatment string           `yaml:"treatment"`
-	Apply     string           `yaml:"apply"` // where the treatment goes
-	Hand      string           `yaml:"hand"`  // "left" for a left-hand thread
+	Apply     string           `yaml:"apply"`      // where the treatment goes
+	Hand      string           `yaml:"hand"`       // "left" for a left-hand thread
+	HandWhen  bike.Condition   `yaml:"hand_when"`  // facts under which it has that hand
+	HandAsked string           `yaml:"hand_asked"` // what to say while those facts are unknown
 	Caution   string           `yaml:"caution"`
 	Critical  bool             `yaml:"critical"` // the rider can be hurt if it is wrong
 	Always    bool             `yaml:"always"`   // checked on every job
@@ -79,6 +80,17 @@ func rule(r measure.Range, source string) fastener.Rule {
 	return fastener.Rule{Min: measure.Torque(r.Min), Max: measure.Torque(r.Max), Source: source}
 }
 
+// LeftHand says whether the thread is left-hand on a bike, and what to read first while nobody
+// knows.
+func (f Fastener) LeftHand(facts bike.Facts) (left bool, asked string) {
+	for fact := range f.HandWhen {
+		if word, _ := facts.Fact(fact); word == bike.Unknown {
+			return false, f.HandAsked
+		}
+	}
+	return f.Hand == "left" && f.HandWhen.Holds(facts), ""
+}
+
 // Joint is the fastener's thread under its head; false when the thread is not known.
 func (f Fastener) Joint() (fastener.Joint, bool) {
 	thread, err := fastener.ParseThread(f.Thread)
@@ -102,41 +114,6 @@ func (f Fastener) Bolts() []string {
 		return []string{""}
 	}
 	return f.Positions
-}
-
-// Operation is a piece of work the shop sells.
-type Operation struct {
-	ID      string         `yaml:"id"`
-	Title   string         `yaml:"title"`
-	Cures   []string       `yaml:"cures"`   // points whose finding it settles
-	Touches []string       `yaml:"touches"` // fasteners it disturbs
-	When    bike.Condition `yaml:"when"`
-	Minutes int            `yaml:"minutes"`
-	Parts   []PricedPart   `yaml:"parts"`
-	Needs   []string       `yaml:"needs"` // prerequisites; their minutes are part of Minutes
-	Ruins   []string       `yaml:"ruins"` // work that leaving it makes necessary in time
-	Saves   []string       `yaml:"saves"` // a rescue: the work it may make unnecessary
-}
-
-// Prerequisite is done once, however many operations need it.
-type Prerequisite struct {
-	ID      string `yaml:"id"`
-	Name    string `yaml:"name"`
-	Minutes int    `yaml:"minutes"`
-	Source  string `yaml:"source"`
-}
-
-// PricedPart is a part an operation usually fits, at the shop's price.
-type PricedPart struct {
-	Name  string         `yaml:"name"`
-	Price estimate.Minor `yaml:"price_minor"`
-}
-
-// CuresFor lists the operations that settle a finding at a point of a bike.
-func (b *Book) CuresFor(point string, f bike.Facts) []Operation {
-	return slices.DeleteFunc(slices.Clone(b.Operations), func(o Operation) bool {
-		return !o.When.Holds(f) || !slices.Contains(o.Cures, point)
-	})
 }
 
 // FastenersFor lists the fasteners to torque on a bike after a service of the given depth

@@ -28,7 +28,7 @@ func TestFiguresOfTheTrade(t *testing.T) {
 		kind, id string
 		figure   measure.Torque
 	}{
-		{"mountain", "lever-pivot", 3}, {"mountain", "front-pad-pin", 2}, {"single", "rear-pad-grub", 1}, {"single", "rear-pad-grub", 2},
+		{"mountain", "front-lever-pivot", 3}, {"mountain", "front-pad-pin", 2}, {"single", "rear-pad-grub", 1}, {"single", "rear-pad-grub", 2},
 		{"mountain", "front-axle-through", 10}, {"mountain", "rear-axle-through", 12}, {"mountain", "fork-foot", 7.3},
 		{"mountain", "cassette-lockring", 40}, {"commuter", "front-rotor-ring", 40},
 	} {
@@ -37,11 +37,30 @@ func TestFiguresOfTheTrade(t *testing.T) {
 	}
 }
 
-func TestCarbonNarrowsTheTarget(t *testing.T) {
-	steel, _ := ruleOn(t, "randonneur", "faceplate")
-	carbon, part := ruleOn(t, "road", "faceplate")
-	assert.Less(t, carbon.Max, steel.Max)
-	assert.Equal(t, "carbon handlebar", part)
+// What each part is of is read by itself: the frame says nothing of the bar. While nobody has
+// read it, it is taken for the one that bears least, and that is said.
+func TestThePartThatBearsLeastDecides(t *testing.T) {
+	bar := func(material string) (fastener.Rule, string) {
+		f, _ := shipped(t).Fastener("faceplate")
+		bike := facts(t, "randonneur")
+		bike.Material, bike.BarMaterial = "carbon", material
+		limits := f.Limits(bike)
+		return fastener.Meet(limits[0], limits[1:]...)
+	}
+	steel, _ := bar("steel")
+	for material, says := range map[string]string{"carbon": "carbon handlebar", "unknown": "nobody has read"} {
+		rule, part := bar(material)
+		assert.Less(t, rule.Max, steel.Max, material)
+		assert.Contains(t, part, says)
+	}
+	cup, _ := shipped(t).Fastener("bottom-bracket-right")
+	for word, want := range map[string]bool{"drive_left": true, "drive_right": false, "unknown": false} {
+		bike := facts(t, "commuter")
+		bike.BracketThread = word
+		left, asked := cup.LeftHand(bike)
+		assert.Equal(t, want, left, word)
+		assert.Equal(t, word == "unknown", asked != "", "%s: it is read before the cup is turned", word)
+	}
 }
 
 func TestEveryFastenerOfEveryKindHasAWay(t *testing.T) {

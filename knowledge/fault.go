@@ -20,8 +20,10 @@ type Fault struct {
 	Caution  string         `yaml:"caution"`
 	Causes   []Cause        `yaml:"causes"`
 	Together [][]string     `yaml:"together"` // pairs of causes that commonly come together
-	Checks   []Check        `yaml:"checks"`
-	Source   string         `yaml:"source"`
+
+	BeforeRiding []string `yaml:"before_riding"` // checks that come before any that rides
+	Checks       []Check  `yaml:"checks"`
+	Source       string   `yaml:"source"`
 }
 
 // Cause is one thing that can be behind a complaint.
@@ -33,7 +35,8 @@ type Cause struct {
 	When      bike.Condition `yaml:"when"`
 	Why       string         `yaml:"why"`
 	Remedy    string         `yaml:"remedy"`
-	Operation string         `yaml:"operation"` // the catalogue's work, if it is sold
+	Operation string         `yaml:"operation"` // the catalogue's work, if it is sold; else the remedy becomes an item
+	Touches   []string       `yaml:"touches"`   // fasteners that the remedy disturbs
 	Unsafe    bool           `yaml:"unsafe"`    // the bike must not be ridden with it
 	Rescuable bool           `yaml:"rescuable"` // the part may be saved instead of replaced
 }
@@ -48,6 +51,8 @@ type Check struct {
 	When    bike.Condition `yaml:"when"`
 	After   []string       `yaml:"after"` // checks that come first
 	Point   string         `yaml:"point"` // the inspection point whose reading answers it
+	Fluid   string         `yaml:"fluid"` // the end whose fluid's age answers it: old or fresh
+	Rides   bool           `yaml:"rides"` // somebody rides the bike for it
 	Answers []Answer       `yaml:"answers"`
 }
 
@@ -147,9 +152,15 @@ func (c Check) likely(cause string) []float64 {
 	return row
 }
 
-// Read is the answer that a reading of the check's point gives: by its word, else by its mark.
-func (c Check) Read(word string, mark wear.Mark) (int, bool) {
-	for _, said := range []string{word, string(mark)} {
+// Ages of a brake's fluid, as the answers of a check see them.
+const (
+	OldFluid   = "old"
+	FreshFluid = "fresh"
+)
+
+// Read is the answer that something seen gives: by the first of its words that an answer names.
+func (c Check) Read(seen ...string) (int, bool) {
+	for _, said := range seen {
 		if i := slices.IndexFunc(c.Answers, func(a Answer) bool { return said != "" && slices.Contains(a.Seen, said) }); i >= 0 {
 			return i, true
 		}
@@ -196,6 +207,14 @@ func (b *Book) validateFault(f Fault, p page, start int) error {
 		if _, known := b.Operation(c.Operation); !known && c.Operation != "" {
 			wrong(line, "there is no operation %q", c.Operation)
 		}
+		if c.Minutes <= 0 {
+			wrong(line, "%s needs minutes: its remedy is work that can be offered", c.ID)
+		}
+		for _, id := range c.Touches {
+			if _, known := b.Fastener(id); !known {
+				wrong(line, "%s touches %q, which is no fastener", c.ID, id)
+			}
+		}
 		if err := c.When.Validate(); err != nil {
 			wrong(line, "%v", err)
 		}
@@ -219,12 +238,24 @@ func (b *Book) validateFault(f Fault, p page, start int) error {
 				wrong(p.line(before, line), "%s comes after %q, which is no check", c.ID, before)
 			}
 		}
+		for _, first := range f.BeforeRiding {
+			if c.Rides && !slices.Contains(c.After, first) {
+				wrong(line, "nobody rides for %s before %s was looked at: name it under after", c.ID, first)
+			}
+		}
+		for _, a := range c.Answers {
+			for _, seen := range a.Seen {
+				if c.Fluid != "" && seen != OldFluid && seen != FreshFluid {
+					wrong(p.line(seen, line-1), "the age of fluid is %s or %s", OldFluid, FreshFluid)
+				}
+			}
+		}
 		if point, known := b.Point(c.Point); c.Point != "" && !known {
 			wrong(p.line(c.Point, line-1), "there is no point %q", c.Point)
 		} else if c.Point != "" {
 			for _, a := range c.Answers {
 				for _, seen := range a.Seen {
-					if wear.Mark(seen).Validate() != nil && !slices.ContainsFunc(point.Scale, func(w wear.Word) bool { return w.Word == seen }) {
+					if wear.Mark(seen).Validate() != nil && !slices.Contains(point.tags(), seen) {
 						wrong(p.line(seen, line-1), "%q is neither a mark nor a word of the point %s", seen, c.Point)
 					}
 				}

@@ -51,7 +51,7 @@ func (d draft) copied() draft {
 			Points: slices.Clone(d.Points), Fasteners: slices.Clone(d.Fasteners), Operations: slices.Clone(d.Operations),
 			Kinds: slices.Clone(d.Kinds), Depths: slices.Clone(d.Depths), Prerequisites: slices.Clone(d.Prerequisites),
 			Routes: slices.Clone(d.Routes), Treatments: slices.Clone(d.Treatments), Runs: slices.Clone(d.Runs),
-			Faults: slices.Clone(d.Faults), Procedures: slices.Clone(d.Procedures), Bedding: slices.Clone(d.Bedding), Fluids: slices.Clone(d.Fluids),
+			Faults: slices.Clone(d.Faults), States: slices.Clone(d.States), Procedures: slices.Clone(d.Procedures), Bedding: slices.Clone(d.Bedding), Fluids: slices.Clone(d.Fluids),
 		},
 		origins: origin{maps.Clone(d.origins.lines), maps.Clone(d.origins.files)},
 		pages:   maps.Clone(d.pages),
@@ -72,6 +72,7 @@ func (d *draft) read(layer fs.FS) error {
 		func() error { return readList(layer, "operations.yaml", d.origins, &d.Operations) },
 		func() error { return readList(layer, "bedding.yaml", d.origins, &d.Bedding) },
 		func() error { return readList(layer, "fluids.yaml", d.origins, &d.Fluids) },
+		func() error { return readList(layer, "states.yaml", d.origins, &d.States) },
 		func() error { return readFolder(layer, "procedures", d.origins, &d.Procedures) },
 		func() error { return d.readFaults(layer) },
 	} {
@@ -104,8 +105,16 @@ func (d *draft) readFaults(layer fs.FS) error {
 // checked is the book, if every entry is sound and fits the others.
 func (d *draft) checked() (*Book, error) {
 	book := &d.Book
+	for i := range book.Kinds {
+		book.Kinds[i].Facts = book.Kinds[i].Facts.Filled()
+	}
 	if err := book.validate(d.origins); err != nil {
 		return nil, err
+	}
+	for i, p := range book.Procedures {
+		for _, s := range p.Steps {
+			book.Procedures[i].Joints = append(book.Procedures[i].Joints, s.Record.Joints()...)
+		}
 	}
 	book.orderRun()
 	var errs []error

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 
 	"utensil/core/bike"
 	"utensil/core/brake"
@@ -12,19 +13,21 @@ import (
 
 // Procedure is guided work on a bike that has what it is about.
 type Procedure struct {
-	ID          string         `yaml:"id"`
-	Name        string         `yaml:"name"`
-	About       string         `yaml:"about"`
-	When        bike.Condition `yaml:"when"`
-	Operation   string         `yaml:"operation"` // the work item it does
-	School      brake.School   `yaml:"school"`    // of bleeding
-	Fluid       bool           `yaml:"fluid"`     // a bottle is poured
-	Minutes     int            `yaml:"minutes"`
-	Tools       []string       `yaml:"tools"`
-	Consumables []string       `yaml:"consumables"`
-	Caution     string         `yaml:"caution"`
-	CallBacks   []ComeBack     `yaml:"call_backs"`
-	Source      string         `yaml:"source"`
+	ID          string              `yaml:"id"`
+	Name        string              `yaml:"name"`
+	About       string              `yaml:"about"`
+	When        bike.Condition      `yaml:"when"`
+	Operation   string              `yaml:"operation"` // the work item it does
+	School      brake.School        `yaml:"school"`    // of bleeding
+	Fluid       bool                `yaml:"fluid"`     // a bottle is poured
+	FluidIf     map[string][]string `yaml:"fluid_if"`  // choices under which it is; none for always
+	Minutes     int                 `yaml:"minutes"`
+	Tools       []string            `yaml:"tools"`
+	Consumables []string            `yaml:"consumables"`
+	Caution     string              `yaml:"caution"`
+	CallBacks   []ComeBack          `yaml:"call_backs"`
+	Source      string              `yaml:"source"`
+	Joints      []string            `yaml:"-"` // fasteners that it torques
 
 	procedure.Procedure `yaml:",inline"`
 }
@@ -37,6 +40,38 @@ type ComeBack struct {
 	Point     string              `yaml:"point"`     // that is looked at again
 	If        map[string][]string `yaml:"if"`        // choices under which it is so
 	Family    brake.Family        `yaml:"family"`    // of the fluid; "" for any
+}
+
+// State is something that is so while work goes on.
+type State struct {
+	procedure.State `yaml:",inline"`
+}
+
+func (s State) key() string { return s.ID }
+
+// State finds a state.
+func (b *Book) State(id string) (State, bool) { return find(b.States, id) }
+
+// StateName is what a state is called; ids of older books are read as words.
+func (b *Book) StateName(id string) string {
+	if s, known := find(b.States, id); known {
+		return s.Name
+	}
+	return strings.ReplaceAll(id, "-", " ")
+}
+
+// Pours says whether a bottle is poured under the choices made.
+func (p Procedure) Pours(chosen map[string]string) bool {
+	return p.Fluid && meets(p.FluidIf, chosen)
+}
+
+func meets(conditions map[string][]string, chosen map[string]string) bool {
+	for choice, options := range conditions {
+		if !slices.Contains(options, chosen[choice]) {
+			return false
+		}
+	}
+	return true
 }
 
 // Scheme is a way to bed a brake in.
@@ -73,12 +108,7 @@ func (b *Book) ProceduresOn(f bike.Facts) []Procedure {
 
 // comes says whether a reason to come back holds under the choices and for the fluid.
 func (c ComeBack) comes(chosen map[string]string, family brake.Family) bool {
-	for choice, options := range c.If {
-		if !slices.Contains(options, chosen[choice]) {
-			return false
-		}
-	}
-	return c.Family == "" || c.Family == family
+	return meets(c.If, chosen) && (c.Family == "" || c.Family == family)
 }
 
 // ComeBacksAfter lists why the bike is to come back after a run of the procedure.
@@ -86,7 +116,17 @@ func (p Procedure) ComeBacksAfter(chosen map[string]string, family brake.Family)
 	return slices.DeleteFunc(slices.Clone(p.CallBacks), func(c ComeBack) bool { return !c.comes(chosen, family) })
 }
 
-func (b *Book) validateProcedure(p Procedure) error {
+func (b *Book) validateState(s State, states procedure.StateBook) error {
+	for _, id := range s.Undoes {
+		if _, known := b.Fastener(id); !known {
+			return fmt.Errorf("undoes %q, which is no fastener", id)
+		}
+	}
+	return states.Validate(s.ID)
+}
+
+// validateProcedure checks a procedure against the book, and walks every way through it.
+func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error {
 	if p.Name == "" || p.Minutes <= 0 || p.Source == "" || p.Caution == "" {
 		return errors.New("a procedure needs a name, minutes, a caution and a source")
 	}
@@ -94,14 +134,26 @@ func (b *Book) validateProcedure(p Procedure) error {
 		return fmt.Errorf("there is no operation %q", p.Operation)
 	}
 	for _, s := range p.Steps {
+		for _, id := range append(slices.Clone(s.Undoes), s.Record.Joints()...) {
+			if _, known := b.Fastener(id); !known {
+				return fmt.Errorf("step %s: there is no fastener %q", s.ID, id)
+			}
+		}
 		if s.Record == nil {
 			continue
 		}
 		if _, known := b.Point(s.Record.Point); s.Record.Point != "" && !known {
 			return fmt.Errorf("step %s: there is no point %q", s.ID, s.Record.Point)
 		}
-		if _, known := b.Fastener(s.Record.Fastener); s.Record.Fastener != "" && !known {
-			return fmt.Errorf("step %s: there is no fastener %q", s.ID, s.Record.Fastener)
+	}
+	for _, c := range p.Choices {
+		if c.Fact == "" {
+			continue
+		}
+		for _, o := range c.Options {
+			if err := (bike.Condition{c.Fact: {o.ID}}).Validate(); err != nil {
+				return fmt.Errorf("choice %s: %w", c.ID, err)
+			}
 		}
 	}
 	for _, c := range p.CallBacks {
@@ -115,7 +167,10 @@ func (b *Book) validateProcedure(p Procedure) error {
 			return fmt.Errorf("a call-back is to look at %q, which is no point", c.Point)
 		}
 	}
-	return errors.Join(p.When.Validate(), p.Procedure.Validate())
+	if err := errors.Join(p.When.Validate(), p.Procedure.Validate()); err != nil {
+		return err
+	}
+	return p.Prove(states)
 }
 
 func validateScheme(s Scheme) error {

@@ -51,6 +51,7 @@ var Files = []struct{ Name, About string }{
 	{"fasteners/own.yaml", "Fasteners: torque, thread, what they meet, treatment, what is always checked"},
 	{"runs.yaml", "Orders of the torque run"},
 	{"treatments.yaml", "What goes on threads, and its friction"},
+	{"states.yaml", "What is so while work goes on, and what each state needs"},
 	{"procedures/own.yaml", "Guided work: steps, choices, gates, branches"},
 	{"bedding.yaml", "Schemes of bedding brakes in"},
 	{"fluids.yaml", "How long an opened bottle is used"},

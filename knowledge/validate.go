@@ -4,7 +4,9 @@ import (
 	"errors"
 	"fmt"
 
+	"utensil/core/bike"
 	"utensil/core/fastener"
+	"utensil/core/procedure"
 )
 
 // validate checks every entry on its own and against the others.
@@ -21,7 +23,7 @@ func (b *Book) validate(origins origin) error {
 		}
 	}
 	for _, k := range b.Kinds {
-		wrong("kinds.yaml", k.ID, errors.Join(k.Facts.Validate()...))
+		wrong("kinds.yaml", k.ID, errors.Join(append(k.Facts.Validate(), k.guesses())...))
 	}
 	for _, p := range b.Points {
 		wrong("points.yaml", p.ID, b.validatePoint(p))
@@ -36,8 +38,15 @@ func (b *Book) validate(origins origin) error {
 		}
 		wrong("treatments.yaml", t.ID, err)
 	}
+	states := procedure.StateBook{}
+	for _, s := range b.States {
+		states[s.ID] = s.State
+	}
+	for _, s := range b.States {
+		wrong("states.yaml", s.ID, b.validateState(s, states))
+	}
 	for _, p := range b.Procedures {
-		wrong("procedures", p.ID, b.validateProcedure(p))
+		wrong("procedures", p.ID, b.validateProcedure(p, states))
 	}
 	for _, s := range b.Bedding {
 		wrong("bedding.yaml", s.ID, validateScheme(s))
@@ -63,7 +72,22 @@ func (b *Book) validate(origins origin) error {
 	for _, o := range b.Operations {
 		wrong("operations.yaml", o.ID, b.validateOperation(o))
 	}
+	if len(errs) == 0 { // else what is missing is said twice
+		for _, p := range b.Points {
+			wrong("points.yaml", p.ID, b.validateCures(p))
+		}
+	}
 	return errors.Join(errs...)
+}
+
+// guesses refuses a kind that fills in what has to be read on the bike.
+func (k Kind) guesses() error {
+	for _, g := range bike.Guards {
+		if word, _ := k.Facts.Fact(g.Fact); bike.Known(word) {
+			return fmt.Errorf("%s is %q: nobody can know that of a bike by its kind. It is read %s", g.Fact, word, g.Where)
+		}
+	}
+	return nil
 }
 
 func (b *Book) validatePoint(p Point) error {
@@ -135,6 +159,9 @@ func (b *Book) validateFastener(f Fastener) error {
 	if f.Hand != "" && f.Hand != "left" && f.Hand != "right" {
 		return fmt.Errorf("thread hand is %q: left or right", f.Hand)
 	}
+	if len(f.HandWhen) > 0 && f.HandAsked == "" {
+		return errors.New("a hand that hangs on a fact needs hand_asked: what to say while nobody has read it")
+	}
 	if f.Torque != nil {
 		if err := rule(*f.Torque, f.Source).Validate(); err != nil {
 			return err
@@ -148,7 +175,7 @@ func (b *Book) validateFastener(f Fastener) error {
 			return fmt.Errorf("%s: %w", m.Part, err)
 		}
 	}
-	return errors.Join(f.Pattern.Validate(), f.When.Validate())
+	return errors.Join(f.Pattern.Validate(), f.When.Validate(), f.HandWhen.Validate())
 }
 
 // count counts what is true.
@@ -159,36 +186,4 @@ func count(all ...bool) (n int) {
 		}
 	}
 	return n
-}
-
-func (b *Book) validateOperation(o Operation) error {
-	if o.Title == "" || o.Minutes <= 0 {
-		return errors.New("an operation needs a title and minutes")
-	}
-	for _, id := range o.Cures {
-		if _, known := b.Point(id); !known {
-			return fmt.Errorf("cures %q, which is no point", id)
-		}
-	}
-	for _, id := range o.Touches {
-		if _, known := b.Fastener(id); !known {
-			return fmt.Errorf("touches %q, which is no fastener", id)
-		}
-	}
-	for _, id := range o.Needs {
-		if _, known := b.Prerequisite(id); !known {
-			return fmt.Errorf("needs %q, which is no prerequisite", id)
-		}
-	}
-	for _, id := range append(o.Ruins, o.Saves...) {
-		if _, known := b.Operation(id); !known || id == o.ID {
-			return fmt.Errorf("%q is no other operation", id)
-		}
-	}
-	for _, part := range o.Parts {
-		if part.Name == "" || part.Price < 0 {
-			return errors.New("a part needs a name and a price that is not negative")
-		}
-	}
-	return o.When.Validate()
 }

@@ -13,10 +13,11 @@ import (
 // Family is a family of brake fluids. They are never mixed: each ruins the other's seals.
 type Family string
 
-// The two families.
+// The two families, and the word for a circuit of which nobody has read what it holds.
 const (
 	Mineral Family = "mineral"
 	DOT     Family = "dot"
+	Unknown Family = "unknown"
 )
 
 // Grade is a regulated glycol fluid with its least boiling points: dry, and wet with 3.7 %
@@ -84,6 +85,8 @@ type Pour struct {
 func (b Bottle) Guard(circuit Family, now time.Time, days int, need float64) Pour {
 	open := now.Sub(b.Opened).Hours() / 24
 	switch {
+	case circuit == Unknown:
+		return Pour{Refused: "Nobody has read what this brake holds. It stands on the reservoir's cap: read it first."}
 	case circuit != Mineral && circuit != DOT:
 		return Pour{Refused: "This brake has no fluid."}
 	case b.Family != circuit:
@@ -100,6 +103,9 @@ func (b Bottle) Guard(circuit Family, now time.Time, days int, need float64) Pou
 	return Pour{}
 }
 
+// Fluid says whether a brake of the family holds any, known or not.
+func (f Family) Fluid() bool { return f == DOT || f == Mineral || f == Unknown }
+
 // Name is what people call the family.
 func (f Family) Name() string {
 	switch f {
@@ -107,6 +113,8 @@ func (f Family) Name() string {
 		return "mineral oil"
 	case DOT:
 		return "DOT fluid"
+	case Unknown:
+		return "what nobody has read yet"
 	}
 	return "nothing"
 }

@@ -34,3 +34,10 @@ func (r Rule) Validate() error {
 func (r Rule) Plausible() measure.Range {
 	return measure.Range{Min: float64(r.Min) / 20, Max: float64(r.Max) * 4}
 }
+
+// fromMost is the share of a most at which a joint is aimed for when nothing else is marked
+// (common practice, no source): under it a joint works loose, and a wrench's error keeps room.
+const fromMost = 0.8
+
+// FromMost is the least of a joint that is marked with a most alone.
+func FromMost(most measure.Torque) measure.Torque { return most * fromMost }

@@ -14,18 +14,22 @@ type Procedure struct {
 	Steps   []Step   `json:"steps" yaml:"steps"`
 }
 
-// Choice is made before the first step: the school, dry or soft, two pistons or four.
+// Choice is made before the first step: the school, dry or soft, two pistons or four. One with
+// a Fact is answered by the bike and not asked; its options are words of that fact.
 type Choice struct {
-	ID      string   `json:"id" yaml:"id"`
-	Ask     string   `json:"ask" yaml:"ask"`
-	Options []Option `json:"options" yaml:"options"`
+	ID      string              `json:"id" yaml:"id"`
+	Ask     string              `json:"ask" yaml:"ask"`
+	Fact    string              `json:"fact,omitempty" yaml:"fact" doc:"of the bike, that answers it"`
+	If      map[string][]string `json:"if,omitempty" yaml:"if" doc:"choices before it under which it is asked"`
+	Options []Option            `json:"options" yaml:"options"`
 }
 
 // Option is one way to choose.
 type Option struct {
-	ID   string `json:"id" yaml:"id"`
-	Name string `json:"name" yaml:"name"`
-	Why  string `json:"why,omitempty" yaml:"why"`
+	ID    string   `json:"id" yaml:"id"`
+	Name  string   `json:"name" yaml:"name"`
+	Why   string   `json:"why,omitempty" yaml:"why"`
+	Opens []string `json:"opens,omitempty" yaml:"opens" doc:"states that are so from the start"`
 }
 
 // Step is one thing to do.
@@ -40,24 +44,44 @@ type Step struct {
 	Gate     []string            `json:"gate,omitempty" yaml:"gate" doc:"steps that must be done before"`
 	If       map[string][]string `json:"if,omitempty" yaml:"if" doc:"choices under which the step is there"`
 	Record   *Yield              `json:"record,omitempty" yaml:"record"`
-	Opens    string              `json:"opens,omitempty" yaml:"opens" doc:"a state it makes, such as front wheel out"`
-	Closes   string              `json:"closes,omitempty" yaml:"closes" doc:"a state it ends"`
+	Opens    States              `json:"opens,omitempty" yaml:"opens" doc:"states it makes, such as front-wheel-out"`
+	Closes   States              `json:"closes,omitempty" yaml:"closes" doc:"states it ends"`
+	Does     []string            `json:"does,omitempty" yaml:"does" doc:"states of a moment: fluid pressed up, a ride"`
+	Needs    []string            `json:"needs,omitempty" yaml:"needs" doc:"states that must be open when it is done"`
+	Forbids  []string            `json:"forbids,omitempty" yaml:"forbids" doc:"states that must not be"`
+	Undoes   []string            `json:"undoes,omitempty" yaml:"undoes" doc:"fasteners it loosens, besides those of the states it opens"`
 	Outcomes []Outcome           `json:"outcomes,omitempty" yaml:"outcomes" doc:"what may be seen; none for a plain step"`
 }
 
 // Yield is a figure or signature that a step yields. It is typed once and goes to the log it
 // belongs to.
 type Yield struct {
-	Point    string `json:"point,omitempty" yaml:"point" doc:"of the walk-round"`
-	Fastener string `json:"fastener,omitempty" yaml:"fastener" doc:"of the torque log"`
-	Sign     string `json:"sign,omitempty" yaml:"sign" doc:"the brake test that release needs"`
-	Left     bool   `json:"left,omitempty" yaml:"left" doc:"a point as the work leaves it, not as it was found"`
+	Point     string   `json:"point,omitempty" yaml:"point" doc:"of the walk-round"`
+	Fastener  string   `json:"fastener,omitempty" yaml:"fastener" doc:"of the torque log"`
+	Fasteners []string `json:"fasteners,omitempty" yaml:"fasteners" doc:"of the torque log: those of them that the bike has"`
+	Sign      string   `json:"sign,omitempty" yaml:"sign" doc:"the brake test that release needs"`
+	Left      bool     `json:"left,omitempty" yaml:"left" doc:"a point as the work leaves it, not as it was found"`
 }
 
-// Outcome is something that may be seen, and where it leads.
+// Joints are the fasteners that are torqued.
+func (y *Yield) Joints() []string {
+	switch {
+	case y == nil:
+		return nil
+	case y.Fastener != "":
+		return append([]string{y.Fastener}, y.Fasteners...)
+	}
+	return y.Fasteners
+}
+
+// Outcome is something that may be seen, and where it leads. One that leads back is counted by
+// the run: after Most times it leads to Then.
 type Outcome struct {
-	Say string `json:"say" yaml:"say"`
-	To  string `json:"to,omitempty" yaml:"to" doc:"a step; left out for the next one, end for the end"`
+	Say   string `json:"say" yaml:"say"`
+	To    string `json:"to,omitempty" yaml:"to" doc:"a step; left out for the next one, end for the end"`
+	Most  int    `json:"most,omitempty" yaml:"most" doc:"how often it may lead there in one run"`
+	Then  string `json:"then,omitempty" yaml:"then" doc:"the step it leads to after that"`
+	Fails bool   `json:"fails,omitempty" yaml:"fails" doc:"the test that the step signs did not pass"`
 }
 
 // End is where an outcome leads that ends the procedure.
@@ -70,14 +94,7 @@ type Mark struct {
 }
 
 // there says whether a step is there under the choices made.
-func (s Step) there(chosen map[string]string) bool {
-	for choice, options := range s.If {
-		if !slices.Contains(options, chosen[choice]) {
-			return false
-		}
-	}
-	return true
-}
+func (s Step) there(chosen map[string]string) bool { return meets(s.If, chosen) }
 
 // index finds a step.
 func (p Procedure) index(id string) int {
@@ -92,40 +109,49 @@ func (p Procedure) from(place int, chosen map[string]string) int {
 	return place
 }
 
-// after is where a step leads with an outcome; false when there is no such outcome.
-func (p Procedure) after(place int, outcome string, chosen map[string]string) (int, bool) {
+// leads is where the id of a step, or of the end, lies.
+func (p Procedure) leads(id string, chosen map[string]string) int {
+	if id == End {
+		return len(p.Steps)
+	}
+	return p.from(p.index(id), chosen)
+}
+
+// after is where a step leads with an outcome that was seen so many times before; false when
+// there is no such outcome.
+func (p Procedure) after(place int, outcome string, before int, chosen map[string]string) (int, bool) {
 	s := p.Steps[place]
 	if len(s.Outcomes) == 0 {
 		return p.from(place+1, chosen), outcome == ""
 	}
 	for _, o := range s.Outcomes {
-		if o.Say != outcome {
+		switch {
+		case o.Say != outcome:
 			continue
-		}
-		switch o.To {
-		case "":
+		case o.Most > 0 && before >= o.Most:
+			return p.leads(o.Then, chosen), true
+		case o.To == "":
 			return p.from(place+1, chosen), true
-		case End:
-			return len(p.Steps), true
 		}
-		return p.from(p.index(o.To), chosen), true
+		return p.leads(o.To, chosen), true
 	}
 	return 0, false
 }
 
-// State is where a run stands.
-type State struct {
+// Standing is where a run stands.
+type Standing struct {
 	Now  int      // the step to do; len(Steps) when it is done
 	Held []string // steps that a gate waits for
 	Done map[string]bool
+	Seen map[Mark]int // how often each outcome was seen
 }
 
 // ErrElsewhere says that a mark is of another step than the one to do.
 var ErrElsewhere = errors.New("that is not the step to do now")
 
 // At replays what was done. Marks that do not fit end the replay with an error.
-func (p Procedure) At(chosen map[string]string, marks []Mark) (State, error) {
-	s := State{Now: p.from(0, chosen), Done: map[string]bool{}}
+func (p Procedure) At(chosen map[string]string, marks []Mark) (Standing, error) {
+	s := Standing{Now: p.from(0, chosen), Done: map[string]bool{}, Seen: map[Mark]int{}}
 	for _, m := range marks {
 		if s.Now >= len(p.Steps) || p.Steps[s.Now].ID != m.Step {
 			return p.held(s), ErrElsewhere
@@ -133,17 +159,18 @@ func (p Procedure) At(chosen map[string]string, marks []Mark) (State, error) {
 		if waits := p.held(s).Held; len(waits) > 0 {
 			return p.held(s), fmt.Errorf("%s waits for %s", m.Step, waits[0])
 		}
-		next, known := p.after(s.Now, m.Outcome, chosen)
+		next, known := p.after(s.Now, m.Outcome, s.Seen[m], chosen)
 		if !known {
 			return p.held(s), fmt.Errorf("%s does not end with %q", m.Step, m.Outcome)
 		}
+		s.Seen[m]++
 		s.Done[m.Step], s.Now = true, next
 	}
 	return p.held(s), nil
 }
 
 // held fills in what the gate of the step to do waits for.
-func (p Procedure) held(s State) State {
+func (p Procedure) held(s Standing) Standing {
 	s.Held = nil
 	if s.Now < len(p.Steps) {
 		for _, id := range p.Steps[s.Now].Gate {
@@ -155,24 +182,53 @@ func (p Procedure) held(s State) State {
 	return s
 }
 
+// Try says which try of a counted loop the step to do is, and of how many; 0 where none is counted.
+func (p Procedure) Try(s Standing) (try, of int) {
+	if s.Now >= len(p.Steps) {
+		return 0, 0
+	}
+	for _, o := range p.Steps[s.Now].Outcomes {
+		if o.Most > 0 {
+			return s.Seen[Mark{p.Steps[s.Now].ID, o.Say}] + 1, o.Most + 1
+		}
+	}
+	return 0, 0
+}
+
 // Next is the step that follows the one to do if all goes as it should: its first outcome.
-func (p Procedure) Next(s State, chosen map[string]string) (Step, bool) {
+func (p Procedure) Next(s Standing, chosen map[string]string) (Step, bool) {
 	if s.Now >= len(p.Steps) {
 		return Step{}, false
 	}
-	outcome := ""
+	m := Mark{Step: p.Steps[s.Now].ID}
 	if o := p.Steps[s.Now].Outcomes; len(o) > 0 {
-		outcome = o[0].Say
+		m.Outcome = o[0].Say
 	}
-	if next, known := p.after(s.Now, outcome, chosen); known && next < len(p.Steps) {
+	if next, known := p.after(s.Now, m.Outcome, s.Seen[m], chosen); known && next < len(p.Steps) {
 		return p.Steps[next], true
 	}
 	return Step{}, false
 }
 
-// Chosen checks that every choice is made, with an option it has.
+// Applies says whether the choice is there, given those made before it.
+func (c Choice) Applies(chosen map[string]string) bool { return meets(c.If, chosen) }
+
+// meets says whether what was chosen meets every condition.
+func meets(conditions map[string][]string, chosen map[string]string) bool {
+	for choice, options := range conditions {
+		if !slices.Contains(options, chosen[choice]) {
+			return false
+		}
+	}
+	return true
+}
+
+// Chosen checks that every choice that is there is made, with an option it has.
 func (p Procedure) Chosen(chosen map[string]string) error {
 	for _, c := range p.Choices {
+		if !c.Applies(chosen) {
+			continue
+		}
 		if !slices.ContainsFunc(c.Options, func(o Option) bool { return o.ID == chosen[c.ID] }) {
 			return fmt.Errorf("choose first: %s", c.Ask)
 		}

@@ -33,7 +33,7 @@ func TestARunIsReplayed(t *testing.T) {
 	assert.Error(t, p.Chosen(nil))
 	assert.Error(t, p.Chosen(map[string]string{"start": "wet"}))
 
-	at := func(marks ...procedure.Mark) (procedure.State, error) { return p.At(soft, marks) }
+	at := func(marks ...procedure.Mark) (procedure.Standing, error) { return p.At(soft, marks) }
 	done := []procedure.Mark{{Step: "wheel-out"}, {Step: "pads-out"}}
 	s, err := at(done...)
 	require.NoError(t, err)

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 )
 
 // most combinations of choices that a procedure may have.
@@ -55,6 +56,13 @@ func (p Procedure) Validate() error {
 }
 
 func (p Procedure) validateSteps() error {
+	for i, c := range p.Choices {
+		for choice := range c.If {
+			if !slices.ContainsFunc(p.Choices[:i], func(before Choice) bool { return before.ID == choice }) {
+				return fmt.Errorf("choice %s: it hangs on %q, which is no choice before it", c.ID, choice)
+			}
+		}
+	}
 	ids := map[string]bool{}
 	for _, s := range p.Steps {
 		switch {
@@ -64,8 +72,8 @@ func (p Procedure) validateSteps() error {
 			return fmt.Errorf("step %s: say what to do", s.ID)
 		case s.Seconds < 0 || s.Seconds > 7*24*3600:
 			return fmt.Errorf("step %s: a timer runs up to a week", s.ID)
-		case s.Record != nil && count(s.Record.Point, s.Record.Fastener, s.Record.Sign) != 1:
-			return fmt.Errorf("step %s: it records one of a point, a fastener or a sign", s.ID)
+		case s.Record != nil && count(s.Record.Point, strings.Join(s.Record.Joints(), ""), s.Record.Sign) != 1:
+			return fmt.Errorf("step %s: it records one of a point, fasteners or a sign", s.ID)
 		}
 		ids[s.ID] = true
 		says := map[string]bool{}
@@ -74,6 +82,12 @@ func (p Procedure) validateSteps() error {
 				return fmt.Errorf("step %s: each outcome says something of its own", s.ID)
 			}
 			says[o.Say] = true
+			if (o.Most > 0) != (o.Then != "") || o.Most < 0 || o.Most > 20 {
+				return fmt.Errorf("step %s: %q is counted up to 20 times and then leads somewhere: give it both, most and then", s.ID, o.Say)
+			}
+			if o.Fails && (s.Record == nil || s.Record.Sign == "") {
+				return fmt.Errorf("step %s: %q says that a test fails, and the step signs none", s.ID, o.Say)
+			}
 		}
 		for choice, options := range s.If {
 			i := slices.IndexFunc(p.Choices, func(c Choice) bool { return c.ID == choice })
@@ -94,8 +108,10 @@ func (p Procedure) validateSteps() error {
 			}
 		}
 		for _, o := range s.Outcomes {
-			if o.To != "" && o.To != End && !ids[o.To] {
-				return fmt.Errorf("step %s: %q leads to %q, and there is no such step", s.ID, o.Say, o.To)
+			for _, to := range []string{o.To, o.Then} {
+				if to != "" && to != End && !ids[to] {
+					return fmt.Errorf("step %s: %q leads to %q, and there is no such step", s.ID, o.Say, to)
+				}
 			}
 		}
 	}
@@ -111,6 +127,10 @@ func (p Procedure) variants() ([]map[string]string, error) {
 		}
 		var more []map[string]string
 		for _, chosen := range all {
+			if !meets(c.If, chosen) {
+				more = append(more, chosen)
+				continue
+			}
 			for _, o := range c.Options {
 				if o.ID == "" || o.Name == "" {
 					return nil, fmt.Errorf("choice %s: an option needs an id and a name", c.ID)
@@ -148,8 +168,10 @@ func (p Procedure) reach(from int, chosen map[string]string, around int) map[int
 			outcomes = []Outcome{{}}
 		}
 		for _, o := range outcomes {
-			if next, known := p.after(place, o.Say, chosen); known {
-				open = append(open, next)
+			for _, before := range []int{0, o.Most} {
+				if next, known := p.after(place, o.Say, before, chosen); known {
+					open = append(open, next)
+				}
 			}
 		}
 	}

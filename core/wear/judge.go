@@ -30,6 +30,7 @@ type Gauge struct {
 	Sides      []string `yaml:"sides"`       // or the parts measured at once, by name
 	Apart      float64  `yaml:"apart"`       // sides that differ by this much ask why
 	ApartMeans string   `yaml:"apart_means"` // what that says
+	Over       *Over    `yaml:"over"`        // how a length typed in place of a share is meant
 	Scatter    float64  `yaml:"scatter"`     // two figures of one part differ by this at most; a better one is another part's. 0: not asked
 }
 
@@ -42,10 +43,14 @@ type Word struct {
 
 // Judgement is what the bench is told about one reading.
 type Judgement struct {
-	Mark   Mark   `json:"mark"`
-	Reason string `json:"reason" doc:"why, in words"`
-	Next   string `json:"next" doc:"what to do next"`
+	Mark   Mark     `json:"mark"`
+	Reason string   `json:"reason" doc:"why, in words"`
+	Next   string   `json:"next" doc:"what to do next"`
+	Seen   []string `json:"seen,omitempty" doc:"what work can settle: the word, or for a figure the mark of its wear, and uneven"`
 }
+
+// Uneven is what is seen where the sides of a part differ by too much.
+const Uneven = "uneven"
 
 // LimitFor is the limit that applies to a bike, and whom it is for. The last variant of a
 // valid gauge holds for every bike.
@@ -79,10 +84,24 @@ func (g Gauge) Uneven(j Judgement, figures []float64) Judgement {
 		return j
 	}
 	j.Reason += fmt.Sprintf(" %s differ by %s %s: %s.", strings.ToUpper(g.Sides[0][:1])+g.Sides[0][1:]+" and "+g.Sides[1], measure.Format(apart), g.Unit, g.ApartMeans)
+	j.Next = strings.TrimSuffix(j.Next, "Nothing to do.") + " Find out why before new ones go in."
 	if Due.Worse(j.Mark) {
-		j.Mark, j.Next = Due, "Find out why before new ones go in."
+		j.Mark, j.Next, j.Seen = Due, "Find out why before new ones go in.", nil
 	}
+	j.Seen, j.Next = append([]string{Uneven}, j.Seen...), strings.TrimSpace(j.Next)
 	return j
+}
+
+// Tags lists what may be seen at the gauge that asks for work.
+func (g Gauge) Tags() []string {
+	tags := []string{string(Due)}
+	if slices.ContainsFunc(g.Limits, func(v Variant) bool { return v.Unsafe != nil }) {
+		tags = append(tags, string(Unsafe))
+	}
+	if g.Apart > 0 {
+		tags = append(tags, Uneven)
+	}
+	return tags
 }
 
 // Validate reports a gauge that could not judge every bike it meets.
@@ -92,6 +111,11 @@ func (g Gauge) Validate() error {
 	}
 	if g.Apart > 0 && (len(g.Sides) != 2 || g.ApartMeans == "") {
 		return fmt.Errorf("sides that may differ need two names and what it means")
+	}
+	if g.Over != nil {
+		if err := g.Over.Validate(); err != nil {
+			return err
+		}
 	}
 	if g.Scatter < 0 {
 		return fmt.Errorf("a scatter of %g", g.Scatter)
@@ -131,6 +155,7 @@ func (v Variant) Judge(figure float64, unit, worn string) Judgement {
 		forWhom = ", the limit for " + v.Why
 	}
 	j := Judgement{Mark: v.Mark(figure)}
+	j.Seen = []string{string(j.Mark)}
 	switch j.Mark {
 	case Unsafe:
 		j.Reason = fmt.Sprintf("%s %s: it can fail.", beyond, at(*v.Unsafe))
@@ -154,7 +179,7 @@ func JudgeWord(scale []Word, said, worn string) (Judgement, bool) {
 	if i < 0 {
 		return Judgement{}, false
 	}
-	j := Judgement{Mark: scale[i].Mark, Reason: scale[i].Reason, Next: "Nothing to do."}
+	j := Judgement{Mark: scale[i].Mark, Reason: scale[i].Reason, Next: "Nothing to do.", Seen: []string{scale[i].Word}}
 	switch j.Mark {
 	case Watch:
 		j.Next = "Tell the owner; look again next time."

@@ -108,7 +108,7 @@ func TestJudgeSaysWhy(t *testing.T) {
 	scale := []wear.Word{{"Smooth", wear.Sound, "Turns freely."}, {"Gravelly", wear.Due, "Rust inside."}}
 	j, known := wear.JudgeWord(scale, " gravelly", "Replace the bearings")
 	assert.True(t, known)
-	assert.Equal(t, wear.Judgement{Mark: wear.Due, Reason: "Rust inside.", Next: "Replace the bearings."}, j)
+	assert.Equal(t, wear.Judgement{Mark: wear.Due, Reason: "Rust inside.", Next: "Replace the bearings.", Seen: []string{"Gravelly"}}, j)
 	_, known = wear.JudgeWord(scale, "odd", "")
 	assert.False(t, known)
 }

@@ -147,12 +147,12 @@ func BenchmarkJobScreen(b *testing.B) {
 	fmt.Println()
 	measure("job screen", " (aim: at most 2)", len(jobs), func(i int) string { return "/api/jobs/" + string(jobs[i]) }, func(i int) {
 		bare(postgres.JobQuery, jobs[i])
-		bare(postgres.EntriesQuery, jobs[i])
+		bare(postgres.EntriesQuery, jobs[i], workshop.PastKinds)
 	})
 	measure("first screen, 40 bikes in the shop", "", 100, func(int) string { return "/api/today" }, func(int) {
 		yesterday := time.Now().AddDate(0, 0, -1)
 		bare(postgres.InShopQuery, yesterday)
-		bare(postgres.InShopEntriesQuery, yesterday)
+		bare(postgres.InShopEntriesQuery, yesterday, workshop.FigureKinds)
 	})
 	b.ReportMetric(0, "ns/op")
 }

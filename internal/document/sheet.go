@@ -66,7 +66,7 @@ func found(p page, v workshop.JobView) {
 	}
 	came := map[workshop.FindingStatus]string{
 		workshop.FindingOpen: "not offered yet", workshop.FindingOffered: "waiting for your answer", workshop.FindingAgreed: "agreed",
-		workshop.FindingDone: "put right", workshop.FindingDeclined: "declined", workshop.FindingRefused: "refused, knowing it is unsafe", workshop.FindingAside: "left as it is", workshop.FindingWatched: "to be watched",
+		workshop.FindingWorked: "work done, to be looked at again", workshop.FindingDone: "put right", workshop.FindingDeclined: "declined", workshop.FindingRefused: "refused, knowing it is unsafe", workshop.FindingAside: "left as it is", workshop.FindingWatched: "to be watched",
 	}
 	for _, f := range v.Findings {
 		reason := f.Reason
@@ -95,6 +95,9 @@ func done(p page, v workshop.JobView, shop workshop.Settings) {
 		fitted := make([]string, 0, len(i.Work.Parts)+1)
 		for _, part := range i.Work.Parts {
 			fitted = append(fitted, fmt.Sprintf("%d × %s", part.Quantity, part.Name))
+		}
+		if i.Item.OnTheWay {
+			fitted = append(fitted, "put right while looking")
 		}
 		if i.Work.Note != "" {
 			fitted = append(fitted, i.Work.Note)
@@ -213,10 +216,13 @@ func remarks(b workshop.BoltView) (out []string) {
 		out = append(out, "was too tight; loosened fully and tightened again")
 	}
 	if b.Log.WrenchDue != "" {
-		out = append(out, fmt.Sprintf("%s: %s Used because: %s", b.Log.WrenchName, b.Log.WrenchDue, b.Log.Reason))
+		out = append(out, b.Log.WrenchName+": "+b.Log.WrenchDue)
 	}
 	if b.Log.Warning != "" {
 		out = append(out, b.Log.Warning)
+	}
+	if b.Log.Reason != "" {
+		out = append(out, "Used because: "+b.Log.Reason)
 	}
 	if b.Log.Note != "" {
 		out = append(out, b.Log.Note)

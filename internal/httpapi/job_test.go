@@ -80,7 +80,7 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 		sugg := f.Suggested[0]
 		job = counter.record(id, workshop.Content{Item: &workshop.Item{Finding: &f.ID, Operation: sugg.Operation, Title: sugg.Title, Minutes: sugg.Minutes, Parts: sugg.Parts}})
 	}
-	assert.EqualValues(t, 1600+1450+2400+3400, job.Proposed.Gross, "20 and 30 minutes at 48.00 an hour, pads and stem")
+	assert.EqualValues(t, 1600+1450+2800+3400, job.Proposed.Gross, "20 and 35 minutes at 48.00 an hour, pads and stem")
 	itemFor := func(word string) workshop.ItemView {
 		return job.Items[slices.IndexFunc(job.Items, func(i workshop.ItemView) bool { return strings.Contains(i.Item.Title, word) })]
 	}
@@ -100,9 +100,11 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	assert.EqualValues(t, 508, job.Agreed.Tax, "20 % within 30.50")
 
 	job = bench.record(id, workshop.Content{Work: &workshop.Work{Item: itemFor("disc pads").ID, Parts: []workshop.Fitted{{Name: "Disc pads, pair", Quantity: 1}}}})
+	assert.Equal(t, workshop.StageWork, job.Stage, "nobody has looked at them since")
+	job = bench.record(id, workshop.Content{Reading: &workshop.Reading{Point: "front-pads", Typed: "3.4"}})
 	assert.Equal(t, workshop.StageVerify, job.Stage)
-	assert.True(t, slices.ContainsFunc(job.Bolts, func(b workshop.BoltView) bool { return b.Fastener == "front-caliper" }), "pads disturb the caliper")
-	assert.False(t, slices.ContainsFunc(job.Bolts, func(b workshop.BoltView) bool { return b.Fastener == "rear-caliper" }))
+	assert.True(t, slices.ContainsFunc(job.Bolts, func(b workshop.BoltView) bool { return b.Fastener == "front-pad-pin" }), "pads disturb their pin")
+	assert.False(t, slices.ContainsFunc(job.Bolts, func(b workshop.BoltView) bool { return b.Fastener == "rear-pad-pin" }))
 
 	// A finding added now goes back to Agree for itself alone.
 	job = bench.record(id, workshop.Content{Finding: &workshop.Finding{Title: "Mudguard stay broken", Mark: wear.Due}})
@@ -151,7 +153,7 @@ func TestWorkUnsettlesWhatWasVerified(t *testing.T) {
 	job = bench.record(id, workshop.Content{Item: &workshop.Item{Operation: "replace-stem", Title: "Replace the stem", Labour: &minutes}})
 	job = bench.record(id, workshop.Content{Answer: &workshop.Answer{Item: job.Items[0].ID, Answer: workshop.Yes, From: "Ansel", How: "counter"}})
 	job = bench.record(id, workshop.Content{Work: &workshop.Work{Item: job.Items[0].ID}})
-	assert.Contains(t, titles(job.Leaving), "7 fasteners to torque", "steerer clamp, top cap and faceplate were undone")
+	assert.Contains(t, titles(job.Leaving), "10 fasteners to torque", "steerer clamp, top cap, faceplate, levers and shifter were undone")
 	assert.Contains(t, titles(job.Leaving), "Front brake test", "signed before the last work")
 }
 

@@ -15,7 +15,8 @@ type Book struct {
 	Routes     []knowledge.Route     `json:"routes"`
 	Runs       []knowledge.Run       `json:"runs"`
 	Treatments []knowledge.Treatment `json:"treatments"`
-	BeadSeats  []int                 `json:"bead_seats_mm"`
+	BeadSeats  []bike.BeadSeat       `json:"bead_seats"`
+	Guards     []bike.Guard          `json:"guards" doc:"facts that are read on the bike, never guessed"`
 	Bedding    []knowledge.Scheme    `json:"bedding" doc:"schemes of bedding brakes in"`
 	Fluids     []knowledge.Fluid     `json:"fluids"`
 }
@@ -69,7 +70,7 @@ func (s *Server) declare() {
 	register(s, "DELETE", "/api/session", "sign-out", "Sign out", s.signOut)
 
 	register(s, "GET", "/api/book", "book", "Kinds of bike and depths of service", signed(s, func(context.Context, actor, *nothing) (Book, error) {
-		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, Routes: shop.Book().Routes, Runs: shop.Book().Runs, Treatments: shop.Book().Treatments, BeadSeats: bike.BeadSeats,
+		return Book{Kinds: shop.Book().Kinds, Depths: shop.Book().Depths, Routes: shop.Book().Routes, Runs: shop.Book().Runs, Treatments: shop.Book().Treatments, BeadSeats: bike.BeadSeats, Guards: bike.Guards,
 			Bedding: shop.Book().Bedding, Fluids: shop.Book().Fluids}, nil
 	}))
 	register(s, "GET", "/api/today", "today", "The bikes in the shop", signed(s, func(ctx context.Context, _ actor, _ *nothing) (workshop.Today, error) {
@@ -81,9 +82,12 @@ func (s *Server) declare() {
 	register(s, "GET", "/api/bikes/{id}", "bike", "One bike with its history", signed(s, func(ctx context.Context, _ actor, in *Identified) (workshop.BikeHistory, error) {
 		return shop.BikeHistory(ctx, in.ID)
 	}))
-	register(s, "PUT", "/api/bikes/{id}", "save-bike", "Change a bike", signed(s, func(ctx context.Context, _ actor, in *About[workshop.Bike]) (workshop.Bike, error) {
+	register(s, "PUT", "/api/bikes/{id}", "save-bike", "Change a bike", signed(s, func(ctx context.Context, who actor, in *About[workshop.Bike]) (workshop.Bike, error) {
 		in.Body.ID = in.ID
-		return shop.SaveBike(ctx, in.Body)
+		return shop.SaveBike(ctx, who, in.Body)
+	}))
+	register(s, "POST", "/api/bikes/{id}/read", "read-fact", "Note what was read on a bike", signed(s, func(ctx context.Context, who actor, in *About[workshop.ReadNow]) (workshop.Bike, error) {
+		return shop.ReadFact(ctx, who, in.ID, in.Body)
 	}))
 	register(s, "PUT", "/api/owners/{id}", "save-owner", "Change an owner", signed(s, func(ctx context.Context, _ actor, in *About[workshop.Owner]) (workshop.Owner, error) {
 		in.Body.ID = in.ID

@@ -25,13 +25,14 @@ func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
   from: repair
   method: Ring it.
   worn: Fit a bell
+  offer: Fit a bell
   scale: [{word: Rings, mark: sound, reason: Loud.}, {word: Dumb, mark: due, reason: Silent.}]
   source: our own
 `
 	var fault httpapi.Fault
 	wrong := workshop.OwnFile{File: "points.yaml", Text: points + "- id: horn\n  name: Horn\n"}
 	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/knowledge", wrong, &fault))
-	assert.Contains(t, fault.Detail, "points.yaml:8: horn", "a mistake is named with its line")
+	assert.Contains(t, fault.Detail, "points.yaml:9: horn", "a mistake is named with its line")
 	own := workshop.OwnFile{File: "points.yaml", Text: points}
 	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/knowledge", own, &files))
 

@@ -10,6 +10,7 @@ import (
 
 	"golang.org/x/time/rate"
 
+	"utensil/core/estimate"
 	"utensil/internal/workshop"
 )
 
@@ -33,6 +34,9 @@ func (s *Server) declareOwner() {
 	register(s, "POST", "/api/owner/{token}/answers", "owner-answer", "Answer everything that is asked, once", func(ctx context.Context, in *tokenAbout[workshop.OwnerAnswers]) (*body[workshop.OwnerView], error) {
 		return answer(shop.OwnerAnswer(ctx, in.Token, in.Body, addressOf(ctx)))
 	})
+	register(s, "POST", "/api/owner/{token}/sum", "owner-sum", "What it costs if the owner says yes to these", func(ctx context.Context, in *tokenAbout[workshop.OwnerChoice]) (*body[estimate.Total], error) {
+		return answer(shop.OwnerSum(ctx, in.Token, in.Body))
+	})
 	register(s, "POST", "/api/owner/{token}/questions", "owner-ask", "Ask the workshop something", func(ctx context.Context, in *tokenAbout[workshop.OwnerAsks]) (*struct{}, error) {
 		return nil, shop.OwnerAsk(ctx, in.Token, in.Body)
 	})
@@ -46,7 +50,7 @@ func (s *Server) declareOwner() {
 		if s.letters == nil {
 			return Mailbox{Letters: []workshop.Letter{}}, nil
 		}
-		return Mailbox{true, s.letters()}, nil
+		return Mailbox{true, append([]workshop.Letter{}, s.letters()...)}, nil // [] while nothing was sent, never null
 	}))
 }
 

@@ -18,7 +18,12 @@ import (
 // facts reads and writes a bike's facts as JSON.
 type facts bike.Facts
 
-func (f *facts) Scan(src any) error { return scanJSON(src, f) }
+func (f *facts) Scan(src any) error { return scanJSON(src, (*bike.Facts)(f)) }
+
+// read reads who read which fact, as JSON.
+type read map[string]workshop.FactRead
+
+func (r *read) Scan(src any) error { return scanJSON(src, (*map[string]workshop.FactRead)(r)) }
 
 // riding reads and writes how a bike is ridden as JSON.
 type riding workshop.Riding
@@ -55,6 +60,7 @@ type bikeRow struct {
 	Colour       string      `db:"colour"`
 	FrameNo      string      `db:"frame_number"`
 	Facts        facts       `db:"facts"`
+	Read         read        `db:"facts_read"`
 	WeeklyKm     int         `db:"weekly_km"`
 	Riding       riding      `db:"riding"`
 	BikeVersion  int         `db:"bike_version"`
@@ -66,11 +72,11 @@ type bikeRow struct {
 	OwnerVersion int         `db:"owner_version"`
 }
 
-const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.weekly_km, b.riding, b.version as bike_version,
+const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.facts_read, b.weekly_km, b.riding, b.version as bike_version,
 	o.id as owner_id, o.name as owner_name, o.phone, o.email, o.note as owner_note, o.version as owner_version`
 
 func (r bikeRow) bike() workshop.Bike {
-	return workshop.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo, Facts: bike.Facts(r.Facts), WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: r.BikeVersion}
+	return workshop.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo, Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: r.BikeVersion}
 }
 
 func (r bikeRow) owner() workshop.Owner {
@@ -97,32 +103,54 @@ func (s *Store) SaveOwner(ctx context.Context, o workshop.Owner) (workshop.Owner
 	return o, workshop.StaleWrite("owner", now)
 }
 
-// SaveBike changes a bike over the version given. It stays with its owner.
-func (s *Store) SaveBike(ctx context.Context, b workshop.Bike) (workshop.Bike, error) {
-	about, err := json.Marshal(b.Facts)
-	if err != nil {
-		return b, err
-	}
-	ridden, err := riding(b.Riding).text()
-	if err != nil {
-		return b, err
-	}
-	done, err := updated(s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6, weekly_km = $8, riding = coalesce($9, riding), version = version + 1
-		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, string(about), b.Version, b.WeeklyKm, ridden))
-	if err != nil {
-		return b, wrap("saving a bike", err)
+// FindBike reads the row of a bike.
+func (s *Store) FindBike(ctx context.Context, id workshop.ID) (workshop.Bike, error) {
+	if !id.Valid() {
+		return workshop.Bike{}, workshop.NotFound("bike")
 	}
 	var row bikeRow
-	err = s.db.GetContext(ctx, &row, `select `+bikeColumns+` from bike b join owner o on o.id = b.owner_id where b.id = $1`, b.ID)
-	switch {
-	case errors.Is(err, sql.ErrNoRows):
-		return b, workshop.NotFound("bike")
-	case err != nil:
-		return b, wrap("saving a bike", err)
-	case !done:
-		return b, workshop.StaleWrite("bike", row.bike())
+	err := s.db.GetContext(ctx, &row, bikeQuery, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return workshop.Bike{}, workshop.NotFound("bike")
 	}
-	return row.bike(), nil
+	return row.bike(), wrap("reading a bike", err)
+}
+
+const bikeQuery = `select ` + bikeColumns + ` from bike b join owner o on o.id = b.owner_id where b.id = $1`
+
+// texts are the parts of a bike that are kept as JSON: its facts, who read which of them, and
+// how it is ridden.
+func texts(b workshop.Bike) (about, read string, ridden *string, err error) {
+	facts, err := json.Marshal(b.Facts)
+	if err != nil {
+		return "", "", nil, err
+	}
+	by := []byte("{}")
+	if len(b.Read) > 0 {
+		if by, err = json.Marshal(b.Read); err != nil {
+			return "", "", nil, err
+		}
+	}
+	ridden, err = riding(b.Riding).text()
+	return string(facts), string(by), ridden, err
+}
+
+// SaveBike changes a bike over the version given. It stays with its owner.
+func (s *Store) SaveBike(ctx context.Context, b workshop.Bike) (workshop.Bike, error) {
+	about, read, ridden, err := texts(b)
+	if err != nil {
+		return b, err
+	}
+	done, err := updated(s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6, weekly_km = $8, riding = coalesce($9, riding), facts_read = $10, version = version + 1
+		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, about, b.Version, b.WeeklyKm, ridden, read))
+	if err != nil {
+		return b, wrap("saving a bike", err)
+	}
+	now, err := s.FindBike(ctx, b.ID)
+	if err == nil && !done {
+		return b, workshop.StaleWrite("bike", now)
+	}
+	return now, err
 }
 
 func updated(result sql.Result, err error) (bool, error) {
@@ -165,7 +193,7 @@ func (s *Store) Search(ctx context.Context, words []string, limit int) ([]worksh
 	for _, r := range rows {
 		f := workshop.Found{Owner: r.owner(), OpenJob: r.Open}
 		if r.BikeID != nil {
-			f.Bike = &workshop.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo, Facts: bike.Facts(r.Facts), WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: *r.BikeVer}
+			f.Bike = &workshop.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo, Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: *r.BikeVer}
 		}
 		if r.Last != nil {
 			f.Last = r.Last.Format(time.RFC3339)
@@ -188,16 +216,12 @@ func insertOwnerAndBike(ctx context.Context, tx *sqlx.Tx, o workshop.Owner, b wo
 		}
 	}
 	if b.Version == 0 {
-		about, err := json.Marshal(b.Facts)
+		about, read, ridden, err := texts(b)
 		if err != nil {
 			return err
 		}
-		ridden, err := riding(b.Riding).text()
-		if err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx, `insert into bike (id, owner_id, make, model, colour, frame_number, facts, weekly_km, riding) values ($1, $2, $3, $4, $5, $6, $7, $8, coalesce($9::jsonb, '{}')) on conflict (id) do nothing`,
-			b.ID, b.OwnerID, b.Make, b.Model, b.Colour, b.FrameNo, string(about), b.WeeklyKm, ridden); err != nil {
+		if _, err := tx.ExecContext(ctx, `insert into bike (id, owner_id, make, model, colour, frame_number, facts, weekly_km, riding, facts_read) values ($1, $2, $3, $4, $5, $6, $7, $8, coalesce($9::jsonb, '{}'), $10) on conflict (id) do nothing`,
+			b.ID, b.OwnerID, b.Make, b.Model, b.Colour, b.FrameNo, about, b.WeeklyKm, ridden, read); err != nil {
 			return wrap("adding a bike", err)
 		}
 	}

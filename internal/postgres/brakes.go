@@ -12,6 +12,8 @@ func (b *bottles) Scan(src any) error { return scanJSON(src, b) }
 
 const bottleColumns = `t.id, t.name, t.family, t.grade, t.batch, coalesce(t.opened_on::text, '') as opened_on, t.volume_ml, t.price_minor, t.clean, t.gone, t.version,
 	coalesce((select sum((e.content->'guided'->>'pour_ml')::float) from entry e where e.kind = 'guided' and e.content->'guided'->>'bottle' = t.id::text
+		and not exists (select from entry x where x.supersedes = e.id)), 0)
+	+ coalesce((select sum((e.content->'work'->>'pour_ml')::float) from entry e where e.kind = 'work' and e.content->'work'->>'bottle' = t.id::text
 		and not exists (select from entry x where x.supersedes = e.id)), 0) as poured_ml`
 
 const bottlesJSON = `(select coalesce(json_agg(row_to_json(f)), '[]') from (select ` + bottleColumns + ` from bottle t order by t.gone, t.opened_on nulls last, t.name) f) as bottles`

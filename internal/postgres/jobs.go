@@ -5,6 +5,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -118,12 +119,12 @@ const beforeItLeft = `at <= (select coalesce(released_at, 'infinity') from job w
 // The queries of the job screen. They are exported to the benchmark, which runs them bare.
 const (
 	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + `, ` + photosOfJob + `, ` + benchOfJob + jobTables + ` cross join settings s where j.id = $1`
-	// EntriesQuery reads the job's own entries, the readings and figures of its bike until the
-	// job was closed, and how each of its bolts was left in the last job before that had it.
+	// EntriesQuery reads the job's own entries, those of its bike until the job was closed whose
+	// kinds ($2) tell of its past, and how each of its bolts was left in the last job before.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by where e.seq in (
 			select seq from entry where job_id = $1
 			union select seq from entry where bike_id = (select bike_id from job where id = $1) and ` + beforeItLeft + `
-				and kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull')
+				and kind = any($2)
 			union select seq from (select distinct on (t.content->'torque'->>'fastener', t.content->'torque'->>'position') t.seq from entry t
 				where t.kind = 'torque' and t.bike_id = (select bike_id from job where id = $1) and t.job_id <> $1 and ` + beforeItLeft + `
 				order by t.content->'torque'->>'fastener', t.content->'torque'->>'position', t.seq desc) last)
@@ -168,7 +169,7 @@ func readHead(ctx context.Context, q sqlx.QueryerContext, id workshop.ID, row *j
 }
 
 func readEntries(ctx context.Context, q sqlx.QueryerContext, id workshop.ID, rows *[]entryRow) error {
-	return wrap("reading entries", sqlx.SelectContext(ctx, q, rows, EntriesQuery, id))
+	return wrap("reading entries", sqlx.SelectContext(ctx, q, rows, EntriesQuery, id, workshop.PastKinds))
 }
 
 func assembled(row jobRow, rows []entryRow) (workshop.Record, error) {
@@ -218,7 +219,7 @@ func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, erro
 	record := row.record()
 	var rows []entryRow
 	if err := s.db.SelectContext(ctx, &rows, `select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.bike_id = $1 and e.kind in ('reading', 'figure', 'odometer', 'ride', 'air', 'item', 'work', 'bolt', 'pull', 'torque') order by e.seq`, id); err != nil {
+		where e.bike_id = $1 and e.kind = any($2) order by e.seq`, id, append(slices.Clone(workshop.PastKinds), workshop.KindTorque)); err != nil {
 		return record, wrap("reading entries", err)
 	}
 	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)
@@ -260,7 +261,7 @@ const (
 	InShopEntriesQuery = `with here as (select j.id, j.bike_id from job j where ` + inShop + `)
 		select ` + entryColumns + ` from entry e join staff st on st.id = e.by
 		where e.seq in (select seq from entry where job_id in (select id from here)
-			union select seq from entry where bike_id in (select bike_id from here) and kind in ('figure', 'bolt'))
+			union select seq from entry where bike_id in (select bike_id from here) and kind = any($2))
 		order by e.seq`
 )
 
@@ -274,7 +275,7 @@ func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record,
 		return wrap("reading the jobs in the shop", s.db.SelectContext(each, &rows, InShopQuery, since))
 	})
 	both.Go(func() error {
-		return wrap("reading entries", s.db.SelectContext(each, &entries, InShopEntriesQuery, since))
+		return wrap("reading entries", s.db.SelectContext(each, &entries, InShopEntriesQuery, since, workshop.FigureKinds))
 	})
 	if err := both.Wait(); err != nil {
 		return nil, err

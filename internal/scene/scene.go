@@ -146,6 +146,9 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	if c.change != nil {
 		c.change(&facts)
 	}
+	for fact, word := range c.reads {
+		facts, _ = facts.Set(fact, word)
+	}
 	t.clock = now.AddDate(0, -25, 0)
 	owner, seen := t.known[c.name]
 	if !seen {
@@ -245,7 +248,7 @@ func (t *teller) stays(ctx context.Context, o workshop.Owner, b workshop.Bike, s
 		do    func(half bool) error
 	}{
 		{workshop.StageInspect, func(half bool) error { return t.inspect(&job, record, hands, s, parts, half) }},
-		{workshop.StageAgree, func(half bool) error { return t.agree(&job, record, door, o, half) }},
+		{workshop.StageAgree, func(half bool) error { return t.agree(&job, record, door, o, s, half) }},
 		{workshop.StageWork, func(half bool) error {
 			if s.guided != nil {
 				if err := t.guide(&job, record, hands, *s.guided); err != nil {
@@ -351,13 +354,18 @@ func (t *teller) search(job *workshop.JobView, record recorder, by workshop.Acto
 	return record(by, workshop.Content{Finding: &workshop.Finding{Hunt: &hunt, Cause: s.cause}})
 }
 
-func (t *teller) agree(job *workshop.JobView, record recorder, by workshop.Actor, o workshop.Owner, half bool) error {
+func (t *teller) agree(job *workshop.JobView, record recorder, by workshop.Actor, o workshop.Owner, told stay, half bool) error {
 	var proposed []workshop.Content
 	for _, f := range job.Findings {
 		if len(f.Suggested) == 0 {
 			continue
 		}
 		s := f.Suggested[0]
+		for _, other := range f.Suggested {
+			if other.Operation == told.with[f.Point] && other.Operation != "" {
+				s = other
+			}
+		}
 		proposed = append(proposed, workshop.Content{Item: &workshop.Item{Finding: &f.ID, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes, Parts: s.Parts}})
 	}
 	if err := record(by, proposed...); err != nil {
@@ -392,7 +400,30 @@ func (t *teller) work(job *workshop.JobView, record recorder, by workshop.Actor,
 		}
 		parts.renew(i.Item.Point)
 	}
-	return nil
+	return t.again(job, record, by, parts)
+}
+
+// again looks once more at what the work was for: a new part is measured, the rest is felt.
+func (t *teller) again(job *workshop.JobView, record recorder, by workshop.Actor, parts worn) error {
+	var looked []workshop.Content
+	for _, f := range job.Findings {
+		if f.Status != workshop.FindingWorked {
+			continue
+		}
+		i := slices.IndexFunc(job.Points, func(p workshop.PointView) bool { return p.ID == f.Point })
+		switch {
+		case i >= 0 && job.Points[i].Gauge != nil:
+			looked = append(looked, workshop.Content{Reading: &workshop.Reading{Point: f.Point, Typed: strconv.FormatFloat(parts[f.Point], 'f', 2, 64)}})
+		case i >= 0 && f.ReadAgain:
+			looked = append(looked, workshop.Content{Reading: &workshop.Reading{Point: f.Point, Word: job.Points[i].Words[0].Word}})
+		default:
+			looked = append(looked, workshop.Content{Looked: &workshop.Looked{Finding: f.ID}})
+		}
+	}
+	if len(looked) == 0 {
+		return nil
+	}
+	return record(by, looked...)
 }
 
 // guide begins a run of a procedure and does its first steps, or all of it.

@@ -29,8 +29,8 @@ var bottles = []struct {
 	days int
 }{
 	{workshop.Bottle{Name: "Big tub", Family: brake.Mineral, Batch: "M-118", Volume: 1000, Price: 2400, Clean: true}, 90},
-	{workshop.Bottle{Name: "DOT on the bench", Family: brake.DOT, Grade: "DOT 4", Batch: "D-40", Volume: 250, Price: 900, Clean: true}, 12},
+	{workshop.Bottle{Name: "DOT on the bench", Family: brake.DOT, Grade: "DOT 4", Batch: "D-40", Volume: 250, Price: 900, Clean: true}, 2},
 	{workshop.Bottle{Name: "DOT in reserve", Family: brake.DOT, Grade: "DOT 4", Batch: "D-41", Volume: 250, Price: 900, Clean: true}, 0},
-	{workshop.Bottle{Name: lastYears, Family: brake.DOT, Grade: "DOT 4", Batch: "D-33", Volume: 250, Price: 900, Clean: true}, 378},
+	{workshop.Bottle{Name: lastYears, Family: brake.DOT, Grade: "DOT 4", Batch: "D-33", Volume: 250, Price: 900, Clean: true}, 366},
 	{workshop.Bottle{Name: "Waste tub", Family: brake.Mineral, Volume: 2000, Clean: false}, 200},
 }

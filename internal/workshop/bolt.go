@@ -80,7 +80,7 @@ func pastTorque(e Entry) PastTorque {
 func (w *Workshop) readBolts(s *sheet) []BoltView {
 	var views []BoltView
 	again := s.again()
-	run := w.Book().FastenersFor(s.Bike.Facts, s.Job.Depth, s.agreedWork(), append(s.guidedFasteners(), again...))
+	run := w.Book().FastenersFor(s.Bike.Facts, s.Job.Depth, s.agreedWork(), slices.Concat(w.guidedFasteners(s), s.remedyFasteners(), again))
 	past := map[string]Entry{}
 	for _, e := range s.past.all(KindTorque) {
 		past[e.Content.Torque.bolt()] = e
@@ -97,8 +97,12 @@ func (w *Workshop) readBolts(s *sheet) []BoltView {
 		for turn, i := range f.Pattern.Order(len(positions)) {
 			v := BoltView{Fastener: f.ID, Position: positions[i], Name: f.Name, Component: f.Component, Rule: resolved.Rule, Origin: resolved.Origin,
 				SetBy: resolved.SetBy, Limits: resolved.Limits, Doubt: resolved.Doubt, Set: f.Set, Thread: f.Thread, Tool: f.Tool, Treatment: treatment.Name,
-				Apply: f.Apply, LeftHand: f.Hand == "left", Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
+				Apply: f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
 				Again: slices.Contains(again, f.ID), LooseHere: w.looseness[f.ID]}
+			var asked string
+			if v.LeftHand, asked = f.LeftHand(s.Bike.Facts); asked != "" {
+				v.Caution = strings.TrimSpace(asked + " " + v.Caution)
+			}
 			if len(positions) > 1 {
 				v.Pattern, v.Turn, v.Of = f.Pattern, turn+1, len(positions)
 			}
@@ -164,15 +168,30 @@ func (s *sheet) agreedWork() (operations []string) {
 	return operations
 }
 
+// remedyFasteners lists what agreed work outside the catalogue disturbs.
+func (s *sheet) remedyFasteners() (ids []string) {
+	for _, i := range s.items {
+		if i.agreed() {
+			ids = append(ids, i.Item.Touches...)
+		}
+	}
+	return ids
+}
+
 // disturb notes where in the ledger work last touched each fastener.
 func (w *Workshop) disturb(s *sheet) map[string]int {
 	places := map[string]int{}
 	for _, e := range s.all(KindGuided) {
-		for _, id := range s.fastenersOf(e) {
-			places[id] = s.order[e.ID]
+		for id, place := range w.loosenedBy(s, e) {
+			places[id] = max(places[id], place)
 		}
 	}
 	for _, i := range s.items {
+		if i.agreed() && i.Work != nil {
+			for _, id := range i.Item.Touches {
+				places[id] = max(places[id], i.done)
+			}
+		}
 		if operation, known := w.Book().Operation(i.Item.Operation); known && i.agreed() && i.Work != nil {
 			for _, id := range operation.Touches {
 				places[id] = max(places[id], i.done)
@@ -198,13 +217,15 @@ func (w *Workshop) overTightened(s *sheet) []FindingView {
 			continue
 		}
 		name := strings.TrimSpace(f.Name + " " + in.Position)
-		v := FindingView{ID: e.ID, Mark: wear.Due, By: e.ByName, At: e.At, Reason: in.Note}
+		v := FindingView{ID: e.ID, Mark: wear.Due, By: e.ByName, At: e.At, Reason: in.Note, touches: []string{in.Fastener}}
 		switch {
 		case in.Verdict != nil && in.Verdict.State == fastener.Over:
 			v.Title = fmt.Sprintf("%s over-tightened: %s N·m", name, measure.Format(*in.LeftNm))
 			v.Reason = in.Verdict.Reason + " Look for cracks, crushed fibre and pulled threads; replace the part if in doubt."
+			v.offerWords(Suggestion{Title: "Look at what the " + lower(name) + " holds, replace it if in doubt", Minutes: remedyMinutes}, s)
 		case in.Found == FoundDamaged:
-			v.Title = name + ": damaged"
+			v.Title, v.Mark, v.bolt = name+": damaged", wear.Unsafe, in.bolt()
+			v.offerWords(Suggestion{Title: "Replace the damaged " + lower(name) + ", repair its thread", Minutes: remedyMinutes}, s)
 		default:
 			continue
 		}

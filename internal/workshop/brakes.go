@@ -9,7 +9,6 @@ import (
 
 	"utensil/core/brake"
 	"utensil/core/measure"
-	"utensil/core/procedure"
 	"utensil/core/wear"
 	"utensil/knowledge"
 )
@@ -19,6 +18,7 @@ type BrakeSide struct {
 	End     string         `json:"end" enum:"front,rear"`
 	Kind    string         `json:"kind" doc:"the bike's fact"`
 	Family  brake.Family   `json:"family,omitempty"`
+	ReadBy  *FactRead      `json:"read_by,omitempty" doc:"who read on the cap what it holds"`
 	BledOn  *time.Time     `json:"bled_on,omitempty"`
 	Months  int            `json:"months,omitempty" doc:"since its fluid was changed here"`
 	Boils   *brake.Boiling `json:"boils,omitempty" doc:"an estimate: a test strip knows"`
@@ -46,6 +46,10 @@ type Offer struct {
 	Parts   []string `json:"parts" doc:"that it usually fits"`
 	Joints  []Joint  `json:"joints" doc:"that it opens, with what they are to have"`
 	Caution string   `json:"caution"`
+
+	FluidIf map[string][]string `json:"fluid_if,omitempty" doc:"choices under which a bottle is poured; none for always"`
+
+	whole bool // it renews all of the fluid
 }
 
 // Joint is a fastener that guided work opens.
@@ -62,6 +66,8 @@ type Ask struct {
 	ID      string      `json:"id"`
 	Ask     string      `json:"ask"`
 	Options []AskOption `json:"options"`
+
+	If map[string][]string `json:"if,omitempty" doc:"choices before it under which it is asked"`
 }
 
 // AskOption is one way to choose.
@@ -90,12 +96,15 @@ func (w *Workshop) brakeSides(s *sheet) []BrakeSide {
 		}
 		family, circuit := s.circuit(e)
 		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Pulls: []PullSeen{}, Offers: w.offers(s, e)}
-		for _, id := range []string{e + "-lever", e + "-pads", e + "-rotor"} {
+		for _, id := range []string{e + "-lever", e + "-pads", e + "-rim-pads", e + "-rotor", e + "-rotor-face", e + "-hose", e + "-brake-cable"} {
 			if slices.ContainsFunc(s.points, func(p knowledge.Point) bool { return p.ID == id }) {
 				b.Points = append(b.Points, id)
 			}
 		}
-		if family == brake.DOT || family == brake.Mineral {
+		if read, known := s.Bike.Read[e+"_fluid"]; known {
+			b.ReadBy = &read
+		}
+		if family.Fluid() {
 			b.Family, b.BledOn = family, s.bledOn(e)
 			b.age(w.now())
 			b.Pulls = s.pulls(e)
@@ -123,8 +132,12 @@ func (s *sheet) bledOn(end string) *time.Time {
 
 // age says what the fluid's age means.
 func (b *BrakeSide) age(now time.Time) {
+	if b.Family == brake.Unknown {
+		b.Says = "Nobody has read what it holds. It stands " + whereRead(b.End+"_fluid") + "."
+		return
+	}
 	if b.Family == brake.Mineral {
-		b.Says = fmt.Sprintf("Mineral oil does not take up water, but water that gets in sinks to the caliper and boils at %.0f °C. Change it when it is dark.", brake.WaterBoils)
+		b.Says = fmt.Sprintf("Mineral oil does not take up water and is judged by its maker's figure. Dark, milky, or opened in the wet: then water is suspected, which sinks to the caliper and boils at %.0f °C. Change it.", brake.WaterBoils)
 		if b.BledOn != nil {
 			b.Months = monthsSince(*b.BledOn, now)
 		}
@@ -139,9 +152,26 @@ func (b *BrakeSide) age(now time.Time) {
 	boils := grade.Aged(float64(b.Months))
 	b.Boils = &boils
 	b.Says = fmt.Sprintf("Changed %d months ago. Reckoned as %s it boils at about %.0f °C, between %.0f and %.0f. An estimate: a test strip knows.", b.Months, usualGrade, boils.Likely, boils.Low, boils.High)
-	if b.Months >= 12 {
+	if b.Months >= oldMonths {
 		b.Says += " Due for a change."
 	}
+}
+
+// oldMonths is when DOT fluid is near its year or past it: what would be due within a month is
+// done while the bike is here (common practice, no source).
+const oldMonths = 11
+
+// fluidAge is what the shop knows of the age of a brake's fluid; "" when it was never changed here.
+func (w *Workshop) fluidAge(s *sheet, end string) string {
+	on := s.bledOn(end)
+	family, _ := s.circuit(end)
+	switch {
+	case on == nil || family == brake.Unknown:
+		return ""
+	case family == brake.DOT && monthsSince(*on, w.now()) >= oldMonths:
+		return knowledge.OldFluid
+	}
+	return knowledge.FreshFluid
 }
 
 func monthsSince(then, now time.Time) int {
@@ -168,15 +198,19 @@ func (w *Workshop) offers(s *sheet, e string) []Offer {
 		if end(p.ID) != e {
 			continue
 		}
-		o := Offer{ID: p.ID, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(w.times[p.ID].Minutes), Times: w.times[p.ID].Times, Fluid: p.Fluid, Does: p.Operation, Choices: []Ask{}, Caution: p.Caution,
+		o := Offer{ID: p.ID, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(w.times[p.ID].Minutes), Times: w.times[p.ID].Times, Fluid: p.Fluid, FluidIf: p.FluidIf, Does: p.Operation, Choices: []Ask{}, Caution: p.Caution,
 			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
 		operation, _ := w.Book().Operation(p.Operation)
 		if p.Operation != "" {
 			o.Wanted = wanted[p.Operation]
 		}
+		o.whole = p.School.RenewsAll()
 		o.Parts, o.Joints = partNames(operation), w.jointsOf(s, p, operation)
 		for _, c := range p.Choices {
-			ask := Ask{ID: c.ID, Ask: c.Ask}
+			if c.Fact != "" {
+				continue
+			}
+			ask := Ask{ID: c.ID, Ask: c.Ask, If: c.If}
 			for _, x := range c.Options {
 				ask.Options = append(ask.Options, AskOption{x.ID, x.Name, x.Why})
 			}
@@ -184,8 +218,14 @@ func (w *Workshop) offers(s *sheet, e string) []Offer {
 		}
 		out = append(out, o)
 	}
+	old := w.fluidAge(s, e) == knowledge.OldFluid
 	slices.SortStableFunc(out, func(a, b Offer) int {
 		switch {
+		case (a.Wanted != "") == (b.Wanted != "") && old && a.Wanted != "" && a.Does == b.Does && a.whole != b.whole:
+			if a.whole {
+				return -1
+			}
+			return 1
 		case (a.Wanted != "") == (b.Wanted != ""):
 			return 0
 		case a.Wanted != "":
@@ -208,8 +248,7 @@ func partNames(o knowledge.Operation) []string {
 func (w *Workshop) jointsOf(s *sheet, p knowledge.Procedure, o knowledge.Operation) []Joint {
 	joints := []Joint{}
 	for _, f := range w.Book().Fasteners {
-		opened := slices.Contains(o.Touches, f.ID) || slices.ContainsFunc(p.Steps, func(step procedure.Step) bool { return step.Record != nil && step.Record.Fastener == f.ID })
-		if !opened || !f.When.Holds(s.Bike.Facts) {
+		if !slices.Contains(o.Touches, f.ID) && !slices.Contains(p.Joints, f.ID) || !f.When.Holds(s.Bike.Facts) {
 			continue
 		}
 		j := Joint{Name: f.Name, Tool: f.Tool, Set: f.Set}

@@ -36,6 +36,8 @@ func TestACallBackIsSettledByWhatItWasFor(t *testing.T) {
 		"joints, none of them torqued":   {CallBack{What: "Torque again", Fasteners: []string{"crank-bolt"}, Due: day(-2)}, []Content{reads}, true, true, false},
 	} {
 		w, r := desk(commuter(), "repair")
+		r.Bike.Facts.RearFluid = "dot"
+		_, dot := shelf(r)
 		c.call.ID, c.call.JobID, c.call.State = NewID(), NewID(), "open"
 		r.CallBacks = []CallBack{c.call, {ID: NewID(), JobID: NewID(), State: "done", What: "long ago", Point: "rear-lever", Due: day(-40)}}
 		for _, did := range c.did {
@@ -45,7 +47,7 @@ func TestACallBackIsSettledByWhatItWasFor(t *testing.T) {
 			require.NoError(t, write(w, r, Content{Item: &Item{Operation: "bleed-rear", Title: "Bleed", Minutes: 35}}, nil), name)
 			item := r.Entries[len(r.Entries)-1].ID
 			require.NoError(t, write(w, r, Content{Answer: &Answer{Item: item, Answer: Yes, From: "Ansel", How: "counter"}}, nil), name)
-			require.NoError(t, write(w, r, Content{Work: &Work{Item: item}}, nil), name)
+			require.NoError(t, write(w, r, Content{Work: &Work{Item: item, Bottle: &dot, Reason: "the fresh one is on its way"}}, nil), name)
 		}
 		s := w.layOut(*r)
 		shown := w.called(s)
@@ -82,7 +84,7 @@ func TestABleedFromTheLeverLeavesTheOldFluidIn(t *testing.T) {
 		_, dot := shelf(r)
 		r.CallBacks = []CallBack{{ID: NewID(), JobID: NewID(), State: "open", What: "DOT", Operation: "bleed-rear", Due: time.Now().Format(time.DateOnly)}}
 		b := bench{t, w, r}
-		b.goes(Guided{Procedure: procedure, Choices: map[string]string{"start": "soft"}, Bottle: &dot, Reason: "the fresh one is on its way"})
+		b.goes(Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "split"}, Bottle: &dot, Reason: "the fresh one is on its way"})
 		run := w.layOut(*r).runs[0].ID
 		b.do(Content{Work: &Work{Item: b.agrees("bleed-rear"), Run: &run}})
 		seal := w.onLeaving(w.layOut(*r), time.Now())

@@ -30,6 +30,8 @@ type Bike struct {
 	WeeklyKm int        `json:"weekly_km" doc:"how far it goes in a week, by its owner; 0 when they do not know"`
 	Riding   Riding     `json:"riding,omitzero" doc:"what is known of how it is ridden; left out it stays as it was"`
 	Version  int        `json:"version" doc:"0 for a new bike"`
+
+	Read map[string]FactRead `json:"read,omitempty" readOnly:"true" doc:"who read which fact on the bike"`
 }
 
 // Title is what the bike is called in the shop: "Pelham Drover, green".
@@ -101,15 +103,6 @@ func (w *Workshop) SaveOwner(ctx context.Context, o Owner) (Owner, error) {
 		return Owner{}, err
 	}
 	return w.store.SaveOwner(ctx, tidy)
-}
-
-// SaveBike changes a bike. A stale version is refused with the row as it is now.
-func (w *Workshop) SaveBike(ctx context.Context, b Bike) (Bike, error) {
-	tidy, err := b.tidy()
-	if err != nil {
-		return Bike{}, err
-	}
-	return w.store.SaveBike(ctx, tidy)
 }
 
 // Found is a bike and its owner found by a search; an owner without a bike has Bike nil.

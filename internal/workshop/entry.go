@@ -25,6 +25,7 @@ const (
 	KindRide      Kind = "ride"
 	KindAir       Kind = "air"
 	KindAside     Kind = "aside"
+	KindLooked    Kind = "looked"
 	KindItem      Kind = "item"
 	KindAsked     Kind = "asked"
 	KindAnswer    Kind = "answer"
@@ -41,6 +42,13 @@ const (
 	KindWithdrawn Kind = "withdrawn"
 	KindReleased  Kind = "released"
 	KindReopened  Kind = "reopened"
+)
+
+// PastKinds are the kinds of entry that a later job of the bike reads; how its bolts were left
+// is read apart, the last log of each. FigureKinds are those the first screen needs of it.
+var (
+	PastKinds   = []Kind{KindReading, KindFigure, KindOdometer, KindRide, KindAir, KindItem, KindWork, KindBolt, KindPull}
+	FigureKinds = []Kind{KindFigure, KindBolt}
 )
 
 // Entry is one thing recorded about a job: never overwritten, corrected by an entry that
@@ -85,6 +93,7 @@ type Content struct {
 	Ride      *Ride            `json:"ride,omitempty"`
 	Air       *Air             `json:"air,omitempty"`
 	Aside     *Aside           `json:"aside,omitempty"`
+	Looked    *Looked          `json:"looked,omitempty"`
 	Item      *Item            `json:"item,omitempty"`
 	Asked     *Asked           `json:"asked,omitempty"`
 	Answer    *Answer          `json:"answer,omitempty"`
@@ -109,7 +118,7 @@ func (c Content) Kind() Kind {
 	for k, set := range map[Kind]bool{
 		KindReading: c.Reading != nil, KindFigure: c.Figure != nil, KindFinding: c.Finding != nil,
 		KindHunt: c.Hunt != nil, KindClue: c.Clue != nil, KindTried: c.Tried != nil, KindOdometer: c.Odometer != nil, KindRide: c.Ride != nil, KindAir: c.Air != nil,
-		KindAside: c.Aside != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
+		KindAside: c.Aside != nil, KindLooked: c.Looked != nil, KindItem: c.Item != nil, KindAsked: c.Asked != nil,
 		KindAnswer: c.Answer != nil, KindWork: c.Work != nil, KindTorque: c.Torque != nil, KindBolt: c.Bolt != nil,
 		KindGuided: c.Guided != nil, KindStep: c.Step != nil, KindPull: c.Pull != nil,
 		KindSign: c.Sign != nil, KindBelonging: c.Belonging != nil, KindReturn: c.Return != nil,
@@ -171,7 +180,13 @@ type Aside struct {
 	Reason  string `json:"reason"`
 }
 
-// Item is one piece of work proposed to the owner.
+// Looked is a mechanic's word that what was due was looked at again after the work, and is right.
+type Looked struct {
+	Finding ID     `json:"finding"`
+	Note    string `json:"note,omitempty"`
+}
+
+// Item is one piece of work proposed to the owner, or put right on the way.
 type Item struct {
 	Finding   *ID             `json:"finding,omitempty" doc:"the finding it settles"`
 	Operation string          `json:"operation,omitempty" doc:"the catalogue's operation, if it is one"`
@@ -180,6 +195,8 @@ type Item struct {
 	Labour    *estimate.Minor `json:"labour_minor,omitempty" doc:"price of the work; worked out from minutes when left out"`
 	Parts     []estimate.Part `json:"parts,omitempty"`
 	Point     string          `json:"point,omitempty" readOnly:"true"`
+	OnTheWay  bool            `json:"on_the_way,omitempty" doc:"put right while looking: nobody was asked, and it is charged only where the owner asked for just that"`
+	Touches   []string        `json:"touches,omitempty" readOnly:"true" doc:"fasteners it disturbs, besides those of the operation"`
 }
 
 // Asked records that the owner was asked about everything open at that time.
@@ -211,6 +228,10 @@ type Work struct {
 	Note  string   `json:"note,omitempty"`
 	Parts []Fitted `json:"parts,omitempty" doc:"parts fitted"`
 	Part  bool     `json:"part,omitempty" readOnly:"true" doc:"the guided runs of it did it only in part: a bleed from the lever alone"`
+
+	Bottle *ID     `json:"bottle,omitempty" doc:"that was poured, where no guided run says so"`
+	Reason string  `json:"reason,omitempty" doc:"why a bottle past its days was used"`
+	Pour   float64 `json:"pour_ml,omitempty" readOnly:"true" doc:"about what it took"`
 }
 
 // Fitted is a part that was fitted.
@@ -223,12 +244,13 @@ type Fitted struct {
 const (
 	SignFrontBrake = "front_brake"
 	SignRearBrake  = "rear_brake"
+	SignThirdBrake = "third_brake"
 	SignTestRide   = "test_ride"
 )
 
 // Sign is a mechanic's name under a test.
 type Sign struct {
-	What   string `json:"what" enum:"front_brake,rear_brake,test_ride"`
+	What   string `json:"what" enum:"front_brake,rear_brake,third_brake,test_ride"`
 	Passed bool   `json:"passed"`
 	Note   string `json:"note,omitempty"`
 }

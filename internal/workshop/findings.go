@@ -19,7 +19,8 @@ const (
 	FindingOpen     FindingStatus = "open"     // nothing offered
 	FindingOffered  FindingStatus = "offered"  // the owner has not answered
 	FindingAgreed   FindingStatus = "agreed"   // to be done
-	FindingDone     FindingStatus = "done"     // work done since it was seen
+	FindingWorked   FindingStatus = "worked"   // work done since it was seen, not looked at again
+	FindingDone     FindingStatus = "done"     // work done, and looked at again
 	FindingDeclined FindingStatus = "declined" // the owner said no
 	FindingRefused  FindingStatus = "refused"  // the owner said no, told that it is unsafe
 	FindingAside    FindingStatus = "aside"    // left, with a reason
@@ -38,16 +39,23 @@ type FindingView struct {
 	Suggested []Suggestion  `json:"suggested" doc:"catalogue work that settles it"`
 	Waiting   *WaitingView  `json:"waiting,omitempty" doc:"what leaving it costs"`
 	Rescue    *RescueView   `json:"rescue,omitempty" doc:"trying to save the part against replacing it"`
+	ReadAgain bool          `json:"read_again" doc:"it was unsafe at a point: a word is not enough, the point is read again"`
+	Way       *Suggestion   `json:"way,omitempty" doc:"what was put right while looking for it, to be put on the sheet as done"`
+	Comes     string        `json:"comes" doc:"what will happen with it"`
 	By        string        `json:"by"`
 	At        time.Time     `json:"at"`
-	operation []string
-
+	operation []string      // of the catalogue that can settle it
+	touches   []string      // fasteners that its remedy disturbs
+	bolt      string        // the bolt it is about
+	hunt      *ID           // the hunt that found it
 	rescuable bool
 }
 
 // Suggestion is catalogue work with the shop's prices.
 type Suggestion struct {
-	Operation string          `json:"operation"`
+	Operation string          `json:"operation,omitempty" doc:"of the catalogue; none for a remedy that it does not sell"`
+	How       knowledge.How   `json:"how,omitempty" enum:"adjust,clean,repair,replace,send" doc:"how it settles it: what is adjusted is not replaced first"`
+	Why       string          `json:"why,omitempty" doc:"why it settles what was seen"`
 	Title     string          `json:"title"`
 	Minutes   int             `json:"minutes"`
 	Times     int             `json:"times,omitempty" doc:"how many runs of guided work here the minutes rest on; none for the catalogue's"`
@@ -66,6 +74,7 @@ type ItemView struct {
 	Answer   *Answer        `json:"answer,omitempty"`
 	AnswerAt *time.Time     `json:"answer_at,omitempty"`
 	AnswerBy string         `json:"answer_by,omitempty" doc:"who took the answer"`
+	Pours    string         `json:"pours,omitempty" doc:"the end whose bottle is to be named with Done, as no guided run says what was poured"`
 	Work     *Work          `json:"work,omitempty"`
 	WorkID   *ID            `json:"work_id,omitempty"`
 	WorkAt   *time.Time     `json:"work_at,omitempty"`
@@ -73,8 +82,13 @@ type ItemView struct {
 	done     int            // place of the work entry
 }
 
-// agreed says whether the owner said yes.
-func (i ItemView) agreed() bool { return i.Answer != nil && i.Answer.Answer == Yes }
+// agreed says whether it is to be done, or was done without asking.
+func (i ItemView) agreed() bool {
+	return i.Item.OnTheWay || i.Answer != nil && i.Answer.Answer == Yes
+}
+
+// asks says whether the owner's answer is still wanted.
+func (i ItemView) asks() bool { return i.Answer == nil && !i.Item.OnTheWay }
 
 // readItems lists the proposed work that stands, with answers and work, without Unsafe.
 func (s *sheet) readItems() []ItemView {
@@ -107,17 +121,23 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 				continue
 			}
 			f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + e.Content.Reading.says(unitOf(p.Gauge)), Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
-			for _, o := range w.Book().CuresFor(p.ID, s.Bike.Facts) {
+			for _, o := range w.Book().CuresFor(p.ID, j.Seen, s.Bike.Facts) {
 				w.suggest(&f, o, s.Settings.Hourly)
 			}
+			if len(f.Suggested) == 0 && p.Offer != "" {
+				f.offerWords(Suggestion{Title: p.Offer, Minutes: remedyMinutes}, s)
+			}
+			f.ReadAgain = f.Mark == wear.Unsafe
 			found = append(found, f)
 		}
 	}
 	for _, e := range s.all(KindFinding) {
 		in := e.Content.Finding
-		f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable}
+		f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable, hunt: in.Hunt}
 		if o, known := w.Book().Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
-			w.suggest(&f, o, s.Settings.Hourly)
+			w.suggest(&f, knowledge.Offer{Operation: o}, s.Settings.Hourly)
+		} else if in.Mark.NeedsWork() {
+			w.remedy(s, &f, *in)
 		}
 		found = append(found, f)
 	}
@@ -125,15 +145,55 @@ func (w *Workshop) readFindings(s *sheet) []FindingView {
 	for i := range found {
 		found[i].Suggested = some(found[i].Suggested)
 		w.weigh(s, &found[i])
-		found[i].Status = found[i].status(s)
+		found[i].Status = w.status(s, found[i])
 		if found[i].Status == FindingOpen && !found[i].Mark.NeedsWork() {
 			found[i].Status = FindingWatched
 		}
 		if a, aside := s.last(KindAside, func(c Content) bool { return s.current(c.Aside.Finding) == found[i].ID }); aside && found[i].Mark != wear.Unsafe && found[i].Status == FindingOpen {
 			found[i].Status, found[i].Why = FindingAside, a.Content.Aside.Reason
 		}
+		found[i].Comes = found[i].comes()
+		if found[i].Status == FindingOpen {
+			found[i].Way = w.wayOf(s, found[i])
+		}
 	}
+	slices.SortStableFunc(found, func(a, b FindingView) int { return worstFirst(a.Mark, b.Mark) })
 	return found
+}
+
+// worstFirst sorts marks: unsafe, due, to be watched, then what is only open.
+func worstFirst(a, b wear.Mark) int {
+	switch {
+	case a.Worse(b):
+		return -1
+	case b.Worse(a):
+		return 1
+	}
+	return 0
+}
+
+// comes is what will happen with a finding, in words for its owner.
+func (f FindingView) comes() string {
+	switch f.Status {
+	case FindingOffered:
+		return "Your answer is awaited."
+	case FindingAgreed:
+		return "It will be put right."
+	case FindingWorked:
+		return "The work is done; it is looked at once more before the bike leaves."
+	case FindingDone:
+		return "Put right."
+	case FindingDeclined, FindingRefused:
+		return "Left as it is, as you wished."
+	case FindingAside:
+		return "Left as it is: " + f.Why
+	case FindingWatched:
+		return "Nothing has to be done now; it is looked at again next time."
+	}
+	if f.Mark == wear.Unsafe {
+		return "The bike does not leave with it: the shop will propose what to do."
+	}
+	return "The shop will propose what to do."
 }
 
 // WaitingView compares work now with work later.
@@ -215,9 +275,11 @@ func (w *Workshop) offer(o knowledge.Operation, hourly estimate.Minor) Suggestio
 func (s Suggestion) line() estimate.Line { return estimate.Line{Labour: s.Labour, Parts: s.Parts} }
 
 // suggest adds catalogue work with the shop's prices.
-func (w *Workshop) suggest(f *FindingView, o knowledge.Operation, hourly estimate.Minor) {
+func (w *Workshop) suggest(f *FindingView, o knowledge.Offer, hourly estimate.Minor) {
 	f.operation = append(f.operation, o.ID)
-	f.Suggested = append(f.Suggested, w.offer(o, hourly))
+	offer := w.offer(o.Operation, hourly)
+	offer.How, offer.Why = o.How, o.Why
+	f.Suggested = append(f.Suggested, offer)
 }
 
 // enoughRuns of guided work settle how long it takes here, in place of the catalogue.
@@ -238,29 +300,35 @@ func (w *Workshop) takes(o knowledge.Operation) (minutes, times int) {
 	return max(1, int(math.Round(sum/float64(times)))), times
 }
 
-// covers says whether an item settles the finding once done: it was proposed for it, or is
-// work that cures its point, and was not already done when the finding was seen.
+// covers says whether an item settles the finding once done: catalogue work that can cure what
+// was seen, or words of the mechanic's own that were proposed for it; and not work that was done
+// when the finding was seen.
 func (f FindingView) covers(i ItemView, s *sheet) bool {
-	named := i.Item.Finding != nil && s.current(*i.Item.Finding) == f.ID
-	cures := f.Point != "" && i.Item.Point == f.Point || slices.Contains(f.operation, i.Item.Operation)
+	named := i.Item.Finding != nil && s.current(*i.Item.Finding) == f.ID || f.Point != "" && i.Item.Point == f.Point
+	cures := slices.Contains(f.operation, i.Item.Operation)
+	if i.Item.Operation == "" || len(f.operation) == 0 {
+		cures = named
+	}
 	before := i.Work != nil && s.placeOf(i, f.Point) < s.order[f.ID]
-	return (named || cures) && !before
+	return cures && !before
 }
 
-func (f FindingView) status(s *sheet) FindingStatus {
+func (w *Workshop) status(s *sheet, f FindingView) FindingStatus {
 	best := FindingOpen
-	rank := []FindingStatus{FindingOpen, FindingDeclined, FindingRefused, FindingOffered, FindingAgreed, FindingDone}
+	rank := []FindingStatus{FindingOpen, FindingDeclined, FindingRefused, FindingOffered, FindingAgreed, FindingWorked, FindingDone}
 	for _, i := range s.items {
 		if !f.covers(i, s) {
 			continue
 		}
 		status := FindingOffered
 		switch {
-		case i.Work != nil:
+		case i.Work != nil && w.lookedAgain(s, f, i):
 			status = FindingDone
-		case i.Answer == nil:
-		case i.Answer.Answer == Yes:
+		case i.Work != nil:
+			status = FindingWorked
+		case i.agreed():
 			status = FindingAgreed
+		case i.Answer == nil:
 		case i.Answer.Answer == Refused:
 			status = FindingRefused
 		case f.Mark == wear.Unsafe:

@@ -66,6 +66,9 @@ type RunView struct {
 	Now        *procedure.Step `json:"now,omitempty" doc:"the step to do; none when it is done"`
 	Held       []string        `json:"held,omitempty" doc:"what the step's gate waits for"`
 	Already    string          `json:"already,omitempty" doc:"the state this step makes was made by another run"`
+	Try        int             `json:"try,omitempty" doc:"which try of a counted loop it is"`
+	Of         int             `json:"of,omitempty" doc:"how many tries there are before it leads elsewhere"`
+	Open       []string        `json:"open" doc:"what the run has opened and not closed yet, in words"`
 	Missing    string          `json:"missing,omitempty" doc:"what must be recorded before the step is done"`
 	Bolts      []BoltView      `json:"bolts,omitempty" doc:"to torque at this step"`
 	Next       *procedure.Step `json:"next,omitempty"`
@@ -122,13 +125,13 @@ func (w *Workshop) checkGuided(s *sheet, in Guided) (*Guided, error) {
 	if !known || !p.When.Holds(s.Bike.Facts) {
 		return nil, invalid("procedure", "This bike has nothing that the procedure is about.")
 	}
+	in.Choices = chosenOn(p, s.Bike.Facts, in.Choices)
+	family, circuit := s.circuit(end(p.ID))
+	if p.Pours(in.Choices) && family == brake.Unknown {
+		return nil, unread(end(p.ID))
+	}
 	if err := p.Chosen(in.Choices); err != nil {
 		return nil, invalid("choices", "%s", capital(err.Error()))
-	}
-	for choice := range in.Choices {
-		if !slices.ContainsFunc(p.Choices, func(c procedure.Choice) bool { return c.ID == choice }) {
-			delete(in.Choices, choice)
-		}
 	}
 	for _, r := range s.runs {
 		if r.Procedure == in.Procedure && !r.Finished {
@@ -137,8 +140,7 @@ func (w *Workshop) checkGuided(s *sheet, in Guided) (*Guided, error) {
 		}
 	}
 	in.Pour, in.Warning = 0, ""
-	family, circuit := s.circuit(end(p.ID))
-	if p.Fluid {
+	if p.Pours(in.Choices) {
 		if err := w.checkBottle(s, p, family, circuit, &in); err != nil {
 			return nil, err
 		}
@@ -153,6 +155,28 @@ func (w *Workshop) checkGuided(s *sheet, in Guided) (*Guided, error) {
 	return &in, nil
 }
 
+// chosenOn is what was chosen of what is asked, with the answers that the bike's facts give.
+func chosenOn(p knowledge.Procedure, f bike.Facts, said map[string]string) map[string]string {
+	chosen := map[string]string{}
+	for _, c := range p.Choices {
+		word := said[c.ID]
+		if c.Fact != "" {
+			word, _ = f.Fact(c.Fact)
+		}
+		if word != "" && c.Applies(chosen) {
+			chosen[c.ID] = word
+		}
+	}
+	return chosen
+}
+
+// unread refuses to pour into a circuit of which nobody has read what it holds.
+func unread(end string) *Problem {
+	p := invalid(end+"_fluid", "Nobody has read what the %s brake holds, and the wrong fluid destroys its seals. It stands %s: read it and say so, then go on.", end, whereRead(end+"_fluid"))
+	p.Title = "Read the cap first"
+	return p
+}
+
 // checkBottle guards the circuit: the wrong family never gets in.
 func (w *Workshop) checkBottle(s *sheet, p knowledge.Procedure, family brake.Family, c brake.Circuit, in *Guided) error {
 	school := p.School
@@ -164,27 +188,64 @@ func (w *Workshop) checkBottle(s *sheet, p knowledge.Procedure, family brake.Fam
 		return fmt.Errorf("working out the fluid: %w", err)
 	}
 	in.Pour = need.Likely
-	if in.Bottle == nil {
-		return invalid("bottle", "Choose the bottle first: scan its label or pick it. This brake runs on %s.", family.Name())
+	in.Warning, in.Reason, err = w.pour(s, family, in.Bottle, need.Likely, in.Reason)
+	return err
+}
+
+// pour guards what is poured into a circuit. A bottle past its days needs a reason, which is kept.
+func (w *Workshop) pour(s *sheet, family brake.Family, bottle *ID, ml float64, reason string) (warning, why string, err error) {
+	if bottle == nil {
+		return "", "", invalid("bottle", "Choose the bottle first: scan its label or pick it. This brake runs on %s.", family.Name())
 	}
-	i := slices.IndexFunc(s.Bottles, func(b Bottle) bool { return b.ID == *in.Bottle && !b.Gone })
+	i := slices.IndexFunc(s.Bottles, func(b Bottle) bool { return b.ID == *bottle && !b.Gone })
 	if i < 0 {
-		return invalid("bottle", "That bottle is not on the shelf any more. Choose another.")
+		return "", "", invalid("bottle", "That bottle is not on the shelf any more. Choose another.")
 	}
-	pour := w.guard(s.Bottles[i], family, need.Likely)
+	pour := w.guard(s.Bottles[i], family, ml)
 	if pour.Refused != "" {
-		return invalid("bottle", "%s", pour.Refused)
+		return "", "", invalid("bottle", "%s", pour.Refused)
 	}
-	if in.Reason, err = note("reason", in.Reason); err != nil {
-		return err
+	if why, err = note("reason", reason); err != nil || pour.Warning == "" {
+		return "", "", err
 	}
-	if pour.Warning == "" {
-		in.Reason = ""
-	} else if in.Reason == "" {
-		return invalid("reason", "%s Open a fresh one, or say why this one is used.", pour.Warning)
+	if why == "" {
+		return "", "", invalid("reason", "%s Open a fresh one, or say why this one is used.", pour.Warning)
 	}
-	in.Warning = pour.Warning
-	return nil
+	return pour.Warning, why, nil
+}
+
+// poursInto is the end whose bottle has to be named for an item; "" where none has to be.
+func (w *Workshop) poursInto(s *sheet, i ItemView) string {
+	o, known := w.Book().Operation(i.Item.Operation)
+	if ran, _ := s.ran(o.ID); !known || ran {
+		return ""
+	}
+	return o.Pours
+}
+
+// checkPoured refuses to call work done that pours fluid while nothing says what was poured: a
+// guided run does, or the bottle that is named.
+func (w *Workshop) checkPoured(s *sheet, i ItemView, in *Work) error {
+	in.Pour = 0
+	end := w.poursInto(s, i)
+	if end == "" {
+		in.Bottle, in.Reason = nil, ""
+		return nil
+	}
+	family, circuit := s.circuit(end)
+	if family == brake.Unknown {
+		return unread(end)
+	}
+	if in.Bottle == nil {
+		return invalid("bottle", "Say what was poured: go through it step by step from the brake's page, or name the bottle here. This brake runs on %s.", family.Name())
+	}
+	need, err := circuit.Need(brake.LeverEnd, freshWanted, false)
+	if err != nil {
+		return fmt.Errorf("working out the fluid: %w", err)
+	}
+	in.Pour = need.Likely
+	_, in.Reason, err = w.pour(s, family, in.Bottle, need.Likely, in.Reason)
+	return err
 }
 
 // freshWanted is the share of fresh fluid that a bleed aims at (common practice, no source).
@@ -211,8 +272,29 @@ func (w *Workshop) checkStep(s *sheet, in StepDone) (*StepDone, error) {
 		len(r.Now.Outcomes) > 0 && !slices.ContainsFunc(r.Now.Outcomes, func(o procedure.Outcome) bool { return o.Say == in.Outcome }):
 		return nil, invalid("outcome", "Say what you saw: choose one of the answers.")
 	}
+	if err := s.checkSigned(*r.Now, in.Outcome); err != nil {
+		return nil, err
+	}
 	in.Run = e.ID
 	return &in, nil
+}
+
+// checkSigned refuses an outcome that says another thing than the test that was signed.
+func (s *sheet) checkSigned(now procedure.Step, outcome string) error {
+	i := slices.IndexFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Say == outcome })
+	if i < 0 || now.Record == nil || now.Record.Sign == "" {
+		return nil
+	}
+	e, signed := s.last(KindSign, func(c Content) bool { return c.Sign.What == now.Record.Sign })
+	switch {
+	case !signed:
+		return nil // nothing was to be signed on this bike
+	case e.Content.Sign.Passed && now.Outcomes[i].Fails:
+		return invalid("outcome", "The test is signed as passed. If it does not hold, sign that it fails, and say what is wrong.")
+	case !e.Content.Sign.Passed && !now.Outcomes[i].Fails:
+		return invalid("outcome", "The test is signed as failed. Sign it again if it passes now.")
+	}
+	return nil
 }
 
 // readRuns lists the runs of a job.
@@ -239,7 +321,10 @@ func (l ledger) stepsOf(run ID) []Entry {
 func (w *Workshop) run(s *sheet, e Entry) RunView {
 	in := e.Content.Guided
 	p := in.Work.Procedure
-	v := RunView{ID: e.ID, Procedure: in.Procedure, Work: *in.Work, Chosen: []string{}, Done: []RunStep{}, By: e.ByName, At: e.At, Warning: in.Warning, SecondsNow: &e.At}
+	v := RunView{ID: e.ID, Procedure: in.Procedure, Work: *in.Work, Chosen: []string{}, Done: []RunStep{}, Open: []string{}, By: e.ByName, At: e.At, Warning: in.Warning, SecondsNow: &e.At}
+	for _, id := range w.progressOf(s, e).open {
+		v.Open = append(v.Open, w.Book().StateName(id))
+	}
 	for _, c := range p.Choices {
 		for _, o := range c.Options {
 			if o.ID == in.Choices[c.ID] {
@@ -273,6 +358,7 @@ func (w *Workshop) run(s *sheet, e Entry) RunView {
 	}
 	now := p.Steps[state.Now]
 	v.Now = &now
+	v.Try, v.Of = p.Try(state)
 	for _, id := range state.Held {
 		for _, x := range p.Steps {
 			if x.ID == id {
@@ -283,9 +369,73 @@ func (w *Workshop) run(s *sheet, e Entry) RunView {
 	if next, more := p.Next(state, in.Choices); more {
 		v.Next = &next
 	}
-	v.Already = s.already(e.ID, now.Opens)
+	for _, opens := range now.Opens {
+		if v.Already == "" {
+			v.Already = w.already(s, e.ID, opens)
+		}
+	}
 	w.wanted(s, e, now, &v)
 	return v
+}
+
+// progress is what a run has opened and not closed, and where it last loosened each fastener.
+type progress struct {
+	open   []string
+	loosed map[string]int
+}
+
+func (w *Workshop) progressOf(s *sheet, run Entry) progress {
+	out := progress{loosed: map[string]int{}}
+	steps, before := run.Content.Guided.Work.Procedure.Steps, s.order[run.ID]
+	for _, e := range s.stepsOf(run.ID) {
+		i := slices.IndexFunc(steps, func(x procedure.Step) bool { return x.ID == e.Content.Step.Step })
+		if i < 0 {
+			continue
+		}
+		undone := slices.Clone(steps[i].Undoes)
+		for _, id := range steps[i].Opens {
+			state, known := w.Book().State(id)
+			undone = append(undone, state.Undoes...)
+			if !slices.Contains(out.open, id) && !(known && state.Lasting) {
+				out.open = append(out.open, id)
+			}
+		}
+		out.open = slices.DeleteFunc(out.open, func(id string) bool { return slices.Contains(steps[i].Closes, id) })
+		for _, joint := range undone {
+			out.loosed[joint] = s.order[e.ID]
+			if slices.Contains(steps[i].Record.Joints(), joint) {
+				out.loosed[joint] = before // loosened and torqued in one step: it was logged before the step was done
+			}
+		}
+		before = s.order[e.ID]
+	}
+	return out
+}
+
+// loosenedBy is where in the ledger a run last disturbed each fastener: where it loosened it, and
+// for one that it torques its beginning, so that an older log does not count.
+func (w *Workshop) loosenedBy(s *sheet, run Entry) map[string]int {
+	places := map[string]int{}
+	for _, id := range s.fastenersOf(run) {
+		places[id] = s.order[run.ID]
+	}
+	for id, place := range w.progressOf(s, run).loosed {
+		places[id] = max(places[id], place)
+	}
+	return places
+}
+
+// checkGivenUp refuses to give a run up while something that it opened is open: taken out of the
+// records, nobody would ask for it any more.
+func (w *Workshop) checkGivenUp(s *sheet, id ID) error {
+	e, known := s.find(id)
+	if !known || e.Kind != KindGuided {
+		return nil
+	}
+	if r := w.run(s, e); len(r.Open) > 0 && !r.Finished {
+		return invalid("supersedes", "This run has left things open: %s. Go on to its end, or take back the steps that were not done.", strings.Join(r.Open, ", "))
+	}
+	return nil
 }
 
 // itemOf is the agreed item of an operation that is not done yet.
@@ -300,10 +450,7 @@ func (s *sheet) itemOf(operation string) *ID {
 
 // already says that another run of the job has made a state and not ended it: a wheel that
 // is out for the pads is out for the bleed too.
-func (s *sheet) already(run ID, state string) string {
-	if state == "" {
-		return ""
-	}
+func (w *Workshop) already(s *sheet, run ID, state string) string {
 	by := ""
 	for _, e := range s.standing {
 		if e.Content.Step == nil || e.Content.Step.Run == run {
@@ -316,9 +463,9 @@ func (s *sheet) already(run ID, state string) string {
 		for _, x := range other.Content.Guided.Work.Procedure.Steps {
 			switch {
 			case x.ID != e.Content.Step.Step:
-			case x.Opens == state:
-				by = fmt.Sprintf("%s already: %s", capital(state), other.Content.Guided.Work.Name)
-			case x.Closes == state:
+			case slices.Contains(x.Opens, state):
+				by = fmt.Sprintf("%s already: %s", capital(w.Book().StateName(state)), other.Content.Guided.Work.Name)
+			case slices.Contains(x.Closes, state):
 				by = ""
 			}
 		}
@@ -349,28 +496,40 @@ func (w *Workshop) wanted(s *sheet, run Entry, now procedure.Step, v *RunView) {
 		if known && p.When.Holds(s.Bike.Facts) && (!read || s.order[e.ID] < since) {
 			v.Missing = "Record it first: " + lower(p.Name) + "."
 		}
-	case r.Fastener != "":
+	case len(r.Joints()) > 0:
+		loosed := w.progressOf(s, run).loosed
 		for _, b := range s.bolts {
-			if b.Fastener != r.Fastener {
+			if !slices.Contains(r.Joints(), b.Fastener) {
 				continue
 			}
 			v.Bolts = append(v.Bolts, b)
-			if b.LogID == nil || s.order[*b.LogID] < began || !b.Settled {
+			since := max(began, loosed[b.Fastener])
+			if slices.Contains(now.Undoes, b.Fastener) {
+				since = after // loosened in this very step
+			}
+			if b.LogID == nil || s.order[*b.LogID] < since || !b.Settled {
 				v.Missing = "Torque it first: " + lower(b.Name) + "."
 			}
 		}
 	case r.Sign != "":
 		e, signed := s.last(KindSign, func(c Content) bool { return c.Sign.What == r.Sign })
-		if slices.Contains(signsFor(s.Bike.Facts), r.Sign) && (!signed || s.order[e.ID] < after || !e.Content.Sign.Passed) {
+		fails := slices.ContainsFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Fails })
+		switch {
+		case !slices.Contains(signsFor(s.Bike.Facts), r.Sign):
+		case !signed || s.order[e.ID] < after:
+			v.Missing = "Sign the brake test first: that it passes, or what is wrong."
+		case !e.Content.Sign.Passed && !fails:
 			v.Missing = "Sign the brake test first. It must pass."
 		}
 	}
 }
 
 // guidedFasteners lists the fasteners that the job's runs torque: they belong to its torque run.
-func (s *sheet) guidedFasteners() (ids []string) {
+func (w *Workshop) guidedFasteners(s *sheet) (ids []string) {
 	for _, e := range s.all(KindGuided) {
-		ids = append(ids, s.fastenersOf(e)...)
+		for id := range w.loosenedBy(s, e) {
+			ids = append(ids, id)
+		}
 	}
 	return ids
 }
@@ -382,8 +541,8 @@ func (s *sheet) fastenersOf(run Entry) (ids []string) {
 	state, err := in.Work.Procedure.At(in.Choices, marks)
 	for i, x := range in.Work.Procedure.Steps {
 		came := state.Done[x.ID] || err == nil && i == state.Now
-		if came && x.Record != nil && x.Record.Fastener != "" {
-			ids = append(ids, x.Record.Fastener)
+		if came {
+			ids = append(ids, x.Record.Joints()...)
 		}
 	}
 	return ids

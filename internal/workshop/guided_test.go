@@ -29,7 +29,7 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 	r.Bike.Facts.FrontFluid, r.Bike.Facts.RearFluid = "mineral", "dot"
 	oil, dot := shelf(r)
 	begin := func(procedure string, bottle *ID, reason string) error {
-		return write(w, r, Content{Guided: &Guided{Procedure: procedure, Choices: map[string]string{"start": "soft"}, Bottle: bottle, Reason: reason}}, nil)
+		return write(w, r, Content{Guided: &Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "pin"}, Bottle: bottle, Reason: reason}}, nil)
 	}
 	assert.ErrorContains(t, begin("bleed-push-front", nil, ""), "mineral oil")
 	assert.ErrorContains(t, begin("bleed-push-front", &dot, "it is what we have"), "swells the seals")
@@ -48,7 +48,7 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 	item := r.Entries[0].ID
 	require.NoError(t, write(w, r, Content{Answer: &Answer{Item: item, Answer: Yes, From: "Ansel", How: "phone"}}, nil))
 	require.NoError(t, write(w, r, Content{Reading: &Reading{Point: "front-pads", Typed: "0.8"}}, nil))
-	require.NoError(t, write(w, r, Content{Guided: &Guided{Procedure: "pads-disc-front", Choices: map[string]string{"held": "pin", "pin_school": "yes", "moon": "full"}}}, nil))
+	require.NoError(t, write(w, r, Content{Guided: &Guided{Procedure: "pads-disc-front", Choices: map[string]string{"held": "pin", "pin_school": "yes", "level": "known", "moon": "full"}}}, nil))
 	run := func() RunView { return w.layOut(*r).runs[0] }
 	do := func(outcome string) error {
 		v := run()
@@ -57,6 +57,8 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 	assert.Equal(t, "wheel-out", run().Now.ID)
 	assert.ErrorContains(t, do("A fish"), "choose one of the answers")
 	require.NoError(t, do(""))
+	require.NoError(t, do(""), "the pin is out")
+	require.NoError(t, do(""), "and the pads")
 
 	// A reading taken before the run does not count; the new one goes to the walk-round.
 	assert.ErrorContains(t, do(""), "Record it first")
@@ -83,13 +85,15 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 		case v.Now.Record == nil:
 		case v.Now.Record.Point != "":
 			require.NoError(t, write(w, r, Content{Reading: &Reading{Point: v.Now.Record.Point, Typed: "1.8"}}, nil))
-		case v.Now.Record.Fastener != "":
-			require.NotEmpty(t, v.Bolts, "the pin belongs to the torque run now")
+		case len(v.Now.Record.Joints()) > 0:
+			require.NotEmpty(t, v.Bolts, "what the run loosened belongs to the torque run now")
 			for _, b := range v.Bolts {
-				require.NoError(t, logged(w, r, b, func(in *Torque) { in.LeftTyped = "1.5" }, nil))
+				require.NoError(t, logged(w, r, b, func(in *Torque) { in.LeftTyped, in.Set = "1.5", b.Set != "" }, nil))
 			}
 		case v.Now.Record.Sign != "":
-			assert.ErrorContains(t, do(""), "It must pass")
+			assert.ErrorContains(t, do("It passes"), "Sign the brake test first")
+			require.NoError(t, write(w, r, Content{Sign: &Sign{What: v.Now.Record.Sign, Note: "it sinks"}}, nil))
+			assert.ErrorContains(t, do("It passes"), "signed as failed")
 			require.NoError(t, write(w, r, Content{Sign: &Sign{What: v.Now.Record.Sign, Passed: true}}, nil))
 		}
 		outcome := ""
@@ -116,7 +120,7 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 func TestAWheelIsTakenOutOnce(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	for _, p := range []string{"free-pistons-front", "true-rotor-front", "rotor-clean-front"} {
-		choices := map[string]string{"pistons": "two"}
+		choices := map[string]string{"pistons": "two", "held": "pin", "level": "known"}
 		require.NoError(t, write(w, r, Content{Guided: &Guided{Procedure: p, Choices: choices}}, nil))
 	}
 	runs := w.layOut(*r).runs
@@ -179,7 +183,7 @@ func TestTheBrakeDesk(t *testing.T) {
 }
 
 func TestAirIsToldBeforeAndAfter(t *testing.T) {
-	w, r := desk(commuter(), "repair")
+	w, r := desk(commuter(), "repair") // air can be measured before anybody has read what the brake holds
 	pull := func(end string, first float64) error {
 		return write(w, r, Content{Pull: &LeverPull{End: end, Pull: brake.Pull{First: first, Pumped: 30, Ratio: 5, Master: 10, Bar: 40}}}, nil)
 	}
@@ -246,14 +250,14 @@ func TestGuidedWorkNamesWhatItFitsAndOpens(t *testing.T) {
 	}
 	pin := pads.Joints[slices.IndexFunc(pads.Joints, func(j Joint) bool { return strings.Contains(j.Name, "pin") })]
 	assert.LessOrEqual(t, float64(*pin.Max), 2.0, "common practice, no source: a pad pin takes 1 to 2 N·m")
-	assert.Empty(t, offers["isolate-front"].Joints, "nothing is opened to look")
 }
 
 func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 	w, r := desk(commuter(), "repair")
+	r.Bike.Facts.FrontFluid = "mineral"
 	oil, _ := shelf(r)
 	b := bench{t, w, r}
-	run := b.do(Content{Guided: &Guided{Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft"}, Bottle: &oil}})
+	run := b.do(Content{Guided: &Guided{Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin"}, Bottle: &oil}})
 	b.reads("front-lever", "Firm") // too soon
 	b.do(Content{Sign: &Sign{What: SignFrontBrake, Passed: true}})
 	b.goesOn()

@@ -122,15 +122,22 @@ func (w *Workshop) hunt(s *sheet, e Entry) (*hunted, error) {
 	}
 	// What the walk-round has seen already need not be asked.
 	for i, c := range h.Checks {
+		if c.Fluid != "" && !answered[c.ID] {
+			if answer, says := c.Read(w.fluidAge(s, c.Fluid)); says {
+				h.steps = append(h.steps, diagnosis.Step{Action: diagnosis.Look(i), Answer: answer})
+				h.views = append(h.views, StepView{Do: c.Do, Answer: c.Answers[answer].Say, Reading: true, short: c.Answers[answer].Say})
+			}
+			continue
+		}
 		r, read := s.readingOf(c.Point)
 		if c.Point == "" || answered[c.ID] || !read || r.Content.Reading.PassedOver {
 			continue
 		}
-		mark := wear.Open
+		var seen []string
 		if j := w.judged(s, r.Content.Reading); j != nil {
-			mark = j.Mark
+			seen = append(slices.Clone(j.Seen), string(j.Mark))
 		}
-		if answer, says := c.Read(r.Content.Reading.Word, mark); says {
+		if answer, says := c.Read(seen...); says {
 			h.steps = append(h.steps, diagnosis.Step{Action: diagnosis.Look(i), Answer: answer})
 			h.views = append(h.views, StepView{Do: c.Do, Answer: c.Answers[answer].Say, Reading: true, By: r.ByName, At: &r.At,
 				short: w.named(c.Point) + c.Answers[answer].Say})
@@ -202,7 +209,7 @@ func (h *hunted) cause(id string) int {
 // most next actions shown; the rest are seldom worth their minutes.
 const mostNext = 5
 
-func (h *hunted) view(s *sheet) HuntView {
+func (w *Workshop) huntView(s *sheet, h *hunted) HuntView {
 	v := HuntView{ID: h.entry.ID, Fault: h.Fault.ID, Name: h.Fault.Name, Caution: h.Fault.Caution, Source: h.Fault.Source,
 		Causes: h.ranked(), Next: []CheckView{}, Steps: some(h.views), Settled: h.belief.Settled()}
 	v.Cured = slices.ContainsFunc(h.steps, func(s diagnosis.Step) bool { return s.Cause >= 0 && s.Answer == diagnosis.Cured })
@@ -212,7 +219,7 @@ func (h *hunted) view(s *sheet) HuntView {
 	if h.belief.Exhausted() {
 		v.Odd = "Every cause on this list was put right, and it is still there. Look for something that is not on it, or ask a colleague."
 	}
-	for n, a := range h.belief.Next() {
+	for n, a := range w.thoughts.next(w.Book(), h) {
 		if n == mostNext {
 			break
 		}
@@ -295,7 +302,7 @@ func (w *Workshop) hunts(s *sheet) []HuntView {
 	views := []HuntView{}
 	for _, e := range s.all(KindHunt) {
 		if h, err := w.hunt(s, e); err == nil {
-			views = append(views, h.view(s))
+			views = append(views, w.huntView(s, h))
 		}
 	}
 	return views

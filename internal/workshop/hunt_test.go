@@ -32,7 +32,7 @@ func TestHuntFromComplaintToAgreement(t *testing.T) {
 		require.NoError(t, write(w, r, c, nil))
 		return r.Entries[len(r.Entries)-1]
 	}
-	view := func() HuntView { s := w.layOut(*r); return s.hunted[0] }
+	view := func() HuntView { s := w.layOut(*r); return w.hunts(s)[0] }
 	hunt := must(Content{Hunt: &Hunt{Fault: "soft-lever-front"}}).ID
 	start := view()
 	require.NotEmpty(t, start.Next)
@@ -105,7 +105,7 @@ func TestAHuntThatFitsNothingSaysSo(t *testing.T) {
 	w, r := desk(kind(t, "commuter"), "repair")
 	require.NoError(t, write(w, r, Content{Hunt: &Hunt{Fault: "gears-skip"}}, nil))
 	hunt := r.Entries[0].ID
-	odd := func() string { return w.layOut(*r).hunted[0].Odd }
+	odd := func() string { return w.hunts(w.layOut(*r))[0].Odd }
 	for _, c := range [][2]string{{"gauge", "Within its limit"}, {"teeth", "Even"}, {"backwards", "A link jumps"}} {
 		require.NoError(t, write(w, r, Content{Clue: &Clue{Hunt: hunt, Check: c[0], Answer: c[1]}}, nil))
 		assert.Empty(t, odd(), "a stiff link explains all of it")

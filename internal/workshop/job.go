@@ -126,6 +126,7 @@ func (w *Workshop) CheckIn(ctx context.Context, by Actor, in CheckIn) (JobView, 
 		}
 		entries = append(entries, e)
 	}
+	in.Bike = in.Bike.readBy(by, now, Bike{})
 	job := Job{ID: in.ID, BikeID: in.Bike.ID, Depth: in.Depth, Words: in.Words, Reading: in.Reading,
 		Condition: in.Condition, Stand: in.Stand, PromisedAt: in.PromisedAt, OpenedAt: now}
 	if err := w.store.CheckIn(ctx, by, in.Owner, in.Bike, job, entries); err != nil {

@@ -2,6 +2,7 @@ package workshop
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"utensil/core/bike"
@@ -45,10 +46,13 @@ func signsFor(f bike.Facts) []string {
 	if f.RearBrake != "none" {
 		signs = append(signs, SignRearBrake)
 	}
+	if f.ThirdBrake != "none" {
+		signs = append(signs, SignThirdBrake)
+	}
 	return append(signs, SignTestRide)
 }
 
-var signNames = map[string]string{SignFrontBrake: "Front brake test", SignRearBrake: "Rear brake test", SignTestRide: "Test ride"}
+var signNames = map[string]string{SignFrontBrake: "Front brake test", SignRearBrake: "Rear brake test", SignThirdBrake: "Third brake test", SignTestRide: "Test ride"}
 
 // SignView is one test to sign.
 type SignView struct {
@@ -58,6 +62,31 @@ type SignView struct {
 	By    string `json:"by,omitempty"`
 	At    string `json:"at,omitempty" doc:"RFC 3339"`
 	Stale bool   `json:"stale" doc:"work was done since"`
+	How   string `json:"how" doc:"what is tried"`
+	Hand  string `json:"hand,omitempty" doc:"the hand that works it on this bike, as it was read"`
+}
+
+// trials say how each test is done. A brake is tried standing before anybody rides on it.
+var trials = map[string]string{
+	SignFrontBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the rear wheel lifts before the front one turns. Let go: it spins free.",
+	SignRearBrake:  "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the wheel stays. Let go: it spins free.",
+	SignThirdBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the wheel drags or stays. Let go: it spins free.",
+	SignTestRide:   "After the brakes: spin both wheels, shift every gear under load, brake from speed with each brake alone, rock the headset, let go of the bar for a moment where it is safe. Lights, bell.",
+}
+
+// hand is which hand works a brake, in words; it is put back as it was.
+func hand(f bike.Facts, what string) string {
+	if what != SignFrontBrake && what != SignRearBrake || f.RearBrake == "back_pedal" && what == SignRearBrake {
+		return ""
+	}
+	left := (f.BrakeHands == "front_left") == (what == SignFrontBrake)
+	switch {
+	case f.BrakeHands == bike.Unknown:
+		return "Nobody has noted which hand works it: see that it is as the rider had it."
+	case left:
+		return "On this bike the left hand works it."
+	}
+	return "On this bike the right hand works it."
 }
 
 func (s *sheet) readSigns() []SignView {
@@ -69,7 +98,7 @@ func (s *sheet) readSigns() []SignView {
 	}
 	var views []SignView
 	for _, what := range signsFor(s.Bike.Facts) {
-		v := SignView{What: what, Name: signNames[what]}
+		v := SignView{What: what, Name: signNames[what], How: trials[what], Hand: hand(s.Bike.Facts, what)}
 		if e, signed := s.last(KindSign, func(c Content) bool { return c.Sign.What == what }); signed {
 			v.Sign, v.By, v.At = e.Content.Sign, e.ByName, e.At.Format("2006-01-02T15:04:05Z07:00")
 			v.Stale = s.order[e.ID] < lastWork
@@ -84,26 +113,24 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	var list []Obstacle
 	add := func(o Obstacle) { o.Count = max(o.Count, 1); list = append(list, o) }
 
-	for _, mark := range []wear.Mark{wear.Unsafe, wear.Due} {
-		for _, f := range s.findings {
-			if f.Mark != mark {
-				continue
-			}
-			at := Obstacle{Title: f.Title, Mark: f.Mark, Stage: StageAgree, Target: string(f.ID)}
-			switch {
-			case f.Status == FindingOpen:
-				at.Detail = "not offered to the owner yet"
-				add(at)
-			case f.Status == FindingOffered && f.Mark == wear.Unsafe:
-				at.Detail = "unsafe, and the owner has not answered"
-				add(at)
-			}
+	for _, f := range s.findings {
+		at := Obstacle{Title: f.Title, Mark: f.Mark, Stage: StageAgree, Target: string(f.ID)}
+		switch {
+		case !f.Mark.NeedsWork():
+		case f.Status == FindingOpen:
+			at.Detail = "not offered to the owner yet"
+			add(at)
+		case f.Status == FindingOffered && f.Mark == wear.Unsafe:
+			at.Detail = "unsafe, and the owner has not answered"
+			add(at)
+		case f.Status == FindingWorked && f.bolt == "":
+			add(f.again(at))
 		}
 	}
 	waiting := 0
 	for _, i := range s.items {
 		switch {
-		case i.Answer == nil:
+		case i.asks():
 			waiting++
 		case i.agreed() && i.Work == nil:
 			mark := wear.Open
@@ -133,9 +160,9 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	if open > 0 {
 		add(Obstacle{Title: count(open, "point") + " not looked at", Detail: "walk-round", Mark: wear.Open, Stage: StageInspect, Target: first, Count: open})
 	}
-	for _, h := range s.hunted {
-		if !h.Cured && h.Finding == nil {
-			add(Obstacle{Title: h.Name, Detail: "cause not found yet", Mark: wear.Open, Stage: StageInspect, Target: string(h.ID), Hunt: true})
+	for _, h := range s.searches {
+		if !h.cured && h.finding == nil {
+			add(Obstacle{Title: h.name, Detail: "cause not found yet", Mark: wear.Open, Stage: StageInspect, Target: string(h.id), Hunt: true})
 		}
 	}
 	for _, r := range s.runs {
@@ -145,6 +172,9 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 	}
 	unlogged, critical, firstBolt := 0, 0, ""
 	for _, b := range unsettled(s.bolts) {
+		if s.toldAsFinding(b) {
+			continue
+		}
 		if b.Log != nil && !b.Stale {
 			detail := "found " + b.Log.Found + ", not put right"
 			if b.Verdict != nil {
@@ -182,7 +212,31 @@ func (w *Workshop) readLeaving(s *sheet) []Obstacle {
 			add(Obstacle{Title: b.Name, Detail: detail, Mark: wear.Open, Stage: StageHandOver, Target: string(b.ID)})
 		}
 	}
+	slices.SortStableFunc(list, func(a, b Obstacle) int { return worstFirst(a.Mark, b.Mark) })
 	return list
+}
+
+// again is what is left of a finding whose work is done: it is read again at its point, or looked
+// at again on a mechanic's word.
+func (f FindingView) again(at Obstacle) Obstacle {
+	at.Stage, at.Detail = StageWork, "work done: say that it was looked at again"
+	if f.Point != "" {
+		at.Detail = "work done: read it again, or look at it"
+	}
+	if f.ReadAgain {
+		at.Stage, at.Target, at.Detail = StageInspect, f.Point, "work done: read it again, it was unsafe"
+	}
+	return at
+}
+
+// toldAsFinding says whether a bolt stands on the list already, as something found that is not
+// put right: a damaged bolt is one line.
+func (s *sheet) toldAsFinding(b BoltView) bool {
+	if b.LogID == nil || b.Stale {
+		return false
+	}
+	f, known := findingOf(s.findings, *b.LogID)
+	return known && f.bolt != "" && (f.Status == FindingOpen || f.Status == FindingOffered || f.Status == FindingAgreed)
 }
 
 // key names one bolt within a job.

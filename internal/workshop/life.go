@@ -39,6 +39,7 @@ type LifeView struct {
 	Seen   int        `json:"seen" doc:"readings of this part, or parts of other bikes, that it rests on"`
 	Says   string     `json:"says" doc:"all of it in words"`
 	Faster string     `json:"faster,omitempty" doc:"how it compares with the part before"`
+	past   string     // by how much it is past its limit, in words
 }
 
 // z90 bounds what is left at 90 %: the normal quantile of 0.95 (value from memory of the table).
@@ -137,13 +138,9 @@ func (w *Workshop) another(s *sheet, p knowledge.Point, limit wear.Limit, value 
 
 // memory keeps the shop's experience; it changes slowly.
 type memory struct {
-	mu      sync.Mutex
-	till    time.Time
-	known   Experience
-	rescues estimate.Record
-	loose   map[string]*Looseness
-	times   map[string]Took
-	airs    []AirLeft
+	mu   sync.Mutex
+	till time.Time
+	remembered
 }
 
 // remembered is what the shop's past tells the bench.
@@ -155,9 +152,12 @@ type remembered struct {
 	airs      []AirLeft
 }
 
-func (m *memory) all() remembered { return remembered{m.known, m.rescues, m.loose, m.times, m.airs} }
-
-const experienceFor = time.Hour
+// experienceFor is how long the shop's experience is kept; one that could not be read is asked for
+// again after a moment, and what was known of it before stands until then.
+const (
+	experienceFor = time.Hour
+	askAgainAfter = 10 * time.Second
+)
 
 // heldFor is how long a rescued brake must go without new pads or rotor to count as saved.
 const heldFor = 120 * 24 * time.Hour
@@ -165,32 +165,48 @@ const heldFor = 120 * 24 * time.Hour
 func (w *Workshop) experience(ctx context.Context) remembered {
 	w.memory.mu.Lock()
 	defer w.memory.mu.Unlock()
-	if now := w.now(); w.memory.till.Before(now) {
-		past, err := w.store.LatestReadings(ctx, 20_000)
-		if err != nil { // a life without the shop's experience is better than none
-			slog.WarnContext(ctx, "reading the shop's experience", "err", err)
-			return w.memory.all()
-		}
-		rescues, err := w.store.Rescues(ctx, w.Book().Saves(), heldFor)
-		if err != nil {
-			slog.WarnContext(ctx, "reading the shop's rescues", "err", err)
-		}
-		counts, err := w.store.LooseCounts(ctx)
-		if err != nil {
-			slog.WarnContext(ctx, "reading what came loose", "err", err)
-		}
-		times, err := w.store.ProcedureTimes(ctx)
-		if err != nil {
-			slog.WarnContext(ctx, "reading how long procedures took", "err", err)
-		}
-		airs, err := w.store.AirsLeft(ctx, 500)
-		if err != nil {
-			slog.WarnContext(ctx, "reading the air that brakes were left with", "err", err)
-		}
-		w.memory.loose, w.memory.times, w.memory.airs = byFastener(counts), times, airs
-		w.memory.known, w.memory.rescues, w.memory.till = experienced(w.Book(), past), rescues, now.Add(experienceFor)
+	now := w.now()
+	if !w.memory.till.Before(now) {
+		return w.memory.remembered
 	}
-	return w.memory.all()
+	w.memory.till = now.Add(experienceFor)
+	kept := &w.memory.remembered
+	for what, read := range map[string]func() error{
+		"how fast parts wear": func() error {
+			past, err := w.store.LatestReadings(ctx, 20_000)
+			return keep(err, func() { kept.rates = experienced(w.Book(), past) })
+		},
+		"rescues": func() error {
+			rescues, err := w.store.Rescues(ctx, w.Book().Saves(), heldFor)
+			return keep(err, func() { kept.rescues = rescues })
+		},
+		"what came loose": func() error {
+			counts, err := w.store.LooseCounts(ctx)
+			return keep(err, func() { kept.looseness = byFastener(counts) })
+		},
+		"how long procedures took": func() error {
+			times, err := w.store.ProcedureTimes(ctx)
+			return keep(err, func() { kept.times = times })
+		},
+		"the air that brakes were left with": func() error {
+			airs, err := w.store.AirsLeft(ctx, 500)
+			return keep(err, func() { kept.airs = airs })
+		},
+	} {
+		if err := read(); err != nil { // a screen without it is better than none
+			slog.WarnContext(ctx, "reading the shop's experience", "of", what, "err", err)
+			w.memory.till = now.Add(askAgainAfter)
+		}
+	}
+	return *kept
+}
+
+// keep takes over what was read, unless it could not be.
+func keep(err error, take func()) error {
+	if err == nil {
+		take()
+	}
+	return err
 }
 
 // distance is how far the bike went, by the best source there is.
@@ -247,7 +263,7 @@ func (w *Workshop) renewals(point string, ledgers ...ledger) []time.Time {
 				continue
 			}
 			operation, sold := w.Book().Operation(item.Content.Item.Operation)
-			if item.Content.Item.Point == point || sold && slices.Contains(operation.Cures, point) {
+			if sold && operation.Renews(point) || !sold && item.Content.Item.Point == point {
 				out = append(out, e.At)
 			}
 		}
@@ -311,6 +327,9 @@ func (w *Workshop) life(s *sheet, p knowledge.Point, past ledger, d wear.Distanc
 		due := last.Add(time.Duration(days * 24 * float64(time.Hour)))
 		v.Due = &due
 	}
+	if past := math.Abs(now[len(now)-1].Figure - limit.Due); limit.Mark(now[len(now)-1].Figure).NeedsWork() && past > 0 {
+		v.past = measure.Format(past) + " " + p.Gauge.Unit
+	}
 	v.Says = v.says(w.now().In(s.Settings.Location()))
 	if len(lives) > 1 {
 		if times, ok := limit.Faster(now, lives[len(lives)-2]); ok && (times > 1.3 || times < 0.7) {
@@ -323,7 +342,10 @@ func (w *Workshop) life(s *sheet, p knowledge.Point, past ledger, d wear.Distanc
 func (v *LifeView) says(now time.Time) string {
 	unit := v.Unit
 	if v.Left <= 0 {
-		return "Nothing is left of it."
+		if v.past != "" {
+			return "Past its limit by " + v.past + "."
+		}
+		return "At its limit."
 	}
 	out := fmt.Sprintf("About %s %s left", rounded(v.Left), unit)
 	if v.Due != nil && v.Due.Before(now) {

@@ -71,7 +71,7 @@ func (w *Workshop) MakeLink(ctx context.Context, by Actor, job ID, in Asking) (L
 		return LinkMade{}, ErrClosed()
 	}
 	s := w.layOut(record)
-	if !slices.ContainsFunc(s.items, func(i ItemView) bool { return i.Answer == nil }) {
+	if !slices.ContainsFunc(s.items, ItemView.asks) {
 		return LinkMade{}, invalid("items", "There is nothing to ask: propose some work first.")
 	}
 	if in.Send && record.Owner.Email == "" {
@@ -116,6 +116,7 @@ type OwnerView struct {
 	Findings   []OwnerFinding `json:"findings"`
 	Items      []OwnerItem    `json:"items"`
 	All        estimate.Total `json:"all" doc:"what everything together costs"`
+	Agreed     estimate.Total `json:"agreed" doc:"what they have said yes to costs, less what it shares"`
 	TaxIn      bool           `json:"tax_included"`
 	ExpiresAt  time.Time      `json:"expires_at"`
 	AnsweredAt *time.Time     `json:"answered_at,omitempty"`
@@ -129,6 +130,7 @@ type OwnerFinding struct {
 	Title  string      `json:"title"`
 	Mark   wear.Mark   `json:"mark"`
 	Reason string      `json:"reason"`
+	Comes  string      `json:"comes" doc:"what will happen with it"`
 	Photos []PhotoView `json:"photos"`
 }
 
@@ -142,6 +144,8 @@ type OwnerItem struct {
 	Needed bool           `json:"needed" doc:"it puts right what is due; else it is optional"`
 	Unsafe bool           `json:"unsafe" doc:"the bike must not be ridden without it"`
 	Answer string         `json:"answer,omitempty" enum:"yes,no,refused"`
+
+	OnTheWay bool `json:"on_the_way" doc:"put right while looking: there is nothing to answer"`
 }
 
 // OwnerAnswers is what an owner says to all items at once.
@@ -199,7 +203,7 @@ func (w *Workshop) ownerView(link Link, record Record) (OwnerView, error) {
 		Words: record.Job.Words, Currency: record.Settings.Currency, TaxIn: record.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
 		AnsweredAt: link.AnsweredAt, Gone: record.Job.ReleasedAt != nil, Warning: UnsafeWarning, Findings: []OwnerFinding{}, Items: []OwnerItem{}}
 	for _, f := range s.findings {
-		of := OwnerFinding{f.Title, f.Mark, f.Reason, []PhotoView{}}
+		of := OwnerFinding{f.Title, f.Mark, f.Reason, f.Comes, []PhotoView{}}
 		for _, p := range record.Photos {
 			if p.About != "" && (p.About == f.Point || p.About == string(f.ID)) {
 				of.Photos = append(of.Photos, p)
@@ -221,11 +225,34 @@ func (w *Workshop) ownerView(link Link, record Record) (OwnerView, error) {
 		if i.Answer != nil {
 			item.Answer = i.Answer.Answer
 		}
+		if i.Item.OnTheWay {
+			item.Answer, item.OnTheWay = Yes, true
+		}
 		v.Items = append(v.Items, item)
 	}
 	var err error
+	if v.Agreed, _, err = w.total(s, ItemView.agreed); err != nil {
+		return v, err
+	}
 	v.All, v.Shared, err = w.total(s, func(ItemView) bool { return true })
 	return v, err
+}
+
+// OwnerChoice is the items that an owner means to say yes to.
+type OwnerChoice struct {
+	Yes []ID `json:"yes" maxItems:"100"`
+}
+
+// OwnerSum is what it costs if an owner says yes to some items, with what is agreed already.
+func (w *Workshop) OwnerSum(ctx context.Context, token string, in OwnerChoice) (estimate.Total, error) {
+	_, record, err := w.opened(ctx, token)
+	if err != nil {
+		return estimate.Total{}, err
+	}
+	sum, _, err := w.total(w.layOut(record), func(i ItemView) bool {
+		return i.agreed() || i.Answer == nil && slices.Contains(in.Yes, i.ID)
+	})
+	return sum, err
 }
 
 // OwnerAnswer takes an owner's answers, once. address is where they came from.
@@ -245,7 +272,7 @@ func (w *Workshop) OwnerAnswer(ctx context.Context, token string, in OwnerAnswer
 	}
 	var entries []Entry
 	for _, item := range s.items {
-		if item.Answer != nil {
+		if !item.asks() {
 			continue
 		}
 		i := slices.IndexFunc(in.Items, func(a OwnerSays) bool { return a.ID == item.ID })

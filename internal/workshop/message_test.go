@@ -43,7 +43,7 @@ func TestHuntsOfAKindThatIsGoneDoNoHarm(t *testing.T) {
 	hunt := r.Entries[0].ID
 	require.NoError(t, write(w, r, Content{Clue: &Clue{Hunt: hunt, Check: "coast", Answer: "Only while pedalling"}}, nil))
 	r.Entries[1].Content.Clue.Check = "a check of an older book"
-	assert.Empty(t, w.layOut(*r).hunted[0].Steps)
+	assert.Empty(t, w.hunts(w.layOut(*r))[0].Steps)
 	r.Entries[0].Content.Hunt.Fault = "a complaint of an older book"
-	assert.Empty(t, w.layOut(*r).hunted)
+	assert.Empty(t, w.hunts(w.layOut(*r)))
 }

@@ -26,7 +26,7 @@ type PullSeen struct {
 }
 
 func (s *sheet) checkPull(in LeverPull) (*LeverPull, error) {
-	if family, _ := s.circuit(in.End); in.End != "front" && in.End != "rear" || family != brake.DOT && family != brake.Mineral {
+	if family, _ := s.circuit(in.End); in.End != "front" && in.End != "rear" || !family.Fluid() {
 		return nil, invalid("end", "Only a hydraulic brake has air in its line.")
 	}
 	if err := in.Pull.Validate(); err != nil {

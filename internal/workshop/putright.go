@@ -1,36 +1,51 @@
 package workshop
 
-import (
-	"slices"
-
-	"utensil/knowledge"
-)
+import "slices"
 
 // telling lists the readings that say what was found, by point: the last one of each, and
-// before it those that work has put right since.
+// before it those that work has put right since. Work that left a point no better has put nothing
+// right: what is read after it stands in place of what was read before, and is open.
 func (w *Workshop) telling(s *sheet) map[string][]Entry {
-	out := map[string][]Entry{}
+	told := map[string][]Entry{}
 	for _, e := range s.all(KindReading) {
 		point := e.Content.Reading.Point
-		told := out[point]
-		if n := len(told); n > 0 && !s.putRight(point, w.Book().CuresFor(point, s.Bike.Facts), told[n-1], e) {
-			told = told[:n-1]
+		before := told[point]
+		if n := len(before); n > 0 && !w.workedOn(s, point, before[n-1], e) {
+			before = before[:n-1]
 		}
-		out[point] = append(told, e)
+		told[point] = append(before, e)
 	}
-	return out
+	for point, list := range told {
+		var kept []Entry
+		for i, e := range list {
+			if i == len(list)-1 || w.better(s, e, list[i+1]) {
+				kept = append(kept, e)
+			}
+		}
+		told[point] = kept
+	}
+	return told
 }
 
-// putRight says whether work on a point was done between two of its readings.
-func (s *sheet) putRight(point string, cures []knowledge.Operation, before, after Entry) bool {
-	return slices.ContainsFunc(s.items, func(i ItemView) bool {
-		named := i.Item.Finding != nil && s.current(*i.Item.Finding) == before.ID
-		cure := i.Item.Point == point || slices.ContainsFunc(cures, func(o knowledge.Operation) bool { return o.ID == i.Item.Operation })
-		if i.Work == nil || !named && !cure {
+// better says whether a reading is better than the one before the work.
+func (w *Workshop) better(s *sheet, before, after Entry) bool {
+	was, is := w.judged(s, before.Content.Reading), w.judged(s, after.Content.Reading)
+	return was != nil && is != nil && was.Mark.Worse(is.Mark)
+}
+
+// workedOn says whether work that can settle what was read was done between two readings of a point.
+func (w *Workshop) workedOn(s *sheet, point string, before, after Entry) bool {
+	was := w.judged(s, before.Content.Reading)
+	return was != nil && slices.ContainsFunc(s.items, func(i ItemView) bool {
+		if i.Work == nil {
 			return false
 		}
+		cures := i.Item.Finding != nil && s.current(*i.Item.Finding) == before.ID || i.Item.Point == point
+		if o, known := w.Book().Operation(i.Item.Operation); known {
+			cures = o.Cured(point, was.Seen)
+		}
 		place := s.placeOf(i, point)
-		return s.order[before.ID] < place && place < s.order[after.ID]
+		return cures && s.order[before.ID] < place && place < s.order[after.ID]
 	})
 }
 

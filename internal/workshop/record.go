@@ -21,7 +21,7 @@ type NewEntry struct {
 
 // who may write which kind of entry; the shop owner may write all.
 var writers = map[Kind][]Role{
-	KindReading: {Mechanic}, KindFigure: {Mechanic}, KindFinding: {Mechanic}, KindAside: {Mechanic},
+	KindReading: {Mechanic}, KindFigure: {Mechanic}, KindFinding: {Mechanic}, KindAside: {Mechanic}, KindLooked: {Mechanic},
 	KindHunt: {Mechanic}, KindClue: {Mechanic}, KindTried: {Mechanic},
 	KindAir: {Mechanic}, KindOdometer: {Mechanic, Counter}, KindRide: {Mechanic, Counter},
 	KindWork: {Mechanic}, KindTorque: {Mechanic}, KindBolt: {Mechanic}, KindSign: {Mechanic},
@@ -124,8 +124,10 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 		c.Tried, err = w.checkTried(s, *c.Tried)
 	case c.Aside != nil:
 		c.Aside, err = w.checkAside(s, *c.Aside)
+	case c.Looked != nil:
+		c.Looked, err = w.checkLooked(s, *c.Looked)
 	case c.Item != nil:
-		c.Item, err = w.checkItem(s, *c.Item)
+		c.Item, err = w.checkItem(s, by, *c.Item)
 	case c.Answer != nil:
 		c.Answer, err = w.checkAnswer(s, *c.Answer)
 	case c.Work != nil:
@@ -159,7 +161,9 @@ func (w *Workshop) check(s *sheet, by Actor, n NewEntry) (Content, error) {
 			err = invalid("supersedes", "Say which entry is taken back.")
 		} else {
 			c.Withdrawn = &Withdrawn{}
-			c.Withdrawn.Reason, err = note("reason", n.Content.Withdrawn.Reason)
+			if c.Withdrawn.Reason, err = note("reason", n.Content.Withdrawn.Reason); err == nil {
+				err = w.checkGivenUp(s, *n.Supersedes)
+			}
 		}
 	}
 	return c, err
@@ -194,8 +198,7 @@ func (w *Workshop) checkReading(s *sheet, in Reading) (*Reading, error) {
 		in.Typed, in.Word = "", ""
 		return &in, nil
 	case p.Gauge != nil:
-		unit, _ := measure.UnitOf(p.Gauge.Unit)
-		figures, err := measure.ParseFigures(in.Typed, unit, p.Gauge.Most())
+		figures, err := p.Gauge.Read(in.Typed)
 		for _, f := range figures {
 			if err == nil {
 				err = f.CheckPlausible(p.Gauge.Plausible)
@@ -321,8 +324,8 @@ func (w *Workshop) checkAside(s *sheet, in Aside) (*Aside, error) {
 	return &in, err
 }
 
-func (w *Workshop) checkItem(s *sheet, in Item) (*Item, error) {
-	in.Point = ""
+func (w *Workshop) checkItem(s *sheet, by Actor, in Item) (*Item, error) {
+	in.Point, in.Touches = "", nil
 	if in.Finding != nil {
 		e, known := s.find(*in.Finding)
 		if !known || e.Kind != KindReading && e.Kind != KindFinding && e.Kind != KindTorque {
@@ -338,8 +341,14 @@ func (w *Workshop) checkItem(s *sheet, in Item) (*Item, error) {
 		if !known || !operation.When.Holds(s.Bike.Facts) {
 			return nil, invalid("operation", "That work is not for this bike.")
 		}
+		if err := s.checkCures(in, operation); err != nil {
+			return nil, err
+		}
 	}
-	var err error
+	err := w.onTheWay(s, by, &in)
+	if err != nil {
+		return nil, err
+	}
 	if in.Title, err = name("title", "what is to be done", in.Title); err != nil {
 		return nil, err
 	}
@@ -389,6 +398,9 @@ func (w *Workshop) checkAnswer(s *sheet, in Answer) (*Answer, error) {
 	if !known || e.Kind != KindItem {
 		return nil, invalid("item", "That item is not on the list any more.")
 	}
+	if e.Content.Item.OnTheWay {
+		return nil, invalid("item", "That was put right on the way: there is nothing to answer.")
+	}
 	if e.ID != in.Item {
 		return nil, &Problem{Kind: Stale, Title: "The item was changed", Detail: "Someone changed this item while the owner was answering. Read them the new one.", Current: e}
 	}
@@ -437,7 +449,7 @@ func (w *Workshop) checkWork(s *sheet, in Work) (*Work, error) {
 		if item.ID != s.current(in.Item) {
 			continue
 		}
-		if item.Answer == nil || item.Answer.Answer != Yes {
+		if !item.agreed() {
 			return nil, invalid("item", "The owner has not agreed to this yet. Record their answer first.")
 		}
 		in.Item = item.ID
@@ -447,6 +459,9 @@ func (w *Workshop) checkWork(s *sheet, in Work) (*Work, error) {
 			if e, known := s.find(*in.Run); !known || e.Content.Guided == nil || e.Content.Guided.Work.Operation != item.Item.Operation {
 				return nil, invalid("run", "That run did other work.")
 			}
+		}
+		if err := w.checkPoured(s, item, &in); err != nil {
+			return nil, err
 		}
 		for i := range in.Parts {
 			var err error

@@ -1,6 +1,8 @@
 package workshop
 
 import (
+	"strings"
+
 	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/knowledge"
@@ -153,8 +155,20 @@ func (w *Workshop) checkBolt(s *sheet, in Bolt) (*Bolt, error) {
 	return &in, nil
 }
 
-// readRange reads the two ends of a torque range.
+// readRange reads the two ends of a torque range, or the upper one alone: a marking that gives only
+// a most is aimed at from 80 % of it on.
 func readRange(s *sheet, least, most string, plausible measure.Range) (low, high *float64, err error) {
+	if strings.TrimSpace(least) == "" && strings.TrimSpace(most) != "" {
+		figure, err := measure.ParseFigure(most, s.Settings.Unit())
+		if err == nil {
+			err = figure.CheckPlausible(plausible)
+		}
+		if err != nil {
+			return nil, nil, inField("typed_max", err)
+		}
+		from := float64(fastener.FromMost(measure.Torque(figure.Base)))
+		return &from, &figure.Base, nil
+	}
 	var ends [2]float64
 	for i, typed := range []string{least, most} {
 		figure, err := measure.ParseFigure(typed, s.Settings.Unit())

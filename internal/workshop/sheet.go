@@ -17,7 +17,7 @@ type sheet struct {
 	bolts     []BoltView
 	signs     []SignView
 	runs      []RunView  // of procedures
-	hunted    []HuntView // searches for causes
+	searches  []search   // for causes, as far as the list at the door needs them
 	leaving   []Obstacle // nothing once the bike has left
 }
 
@@ -39,7 +39,10 @@ func (w *Workshop) layOut(r Record) *sheet {
 	s.bolts = w.readBolts(s)
 	s.signs = s.readSigns()
 	s.runs = w.readRuns(s)
-	s.hunted = w.hunts(s)
+	for i := range s.items {
+		s.items[i].Pours = w.poursInto(s, s.items[i])
+	}
+	s.searches = w.searchesOf(s)
 	if r.Job.ReleasedAt == nil {
 		s.leaving = w.readLeaving(s)
 	}

@@ -170,7 +170,7 @@ func TestRemedyThatDidNotCureLeavesTheFindingOpen(t *testing.T) {
 	require.NoError(t, write(w, r, Content{Answer: &Answer{Item: item, Answer: Yes, From: "Ansel", How: "counter"}}, nil))
 	assert.Equal(t, FindingAgreed, status())
 	require.NoError(t, write(w, r, Content{Work: &Work{Item: item}}, nil))
-	assert.Equal(t, FindingDone, status())
+	assert.Equal(t, FindingWorked, status(), "nobody has looked at it since")
 	pads("0.7")
 	assert.Equal(t, FindingOpen, status(), "still thin after the work: the old item does not settle it")
 	pads("3.2")

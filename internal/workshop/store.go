@@ -21,6 +21,7 @@ type Store interface {
 	ForgetAttempts(ctx context.Context, id ID) error
 
 	SaveOwner(ctx context.Context, o Owner) (Owner, error)
+	FindBike(ctx context.Context, id ID) (Bike, error)
 	SaveBike(ctx context.Context, b Bike) (Bike, error)
 	Search(ctx context.Context, words []string, limit int) ([]Found, error)
 	Bike(ctx context.Context, id ID) (Record, error)

@@ -32,7 +32,7 @@ type Torque struct {
 	Loosened   bool              `json:"loosened,omitempty" doc:"it was too tight; loosened fully and tightened again"`
 	Treatment  string            `json:"treatment,omitempty" doc:"what went on its threads, when not what belongs there"`
 	Wrench     *ID               `json:"wrench,omitempty" doc:"of the shop's register"`
-	Reason     string            `json:"reason,omitempty" doc:"why a wrench past its calibration was used"`
+	Reason     string            `json:"reason,omitempty" doc:"why a wrench past its calibration, or outside its range, was used"`
 	Adapter    *fastener.Adapter `json:"adapter,omitempty" doc:"between wrench and fastener"`
 	ToolID     *ID               `json:"tool_reading,omitempty" doc:"the connected wrench's reading it was taken from"`
 	Note       string            `json:"note,omitempty"`
@@ -98,7 +98,7 @@ func (w *Workshop) checkTorque(s *sheet, in Torque, supersedes *ID) (*Torque, er
 	if err := s.fromTool(&in); err != nil {
 		return nil, err
 	}
-	if err := w.checkWrench(s, *rule, &in); err != nil {
+	if err := w.checkWrench(s, f, *rule, &in); err != nil {
 		return nil, err
 	}
 	if err := w.readLeft(s, *rule, &in); err != nil {
@@ -155,8 +155,9 @@ func (w *Workshop) readTorque(s *sheet, field, typed string, plausible measure.R
 	return figure.Base, inField(field, err)
 }
 
-// checkWrench finds the wrench that was used. One past its calibration needs a reason.
-func (w *Workshop) checkWrench(s *sheet, rule fastener.Rule, in *Torque) error {
+// checkWrench finds the wrench that was used. One past its calibration needs a reason, and so does
+// one that is not vouched for at the figure of a safety-critical joint.
+func (w *Workshop) checkWrench(s *sheet, f knowledge.Fastener, rule fastener.Rule, in *Torque) error {
 	if in.Wrench == nil {
 		in.Reason = ""
 		return nil
@@ -171,13 +172,17 @@ func (w *Workshop) checkWrench(s *sheet, rule fastener.Rule, in *Torque) error {
 	if in.Reason, err = note("reason", in.Reason); err != nil {
 		return err
 	}
-	if t.Due == "" {
-		in.Reason = ""
-	} else if in.Reason == "" {
-		return invalid("reason", "%s: %s Take another wrench, or say why this one is used. It will stand on the sheet.", t.Name, t.Due)
-	}
-	if !t.core().Reaches(rule) {
+	reaches := t.core().Reaches(rule)
+	if !reaches {
 		in.Warning = fmt.Sprintf("%s is vouched for from %s to %s N·m only. Take one that reaches.", t.Name, measure.Format(float64(t.Least)), measure.Format(float64(t.Max)))
+	}
+	switch {
+	case t.Due != "" && in.Reason == "":
+		return invalid("reason", "%s: %s Take another wrench, or say why this one is used. It will stand on the sheet.", t.Name, t.Due)
+	case !reaches && f.Critical && in.Reason == "":
+		return invalid("reason", "%s The %s holds what the rider trusts: take another wrench, or say why this one is used. It will stand on the sheet.", in.Warning, lower(f.Name))
+	case t.Due == "" && (reaches || !f.Critical):
+		in.Reason = ""
 	}
 	return nil
 }

@@ -24,7 +24,7 @@ func boltOn(t *testing.T, w *Workshop, r *Record, id string) BoltView {
 
 func commuter() knowledge.Kind {
 	kind := book.Kinds[slices.IndexFunc(book.Kinds, func(k knowledge.Kind) bool { return k.ID == "commuter" })]
-	kind.Facts.Post = "carbon"
+	kind.Facts.PostMaterial = "carbon"
 	return kind
 }
 

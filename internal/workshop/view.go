@@ -88,7 +88,7 @@ func (s *sheet) belongings() []BelongingView {
 func (w *Workshop) view(r Record) (JobView, error) {
 	s := w.layOut(r)
 	v := JobView{Job: r.Job, Bike: r.Bike, Owner: r.Owner, Title: r.Bike.Title(), EarlierJobs: some(r.EarlierJobs),
-		Points: w.pointViews(s), Findings: some(s.findings), Hunts: s.hunted, Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs, Runs: s.runs, Bottles: w.bottlesFor(s), Brakes: w.brakeSides(s), Riding: w.ridingCard(s),
+		Points: w.pointViews(s), Findings: some(s.findings), Hunts: w.hunts(s), Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs, Runs: s.runs, Bottles: w.bottlesFor(s), Brakes: w.brakeSides(s), Riding: w.ridingCard(s),
 		Belongings: some(s.belongings()), Leaving: some(s.leaving), Notes: []NoteView{}, Reopened: []NoteView{}}
 	var err error
 	if v.Proposed, v.SharedAll, err = w.total(s, func(ItemView) bool { return true }); err != nil {

@@ -22,12 +22,13 @@ type Workshop struct {
 	address    string  // under which owners reach the server
 	memory     *memory
 	heard      *heard // from connected wrenches
-	remembered        // as it was when a screen is worked out
+	thoughts   *thoughts
+	remembered // as it was when a screen is worked out
 }
 
 // New opens a workshop. now is the clock.
 func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
-	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, memory: &memory{}, heard: &heard{}}
+	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, memory: &memory{}, heard: &heard{}, thoughts: newThoughts()}
 	w.shelf.Store(book)
 	return w
 }

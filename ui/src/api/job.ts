@@ -130,6 +130,12 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
 }
 
 /** judge asks what a reading or torque would mean, without recording it. */
+/** useRefreshJob looks at a job again after something it rests on was changed. */
+export function useRefreshJob(id: MaybeRefOrGetter<string>) {
+  const queries = useQueryClient()
+  return () => queries.invalidateQueries({ queryKey: jobKey(toValue(id)) })
+}
+
 export const judge = (id: string, content: Content, signal?: AbortSignal) =>
   ask(client.POST('/api/jobs/{id}/judge', { params: { path: { id } }, body: content, signal }))
 

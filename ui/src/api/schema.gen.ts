@@ -22,6 +22,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bikes/{id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note what was read on a bike */
+        post: operations["read-fact"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bleeds": {
         parameters: {
             query?: never;
@@ -501,6 +518,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/owner/{token}/sum": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What it costs if the owner says yes to these */
+        post: operations["owner-sum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/owners/{id}": {
         parameters: {
             query?: never;
@@ -844,6 +878,10 @@ export interface components {
         Ask: {
             ask: string;
             id: string;
+            /** @description choices before it under which it is asked */
+            if?: {
+                [key: string]: string[];
+            };
             options: components["schemas"]["AskOption"][];
         };
         AskOption: {
@@ -901,6 +939,12 @@ export interface components {
              * @description of bikes held back for a bottle
              */
             waits_minor: number;
+        };
+        BeadSeat: {
+            /** Format: int64 */
+            mm: number;
+            /** @description what people read on the tyre */
+            said: string;
         };
         BedAsked: {
             /** Format: double */
@@ -976,6 +1020,10 @@ export interface components {
             make: string;
             model: string;
             owner_id: string;
+            /** @description who read which fact on the bike */
+            readonly read?: {
+                [key: string]: components["schemas"]["FactRead"];
+            };
             /** @description what is known of how it is ridden; left out it stays as it was */
             riding?: components["schemas"]["Riding"];
             /**
@@ -1142,11 +1190,13 @@ export interface components {
             wrench?: string;
         };
         Book: {
-            bead_seats_mm: number[];
+            bead_seats: components["schemas"]["BeadSeat"][];
             /** @description schemes of bedding brakes in */
             bedding: components["schemas"]["Scheme"][];
             depths: components["schemas"]["Depth"][];
             fluids: components["schemas"]["Fluid"][];
+            /** @description facts that are read on the bike, never guessed */
+            guards: components["schemas"]["Guard"][];
             kinds: components["schemas"]["Kind"][];
             routes: components["schemas"]["Route"][];
             runs: components["schemas"]["Run"][];
@@ -1212,6 +1262,8 @@ export interface components {
             points: string[];
             /** @description air found in the line, oldest first */
             pulls: components["schemas"]["PullSeen"][];
+            /** @description who read on the cap what it holds */
+            read_by?: components["schemas"]["FactRead"];
             /** @description what the fluid's age means */
             says: string;
         };
@@ -1418,7 +1470,13 @@ export interface components {
         };
         Choice: {
             ask: string;
+            /** @description of the bike, that answers it */
+            fact?: string;
             id: string;
+            /** @description choices before it under which it is asked */
+            if?: {
+                [key: string]: string[];
+            };
             options: components["schemas"]["Option"][];
         };
         Circuit: {
@@ -1477,6 +1535,7 @@ export interface components {
             guided?: components["schemas"]["Guided"];
             hunt?: components["schemas"]["Hunt"];
             item?: components["schemas"]["Item"];
+            looked?: components["schemas"]["Looked"];
             note?: components["schemas"]["Note"];
             odometer?: components["schemas"]["OdometerReading"];
             pull?: components["schemas"]["LeverPull"];
@@ -1534,11 +1593,28 @@ export interface components {
             released_at?: string;
             words: string;
         };
+        FactRead: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
         Facts: {
             /** @enum {string} */
             bar: "drop" | "flat" | "swept";
             /** @enum {string} */
+            bar_material: "unknown" | "steel" | "aluminium" | "carbon";
+            /** @enum {string} */
             bottom_bracket: "threaded" | "press_fit";
+            /**
+             * @description hand of the drive side cup: left as most, or right
+             * @enum {string}
+             */
+            bracket_thread: "unknown" | "drive_left" | "drive_right";
+            /**
+             * @description the hand that works the front brake
+             * @enum {string}
+             */
+            brake_hands: "unknown" | "front_left" | "front_right";
             /** @description what is bolted on: cage, child_seat, dynamo, guards, lamp, rack_front, rack_rear, stand */
             carries: string[];
             /**
@@ -1546,39 +1622,59 @@ export interface components {
              * @enum {string}
              */
             crank: "pinch" | "taper" | "splined";
+            /**
+             * @description what goes from the cranks to the wheel
+             * @enum {string}
+             */
+            drive: "chain" | "belt" | "other";
             /** @enum {string} */
             electric: "none" | "mid_motor" | "hub_motor";
+            /** @enum {string} */
+            fork_material: "unknown" | "steel" | "aluminium" | "carbon";
             /**
              * @description frame shape
              * @enum {string}
              */
-            frame: "diamond" | "sloping" | "step_through" | "folding" | "long_cargo";
+            frame: "diamond" | "sloping" | "step_through" | "folding" | "long_cargo" | "tandem" | "tricycle" | "other";
             /** @enum {string} */
             front_axle: "quick_release" | "through" | "nuts";
             /** @enum {string} */
-            front_brake: "disc_hydraulic" | "disc_cable" | "rim_linear" | "rim_caliper" | "drum" | "none";
-            /** @enum {string} */
-            front_fluid: "none" | "mineral" | "dot";
+            front_brake: "disc_hydraulic" | "disc_cable" | "rim_linear" | "rim_caliper" | "rim_hydraulic" | "drum" | "roller" | "band" | "other" | "none";
+            /**
+             * @description read at the reservoir cap
+             * @enum {string}
+             */
+            front_fluid: "none" | "unknown" | "mineral" | "dot";
             /**
              * @description how the rear gears are worked
              * @enum {string}
              */
-            gears: "cable" | "electronic" | "hub" | "single";
+            gears: "cable" | "electronic" | "hub" | "single" | "fixed" | "other";
             /** @description what sort of bike, such as randonneur */
             kind: string;
-            /** @enum {string} */
-            material: "steel" | "aluminium" | "carbon" | "titanium";
+            /**
+             * @description of the frame alone
+             * @enum {string}
+             */
+            material: "steel" | "aluminium" | "carbon" | "titanium" | "other";
+            /** @description in the owner's words, what the program has no word for */
+            other: string;
             /**
              * @description the seatpost
              * @enum {string}
              */
-            post: "aluminium" | "carbon" | "dropper";
+            post: "fixed" | "dropper";
+            /** @enum {string} */
+            post_material: "unknown" | "steel" | "aluminium" | "carbon" | "titanium";
             /** @enum {string} */
             rear_axle: "quick_release" | "through" | "nuts";
             /** @enum {string} */
-            rear_brake: "disc_hydraulic" | "disc_cable" | "rim_linear" | "rim_caliper" | "drum" | "back_pedal" | "none";
-            /** @enum {string} */
-            rear_fluid: "none" | "mineral" | "dot";
+            rear_brake: "disc_hydraulic" | "disc_cable" | "rim_linear" | "rim_caliper" | "rim_hydraulic" | "drum" | "roller" | "band" | "back_pedal" | "other" | "none";
+            /**
+             * @description read at the reservoir cap
+             * @enum {string}
+             */
+            rear_fluid: "none" | "unknown" | "mineral" | "dot";
             /**
              * Format: int64
              * @description chainrings
@@ -1594,12 +1690,22 @@ export interface components {
              */
             speeds: number;
             /**
+             * @description what the steerer is of
+             * @enum {string}
+             */
+            steerer: "unknown" | "steel" | "aluminium" | "carbon";
+            /**
              * @description clamped round the steerer, or a quill inside it
              * @enum {string}
              */
             stem: "threadless" | "quill";
             /** @enum {string} */
             suspension: "rigid" | "front" | "full";
+            /**
+             * @description a drag brake, as tandems have
+             * @enum {string}
+             */
+            third_brake: "none" | "disc_hydraulic" | "disc_cable" | "rim_linear" | "rim_caliper" | "rim_hydraulic" | "drum" | "roller" | "band" | "other";
             /**
              * Format: int64
              * @description front bead seat diameter, mm
@@ -1650,10 +1756,14 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
+            /** @description what will happen with it */
+            comes: string;
             /** @description the reading or finding it rests on */
             id: string;
             mark: string;
             point?: string;
+            /** @description it was unsafe at a point: a word is not enough, the point is read again */
+            read_again: boolean;
             reason: string;
             /** @description trying to save the part against replacing it */
             rescue?: components["schemas"]["RescueView"];
@@ -1663,6 +1773,8 @@ export interface components {
             title: string;
             /** @description what leaving it costs */
             waiting?: components["schemas"]["WaitingView"];
+            /** @description what was put right while looking for it, to be put on the sheet as done */
+            way?: components["schemas"]["Suggestion"];
             /** @description why it was set aside */
             why?: string;
         };
@@ -1712,6 +1824,11 @@ export interface components {
             /** @description whom the limit is for, or where the bike's own figure stands */
             why: string;
             zones: components["schemas"]["Zone"][];
+        };
+        Guard: {
+            fact: string;
+            /** @description where it is read */
+            where: string;
         };
         Guided: {
             /** @description that is poured */
@@ -1831,11 +1948,15 @@ export interface components {
             labour_minor?: number;
             /** Format: int64 */
             minutes: number;
+            /** @description put right while looking: nobody was asked, and it is charged only where the owner asked for just that */
+            on_the_way?: boolean;
             /** @description the catalogue's operation, if it is one */
             operation?: string;
             parts?: components["schemas"]["Part"][];
             readonly point?: string;
             title: string;
+            /** @description fasteners it disturbs, besides those of the operation */
+            readonly touches?: string[];
         };
         ItemView: {
             answer?: components["schemas"]["Answer"];
@@ -1847,6 +1968,8 @@ export interface components {
             item: components["schemas"]["Item"];
             /** @description it settles something due or unsafe; else it is the owner's wish */
             needed: boolean;
+            /** @description the end whose bottle is to be named with Done, as no guided run says what was poured */
+            pours?: string;
             /** Format: int64 */
             total_minor: number;
             /** @description it settles something unsafe: a no must be a refusal */
@@ -1970,6 +2093,8 @@ export interface components {
             next: string;
             /** @description why, in words */
             reason: string;
+            /** @description what work can settle: the word, or for a figure the mark of its wear, and uneven */
+            seen?: string[];
         };
         Kind: {
             facts: components["schemas"]["Facts"];
@@ -2065,6 +2190,10 @@ export interface components {
             made_at: string;
             /** Format: date-time */
             revoked_at?: string;
+        };
+        Looked: {
+            finding: string;
+            note?: string;
         };
         LooseLine: {
             /** Format: double */
@@ -2214,6 +2343,10 @@ export interface components {
             caution: string;
             choices: components["schemas"]["Ask"][];
             fluid: boolean;
+            /** @description choices under which a bottle is poured; none for always */
+            fluid_if?: {
+                [key: string]: string[];
+            };
             /**
              * Format: double
              * @description minutes it takes here, on average
@@ -2256,6 +2389,8 @@ export interface components {
         Option: {
             id: string;
             name: string;
+            /** @description states that are so from the start */
+            opens?: string[];
             why?: string;
         };
         OtherLog: {
@@ -2268,7 +2403,16 @@ export interface components {
             left_nm?: number;
         };
         Outcome: {
+            /** @description the test that the step signs did not pass */
+            fails?: boolean;
+            /**
+             * Format: int64
+             * @description how often it may lead there in one run
+             */
+            most?: number;
             say: string;
+            /** @description the step it leads to after that */
+            then?: string;
             /** @description a step; left out for the next one, end for the end */
             to?: string;
         };
@@ -2328,7 +2472,12 @@ export interface components {
             id: string;
             text: string;
         };
+        OwnerChoice: {
+            yes: string[];
+        };
         OwnerFinding: {
+            /** @description what will happen with it */
+            comes: string;
             mark: string;
             photos: components["schemas"]["PhotoView"][];
             reason: string;
@@ -2340,6 +2489,8 @@ export interface components {
             id: string;
             /** @description it puts right what is due; else it is optional */
             needed: boolean;
+            /** @description put right while looking: there is nothing to answer */
+            on_the_way: boolean;
             parts: string[];
             title: string;
             /** Format: int64 */
@@ -2356,6 +2507,8 @@ export interface components {
         };
         OwnerView: {
             address: string;
+            /** @description what they have said yes to costs, less what it shares */
+            agreed: components["schemas"]["Total"];
             /** @description what everything together costs */
             all: components["schemas"]["Total"];
             /** Format: date-time */
@@ -2557,6 +2710,17 @@ export interface components {
         PutAside: {
             readings: string[];
             why: string;
+        };
+        ReadNow: {
+            /** @description one that is read, such as front_fluid */
+            fact: string;
+            /**
+             * Format: int64
+             * @description of the bike that was on the screen
+             */
+            version: number;
+            /** @description what it says; unknown when it cannot be read */
+            word: string;
         };
         Reading: {
             /** @description what the mechanic was told */
@@ -2823,6 +2987,13 @@ export interface components {
             next?: components["schemas"]["Step"];
             /** @description the step to do; none when it is done */
             now?: components["schemas"]["Step"];
+            /**
+             * Format: int64
+             * @description how many tries there are before it leads elsewhere
+             */
+            of?: number;
+            /** @description what the run has opened and not closed yet, in words */
+            open: string[];
             /** Format: int64 */
             place: number;
             procedure: string;
@@ -2836,6 +3007,11 @@ export interface components {
              * @description when the step to do came up
              */
             since: string | null;
+            /**
+             * Format: int64
+             * @description which try of a counted loop it is
+             */
+            try?: number;
             warning?: string;
             work: components["schemas"]["GuidedWork"];
         };
@@ -2971,7 +3147,7 @@ export interface components {
             note?: string;
             passed: boolean;
             /** @enum {string} */
-            what: "front_brake" | "rear_brake" | "test_ride";
+            what: "front_brake" | "rear_brake" | "third_brake" | "test_ride";
         };
         SignIn: {
             secret: string;
@@ -2981,6 +3157,10 @@ export interface components {
             /** @description RFC 3339 */
             at?: string;
             by?: string;
+            /** @description the hand that works it on this bike, as it was read */
+            hand?: string;
+            /** @description what is tried */
+            how: string;
             name: string;
             sign?: components["schemas"]["Sign"];
             /** @description work was done since */
@@ -3036,9 +3216,13 @@ export interface components {
         };
         Step: {
             caution?: string;
-            /** @description a state it ends */
-            closes?: string;
+            /** @description states it ends */
+            closes?: string[];
             do: string;
+            /** @description states of a moment: fluid pressed up, a ride */
+            does?: string[];
+            /** @description states that must not be */
+            forbids?: string[];
             /** @description steps that must be done before */
             gate?: string[];
             id: string;
@@ -3046,8 +3230,10 @@ export interface components {
             if?: {
                 [key: string]: string[];
             };
-            /** @description a state it makes, such as front wheel out */
-            opens?: string;
+            /** @description states that must be open when it is done */
+            needs?: string[];
+            /** @description states it makes, such as front-wheel-out */
+            opens?: string[];
             /** @description what may be seen; none for a plain step */
             outcomes?: components["schemas"]["Outcome"][];
             record?: components["schemas"]["Yield"];
@@ -3059,6 +3245,8 @@ export interface components {
             /** @description what tells that it is right */
             see?: string;
             tools?: string[];
+            /** @description fasteners it loosens, besides those of the states it opens */
+            undoes?: string[];
             why?: string;
         };
         StepDone: {
@@ -3083,11 +3271,17 @@ export interface components {
             reading: boolean;
         };
         Suggestion: {
+            /**
+             * @description how it settles it: what is adjusted is not replaced first
+             * @enum {string}
+             */
+            how?: "adjust" | "clean" | "repair" | "replace" | "send";
             /** Format: int64 */
             labour_minor: number;
             /** Format: int64 */
             minutes: number;
-            operation: string;
+            /** @description of the catalogue; none for a remedy that it does not sell */
+            operation?: string;
             parts: components["schemas"]["Part"][];
             /**
              * Format: int64
@@ -3097,6 +3291,8 @@ export interface components {
             title: string;
             /** Format: int64 */
             total_minor: number;
+            /** @description why it settles what was seen */
+            why?: string;
         };
         Today: {
             /** @description due within a week, or overdue; the soonest first */
@@ -3220,7 +3416,7 @@ export interface components {
             not_fitted?: boolean;
             note?: string;
             position?: string;
-            /** @description why a wrench past its calibration was used */
+            /** @description why a wrench past its calibration, or outside its range, was used */
             reason?: string;
             /** @description set by feel, for fasteners without a figure */
             set?: boolean;
@@ -3312,12 +3508,21 @@ export interface components {
             word: string;
         };
         Work: {
+            /** @description that was poured, where no guided run says so */
+            bottle?: string;
             item: string;
             note?: string;
             /** @description the guided runs of it did it only in part: a bleed from the lever alone */
             readonly part?: boolean;
             /** @description parts fitted */
             parts?: components["schemas"]["Fitted"][];
+            /**
+             * Format: double
+             * @description about what it took
+             */
+            readonly pour_ml?: number;
+            /** @description why a bottle past its days was used */
+            reason?: string;
             /** @description the run of a procedure that did it */
             run?: string;
         };
@@ -3388,6 +3593,8 @@ export interface components {
         Yield: {
             /** @description of the torque log */
             fastener?: string;
+            /** @description of the torque log: those of them that the bike has */
+            fasteners?: string[];
             /** @description a point as the work leaves it, not as it was found */
             left?: boolean;
             /** @description of the walk-round */
@@ -3454,6 +3661,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Bike"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bike"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "read-fact": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadNow"];
             };
         };
         responses: {
@@ -4469,6 +4711,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "owner-sum": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Total"];
+                };
             };
             /** @description Error */
             default: {

@@ -65,9 +65,22 @@ const marked = computed(() => {
     return [{ ...p, left, x: left ? edge : size.value.w - edge, y: label.y, colour: markColour(p.mark) }]
   })
 })
-const route = computed(() => {
+/** The last legs of the way walked, fading, and the next one: all of it at once would tangle. */
+const legs = computed(() => {
   const order = props.points.flatMap((p) => marked.value.find((m) => m.id === p.id) ?? [])
-  return order.map((m, i) => `${i ? 'L' : 'M'}${m.at[0].toFixed(1)} ${m.at[1].toFixed(1)}`).join('')
+  const at = order.findIndex((m) => m.id === props.chosen)
+  if (at < 0) return []
+  const leg = (from: number, next: boolean, opacity: number) => {
+    const a = order[from]
+    const b = order[from + 1]
+    return a && b ? [{ id: `${a.id}-${b.id}`, a: a.at, b: b.at, next, opacity }] : []
+  }
+  return [
+    ...leg(at - 3, false, 0.25),
+    ...leg(at - 2, false, 0.4),
+    ...leg(at - 1, false, 0.6),
+    ...leg(at, true, 0.9),
+  ]
 })
 </script>
 
@@ -97,14 +110,18 @@ const route = computed(() => {
         />
       </g>
       <template v-if="points.length">
-        <path
-          :d="route"
-          fill="none"
+        <line
+          v-for="l in legs"
+          :key="l.id"
+          :x1="l.a[0]"
+          :y1="l.a[1]"
+          :x2="l.b[0]"
+          :y2="l.b[1]"
           stroke="var(--color-petrol)"
-          stroke-width="1.2"
-          stroke-dasharray="1 5"
+          :stroke-width="l.next ? 2 : 1.4"
+          :stroke-dasharray="l.next ? '1 6' : undefined"
           stroke-linecap="round"
-          opacity="0.55"
+          :opacity="l.opacity"
         />
         <g v-for="m in marked" :key="m.id">
           <line

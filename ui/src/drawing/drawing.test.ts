@@ -27,11 +27,29 @@ const plain: Facts = {
   stem: 'threadless',
   crank: 'splined',
   bottom_bracket: 'threaded',
-  post: 'aluminium',
+  steerer: 'unknown',
+  bar_material: 'unknown',
+  fork_material: 'unknown',
+  bracket_thread: 'unknown',
+  post: 'fixed',
+  post_material: 'unknown',
+  brake_hands: 'unknown',
+  third_brake: 'none',
+  drive: 'chain',
+  other: '',
   saddle_clamp: 'two_bolt',
   carries: [],
 }
-const frames = ['diamond', 'sloping', 'step_through', 'folding', 'long_cargo'] as const
+const frames = [
+  'diamond',
+  'sloping',
+  'step_through',
+  'folding',
+  'long_cargo',
+  'tandem',
+  'tricycle',
+  'other',
+] as const
 const bars = ['drop', 'flat', 'swept'] as const
 
 describe('drawingOf', () => {

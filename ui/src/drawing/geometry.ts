@@ -85,6 +85,8 @@ const shapes: Record<string, Measures> = {
     riser: 90,
   },
 }
+shapes.tandem = { ...(shapes.diamond as Measures), reach: 1070 }
+shapes.tricycle = shapes.step_through as Measures
 const child: Measures = {
   chainstay: 330,
   bottomBracket: 230,
@@ -100,6 +102,7 @@ const child: Measures = {
 
 const tyres: Record<string, number> = {
   trail: 60,
+  electric_trail: 60,
   mountain: 56,
   cargo: 50,
   child: 47,
@@ -111,9 +114,14 @@ const tyres: Record<string, number> = {
   cyclo_cross: 33,
   commuter: 38,
   road: 27,
+  rod_roadster: 36,
+  tandem: 32,
+  tricycle: 44,
+  belt: 38,
+  fixed: 28,
   single: 32,
 }
-const guarded = ['randonneur', 'city', 'electric_city', 'roadster', 'folding']
+const guarded = ['randonneur', 'city', 'electric_city', 'roadster', 'rod_roadster', 'folding', 'belt']
 
 /** drawingOf draws a bike from its facts. */
 export function drawingOf(f: Facts): Drawing {
@@ -169,8 +177,13 @@ export function drawingOf(f: Facts): Drawing {
       draw(circle(hub, 82), 7, 'soft', { fill: 'chalk' })
       draw(circle(hub, 60), 3, 'faint')
     }
-    const wide =
-      brake === 'drum' ? 50 : brake === 'back_pedal' ? 40 : end === 'rear' && f.gears === 'hub' ? 46 : 22
+    const wide = ['drum', 'roller', 'band'].includes(brake)
+      ? 50
+      : brake === 'back_pedal'
+        ? 40
+        : end === 'rear' && f.gears === 'hub'
+          ? 46
+          : 22
     draw(circle(hub, end === 'rear' && f.electric === 'hub_motor' ? 92 : wide), 7, 'ink', { fill: 'paper' })
     draw(circle(hub, 8), 5)
   }
@@ -178,7 +191,8 @@ export function drawingOf(f: Facts): Drawing {
   // Frame
   const stayTop: Place = [seat[0] + 10, seat[1] - 40]
   const heavy = f.material === 'steel' ? 0.86 : f.material === 'carbon' ? 1.2 : 1.05
-  const tube = (a: Place, b: Place, w: number) => draw(line(a, b), w * heavy)
+  const guess = f.frame === 'other' ? { dash: '30 16' } : {} // what nobody has a word for is drawn as a guess
+  const tube = (a: Place, b: Place, w: number) => draw(line(a, b), w * heavy, 'ink', guess)
   if (f.suspension === 'full') {
     const pivot: Place = [40, 60]
     const rocker: Place = [-70, 300]
@@ -221,6 +235,21 @@ export function drawingOf(f: Facts): Drawing {
     })
     draw(line([448, 80], [1334, 80]), 5, 'faint')
     frameAt = [900, -120]
+  } else if (f.frame === 'tandem') {
+    const bb2: Place = [690, 0]
+    const seat2: Place = [bb2[0] + seat[0], seat[1] + 10]
+    tube(bb, bb2, 34)
+    tube(bb2, headDown, 34)
+    tube(between(seat, bb, 0.05), headMid, 28)
+    tube(bb2, seat2, 28)
+    tube(between(seat, bb, 0.12), bb2, 20)
+    draw(line(seat2, [bb2[0] + saddle[0], saddle[1]]), 25)
+    draw(line([bb2[0] + saddle[0] - 110, saddle[1] + 22], [bb2[0] + saddle[0] + 130, saddle[1] + 22]), 26)
+    draw(line([bb2[0] + saddle[0] + 40, saddle[1] - 60], [bb2[0] + saddle[0] + 200, saddle[1] - 30]), 22)
+    draw(circle(bb2, 70), 8, 'ink', { dash: '9 7' })
+    draw(circle(bb2, 25), 8, 'ink', { fill: 'paper' })
+    draw(line([bb[0], 70], [bb2[0], 70]), 5)
+    draw(line([bb[0], -70], [bb2[0], -70]), 5)
   } else {
     tube(bb, headDown, 36)
     tube(between(seat, bb, 0.05), headMid, 29)
@@ -293,7 +322,7 @@ export function drawingOf(f: Facts): Drawing {
     if (brake.startsWith('disc')) {
       draw(line(towards(place, hub, 16), towards(place, hub, -26)), 38)
       draw(line(towards(place, hub, 6), towards(place, hub, -14)), 10, 'faint')
-    } else if (brake === 'rim_linear') {
+    } else if (brake === 'rim_linear' || brake === 'rim_hydraulic') {
       draw(line(towards(place, up, -62), towards(place, up, 62)), 15)
       draw(
         line(towards(place, up, 62), [towards(place, up, 62)[0] - 44, towards(place, up, 62)[1] + 6]),
@@ -306,7 +335,7 @@ export function drawingOf(f: Facts): Drawing {
       draw(`M${at(over)}L${at(place)}`, 14)
       draw(circle(over, 15), 7, 'ink', { fill: 'paper' })
       draw(circle(place, 12), 6, 'ink', { fill: 'paper' })
-    } else if (brake === 'drum' || brake === 'back_pedal') {
+    } else if (['drum', 'roller', 'band', 'back_pedal'].includes(brake)) {
       const stay = end === 'front' ? between(front, crown, 0.42) : between(rear, bb, 0.42)
       draw(line(towards(hub, stay, 26), stay), 9, 'soft')
     }
@@ -314,7 +343,13 @@ export function drawingOf(f: Facts): Drawing {
 
   // Drivetrain
   const ring =
-    f.rings > 1 ? 94 : f.kind === 'trail' || f.kind === 'mountain' ? 66 : f.kind === 'child' ? 58 : 84
+    f.rings > 1
+      ? 94
+      : ['trail', 'electric_trail', 'mountain'].includes(f.kind)
+        ? 66
+        : f.kind === 'child'
+          ? 58
+          : 84
   const cog = f.gears === 'cable' || f.gears === 'electronic' ? 50 : 36
   draw(circle(rear, cog), 9, 'ink', { dash: '9 7' })
   draw(circle(bb, ring), 9, 'ink', { dash: '9 7' })
@@ -354,6 +389,7 @@ export function drawingOf(f: Facts): Drawing {
     draw(circle(bb, 27), 8, 'ink', { fill: 'paper' })
   }
 
+  const run = between([rear[0], rear[1] - cog], [0, -ring], 0.58)
   const anchors: Record<string, Place> = {
     'rear-tyre': polar(rear, rearR - tyre / 2, 128),
     'rear-wheel': polar(rear, rearR - tyre - 6, 176),
@@ -368,7 +404,20 @@ export function drawingOf(f: Facts): Drawing {
     'front-sag': between(forkAt, front, 0.5),
     'rear-sag': between(bb, rear, 0.5),
     lights: [front[0] - 12, front[1] + frontR + 30],
-    chain: between([rear[0], rear[1] - cog], [0, -ring], 0.58),
+    chain: run,
+    belt: run,
+    'chain-tension': between([rear[0], rear[1] - cog], [0, -ring], 0.3),
+    pedals: pedal,
+    grips: f.bar === 'drop' ? [clamp[0] + 22, clamp[1] - 142] : [lever[0] - 90, lever[1] + 30],
+    accessories: polar(rear, rearR + 20, 80),
+    'front-rotor-face': polar(front, 82, -95),
+    'rear-rotor-face': polar(rear, 82, 250),
+    'front-rim-pads': pads('front'),
+    'rear-rim-pads': pads('rear'),
+    'front-hose': between(lever, pads('front'), 0.45),
+    'front-brake-cable': between(lever, pads('front'), 0.45),
+    'rear-hose': between(stayTop, pads('rear'), 0.5),
+    'rear-brake-cable': between(stayTop, pads('rear'), 0.5),
     'rear-pads': pads('rear'),
     'rear-rotor': polar(rear, 82, 205),
     'rear-lever': [lever[0] - 22, lever[1] + 10],

@@ -2,6 +2,16 @@
 export const spoken = (word: string) => word.replaceAll('_', ' ')
 
 const names: Record<string, string> = {
+  unknown: 'not read yet',
+  other: 'other, in words',
+  rim_hydraulic: 'rim, hydraulic',
+  roller: 'roller',
+  band: 'band',
+  fixed: 'fixed',
+  drive_left: 'left-hand',
+  drive_right: 'right-hand',
+  front_left: 'the left hand',
+  front_right: 'the right hand',
   disc_hydraulic: 'disc, hydraulic',
   disc_cable: 'disc, cable',
   rim_linear: 'rim, linear-pull arms',

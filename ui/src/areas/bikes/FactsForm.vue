@@ -7,12 +7,16 @@ import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 import { factWord } from '@/parts/words'
 
-import { carried, changed, factChoices } from './facts'
+import { useTimes } from '@/parts/time'
+
+import { carried, changed, factChoices, hasOther, readChoices, there } from './facts'
 
 /** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
 const bike = defineModel<Schemas['Bike']>({ required: true })
 defineProps<{ fault?: Fault; choosing?: boolean }>()
 const { data: book } = useBook()
+const { date } = useTimes()
+const whereRead = (fact: string) => book.value?.guards.find((g) => g.fact === fact)?.where ?? ''
 
 const take = (kind: Schemas['Kind']) => (bike.value = { ...bike.value, facts: { ...kind.facts } })
 const set = (patch: Partial<Schemas['Bike']>) => (bike.value = { ...bike.value, ...patch })
@@ -127,9 +131,53 @@ const counts = [
             :aria-invalid="f.invalid"
             @change="setFact(`wheel_${w}_mm`, Number(($event.target as HTMLSelectElement).value))"
           >
-            <option v-for="mm in book?.bead_seats_mm ?? []" :key="mm" :value="mm">{{ mm }} mm</option>
+            <option v-for="seat in book?.bead_seats ?? []" :key="seat.mm" :value="seat.mm">
+              {{ seat.mm }} mm · {{ seat.said }}
+            </option>
           </select>
         </FormField>
+        <TextField
+          v-if="hasOther(bike.facts)"
+          class="col-span-full"
+          :model-value="bike.facts.other"
+          label="What is “other”, in the owner’s words"
+          name="bike.facts.other"
+          :fault="fault"
+          @update:model-value="setFact('other', $event ?? '')"
+        />
+        <fieldset class="col-span-full border-t border-rule pt-2">
+          <legend class="pr-2 text-[15px] font-[680]">Read on the bike</legend>
+          <p class="mb-2 text-[15px] text-soft">
+            Choose a word only where you have just read it: your name stands under it. What nobody has read
+            stays unknown, and the safer side is taken.
+          </p>
+          <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
+            <FormField
+              v-for="c in readChoices.filter((c) => there(bike.facts, c.fact))"
+              :key="c.fact"
+              v-slot="f"
+              :label="c.label"
+              :name="`bike.facts.${c.fact}`"
+              :fault="fault"
+            >
+              <select
+                :id="f.id"
+                class="input"
+                :value="bike.facts[c.fact]"
+                :aria-invalid="f.invalid"
+                :title="whereRead(c.fact)"
+                @change="setFact(c.fact, ($event.target as HTMLSelectElement).value as never)"
+              >
+                <option v-for="w in c.words" :key="w" :value="w">{{ factWord(w) }}</option>
+              </select>
+              <span class="block text-[13.5px] leading-snug text-soft">{{
+                bike.read?.[c.fact]
+                  ? `read by ${bike.read[c.fact]?.by}, ${date(bike.read[c.fact]?.at ?? '')}`
+                  : whereRead(c.fact)
+              }}</span>
+            </FormField>
+          </div>
+        </fieldset>
         <fieldset class="col-span-full">
           <legend class="mb-1 text-[15px] text-soft">Bolted on</legend>
           <div class="flex flex-wrap gap-x-5">

@@ -10,6 +10,7 @@ import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { useTimes } from '@/parts/time'
 import { factWord, figure } from '@/parts/words'
 
+import ReadCap from './ReadCap.vue'
 import StartRun from './StartRun.vue'
 
 /** Both brakes side by side: what is in them, what was found, and the guided work for each. */
@@ -72,6 +73,7 @@ const saidOf = (p: Schemas['PointView']) =>
           {{ factWord(b.kind) }}<template v-if="b.family"> · {{ factWord(b.family) }}</template
           ><template v-if="b.bled_on"> · bled {{ date(b.bled_on) }}</template>
         </p>
+        <ReadCap class="mt-1" :side="b" :locked="locked" />
         <ul class="mt-2">
           <li v-for="p in pointsOf(b)" :key="p.id" class="border-b border-rule py-1.5">
             <RouterLink

@@ -30,6 +30,11 @@ async function done(outcome?: string) {
     step: { run: props.run.id, step: now.value.id, outcome, place: props.run.place },
   })
 }
+/** A signed test says by itself how the step ends. */
+async function signed(passed: boolean) {
+  const outcome = outcomes.value.find((o) => !!o.fails === !passed)
+  if (outcome && outcomes.value.some((o) => o.fails)) await done(outcome.say)
+}
 async function workDone() {
   const item = job.value.items.find((i) => i.id === props.run.item)
   if (!item) return
@@ -81,6 +86,7 @@ useBenchKeys((key) => {
         :run="run"
         :step="now"
         :locked="locked"
+        @signed="signed"
       />
       <div class="mt-auto pt-2">
         <p v-if="run.next" class="mb-3 border-t border-rule pt-2 text-soft">
@@ -96,6 +102,10 @@ useBenchKeys((key) => {
           >
             Done <KeyCap>Enter</KeyCap>
           </button>
+          <p v-if="run.of" class="w-full text-soft">
+            Try <b class="figure text-ink">{{ run.try }}</b> of at most
+            <b class="figure text-ink">{{ run.of }}</b>
+          </p>
           <button
             v-for="(o, i) in outcomes"
             :key="o.say"

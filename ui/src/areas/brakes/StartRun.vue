@@ -9,6 +9,7 @@ import FaultNote from '@/parts/FaultNote.vue'
 import { factWord, figure } from '@/parts/words'
 
 import { bottleOf, canSee, seeLabel } from './label'
+import ReadCap from './ReadCap.vue'
 
 /** Before the first step: choices, the bottle, tools and consumables laid out. */
 const props = defineProps<{ offer: Schemas['Offer']; side: Schemas['BrakeSide']; locked: boolean }>()
@@ -17,6 +18,10 @@ const { job, pen } = useDesk()
 const router = useRouter()
 
 const choices = ref<Record<string, string>>({})
+const meets = (conditions?: Record<string, string[]>) =>
+  Object.entries(conditions ?? {}).every(([choice, options]) => options.includes(choices.value[choice] ?? ''))
+const asked = computed(() => props.offer.choices.filter((c) => meets(c.if)))
+const pours = computed(() => props.offer.fluid && meets(props.offer.fluid_if))
 const bottle = ref('')
 const scanned = ref('')
 const reason = ref('')
@@ -49,7 +54,7 @@ async function begin() {
   const guided = {
     procedure: props.offer.id,
     choices: choices.value,
-    bottle: props.offer.fluid ? bottle.value || undefined : undefined,
+    bottle: pours.value ? bottle.value || undefined : undefined,
     reason: reason.value || undefined,
   }
   if (await pen.record({ guided }, undefined, id)) void router.push({ name: 'job-run', query: { at: id } })
@@ -71,7 +76,7 @@ async function begin() {
     <p class="flex items-start gap-2 bg-ochre-wash px-3 py-2">
       <ExclamationTriangleIcon class="mt-0.5 size-5 shrink-0 text-ochre" />{{ offer.caution }}
     </p>
-    <fieldset v-for="c in offer.choices" :key="c.id">
+    <fieldset v-for="c in asked" :key="c.id">
       <legend class="mb-1 text-soft">{{ c.ask }}</legend>
       <div class="flex flex-wrap gap-2">
         <button
@@ -89,7 +94,8 @@ async function begin() {
         </button>
       </div>
     </fieldset>
-    <fieldset v-if="offer.fluid">
+    <ReadCap v-if="pours && side.family === 'unknown'" :side="side" :locked="locked" />
+    <fieldset v-else-if="pours">
       <legend class="mb-1 text-soft">
         Which bottle? This brake runs on <b class="text-ink">{{ factWord(side.family ?? 'none') }}</b>
       </legend>

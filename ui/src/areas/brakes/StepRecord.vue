@@ -2,7 +2,9 @@
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
+import BoltTools from '@/areas/job/BoltTools.vue'
 import { boltKey, useDesk } from '@/areas/job/desk'
 import { useInHand, useRunHabits } from '@/areas/job/run'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -11,8 +13,10 @@ import { figure } from '@/parts/words'
 
 /** What a step yields, typed once: it goes to the walk-round, the torque log or the brake tests. */
 const props = defineProps<{ run: Schemas['RunView']; step: Schemas['Step']; locked: boolean }>()
+const emit = defineEmits<{ signed: [passed: boolean] }>()
 const { job, pen } = useDesk()
 const { settings } = useSession()
+const { data: book } = useBook()
 const habits = useRunHabits()
 const typed = ref('')
 const torques = ref<Record<string, string>>({})
@@ -32,27 +36,52 @@ async function read(word?: string) {
   // A reading taken in this run stands for itself; the one from the walk-round stays as it was.
   if (await pen.record({ reading })) typed.value = account.value = ''
 }
-async function torque(b: Schemas['BoltView']) {
-  const key = boltKey(b)
-  const inHand = useInHand(
+/** A bolt's tools are opened where they are wanted: the wrench, an adapter, a reason. */
+const tooling = ref('')
+const treatments = ref<Record<string, string>>({})
+const handOf = (b: Schemas['BoltView']) =>
+  useInHand(
     () => b,
     () => job.value.wrenches,
     habits,
-  )
+  ).value
+async function torque(b: Schemas['BoltView']) {
+  const key = boltKey(b)
+  const inHand = handOf(b)
   const sent = {
     fastener: b.fastener,
     position: b.position,
     found: 'not_checked' as const,
     left_typed: torques.value[key],
     set: b.set ? true : undefined,
-    wrench: inHand.value?.id,
+    wrench: inHand?.id,
+    reason: inHand ? habits.reasons.value[inHand.id] : undefined,
+    adapter: b.set ? undefined : (habits.adapter.value ?? undefined),
+    treatment: treatments.value[key] || undefined,
     loosened: b.verdict?.state === 'over' || undefined,
   }
   const corrects = b.log_id && !b.stale && b.verdict?.state !== 'over' ? b.log_id : undefined
-  if (await pen.record({ torque: sent }, corrects)) torques.value[key] = ''
+  if (await pen.record({ torque: sent }, corrects)) {
+    torques.value[key] = ''
+    tooling.value = ''
+  } else if (pen.fault.value?.field === 'reason') tooling.value = key
 }
-const test = (passed: boolean) =>
-  sign.value && pen.record({ sign: { what: sign.value, passed, note: note.value || undefined } })
+/** A bolt that this bike does not have: a split pin in place of a threaded one. */
+const notFitted = (b: Schemas['BoltView']) =>
+  pen.record({
+    torque: {
+      fastener: b.fastener,
+      position: b.position,
+      found: 'not_checked',
+      not_fitted: true,
+      note: 'not on this bike, seen in guided work',
+    },
+  })
+async function test(passed: boolean) {
+  if (!sign.value) return
+  if (await pen.record({ sign: { what: sign.value, passed, note: note.value || undefined } }))
+    emit('signed', passed)
+}
 onMounted(() => {
   const field = Array.isArray(first.value) ? first.value[0] : first.value
   field?.focus({ preventScroll: true })
@@ -147,10 +176,38 @@ onMounted(() => {
       <button type="submit" class="button" :disabled="locked || (!!b.rule && !torques[boltKey(b)]?.trim())">
         {{ b.rule ? 'Log' : 'It is set' }}
       </button>
+      <button
+        v-if="b.rule"
+        type="button"
+        class="button button-quiet"
+        :aria-expanded="tooling === boltKey(b)"
+        @click="tooling = tooling === boltKey(b) ? '' : boltKey(b)"
+      >
+        Wrench…
+      </button>
+      <button type="button" class="button button-quiet" :disabled="locked" @click="notFitted(b)">
+        Not fitted
+      </button>
+      <p v-if="b.caution" class="w-full text-sm text-soft">{{ b.caution }}</p>
+      <p v-if="b.rule && habits.adapter.value" class="w-full text-sm text-soft">
+        With the adapter that is set: type what the wrench shows.
+      </p>
       <p v-if="b.verdict && b.log" class="w-full text-sm text-soft">{{ b.verdict.reason }}</p>
+      <BoltTools
+        v-if="tooling === boltKey(b)"
+        :treatment="treatments[boltKey(b)] ?? ''"
+        class="w-full"
+        :bolt="b"
+        :wrenches="job.wrenches"
+        :treatments="book?.treatments ?? []"
+        :in-hand="handOf(b)"
+        :habits="habits"
+        :locked="locked"
+        @update:treatment="treatments = { ...treatments, [boltKey(b)]: $event }"
+      />
     </form>
     <div v-if="sign" class="flex flex-wrap items-center gap-2">
-      <b class="min-w-40 flex-1">{{ recorded ? 'Signed: it passed.' : 'Your name stands under it.' }}</b>
+      <b class="min-w-40 flex-1">{{ recorded ? 'Signed.' : 'Your name stands under it.' }}</b>
       <input
         v-model="note"
         class="input max-w-72"

@@ -26,9 +26,11 @@ const plain: Schemas['Facts'] = {
   bar: 'flat',
   front_brake: 'disc_hydraulic',
   rear_brake: 'disc_hydraulic',
-  front_fluid: 'mineral',
-  rear_fluid: 'mineral',
+  third_brake: 'none',
+  front_fluid: 'unknown',
+  rear_fluid: 'unknown',
   rotor_mount: 'centre',
+  drive: 'chain',
   gears: 'cable',
   speeds: 9,
   rings: 2,
@@ -37,11 +39,18 @@ const plain: Schemas['Facts'] = {
   front_axle: 'quick_release',
   rear_axle: 'quick_release',
   stem: 'threadless',
-  crank: 'splined',
+  steerer: 'unknown',
+  bar_material: 'unknown',
+  fork_material: 'unknown',
+  crank: 'pinch',
   bottom_bracket: 'threaded',
-  post: 'aluminium',
+  bracket_thread: 'unknown',
+  post: 'fixed',
+  post_material: 'unknown',
   saddle_clamp: 'two_bolt',
+  brake_hands: 'unknown',
   carries: [],
+  other: '',
 }
 
 export const newOwner = (name = ''): Schemas['Owner'] => ({
@@ -79,4 +88,12 @@ export const blank = (): Draft => ({
   belongings: [],
 })
 
-export const useDraft = () => useSessionStorage<Draft>('utensil-check-in', blank(), { deep: true })
+/** A draft that was begun before a fact was asked for gets the blank word for it. */
+const filled = (kept: Draft, fresh: Draft): Draft => ({
+  ...fresh,
+  ...kept,
+  bike: { ...fresh.bike, ...kept.bike, facts: { ...plain, ...kept.bike.facts } },
+})
+
+export const useDraft = () =>
+  useSessionStorage<Draft>('utensil-check-in', blank(), { deep: true, mergeDefaults: filled })

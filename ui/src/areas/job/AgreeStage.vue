@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import { newId, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -25,7 +25,7 @@ const { date, dayAndClock } = useTimes()
 
 const open = computed(() => job.value.findings.filter((f) => f.status === 'open'))
 const settled = computed(() => job.value.findings.filter((f) => f.status !== 'open'))
-const waiting = computed(() => job.value.items.filter((i) => !i.answer))
+const waiting = computed(() => job.value.items.filter((i) => !i.answer && !i.item.on_the_way))
 /** What has to be done to be sound, and what the owner may wish for. */
 const groups = computed(() =>
   [
@@ -43,6 +43,7 @@ const reason = ref('')
 const came: Record<string, string> = {
   offered: 'offered',
   agreed: 'agreed',
+  worked: 'work done, to be looked at again',
   done: 'put right',
   declined: 'declined',
   refused: 'refused',
@@ -60,6 +61,19 @@ const propose = (finding: Schemas['FindingView'] | undefined, s: Schemas['Sugges
       parts: s.parts,
     },
   })
+/** Put right on the spot: it stands under Done. It is charged only where the owner came for just that. */
+async function onTheWay(f: Schemas['FindingView'], s: Schemas['Suggestion'], charged: boolean) {
+  const id = newId()
+  const item = {
+    finding: f.id,
+    operation: s.operation,
+    title: s.title,
+    minutes: s.minutes,
+    labour_minor: charged ? s.labour_minor : 0,
+    on_the_way: true,
+  }
+  if (await pen.record({ item }, undefined, id)) await pen.record({ work: { item: id } })
+}
 async function proposeAll() {
   for (const f of open.value) {
     const s = f.suggested[0]
@@ -138,15 +152,40 @@ async function allYes() {
               ><span class="text-[15px] text-soft">{{ f.reason }}</span></span
             >
             <template v-if="!closed">
-              <button
-                v-for="s in f.suggested"
-                :key="s.operation"
-                type="button"
-                class="button text-left"
-                @click="propose(f, s)"
-              >
-                {{ s.title }} <span class="figure font-normal">{{ money(s.total_minor) }}</span>
-              </button>
+              <template v-if="f.way && hands">
+                <button type="button" class="button button-go" @click="onTheWay(f, f.way, true)">
+                  Onto the sheet as done
+                  <span class="figure font-normal">{{ money(f.way.total_minor) }}</span>
+                </button>
+                <button type="button" class="button" @click="onTheWay(f, f.way, false)">
+                  As done, not charged
+                </button>
+              </template>
+              <template v-else>
+                <button
+                  v-for="s in f.suggested"
+                  :key="s.operation ?? s.title"
+                  type="button"
+                  class="button max-w-96 flex-col! items-start! gap-0! py-1.5 text-left leading-tight"
+                  @click="propose(f, s)"
+                >
+                  <span
+                    >{{ s.title }} <span class="figure font-normal">{{ money(s.total_minor) }}</span></span
+                  >
+                  <span v-if="s.why && f.suggested.length > 1" class="text-[13.5px] font-normal text-soft">{{
+                    s.why
+                  }}</span>
+                </button>
+                <button
+                  v-if="hands && f.suggested[0]"
+                  type="button"
+                  class="button button-quiet"
+                  :title="f.suggested[0].title"
+                  @click="onTheWay(f, f.suggested[0], false)"
+                >
+                  Done on the spot
+                </button>
+              </template>
               <button
                 v-if="f.mark !== 'unsafe'"
                 type="button"

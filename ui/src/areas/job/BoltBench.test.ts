@@ -121,17 +121,27 @@ describe('a bolt under one hand on a number pad', () => {
   })
 
   it('that sits fast needs a word why, and no figure', async () => {
-    const strict = pen()
-    strict.record.mockImplementationOnce(() => {
-      strict.fault.value = new Fault(422, 'Not so', 'Say what is wrong with it.', 'note')
-      return Promise.resolve(undefined)
-    })
-    const { sent, on } = await start({}, {}, strict)
+    const { sent, on } = await start()
     await press('+', '+', 'Enter')
-    await vi.waitFor(() => expect(on.find('[aria-label="Note"]').exists()).toBe(true))
-    await on.find('[aria-label="Note"]').setValue('Rounded; the owner knows.')
+    const note = on.get('[aria-label="Note"]')
+    expect(sent(), 'nothing is sent without a word why').toEqual([])
+    await vi.waitFor(() => expect(document.activeElement).toBe(note.element))
+    await note.setValue('Rounded; the owner knows.')
     await press('Enter')
-    expect(sent()[1]).toMatchObject({ found: 'stuck', note: 'Rounded; the owner knows.' })
+    expect(sent()[0]).toMatchObject({ found: 'stuck', note: 'Rounded; the owner knows.' })
+  })
+
+  it('that came out damaged still takes its digits as a torque', async () => {
+    const { sent, on } = await start()
+    await press('+', '+', '+')
+    expect((on.get('[aria-label="Note"]').element as HTMLInputElement).labels?.[0]?.textContent).toContain(
+      'what is wrong with it',
+    )
+    const torque = on.get('#torque')
+    await vi.waitFor(() => expect(document.activeElement, 'digits are typed here').toBe(torque.element))
+    await torque.setValue('5.2')
+    await press('Enter')
+    expect(sent()[0]).toMatchObject({ found: 'damaged', left_typed: '5.2', note: undefined })
   })
 
   it('that is missing is told at once, but explained first where the rider trusts it', async () => {

@@ -71,7 +71,7 @@ const base = computed(() => ({
   note: note.value || undefined,
   treatment: treatment.value || undefined,
   wrench: inHand.value?.id,
-  reason: inHand.value?.due ? props.habits.reasons.value[inHand.value.id] : undefined,
+  reason: inHand.value ? props.habits.reasons.value[inHand.value.id] : undefined,
   adapter: props.habits.adapter.value ?? undefined,
 }))
 const set = computed(() => job.value.bolts.filter((b) => b.fastener === props.bolt.fastener && b.pattern))
@@ -157,19 +157,21 @@ function enter() {
   if (props.bolt.set) return void log({ set: true })
   if (typed.value.trim()) return void log({ left_typed: typed.value })
   if (half.value) return void halves.value.push(setKey.value)
-  if (found.value === 'stuck' || found.value === 'damaged') return void log({})
+  if (bad.value) return void (note.value.trim() ? log({}) : openNote())
   if (props.bolt.settled) emit('onward')
   else void focus()
 }
+const bad = computed(() => found.value === 'stuck' || found.value === 'damaged')
 const toggle = (how: Found) => {
   found.value = found.value === how ? 'not_checked' : how
-  if ((how === 'stuck' || how === 'damaged') && found.value === how) return void openNote()
+  if (bad.value) noting.value = true // it asks for words; digits still are the torque
   void focus()
 }
 /** The one key for all that is worse than loose: over-tight, then stuck, then damaged. */
 const worse: Found[] = ['over_tight', 'stuck', 'damaged', 'not_checked']
 function cycle() {
   found.value = worse[(worse.indexOf(found.value) + 1) % worse.length] ?? 'not_checked'
+  if (bad.value) noting.value = true
   void focus()
 }
 async function openNote() {
@@ -356,14 +358,16 @@ const keys = computed(() => [
       />
     </div>
     <div v-if="noting" class="mt-2">
-      <input
-        ref="noteField"
-        v-model="note"
-        data-bench
-        class="input"
-        aria-label="Note"
-        :placeholder="missing ? 'Why is it not there?' : 'Note'"
-      />
+      <label class="block text-sm text-soft"
+        >{{
+          missing
+            ? 'Note: why it is not there'
+            : bad
+              ? 'Note: what is wrong with it, and what is to be done'
+              : 'Note'
+        }}
+        <input ref="noteField" v-model="note" data-bench aria-label="Note" class="input text-base text-ink" />
+      </label>
     </div>
     <div ref="shutter" class="mt-2">
       <PhotoStrip
@@ -381,10 +385,7 @@ const keys = computed(() => [
       <button
         type="button"
         class="button key button-go"
-        :disabled="
-          locked ||
-          (!!bolt.rule && !typed.trim() && !missing && !half && !['stuck', 'damaged'].includes(found))
-        "
+        :disabled="locked || (!!bolt.rule && !typed.trim() && !missing && !half && !bad)"
         @click="enter"
       >
         {{ missing ? 'Not there' : bolt.set ? 'It is set' : half && !typed.trim() ? 'Half done' : 'Log' }}

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, type BoltView, client, type Schemas } from '@/api/client'
@@ -30,6 +30,16 @@ const { answer: setting, fault } = useAnswer(
       client.POST('/api/torque/setting', { body: { adapter: a, min_nm: rule.min_nm, max_nm: rule.max_nm } }),
     ),
 )
+/** A wrench that is not vouched for at this figure needs a reason on a joint that the rider trusts. */
+const outside = computed(() => {
+  const { rule, critical } = props.bolt
+  const w = props.inHand
+  if (!w || !rule || !critical) return ''
+  const middle = (rule.min_nm + rule.max_nm) / 2
+  return middle < (w.least_nm ?? 0) || middle > w.max_nm
+    ? `${w.name} is vouched for from ${figure(w.least_nm ?? 0)} to ${figure(w.max_nm)} N·m only.`
+    : ''
+})
 function adapt(on: boolean) {
   adapting.value = on
   adapter.value = on ? { length_mm: 50, wrench_mm: 250, angle_deg: 0 } : null
@@ -76,8 +86,8 @@ const lengths = [
         {{ adapting ? 'No adapter' : 'With an adapter' }}
       </button>
     </div>
-    <p v-if="inHand?.due" class="text-[15px]">
-      <b class="text-brick">{{ inHand.due }}</b>
+    <p v-if="inHand && (inHand.due || outside)" class="text-[15px]">
+      <b class="text-brick">{{ inHand.due || outside }}</b>
       <label class="mt-1 block text-sm text-soft"
         >Why it is used all the same; it will stand on the sheet
         <input

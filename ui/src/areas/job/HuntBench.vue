@@ -46,7 +46,7 @@ async function undo() {
 const tried = (cured: boolean) =>
   top.value && pen.record({ tried: { hunt: props.hunt.id, cause: top.value.id, cured } })
 
-const { accept } = useVerdict(() => props.hunt.id)
+const { accept, onSheet } = useVerdict(() => props.hunt.id)
 const take = () => top.value && accept(top.value.id)
 
 useBenchKeys((key) => {
@@ -71,7 +71,8 @@ useBenchKeys((key) => {
     <p v-if="hunt.odd" role="alert" class="bg-brick-wash px-3 py-2"><b>It does not fit.</b> {{ hunt.odd }}</p>
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
     <p v-if="finding" class="border-l-4 border-petrol bg-wash px-3 py-2">
-      Stands as a finding: <b>{{ finding.title }}</b>.
+      {{ finding.status === 'done' ? 'Put right, and on the sheet' : 'Stands as a finding' }}:
+      <b>{{ finding.title }}</b>.
       <RouterLink class="underline" :to="{ name: 'job-agree', query: { at: finding.id } }"
         >To the agreement</RouterLink
       >
@@ -110,9 +111,20 @@ useBenchKeys((key) => {
           Put right, and it is still there
         </button>
       </div>
-      <p v-else-if="!finding" class="mt-3 text-soft">
-        Nothing to offer: it was put right on the way. Write the minutes under Work if they are charged.
-      </p>
+      <div v-else-if="!finding && !locked" class="mt-3 flex flex-wrap items-center gap-2">
+        <p class="w-full">It was put right on the way. One press, and the owner finds it under Done.</p>
+        <button
+          type="button"
+          class="button button-go"
+          :disabled="pen.busy.value"
+          @click="onSheet(top.id, true)"
+        >
+          Onto the sheet, {{ Math.max(1, Math.round(top.minutes)) }} min charged
+        </button>
+        <button type="button" class="button" :disabled="pen.busy.value" @click="onSheet(top.id, false)">
+          Onto the sheet, not charged
+        </button>
+      </div>
     </section>
 
     <section v-else-if="move" class="border border-ink bg-paper p-4" aria-labelledby="next-check">

@@ -57,7 +57,8 @@ const said = { yes: 'yes', no: 'no', refused: 'refused, knowing it is unsafe' }
         >
         <span v-if="item.answer.words" class="block text-sm">“{{ item.answer.words }}”</span>
       </span>
-      <span v-if="!closed && !item.work" class="flex gap-2">
+      <span v-if="item.item.on_the_way" class="w-60 leading-tight text-soft">put right on the way</span>
+      <span v-if="!closed && !item.work && !item.item.on_the_way" class="flex gap-2">
         <button
           type="button"
           class="button"

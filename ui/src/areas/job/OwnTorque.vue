@@ -40,8 +40,8 @@ async function save() {
       v-model="least"
       class="input figure max-w-28"
       inputmode="decimal"
-      :aria-label="`Least, ${unit}`"
-      :placeholder="`least ${unit}`"
+      :aria-label="`Least, ${unit}; left out where only a most is marked`"
+      :placeholder="`least, if marked`"
     />
     <input
       v-model="most"
@@ -68,6 +68,9 @@ async function save() {
     <button type="submit" class="button">
       {{ forModel ? 'Use it for the model' : 'Use it for this bike' }}
     </button>
+    <p class="w-full text-sm text-soft">
+      A marking such as “max 5” gives a most alone: leave the least out, and it is aimed at from 80 % of it.
+    </p>
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" class="w-full" />
   </form>
 </template>

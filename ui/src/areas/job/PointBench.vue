@@ -58,7 +58,7 @@ const past = computed(() => props.point.history.flatMap((h) => h.value ?? []))
 const before = computed(() =>
   props.point.history
     .slice(-3)
-    .map((h) => `${h.value === undefined ? h.word : figure(h.value)} in ${date(h.at)}`),
+    .map((h) => `${h.value === undefined ? h.word : figure(h.value)} on ${date(h.at)}`),
 )
 
 /** A reading of work that has been done since is new; anything else corrects the one that stands. */

@@ -20,14 +20,6 @@ const failing = ref(false)
 const field = useTemplateRef('field')
 const pass = useTemplateRef('pass')
 
-const how: Record<string, string> = {
-  front_brake:
-    'Roll the bike and pull hard: the rear wheel must lift or the bike must stop dead. Hold the lever a slow count of ten: it must not sink. Let go: the wheel spins free.',
-  rear_brake:
-    'Roll the bike and pull hard: the wheel must lock. Hold the lever a slow count of ten: it must not sink. Let go: the wheel spins free.',
-  test_ride:
-    'Spin both wheels, shift every gear under load, brake from speed with each brake alone, rock the headset, let go of the bar for a moment where it is safe. Lights, bell.',
-}
 const state = computed(() =>
   props.sign.sign ? (props.sign.sign.passed && !props.sign.stale ? 'sound' : 'unsafe') : 'open',
 )
@@ -70,7 +62,8 @@ useBenchKeys((key) => {
   <section class="flex min-h-0 flex-col px-5 pt-4 pb-4 lg:px-8" :aria-label="sign.name">
     <p class="text-soft">Before it leaves</p>
     <h2 class="text-[34px]! leading-tight! font-[720]! text-ink!">{{ sign.name }}</h2>
-    <p class="mt-3 max-w-[60ch] text-lg">{{ how[sign.what] }}</p>
+    <p class="mt-3 max-w-[60ch] text-lg">{{ sign.how }}</p>
+    <p v-if="sign.hand" class="mt-2 max-w-[60ch] text-lg">{{ sign.hand }}</p>
     <p class="mt-2 max-w-[60ch] text-soft">
       On safe ground, with a helmet. If in doubt it has failed: the maker’s manual decides, not the clock.
     </p>

@@ -22,13 +22,28 @@ const fitted = ref(
   (props.item.item.parts ?? []).map((p) => ({ name: p.name, quantity: p.quantity, used: true })),
 )
 const more = ref('')
+/** Without a guided run somebody says which bottle was poured: the guard looks at it. */
+const bottle = ref('')
+const reason = ref('')
+const pour = computed(() => {
+  const b = job.value.bottles.find((b) => b.id === bottle.value)
+  return b && (props.item.pours === 'front' ? b.front : b.rear)
+})
 
 function done() {
   const parts = fitted.value
     .filter((p) => p.used && p.name.trim())
     .map((p) => ({ name: p.name, quantity: p.quantity }))
   if (more.value.trim()) parts.push({ name: more.value.trim(), quantity: 1 })
-  void pen.record({ work: { item: props.item.id, note: note.value || undefined, parts } })
+  void pen.record({
+    work: {
+      item: props.item.id,
+      note: note.value || undefined,
+      parts,
+      bottle: (props.item.pours && bottle.value) || undefined,
+      reason: reason.value || undefined,
+    },
+  })
 }
 const undo = () =>
   props.item.work_id && pen.record({ withdrawn: { reason: 'not done after all' } }, props.item.work_id)
@@ -44,6 +59,7 @@ const undo = () =>
           <span class="text-[15px] font-normal text-soft">{{ item.item.minutes }} min</span>
         </p>
         <template v-if="item.work">
+          <p v-if="item.item.on_the_way" class="text-[15px] text-soft">put right while looking</p>
           <p class="text-[15px] text-soft">done by {{ item.work_by }}, {{ dayAndClock(item.work_at) }}</p>
           <p v-if="item.work.parts?.length" class="text-[15px]">
             Fitted: {{ item.work.parts.map((p) => `${p.quantity} × ${p.name}`).join(', ') }}
@@ -75,6 +91,22 @@ const undo = () =>
             placeholder="another part fitted"
             :aria-label="`Another part for ${item.item.title}`"
           />
+          <label v-if="item.pours" class="flex items-center gap-2 text-soft"
+            >Poured from
+            <select
+              v-model="bottle"
+              class="input w-56 text-ink"
+              :aria-label="`Bottle for ${item.item.title}`"
+            >
+              <option value="">which bottle?</option>
+              <option v-for="b in job.bottles" :key="b.id" :value="b.id">{{ b.name }}</option>
+            </select></label
+          >
+          <p v-if="pour?.refused" role="alert" class="w-full text-brick">{{ pour.refused }}</p>
+          <label v-else-if="pour?.warning" class="w-full text-[15px] text-ochre"
+            >{{ pour.warning }}
+            <input v-model="reason" class="input text-ink" placeholder="why this one is used"
+          /></label>
           <input
             v-model="note"
             class="input min-w-56 flex-1"

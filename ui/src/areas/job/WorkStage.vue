@@ -2,9 +2,10 @@
 import { computed, ref } from 'vue'
 
 import { useSession } from '@/api/session'
+import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 
-import { useDesk } from './desk'
+import { useDesk, useTarget } from './desk'
 import FindingForm from './FindingForm.vue'
 import NoteList from './NoteList.vue'
 import WorkRow from './WorkRow.vue'
@@ -12,9 +13,12 @@ import WorkRow from './WorkRow.vue'
 /** What the owner agreed to, item by item. */
 const { job, pen, closed } = useDesk()
 const { hands } = useSession()
-const agreed = computed(() => job.value.items.filter((i) => i.answer?.answer === 'yes'))
+const { target } = useTarget()
+const agreed = computed(() => job.value.items.filter((i) => i.answer?.answer === 'yes' || i.item.on_the_way))
+/** What work was done for and nobody has looked at since. */
+const worked = computed(() => job.value.findings.filter((f) => f.status === 'worked'))
 const todo = computed(() => agreed.value.filter((i) => !i.work))
-const waiting = computed(() => job.value.items.filter((i) => !i.answer).length)
+const waiting = computed(() => job.value.items.filter((i) => !i.answer && !i.item.on_the_way).length)
 const minutes = computed(() => todo.value.reduce((sum, i) => sum + i.item.minutes, 0))
 const finding = ref(false)
 const open = computed(() => job.value.runs.filter((r) => !r.finished))
@@ -64,6 +68,48 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
       </p>
       <ul>
         <WorkRow v-for="i in agreed" :key="i.id" :item="i" :locked="closed || !hands" />
+      </ul>
+    </section>
+    <section v-if="worked.length" aria-labelledby="look-again">
+      <h2 id="look-again" class="mb-1 border-b border-ink pb-1">
+        Look at it once more · {{ worked.length }}
+      </h2>
+      <ul>
+        <li
+          v-for="f in worked"
+          :key="f.id"
+          class="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-rule py-2.5 pl-1"
+          :class="target() === f.id && 'bg-wash shadow-[inset_4px_0_var(--color-petrol)]'"
+        >
+          <ConditionMark :mark="f.mark" :size="22" />
+          <span class="min-w-56 flex-1 leading-tight"
+            ><b class="block">{{ f.title }}</b
+            ><span class="text-[15px] text-soft">{{
+              f.read_again
+                ? 'It was unsafe: what the point says now counts, not a word for it.'
+                : 'The work is done. Is it right?'
+            }}</span></span
+          >
+          <template v-if="!closed && hands">
+            <RouterLink
+              v-if="f.point"
+              class="button min-h-[52px]"
+              :class="f.read_again && 'button-go'"
+              :to="{ name: 'job-inspect', params: { id: job.job.id }, query: { at: f.point } }"
+              >Read it again</RouterLink
+            >
+            <button
+              v-if="!f.read_again"
+              type="button"
+              class="button button-go min-h-[52px]"
+              :disabled="pen.busy.value"
+              :aria-label="`Looked at again, it is right: ${f.title}`"
+              @click="pen.record({ looked: { finding: f.id } })"
+            >
+              Looked at again: right
+            </button>
+          </template>
+        </li>
       </ul>
     </section>
     <NoteList />

@@ -28,11 +28,6 @@ const done = computed(() => !!view.value?.answered_at || (!!view.value?.items.le
 const left = computed(() =>
   open.value.filter((i) => says[i.id] === undefined || (i.unsafe && !says[i.id] && !words[i.id]?.trim())),
 )
-const sum = computed(() =>
-  (view.value?.items ?? [])
-    .filter((i) => i.answer === 'yes' || says[i.id])
-    .reduce((all, i) => all + i.total_minor, 0),
-)
 const answering = useMutation({
   mutationFn: () =>
     ask(
@@ -46,6 +41,20 @@ const answering = useMutation({
     ),
 })
 
+/** The workshop says every sum: what is shared between pieces of work is paid for once. */
+const yes = computed(() => open.value.filter((i) => says[i.id]).map((i) => i.id))
+const asked = useQuery({
+  queryKey: ['owner', props.token, 'sum', yes],
+  queryFn: () =>
+    ask(client.POST('/api/owner/{token}/sum', { params: path(), body: { yes: [...yes.value].sort() } })),
+  enabled: computed(() => !done.value && yes.value.length > 0),
+  placeholderData: (before: Schemas['Total'] | undefined) => before,
+  retry: false,
+})
+const sum = computed(() => {
+  const agreed = view.value?.agreed.gross_minor ?? 0
+  return done.value || !yes.value.length ? agreed : asked.data.value?.gross_minor
+})
 const question = ref('')
 const questionId = ref(newId())
 const asking = useMutation({
@@ -90,8 +99,8 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
           <span class="min-w-0 flex-1 leading-snug"
             ><b>{{ f.title }}</b
             ><span class="block text-[15px] text-soft"
-              ><b v-if="f.mark === 'unsafe'" class="text-brick">{{ markVerdict(f.mark) }}.</b>
-              {{ f.reason }}</span
+              ><b v-if="f.mark === 'unsafe'" class="text-brick">{{ markVerdict(f.mark) }}.</b> {{ f.reason }}
+              <span class="block text-ink">{{ f.comes }}</span></span
             ><span v-if="f.photos.length" class="mt-2 grid grid-cols-2 gap-2"
               ><a
                 v-for="(p, n) in f.photos"
@@ -122,7 +131,8 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
             <b v-if="!i.needed">Optional. </b><template v-if="i.why">Because: {{ i.why }}. </template
             ><template v-if="i.parts.length">With {{ i.parts.join(', ') }}.</template>
           </p>
-          <p v-if="i.answer" class="mt-1 font-[680]">{{ spoken[i.answer] }}</p>
+          <p v-if="i.on_the_way" class="mt-1 font-[680]">Put right already, while we were looking.</p>
+          <p v-else-if="i.answer" class="mt-1 font-[680]">{{ spoken[i.answer] }}</p>
           <template v-else-if="!view.gone && !done">
             <div class="mt-2 grid grid-cols-2 gap-2" role="group" :aria-label="i.title">
               <button
@@ -166,7 +176,7 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
         </p>
         <p class="flex py-2 text-lg">
           <b class="flex-1">{{ done ? 'Agreed' : 'What you have said yes to' }}</b><b class="figure">{{
-            money(sum)
+            sum === undefined ? '…' : money(sum)
           }}</b>
         </p>
         <p class="text-sm text-soft">

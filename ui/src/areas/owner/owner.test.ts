@@ -16,6 +16,7 @@ const item = (id: string, more: Partial<Schemas['OwnerItem']> = {}): Schemas['Ow
   total_minor: 3050,
   needed: true,
   unsafe: false,
+  on_the_way: false,
   ...more,
 })
 const page = (more: Partial<Schemas['OwnerView']> = {}): Schemas['OwnerView'] => ({
@@ -25,9 +26,18 @@ const page = (more: Partial<Schemas['OwnerView']> = {}): Schemas['OwnerView'] =>
   owner: 'Ansel Whitlow',
   words: 'It howls.',
   currency: 'GBP',
-  findings: [{ title: 'Front pads: 0.9 mm', mark: 'due', reason: 'At or under 1 mm.', photos: [] }],
+  findings: [
+    {
+      title: 'Front pads: 0.9 mm',
+      mark: 'due',
+      reason: 'At or under 1 mm.',
+      comes: 'It will be put right.',
+      photos: [],
+    },
+  ],
   items: [item('a'), item('b', { unsafe: true })],
   all: total,
+  agreed: { net_minor: 0, tax_minor: 0, gross_minor: 0 },
   tax_included: true,
   expires_at: '2026-12-01T10:00:00Z',
   gone: false,
@@ -36,11 +46,16 @@ const page = (more: Partial<Schemas['OwnerView']> = {}): Schemas['OwnerView'] =>
   ...more,
 })
 
-/** The requests that were sent, and the server's answers in turn. */
+/** The requests that were sent but for sums, and the server's answers in turn. Sums are one price each. */
 let sent: unknown[]
 function serve(...answers: [number, unknown][]) {
   sent = []
   const answer = (...request: unknown[]) => {
+    if (request[0] === '/api/owner/{token}/sum')
+      return Promise.resolve({
+        data: { net_minor: 0, tax_minor: 0, gross_minor: 2450 },
+        response: new Response(),
+      })
     sent.push(request)
     const [status, said] = answers[Math.min(sent.length, answers.length) - 1] ?? [500, {}]
     const response = new Response(null, { status })
@@ -73,7 +88,7 @@ describe('the owner’s page', () => {
     expect(view.text()).toContain('Your Pelham Drover, green')
     expect(send(view).text()).toBe('2 still to answer')
     await press(view, 'Yes, do it')
-    expect(view.text()).toContain('£30.50')
+    await vi.waitFor(() => expect(view.text(), 'the workshop’s sum, not one added here').toContain('£24.50'))
     await press(view, 'No', 1)
     expect(view.text()).toContain('This bike is not safe to ride as it is.')
     expect(send(view).attributes('disabled')).toBeDefined()

@@ -1,0 +1,95 @@
+package bike
+
+import (
+	"iter"
+	"maps"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// Every runs through all bikes that some conditions can tell apart: each fact that one of them
+// names takes each of its words in turn, and a count each number that makes a difference. Facts
+// that contradict each other are passed over.
+func Every(conditions ...Condition) iter.Seq[Facts] {
+	words := map[string][]string{}
+	for _, c := range conditions {
+		for fact, listed := range c {
+			if all, closed := choices[fact]; closed {
+				words[fact] = all
+				continue
+			}
+			words[fact] = append(words[fact], listed...)
+		}
+	}
+	names := slices.Sorted(maps.Keys(words))
+	return func(yield func(Facts) bool) {
+		var walk func(f Facts, rest []string) bool
+		walk = func(f Facts, rest []string) bool {
+			if len(rest) == 0 {
+				return len(f.Validate()) > 0 || yield(f)
+			}
+			for _, word := range instances(rest[0], words[rest[0]]) {
+				if !walk(f.with(rest[0], word), rest[1:]) {
+					return false
+				}
+			}
+			return true
+		}
+		walk(plain(), names)
+	}
+}
+
+// instances lists words of a fact that tell its listed words apart.
+func instances(fact string, listed []string) []string {
+	switch fact {
+	case "speeds", "rings":
+		most := map[string]int{"speeds": 14, "rings": 3}[fact]
+		var out []string
+		for n := range most {
+			out = append(out, strconv.Itoa(n+1))
+		}
+		return out
+	case "kind", "carries":
+		return append([]string{""}, listed...)
+	}
+	return listed
+}
+
+// plain is a bike to vary: what hangs together is set with what it hangs on.
+func plain() Facts {
+	return Facts{Kind: "plain", Frame: "diamond", Material: "steel", WheelFront: 622, WheelRear: 622, Bar: "flat", FrontBrake: "rim_linear", RearBrake: "rim_linear",
+		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none", RotorMount: "none", Drive: "chain", Gears: "cable", Speeds: 1, Rings: 1, Suspension: "rigid", Electric: "none",
+		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown, Fork: Unknown, Crank: "taper", BottomBracket: "threaded",
+		BracketThread: Unknown, Post: "fixed", PostMaterial: Unknown, SaddleClamp: "one_bolt", BrakeHands: Unknown, Other: "as the owner says"}
+}
+
+// with sets one fact, and what hangs on it to something possible.
+func (f Facts) with(fact, word string) Facts {
+	switch fact {
+	case "kind":
+		f.Kind = word
+	case "carries":
+		f.Carries = strings.Fields(word)
+	case "speeds":
+		f.Speeds, _ = strconv.Atoi(word)
+	case "rings":
+		f.Rings, _ = strconv.Atoi(word)
+	default:
+		*f.place(fact) = word
+	}
+	if end, brake := strings.CutSuffix(fact, "_brake"); brake && end != "third" {
+		*f.place(end + "_fluid") = "none"
+		if Hydraulic(word) {
+			*f.place(end + "_fluid") = Unknown
+		}
+		f.RotorMount = "none"
+		if f.HasDisc() {
+			f.RotorMount = "centre"
+		}
+	}
+	if fact == "drive" && word == "belt" {
+		f.Gears = "hub"
+	}
+	return f
+}
