@@ -53,7 +53,7 @@ func (d draft) copied() draft {
 			Routes: slices.Clone(d.Routes), Treatments: slices.Clone(d.Treatments), Runs: slices.Clone(d.Runs),
 			Faults: slices.Clone(d.Faults), States: slices.Clone(d.States), Procedures: slices.Clone(d.Procedures), Bedding: slices.Clone(d.Bedding), Fluids: slices.Clone(d.Fluids),
 		},
-		origins: origin{maps.Clone(d.origins.lines), maps.Clone(d.origins.files)},
+		origins: origin{maps.Clone(d.origins.lines), maps.Clone(d.origins.files), maps.Clone(d.origins.texts)},
 		pages:   maps.Clone(d.pages),
 	}
 }

@@ -1,6 +1,9 @@
 package knowledge_test
 
 import (
+	"regexp"
+	"slices"
+	"strings"
 	"testing"
 	"testing/fstest"
 
@@ -74,4 +77,78 @@ func TestAProcedureOfTheShopIsCheckedFirst(t *testing.T) {
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., outcomes: [{say: Clean, to: b}]}]\n"), "procedures/own.yaml:1: wash: step a: \"Clean\" leads to \"b\"")
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {point: moon}}]\n"), "no point")
 	assert.Error(t, file("  steps: [{id: a, du: Wash.}]\n"), "a typo")
+}
+
+// Every procedure that ships is proved when the book is loaded. Broken copies of them are refused,
+// with the file, the line of the step and the way there.
+func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
+	for file, cases := range map[string][]struct{ from, to, says string }{
+		"procedures/bleeding.yaml": {
+			{`, closes: ["{end}-cup-on"]`, ``, "while there is still: cup on the front lever"},
+			{`opens: ["{end}-cup-on"]`, `seconds: 5`, "needs: cup on the front lever"},
+			{`opens: ["{end}-covered"]`, `seconds: 5`, "front pads out, or front pads and rotor covered"},
+			{`opens: ["{end}-caliper-port-open"]`, `seconds: 5`, "needs: front caliper's port open"},
+			{`record: {fastener: "{end}-bleed-screw"}`, `seconds: 5`, "not torqued since: front-bleed-screw"},
+			{`closes: ["{end}-wheel-out"], record: {fasteners: ["{end}-axle-through", "{end}-quick-release", "{end}-axle-nut"]}`, `closes: ["{end}-wheel-out"]`, "not torqued since: front-axle-through"},
+			{`closes: ["{end}-fluid-about"]`, `seconds: 5`, "while there is still: fluid about"},
+		},
+		"procedures/pistons.yaml": {
+			{`opens: ["{end}-piston-out"]`, `seconds: 5`, "it ends “front lever's piston out”, which is not so"},
+			{`, opens: ["{end}-stop-in"]`, `, seconds: 5`, "needs: stop between the front pistons"},
+		},
+		"procedures/friction.yaml": {
+			{`does: ["{end}-flame"]`, `does: ["{end}-flame"], forbids: ["{end}-plain-rotor"]`, "must not be here"},
+			{`opens: ["{end}-plain-rotor"]`, `why: "We flame them all."`, "needs: front rotor in one piece of steel"},
+			{`, most: 2, then: wipe`, ``, "nothing bounds this loop"},
+		},
+	} {
+		for _, c := range cases {
+			text := knowledge.Text(file)
+			require.Contains(t, text, c.from, file)
+			_, err := knowledge.Layered(knowledge.Texts{file: strings.Replace(text, c.from, c.to, 1)})
+			if assert.ErrorContains(t, err, c.says, c.from) {
+				assert.Regexp(t, regexp.QuoteMeta(file)+`:\d+: `, err.Error())
+			}
+		}
+	}
+	// The line is that of the step, not of the procedure.
+	own := "- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n  steps:\n    - {id: a, do: Wash.}\n    - {id: b, do: Dry., closes: [front-wheel-out]}\n"
+	_, err := knowledge.Layered(knowledge.Texts{"procedures/own.yaml": own})
+	assert.ErrorContains(t, err, "procedures/own.yaml:8: wash: step b: it ends “front wheel out”, which is not so. The way there: Wash.")
+}
+
+// Common practice, no published source, in the shipped procedures themselves.
+func TestWhatGuidedWorkMayNotDo(t *testing.T) {
+	book := shipped(t)
+	steps := func(id string) []string {
+		p, known := book.GuidedWork(id)
+		require.True(t, known, id)
+		var ids []string
+		for _, s := range p.Steps {
+			ids = append(ids, s.ID)
+		}
+		return ids
+	}
+	before := func(procedure, first, then string) {
+		t.Helper()
+		ids := steps(procedure)
+		a, b := slices.Index(ids, first), slices.Index(ids, then)
+		assert.True(t, a >= 0 && b > a, "%s: %s comes before %s: %v", procedure, first, then, ids)
+	}
+	before("bleed-push-front", "cup", "home")
+	before("fluid-exchange-rear", "cup", "syringe")
+	before("lever-service-front", "piston", "blade")
+	before("reset-pistons-rear", "pads-out", "part")
+	before("squeal-lapping-front", "rotor-bolts", "coat")
+	lever, _ := book.GuidedWork("bleed-lever-front")
+	rest := lever.Steps[slices.IndexFunc(lever.Steps, func(s procedure.Step) bool { return s.ID == "rest" })]
+	assert.Equal(t, map[string][]string{"family": {"mineral"}}, rest.If, "DOT fluid is not left in an open cup over night")
+	service, _ := book.GuidedWork("lever-service-rear")
+	assert.True(t, service.Pours(map[string]string{"fault": "slow"}))
+	assert.False(t, service.Pours(map[string]string{"fault": "squeak"}))
+	for _, p := range book.Procedures {
+		for _, tool := range p.Tools {
+			assert.NotContains(t, tool, "hose clamp", p.ID)
+		}
+	}
 }

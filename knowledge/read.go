@@ -18,9 +18,10 @@ import (
 type origin struct {
 	lines map[string]int    // "points.yaml chain" → 65
 	files map[string]string // "fasteners seatpost-clamp" → "fasteners/seat.yaml", where it was read last
+	texts map[string][]byte // of each file, as it was read last
 }
 
-func newOrigin() origin { return origin{map[string]int{}, map[string]string{}} }
+func newOrigin() origin { return origin{map[string]int{}, map[string]string{}, map[string][]byte{}} }
 
 func (o origin) note(file, id string, line int) {
 	o.lines[file+" "+id], o.files[path.Dir(file)+" "+id] = line, file
@@ -32,6 +33,17 @@ func (o origin) at(place, id string) string {
 		place = file
 	}
 	return fmt.Sprintf("%s:%d: %s", place, o.lines[place+" "+id], id)
+}
+
+// within names the line of a step within an entry, or that of the entry where there is none.
+func (o origin) within(place, id, step string) string {
+	file, known := o.files[place+" "+id]
+	start := o.lines[file+" "+id]
+	if !known || step == "" {
+		return o.at(place, id)
+	}
+	p := page{file, strings.Split(string(o.texts[file]), "\n")}
+	return fmt.Sprintf("%s:%d: %s", file, p.line("id: "+step, start), id)
 }
 
 // readList reads one file of a layer, if it has it, into list.
@@ -74,6 +86,7 @@ func parseList[T identified](file string, text []byte, origins origin, list *[]T
 	if !isList {
 		return fmt.Errorf("%s:1: expected a list of entries, each starting with a dash", file)
 	}
+	origins.texts[file] = text
 	here := map[string]int{}
 	decoder := yaml.NewDecoder(bytes.NewReader(nil), yaml.Strict()) // one for the file: it remembers the anchors
 	for _, entry := range items.Values {

@@ -46,7 +46,13 @@ func (b *Book) validate(origins origin) error {
 		wrong("states.yaml", s.ID, b.validateState(s, states))
 	}
 	for _, p := range b.Procedures {
-		wrong("procedures", p.ID, b.validateProcedure(p, states))
+		err := b.validateProcedure(p, states)
+		var breach *procedure.Breach
+		if errors.As(err, &breach) {
+			errs = append(errs, fmt.Errorf("%s: %w", origins.within("procedures", p.ID, breach.Step), err))
+			continue
+		}
+		wrong("procedures", p.ID, err)
 	}
 	for _, s := range b.Bedding {
 		wrong("bedding.yaml", s.ID, validateScheme(s))

@@ -111,10 +111,10 @@ func (p Procedure) from(place int, chosen map[string]string) int {
 
 // leads is where the id of a step, or of the end, lies.
 func (p Procedure) leads(id string, chosen map[string]string) int {
-	if id == End {
-		return len(p.Steps)
+	if at := p.index(id); at >= 0 {
+		return p.from(at, chosen)
 	}
-	return p.from(p.index(id), chosen)
+	return len(p.Steps)
 }
 
 // after is where a step leads with an outcome that was seen so many times before; false when

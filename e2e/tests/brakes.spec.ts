@@ -13,18 +13,16 @@ async function record(page: Page) {
       .catch(() => undefined)
   for (let i = 0; i < 40 && (await missing.count()); i++) {
     const rows = panel.locator('form').filter({ has: page.getByRole('img', { name: 'not looked at' }) })
-    const sign = panel.getByRole('button', { name: 'It passes, I sign' })
     const log = panel.getByRole('button', { name: 'Log it' })
     // What was just recorded may arrive while we look: then there is nothing to press any more.
     const press = { timeout: 1500 }
-    if (await sign.count()) await sign.click(press).catch(() => undefined)
-    else if (await rows.count()) {
+    if (await rows.count()) {
       const row = rows.first()
       const name = await row.innerText()
       const range = /([\d.]+)–([\d.]+) N·m/.exec(name)
       if (range) await row.getByRole('textbox').fill(String((Number(range[1]) + Number(range[2])) / 2))
       const left = await rows.count()
-      await row.getByRole('button').click()
+      await row.getByRole('button', { name: /^(Log|It is set)$/ }).click()
       await expect(rows).toHaveCount(left - 1)
     } else if (await log.count()) {
       await panel
@@ -43,18 +41,30 @@ async function record(page: Page) {
   await expect(missing).toHaveCount(0)
 }
 
+/** choose makes the first choice of each that is asked; one may bring the next. */
+async function choose(page: Page) {
+  const asked = page.getByRole('group').filter({ has: page.locator('button[aria-pressed]') })
+  const open = asked.filter({ hasNot: page.locator('button[aria-pressed="true"]') })
+  while (await open.count()) await open.first().getByRole('button').first().click()
+}
+
 /** runThrough does every step of a run as if all went well, and returns how many there were. */
 async function runThrough(page: Page) {
   const done = page.getByRole('complementary', { name: 'Done so far' }).getByRole('heading')
   for (let n = 0; ; n++) {
-    expect(n).toBeLessThan(40)
+    expect(n).toBeLessThan(60)
     if (await page.getByRole('heading', { name: 'Done', exact: true }).count()) return n
     const before = Number(/\d+/.exec(await done.innerText())?.[0])
-    await record(page)
-    await page
-      .getByRole('button', { name: / (Enter|1)$/ })
-      .first()
-      .click()
+    const sign = page.getByRole('button', { name: 'It passes, I sign' })
+    if (await sign.count())
+      await sign.click() // a signed test ends its step by itself
+    else {
+      await record(page)
+      await page
+        .getByRole('button', { name: / (Enter|1)$/ })
+        .first()
+        .click()
+    }
     await done.filter({ hasText: `Done · ${before + 1}` }).waitFor()
   }
 }
@@ -74,6 +84,7 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByRole('alert')).toContainText('Choose first')
   await page.getByRole('button', { name: /^Dry/ }).click()
+  await page.getByRole('button', { name: 'A threaded pin with a clip' }).click()
   // The wrong family cannot be chosen, and says why.
   await expect(page.getByRole('radio', { name: /Big tub/ })).toBeDisabled()
   await expect(page.getByText(/swells the seals/).first()).toBeVisible()
@@ -94,13 +105,13 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
 
   // With the keyboard: Enter does a step, Backspace takes it back; a reload loses nothing.
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: /Take the pads out/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /Screw the pad pin out/ })).toBeVisible()
   await page.keyboard.press('Backspace')
   await expect(page.getByRole('heading', { name: 'Take the front wheel out.' })).toBeVisible()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: /Take the pads out/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /Screw the pad pin out/ })).toBeVisible()
   await page.reload()
-  await expect(page.getByRole('heading', { name: /Take the pads out/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /Screw the pad pin out/ })).toBeVisible()
 
   await runThrough(page)
   await expect(page.getByText(/In 7 days: Look at the front lever/)).toBeVisible()
@@ -146,8 +157,8 @@ for (const [bike, end] of [
     for (let i = 0; i < all; i++) {
       await page.goto(`${job}/brakes`)
       await offers.nth(i).click()
-      const choices = page.getByRole('group').filter({ has: page.locator('button[aria-pressed]') })
-      for (const choice of await choices.all()) await choice.getByRole('button').first().click()
+      await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible()
+      await choose(page)
       const bottle = page.getByRole('radio', { disabled: false })
       if (await bottle.count()) await bottle.first().check()
       await page.getByRole('button', { name: 'Begin' }).click()

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"utensil/core/bike"
 	"utensil/core/brake"
 	"utensil/core/measure"
 	"utensil/core/wear"
@@ -206,16 +207,7 @@ func (w *Workshop) offers(s *sheet, e string) []Offer {
 		}
 		o.whole = p.School.RenewsAll()
 		o.Parts, o.Joints = partNames(operation), w.jointsOf(s, p, operation)
-		for _, c := range p.Choices {
-			if c.Fact != "" {
-				continue
-			}
-			ask := Ask{ID: c.ID, Ask: c.Ask, If: c.If}
-			for _, x := range c.Options {
-				ask.Options = append(ask.Options, AskOption{x.ID, x.Name, x.Why})
-			}
-			o.Choices = append(o.Choices, ask)
-		}
+		o.Choices = asksOf(p, s.Bike.Facts)
 		out = append(out, o)
 	}
 	old := w.fluidAge(s, e) == knowledge.OldFluid
@@ -234,6 +226,37 @@ func (w *Workshop) offers(s *sheet, e string) []Offer {
 		return 1
 	})
 	return out
+}
+
+// asksOf lists the choices that somebody is asked before a procedure begins: not those that the
+// bike answers, nor those that hang on another answer of its.
+func asksOf(p knowledge.Procedure, f bike.Facts) []Ask {
+	asks := []Ask{}
+	told := chosenOn(p, f, nil)
+	for _, c := range p.Choices {
+		if c.Fact != "" {
+			continue
+		}
+		ask := Ask{ID: c.ID, Ask: c.Ask}
+		there := true
+		for on, options := range c.If {
+			if word, answered := told[on]; answered {
+				there = there && slices.Contains(options, word)
+				continue
+			}
+			if ask.If == nil {
+				ask.If = map[string][]string{}
+			}
+			ask.If[on] = options
+		}
+		for _, x := range c.Options {
+			ask.Options = append(ask.Options, AskOption{x.ID, x.Name, x.Why})
+		}
+		if there {
+			asks = append(asks, ask)
+		}
+	}
+	return asks
 }
 
 func partNames(o knowledge.Operation) []string {

@@ -44,6 +44,7 @@ const fit = computed(() => {
 })
 const thinnest = computed(() => (props.points.length ? 1 : 1.1) / fit.value.scale)
 
+const asks = ['watch', 'due', 'unsafe']
 const marked = computed(() => {
   const known = props.points.flatMap((p) => {
     const place = drawing.value.anchors[p.id]
@@ -56,13 +57,35 @@ const marked = computed(() => {
         ]
       : []
   })
-  const labels = new Map(placeLabels(known, 24, size.value.h - 24).map((l) => [l.id, l]))
+  // With room for all names each has one. Else what asks for something, what is open at the bench
+  // and what comes next are named; the rest carry their mark where they are on the bike.
+  const room = Math.floor((size.value.h - 48) / 24) * 2
+  const at = known.findIndex((p) => p.id === props.chosen)
+  const named =
+    known.length <= room
+      ? known
+      : known.filter((p, i) => i === at || (at >= 0 && i === at + 1) || asks.includes(p.mark)).slice(0, room)
+  const labels = new Map(
+    placeLabels(named, 24, size.value.h - 24, named.length < known.length ? size.value.w / 2 : undefined).map(
+      (l) => [l.id, l],
+    ),
+  )
   return known.flatMap((p) => {
     const label = labels.get(p.id)
-    if (!label) return []
+    if (!label)
+      return [{ ...p, named: false, left: true, x: p.at[0], y: p.at[1], colour: markColour(p.mark) }]
     const left = label.side === 'left'
     const edge = Math.min(124, size.value.w * 0.21)
-    return [{ ...p, left, x: left ? edge : size.value.w - edge, y: label.y, colour: markColour(p.mark) }]
+    return [
+      {
+        ...p,
+        named: true,
+        left,
+        x: left ? edge : size.value.w - edge,
+        y: label.y,
+        colour: markColour(p.mark),
+      },
+    ]
   })
 })
 /** The last legs of the way walked, fading, and the next one: all of it at once would tangle. */
@@ -123,7 +146,7 @@ const legs = computed(() => {
           stroke-linecap="round"
           :opacity="l.opacity"
         />
-        <g v-for="m in marked" :key="m.id">
+        <g v-for="m in marked.filter((m) => m.named)" :key="m.id">
           <line
             :x1="m.at[0]"
             :y1="m.at[1]"
@@ -150,12 +173,14 @@ const legs = computed(() => {
           @click="emit('choose', m.id)"
         >
           <rect
+            v-if="m.named"
             :x="m.left ? 0 : m.x - 18"
             :y="m.y - 20"
             :width="m.left ? m.x + 18 : size.w - m.x + 18"
             height="40"
             fill="transparent"
           />
+          <circle v-else :cx="m.x" :cy="m.y" r="15" fill="transparent" />
           <circle
             v-if="m.id === chosen"
             :cx="m.x"
@@ -165,7 +190,13 @@ const legs = computed(() => {
             stroke="var(--color-petrol)"
             stroke-width="2.4"
           />
-          <g :transform="`translate(${m.x - 9} ${m.y - 9}) scale(0.9)`">
+          <g
+            :transform="
+              m.named
+                ? `translate(${m.x - 9} ${m.y - 9}) scale(0.9)`
+                : `translate(${m.x - 5.5} ${m.y - 5.5}) scale(0.55)`
+            "
+          >
             <circle
               cx="10"
               cy="10"
@@ -180,6 +211,7 @@ const legs = computed(() => {
             <rect v-if="m.mark === 'unsafe'" x="5" y="8.5" width="10" height="3" fill="var(--color-paper)" />
           </g>
           <text
+            v-if="m.named"
             :x="m.left ? m.x - 18 : m.x + 18"
             :y="m.y + 5"
             :text-anchor="m.left ? 'end' : 'start'"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Facts, Fault, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
@@ -13,9 +15,16 @@ import { carried, changed, factChoices, hasOther, readChoices, there } from './f
 
 /** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
 const bike = defineModel<Schemas['Bike']>({ required: true })
-defineProps<{ fault?: Fault; choosing?: boolean }>()
+const props = defineProps<{ fault?: Fault; choosing?: boolean }>()
 const { data: book } = useBook()
 const { date } = useTimes()
+const asked = computed(() => readChoices.filter((c) => there(bike.value.facts, c.fact)))
+const known = computed(() => asked.value.filter((c) => bike.value.facts[c.fact] !== 'unknown').length)
+const reading = computed(() => asked.value.some((c) => props.fault?.field === `bike.facts.${c.fact}`))
+const readSays = computed(
+  () =>
+    `${known.value} of ${asked.value.length} read; fluid, materials, threads. A mechanic reads the rest when it matters.`,
+)
 const whereRead = (fact: string) => book.value?.guards.find((g) => g.fact === fact)?.where ?? ''
 
 const take = (kind: Schemas['Kind']) => (bike.value = { ...bike.value, facts: { ...kind.facts } })
@@ -116,26 +125,28 @@ const counts = [
           whole
           @update:model-value="setFact(fact, $event)"
         />
-        <FormField
-          v-for="w in ['front', 'rear'] as const"
-          :key="w"
-          v-slot="f"
-          :label="`${w === 'front' ? 'Front' : 'Rear'} wheel, bead seat`"
-          :name="`bike.facts.wheel_${w}_mm`"
-          :fault="fault"
-        >
-          <select
-            :id="f.id"
-            class="input figure"
-            :value="bike.facts[`wheel_${w}_mm`]"
-            :aria-invalid="f.invalid"
-            @change="setFact(`wheel_${w}_mm`, Number(($event.target as HTMLSelectElement).value))"
+        <div class="col-span-full grid grid-cols-2 gap-x-3">
+          <FormField
+            v-for="w in ['front', 'rear'] as const"
+            :key="w"
+            v-slot="f"
+            :label="`${w === 'front' ? 'Front' : 'Rear'} wheel, bead seat`"
+            :name="`bike.facts.wheel_${w}_mm`"
+            :fault="fault"
           >
-            <option v-for="seat in book?.bead_seats ?? []" :key="seat.mm" :value="seat.mm">
-              {{ seat.mm }} mm · {{ seat.said }}
-            </option>
-          </select>
-        </FormField>
+            <select
+              :id="f.id"
+              class="input figure"
+              :value="bike.facts[`wheel_${w}_mm`]"
+              :aria-invalid="f.invalid"
+              @change="setFact(`wheel_${w}_mm`, Number(($event.target as HTMLSelectElement).value))"
+            >
+              <option v-for="seat in book?.bead_seats ?? []" :key="seat.mm" :value="seat.mm">
+                {{ seat.mm }} mm · {{ seat.said }}
+              </option>
+            </select>
+          </FormField>
+        </div>
         <TextField
           v-if="hasOther(bike.facts)"
           class="col-span-full"
@@ -145,15 +156,18 @@ const counts = [
           :fault="fault"
           @update:model-value="setFact('other', $event ?? '')"
         />
-        <fieldset class="col-span-full border-t border-rule pt-2">
-          <legend class="pr-2 text-[15px] font-[680]">Read on the bike</legend>
+        <details class="col-span-full border-y border-rule py-1" :open="reading || undefined">
+          <summary class="flex min-h-11 cursor-pointer items-center gap-3">
+            <b>Read on the bike</b>
+            <span class="text-[15px] text-soft">{{ readSays }}</span>
+          </summary>
           <p class="mb-2 text-[15px] text-soft">
             Choose a word only where you have just read it: your name stands under it. What nobody has read
             stays unknown, and the safer side is taken.
           </p>
           <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
             <FormField
-              v-for="c in readChoices.filter((c) => there(bike.facts, c.fact))"
+              v-for="c in asked"
               :key="c.fact"
               v-slot="f"
               :label="c.label"
@@ -177,7 +191,7 @@ const counts = [
               }}</span>
             </FormField>
           </div>
-        </fieldset>
+        </details>
         <fieldset class="col-span-full">
           <legend class="mb-1 text-[15px] text-soft">Bolted on</legend>
           <div class="flex flex-wrap gap-x-5">

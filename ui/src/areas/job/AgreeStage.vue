@@ -61,6 +61,8 @@ const propose = (finding: Schemas['FindingView'] | undefined, s: Schemas['Sugges
       parts: s.parts,
     },
   })
+/** What is quicker done than asked about; a new part is proposed. */
+const onTheSpot = ['adjust', 'clean']
 /** Put right on the spot: it stands under Done. It is charged only where the owner came for just that. */
 async function onTheWay(f: Schemas['FindingView'], s: Schemas['Suggestion'], charged: boolean) {
   const id = newId()
@@ -177,7 +179,7 @@ async function allYes() {
                   }}</span>
                 </button>
                 <button
-                  v-if="hands && f.suggested[0]"
+                  v-if="hands && f.suggested[0] && onTheSpot.includes(f.suggested[0].how ?? 'adjust')"
                   type="button"
                   class="button button-quiet"
                   :title="f.suggested[0].title"

@@ -14,7 +14,7 @@ const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0)
 </script>
 
 <template>
-  <section class="flex min-h-0 flex-col px-4 py-3" aria-labelledby="leaving">
+  <section class="flex min-h-0 min-w-0 flex-col px-4 py-3" aria-labelledby="leaving">
     <h2 id="leaving" class="hidden shrink-0 lg:block">
       Before it leaves<template v-if="things"> · {{ things }}</template>
     </h2>
