@@ -79,14 +79,17 @@ type HillAsked struct {
 	Hill   brake.Hill  `json:"hill"`
 	Grade  string      `json:"grade" doc:"DOT 3, DOT 4, DOT 5.1, or empty for mineral oil"`
 	Months float64     `json:"months" doc:"since the fluid was changed"`
+	Water  bool        `json:"water,omitempty" doc:"water may have got into mineral oil: it lies at the lowest place and boils there"`
+	Boils  *float64    `json:"maker_boils_c,omitempty" doc:"what the maker gives for mineral oil, 100 to 400 °C"`
 }
 
 // HillSays is how hot the rotor gets, and whether the fluid stands it.
 type HillSays struct {
-	Hottest float64       `json:"hottest_c"`
-	Boils   brake.Boiling `json:"boils"`
-	Unsafe  bool          `json:"unsafe"`
-	Says    string        `json:"says"`
+	Hottest float64        `json:"hottest_c" doc:"the rotor"`
+	Fluid   float64        `json:"fluid_c"`
+	Boils   *brake.Boiling `json:"boils,omitempty" doc:"absent where nobody knows it: then there is no verdict"`
+	Unsafe  bool           `json:"unsafe"`
+	Says    string         `json:"says"`
 }
 
 // caliperShare is how much of a rotor's warmth above the air reaches the fluid on a long
@@ -107,26 +110,50 @@ func (w *Workshop) Hill(in HillAsked) (HillSays, error) {
 	if !in.Rider.Weighs() || !(in.Months >= 0 && in.Months <= 600) {
 		return HillSays{}, invalid("rider", "Rider, bike and load weigh 20 to 400 kg.")
 	}
-	out := HillSays{Hottest: in.Rotor.Hottest(in.Rider, in.Hill), Boils: brake.Boiling{Low: brake.WaterBoils, Likely: brake.WaterBoils, High: brake.WaterBoils}}
-	what := "water that may have got into the oil boils at"
-	if grade, regulated := brake.GradeOf(in.Grade); regulated {
-		out.Boils, what = grade.Aged(in.Months), in.Grade+" of that age boils at about"
-	} else if in.Grade != "" {
-		return out, invalid("grade", "It is DOT 3, DOT 4, DOT 5.1, or mineral oil.")
+	boils, what, err := in.boiling()
+	if err != nil {
+		return HillSays{}, err
 	}
-	fluid := in.Hill.Air + (out.Hottest-in.Hill.Air)*caliperShare
-	out.Unsafe = fluid >= out.Boils.Low
-	out.Says = fmt.Sprintf("The rotor gets to about %.0f °C, the fluid to about %.0f °C; %s %.0f °C. ", out.Hottest, fluid, what, out.Boils.Likely)
+	out := HillSays{Hottest: in.Rotor.Hottest(in.Rider, in.Hill), Boils: boils}
+	out.Fluid = in.Hill.Air + (out.Hottest-in.Hill.Air)*caliperShare
+	out.Says = fmt.Sprintf("The rotor gets to about %.0f °C, the fluid to about %.0f °C", out.Hottest, out.Fluid)
+	if boils == nil {
+		out.Says += ". What this oil stands is in its maker’s manual: type that figure, or say that water may be in it. A lumped estimate, no measurement."
+		return out, nil
+	}
+	out.Unsafe = out.Fluid >= boils.Low
+	out.Says += fmt.Sprintf("; %s %.0f °C. ", what, boils.Likely)
 	switch {
 	case out.Unsafe:
 		out.Says += "That is too hot: fresh fluid, a larger rotor, or stops on the way. "
-	case fluid >= out.Boils.Low-nearBoiling:
+	case out.Fluid >= boils.Low-nearBoiling:
 		out.Says += "That is near: tell the rider to stop on the way and let it cool. "
 	default:
 		out.Says += "That is enough. "
 	}
 	out.Says += "A lumped estimate, no measurement."
 	return out, nil
+}
+
+// boiling is where the fluid boils, with the words that say so; nil where nobody knows. Mineral
+// oil takes up no water: it is judged by water only where some may have got in.
+func (in HillAsked) boiling() (*brake.Boiling, string, error) {
+	at := func(c float64) *brake.Boiling { return &brake.Boiling{Low: c, Likely: c, High: c} }
+	grade, regulated := brake.GradeOf(in.Grade)
+	switch {
+	case regulated:
+		aged := grade.Aged(in.Months)
+		return &aged, in.Grade + " of that age boils at about", nil
+	case in.Grade != "":
+		return nil, "", invalid("grade", "It is DOT 3, DOT 4, DOT 5.1, or mineral oil.")
+	case in.Boils != nil && !(*in.Boils >= 100 && *in.Boils <= 400):
+		return nil, "", invalid("maker_boils_c", "Makers give 100 to 400 °C for their oil.")
+	case in.Water:
+		return at(brake.WaterBoils), "water that may have got into the oil boils at", nil
+	case in.Boils != nil:
+		return at(*in.Boils), "by its maker this oil boils at", nil
+	}
+	return nil, "", nil
 }
 
 // BedAsked asks for a plan of bedding in.

@@ -502,14 +502,17 @@ func (w *Workshop) wanted(s *sheet, run Entry, now procedure.Step, v *RunView) {
 			if !slices.Contains(r.Joints(), b.Fastener) {
 				continue
 			}
-			v.Bolts = append(v.Bolts, b)
 			since := max(began, loosed[b.Fastener])
 			if slices.Contains(now.Undoes, b.Fastener) {
 				since = after // loosened in this very step
 			}
-			if b.LogID == nil || s.order[*b.LogID] < since || !b.Settled {
+			if b.LogID != nil && s.order[*b.LogID] < since {
+				b.Stale, b.Settled = true, false // the figure of before stands beside it, and counts no more
+			}
+			if b.LogID == nil || !b.Settled {
 				v.Missing = "Torque it first: " + lower(b.Name) + "."
 			}
+			v.Bolts = append(v.Bolts, b)
 		}
 	case r.Sign != "":
 		e, signed := s.last(KindSign, func(c Content) bool { return c.Sign.What == r.Sign })

@@ -157,6 +157,28 @@ func TestTheBrakeDesk(t *testing.T) {
 	_, err = w.Hill(hill)
 	assert.Error(t, err)
 
+	// Mineral oil takes up no water: a sound line is not judged by what water does.
+	hill.Hill, hill.Grade = brake.Hill{Drop: 120, Length: 1500, Speed: 25, Air: 20, Share: 0.7}, ""
+	unknown, err := w.Hill(hill)
+	require.NoError(t, err)
+	assert.Nil(t, unknown.Boils)
+	assert.False(t, unknown.Unsafe)
+	assert.Contains(t, unknown.Says, "its maker’s manual")
+	require.True(t, unknown.Fluid > 100 && unknown.Fluid < 200, unknown.Fluid)
+	hill.Water = true
+	wet, err := w.Hill(hill)
+	require.NoError(t, err)
+	assert.True(t, wet.Unsafe, wet.Says)
+	figure := 250.0
+	hill.Water, hill.Boils = false, &figure
+	dry, err := w.Hill(hill)
+	require.NoError(t, err)
+	assert.False(t, dry.Unsafe, dry.Says)
+	assert.Contains(t, dry.Says, "by its maker this oil boils at 250 °C")
+	figure = 40
+	_, err = w.Hill(hill)
+	assert.ErrorContains(t, err, "100 to 400")
+
 	found, err := w.AirInLine(brake.Pull{First: 50, Pumped: 30, Ratio: 5, Master: 10, Bar: 40})
 	require.NoError(t, err)
 	assert.Contains(t, found.Says, "Bleed it")

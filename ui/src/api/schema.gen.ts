@@ -1894,15 +1894,28 @@ export interface components {
             hill: components["schemas"]["Hill"];
             /**
              * Format: double
+             * @description what the maker gives for mineral oil, 100 to 400 °C
+             */
+            maker_boils_c?: number;
+            /**
+             * Format: double
              * @description since the fluid was changed
              */
             months: number;
             rider: components["schemas"]["Rider"];
             rotor: components["schemas"]["Rotor"];
+            /** @description water may have got into mineral oil: it lies at the lowest place and boils there */
+            water?: boolean;
         };
         HillSays: {
-            boils: components["schemas"]["Boiling"];
+            /** @description absent where nobody knows it: then there is no verdict */
+            boils?: components["schemas"]["Boiling"];
             /** Format: double */
+            fluid_c: number;
+            /**
+             * Format: double
+             * @description the rotor
+             */
             hottest_c: number;
             says: string;
             unsafe: boolean;

@@ -25,10 +25,19 @@ const { typed: day, figures } = useFigures({
   air: '15',
   months: String(props.side.months ?? 12),
 })
-const grade = ref(props.side.family === 'dot' ? 'DOT 4' : '')
+const grade = ref(props.side.family === 'dot' ? 'DOT 4' : 'oil')
+const { typed: maker, figures: makers } = useFigures({ boils: '' })
 const { answer, fault } = useAnswer(
-  () => riding.value && figures.value && { rides: riding.value, ...figures.value, grade: grade.value },
-  ({ rides, share, air, months, grade: fluid }) =>
+  () =>
+    riding.value &&
+    figures.value &&
+    (grade.value !== 'oil' || !maker.value.boils?.trim() || makers.value) && {
+      rides: riding.value,
+      ...figures.value,
+      grade: grade.value,
+      boils: grade.value === 'oil' ? makers.value?.boils : undefined,
+    },
+  ({ rides, share, air, months, grade: fluid, boils }) =>
     ask(
       client.POST('/api/brake/hill', {
         body: {
@@ -41,7 +50,9 @@ const { answer, fault } = useAnswer(
             air_c: air,
             share: share / 100,
           },
-          grade: fluid,
+          grade: fluid.startsWith('DOT') ? fluid : '',
+          water: fluid === 'water' || undefined,
+          maker_boils_c: boils,
           months,
         },
       }),
@@ -73,25 +84,37 @@ const { answer, fault } = useAnswer(
   />
   <label class="mt-2 flex flex-col text-sm text-soft"
     >Fluid<select v-model="grade" class="input max-w-80 text-base text-ink">
-      <option value="">mineral oil, with water in it</option>
+      <option value="oil">mineral oil</option>
+      <option value="water">mineral oil, water may be in it</option>
       <option v-for="g in ['DOT 3', 'DOT 4', 'DOT 5.1']" :key="g" :value="g">{{ g }}</option>
     </select></label
   >
+  <DeskFields
+    v-if="grade === 'oil'"
+    v-model="maker"
+    class="mt-2"
+    :fields="[{ key: 'boils', label: 'Boils at, °C, by its maker' }]"
+  />
   <FaultNote v-if="fault" class="mt-3" :fault="fault" />
   <template v-if="answer">
     <p class="mt-4 text-5xl font-[560] tabular-nums">
-      {{ Math.round(answer.hottest_c) }} <span class="text-2xl">°C at the rotor</span>
+      {{ Math.round(answer.hottest_c) }}
+      <span class="text-2xl">°C at the rotor, {{ Math.round(answer.fluid_c) }} °C in the fluid</span>
     </p>
     <GaugeStrip
       class="mt-3 max-w-[700px]"
       :ruling="{ min: 0, max: 500, step: 20, major: 100 }"
-      :zones="[
-        { from: answer.boils.low_c, to: answer.boils.high_c, mark: 'due' },
-        { from: answer.boils.high_c, to: 500, mark: 'unsafe' },
-      ]"
+      :zones="
+        answer.boils
+          ? [
+              { from: answer.boils.low_c, to: answer.boils.high_c, mark: 'due' },
+              { from: answer.boils.high_c, to: 500, mark: 'unsafe' },
+            ]
+          : []
+      "
       unit="°C"
-      :now="Math.round(answer.hottest_c)"
-      label="Rotor, with the fluid’s boiling band hatched"
+      :now="Math.round(answer.fluid_c)"
+      label="Fluid, with its boiling band hatched"
     />
     <p class="mt-2 border-l-4 pl-3 text-xl" :class="answer.unsafe ? 'border-brick' : 'border-petrol'">
       {{ answer.says }}

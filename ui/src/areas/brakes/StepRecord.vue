@@ -163,7 +163,10 @@ onMounted(() => {
           b.rule ? `${figure(b.rule.min_nm)}–${figure(b.rule.max_nm)} N·m` : b.set
         }}</span></span
       >
-      <b v-if="b.log?.left_nm !== undefined" class="figure">{{ figure(b.log.left_nm) }}</b>
+      <span v-if="b.log?.left_nm !== undefined && b.stale" class="figure text-soft"
+        >earlier: {{ figure(b.log.left_nm) }}</span
+      >
+      <b v-else-if="b.log?.left_nm !== undefined" class="figure">{{ figure(b.log.left_nm) }}</b>
       <input
         v-if="b.rule"
         ref="first"
@@ -192,7 +195,7 @@ onMounted(() => {
       <p v-if="b.rule && habits.adapter.value" class="w-full text-sm text-soft">
         With the adapter that is set: type what the wrench shows.
       </p>
-      <p v-if="b.verdict && b.log" class="w-full text-sm text-soft">{{ b.verdict.reason }}</p>
+      <p v-if="b.verdict && b.log && !b.stale" class="w-full text-sm text-soft">{{ b.verdict.reason }}</p>
       <BoltTools
         v-if="tooling === boltKey(b)"
         :treatment="treatments[boltKey(b)] ?? ''"
