@@ -240,6 +240,38 @@ test('a bike that was called back for its fluid is offered the change while it i
   await expect(page.getByRole('heading', { name: 'Proposed · 1' })).toBeVisible()
   await expect(page.getByText(/^called back for/)).toBeHidden() // offered once
   await expectSound(page, 'Called back')
+
+  // With fluid so old, a soft lever is air first, and the bleed that is offered first renews all of it.
+  await stage(page, 'Inspect').click()
+  const look = (name: string) =>
+    page
+      .getByRole('navigation', { name: /Route/ })
+      .getByRole('button', { name: new RegExp(`^not looked at ${name}`) })
+      .click()
+  await look('Rear lever feel')
+  await page
+    .getByRole('region', { name: 'Rear lever feel', exact: true })
+    .getByRole('button', { name: /Soft/ })
+    .click()
+  await look('Rear pads')
+  const pads = page.getByRole('region', { name: 'Rear pads', exact: true })
+  await pads.getByRole('textbox').first().fill('1.6/1.6')
+  await pads.getByRole('button', { name: /Log and go on/ }).click()
+  await page.getByRole('link', { name: /Find a fault/ }).click()
+  await page.getByRole('button', { name: /^Rear lever is soft/ }).click()
+  await expect(
+    page
+      .getByRole('list')
+      .getByText(/DOT fluid near its year/)
+      .first(),
+  ).toBeVisible()
+  await page.getByRole('button', { name: /Pull it quickly five times/ }).click()
+  await page.getByRole('button', { name: /Firms up and stays/ }).click()
+  const causes = page.locator('section[aria-labelledby="causes"]')
+  await expect(causes.getByRole('listitem').first()).toContainText('Air in the line')
+  await page.goto(page.url().replace(/hunt.*/, 'brakes'))
+  const bleeds = page.getByRole('region', { name: 'rear brake' }).getByRole('button', { name: /^Bleed/ })
+  await expect(bleeds.first()).toContainText('from the caliper up')
 })
 
 test('a practice brake is bled by doing what helps', async ({ page }) => {

@@ -11,7 +11,10 @@ test('two tablets see each other’s changes live', async ({ browser }) => {
   await openJob(two, 'Pelham Drover')
   await stage(one, 'Inspect').click()
   const open = Number(/(\d+) points? not looked at/.exec(await leaving(two).innerText())?.[1])
-  await one.getByRole('navigation', { name: /Route/ }).getByRole('button', { name: /Pedals/ }).click()
+  await one
+    .getByRole('navigation', { name: /Route/ })
+    .getByRole('button', { name: /Pedals/ })
+    .click()
   await one.keyboard.press('1')
   await expect(leaving(two)).toContainText(`${open - 1} points not looked at`)
 

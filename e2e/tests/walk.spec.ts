@@ -43,7 +43,7 @@ test('a sound bike is walked round whole by keyboard, on any route, with photos'
     await expect(todo).toHaveCount(left - 1)
   }
   console.log(`walk-round of ${points} points: ${presses} key presses beyond the figures (aim: one a point)`)
-  expect(presses, "one press a point, and hardly any more").toBeLessThanOrEqual(points + 4)
+  expect(presses, 'one press a point, and hardly any more').toBeLessThanOrEqual(points + 4)
   await expect(leaving(page)).not.toContainText('not looked at')
 
   // Uneven pads ask why, though neither is worn out.

@@ -158,7 +158,7 @@ const counts = [
         />
         <details class="col-span-full border-y border-rule py-1" :open="reading || undefined">
           <summary class="flex min-h-11 cursor-pointer items-center gap-3">
-            <b>Read on the bike</b>
+            <b class="shrink-0">Read on the bike</b>
             <span class="text-[15px] text-soft">{{ readSays }}</span>
           </summary>
           <p class="mb-2 text-[15px] text-soft">

@@ -94,8 +94,8 @@ async function begin() {
         </button>
       </div>
     </fieldset>
-    <ReadCap v-if="pours && side.family === 'unknown'" :side="side" :locked="locked" />
-    <fieldset v-else-if="pours">
+    <ReadCap v-if="pours" :side="side" :locked="locked" />
+    <fieldset v-if="pours && side.family !== 'unknown'">
       <legend class="mb-1 text-soft">
         Which bottle? This brake runs on <b class="text-ink">{{ factWord(side.family ?? 'none') }}</b>
       </legend>

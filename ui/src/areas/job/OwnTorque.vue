@@ -56,10 +56,16 @@ async function save() {
       aria-label="Where it stands"
       placeholder="manual, page 14; or marked on the part"
     />
-    <select v-model="part" class="input max-w-56" aria-label="What the figure is for">
-      <option value="">for the whole joint</option>
-      <option v-for="l in bolt.limits ?? []" :key="l.part" :value="l.part">for {{ l.part }} alone</option>
-    </select>
+    <input
+      v-model="part"
+      class="input max-w-56"
+      list="parts-that-meet"
+      aria-label="What the figure is for; left out for the whole joint"
+      placeholder="whole joint, or: stem"
+    />
+    <datalist id="parts-that-meet">
+      <option v-for="l in bolt.limits ?? []" :key="l.part" :value="l.part" />
+    </datalist>
     <label v-if="job.bike.model" class="flex min-h-11 items-center gap-2 text-[15px]"
       ><input v-model="forModel" type="checkbox" class="size-5" /> for every {{ job.bike.make }}
       {{ job.bike.model }}</label
