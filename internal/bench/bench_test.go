@@ -149,6 +149,59 @@ func BenchmarkJobScreen(b *testing.B) {
 		bare(postgres.JobQuery, jobs[i])
 		bare(postgres.EntriesQuery, jobs[i], workshop.PastKinds)
 	})
+	var bikes []workshop.ID
+	require.NoError(b, plain.DB().Select(&bikes, `select id from bike order by id limit 400`))
+	kinds := append(slices.Clone(workshop.PastKinds), workshop.KindTorque)
+	measure("bike page", " (aim: at most 2)", len(bikes), func(i int) string { return "/api/bikes/" + string(bikes[i]) }, func(i int) {
+		bare(postgres.BikeQuery, bikes[i])
+		bare(postgres.BikeEntriesQuery, bikes[i], kinds)
+	})
+
+	// Every second one of the jobs in the shop is given an open hunt, one answer in: its screen
+	// against its neighbour's without, by turns; and the screen that the next answer brings.
+	var here []workshop.ID
+	require.NoError(b, plain.DB().Select(&here, `select id from job where released_at is null order by id limit 40`))
+	record := func(job workshop.ID, c workshop.Content) (workshop.ID, time.Duration) {
+		e := workshop.NewEntry{ID: workshop.NewID(), Content: c}
+		body, err := json.Marshal(e)
+		require.NoError(b, err)
+		start := time.Now()
+		response, err := client.Post(server.URL+"/api/jobs/"+string(job)+"/entries", "application/json", bytes.NewReader(body))
+		require.NoError(b, err)
+		said, err := io.ReadAll(response.Body)
+		took := time.Since(start)
+		require.NoError(b, err)
+		require.NoError(b, response.Body.Close())
+		require.Equal(b, http.StatusOK, response.StatusCode, string(said))
+		return e.ID, took
+	}
+	hunts := map[workshop.ID]workshop.ID{}
+	for i := 0; i < len(here); i += 2 {
+		hunts[here[i]], _ = record(here[i], workshop.Content{Hunt: &workshop.Hunt{Fault: "soft-lever-front"}})
+		record(here[i], workshop.Content{Clue: &workshop.Clue{Hunt: hunts[here[i]], Check: "pump", Answer: "Stays as it was"}})
+	}
+	var with, without, notes, answers []time.Duration
+	for round := range 11 {
+		for i := 0; i+1 < len(here); i += 2 {
+			start := time.Now()
+			fetch("/api/jobs/" + string(here[i]))
+			halfway := time.Now()
+			fetch("/api/jobs/" + string(here[i+1]))
+			if round > 0 {
+				with, without = append(with, halfway.Sub(start)), append(without, time.Since(halfway))
+			}
+		}
+	}
+	for i := 0; i+1 < len(here); i += 2 {
+		answer := []string{"It stays", "It creeps to the bar"}[i/2%2] // two answers, two thoughts
+		_, took := record(here[i], workshop.Content{Clue: &workshop.Clue{Hunt: hunts[here[i]], Check: "hold", Answer: answer}})
+		answers = append(answers, took)
+		_, took = record(here[i+1], workshop.Content{Note: &workshop.Note{Text: "Seen."}})
+		notes = append(notes, took)
+	}
+	fmt.Printf("job screen with an open hunt: %v, without: %v: %.2f times (aim: at most 2); recording its next answer: %v, the slowest %v, recording a note: %v\n",
+		median(with).Round(10*time.Microsecond), median(without).Round(10*time.Microsecond), float64(median(with))/float64(median(without)),
+		median(answers).Round(10*time.Microsecond), slices.Max(answers).Round(10*time.Microsecond), median(notes).Round(10*time.Microsecond))
 	measure("first screen, 40 bikes in the shop", "", 100, func(int) string { return "/api/today" }, func(int) {
 		yesterday := time.Now().AddDate(0, 0, -1)
 		bare(postgres.InShopQuery, yesterday)

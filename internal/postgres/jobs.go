@@ -202,14 +202,21 @@ func place(rows []entryRow, own func(job workshop.ID) *workshop.Record, past ...
 	return nil
 }
 
+// BikeQuery and BikeEntriesQuery read a bike, and of all its jobs the entries of the given kinds.
+const (
+	BikeQuery = `select ` + bikeColumns + `, ` + shopColumns + `, ` + earlierOfBike + `, ` + benchOfBike + `
+		from bike b join owner o on o.id = b.owner_id cross join settings s where b.id = $1`
+	BikeEntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
+		where e.bike_id = $1 and e.kind = any($2) order by e.seq`
+)
+
 // Bike reads one bike with all its jobs and readings: two round trips.
 func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, error) {
 	if !id.Valid() {
 		return workshop.Record{}, workshop.NotFound("bike")
 	}
 	var row jobRow
-	err := s.db.GetContext(ctx, &row, `select `+bikeColumns+`, `+shopColumns+`, `+earlierOfBike+`, `+benchOfBike+`
-		from bike b join owner o on o.id = b.owner_id cross join settings s where b.id = $1`, id)
+	err := s.db.GetContext(ctx, &row, BikeQuery, id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return workshop.Record{}, workshop.NotFound("bike")
 	}
@@ -218,8 +225,7 @@ func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, erro
 	}
 	record := row.record()
 	var rows []entryRow
-	if err := s.db.SelectContext(ctx, &rows, `select `+entryColumns+` from entry e join staff st on st.id = e.by
-		where e.bike_id = $1 and e.kind = any($2) order by e.seq`, id, append(slices.Clone(workshop.PastKinds), workshop.KindTorque)); err != nil {
+	if err := s.db.SelectContext(ctx, &rows, BikeEntriesQuery, id, append(slices.Clone(workshop.PastKinds), workshop.KindTorque)); err != nil {
 		return record, wrap("reading entries", err)
 	}
 	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)
