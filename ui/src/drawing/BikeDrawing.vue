@@ -28,9 +28,11 @@ const { width, height } = useElementSize(box)
 
 const drawing = computed(() => drawingOf(props.facts))
 const size = computed(() => ({ w: Math.max(width.value, 40), h: Math.max(height.value, 30) }))
+// In the hand there is no room for names beside the bike: the open point's stands under it.
+const narrow = computed(() => size.value.w < 560)
 const fit = computed(() => {
   const { left, right, top, bottom } = drawing.value.box
-  const side = props.points.length ? Math.min(132, size.value.w * 0.225) : 2
+  const side = !props.points.length ? 2 : narrow.value ? 18 : Math.min(132, size.value.w * 0.225)
   const lid = props.points.length ? 14 : 2
   const scale = Math.min(
     (size.value.w - 2 * side) / (right - left),
@@ -59,7 +61,7 @@ const marked = computed(() => {
   })
   // With room for all names each has one. Else what asks for something, what is open at the bench
   // and what comes next are named; the rest carry their mark where they are on the bike.
-  const room = Math.floor((size.value.h - 48) / 24) * 2
+  const room = narrow.value ? 0 : Math.floor((size.value.h - 48) / 24) * 2
   const at = known.findIndex((p) => p.id === props.chosen)
   const named =
     known.length <= room
@@ -187,6 +189,7 @@ const legs = computed(() => {
             :cy="m.y"
             r="15"
             fill="var(--color-paper)"
+            :fill-opacity="m.named ? 1 : 0.6"
             stroke="var(--color-petrol)"
             stroke-width="2.4"
           />

@@ -7,10 +7,9 @@ import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
-import { factWord } from '@/parts/words'
-
 import { useTimes } from '@/parts/time'
 
+import FactField from './FactField.vue'
 import { carried, changed, factChoices, hasOther, readChoices, there } from './facts'
 
 /** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
@@ -25,7 +24,13 @@ const readSays = computed(
   () =>
     `${known.value} of ${asked.value.length} read; fluid, materials, threads. A mechanic reads the rest when it matters.`,
 )
-const whereRead = (fact: string) => book.value?.guards.find((g) => g.fact === fact)?.where ?? ''
+/** Who read it, and when; else where it is to be read. */
+function readOf(fact: string) {
+  const read = bike.value.read?.[fact]
+  return read
+    ? `read by ${read.by}, ${date(read.at)}`
+    : (book.value?.guards.find((g) => g.fact === fact)?.where ?? '')
+}
 
 const take = (kind: Schemas['Kind']) => (bike.value = { ...bike.value, facts: { ...kind.facts } })
 const set = (patch: Partial<Schemas['Bike']>) => (bike.value = { ...bike.value, ...patch })
@@ -97,24 +102,14 @@ const counts = [
     </fieldset>
     <div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_320px]">
       <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
-        <FormField
+        <FactField
           v-for="c in factChoices"
           :key="c.fact"
-          v-slot="f"
-          :label="c.label"
-          :name="`bike.facts.${c.fact}`"
+          :model-value="String(bike.facts[c.fact])"
+          :choice="c"
           :fault="fault"
-        >
-          <select
-            :id="f.id"
-            class="input"
-            :value="bike.facts[c.fact]"
-            :aria-invalid="f.invalid"
-            @change="setFact(c.fact, ($event.target as HTMLSelectElement).value as never)"
-          >
-            <option v-for="w in c.words" :key="w" :value="w">{{ factWord(w) }}</option>
-          </select>
-        </FormField>
+          @update:model-value="setFact(c.fact, $event as never)"
+        />
         <FigureField
           v-for="[fact, label] in counts"
           :key="fact"
@@ -166,30 +161,15 @@ const counts = [
             stays unknown, and the safer side is taken.
           </p>
           <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
-            <FormField
+            <FactField
               v-for="c in asked"
               :key="c.fact"
-              v-slot="f"
-              :label="c.label"
-              :name="`bike.facts.${c.fact}`"
+              :model-value="String(bike.facts[c.fact])"
+              :choice="c"
               :fault="fault"
-            >
-              <select
-                :id="f.id"
-                class="input"
-                :value="bike.facts[c.fact]"
-                :aria-invalid="f.invalid"
-                :title="whereRead(c.fact)"
-                @change="setFact(c.fact, ($event.target as HTMLSelectElement).value as never)"
-              >
-                <option v-for="w in c.words" :key="w" :value="w">{{ factWord(w) }}</option>
-              </select>
-              <span class="block text-[13.5px] leading-snug text-soft">{{
-                bike.read?.[c.fact]
-                  ? `read by ${bike.read[c.fact]?.by}, ${date(bike.read[c.fact]?.at ?? '')}`
-                  : whereRead(c.fact)
-              }}</span>
-            </FormField>
+              :hint="readOf(c.fact)"
+              @update:model-value="setFact(c.fact, $event as never)"
+            />
           </div>
         </details>
         <fieldset class="col-span-full">

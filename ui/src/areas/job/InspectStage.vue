@@ -83,7 +83,7 @@ watch(
   <div class="grid h-full min-h-0 lg:grid-cols-[minmax(0,1fr)_220px] xl:grid-cols-[minmax(0,1fr)_270px]">
     <div class="flex min-h-0 min-w-0 flex-col lg:overflow-y-auto">
       <BikeDrawing
-        class="h-[330px] shrink-0 lg:h-auto lg:min-h-[210px] lg:flex-1"
+        class="h-[250px] shrink-0 sm:h-[330px] lg:h-auto lg:min-h-[210px] lg:flex-1"
         :facts="job.bike.facts"
         :points="points"
         :chosen="chosen?.id"
