@@ -91,6 +91,24 @@ func (f Fastener) LeftHand(facts bike.Facts) (left bool, asked string) {
 	return f.Hand == "left" && f.HandWhen.Holds(facts), ""
 }
 
+// Unread is the fact that nobody has read on a bike and that decides the fastener's limit or the
+// hand of its thread; empty when there is none.
+func (f Fastener) Unread(facts bike.Facts) string {
+	for fact := range f.HandWhen {
+		if word, _ := facts.Fact(fact); word == bike.Unknown {
+			return fact
+		}
+	}
+	for _, m := range f.Meets {
+		for fact, words := range m.When {
+			if slices.Contains(words, bike.Unknown) && m.When.Holds(facts) {
+				return fact
+			}
+		}
+	}
+	return ""
+}
+
 // Joint is the fastener's thread under its head; false when the thread is not known.
 func (f Fastener) Joint() (fastener.Joint, bool) {
 	thread, err := fastener.ParseThread(f.Thread)

@@ -53,6 +53,11 @@ func TestThePartThatBearsLeastDecides(t *testing.T) {
 		assert.Less(t, rule.Max, steel.Max, material)
 		assert.Contains(t, part, says)
 	}
+	plate, _ := shipped(t).Fastener("faceplate")
+	nobody := facts(t, "randonneur")
+	assert.Equal(t, "bar_material", plate.Unread(nobody), "what is to be read first")
+	nobody.BarMaterial = "steel"
+	assert.Empty(t, plate.Unread(nobody))
 	cup, _ := shipped(t).Fastener("bottom-bracket-right")
 	for word, want := range map[string]bool{"drive_left": true, "drive_right": false, "unknown": false} {
 		bike := facts(t, "commuter")
@@ -60,6 +65,7 @@ func TestThePartThatBearsLeastDecides(t *testing.T) {
 		left, asked := cup.LeftHand(bike)
 		assert.Equal(t, want, left, word)
 		assert.Equal(t, word == "unknown", asked != "", "%s: it is read before the cup is turned", word)
+		assert.Equal(t, word == "unknown", cup.Unread(bike) == "bracket_thread", word)
 	}
 }
 

@@ -136,6 +136,14 @@ test('a rule’s length is a chain’s wear, and two maxima make one figure', as
     .getByRole('button', { name: /Handlebar clamp/ })
     .first()
     .click()
+  // Nobody has read the bar: it is taken as carbon, until it is read right here.
+  const verdict = page.locator('#torque-verdict')
+  await expect(verdict).toContainText('4 to 5 N·m')
+  const unread = page.getByRole('group', { name: /^Read on the bar/ })
+  await expectSound(page, 'A bar that nobody has read')
+  await unread.getByRole('button', { name: 'aluminium' }).click()
+  await expect(unread).toBeHidden()
+  await expect(verdict).not.toContainText('4 to 5 N·m')
   for (const [part, most] of [
     ['stem', '5'],
     ['handlebar', '4'],
@@ -147,7 +155,6 @@ test('a rule’s length is a chain’s wear, and two maxima make one figure', as
     await page.getByRole('button', { name: 'Use it for this bike' }).click()
     await expect(page.getByLabel('Where it stands')).toBeHidden()
   }
-  const verdict = page.locator('#torque-verdict')
   await expect(verdict).toContainText('3.2 to 4 N·m') // from 80 % of the lower of the two
   await page.getByLabel('N·m, as left').fill('4.5')
   await expect(verdict).toContainText('over')

@@ -34,11 +34,6 @@ func (w *Workshop) lookedAgain(s *sheet, f FindingView, i ItemView) bool {
 	return looked
 }
 
-// worked lists what work was done for and nobody has looked at again.
-func (s *sheet) worked() []FindingView {
-	return slices.DeleteFunc(slices.Clone(s.findings), func(f FindingView) bool { return f.Status != FindingWorked })
-}
-
 func (w *Workshop) checkLooked(s *sheet, in Looked) (*Looked, error) {
 	f, known := findingOf(s.findings, s.current(in.Finding))
 	if !known || f.Status != FindingWorked {

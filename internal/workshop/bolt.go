@@ -35,6 +35,7 @@ type BoltView struct {
 	Of        int               `json:"of,omitempty" doc:"bolts in its set"`
 	Half      measure.Torque    `json:"half_nm,omitempty" doc:"first stage of a set: half way"`
 	Caution   string            `json:"caution,omitempty"`
+	Unread    string            `json:"unread,omitempty" doc:"the fact that nobody has read, and that decides its limit or its hand"`
 	Critical  bool              `json:"critical"`
 	Recheck   bool              `json:"recheck" doc:"once more after the first ride"`
 	Again     bool              `json:"again" doc:"to be looked at again since an earlier job"`
@@ -99,6 +100,7 @@ func (w *Workshop) readBolts(s *sheet) []BoltView {
 				SetBy: resolved.SetBy, Limits: resolved.Limits, Doubt: resolved.Doubt, Set: f.Set, Thread: f.Thread, Tool: f.Tool, Treatment: treatment.Name,
 				Apply: f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
 				Again: slices.Contains(again, f.ID), LooseHere: w.looseness[f.ID]}
+			v.Unread = f.Unread(s.Bike.Facts)
 			var asked string
 			if v.LeftHand, asked = f.LeftHand(s.Bike.Facts); asked != "" {
 				v.Caution = strings.TrimSpace(asked + " " + v.Caution)

@@ -1185,6 +1185,8 @@ export interface components {
              * @description its place in the order of its set, from 1
              */
             turn?: number;
+            /** @description the fact that nobody has read, and that decides its limit or its hand */
+            unread?: string;
             verdict?: components["schemas"]["Verdict"];
             /** @description the closest wrench of the register */
             wrench?: string;

@@ -1,44 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { ask, asFault, client, type Fault, type Schemas } from '@/api/client'
-import { useBook, useRefreshJob } from '@/api/job'
-import { useDesk } from '@/areas/job/desk'
+import type { Schemas } from '@/api/client'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
+import { useReading } from '@/areas/job/reading'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
 import { factWord } from '@/parts/words'
 
 /** What a brake holds is read on its cap, and whoever reads it stands for it. Nothing is poured before. */
 const props = defineProps<{ side: Schemas['BrakeSide']; locked: boolean }>()
-const { job } = useDesk()
-const { data: book } = useBook()
 const { date } = useTimes()
-const refresh = useRefreshJob(() => job.value.job.id)
 const fact = computed(() => `${props.side.end}_fluid`)
-const where = computed(() => book.value?.guards.find((g) => g.fact === fact.value)?.where ?? '')
+const { where, read, fault, busy } = useReading(fact)
 const again = ref(false)
-const fault = ref<Fault>()
-const busy = ref(false)
-
-async function read(word: string) {
-  busy.value = true
-  fault.value = undefined
-  try {
-    await ask(
-      client.POST('/api/bikes/{id}/read', {
-        params: { path: { id: job.value.bike.id } },
-        body: { fact: fact.value, word, version: job.value.bike.version },
-      }),
-    )
-    again.value = false
-    await refresh()
-  } catch (error) {
-    fault.value = asFault(error)
-  } finally {
-    busy.value = false
-  }
-}
+const readCap = async (word: string) => (again.value = !(await read(word)) && again.value)
 </script>
 
 <template>
@@ -60,7 +36,7 @@ async function read(word: string) {
         type="button"
         class="button min-h-[52px]"
         :disabled="locked || busy"
-        @click="read(word)"
+        @click="readCap(word)"
       >
         It says {{ factWord(word) }}
       </button>

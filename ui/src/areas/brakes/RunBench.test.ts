@@ -9,6 +9,11 @@ import RunBench from './RunBench.vue'
 import StartRun from './StartRun.vue'
 
 vi.mock('vue-router', () => ({ useRouter: () => ({ push: vi.fn() }) }))
+vi.mock('@/api/job', async (real) => ({
+  ...(await real<object>()),
+  useBook: () => ({ data: ref() }),
+  useRefreshJob: () => vi.fn(),
+}))
 vi.mock('@/api/session', () => ({
   useSession: () => ({ settings: ref({ time_zone: 'UTC', torque_unit: 'N·m' }), hands: ref(true) }),
 }))

@@ -5,6 +5,8 @@ import type { BoltView, Schemas } from '@/api/client'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
+import ReadFact from './ReadFact.vue'
+
 /** Where a bolt's figure comes from, what to use, and what is known of it. */
 const props = defineProps<{
   bolt: BoltView
@@ -56,6 +58,7 @@ const loose = computed(() => {
         <button v-if="!locked" type="button" class="text-petrol underline" @click="emit('other')">
           the manual says otherwise
         </button>
+        <ReadFact v-if="bolt.unread && !locked" :fact="bolt.unread" />
         <span v-if="bolt.doubt" class="mt-0.5 block font-semibold text-brick">{{ bolt.doubt }}</span>
       </dd>
     </template>

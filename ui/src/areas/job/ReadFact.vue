@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { readChoices } from '@/areas/bikes/facts'
+import FaultNote from '@/parts/FaultNote.vue'
+import { factWord } from '@/parts/words'
+
+import { useReading } from './reading'
+
+/** A fact that nobody has read yet, read where it matters: one press, and the limit follows. */
+const props = defineProps<{ fact: string }>()
+const { where, read, fault, busy } = useReading(() => props.fact)
+const words = computed(
+  () => readChoices.find((c) => c.fact === props.fact)?.words.filter((w) => w !== 'unknown') ?? [],
+)
+</script>
+
+<template>
+  <div class="mt-1 flex flex-wrap items-center gap-1.5" role="group" :aria-label="`Read ${where}`">
+    <span class="w-full text-sm text-soft">Nobody has read it. It shows {{ where }}. It is:</span>
+    <button
+      v-for="w in words"
+      :key="w"
+      type="button"
+      class="button px-3! text-sm"
+      :disabled="busy"
+      @click="read(w)"
+    >
+      {{ factWord(w) }}
+    </button>
+    <FaultNote v-if="fault" class="w-full" :fault="fault" />
+  </div>
+</template>
