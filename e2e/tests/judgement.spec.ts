@@ -139,6 +139,7 @@ test('a rule’s length is a chain’s wear, and two maxima make one figure', as
   // Nobody has read the bar: it is taken as carbon, until it is read right here.
   const verdict = page.locator('#torque-verdict')
   await expect(verdict).toContainText('4 to 5 N·m')
+  await page.getByRole('button', { name: 'read it now' }).click()
   const unread = page.getByRole('group', { name: /^Read on the bar/ })
   await expectSound(page, 'A bar that nobody has read')
   await unread.getByRole('button', { name: 'aluminium' }).click()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import { readChoices } from '@/areas/bikes/facts'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -10,14 +10,23 @@ import { useReading } from './reading'
 /** A fact that nobody has read yet, read where it matters: one press, and the limit follows. */
 const props = defineProps<{ fact: string }>()
 const { where, read, fault, busy } = useReading(() => props.fact)
+const open = ref(false)
 const words = computed(
   () => readChoices.find((c) => c.fact === props.fact)?.words.filter((w) => w !== 'unknown') ?? [],
 )
 </script>
 
 <template>
-  <div class="mt-1 flex flex-wrap items-center gap-1.5" role="group" :aria-label="`Read ${where}`">
-    <span class="w-full text-sm text-soft">Nobody has read it. It shows {{ where }}. It is:</span>
+  <button type="button" class="ml-2 text-petrol underline" :aria-expanded="open" @click="open = !open">
+    read it now
+  </button>
+  <span
+    v-if="open"
+    class="mt-1 flex flex-wrap items-center gap-1.5"
+    role="group"
+    :aria-label="`Read ${where}`"
+  >
+    <span class="w-full text-sm text-soft">It shows {{ where }}. It is:</span>
     <button
       v-for="w in words"
       :key="w"
@@ -29,5 +38,5 @@ const words = computed(
       {{ factWord(w) }}
     </button>
     <FaultNote v-if="fault" class="w-full" :fault="fault" />
-  </div>
+  </span>
 </template>
