@@ -10,7 +10,7 @@ import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 
 import FactField from './FactField.vue'
-import { carried, changed, factChoices, hasOther, readChoices, there } from './facts'
+import { asKind, carried, changed, factChoices, hasOther, readChoices, there } from './facts'
 
 /** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
 const bike = defineModel<Schemas['Bike']>({ required: true })
@@ -32,7 +32,8 @@ function readOf(fact: string) {
     : (book.value?.guards.find((g) => g.fact === fact)?.where ?? '')
 }
 
-const take = (kind: Schemas['Kind']) => (bike.value = { ...bike.value, facts: { ...kind.facts } })
+const take = (kind: Schemas['Kind']) =>
+  (bike.value = { ...bike.value, facts: asKind(bike.value.facts, kind.facts) })
 const set = (patch: Partial<Schemas['Bike']>) => (bike.value = { ...bike.value, ...patch })
 const setFact = <K extends keyof Facts>(fact: K, value: Facts[K]) =>
   set({ facts: changed(bike.value.facts, fact, value) })

@@ -111,3 +111,15 @@ export function changed<K extends keyof Facts>(facts: Facts, fact: K, value: Fac
   if (next.gears === 'single' || next.gears === 'fixed') next.speeds = 1
   return next
 }
+
+/** asKind gives the facts of a kind of bike, with the words that were read on this one, where they still can be. */
+export function asKind(facts: Facts, kind: Facts): Facts {
+  const kept = readChoices.filter(
+    ({ fact }) =>
+      kind[fact] === 'unknown' &&
+      facts[fact] !== 'none' &&
+      (fact !== 'front_fluid' || facts.front_brake === kind.front_brake) &&
+      (fact !== 'rear_fluid' || facts.rear_brake === kind.rear_brake),
+  )
+  return { ...kind, ...Object.fromEntries(kept.map(({ fact }) => [fact, facts[fact]])) }
+}
