@@ -93,7 +93,7 @@ const { answer, fault } = useAnswer(
     v-if="grade === 'oil'"
     v-model="maker"
     class="mt-2"
-    :fields="[{ key: 'boils', label: 'Boils at, °C, by its maker' }]"
+    :fields="[{ key: 'boils', label: 'Boils at, °C (maker)' }]"
   />
   <FaultNote v-if="fault" class="mt-3" :fault="fault" />
   <template v-if="answer">
