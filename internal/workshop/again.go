@@ -9,8 +9,9 @@ import (
 )
 
 // lookedAgain says whether what an item's work was for was looked at after it. What was unsafe at
-// a point is read again there and is not unsafe any more; a bolt is torqued; a cause that a hunt
-// found is tried and cured. For the rest, and for what was only due, a mechanic's word is enough.
+// a point is read again there and is not unsafe any more; a bolt is torqued. What was put right
+// while a cause was looked for was tried before it was written down. For the rest, a hunt's cause
+// among them, and for what was only due, a mechanic's word under their name is enough.
 func (w *Workshop) lookedAgain(s *sheet, f FindingView, i ItemView) bool {
 	place := s.placeOf(i, f.Point)
 	if f.Point != "" {
@@ -28,7 +29,7 @@ func (w *Workshop) lookedAgain(s *sheet, f FindingView, i ItemView) bool {
 		return logged && last.ID != f.ID && s.order[last.ID] > s.order[f.ID] && last.Content.Torque.settles(last.Content.Torque.Verdict)
 	}
 	if f.hunt != nil && i.Item.OnTheWay {
-		return true // it was tried, and gone, before it was written down
+		return true
 	}
 	_, looked := s.last(KindLooked, func(c Content) bool { return s.current(c.Looked.Finding) == f.ID })
 	return looked

@@ -71,7 +71,7 @@ var trials = map[string]string{
 	SignFrontBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the rear wheel lifts before the front one turns. Let go: it spins free.",
 	SignRearBrake:  "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the wheel stays. Let go: it spins free.",
 	SignThirdBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the wheel drags or stays. Let go: it spins free.",
-	SignTestRide:   "After the brakes: spin both wheels, shift every gear under load, brake from speed with each brake alone, rock the headset, let go of the bar for a moment where it is safe. Lights, bell.",
+	SignTestRide:   "After the brakes: spin both wheels, shift every gear under load, brake from speed with each brake alone, rock the headset; with both hands light on the bar it runs straight and does not shake. Lights, bell.",
 }
 
 // hand is which hand works a brake, in words; it is put back as it was.

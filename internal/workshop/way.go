@@ -6,11 +6,16 @@ import (
 	"utensil/core/estimate"
 )
 
-// offerWords adds work in words of its own, with the shop's price for its minutes.
+// offerWords adds work in words of its own.
 func (f *FindingView) offerWords(offer Suggestion, s *sheet) {
+	f.Suggested = append(f.Suggested, offer.priced(s))
+}
+
+// priced is work in words of its own with the shop's price for its minutes.
+func (offer Suggestion) priced(s *sheet) Suggestion {
 	offer.Labour = estimate.Labour(offer.Minutes, s.Settings.Hourly)
 	offer.Parts, offer.Total = []estimate.Part{}, offer.Labour
-	f.Suggested = append(f.Suggested, offer)
+	return offer
 }
 
 // wayOf is what was put right while looking for a cause, ready to stand on the sheet as done: the
@@ -24,9 +29,7 @@ func (w *Workshop) wayOf(s *sheet, f FindingView) *Suggestion {
 	if !found {
 		return nil
 	}
-	offer := Suggestion{Title: c.Remedy, Minutes: max(1, int(c.Minutes+0.5)), Why: "It was tried, and gone."}
-	offer.Labour = estimate.Labour(offer.Minutes, s.Settings.Hourly)
-	offer.Parts, offer.Total = []estimate.Part{}, offer.Labour
+	offer := Suggestion{Title: c.Remedy, Minutes: max(1, int(c.Minutes+0.5)), Why: "It was tried, and gone."}.priced(s)
 	return &offer
 }
 
