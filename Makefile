@@ -5,7 +5,7 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo test bench lint go-lint ui-lint deps build types fmt go-test ui-test go-checks ui-checks e2e
+.PHONY: demo test bench race fuzz micro lint go-lint ui-lint deps build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
@@ -15,8 +15,23 @@ test: deps internal/httpapi/interface/index.html ## everything; the browser's te
 	$(MAKE) --no-print-directory e2e
 
 bench: build ## speed as ratios measured in one run, sizes in bytes
-	$(GO) test -run '^$$' -bench . -benchtime 1x ./internal/bench
+	$(GO) test -run '^$$' -bench . -benchtime 1x ./internal/speed
 	node ui/bytes.mjs
+
+race: deps internal/httpapi/interface/index.html ## the Go tests under the race detector
+	$(GO) test -race ./...
+
+FUZZ ?= 4s
+fuzz: ## each fuzz target for a few seconds
+	@set -e; for file in $$(grep -rl '^func Fuzz' --include='*_test.go' cmd core internal knowledge); do \
+	  for target in $$(sed -n 's/^func \(Fuzz[A-Za-z]*\).*/\1/p' $$file); do \
+	    echo "$$target in $$(dirname $$file)"; \
+	    $(GO) test -run '^$$' -fuzz "^$$target\$$" -fuzztime $(FUZZ) ./$$(dirname $$file); \
+	  done; \
+	done
+
+micro: ## micro-benchmarks of laying out, diagnosing, judging
+	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./internal/workshop
 
 deps: node_modules/.done ## what is missing on this machine
 	@ci/need.sh

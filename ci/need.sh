@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
-# Installs what this machine lacks: PostgreSQL's server, Chromium, GNU units, poppler's
-# pdftotext. Asks for nothing. Go and Node are expected; Debian's are taken if there are none.
+# Installs what this machine lacks: PostgreSQL's server, Chromium, GNU units, poppler's pdftotext;
+# Debian's Go and Node where there are none. Asks for nothing. What is too old is named in one line.
 set -euo pipefail
 need=()
 compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null || need+=(postgresql)
@@ -8,11 +8,22 @@ command -v chromium >/dev/null || need+=(chromium)
 command -v units >/dev/null || need+=(units)
 command -v pdftotext >/dev/null || need+=(poppler-utils)
 command -v node >/dev/null || need+=(nodejs npm)
-command -v go >/dev/null || need+=(golang)
-[ ${#need[@]} -eq 0 ] && exit 0
-echo "Installing ${need[*]}"
-as=()
-[ "$(id -u)" -eq 0 ] || as=(sudo -n)
-export DEBIAN_FRONTEND=noninteractive
-"${as[@]}" apt-get update -qq
-"${as[@]}" apt-get install -y -qq --no-install-recommends "${need[@]}" >/dev/null
+command -v npm >/dev/null || [[ " ${need[*]} " == *' npm '* ]] || need+=(npm)
+command -v go >/dev/null || need+=(golang ca-certificates)
+if [ ${#need[@]} -gt 0 ]; then
+  echo "Installing ${need[*]}"
+  as=()
+  [ "$(id -u)" -eq 0 ] || as=(sudo -n)
+  export DEBIAN_FRONTEND=noninteractive
+  "${as[@]}" apt-get update -qq
+  "${as[@]}" apt-get install -y -qq --no-install-recommends "${need[@]}" >/dev/null
+fi
+
+# least NAME VERSION LEAST: that it is new enough, in the order of version sort.
+least() {
+  [ "$(printf '%s\n' "$3" "$2" | sort -V | head -n 1)" = "$3" ] && return
+  echo "$1 $2 is too old, $3 or later is needed: put a newer one first in PATH, or use Debian 13, whose own will do." >&2
+  exit 1
+}
+least Go "$(go env GOVERSION 2>/dev/null | sed 's/^go//')" 1.21 # which fetches the one that go.mod names
+least Node "$(node --version | sed 's/^v//')" 20.19

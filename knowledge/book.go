@@ -32,6 +32,9 @@ type Book struct {
 	Procedures    []Procedure
 	Bedding       []Scheme
 	Fluids        []Fluid
+	Places        []Place
+	Bearings      []Bearing
+	Balls         []Ball
 }
 
 // Point is one place of the walk-round. It has either a Gauge or a Scale.
@@ -49,6 +52,8 @@ type Point struct {
 	Gauge      *wear.Gauge    `yaml:"gauge"`
 	Scale      []wear.Word    `yaml:"scale"`
 	Source     string         `yaml:"source"`
+	End        string         `yaml:"end"`      // front or rear, where there are two
+	OnBrake    int            `yaml:"on_brake"` // its place among the points of the brake at its end; 0 for none of it
 }
 
 // Route is a way round the bike: an order of its points.

@@ -44,9 +44,11 @@ func TestLimitsFitTheBike(t *testing.T) {
 		{"roadster", "chain", 1}, {"single", "chain", 1}, {"electric_city", "chain", 1},
 		{"road", "front-pads", 1}, {"commuter", "rear-pads", 1}, {"fixed", "chain", 1}, {"trail", "rear-rotor", 1.5},
 	} {
-		point, known := book.Point(c.point)
-		require.True(t, known, c.point)
-		assert.InDelta(t, c.due, point.Gauge.LimitFor(facts(t, c.kind)).Due, 1e-12, "%s on %s", c.point, c.kind)
+		t.Run(c.kind, func(t *testing.T) {
+			point, known := book.Point(c.point)
+			require.True(t, known, c.point)
+			assert.InDelta(t, c.due, point.Gauge.LimitFor(facts(t, c.kind)).Due, 1e-12, "%s on %s", c.point, c.kind)
+		})
 	}
 	electronicTen := facts(t, "randonneur")
 	electronicTen.Gears = "electronic"
@@ -113,22 +115,30 @@ func TestEveryKindCanBeServicedWhole(t *testing.T) {
 
 func TestLoadNamesFileAndLine(t *testing.T) {
 	for name, c := range map[string]struct{ file, text, want string }{
-		"range upside down": {"fasteners/own.yaml", "\n\n- id: x\n  name: X\n  component: C\n  nm: {min: 8, max: 6}\n  tool: t\n  treatment: dry\n  source: s\n", "fasteners/own.yaml:3: x: range is upside down"},
-		"unknown key":       {"fasteners/own.yaml", "- id: x\n  colour: red\n", "fasteners/own.yaml:1"},
-		"twice":             {"depths.yaml", "- {id: a, name: A, torque: all}\n- {id: a, name: A, torque: all}\n", "depths.yaml:2: \"a\" stands already at line 1"},
-		"no such fastener":  {"operations.yaml", "- {id: o, title: O, minutes: 5, touches: [wing-nut]}\n", "operations.yaml:1: o: touches \"wing-nut\""},
-		"not a list":        {"kinds.yaml", "id: x\n", "kinds.yaml:1: expected a list"},
-		"broken":            {"kinds.yaml", "- id: [\n", "kinds.yaml"},
-		"bad mark":          {"points.yaml", "- {id: p, name: P, from: repair, method: m, worn: w, source: s, scale: [{word: W, mark: bad, reason: r}]}\n", "points.yaml:1: p: there is no mark"},
-		"bad fact":          {"points.yaml", "- {id: p, name: P, from: repair, when: {colour: [red]}, method: m, worn: w, source: s, scale: [{word: W, mark: due, reason: r}]}\n", "no fact \"colour\""},
+		"range upside down": {"fasteners/own.yaml", "\n\n- id: x\n  name: X\n  component: C\n  nm: {min: 8, max: 6}\n  tool: t\n  treatment: " +
+			"dry\n  source: s\n", "fasteners/own.yaml:3: x: range is upside down"},
+		"unknown key": {"fasteners/own.yaml", "- id: x\n  colour: red\n", "fasteners/own.yaml:1"},
+		"twice": {"depths.yaml", "- {id: a, name: A, torque: all}\n- {id: a, name: A, torque: all}\n",
+			"depths.yaml:2: \"a\" stands already at line 1"},
+		"no such fastener": {"operations.yaml", "- {id: o, title: O, minutes: 5, touches: [wing-nut]}\n",
+			"operations.yaml:1: o: touches \"wing-nut\""},
+		"not a list": {"kinds.yaml", "id: x\n", "kinds.yaml:1: expected a list"},
+		"broken":     {"kinds.yaml", "- id: [\n", "kinds.yaml"},
+		"bad mark": {"points.yaml", "- {id: p, name: P, from: repair, method: m, worn: w, source: s, scale: [{word: W, mark: bad, " +
+			"reason: r}]}\n", "points.yaml:1: p: there is no mark"},
+		"bad fact": {"points.yaml", "- {id: p, name: P, from: repair, when: {colour: [red]}, method: m, worn: w, source: s, scale: " +
+			"[{word: W, mark: due, reason: r}]}\n", "no fact \"colour\""},
 	} {
-		_, err := knowledge.Layered(fstest.MapFS{c.file: {Data: []byte(c.text)}})
-		assert.ErrorContains(t, err, c.want, name)
+		t.Run(name, func(t *testing.T) {
+			_, err := knowledge.Layered(fstest.MapFS{c.file: {Data: []byte(c.text)}})
+			assert.ErrorContains(t, err, c.want, name)
+		})
 	}
 }
 
 func TestWorkshopsOwnEntryReplacesOurs(t *testing.T) {
-	own := "- {id: saddle-clamp, name: Saddle clamp, component: Seat, nm: {min: 11, max: 13}, tool: hex 6 mm, treatment: dry, source: our own}\n"
+	own := "- {id: saddle-clamp, name: Saddle clamp, component: Seat, nm: {min: 11, max: 13}, tool: hex 6 mm, treatment: dry, source: our " +
+		"own}\n"
 	book, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(own)}})
 	require.NoError(t, err)
 	clamp, _ := book.Fastener("saddle-clamp")

@@ -138,7 +138,8 @@ func (b *Book) validateCures(p Point) error {
 			if !p.When.Holds(f) || slices.ContainsFunc(able, func(o Operation) bool { return o.When.Holds(f) }) {
 				continue
 			}
-			errs = append(errs, fmt.Errorf("nothing settles “%s” on a bike with %s: name the work that does, or say under offer what is done or whom it is sent to", seen, told(f, conditions)))
+			errs = append(errs, fmt.Errorf("nothing settles “%s” on a bike with %s: name the work that does, or say under offer what is done or "+
+				"whom it is sent to", seen, told(f, conditions)))
 			break
 		}
 	}

@@ -27,6 +27,7 @@ type Fastener struct {
 	Tool      string           `yaml:"tool"`
 	Treatment string           `yaml:"treatment"`
 	Apply     string           `yaml:"apply"`      // where the treatment goes
+	End       string           `yaml:"end"`        // front or rear, where there are two
 	Hand      string           `yaml:"hand"`       // "left" for a left-hand thread
 	HandWhen  bike.Condition   `yaml:"hand_when"`  // facts under which it has that hand
 	HandAsked string           `yaml:"hand_asked"` // what to say while those facts are unknown

@@ -32,8 +32,10 @@ func TestFiguresOfTheTrade(t *testing.T) {
 		{"mountain", "front-axle-through", 10}, {"mountain", "rear-axle-through", 12}, {"mountain", "fork-foot", 7.3},
 		{"mountain", "cassette-lockring", 40}, {"commuter", "front-rotor-ring", 40},
 	} {
-		rule, _ := ruleOn(t, c.kind, c.id)
-		assert.Equal(t, fastener.InRange, rule.Judge(c.figure).State, "%s at %g N·m", c.id, float64(c.figure))
+		t.Run(c.kind, func(t *testing.T) {
+			rule, _ := ruleOn(t, c.kind, c.id)
+			assert.Equal(t, fastener.InRange, rule.Judge(c.figure).State, "%s at %g N·m", c.id, float64(c.figure))
+		})
 	}
 }
 
@@ -49,9 +51,11 @@ func TestThePartThatBearsLeastDecides(t *testing.T) {
 	}
 	steel, _ := bar("steel")
 	for material, says := range map[string]string{"carbon": "carbon handlebar", "unknown": "nobody has read"} {
-		rule, part := bar(material)
-		assert.Less(t, rule.Max, steel.Max, material)
-		assert.Contains(t, part, says)
+		t.Run(material, func(t *testing.T) {
+			rule, part := bar(material)
+			assert.Less(t, rule.Max, steel.Max, material)
+			assert.Contains(t, part, says)
+		})
 	}
 	plate, _ := shipped(t).Fastener("faceplate")
 	nobody := facts(t, "randonneur")
@@ -60,12 +64,14 @@ func TestThePartThatBearsLeastDecides(t *testing.T) {
 	assert.Empty(t, plate.Unread(nobody))
 	cup, _ := shipped(t).Fastener("bottom-bracket-right")
 	for word, want := range map[string]bool{"drive_left": true, "drive_right": false, "unknown": false} {
-		bike := facts(t, "commuter")
-		bike.BracketThread = word
-		left, asked := cup.LeftHand(bike)
-		assert.Equal(t, want, left, word)
-		assert.Equal(t, word == "unknown", asked != "", "%s: it is read before the cup is turned", word)
-		assert.Equal(t, word == "unknown", cup.Unread(bike) == "bracket_thread", word)
+		t.Run(word, func(t *testing.T) {
+			bike := facts(t, "commuter")
+			bike.BracketThread = word
+			left, asked := cup.LeftHand(bike)
+			assert.Equal(t, want, left, word)
+			assert.Equal(t, word == "unknown", asked != "", "%s: it is read before the cup is turned", word)
+			assert.Equal(t, word == "unknown", cup.Unread(bike) == "bracket_thread", word)
+		})
 	}
 }
 
@@ -84,7 +90,8 @@ func TestEveryFastenerOfEveryKindHasAWay(t *testing.T) {
 			}
 		}
 	}
-	for _, id := range []string{"crank-pinch", "crank-arm", "crank-splined", "quill-expander", "bottom-bracket-pressed", "dropper-collar", "kickstand", "rack-rear", "motor-mount"} {
+	for _, id := range []string{"crank-pinch", "crank-arm", "crank-splined", "quill-expander", "bottom-bracket-pressed", "dropper-collar",
+		"kickstand", "rack-rear", "motor-mount"} {
 		assert.True(t, worn[id], "no kind has %s", id)
 	}
 }
@@ -104,17 +111,20 @@ func TestRunGoesFrontToBack(t *testing.T) {
 func TestFastenersThatDoNotFit(t *testing.T) {
 	const head = "- {id: x, name: X, component: C, tool: t, source: s, "
 	for name, c := range map[string]struct{ rest, want string }{
-		"no treatment":     {"treatment: spit, nm: {min: 1, max: 2}}", "no treatment"},
-		"no thread":        {"treatment: dry, thread: 5, nm: {min: 1, max: 2}}", "no thread"},
-		"two ways":         {"treatment: dry, set: by hand, nm: {min: 1, max: 2}}", "has one of"},
-		"no way":           {"treatment: dry}", "has one of"},
-		"into nothing":     {"treatment: dry, thread: M5, class: \"8.8\"}", "steel, aluminium or carbon"},
-		"weak class":       {"treatment: dry, thread: M5, class: \"4.6\"}", "no strength class"},
-		"no pattern":       {"treatment: dry, pattern: zigzag, nm: {min: 1, max: 2}}", "turns or star"},
-		"part upside down": {"treatment: dry, nm: {min: 1, max: 2}, meets: [{part: bar, nm: {min: 3, max: 2}, source: s}]}", "bar: range is upside down"},
+		"no treatment": {"treatment: spit, nm: {min: 1, max: 2}}", "no treatment"},
+		"no thread":    {"treatment: dry, thread: 5, nm: {min: 1, max: 2}}", "no thread"},
+		"two ways":     {"treatment: dry, set: by hand, nm: {min: 1, max: 2}}", "has one of"},
+		"no way":       {"treatment: dry}", "has one of"},
+		"into nothing": {"treatment: dry, thread: M5, class: \"8.8\"}", "steel, aluminium or carbon"},
+		"weak class":   {"treatment: dry, thread: M5, class: \"4.6\"}", "no strength class"},
+		"no pattern":   {"treatment: dry, pattern: zigzag, nm: {min: 1, max: 2}}", "turns or star"},
+		"part upside down": {"treatment: dry, nm: {min: 1, max: 2}, meets: [{part: bar, nm: {min: 3, max: 2}, source: s}]}",
+			"bar: range is upside down"},
 	} {
-		_, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(head + c.rest)}})
-		assert.ErrorContains(t, err, c.want, name)
-		assert.ErrorContains(t, err, "fasteners/own.yaml:1: x", name)
+		t.Run(name, func(t *testing.T) {
+			_, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(head + c.rest)}})
+			assert.ErrorContains(t, err, c.want, name)
+			assert.ErrorContains(t, err, "fasteners/own.yaml:1: x", name)
+		})
 	}
 }

@@ -15,6 +15,7 @@ import (
 type Fault struct {
 	ID       string         `yaml:"id"`
 	Name     string         `yaml:"name"`
+	End      string         `yaml:"end"`  // front or rear, where there are two
 	Said     []string       `yaml:"said"` // words in which owners say it
 	When     bike.Condition `yaml:"when"`
 	Caution  string         `yaml:"caution"`
@@ -185,118 +186,148 @@ func (p page) line(word string, from int) int {
 	return from + 1
 }
 
+// faultProof gathers what is wrong with a complaint, by the line where it stands.
+type faultProof struct {
+	book   *Book
+	fault  Fault
+	page   page
+	start  int
+	causes map[string]bool
+	checks map[string]bool
+	errs   []error
+}
+
+func (v *faultProof) wrong(line int, format string, args ...any) {
+	v.errs = append(v.errs, fmt.Errorf("%s:%d: %s: %s", v.page.file, line, v.fault.ID, fmt.Sprintf(format, args...)))
+}
+
 // validateFault reports everything wrong with a complaint, with file and line.
 func (b *Book) validateFault(f Fault, p page, start int) error {
-	var errs []error
-	wrong := func(line int, format string, args ...any) {
-		errs = append(errs, fmt.Errorf("%s:%d: %s: %s", p.file, line, f.ID, fmt.Sprintf(format, args...)))
-	}
+	v := &faultProof{book: b, fault: f, page: p, start: start, causes: map[string]bool{}, checks: map[string]bool{}}
 	if f.Name == "" || f.Source == "" || len(f.Said) == 0 {
-		wrong(start, "a complaint needs a name, a source and the words owners use")
+		v.wrong(start, "a complaint needs a name, a source and the words owners use")
 	}
-	causes, checks := map[string]bool{}, map[string]bool{}
 	for _, c := range f.Causes {
-		line := p.line(c.ID, start)
-		if causes[c.ID] || c.Name == "" || c.Why == "" || c.Remedy == "" {
-			wrong(line, "the cause %q stands twice, or lacks a name, a reason or a remedy", c.ID)
-		}
-		causes[c.ID] = true
-		if _, known := diagnosis.Frequency[c.Common]; !known {
-			wrong(p.line(c.Common, line-1), "%q is no frequency: rare, sometimes, common or very common", c.Common)
-		}
-		if _, known := b.Operation(c.Operation); !known && c.Operation != "" {
-			wrong(line, "there is no operation %q", c.Operation)
-		}
-		if c.Minutes <= 0 {
-			wrong(line, "%s needs minutes: its remedy is work that can be offered", c.ID)
-		}
-		for _, id := range c.Touches {
-			if _, known := b.Fastener(id); !known {
-				wrong(line, "%s touches %q, which is no fastener", c.ID, id)
-			}
-		}
-		if err := c.When.Validate(); err != nil {
-			wrong(line, "%v", err)
-		}
+		v.cause(c)
 	}
 	for _, pair := range f.Together {
-		if len(pair) != 2 || !causes[pair[0]] || !causes[pair[1]] {
-			wrong(p.line("together", start), "%v is not two of the causes", pair)
+		if len(pair) != 2 || !v.causes[pair[0]] || !v.causes[pair[1]] {
+			v.wrong(p.line("together", start), "%v is not two of the causes", pair)
 		}
 	}
 	for _, c := range f.Checks {
-		checks[c.ID] = true
+		v.checks[c.ID] = true
 	}
 	for _, c := range f.Checks {
-		line := p.line(c.ID, p.line("checks", start))
-		if c.Do == "" || len(c.Answers) < 2 {
-			wrong(line, "the check %q needs something to do and at least two answers", c.ID)
-			continue
+		v.check(c)
+	}
+	if len(v.errs) == 0 {
+		v.tells()
+	}
+	return errors.Join(v.errs...)
+}
+
+// cause proves one cause.
+func (v *faultProof) cause(c Cause) {
+	line := v.page.line(c.ID, v.start)
+	if v.causes[c.ID] || c.Name == "" || c.Why == "" || c.Remedy == "" {
+		v.wrong(line, "the cause %q stands twice, or lacks a name, a reason or a remedy", c.ID)
+	}
+	v.causes[c.ID] = true
+	if _, known := diagnosis.Frequency[c.Common]; !known {
+		v.wrong(v.page.line(c.Common, line-1), "%q is no frequency: rare, sometimes, common or very common", c.Common)
+	}
+	if _, known := v.book.Operation(c.Operation); !known && c.Operation != "" {
+		v.wrong(line, "there is no operation %q", c.Operation)
+	}
+	if c.Minutes <= 0 {
+		v.wrong(line, "%s needs minutes: its remedy is work that can be offered", c.ID)
+	}
+	for _, id := range c.Touches {
+		if _, known := v.book.Fastener(id); !known {
+			v.wrong(line, "%s touches %q, which is no fastener", c.ID, id)
 		}
-		for _, before := range c.After {
-			if !checks[before] {
-				wrong(p.line(before, line), "%s comes after %q, which is no check", c.ID, before)
-			}
+	}
+	if err := c.When.Validate(); err != nil {
+		v.wrong(line, "%v", err)
+	}
+}
+
+// check proves one check: when its turn comes, what it reads off the walk-round, and its answers.
+func (v *faultProof) check(c Check) {
+	line := v.page.line(c.ID, v.page.line("checks", v.start))
+	if c.Do == "" || len(c.Answers) < 2 {
+		v.wrong(line, "the check %q needs something to do and at least two answers", c.ID)
+		return
+	}
+	for _, before := range c.After {
+		if !v.checks[before] {
+			v.wrong(v.page.line(before, line), "%s comes after %q, which is no check", c.ID, before)
 		}
-		for _, first := range f.BeforeRiding {
-			if c.Rides && !slices.Contains(c.After, first) {
-				wrong(line, "nobody rides for %s before %s was looked at: name it under after", c.ID, first)
-			}
+	}
+	for _, first := range v.fault.BeforeRiding {
+		if c.Rides && !slices.Contains(c.After, first) {
+			v.wrong(line, "nobody rides for %s before %s was looked at: name it under after", c.ID, first)
 		}
-		for _, a := range c.Answers {
-			for _, seen := range a.Seen {
-				if c.Fluid != "" && seen != OldFluid && seen != FreshFluid {
-					wrong(p.line(seen, line-1), "the age of fluid is %s or %s", OldFluid, FreshFluid)
-				}
+	}
+	v.seen(c, line)
+	for i, a := range c.Answers {
+		v.answer(c, a, i == len(c.Answers)-1, line)
+	}
+}
+
+// seen proves what a check reads off the walk-round or the age of the fluid.
+func (v *faultProof) seen(c Check, line int) {
+	point, known := v.book.Point(c.Point)
+	if c.Point != "" && !known {
+		v.wrong(v.page.line(c.Point, line-1), "there is no point %q", c.Point)
+	}
+	for _, a := range c.Answers {
+		for _, seen := range a.Seen {
+			if c.Fluid != "" && seen != OldFluid && seen != FreshFluid {
+				v.wrong(v.page.line(seen, line-1), "the age of fluid is %s or %s", OldFluid, FreshFluid)
 			}
-		}
-		if point, known := b.Point(c.Point); c.Point != "" && !known {
-			wrong(p.line(c.Point, line-1), "there is no point %q", c.Point)
-		} else if c.Point != "" {
-			for _, a := range c.Answers {
-				for _, seen := range a.Seen {
-					if wear.Mark(seen).Validate() != nil && !slices.Contains(point.tags(), seen) {
-						wrong(p.line(seen, line-1), "%q is neither a mark nor a word of the point %s", seen, c.Point)
-					}
-				}
-			}
-		}
-		for i, a := range c.Answers {
-			last := i == len(c.Answers)-1
-			if a.Say == "" || last != (len(a.If) == 0 && a.Else == "") {
-				wrong(line, "each answer of %s but the last says how likely it is; the last takes the rest", c.ID)
-			}
-			for cause, word := range a.If {
-				if !causes[cause] {
-					wrong(p.line(cause, line-1), "%s speaks of %q, which is no cause", c.ID, cause)
-				}
-				if _, known := diagnosis.Chance[word]; !known {
-					wrong(p.line(word, line-1), "%q is no likelihood: never, rarely, sometimes, even, often, usually or always", word)
-				}
-			}
-			if _, known := diagnosis.Chance[a.Else]; !last && !known {
-				wrong(p.line(a.Say, line-1), "%q is no likelihood: say under else what holds for the other causes", a.Else)
+			if known && wear.Mark(seen).Validate() != nil && !slices.Contains(point.tags(), seen) {
+				v.wrong(v.page.line(seen, line-1), "%q is neither a mark nor a word of the point %s", seen, c.Point)
 			}
 		}
 	}
-	if len(errs) > 0 {
-		return errors.Join(errs...)
+}
+
+// answer proves one answer: each but the last says how likely it is.
+func (v *faultProof) answer(c Check, a Answer, last bool, line int) {
+	if a.Say == "" || last != (len(a.If) == 0 && a.Else == "") {
+		v.wrong(line, "each answer of %s but the last says how likely it is; the last takes the rest", c.ID)
 	}
-	hunt, err := f.hunt(func(bike.Condition) bool { return true })
+	for cause, word := range a.If {
+		if !v.causes[cause] {
+			v.wrong(v.page.line(cause, line-1), "%s speaks of %q, which is no cause", c.ID, cause)
+		}
+		if _, known := diagnosis.Chance[word]; !known {
+			v.wrong(v.page.line(word, line-1), "%q is no likelihood: never, rarely, sometimes, even, often, usually or always", word)
+		}
+	}
+	if _, known := diagnosis.Chance[a.Else]; !last && !known {
+		v.wrong(v.page.line(a.Say, line-1), "%q is no likelihood: say under else what holds for the other causes", a.Else)
+	}
+}
+
+// tells proves that the checks can tell the causes apart.
+func (v *faultProof) tells() {
+	hunt, err := v.fault.hunt(func(bike.Condition) bool { return true })
 	if err == nil {
 		err = hunt.Model.Tells()
 	}
 	for _, fault := range split(err) {
-		line := start
+		line := v.start
 		switch {
 		case fault.Check >= 0:
-			line = p.line(f.Checks[fault.Check].ID, p.line("checks", start))
+			line = v.page.line(v.fault.Checks[fault.Check].ID, v.page.line("checks", v.start))
 		case fault.Cause >= 0:
-			line = p.line(f.Causes[fault.Cause].ID, start)
+			line = v.page.line(v.fault.Causes[fault.Cause].ID, v.start)
 		}
-		wrong(line, "%s", fault.Problem)
+		v.wrong(line, "%s", fault.Problem)
 	}
-	return errors.Join(errs...)
 }
 
 // split lists the faults of a model that were joined into one error.

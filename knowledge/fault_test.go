@@ -42,21 +42,27 @@ func TestFaultFilesAreChecked(t *testing.T) {
 	}
 	require.NoError(t, load(squeak))
 	for name, c := range map[string]struct{ old, new, says string }{
-		"typo in a cause":       {"if: {bent: usually}", "if: {bnet: usually}", `faults/own.yaml:20: squeak: sight speaks of "bnet", which is no cause`},
-		"typo in a word":        {"if: {dry: usually}", "if: {dry: usualy}", `faults/own.yaml:13: squeak: "usualy" is no likelihood`},
-		"a cycle":               {"do: Wipe it.", "do: Wipe it.\n      after: [sight]", "squeak: the check wipe comes after itself"},
-		"a check before none":   {"after: [wipe]", "after: [whipe]", `faults/own.yaml:18: squeak: sight comes after "whipe", which is no check`},
-		"nothing for the last":  {"{say: Dry, if: {dry: usually}, else: rarely}", "{say: Dry, if: {dry: always}, else: rarely}\n        - {say: Rusty, if: {dry: rarely}, else: rarely}", "faults/own.yaml:9: squeak: the answers of wipe under dry do not add up to 1"},
-		"a check for nothing":   {"if: {bent: usually}, else: never}", "else: even}", "faults/own.yaml:15: squeak: the check sight tells nothing"},
+		"typo in a cause": {"if: {bent: usually}", "if: {bnet: usually}",
+			`faults/own.yaml:20: squeak: sight speaks of "bnet", which is no cause`},
+		"typo in a word":      {"if: {dry: usually}", "if: {dry: usualy}", `faults/own.yaml:13: squeak: "usualy" is no likelihood`},
+		"a cycle":             {"do: Wipe it.", "do: Wipe it.\n      after: [sight]", "squeak: the check wipe comes after itself"},
+		"a check before none": {"after: [wipe]", "after: [whipe]", `faults/own.yaml:18: squeak: sight comes after "whipe", which is no check`},
+		"nothing for the last": {"{say: Dry, if: {dry: usually}, else: rarely}",
+			"{say: Dry, if: {dry: always}, else: rarely}\n        - {say: Rusty, if: {dry: rarely}, else: rarely}",
+			"faults/own.yaml:9: squeak: the answers of wipe under dry do not add up to 1"},
+		"a check for nothing": {"if: {bent: usually}, else: never}", "else: even}",
+			"faults/own.yaml:15: squeak: the check sight tells nothing"},
 		"no such operation":     {"minutes: 9,", "minutes: 9, operation: bend,", `squeak: there is no operation "bend"`},
 		"no such frequency":     {"common: rare", "common: seldom", `faults/own.yaml:7: squeak: "seldom" is no frequency`},
 		"no such point":         {"after: [wipe]", "point: wing", `there is no point "wing"`},
 		"an unknown field":      {"source: common practice", "sauce: common practice", "faults/own.yaml:1"},
 		"every answer explains": {"- {say: Oily}", "- {say: Oily, else: rarely}", "the last takes the rest"},
 	} {
-		text := strings.Replace(squeak, c.old, c.new, 1)
-		require.NotEqual(t, squeak, text, name)
-		assert.ErrorContains(t, load(text), c.says, name)
+		t.Run(name, func(t *testing.T) {
+			text := strings.Replace(squeak, c.old, c.new, 1)
+			require.NotEqual(t, squeak, text, name)
+			assert.ErrorContains(t, load(text), c.says, name)
+		})
 	}
 }
 

@@ -18,10 +18,14 @@ type Operation struct {
 	When    bike.Condition `yaml:"when"`
 	Minutes int            `yaml:"minutes"`
 	Parts   []PricedPart   `yaml:"parts"`
-	Needs   []string       `yaml:"needs"` // prerequisites; their minutes are part of Minutes
-	Ruins   []string       `yaml:"ruins"` // work that leaving it makes necessary in time
-	Saves   []string       `yaml:"saves"` // a rescue: the work it may make unnecessary
-	Pours   string         `yaml:"pours"` // the end whose circuit it pours fluid into
+	Needs   []string       `yaml:"needs"`  // prerequisites; their minutes are part of Minutes
+	Ruins   []string       `yaml:"ruins"`  // work that leaving it makes necessary in time
+	Saves   []string       `yaml:"saves"`  // a rescue: the work it may make unnecessary
+	Pours   string         `yaml:"pours"`  // the end whose circuit it pours fluid into
+	Bleeds  bool           `yaml:"bleeds"` // it changes the fluid
+	Fits    []string       `yaml:"fits"`   // places whose part it renews
+	Beds    bool           `yaml:"beds"`   // what it fits or cleans is to be bedded in
+	End     string         `yaml:"end"`    // front or rear, where there are two
 }
 
 // Prerequisite is done once, however many operations need it.
@@ -36,6 +40,16 @@ type Prerequisite struct {
 type PricedPart struct {
 	Name  string         `yaml:"name"`
 	Price estimate.Minor `yaml:"price_minor"`
+}
+
+// Bleeds lists the operations that change a brake's fluid.
+func (b *Book) Bleeds() (ids []string) {
+	for _, o := range b.Operations {
+		if o.Bleeds {
+			ids = append(ids, o.ID)
+		}
+	}
+	return ids
 }
 
 func (b *Book) validateOperation(o Operation) error {
@@ -66,6 +80,9 @@ func (b *Book) validateOperation(o Operation) error {
 		if part.Name == "" || part.Price < 0 {
 			return errors.New("a part needs a name and a price that is not negative")
 		}
+	}
+	if err := b.validateFits(o); err != nil {
+		return err
 	}
 	if o.Pours != "" && o.Pours != "front" && o.Pours != "rear" {
 		return fmt.Errorf("pours into %q: front or rear", o.Pours)

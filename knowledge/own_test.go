@@ -27,8 +27,10 @@ func TestRoutesGoOverPointsThereAre(t *testing.T) {
 		"twice":         {"- {id: r, name: R, points: [chain, chain]}", "stands twice"},
 		"nameless":      {"\n- {id: r, points: [chain]}", "routes.yaml:2: r: a route needs a name"},
 	} {
-		_, err := knowledge.Layered(knowledge.Texts{"routes.yaml": c.text})
-		assert.ErrorContains(t, err, c.says, name)
+		t.Run(name, func(t *testing.T) {
+			_, err := knowledge.Layered(knowledge.Texts{"routes.yaml": c.text})
+			assert.ErrorContains(t, err, c.says, name)
+		})
 	}
 	// A later layer wins, and what it leaves out stays.
 	own := knowledge.Texts{"routes.yaml": "- {id: front-to-back, name: Mine, points: [chain]}"}
@@ -48,8 +50,10 @@ func TestOperationsFitTogether(t *testing.T) {
 		"ruins itself":        {"- {id: o, title: O, minutes: 5, ruins: [o]}", `"o" is no other operation`},
 		"saves nothing known": {"- {id: o, title: O, minutes: 5, saves: [x]}", `"x" is no other operation`},
 	} {
-		_, err := knowledge.Layered(knowledge.Texts{"operations.yaml": c.text})
-		assert.ErrorContains(t, err, c.says, name)
+		t.Run(name, func(t *testing.T) {
+			_, err := knowledge.Layered(knowledge.Texts{"operations.yaml": c.text})
+			assert.ErrorContains(t, err, c.says, name)
+		})
 	}
 	_, err := knowledge.Layered(knowledge.Texts{"prerequisites.yaml": "- {id: p, name: P, minutes: 0, source: s}"})
 	assert.ErrorContains(t, err, "prerequisites.yaml:1: p: a prerequisite needs a name, minutes and a source")

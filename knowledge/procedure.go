@@ -16,6 +16,7 @@ type Procedure struct {
 	ID          string              `yaml:"id"`
 	Name        string              `yaml:"name"`
 	About       string              `yaml:"about"`
+	End         string              `yaml:"end"` // front or rear, where there are two
 	When        bike.Condition      `yaml:"when"`
 	Operation   string              `yaml:"operation"` // the work item it does
 	School      brake.School        `yaml:"school"`    // of bleeding
@@ -45,6 +46,8 @@ type ComeBack struct {
 // State is something that is so while work goes on.
 type State struct {
 	procedure.State `yaml:",inline"`
+
+	End string `yaml:"end"` // front or rear, where there are two
 }
 
 func (s State) key() string { return s.ID }

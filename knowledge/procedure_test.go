@@ -18,8 +18,10 @@ import (
 func TestShippedProcedures(t *testing.T) {
 	book, err := knowledge.Shipped()
 	require.NoError(t, err)
-	for _, id := range []string{"bleed-lever", "bleed-push", "bleed-two-syringe", "fluid-exchange", "free-pistons", "isolate", "lever-service", "pads-disc", "pads-rim",
-		"rotor-clean", "contaminated", "squeal-lapping", "centre-caliper", "true-rotor", "reset-pistons", "bed-in", "balance-arms", "cable-brake", "drum", "hose-shorten"} {
+	for _, id := range []string{"bleed-lever", "bleed-push", "bleed-two-syringe", "fluid-exchange", "free-pistons", "isolate", "lever-service",
+		"pads-disc", "pads-rim",
+		"rotor-clean", "contaminated", "squeal-lapping", "centre-caliper", "true-rotor", "reset-pistons", "bed-in", "balance-arms", "cable-brake",
+		"drum", "hose-shorten"} {
 		for _, end := range []string{"front", "rear"} {
 			p, known := book.GuidedWork(id + "-" + end)
 			require.True(t, known, "%s %s", id, end)
@@ -70,11 +72,13 @@ func TestEveryProcedureComesToItsEnd(t *testing.T) {
 
 func TestAProcedureOfTheShopIsCheckedFirst(t *testing.T) {
 	file := func(steps string) error {
-		_, err := knowledge.Layered(fstest.MapFS{"procedures/own.yaml": {Data: []byte("- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n" + steps)}})
+		_, err := knowledge.Layered(fstest.MapFS{"procedures/own.yaml": {Data: []byte("- id: wash\n  name: Wash it\n  minutes: 5\n  caution: " +
+			"Mind the bearings.\n  source: ours\n" + steps)}})
 		return err
 	}
 	require.NoError(t, file("  steps: [{id: a, do: Wash.}]\n"))
-	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., outcomes: [{say: Clean, to: b}]}]\n"), "procedures/own.yaml:1: wash: step a: \"Clean\" leads to \"b\"")
+	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., outcomes: [{say: Clean, to: b}]}]\n"),
+		"procedures/own.yaml:1: wash: step a: \"Clean\" leads to \"b\"")
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {point: moon}}]\n"), "no point")
 	assert.Error(t, file("  steps: [{id: a, du: Wash.}]\n"), "a typo")
 }
@@ -89,7 +93,8 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 			{`opens: ["{end}-covered"]`, `seconds: 5`, "front pads out, or front pads and rotor covered"},
 			{`opens: ["{end}-caliper-port-open"]`, `seconds: 5`, "needs: front caliper's port open"},
 			{`record: {fastener: "{end}-bleed-screw"}`, `seconds: 5`, "not torqued since: front-bleed-screw"},
-			{`closes: ["{end}-wheel-out"], record: {fasteners: ["{end}-axle-through", "{end}-quick-release", "{end}-axle-nut"]}`, `closes: ["{end}-wheel-out"]`, "not torqued since: front-axle-through"},
+			{`closes: ["{end}-wheel-out"], record: {fasteners: ["{end}-axle-through", "{end}-quick-release", "{end}-axle-nut"]}`,
+				`closes: ["{end}-wheel-out"]`, "not torqued since: front-axle-through"},
 			{`closes: ["{end}-fluid-about"]`, `seconds: 5`, "while there is still: fluid about"},
 		},
 		"procedures/pistons.yaml": {
@@ -102,17 +107,20 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 			{`, most: 2, then: wipe`, ``, "nothing bounds this loop"},
 		},
 	} {
-		for _, c := range cases {
-			text := knowledge.Text(file)
-			require.Contains(t, text, c.from, file)
-			_, err := knowledge.Layered(knowledge.Texts{file: strings.Replace(text, c.from, c.to, 1)})
-			if assert.ErrorContains(t, err, c.says, c.from) {
-				assert.Regexp(t, regexp.QuoteMeta(file)+`:\d+: `, err.Error())
+		t.Run(file, func(t *testing.T) {
+			for _, c := range cases {
+				text := knowledge.Text(file)
+				require.Contains(t, text, c.from, file)
+				_, err := knowledge.Layered(knowledge.Texts{file: strings.Replace(text, c.from, c.to, 1)})
+				if assert.ErrorContains(t, err, c.says, c.from) {
+					assert.Regexp(t, regexp.QuoteMeta(file)+`:\d+: `, err.Error())
+				}
 			}
-		}
+		})
 	}
 	// The line is that of the step, not of the procedure.
-	own := "- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n  steps:\n    - {id: a, do: Wash.}\n    - {id: b, do: Dry., closes: [front-wheel-out]}\n"
+	own := "- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n  steps:\n    - {id: a, do: Wash.}\n  " +
+		"  - {id: b, do: Dry., closes: [front-wheel-out]}\n"
 	_, err := knowledge.Layered(knowledge.Texts{"procedures/own.yaml": own})
 	assert.ErrorContains(t, err, "procedures/own.yaml:8: wash: step b: it ends “front wheel out”, which is not so. The way there: Wash.")
 }

@@ -12,6 +12,8 @@ import (
 	"github.com/goccy/go-yaml"
 	"github.com/goccy/go-yaml/ast"
 	"github.com/goccy/go-yaml/parser"
+
+	"utensil/core/words"
 )
 
 // origin remembers where each entry was read, for the errors.
@@ -137,8 +139,8 @@ func expand(decoder *yaml.Decoder, entry ast.Node) ([]ast.Node, error) {
 	var out []ast.Node
 	for _, end := range ends {
 		word := fmt.Sprint(end)
-		first := min(1, len(word))
-		text, err := yaml.Marshal(filled(fields, strings.NewReplacer("{end}", word, "{End}", strings.ToUpper(word[:first])+word[first:])))
+		fields["end"] = word
+		text, err := yaml.Marshal(filled(fields, strings.NewReplacer("{end}", word, "{End}", words.Capital(word))))
 		if err != nil {
 			return nil, err
 		}

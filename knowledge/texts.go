@@ -45,6 +45,9 @@ func (t Texts) Glob(pattern string) ([]string, error) {
 // Files lists the files that a workshop may lay its own over, with what is in them.
 var Files = []struct{ Name, About string }{
 	{"points.yaml", "Inspection points: method, instrument, limits, words"},
+	{"places.yaml", "What sits where on a bike, and the particulars it is known by"},
+	{"bearings.yaml", "Cartridge bearings by bore, outside, width and angles"},
+	{"balls.yaml", "Loose balls, and how many a place holds"},
 	{"routes.yaml", "Ways round the bike"},
 	{"operations.yaml", "Work the shop sells: minutes, parts, prices, what it touches"},
 	{"prerequisites.yaml", "What several pieces of work need done once"},

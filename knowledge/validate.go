@@ -18,9 +18,7 @@ func (b *Book) validate(origins origin) error {
 		}
 	}
 	for _, d := range b.Depths {
-		if d.Torque != "touched" && d.Torque != "all" {
-			wrong("depths.yaml", d.ID, fmt.Errorf("torque is %q: touched or all", d.Torque))
-		}
+		wrong("depths.yaml", d.ID, d.validate())
 	}
 	for _, k := range b.Kinds {
 		wrong("kinds.yaml", k.ID, errors.Join(append(k.Facts.Validate(), k.guesses())...))
@@ -28,52 +26,36 @@ func (b *Book) validate(origins origin) error {
 	for _, p := range b.Points {
 		wrong("points.yaml", p.ID, b.validatePoint(p))
 	}
+	for _, p := range b.Places {
+		wrong("places.yaml", p.ID, b.validatePlace(p))
+	}
+	for _, k := range b.Bearings {
+		wrong("bearings.yaml", k.ID, b.validateBearing(k))
+	}
+	for _, x := range b.Balls {
+		wrong("balls.yaml", x.ID, x.validate())
+	}
 	for _, r := range b.Routes {
 		wrong("routes.yaml", r.ID, b.validateRoute(r))
 	}
 	for _, t := range b.Treatments {
-		err := t.Friction.Validate()
-		if err == nil && (t.Name == "" || t.Source == "") {
-			err = errors.New("a treatment needs a name and a source")
-		}
-		wrong("treatments.yaml", t.ID, err)
+		wrong("treatments.yaml", t.ID, t.validate())
 	}
-	states := procedure.StateBook{}
-	for _, s := range b.States {
-		states[s.ID] = s.State
-	}
-	for _, s := range b.States {
-		wrong("states.yaml", s.ID, b.validateState(s, states))
-	}
-	for _, p := range b.Procedures {
-		err := b.validateProcedure(p, states)
-		var breach *procedure.Breach
-		if errors.As(err, &breach) {
-			errs = append(errs, fmt.Errorf("%s: %w", origins.within("procedures", p.ID, breach.Step), err))
-			continue
-		}
-		wrong("procedures", p.ID, err)
-	}
+	errs = append(errs, b.validateGuided(origins)...)
 	for _, s := range b.Bedding {
 		wrong("bedding.yaml", s.ID, validateScheme(s))
 	}
 	for _, f := range b.Fluids {
-		if f.Name == "" || f.Days < 0 || f.Source == "" {
-			wrong("fluids.yaml", f.ID, errors.New("a fluid needs a name, days and a source"))
-		}
+		wrong("fluids.yaml", f.ID, f.validate())
 	}
 	for _, r := range b.Runs {
-		if r.Name == "" {
-			wrong("runs.yaml", r.ID, errors.New("a run needs a name"))
-		}
+		wrong("runs.yaml", r.ID, r.validate())
 	}
 	for _, f := range b.Fasteners {
 		wrong("fasteners", f.ID, b.validateFastener(f))
 	}
 	for _, p := range b.Prerequisites {
-		if p.Name == "" || p.Minutes <= 0 || p.Source == "" {
-			wrong("prerequisites.yaml", p.ID, errors.New("a prerequisite needs a name, minutes and a source"))
-		}
+		wrong("prerequisites.yaml", p.ID, p.validate())
 	}
 	for _, o := range b.Operations {
 		wrong("operations.yaml", o.ID, b.validateOperation(o))
@@ -192,4 +174,67 @@ func count(all ...bool) (n int) {
 		}
 	}
 	return n
+}
+
+// validateGuided proves the states and the procedures over them.
+func (b *Book) validateGuided(origins origin) (errs []error) {
+	wrong := func(at string, err error) {
+		if err != nil {
+			errs = append(errs, fmt.Errorf("%s: %w", at, err))
+		}
+	}
+	states := procedure.StateBook{}
+	for _, s := range b.States {
+		states[s.ID] = s.State
+	}
+	for _, s := range b.States {
+		wrong(origins.at("states.yaml", s.ID), b.validateState(s, states))
+	}
+	for _, p := range b.Procedures {
+		err := b.validateProcedure(p, states)
+		var breach *procedure.Breach
+		if errors.As(err, &breach) {
+			wrong(origins.within("procedures", p.ID, breach.Step), err)
+			continue
+		}
+		wrong(origins.at("procedures", p.ID), err)
+	}
+	return errs
+}
+
+func (d Depth) validate() error {
+	if d.Torque != "touched" && d.Torque != "all" {
+		return fmt.Errorf("torque is %q: touched or all", d.Torque)
+	}
+	return nil
+}
+
+func (t Treatment) validate() error {
+	if err := t.Friction.Validate(); err != nil {
+		return err
+	}
+	return sourced("a treatment needs a name and a source", t.Name != "", t.Source)
+}
+
+func (f Fluid) validate() error {
+	return sourced("a fluid needs a name, days and a source", f.Name != "" && f.Days >= 0, f.Source)
+}
+
+func (p Prerequisite) validate() error {
+	return sourced("a prerequisite needs a name, minutes and a source", p.Name != "" && p.Minutes > 0, p.Source)
+}
+
+func (r Run) validate() error {
+	if r.Name == "" {
+		return errors.New("a run needs a name")
+	}
+	return nil
+}
+
+// sourced says what an entry needs that is not whole, or that names no source.
+func sourced(needs string, whole bool, source string) error {
+	if !whole || source == "" {
+		return errors.New(needs)
+	}
+	return nil
 }

@@ -7,6 +7,7 @@ import (
 	"log/slog"
 	"os"
 	"os/signal"
+	"runtime/debug"
 	"syscall"
 	_ "time/tzdata" // the shop's time zone, whatever the machine has
 
@@ -26,7 +27,7 @@ func root() *cobra.Command {
 	var verbose bool
 	c := &cobra.Command{
 		Use: "utensil", Short: "The bench companion of a bicycle workshop",
-		SilenceUsage: true, SilenceErrors: true,
+		SilenceUsage: true, SilenceErrors: true, Version: version(),
 		PersistentPreRun: func(*cobra.Command, []string) {
 			level := slog.LevelInfo
 			if verbose {
@@ -38,4 +39,12 @@ func root() *cobra.Command {
 	c.PersistentFlags().BoolVarP(&verbose, "verbose", "v", false, "log every request")
 	c.AddCommand(serveCommand(), demoCommand(), migrateCommand(), staffCommand(), openapiCommand())
 	return c
+}
+
+// version is of the build: the tag or the commit that it was built from.
+func version() string {
+	if info, ok := debug.ReadBuildInfo(); ok && info.Main.Version != "" {
+		return info.Main.Version
+	}
+	return "development"
 }

@@ -20,6 +20,9 @@ import (
 	"utensil/internal/mail"
 	"utensil/internal/postgres"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
 	"utensil/knowledge"
 )
 
@@ -29,7 +32,7 @@ type options struct {
 	public    string // where owners reach the server
 	smtp      string // host:port of the mail server
 	from      string // the shop's own e-mail address
-	letters   func() []workshop.Letter
+	letters   func() []owner.Letter
 	wrench    string // address of a stream of torque readings
 	pull      func(nm float64, trick string) error
 	secure    bool
@@ -38,12 +41,16 @@ type options struct {
 
 func (o *options) flags(c *cobra.Command, address string) {
 	c.Flags().StringVar(&o.address, "address", address, "where to listen")
-	c.Flags().StringVar(&o.public, "public", os.Getenv("UTENSIL_PUBLIC"), "address under which owners reach this server, such as https://bikes.example")
-	c.Flags().StringVar(&o.smtp, "smtp", os.Getenv("UTENSIL_SMTP"), "mail server as host:port; name and password from UTENSIL_SMTP_USER and UTENSIL_SMTP_PASSWORD")
+	c.Flags().StringVar(&o.public, "public", os.Getenv("UTENSIL_PUBLIC"),
+		"address under which owners reach this server, such as https://bikes.example")
+	c.Flags().StringVar(&o.smtp, "smtp", os.Getenv("UTENSIL_SMTP"),
+		"mail server as host:port; name and password from UTENSIL_SMTP_USER and UTENSIL_SMTP_PASSWORD")
 	c.Flags().StringVar(&o.from, "from", os.Getenv("UTENSIL_FROM"), "the shop's e-mail address")
-	c.Flags().StringVar(&o.wrench, "wrench", os.Getenv("UTENSIL_WRENCH"), "address of a stream of torque readings, as docs/wrench-protocol.md has it")
+	c.Flags().StringVar(&o.wrench, "wrench", os.Getenv("UTENSIL_WRENCH"),
+		"address of a stream of torque readings, as docs/wrench-protocol.md has it")
 	c.Flags().BoolVar(&o.secure, "secure", false, "insist on HTTPS for the session cookie")
-	c.Flags().StringVar(&o.knowledge, "knowledge", os.Getenv("UTENSIL_KNOWLEDGE"), "folder with the shop's own points, fasteners and operations")
+	c.Flags().StringVar(&o.knowledge, "knowledge", os.Getenv("UTENSIL_KNOWLEDGE"),
+		"folder with the shop's own points, fasteners and operations")
 }
 
 func (o *options) book() (*knowledge.Book, error) {
@@ -84,12 +91,12 @@ func staffCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use: "staff", Short: "Add a shop owner; the PIN or password is read from UTENSIL_SECRET",
 		RunE: func(c *cobra.Command, _ []string) error {
-			secret, err := workshop.HashSecret(os.Getenv("UTENSIL_SECRET"))
+			secret, err := staff.HashSecret(os.Getenv("UTENSIL_SECRET"))
 			if err != nil {
 				return err
 			}
 			return withStore(func(store *postgres.Store) error {
-				_, err := store.SaveStaff(c.Context(), workshop.Staff{ID: workshop.NewID(), Name: name, Role: workshop.Keeper, Active: true, Secret: secret})
+				_, err := store.SaveStaff(c.Context(), staff.Staff{ID: record.NewID(), Name: name, Role: record.Keeper, Active: true, Secret: secret})
 				return err
 			})
 		},
@@ -142,7 +149,7 @@ func databaseURL() (string, error) {
 }
 
 // deliver sends messages to owners, if there is a mail server to send by.
-func (o *options) deliver(ctx context.Context, box workshop.Outbox) {
+func (o *options) deliver(ctx context.Context, box owner.Outbox) {
 	if o.smtp == "" {
 		return
 	}
@@ -151,9 +158,10 @@ func (o *options) deliver(ctx context.Context, box workshop.Outbox) {
 		slog.ErrorContext(ctx, "no message will be sent", "err", err)
 		return
 	}
-	gateway := mail.Gateway{Host: host, Port: port, From: o.from, User: os.Getenv("UTENSIL_SMTP_USER"), Password: os.Getenv("UTENSIL_SMTP_PASSWORD"),
-		Plain: host == "127.0.0.1" || host == "localhost"}
-	workshop.Deliver(ctx, box, gateway, time.Now)
+	gateway := mail.Gateway{Host: host, Port: port, From: o.from, User: os.Getenv("UTENSIL_SMTP_USER"),
+		Password: os.Getenv("UTENSIL_SMTP_PASSWORD"),
+		Plain:    host == "127.0.0.1" || host == "localhost"}
+	owner.Deliver(ctx, box, gateway, time.Now)
 }
 
 // serve runs until the context ends, then lets requests in flight finish.
@@ -177,7 +185,7 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	if err := shop.LoadOwn(ctx); err != nil {
 		return err
 	}
-	api := httpapi.New(shop, store.DB(), httpapi.Options{Secure: o.secure, Letters: o.letters, Pull: o.pull})
+	api := httpapi.New(shop, store.DB(), httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull})
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {
 		return fmt.Errorf("listening: %w", err)
@@ -200,7 +208,7 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	defer func() { stop(); <-delivered }() // a message on its way is let finish
 	ended := make(chan error, 1)
 	go func() { ended <- server.Serve(listener) }()
-	slog.InfoContext(ctx, "serving", "address", listener.Addr().String())
+	slog.InfoContext(ctx, "serving", "version", version(), "address", listener.Addr().String())
 	if ready != nil {
 		ready(listener.Addr().String())
 	}

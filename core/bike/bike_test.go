@@ -3,10 +3,12 @@ package bike_test
 import (
 	"encoding/json"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"utensil/core/bike"
 )
@@ -37,13 +39,15 @@ func TestValidateNamesTheFactThatCannotBe(t *testing.T) {
 		"gears":          func(f *bike.Facts) { f.Drive = "belt" },
 		"other":          func(f *bike.Facts) { f.FrontBrake, f.FrontFluid, f.RotorMount = "other", "none", "none" },
 	} {
-		f := commuter()
-		spoil(&f)
-		errs := f.Validate()
-		require.Len(t, errs, 1, fact)
-		var wrong *bike.FactError
-		require.ErrorAs(t, errs[0], &wrong)
-		assert.Equal(t, fact, wrong.Fact)
+		t.Run(fact, func(t *testing.T) {
+			f := commuter()
+			spoil(&f)
+			errs := f.Validate()
+			require.Len(t, errs, 1, fact)
+			var wrong *bike.FactError
+			require.ErrorAs(t, errs[0], &wrong)
+			assert.Equal(t, fact, wrong.Fact)
+		})
 	}
 }
 
@@ -63,8 +67,10 @@ func TestCondition(t *testing.T) {
 		{"none of what it carries", bike.Condition{"carries": {"stand"}}, false},
 		{"exactly", bike.Condition{"rings": {"2"}}, true},
 	} {
-		require.NoError(t, c.when.Validate(), c.name)
-		assert.Equal(t, c.holds, c.when.Holds(commuter()), c.name)
+		t.Run(c.name, func(t *testing.T) {
+			require.NoError(t, c.when.Validate(), c.name)
+			assert.Equal(t, c.holds, c.when.Holds(commuter()), c.name)
+		})
 	}
 	assert.ErrorContains(t, bike.Condition{"colour": {"red"}}.Validate(), "no fact")
 	assert.ErrorContains(t, bike.Condition{"bar": {"round"}}.Validate(), "never")
@@ -75,12 +81,14 @@ func TestCondition(t *testing.T) {
 // from memory of its tables.
 func TestEveryWheelThatComesThroughTheDoor(t *testing.T) {
 	for name, mm := range map[string]int{"26 × 1 3/8": 590, "27 × 1 1/4": 630, "28 × 1 1/2": 635, "12 1/2 × 2 1/4": 203, "700C": 622} {
-		i := slices.IndexFunc(bike.BeadSeats, func(s bike.BeadSeat) bool { return s.MM == mm })
-		require.GreaterOrEqual(t, i, 0, name)
-		assert.Contains(t, bike.BeadSeats[i].Said, name)
-		f := commuter()
-		f.WheelFront, f.WheelRear = mm, mm
-		assert.Empty(t, f.Validate(), name)
+		t.Run(name, func(t *testing.T) {
+			i := slices.IndexFunc(bike.BeadSeats, func(s bike.BeadSeat) bool { return s.MM == mm })
+			require.GreaterOrEqual(t, i, 0, name)
+			assert.Contains(t, bike.BeadSeats[i].Said, name)
+			f := commuter()
+			f.WheelFront, f.WheelRear = mm, mm
+			assert.Empty(t, f.Validate(), name)
+		})
 	}
 }
 
@@ -106,9 +114,11 @@ func TestWhatGuardsIsReadAndNeverFilledIn(t *testing.T) {
 
 // Facts that were written before a fact was asked for, or when a preset guessed it.
 func TestOlderFactsAreRead(t *testing.T) {
-	for post, want := range map[string][2]string{"aluminium": {"fixed", "unknown"}, "carbon": {"fixed", "carbon"}, "dropper": {"dropper", "unknown"}} {
+	for post, want := range map[string][2]string{"aluminium": {"fixed", "unknown"}, "carbon": {"fixed", "carbon"},
+		"dropper": {"dropper", "unknown"}} {
 		var f bike.Facts
-		require.NoError(t, json.Unmarshal([]byte(`{"front_brake":"drum","rear_brake":"none","front_fluid":"none","rear_fluid":"none","post":"`+post+`"}`), &f))
+		text := `{"front_brake":"drum","rear_brake":"none","front_fluid":"none","rear_fluid":"none","post":"` + post + `"}`
+		require.NoError(t, json.Unmarshal([]byte(text), &f))
 		assert.Equal(t, want, [2]string{f.Post, f.PostMaterial})
 		assert.Equal(t, "chain", f.Drive)
 		assert.Equal(t, "none", f.ThirdBrake)
@@ -124,4 +134,74 @@ func TestEveryBikeThatConditionsTellApart(t *testing.T) {
 	assert.Equal(t, 14, seen["disc_hydraulic dot"], "once for each count of gears")
 	assert.Equal(t, 14, seen["drum none"])
 	assert.Zero(t, seen["drum dot"], "a drum holds no fluid")
+}
+
+// Whatever is chosen of a bike that can be, what follows makes one that can be.
+func TestWhatIsChosenLeavesABikeThatCanBe(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		f := commuter()
+		f.Other = "as the owner says"
+		for range rapid.IntRange(1, 12).Draw(t, "choices") {
+			fact := rapid.SampledFrom(bike.All).Draw(t, "fact")
+			if strings.HasSuffix(fact.Name, "_fluid") || fact.Name == "rotor_mount" {
+				continue // may be chosen wrongly; the form says so
+			}
+			word := rapid.SampledFrom(fact.Words).Draw(t, "word").Word
+			next := f.With(fact.Name, word)
+			require.Empty(t, next.Validate(), "%s %s", fact.Name, word)
+			got, _ := next.Fact(fact.Name)
+			require.Equal(t, word, got, "what was chosen stands")
+			f = next
+		}
+	})
+}
+
+func TestWhatHangsOnAChoice(t *testing.T) {
+	f := commuter()
+	f.RearBrake, f.RotorMount = "drum", "six_bolt"
+	for _, c := range []struct {
+		name, fact, word string
+		follows          map[string]string
+	}{
+		{"no disc, no rotor", "front_brake", "rim_linear", map[string]string{"front_fluid": "none", "rotor_mount": "none"}},
+		{"nobody has read another brake's fluid", "front_brake", "rim_hydraulic",
+			map[string]string{"front_fluid": bike.Unknown, "rotor_mount": "none"}},
+		{"the other end keeps its own", "rear_brake", "disc_hydraulic", map[string]string{"rear_fluid": bike.Unknown}},
+		{"a belt has its gears in the hub", "drive", "belt", map[string]string{"gears": "hub"}},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			after := f.With(c.fact, c.word)
+			changed := after.Unlike(f)
+			assert.Len(t, changed, len(c.follows)+1)
+			for fact, word := range c.follows {
+				got, _ := after.Fact(fact)
+				assert.Equal(t, word, got, fact)
+			}
+		})
+	}
+	t.Run("one sprocket without gears", func(t *testing.T) { assert.Equal(t, 1, f.With("gears", "single").Speeds) })
+	t.Run("a cable wants a chain", func(t *testing.T) {
+		assert.Equal(t, "chain", f.With("drive", "belt").With("gears", "cable").Drive)
+	})
+}
+
+func TestAnotherKindForgetsNoWordThatWasRead(t *testing.T) {
+	read := commuter()
+	read.Steerer, read.Bar = "steel", "flat"
+	kind := commuter()
+	kind.FrontFluid, kind.Steerer, kind.Bar = bike.Unknown, bike.Unknown, "drop"
+	kept := kind.Keeping(read)
+	assert.Equal(t, []string{"drop", "steel", "mineral"}, []string{kept.Bar, kept.Steerer, kept.FrontFluid})
+	kind.FrontBrake = "rim_hydraulic"
+	assert.Equal(t, bike.Unknown, kind.Keeping(read).FrontFluid, "of another brake")
+	kind.FrontBrake, kind.FrontFluid = "drum", "none"
+	assert.Equal(t, "none", kind.Keeping(read).FrontFluid)
+}
+
+func TestWhatThereIsToRead(t *testing.T) {
+	f := commuter()
+	assert.Contains(t, f.Asks(), "bracket_thread")
+	assert.NotContains(t, f.Asks(), "rear_fluid", "a linear-pull brake holds none")
+	f.BottomBracket = "press_fit"
+	assert.NotContains(t, f.Asks(), "bracket_thread", "pressed in, it has none")
 }

@@ -30,7 +30,7 @@ func Every(conditions ...Condition) iter.Seq[Facts] {
 				return len(f.Validate()) > 0 || yield(f)
 			}
 			for _, word := range instances(rest[0], words[rest[0]]) {
-				if !walk(f.with(rest[0], word), rest[1:]) {
+				if !walk(f.With(rest[0], word), rest[1:]) {
 					return false
 				}
 			}
@@ -58,14 +58,18 @@ func instances(fact string, listed []string) []string {
 
 // plain is a bike to vary: what hangs together is set with what it hangs on.
 func plain() Facts {
-	return Facts{Kind: "plain", Frame: "diamond", Material: "steel", WheelFront: 622, WheelRear: 622, Bar: "flat", FrontBrake: "rim_linear", RearBrake: "rim_linear",
-		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none", RotorMount: "none", Drive: "chain", Gears: "cable", Speeds: 1, Rings: 1, Suspension: "rigid", Electric: "none",
-		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown, Fork: Unknown, Crank: "taper", BottomBracket: "threaded",
+	return Facts{Kind: "plain", Frame: "diamond", Material: "steel", WheelFront: 622, WheelRear: 622, Bar: "flat", FrontBrake: "rim_linear",
+		RearBrake:  "rim_linear",
+		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none", RotorMount: "none", Drive: "chain", Gears: "cable", Speeds: 1, Rings: 1,
+		Suspension: "rigid", Electric: "none",
+		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown, Fork: Unknown, Crank: "taper",
+		BottomBracket: "threaded",
 		BracketThread: Unknown, Post: "fixed", PostMaterial: Unknown, SaddleClamp: "one_bolt", BrakeHands: Unknown, Other: "as the owner says"}
 }
 
-// with sets one fact, and what hangs on it to something possible.
-func (f Facts) with(fact, word string) Facts {
+// With sets one fact or count, and what hangs on it to something possible.
+func (f Facts) With(fact, word string) Facts {
+	was := f
 	switch fact {
 	case "kind":
 		f.Kind = word
@@ -78,18 +82,5 @@ func (f Facts) with(fact, word string) Facts {
 	default:
 		*f.place(fact) = word
 	}
-	if end, brake := strings.CutSuffix(fact, "_brake"); brake && end != "third" {
-		*f.place(end + "_fluid") = "none"
-		if Hydraulic(word) {
-			*f.place(end + "_fluid") = Unknown
-		}
-		f.RotorMount = "none"
-		if f.HasDisc() {
-			f.RotorMount = "centre"
-		}
-	}
-	if fact == "drive" && word == "belt" {
-		f.Gears = "hub"
-	}
-	return f
+	return f.After(was)
 }

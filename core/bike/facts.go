@@ -13,74 +13,40 @@ import (
 // seat diameter in millimetres (ISO 5775); Speeds counts rear sprockets or hub gears.
 type Facts struct {
 	Kind       string `json:"kind" yaml:"kind" doc:"what sort of bike, such as randonneur"`
-	Frame      string `json:"frame" yaml:"frame" enum:"diamond,sloping,step_through,folding,long_cargo,tandem,tricycle,other" doc:"frame shape"`
-	Material   string `json:"material" yaml:"material" enum:"steel,aluminium,carbon,titanium,other" doc:"of the frame alone"`
+	Frame      string `json:"frame" yaml:"frame" doc:"frame shape"`
+	Material   string `json:"material" yaml:"material" doc:"of the frame alone"`
 	WheelFront int    `json:"wheel_front_mm" yaml:"wheel_front_mm" doc:"front bead seat diameter, mm"`
 	WheelRear  int    `json:"wheel_rear_mm" yaml:"wheel_rear_mm" doc:"rear bead seat diameter, mm"`
-	Bar        string `json:"bar" yaml:"bar" enum:"drop,flat,swept"`
-	FrontBrake string `json:"front_brake" yaml:"front_brake" enum:"disc_hydraulic,disc_cable,rim_linear,rim_caliper,rim_hydraulic,drum,roller,band,other,none"`
-	RearBrake  string `json:"rear_brake" yaml:"rear_brake" enum:"disc_hydraulic,disc_cable,rim_linear,rim_caliper,rim_hydraulic,drum,roller,band,back_pedal,other,none"`
-	ThirdBrake string `json:"third_brake" yaml:"third_brake" enum:"none,disc_hydraulic,disc_cable,rim_linear,rim_caliper,rim_hydraulic,drum,roller,band,other" doc:"a drag brake, as tandems have"`
-	FrontFluid string `json:"front_fluid" yaml:"front_fluid" enum:"none,unknown,mineral,dot" doc:"read at the reservoir cap"`
-	RearFluid  string `json:"rear_fluid" yaml:"rear_fluid" enum:"none,unknown,mineral,dot" doc:"read at the reservoir cap"`
-	RotorMount string `json:"rotor_mount" yaml:"rotor_mount" enum:"none,six_bolt,centre"`
-	Drive      string `json:"drive" yaml:"drive" enum:"chain,belt,other" doc:"what goes from the cranks to the wheel"`
-	Gears      string `json:"gears" yaml:"gears" enum:"cable,electronic,hub,single,fixed,other" doc:"how the rear gears are worked"`
+	Bar        string `json:"bar" yaml:"bar"`
+	FrontBrake string `json:"front_brake" yaml:"front_brake"`
+	RearBrake  string `json:"rear_brake" yaml:"rear_brake"`
+	ThirdBrake string `json:"third_brake" yaml:"third_brake" doc:"a drag brake, as tandems have"`
+	FrontFluid string `json:"front_fluid" yaml:"front_fluid" doc:"read at the reservoir cap"`
+	RearFluid  string `json:"rear_fluid" yaml:"rear_fluid" doc:"read at the reservoir cap"`
+	RotorMount string `json:"rotor_mount" yaml:"rotor_mount"`
+	Drive      string `json:"drive" yaml:"drive" doc:"what goes from the cranks to the wheel"`
+	Gears      string `json:"gears" yaml:"gears" doc:"how the rear gears are worked"`
 	Speeds     int    `json:"speeds" yaml:"speeds" doc:"rear sprockets, or gears in the hub"`
 	Rings      int    `json:"rings" yaml:"rings" doc:"chainrings"`
-	Suspension string `json:"suspension" yaml:"suspension" enum:"rigid,front,full"`
-	Electric   string `json:"electric" yaml:"electric" enum:"none,mid_motor,hub_motor"`
-	FrontAxle  string `json:"front_axle" yaml:"front_axle" enum:"quick_release,through,nuts"`
-	RearAxle   string `json:"rear_axle" yaml:"rear_axle" enum:"quick_release,through,nuts"`
+	Suspension string `json:"suspension" yaml:"suspension"`
+	Electric   string `json:"electric" yaml:"electric"`
+	FrontAxle  string `json:"front_axle" yaml:"front_axle"`
+	RearAxle   string `json:"rear_axle" yaml:"rear_axle"`
 
-	Stem          string   `json:"stem" yaml:"stem" enum:"threadless,quill" doc:"clamped round the steerer, or a quill inside it"`
-	Steerer       string   `json:"steerer" yaml:"steerer" enum:"unknown,steel,aluminium,carbon" doc:"what the steerer is of"`
-	BarMaterial   string   `json:"bar_material" yaml:"bar_material" enum:"unknown,steel,aluminium,carbon"`
-	Fork          string   `json:"fork_material" yaml:"fork_material" enum:"unknown,steel,aluminium,carbon"`
-	Crank         string   `json:"crank" yaml:"crank" enum:"pinch,taper,splined" doc:"how the arms hold: pinch bolts, square taper, splined bolt"`
-	BottomBracket string   `json:"bottom_bracket" yaml:"bottom_bracket" enum:"threaded,press_fit"`
-	BracketThread string   `json:"bracket_thread" yaml:"bracket_thread" enum:"unknown,drive_left,drive_right" doc:"hand of the drive side cup: left as most, or right"`
-	Post          string   `json:"post" yaml:"post" enum:"fixed,dropper" doc:"the seatpost"`
-	PostMaterial  string   `json:"post_material" yaml:"post_material" enum:"unknown,steel,aluminium,carbon,titanium"`
-	SaddleClamp   string   `json:"saddle_clamp" yaml:"saddle_clamp" enum:"one_bolt,two_bolt"`
-	BrakeHands    string   `json:"brake_hands" yaml:"brake_hands" enum:"unknown,front_left,front_right" doc:"the hand that works the front brake"`
+	Stem          string   `json:"stem" yaml:"stem" doc:"clamped round the steerer, or a quill inside it"`
+	Steerer       string   `json:"steerer" yaml:"steerer" doc:"what the steerer is of"`
+	BarMaterial   string   `json:"bar_material" yaml:"bar_material"`
+	Fork          string   `json:"fork_material" yaml:"fork_material"`
+	Crank         string   `json:"crank" yaml:"crank" doc:"how the arms hold: pinch bolts, square taper, splined bolt"`
+	BottomBracket string   `json:"bottom_bracket" yaml:"bottom_bracket"`
+	BracketThread string   `json:"bracket_thread" yaml:"bracket_thread" doc:"hand of the drive side cup: left as most, or right"`
+	Post          string   `json:"post" yaml:"post" doc:"the seatpost"`
+	PostMaterial  string   `json:"post_material" yaml:"post_material"`
+	SaddleClamp   string   `json:"saddle_clamp" yaml:"saddle_clamp"`
+	BrakeHands    string   `json:"brake_hands" yaml:"brake_hands" doc:"the hand that works the front brake"`
 	Carries       []string `json:"carries" yaml:"carries" doc:"what is bolted on: cage, child_seat, dynamo, guards, lamp, rack_front, rack_rear, stand"`
 	Other         string   `json:"other" yaml:"other" doc:"in the owner's words, what the program has no word for"`
 }
-
-// choices lists the words each fact may hold. The order is the one shown to people.
-var choices = map[string][]string{
-	"frame":       {"diamond", "sloping", "step_through", "folding", "long_cargo", "tandem", "tricycle", Other},
-	"material":    {"steel", "aluminium", "carbon", "titanium", Other},
-	"bar":         {"drop", "flat", "swept"},
-	"front_brake": {"disc_hydraulic", "disc_cable", "rim_linear", "rim_caliper", "rim_hydraulic", "drum", "roller", "band", Other, "none"},
-	"rear_brake":  {"disc_hydraulic", "disc_cable", "rim_linear", "rim_caliper", "rim_hydraulic", "drum", "roller", "band", "back_pedal", Other, "none"},
-	"third_brake": {"none", "disc_hydraulic", "disc_cable", "rim_linear", "rim_caliper", "rim_hydraulic", "drum", "roller", "band", Other},
-	"front_fluid": {"none", Unknown, "mineral", "dot"},
-	"rear_fluid":  {"none", Unknown, "mineral", "dot"},
-	"rotor_mount": {"none", "six_bolt", "centre"},
-	"drive":       {"chain", "belt", Other},
-	"gears":       {"cable", "electronic", "hub", "single", "fixed", Other},
-	"suspension":  {"rigid", "front", "full"},
-	"electric":    {"none", "mid_motor", "hub_motor"},
-	"front_axle":  {"quick_release", "through", "nuts"},
-	"rear_axle":   {"quick_release", "through", "nuts"},
-
-	"stem":           {"threadless", "quill"},
-	"steerer":        {Unknown, "steel", "aluminium", "carbon"},
-	"bar_material":   {Unknown, "steel", "aluminium", "carbon"},
-	"fork_material":  {Unknown, "steel", "aluminium", "carbon"},
-	"crank":          {"pinch", "taper", "splined"},
-	"bottom_bracket": {"threaded", "press_fit"},
-	"bracket_thread": {Unknown, "drive_left", "drive_right"},
-	"post":           {"fixed", "dropper"},
-	"post_material":  {Unknown, "steel", "aluminium", "carbon", "titanium"},
-	"saddle_clamp":   {"one_bolt", "two_bolt"},
-	"brake_hands":    {Unknown, "front_left", "front_right"},
-}
-
-// carried lists what may be bolted to a bike.
-var carried = []string{"cage", "child_seat", "dynamo", "guards", "lamp", "rack_front", "rack_rear", "stand"}
 
 // Words returns the words of the named fact: one, or what the bike carries.
 func (f Facts) Words(name string) []string {
@@ -109,61 +75,11 @@ func (f Facts) Fact(name string) (string, bool) {
 
 // place is where the word of a fact is kept; nil for what is no word.
 func (f *Facts) place(name string) *string {
-	switch name {
-	case "kind":
+	if name == "kind" {
 		return &f.Kind
-	case "frame":
-		return &f.Frame
-	case "material":
-		return &f.Material
-	case "bar":
-		return &f.Bar
-	case "front_brake":
-		return &f.FrontBrake
-	case "rear_brake":
-		return &f.RearBrake
-	case "third_brake":
-		return &f.ThirdBrake
-	case "front_fluid":
-		return &f.FrontFluid
-	case "rear_fluid":
-		return &f.RearFluid
-	case "rotor_mount":
-		return &f.RotorMount
-	case "drive":
-		return &f.Drive
-	case "gears":
-		return &f.Gears
-	case "suspension":
-		return &f.Suspension
-	case "electric":
-		return &f.Electric
-	case "front_axle":
-		return &f.FrontAxle
-	case "rear_axle":
-		return &f.RearAxle
-	case "stem":
-		return &f.Stem
-	case "steerer":
-		return &f.Steerer
-	case "bar_material":
-		return &f.BarMaterial
-	case "fork_material":
-		return &f.Fork
-	case "crank":
-		return &f.Crank
-	case "bottom_bracket":
-		return &f.BottomBracket
-	case "bracket_thread":
-		return &f.BracketThread
-	case "post":
-		return &f.Post
-	case "post_material":
-		return &f.PostMaterial
-	case "saddle_clamp":
-		return &f.SaddleClamp
-	case "brake_hands":
-		return &f.BrakeHands
+	}
+	if d, known := DeclaredAs(name); known {
+		return d.place(f)
 	}
 	return nil
 }
@@ -207,7 +123,7 @@ func (f Facts) Validate() []error {
 	if f.Drive == "belt" && (f.Gears == "cable" || f.Gears == "electronic") {
 		wrong("gears", "A belt runs on one sprocket: its gears are in the hub or the motor, or there are none.")
 	}
-	if f.other() && strings.TrimSpace(f.Other) == "" {
+	if f.InWords() && strings.TrimSpace(f.Other) == "" {
 		wrong("other", "Write down, in the owner's words, what it is that stands here as “other”.")
 	}
 	if f.Rings < 1 || f.Rings > 3 {
@@ -218,7 +134,8 @@ func (f Facts) Validate() []error {
 	} {
 		hydraulic := Hydraulic(end.brake)
 		if hydraulic && end.fluid == "none" {
-			wrong(end.name+"_fluid", "A hydraulic %s brake holds mineral oil or DOT fluid: read the reservoir cap, or leave it unknown until somebody has.", end.name)
+			wrong(end.name+"_fluid", "A hydraulic %s brake holds mineral oil or DOT fluid: read the reservoir cap, or leave it unknown until "+
+				"somebody has.", end.name)
 		}
 		if !hydraulic && end.fluid != "none" {
 			wrong(end.name+"_fluid", "The %s brake is not hydraulic: set its fluid to none.", end.name)
@@ -228,11 +145,6 @@ func (f Facts) Validate() []error {
 		wrong("rotor_mount", "Say how the rotor is held: six bolts or a centre ring.")
 	}
 	return errs
-}
-
-// other says whether something on the bike has no word here.
-func (f Facts) other() bool {
-	return slices.Contains([]string{f.Frame, f.Material, f.FrontBrake, f.RearBrake, f.ThirdBrake, f.Drive, f.Gears}, Other)
 }
 
 // Hydraulic says whether a kind of brake is worked by fluid.

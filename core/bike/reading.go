@@ -18,16 +18,14 @@ type Guard struct {
 }
 
 // Guards lists the facts that are read.
-var Guards = []Guard{
-	{"front_fluid", "on the cap of the front brake's reservoir"},
-	{"rear_fluid", "on the cap of the rear brake's reservoir"},
-	{"steerer", "on the steerer, with the top cap off: the weave of carbon, the grey of aluminium, a magnet for steel"},
-	{"bar_material", "on the bar, beside the stem or under the tape"},
-	{"fork_material", "on the fork: a magnet, the weave, or the maker's mark"},
-	{"post_material", "on the seatpost: its mark above the line of least insertion"},
-	{"bracket_thread", "on the face of the drive side cup, or on the shell: 1.37 × 24 is left-hand there, 36 × 24 right-hand"},
-	{"brake_hands", "at the bar: pull the left lever and see which brake closes"},
-}
+var Guards = func() (guards []Guard) {
+	for _, d := range All {
+		if d.Where != "" {
+			guards = append(guards, Guard{d.Name, d.Where})
+		}
+	}
+	return guards
+}()
 
 // GuardOf finds the guard of a fact.
 func GuardOf(fact string) (Guard, bool) {

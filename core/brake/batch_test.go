@@ -30,12 +30,14 @@ func TestABikeIsHeldBackOnlyWhereThatIsCheaper(t *testing.T) {
 		{"promised before", 1800, 200, 5, 0, 2, 3600, 3600, 0},
 		{"waiting is free", 1100, 0, 10, 6, 1, 1100, 2200, 0},
 	} {
-		waiting[0].Due = c.due
-		b, err := brake.Shelf{Days: 30, Bottle: 250, Price: c.price, Wait: c.wait}.Plan(waiting)
-		require.NoError(t, err)
-		assert.Equal(t, c.fresh, b.Fresh, c.name)
-		assert.Equal(t, brake.Bled{Job: "here", Held: c.held}, b.Openings[0].Bleeds[0], c.name)
-		assert.Equal(t, []int64{c.total, c.once, c.idle}, []int64{b.Total, b.AtOnce, b.Waits}, c.name)
+		t.Run(c.name, func(t *testing.T) {
+			waiting[0].Due = c.due
+			b, err := brake.Shelf{Days: 30, Bottle: 250, Price: c.price, Wait: c.wait}.Plan(waiting)
+			require.NoError(t, err)
+			assert.Equal(t, c.fresh, b.Fresh, c.name)
+			assert.Equal(t, brake.Bled{Job: "here", Held: c.held}, b.Openings[0].Bleeds[0], c.name)
+			assert.Equal(t, []int64{c.total, c.once, c.idle}, []int64{b.Total, b.AtOnce, b.Waits}, c.name)
+		})
 	}
 	b, err := brake.Shelf{Left: 100, Usable: 5, Days: 30, Bottle: 250, Price: 1800, Wait: 200}.Plan(waiting)
 	require.NoError(t, err)
@@ -65,11 +67,13 @@ func partings(n int, see func(group []int)) {
 
 func TestNoOtherPartingOfTheBleedsIsCheaper(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		shelf := brake.Shelf{Days: 30, Bottle: 1000, Price: rapid.Int64Range(0, 5000).Draw(t, "price"), Wait: rapid.Int64Range(0, 500).Draw(t, "wait")}
+		shelf := brake.Shelf{Days: 30, Bottle: 1000, Price: rapid.Int64Range(0, 5000).Draw(t, "price"),
+			Wait: rapid.Int64Range(0, 500).Draw(t, "wait")}
 		var waiting []brake.Waiting
 		for i := range rapid.IntRange(1, 6).Draw(t, "jobs") {
 			ready := float64(rapid.IntRange(0, 120).Draw(t, "ready"))
-			waiting = append(waiting, brake.Waiting{Job: fmt.Sprint(i), Need: 30, Ready: ready, Due: ready + float64(rapid.IntRange(0, 40).Draw(t, "slack"))})
+			waiting = append(waiting, brake.Waiting{Job: fmt.Sprint(i), Need: 30, Ready: ready, Due: ready +
+				float64(rapid.IntRange(0, 40).Draw(t, "slack"))})
 		}
 		got, err := shelf.Plan(waiting)
 		if err != nil {

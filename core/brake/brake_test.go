@@ -16,16 +16,18 @@ import (
 func TestBoilingPoints(t *testing.T) {
 	// FMVSS 116 (49 CFR 571.116): least dry and wet equilibrium reflux boiling points.
 	for name, want := range map[string][2]float64{"DOT 3": {205, 140}, "DOT 4": {230, 155}, "DOT 5.1": {260, 180}} {
-		g, known := brake.GradeOf(name)
-		require.True(t, known, name)
-		assert.Equal(t, want, [2]float64{g.Dry, g.Wet}, name)
-		fresh, old := g.Aged(0), g.Aged(120)
-		assert.InDelta(t, g.Dry, fresh.Likely, 1e-9)
-		assert.InDelta(t, g.Wet, old.Likely, 1e-9)
-		for m := range 60 {
-			b, next := g.Aged(float64(m)), g.Aged(float64(m+1))
-			assert.True(t, b.Low <= b.Likely && b.Likely <= b.High && next.Likely <= b.Likely, "%s after %d months: %+v", name, m, b)
-		}
+		t.Run(name, func(t *testing.T) {
+			g, known := brake.GradeOf(name)
+			require.True(t, known, name)
+			assert.Equal(t, want, [2]float64{g.Dry, g.Wet}, name)
+			fresh, old := g.Aged(0), g.Aged(120)
+			assert.InDelta(t, g.Dry, fresh.Likely, 1e-9)
+			assert.InDelta(t, g.Wet, old.Likely, 1e-9)
+			for m := range 60 {
+				b, next := g.Aged(float64(m)), g.Aged(float64(m+1))
+				assert.True(t, b.Low <= b.Likely && b.Likely <= b.High && next.Likely <= b.Likely, "%s after %d months: %+v", name, m, b)
+			}
+		})
 	}
 	assert.InDelta(t, 100, brake.WaterBoils, 0)
 }
@@ -89,7 +91,8 @@ func TestAirByBoyle(t *testing.T) {
 			t.Fatal("more air makes a firmer lever")
 		}
 	})
-	for _, bad := range []brake.Pull{{}, {First: 20, Pumped: 30, Ratio: 5, Master: 10, Bar: 40}, {First: 50, Pumped: 30, Ratio: 0, Master: 10, Bar: 40}} {
+	for _, bad := range []brake.Pull{{}, {First: 20, Pumped: 30, Ratio: 5, Master: 10, Bar: 40},
+		{First: 50, Pumped: 30, Ratio: 0, Master: 10, Bar: 40}} {
 		assert.Error(t, bad.Validate())
 	}
 }

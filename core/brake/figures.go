@@ -51,7 +51,8 @@ func FitRunout(dial []float64) (Runout, error) {
 	case r.Rest > r.Wobble/3:
 		r.Says = fmt.Sprintf("A local bend of %.2f mm at reading %d: bend that spot back before the rest.", r.Rest, r.Worst+1)
 	default:
-		r.Says = fmt.Sprintf("Bend it %.2f mm inward at %.0f° from the first reading, a little at a time, and the same outward across from it.", r.Bend, r.High)
+		r.Says = fmt.Sprintf("Bend it %.2f mm inward at %.0f° from the first reading, a little at a time, and the same outward across from it.",
+			r.Bend, r.High)
 	}
 	return r, nil
 }
@@ -84,7 +85,8 @@ func Piston(measured, nominal float64) (string, bool, error) {
 		return "", false, errors.New("measure the piston across; it lies within 2 mm of its nominal 5 to 30 mm")
 	}
 	if over := measured - nominal; over > swollen {
-		return fmt.Sprintf("Swollen by %.2f mm: it sticks. Replace the piston or the lever; machining one down is not for customers' bikes.", over), true, nil
+		return fmt.Sprintf("Swollen by %.2f mm: it sticks. Replace the piston or the lever; machining one down is not for customers' bikes.",
+			over), true, nil
 	}
 	return "Its size is right: look for dirt, a dry seal or a bent lever.", false, nil
 }

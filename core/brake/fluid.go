@@ -20,6 +20,9 @@ const (
 	Unknown Family = "unknown"
 )
 
+// Families lists what a circuit can be said to hold.
+var Families = []Family{Mineral, DOT, Unknown}
+
 // Grade is a regulated glycol fluid with its least boiling points: dry, and wet with 3.7 %
 // of water (FMVSS 116, 49 CFR 571.116).
 type Grade struct {
@@ -90,7 +93,8 @@ func (b Bottle) Guard(circuit Family, now time.Time, days int, need float64) Pou
 	case circuit != Mineral && circuit != DOT:
 		return Pour{Refused: "This brake has no fluid."}
 	case b.Family != circuit:
-		return Pour{Refused: fmt.Sprintf("The bottle holds %s, the brake runs on %s. The wrong one swells the seals until the brake fails.", b.Family.Name(), circuit.Name())}
+		return Pour{Refused: fmt.Sprintf("The bottle holds %s, the brake runs on %s. The wrong one swells the seals until the brake fails.",
+			b.Family.Name(), circuit.Name())}
 	case !b.Opened.IsZero() && open < 0:
 		return Pour{Refused: "The bottle was opened in the future. Put its date right first."}
 	case b.Family == Mineral && !b.Clean:

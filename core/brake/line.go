@@ -4,6 +4,8 @@ import (
 	"errors"
 	"fmt"
 	"math"
+
+	"utensil/core/words"
 )
 
 // Circuit is the fluid of one brake.
@@ -47,6 +49,9 @@ const (
 	TwoSyringe   School = "two_syringe" // vacuum and pressure by turns, closed systems
 	ColourChange School = "colour"      // dyed fluid until it shows at the exit
 )
+
+// Schools lists the ways to bleed.
+var Schools = []School{LeverEnd, Push, TwoSyringe, ColourChange}
 
 // dead is what stays in cups, syringes and their hoses (common practice, no source), ml.
 var dead = map[School]float64{LeverEnd: 6, Push: 12, TwoSyringe: 18, ColourChange: 14}
@@ -154,7 +159,7 @@ func CheckRise(line []Segment, bore float64) (Rise, error) {
 	case r.Hang > 0:
 		r.Says = fmt.Sprintf("%s Take the caliper off, let it hang below the first %d of the line, and %s.", where, r.Hang, turn)
 	default:
-		r.Says = where + " " + capital(turn) + ": then it rises all the way."
+		r.Says = where + " " + words.Capital(turn) + ": then it rises all the way."
 	}
 	return r, nil
 }
@@ -194,5 +199,3 @@ func pieces(n []int) string {
 	}
 	return fmt.Sprintf("%d pieces", len(n))
 }
-
-func capital(text string) string { return string(text[0]-'a'+'A') + text[1:] }

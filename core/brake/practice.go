@@ -127,6 +127,24 @@ func (p *Practice) Do(a Act, see func(seconds float64)) error {
 		return errors.New("put the second syringe on the lever first")
 	}
 	seconds := Acts[i].Seconds
+	p.begin(a, seconds)
+	run := min(seconds, 120) // after two minutes of rest nothing moves any more
+	for t := 0.0; t < run; t += step {
+		p.Step(step)
+		if p.pulled && p.loose && math.Mod(t, letIn) < step/2 {
+			p.Bubbles = append(p.Bubbles, Bubble{Volume: bubble})
+			p.Entered += bubble
+		}
+		if see != nil {
+			see(t)
+		}
+	}
+	p.Seconds += seconds
+	return nil
+}
+
+// begin makes what an act changes at once, and sets the fluid going for as many seconds.
+func (p *Practice) begin(a Act, seconds float64) {
 	p.flow, p.pulled = 0, false
 	area := math.Pi / 4 * p.circuit.Bore * p.circuit.Bore
 	through := 10 * 1000 / area / seconds / 4 // mm/s for 10 ml: the bubbles lag behind the fluid in the middle
@@ -162,19 +180,6 @@ func (p *Practice) Do(a Act, see func(seconds float64)) error {
 	case Flick:
 		p.flick()
 	}
-	run := min(seconds, 120) // after two minutes of rest nothing moves any more
-	for t := 0.0; t < run; t += step {
-		p.Step(step)
-		if p.pulled && p.loose && math.Mod(t, letIn) < step/2 {
-			p.Bubbles = append(p.Bubbles, Bubble{Volume: bubble})
-			p.Entered += bubble
-		}
-		if see != nil {
-			see(t)
-		}
-	}
-	p.Seconds += seconds
-	return nil
 }
 
 // flick shakes what sits near the lever out of its corners.

@@ -15,7 +15,8 @@ import (
 func drawShelf(t *rapid.T) (brake.Shelf, []brake.Waiting) {
 	shelf := brake.Shelf{
 		Left: rapid.Float64Range(0, 250).Draw(t, "left"), Usable: rapid.Float64Range(0, 30).Draw(t, "usable"), Days: 30,
-		Bottle: rapid.Float64Range(50, 500).Draw(t, "bottle"), Price: rapid.Int64Range(0, 5000).Draw(t, "price"), Wait: rapid.Int64Range(0, 500).Draw(t, "wait"),
+		Bottle: rapid.Float64Range(50, 500).Draw(t, "bottle"), Price: rapid.Int64Range(0, 5000).Draw(t, "price"),
+		Wait: rapid.Int64Range(0, 500).Draw(t, "wait"),
 	}
 	var waiting []brake.Waiting
 	for i := range rapid.IntRange(0, 8).Draw(t, "jobs") {
@@ -72,7 +73,8 @@ func TestHeatFollowsWhatMakesIt(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		rotor := brake.Rotor{Diameter: rapid.Float64Range(140, 220).Draw(t, "rotor")}
 		rider := brake.Rider{Mass: rapid.Float64Range(40, 200).Draw(t, "mass")}
-		hill := brake.Hill{Length: rapid.Float64Range(500, 20000).Draw(t, "length"), Speed: rapid.Float64Range(8, 50).Draw(t, "speed"), Air: rapid.Float64Range(-10, 35).Draw(t, "air"), Share: rapid.Float64Range(0.1, 1).Draw(t, "share")}
+		hill := brake.Hill{Length: rapid.Float64Range(500, 20000).Draw(t, "length"), Speed: rapid.Float64Range(8, 50).Draw(t, "speed"),
+			Air: rapid.Float64Range(-10, 35).Draw(t, "air"), Share: rapid.Float64Range(0.1, 1).Draw(t, "share")}
 		hill.Drop = hill.Length * rapid.Float64Range(0.01, 0.2).Draw(t, "slope")
 		hottest := rotor.Hottest(rider, hill)
 		if hottest < hill.Air {
@@ -102,7 +104,8 @@ func TestBeddingKeepsItsBooks(t *testing.T) {
 		var scheme []brake.Stage
 		stops, energy := 0, 0.0
 		for range rapid.IntRange(1, 4).Draw(t, "stages") {
-			s := brake.Stage{Stops: rapid.IntRange(1, 20).Draw(t, "stops"), From: rapid.Float64Range(10, 40).Draw(t, "from"), To: rapid.Float64Range(0, 9).Draw(t, "to")}
+			s := brake.Stage{Stops: rapid.IntRange(1, 20).Draw(t, "stops"), From: rapid.Float64Range(10, 40).Draw(t, "from"),
+				To: rapid.Float64Range(0, 9).Draw(t, "to")}
 			scheme = append(scheme, s)
 			stops += s.Stops
 			energy += float64(s.Stops) * rider.Kinetic(s.From, s.To) * share
@@ -123,7 +126,8 @@ func TestBeddingKeepsItsBooks(t *testing.T) {
 func TestTheBottleIsNeverBothRefusedAndWarnedOf(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		family := rapid.SampledFrom([]brake.Family{brake.Mineral, brake.DOT})
-		b := brake.Bottle{Family: family.Draw(t, "bottle"), Left: rapid.Float64Range(0, 500).Draw(t, "left"), Clean: rapid.Bool().Draw(t, "clean")}
+		b := brake.Bottle{Family: family.Draw(t, "bottle"), Left: rapid.Float64Range(0, 500).Draw(t, "left"),
+			Clean: rapid.Bool().Draw(t, "clean")}
 		circuit := family.Draw(t, "circuit")
 		p := b.Guard(circuit, b.Opened, 30, rapid.Float64Range(0, 100).Draw(t, "need"))
 		if p.Refused != "" && p.Warning != "" {

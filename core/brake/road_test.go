@@ -1,6 +1,7 @@
 package brake_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -20,8 +21,10 @@ func TestARoadIsRiddenAsOftenAsTheStopsNeed(t *testing.T) {
 
 	// On from 4 km/h the way up is 39.16 m: 49.59 + 48.56 + 48.56 m for three stops.
 	for road, want := range map[float64]int{50: 3, 98: 3, 99: 2, 146: 2, 147: 1} {
-		passes, _ = brake.Along([]brake.Stage{{Stops: 3, From: 25, To: 4}}, road)
-		assert.Equal(t, want, passes, "%g m", road)
+		t.Run(fmt.Sprint(road), func(t *testing.T) {
+			passes, _ = brake.Along([]brake.Stage{{Stops: 3, From: 25, To: 4}}, road)
+			assert.Equal(t, want, passes, "%g m", road)
+		})
 	}
 }
 
@@ -29,7 +32,8 @@ func TestALongerRoadIsNeverRiddenMoreOften(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var scheme []brake.Stage
 		for range rapid.IntRange(1, 3).Draw(t, "stages") {
-			scheme = append(scheme, brake.Stage{Stops: rapid.IntRange(1, 15).Draw(t, "stops"), From: rapid.Float64Range(10, 40).Draw(t, "from"), To: rapid.Float64Range(0, 9).Draw(t, "to")})
+			scheme = append(scheme, brake.Stage{Stops: rapid.IntRange(1, 15).Draw(t, "stops"), From: rapid.Float64Range(10, 40).Draw(t, "from"),
+				To: rapid.Float64Range(0, 9).Draw(t, "to")})
 		}
 		road := rapid.Float64Range(20, 2000).Draw(t, "road")
 		passes, longest := brake.Along(scheme, road)

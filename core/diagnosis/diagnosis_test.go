@@ -215,7 +215,8 @@ func TestContradictoryAnswersShow(t *testing.T) {
 	assert.Greater(t, fits.Fits(), 0.5)
 	odd := m.Weigh([]diagnosis.Step{{diagnosis.Look(1), 0}, {diagnosis.Look(2), 0}, {diagnosis.Try(1), diagnosis.NotCured}})
 	assert.Less(t, odd.Fits(), 0.1, "thin pads that were renewed, and wet: no one cause does that")
-	none := m.Weigh([]diagnosis.Step{{diagnosis.Try(0), diagnosis.NotCured}, {diagnosis.Try(1), diagnosis.NotCured}, {diagnosis.Try(2), diagnosis.NotCured}, {diagnosis.Look(2), 0}, {diagnosis.Look(1), 0}})
+	none := m.Weigh([]diagnosis.Step{{diagnosis.Try(0), diagnosis.NotCured}, {diagnosis.Try(1), diagnosis.NotCured},
+		{diagnosis.Try(2), diagnosis.NotCured}, {diagnosis.Look(2), 0}, {diagnosis.Look(1), 0}})
 	assert.Less(t, none.Fits(), diagnosis.Odd)
 	assert.True(t, none.Exhausted())
 	assert.False(t, odd.Exhausted())
@@ -250,6 +251,16 @@ func TestWhatIsNoModelIsRefused(t *testing.T) {
 			return m.Tells()
 		},
 	} {
-		assert.ErrorContains(t, try(), says)
+		t.Run(says, func(t *testing.T) {
+			assert.ErrorContains(t, try(), says)
+		})
+	}
+}
+
+// BenchmarkNext weighs what was seen and thinks the best next check through.
+func BenchmarkNext(b *testing.B) {
+	m := lever(b, diagnosis.Pair{A: 0, B: 1, Weight: 1})
+	for b.Loop() {
+		m.Weigh([]diagnosis.Step{{diagnosis.Look(0), 1}}).Next()
 	}
 }

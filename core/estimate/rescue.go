@@ -1,12 +1,20 @@
 package estimate
 
-import "math"
+import (
+	"math"
+
+	"gonum.org/v1/gonum/stat/distuv"
+)
 
 // Record is how often something was tried, and how often it held.
 type Record struct {
 	Held  int `json:"held"`
 	Tried int `json:"tried"`
 }
+
+// Z95 bounds a record at 95 %: the normal quantile of 0.975, to the two decimals that tables
+// print, so that what was shown before stays what it was.
+var Z95 = math.Round(100*distuv.UnitNormal.Quantile(0.975)) / 100
 
 // Wilson bounds the chance that it holds by the score interval of Wilson (1927), with z the
 // normal quantile of the confidence: 1.96 for 95 %. Nothing tried says nothing: 0 to 1.

@@ -1,6 +1,7 @@
 package estimate_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -23,9 +24,11 @@ func TestWilson(t *testing.T) {
 		{estimate.Record{Held: 1, Tried: 29}, 0.0061, 0.1718},
 		{estimate.Record{}, 0, 1},
 	} {
-		low, high := c.record.Wilson(z)
-		assert.InDelta(t, c.low, low, 5e-5)
-		assert.InDelta(t, c.high, high, 5e-5)
+		t.Run(fmt.Sprint(c.record), func(t *testing.T) {
+			low, high := c.record.Wilson(z)
+			assert.InDelta(t, c.low, low, 5e-5)
+			assert.InDelta(t, c.high, high, 5e-5)
+		})
 	}
 }
 
@@ -43,7 +46,8 @@ func TestRescueByTheRecord(t *testing.T) {
 func TestRescueBoundsHoldWhatIsExpected(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		tried := rapid.IntRange(0, 60).Draw(t, "tried")
-		r := estimate.Weigh(estimate.Minor(rapid.IntRange(0, 9000).Draw(t, "labour")), estimate.Minor(rapid.IntRange(0, 20000).Draw(t, "replace")),
+		r := estimate.Weigh(estimate.Minor(rapid.IntRange(0, 9000).Draw(t, "labour")),
+			estimate.Minor(rapid.IntRange(0, 20000).Draw(t, "replace")),
 			estimate.Record{Held: rapid.IntRange(0, tried).Draw(t, "held"), Tried: tried}, 1.96)
 		if r.Least > r.Expected || r.Expected > r.Most || r.Most > r.Labour+r.Replace {
 			t.Fatalf("%d … %d … %d", r.Least, r.Expected, r.Most)

@@ -1,6 +1,7 @@
 package fastener_test
 
 import (
+	"fmt"
 	"slices"
 	"testing"
 
@@ -27,11 +28,13 @@ func TestTheLowerLimitWins(t *testing.T) {
 		{limit("clamp", 8, 12), limit("post", 4, 5), 4, 5, "post"},
 		{limit("clamp", 5.9, 7), limit("post", 4, 6), 4, 6, "post"}, // no range left between 5.9 and 6
 	} {
-		rule, part := fastener.Meet(c.a, c.b)
-		assert.Equal(t, c.low, rule.Min)
-		assert.Equal(t, c.high, rule.Max)
-		assert.Equal(t, c.part, part)
-		assert.Equal(t, c.part, rule.Source)
+		t.Run(fmt.Sprint(c.a), func(t *testing.T) {
+			rule, part := fastener.Meet(c.a, c.b)
+			assert.Equal(t, c.low, rule.Min)
+			assert.Equal(t, c.high, rule.Max)
+			assert.Equal(t, c.part, part)
+			assert.Equal(t, c.part, rule.Source)
+		})
 	}
 }
 

@@ -1,6 +1,7 @@
 package fastener_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -28,10 +29,12 @@ func TestJudge(t *testing.T) {
 		// 12 N·m typed as 106.209 lbf·in (NIST SP 811) must not read as over.
 		{axle, measure.Torque(measure.PoundForceInch.ToBase(measure.PoundForceInch.FromBase(12))), fastener.InRange, 0},
 	} {
-		v := c.rule.Judge(c.left)
-		assert.Equal(t, c.state, v.State, c.left)
-		assert.InDelta(t, float64(c.margin), float64(v.Margin), 1e-9, c.left)
-		assert.NotEmpty(t, v.Reason)
+		t.Run(fmt.Sprint(c.rule), func(t *testing.T) {
+			v := c.rule.Judge(c.left)
+			assert.Equal(t, c.state, v.State, c.left)
+			assert.InDelta(t, float64(c.margin), float64(v.Margin), 1e-9, c.left)
+			assert.NotEmpty(t, v.Reason)
+		})
 	}
 }
 

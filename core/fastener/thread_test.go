@@ -30,11 +30,13 @@ func TestStressAreaAndProofLoad(t *testing.T) {
 		{"M4", 8.78, 0}, {"M5", 14.2, 8230}, {"M6", 20.1, 11600}, {"M8", 36.6, 21200}, {"M8×1", 39.2, 0},
 		{"M10", 58.0, 33700}, {"M10x1", 64.5, 0}, {"M12", 84.3, 0},
 	} {
-		th := thread(t, c.thread)
-		assert.InEpsilon(t, c.area, th.StressArea(), 0.004, c.thread)
-		if c.proof > 0 {
-			assert.InEpsilon(t, c.proof, class(t, "8.8").ProofLoad(th), 0.007, c.thread) // the standard rounds to three figures
-		}
+		t.Run(c.thread, func(t *testing.T) {
+			th := thread(t, c.thread)
+			assert.InEpsilon(t, c.area, th.StressArea(), 0.004, c.thread)
+			if c.proof > 0 {
+				assert.InEpsilon(t, c.proof, class(t, "8.8").ProofLoad(th), 0.007, c.thread) // the standard rounds to three figures
+			}
+		})
 	}
 	assert.Zero(t, class(t, "a2-70").ProofLoad(thread(t, "M5")), "ISO 3506-1 gives none")
 }
@@ -48,9 +50,11 @@ func TestParseThread(t *testing.T) {
 		// ISO 6695 pedals and ISO 6696 bottom brackets, values from memory: 9/16 and 1.37 in.
 		{"9/16×20", 14.2875, 1.27}, {"1.37x24", 34.798, 25.4 / 24},
 	} {
-		th := thread(t, c.text)
-		assert.InDelta(t, c.diameter, th.Diameter, 1e-9, c.text)
-		assert.InDelta(t, c.pitch, th.Pitch, 1e-9, c.text)
+		t.Run(c.text, func(t *testing.T) {
+			th := thread(t, c.text)
+			assert.InDelta(t, c.diameter, th.Diameter, 1e-9, c.text)
+			assert.InDelta(t, c.pitch, th.Pitch, 1e-9, c.text)
+		})
 	}
 	for _, text := range []string{"", "5", "M", "M5×0", "M5×-1", "M5×4", "M999", "9/0×20", "M4.2", "NaNx20", "Mx1", "M5×NaN", "1e99x20"} {
 		_, err := fastener.ParseThread(text)

@@ -20,9 +20,11 @@ func TestTighteningTable(t *testing.T) {
 		{"M4", 4.4, 3.0, 0.03}, {"M5", 7.2, 5.9, 0.03}, {"M6", 10.2, 10.1, 0.03},
 		{"M8", 18.6, 24.6, 0.03}, {"M10", 29.6, 48, 0.03}, {"M12", 43.0, 84, 0.03},
 	} {
-		preload, torque := thread(t, c.thread).HexagonHead().Most(class(t, "8.8"), 0.12)
-		assert.InEpsilon(t, c.preload, preload/1000, c.within, c.thread)
-		assert.InEpsilon(t, c.torque, float64(torque), c.within, c.thread)
+		t.Run(c.thread, func(t *testing.T) {
+			preload, torque := thread(t, c.thread).HexagonHead().Most(class(t, "8.8"), 0.12)
+			assert.InEpsilon(t, c.preload, preload/1000, c.within, c.thread)
+			assert.InEpsilon(t, c.torque, float64(torque), c.within, c.thread)
+		})
 	}
 }
 

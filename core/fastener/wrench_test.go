@@ -1,6 +1,7 @@
 package fastener_test
 
 import (
+	"fmt"
 	"math"
 	"testing"
 	"time"
@@ -18,7 +19,8 @@ func TestAdapterByMoments(t *testing.T) {
 	across := fastener.Adapter{Length: 50, Wrench: 250, Angle: 90}
 	assert.InDelta(t, 40, float64(across.Setting(40)), 1e-12, "at 90° no correction")
 	rapid.Check(t, func(t *rapid.T) {
-		a := fastener.Adapter{Length: rapid.Float64Range(5, 200).Draw(t, "E"), Wrench: rapid.Float64Range(150, 600).Draw(t, "L"), Angle: rapid.Float64Range(0, 180).Draw(t, "angle")}
+		a := fastener.Adapter{Length: rapid.Float64Range(5, 200).Draw(t, "E"), Wrench: rapid.Float64Range(150, 600).Draw(t, "L"),
+			Angle: rapid.Float64Range(0, 180).Draw(t, "angle")}
 		if a.Validate() != nil {
 			t.Skip("folded back past the hand")
 		}
@@ -37,7 +39,8 @@ func TestAdapterByMoments(t *testing.T) {
 			t.Fatalf("there and back: %g", back)
 		}
 	})
-	for _, bad := range []fastener.Adapter{{}, {Length: -1, Wrench: 250}, {Length: 50, Wrench: 250, Angle: 200}, {Length: 240, Wrench: 250, Angle: 180}, {Length: math.NaN(), Wrench: 250}} {
+	for _, bad := range []fastener.Adapter{{}, {Length: -1, Wrench: 250}, {Length: 50, Wrench: 250, Angle: 200},
+		{Length: 240, Wrench: 250, Angle: 180}, {Length: math.NaN(), Wrench: 250}} {
 		assert.Error(t, bad.Validate(), bad)
 	}
 }
@@ -65,7 +68,8 @@ func TestWrench(t *testing.T) {
 	w.Used = 5000
 	assert.Contains(t, w.Due(day), "5000")
 	assert.Contains(t, fastener.Wrench{}.Due(day), "never")
-	for _, bad := range []fastener.Wrench{{Min: 10, Max: 5}, {}, {Max: 50, Deviation: 0.5}, {Max: 50, Months: -1}, {Max: measure.Torque(math.NaN())}} {
+	for _, bad := range []fastener.Wrench{{Min: 10, Max: 5}, {}, {Max: 50, Deviation: 0.5}, {Max: 50, Months: -1},
+		{Max: measure.Torque(math.NaN())}} {
 		assert.Error(t, bad.Validate(), bad)
 	}
 }
@@ -74,9 +78,12 @@ func TestJudgingWithinTheWrenchsError(t *testing.T) {
 	// 6 % of the true torque: a shown 4.7 is 4.43 to 5.0; a shown 4.8 may be 5.11.
 	w, rule := fastener.Wrench{Min: 1, Max: 10}, fastener.Rule{Min: 4, Max: 5, Source: "s"}
 	for left, state := range map[measure.Torque]fastener.State{
-		3.9: fastener.Under, 4.2: fastener.WithinError, 4.5: fastener.InRange, 4.7: fastener.InRange, 4.8: fastener.WithinError, 5: fastener.WithinError, 5.1: fastener.Over,
+		3.9: fastener.Under, 4.2: fastener.WithinError, 4.5: fastener.InRange, 4.7: fastener.InRange, 4.8: fastener.WithinError,
+		5: fastener.WithinError, 5.1: fastener.Over,
 	} {
-		assert.Equal(t, state, rule.JudgeWith(left, w).State, left)
+		t.Run(fmt.Sprint(left), func(t *testing.T) {
+			assert.Equal(t, state, rule.JudgeWith(left, w).State, left)
+		})
 	}
 	assert.True(t, rule.JudgeWith(5, w).Settles())
 	assert.False(t, rule.JudgeWith(5.1, w).Settles())

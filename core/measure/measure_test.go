@@ -29,7 +29,9 @@ func TestFactorsAreThoseOfNIST(t *testing.T) {
 		{measure.PoundPerSquareInch, 0.06894757293168},
 		{measure.Kilopascal, 0.01},
 	} {
-		assert.InEpsilon(t, c.base, c.unit.ToBase(1), 1e-12, c.unit.Symbol)
+		t.Run(fmt.Sprint(c.unit), func(t *testing.T) {
+			assert.InEpsilon(t, c.base, c.unit.ToBase(1), 1e-12, c.unit.Symbol)
+		})
 	}
 }
 
@@ -45,11 +47,13 @@ func TestFactorsAgreeWithGNUUnits(t *testing.T) {
 		{measure.PoundPerSquareInch, "psi", "bar"},
 		{measure.Inch, "inch", "mm"},
 	} {
-		out, err := exec.Command("units", "-t", "-d", "15", c.from, c.to).Output()
-		require.NoError(t, err, "GNU units is installed by make deps")
-		want, err := strconv.ParseFloat(strings.TrimSpace(string(out)), 64)
-		require.NoError(t, err)
-		assert.InEpsilon(t, want, c.unit.ToBase(1), 1e-12, c.unit.Symbol)
+		t.Run(fmt.Sprint(c.unit), func(t *testing.T) {
+			out, err := exec.Command("units", "-t", "-d", "15", c.from, c.to).Output()
+			require.NoError(t, err, "GNU units is installed by make deps")
+			want, err := strconv.ParseFloat(strings.TrimSpace(string(out)), 64)
+			require.NoError(t, err)
+			assert.InEpsilon(t, want, c.unit.ToBase(1), 1e-12, c.unit.Symbol)
+		})
 	}
 }
 
@@ -69,10 +73,12 @@ func TestParseFigure(t *testing.T) {
 		{"0", measure.Millimetre, 0},
 		{".8 mm", measure.Millimetre, 0.8},
 	} {
-		f, err := measure.ParseFigure(c.typed, c.want)
-		require.NoError(t, err, c.typed)
-		assert.InDelta(t, c.base, f.Base, 1e-12, c.typed)
-		assert.Equal(t, c.typed, f.Typed)
+		t.Run(c.typed, func(t *testing.T) {
+			f, err := measure.ParseFigure(c.typed, c.want)
+			require.NoError(t, err, c.typed)
+			assert.InDelta(t, c.base, f.Base, 1e-12, c.typed)
+			assert.Equal(t, c.typed, f.Typed)
+		})
 	}
 }
 
@@ -90,10 +96,12 @@ func TestParseFigureSaysWhatToDo(t *testing.T) {
 		"🚲":                     "Type digits",
 		strings.Repeat("9", 99): "too long",
 	} {
-		_, err := measure.ParseFigure(typed, measure.Millimetre)
-		var figure *measure.FigureError
-		require.True(t, errors.As(err, &figure), typed)
-		assert.Contains(t, figure.Problem, hint, typed)
+		t.Run(typed, func(t *testing.T) {
+			_, err := measure.ParseFigure(typed, measure.Millimetre)
+			var figure *measure.FigureError
+			require.True(t, errors.As(err, &figure), typed)
+			assert.Contains(t, figure.Problem, hint, typed)
+		})
 	}
 }
 
@@ -109,11 +117,13 @@ func TestCheckPlausibleProposesWhatWasMeant(t *testing.T) {
 		{"900", measure.NewtonMetre, measure.Range{Min: 0.2, Max: 20}, []float64{9, 0.9}},
 		{"0", measure.NewtonMetre, measure.Range{Min: 0.2, Max: 20}, nil},
 	} {
-		f, err := measure.ParseFigure(c.typed, c.unit)
-		require.NoError(t, err)
-		var figure *measure.FigureError
-		require.True(t, errors.As(f.CheckPlausible(c.plausible), &figure), c.typed)
-		assert.Equal(t, c.meant, figure.Suggestions, c.typed)
+		t.Run(c.typed, func(t *testing.T) {
+			f, err := measure.ParseFigure(c.typed, c.unit)
+			require.NoError(t, err)
+			var figure *measure.FigureError
+			require.True(t, errors.As(f.CheckPlausible(c.plausible), &figure), c.typed)
+			assert.Equal(t, c.meant, figure.Suggestions, c.typed)
+		})
 	}
 }
 

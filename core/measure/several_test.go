@@ -17,13 +17,15 @@ func TestSeveralFigures(t *testing.T) {
 		"1.5 mm / 0.06in": {1.5, 1.524},
 		" 3 / 2 ":         {3, 2},
 	} {
-		figures, err := measure.ParseFigures(typed, measure.Millimetre, 3)
-		require.NoError(t, err, typed)
-		var got []float64
-		for _, f := range figures {
-			got = append(got, f.Base)
-		}
-		assert.InDeltaSlice(t, want, got, 1e-9, typed)
+		t.Run(typed, func(t *testing.T) {
+			figures, err := measure.ParseFigures(typed, measure.Millimetre, 3)
+			require.NoError(t, err, typed)
+			var got []float64
+			for _, f := range figures {
+				got = append(got, f.Base)
+			}
+			assert.InDeltaSlice(t, want, got, 1e-9, typed)
+		})
 	}
 	for typed, says := range map[string]string{
 		"":            "Type a figure",
@@ -34,8 +36,10 @@ func TestSeveralFigures(t *testing.T) {
 		"1/-2":        "below zero",
 		"1.2.3 / 1.2": "is not a figure",
 	} {
-		_, err := measure.ParseFigures(typed, measure.Millimetre, 3)
-		assert.ErrorContains(t, err, says, typed)
+		t.Run(typed, func(t *testing.T) {
+			_, err := measure.ParseFigures(typed, measure.Millimetre, 3)
+			assert.ErrorContains(t, err, says, typed)
+		})
 	}
 	_, err := measure.ParseFigures("1/2", measure.Millimetre, 1)
 	assert.ErrorContains(t, err, "One figure is enough")

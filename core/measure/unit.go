@@ -80,16 +80,6 @@ func UnitOf(text string) (Unit, bool) {
 	return Unit{}, false
 }
 
-// BaseUnit is the unit in which q is kept.
-func BaseUnit(q Quantity) Unit {
-	for _, u := range Units() {
-		if u.Quantity == q {
-			return u
-		}
-	}
-	return Unit{}
-}
-
 // ToBase converts v of this unit to the base unit of its quantity.
 func (u Unit) ToBase(v float64) float64 { return v * u.factor }
 

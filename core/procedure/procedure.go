@@ -59,7 +59,7 @@ type Yield struct {
 	Point     string   `json:"point,omitempty" yaml:"point" doc:"of the walk-round"`
 	Fastener  string   `json:"fastener,omitempty" yaml:"fastener" doc:"of the torque log"`
 	Fasteners []string `json:"fasteners,omitempty" yaml:"fasteners" doc:"of the torque log: those of them that the bike has"`
-	Sign      string   `json:"sign,omitempty" yaml:"sign" doc:"the brake test that release needs"`
+	Sign      string   `json:"sign,omitempty" yaml:"sign" enum:"front_brake,rear_brake,third_brake" doc:"the brake test that release needs"`
 	Left      bool     `json:"left,omitempty" yaml:"left" doc:"a point as the work leaves it, not as it was found"`
 }
 

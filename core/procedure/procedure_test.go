@@ -13,13 +13,15 @@ import (
 // bleed is a small procedure with all that one may have.
 func bleed() procedure.Procedure {
 	return procedure.Procedure{
-		Choices: []procedure.Choice{{ID: "start", Ask: "From dry?", Options: []procedure.Option{{ID: "dry", Name: "Dry"}, {ID: "soft", Name: "Soft"}}}},
+		Choices: []procedure.Choice{{ID: "start", Ask: "From dry?", Options: []procedure.Option{{ID: "dry", Name: "Dry"},
+			{ID: "soft", Name: "Soft"}}}},
 		Steps: []procedure.Step{
 			{ID: "wheel-out", Do: "Take the wheel out."},
 			{ID: "pads-out", Do: "Take the pads out."},
 			{ID: "fill", Do: "Fill it.", If: map[string][]string{"start": {"dry"}}},
 			{ID: "open", Do: "Open the port.", Gate: []string{"wheel-out", "pads-out"}},
-			{ID: "push", Do: "Push.", Outcomes: []procedure.Outcome{{Say: "No bubbles"}, {Say: "Bubbles", To: "push"}, {Say: "It leaks", To: "end"}}},
+			{ID: "push", Do: "Push.", Outcomes: []procedure.Outcome{{Say: "No bubbles"}, {Say: "Bubbles", To: "push"},
+				{Say: "It leaks", To: "end"}}},
 			{ID: "test", Do: "Test it.", Record: &procedure.Yield{Sign: "front_brake"}},
 		},
 	}
@@ -42,7 +44,8 @@ func TestARunIsReplayed(t *testing.T) {
 	assert.True(t, more)
 	assert.Equal(t, "push", next.ID)
 
-	done = append(done, procedure.Mark{Step: "open"}, procedure.Mark{Step: "push", Outcome: "Bubbles"}, procedure.Mark{Step: "push", Outcome: "Bubbles"})
+	done = append(done, procedure.Mark{Step: "open"}, procedure.Mark{Step: "push", Outcome: "Bubbles"},
+		procedure.Mark{Step: "push", Outcome: "Bubbles"})
 	s, err = at(done...)
 	require.NoError(t, err)
 	assert.Equal(t, "push", p.Steps[s.Now].ID, "as long as bubbles come")
@@ -88,9 +91,11 @@ func TestProceduresThatCannotBeRun(t *testing.T) {
 		"timer runs up to a week": func(p *procedure.Procedure) { p.Steps[0].Seconds = -1 },
 		"records one of":          func(p *procedure.Procedure) { p.Steps[5].Record = &procedure.Yield{} },
 	} {
-		p := bleed()
-		spoil(&p)
-		assert.ErrorContains(t, p.Validate(), want)
+		t.Run(want, func(t *testing.T) {
+			p := bleed()
+			spoil(&p)
+			assert.ErrorContains(t, p.Validate(), want)
+		})
 	}
 }
 

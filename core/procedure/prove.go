@@ -183,7 +183,8 @@ func (w *walker) bounded() error {
 	}
 	if round := visit(w.from(0, w.chosen)); round != nil {
 		start := slices.Index(round, round[len(round)-1])
-		return &Breach{Step: round[start], Rule: "nothing bounds this loop: give the outcome that leads back a most, and say where it leads then", Way: round[start:]}
+		return &Breach{Step: round[start], Rule: "nothing bounds this loop: give the outcome that leads back a most, and say where it leads then",
+			Way: round[start:]}
 	}
 	return nil
 }
@@ -308,19 +309,34 @@ func (w *walker) do(at place, s Step) (place, string) {
 			return at, w.book[id].Name + " must not be here"
 		}
 	}
+	closed, rule := w.closes(opened, s)
+	if rule != "" {
+		return at, rule
+	}
+	for set := closed.open; set != 0; set &= set - 1 {
+		id := w.states.first(set)
+		if rule := w.lacks(closed, id, w.book[id].While); rule != "" {
+			return at, rule
+		}
+	}
+	return closed, w.untestable(closed, s)
+}
+
+// closes ends what a step ends, and says which rule that breaks.
+func (w *walker) closes(opened place, s Step) (place, string) {
 	closed := opened
 	for _, id := range s.Closes {
 		state := w.book[id]
 		bit := w.states.bit(id)
 		if opened.open&bit == 0 && !state.Again {
-			return at, "it ends “" + state.Name + "”, which is not so"
+			return opened, "it ends “" + state.Name + "”, which is not so"
 		}
 		closed.open &^= bit
 		w.disturb(&closed, state.Disturbs)
 	}
 	for _, id := range s.Closes {
 		if still := closed.open & w.states.all(w.book[id].First); still != 0 {
-			return at, "it ends “" + w.book[id].Name + "” while there is still: " + w.book[w.states.first(still)].Name
+			return opened, "it ends “" + w.book[id].Name + "” while there is still: " + w.book[w.states.first(still)].Name
 		}
 	}
 	if len(s.Undoes) > 0 {
@@ -329,13 +345,7 @@ func (w *walker) do(at place, s Step) (place, string) {
 		closed.tried &^= w.allHere
 	}
 	closed.loose &^= w.joints.all(s.Record.Joints())
-	for set := closed.open; set != 0; set &= set - 1 {
-		id := w.states.first(set)
-		if rule := w.lacks(closed, id, w.book[id].While); rule != "" {
-			return at, rule
-		}
-	}
-	return closed, w.untestable(closed, s)
+	return closed, ""
 }
 
 // opens opens a state and what it brings.

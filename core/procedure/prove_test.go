@@ -38,20 +38,23 @@ func bench() procedure.StateBook {
 // sound is a procedure over them that nobody is hurt by.
 func sound() procedure.Procedure {
 	return procedure.Procedure{
-		Choices: []procedure.Choice{{ID: "level", Ask: "Topped up?", Options: []procedure.Option{{ID: "known", Name: "No", Opens: []string{"room"}}, {ID: "topped", Name: "Yes"}}}},
+		Choices: []procedure.Choice{{ID: "level", Ask: "Topped up?", Options: []procedure.Option{{ID: "known", Name: "No",
+			Opens: []string{"room"}}, {ID: "topped", Name: "Yes"}}}},
 		Steps: []procedure.Step{
 			{ID: "wheel-out", Do: "Wheel out.", Opens: procedure.States{"wheel-out"}},
 			{ID: "pads-out", Do: "Pads out.", Opens: procedure.States{"pads-out"}},
 			{ID: "port", Do: "Port open.", Opens: procedure.States{"port-open"}},
 			{ID: "cup", Do: "Cup on.", Opens: procedure.States{"cup-on"}},
 			{ID: "home", Do: "Pistons home.", Does: []string{"home"}},
-			{ID: "press", Do: "Press.", Gate: []string{"cup"}, Does: []string{"press"}, Outcomes: []procedure.Outcome{{Say: "Clean"}, {Say: "Bubbles", To: "press", Most: 3, Then: "off"}}},
+			{ID: "press", Do: "Press.", Gate: []string{"cup"}, Does: []string{"press"},
+				Outcomes: []procedure.Outcome{{Say: "Clean"}, {Say: "Bubbles", To: "press", Most: 3, Then: "off"}}},
 			{ID: "off", Do: "Cup off.", Closes: procedure.States{"cup-on"}},
 			{ID: "plug", Do: "Plug in.", Closes: procedure.States{"port-open"}, Record: &procedure.Yield{Fastener: "plug"}},
 			{ID: "wash", Do: "Wash.", Closes: procedure.States{"fluid-about"}},
 			{ID: "pads-in", Do: "Pads in.", Closes: procedure.States{"pads-out"}},
 			{ID: "wheel-in", Do: "Wheel in.", Closes: procedure.States{"wheel-out"}, Record: &procedure.Yield{Fasteners: []string{"axle"}}},
-			{ID: "test", Do: "Test it.", Record: &procedure.Yield{Sign: "brake"}, Outcomes: []procedure.Outcome{{Say: "Passes"}, {Say: "Fails", To: "end", Fails: true}}},
+			{ID: "test", Do: "Test it.", Record: &procedure.Yield{Sign: "brake"},
+				Outcomes: []procedure.Outcome{{Say: "Passes"}, {Say: "Fails", To: "end", Fails: true}}},
 			{ID: "ride", Do: "Ride.", Does: []string{"ride"}},
 		},
 	}
@@ -85,34 +88,52 @@ func TestTheProofRefusesWhatHurts(t *testing.T) {
 		spoil      func(*procedure.Procedure)
 		step, rule string
 	}{
-		"a thing left open":                     {func(p *procedure.Procedure) { p.Steps = p.Steps[:6] }, "", "left so"},
-		"closed though it is not open":          {change("off", func(s *procedure.Step) { s.Closes = procedure.States{"block-in"} }), "off", "which is not so"},
-		"opened twice":                          {change("cup", func(s *procedure.Step) { s.Opens = append(s.Opens, "port-open") }), "cup", "is so already"},
-		"the port shut with the cup on it":      {drop("off"), "plug", "while there is still: cup on"},
-		"pressed with no cup":                   {func(p *procedure.Procedure) { drop("cup")(p); p.Steps[place(*p, "press")].Gate = nil; drop("off")(p) }, "press", "needs: cup on"},
-		"the port opened after the pistons":     {move("home", "port"), "home", "needs: room, or port open"},
-		"a wheel put in over bare pistons":      {move("wheel-in", "pads-in"), "wheel-in", "while there is still: pads out"},
-		"pads bare while fluid is about":        {move("pads-in", "wash"), "pads-in", "while there is still: fluid about"},
-		"an axle that nobody torqued":           {change("wheel-in", func(s *procedure.Step) { s.Record = nil }), "test", "not torqued since: axle"},
-		"disturbed after its torque was logged": {change("test", func(s *procedure.Step) { s.Undoes = []string{"axle"} }), "test", "not torqued since: axle"},
-		"a ride before the test":                {move("ride", "test"), "ride", "before the brake was tested standing"},
-		"a ride on a brake that failed":         {change("test", func(s *procedure.Step) { s.Outcomes[1].To = "" }), "ride", "before the brake was tested standing"},
-		"no test at the end":                    {func(p *procedure.Procedure) { p.Steps = p.Steps[:11] }, "", "disturbed and not tested since"},
-		"a loop that nobody counts":             {change("press", func(s *procedure.Step) { s.Outcomes[1].Most, s.Outcomes[1].Then = 0, "" }), "press", "nothing bounds this loop"},
-		"a gate that a way goes round":          {change("pads-out", func(s *procedure.Step) { s.Outcomes = []procedure.Outcome{{Say: "Out"}, {Say: "Stuck", To: "press"}} }), "press", "nobody can pass its gate"},
-		"a step that needs what is not so":      {change("press", func(s *procedure.Step) { s.Needs = []string{"block-in"} }), "press", "is needed"},
-		"a step beside what it forbids":         {change("press", func(s *procedure.Step) { s.Forbids = []string{"cup-on"} }), "press", "must not be here"},
+		"a thing left open": {func(p *procedure.Procedure) { p.Steps = p.Steps[:6] }, "", "left so"},
+		"closed though it is not open": {change("off", func(s *procedure.Step) { s.Closes = procedure.States{"block-in"} }), "off",
+			"which is not so"},
+		"opened twice": {change("cup", func(s *procedure.Step) { s.Opens = append(s.Opens, "port-open") }), "cup",
+			"is so already"},
+		"the port shut with the cup on it": {drop("off"), "plug", "while there is still: cup on"},
+		"pressed with no cup": {func(p *procedure.Procedure) {
+			drop("cup")(p)
+			p.Steps[place(*p,
+				"press")].Gate = nil
+			drop("off")(p)
+		}, "press", "needs: cup on"},
+		"the port opened after the pistons": {move("home", "port"), "home", "needs: room, or port open"},
+		"a wheel put in over bare pistons":  {move("wheel-in", "pads-in"), "wheel-in", "while there is still: pads out"},
+		"pads bare while fluid is about":    {move("pads-in", "wash"), "pads-in", "while there is still: fluid about"},
+		"an axle that nobody torqued": {change("wheel-in", func(s *procedure.Step) { s.Record = nil }), "test",
+			"not torqued since: axle"},
+		"disturbed after its torque was logged": {change("test", func(s *procedure.Step) { s.Undoes = []string{"axle"} }), "test",
+			"not torqued since: axle"},
+		"a ride before the test": {move("ride", "test"), "ride", "before the brake was tested standing"},
+		"a ride on a brake that failed": {change("test", func(s *procedure.Step) { s.Outcomes[1].To = "" }), "ride",
+			"before the brake was tested standing"},
+		"no test at the end": {func(p *procedure.Procedure) { p.Steps = p.Steps[:11] }, "", "disturbed and not tested since"},
+		"a loop that nobody counts": {change("press", func(s *procedure.Step) { s.Outcomes[1].Most, s.Outcomes[1].Then = 0, "" }),
+			"press", "nothing bounds this loop"},
+		"a gate that a way goes round": {change("pads-out", func(s *procedure.Step) {
+			s.Outcomes = []procedure.Outcome{{Say: "Out"},
+				{Say: "Stuck", To: "press"}}
+		}), "press", "nobody can pass its gate"},
+		"a step that needs what is not so": {change("press", func(s *procedure.Step) { s.Needs = []string{"block-in"} }), "press",
+			"is needed"},
+		"a step beside what it forbids": {change("press", func(s *procedure.Step) { s.Forbids = []string{"cup-on"} }), "press",
+			"must not be here"},
 	} {
-		p := sound()
-		c.spoil(&p)
-		err := p.Prove(bench())
-		var breach *procedure.Breach
-		if !assert.ErrorAs(t, err, &breach, name) {
-			continue
-		}
-		assert.Equal(t, c.step, breach.Step, name)
-		assert.Contains(t, breach.Rule, c.rule, name)
-		assert.NotEmpty(t, breach.Way, name)
+		t.Run(name, func(t *testing.T) {
+			p := sound()
+			c.spoil(&p)
+			err := p.Prove(bench())
+			var breach *procedure.Breach
+			if !assert.ErrorAs(t, err, &breach, name) {
+				return
+			}
+			assert.Equal(t, c.step, breach.Step, name)
+			assert.Contains(t, breach.Rule, c.rule, name)
+			assert.NotEmpty(t, breach.Way, name)
+		})
 	}
 	p = sound()
 	p.Steps[0].Opens = procedure.States{"moon-up"}
@@ -192,9 +213,11 @@ func TestOlderRunsAreRead(t *testing.T) {
 		`{"id":"a","do":"Out.","opens":["front-pads-out"]}`:          {"front-pads-out"},
 		`{"id":"a","do":"Out.","closes":"rear pads out","opens":""}`: nil,
 	} {
-		var s procedure.Step
-		require.NoError(t, json.Unmarshal([]byte(text), &s))
-		assert.Equal(t, want, s.Opens, text)
+		t.Run(text, func(t *testing.T) {
+			var s procedure.Step
+			require.NoError(t, json.Unmarshal([]byte(text), &s))
+			assert.Equal(t, want, s.Opens, text)
+		})
 	}
 }
 
@@ -206,11 +229,13 @@ func TestStatesThatSayNothing(t *testing.T) {
 		"a name and a source":     func(s *procedure.State) { s.Name = "" },
 		"no longer than its step": func(s *procedure.State) { s.Moment, s.Lasting = true, true },
 	} {
-		book := bench()
-		s := book["covered"]
-		spoil(&s)
-		book["covered"] = s
-		assert.ErrorContains(t, book.Validate("covered"), want)
+		t.Run(want, func(t *testing.T) {
+			book := bench()
+			s := book["covered"]
+			spoil(&s)
+			book["covered"] = s
+			assert.ErrorContains(t, book.Validate("covered"), want)
+		})
 	}
 	for id := range bench() {
 		assert.NoError(t, bench().Validate(id), id)

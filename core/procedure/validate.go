@@ -76,18 +76,8 @@ func (p Procedure) validateSteps() error {
 			return fmt.Errorf("step %s: it records one of a point, fasteners or a sign", s.ID)
 		}
 		ids[s.ID] = true
-		says := map[string]bool{}
-		for _, o := range s.Outcomes {
-			if o.Say == "" || says[o.Say] {
-				return fmt.Errorf("step %s: each outcome says something of its own", s.ID)
-			}
-			says[o.Say] = true
-			if (o.Most > 0) != (o.Then != "") || o.Most < 0 || o.Most > 20 {
-				return fmt.Errorf("step %s: %q is counted up to 20 times and then leads somewhere: give it both, most and then", s.ID, o.Say)
-			}
-			if o.Fails && (s.Record == nil || s.Record.Sign == "") {
-				return fmt.Errorf("step %s: %q says that a test fails, and the step signs none", s.ID, o.Say)
-			}
+		if err := s.validateOutcomes(); err != nil {
+			return err
 		}
 		for choice, options := range s.If {
 			i := slices.IndexFunc(p.Choices, func(c Choice) bool { return c.ID == choice })
@@ -101,6 +91,29 @@ func (p Procedure) validateSteps() error {
 			}
 		}
 	}
+	return p.validateWays(ids)
+}
+
+// validateOutcomes proves what a step may be answered with.
+func (s Step) validateOutcomes() error {
+	says := map[string]bool{}
+	for _, o := range s.Outcomes {
+		if o.Say == "" || says[o.Say] {
+			return fmt.Errorf("step %s: each outcome says something of its own", s.ID)
+		}
+		says[o.Say] = true
+		if (o.Most > 0) != (o.Then != "") || o.Most < 0 || o.Most > 20 {
+			return fmt.Errorf("step %s: %q is counted up to 20 times and then leads somewhere: give it both, most and then", s.ID, o.Say)
+		}
+		if o.Fails && (s.Record == nil || s.Record.Sign == "") {
+			return fmt.Errorf("step %s: %q says that a test fails, and the step signs none", s.ID, o.Say)
+		}
+	}
+	return nil
+}
+
+// validateWays proves that gates wait for steps, and outcomes lead to some.
+func (p Procedure) validateWays(ids map[string]bool) error {
 	for _, s := range p.Steps {
 		for _, id := range s.Gate {
 			if !ids[id] {

@@ -48,7 +48,8 @@ func Between(first, second Reading) (Loss, error) {
 		}
 	}
 	expected := first.AtTemperature(second.Celsius)
-	l := Loss{Lost: first.Bar - second.Bar, Cold: first.Bar - expected, Leaked: expected - second.Bar, Days: second.At.Sub(first.At).Hours() / 24}
+	l := Loss{Lost: first.Bar - second.Bar, Cold: first.Bar - expected, Leaked: expected - second.Bar,
+		Days: second.At.Sub(first.At).Hours() / 24}
 	if l.Days > 0 && expected > 0 && second.Bar > 0 && l.Leaked > 0 {
 		l.Rate = math.Log(expected/second.Bar) / l.Days
 	}

@@ -38,7 +38,8 @@ func TestGasLaw(t *testing.T) {
 
 func TestNothingLeaksThatIsOnlyCold(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		first := suspension.Reading{At: day, Bar: rapid.Float64Range(0.5, 25).Draw(t, "bar"), Celsius: rapid.Float64Range(-20, 40).Draw(t, "warm")}
+		first := suspension.Reading{At: day, Bar: rapid.Float64Range(0.5, 25).Draw(t, "bar"),
+			Celsius: rapid.Float64Range(-20, 40).Draw(t, "warm")}
 		second := suspension.Reading{At: day.AddDate(0, 0, 30), Celsius: rapid.Float64Range(-20, 40).Draw(t, "cold")}
 		second.Bar = first.AtTemperature(second.Celsius)
 		if second.Bar < 0 {
@@ -53,7 +54,8 @@ func TestNothingLeaksThatIsOnlyCold(t *testing.T) {
 
 func TestWhatCannotBeMeasuredIsRefused(t *testing.T) {
 	good := suspension.Reading{At: day, Bar: 5, Celsius: 20}
-	for _, bad := range []suspension.Reading{{Bar: -1, Celsius: 20}, {Bar: 50, Celsius: 20}, {Bar: 5, Celsius: 90}, {Bar: math.NaN(), Celsius: 20}} {
+	for _, bad := range []suspension.Reading{{Bar: -1, Celsius: 20}, {Bar: 50, Celsius: 20}, {Bar: 5, Celsius: 90},
+		{Bar: math.NaN(), Celsius: 20}} {
 		_, err := suspension.Between(good, bad)
 		assert.ErrorIs(t, err, suspension.ErrNoReading)
 	}

@@ -76,7 +76,10 @@ func (d Distance) Gone(at time.Time) float64 {
 	if len(d.readings) < 2 {
 		return days(d.start) * d.PerDay()
 	}
-	i, exact := slices.BinarySearchFunc(d.readings, at, func(o Odometer, t time.Time) int { return cmp.Compare(o.At.UnixNano(), t.UnixNano()) })
+	i, exact := slices.BinarySearchFunc(d.readings, at, func(o Odometer, t time.Time) int {
+		return cmp.Compare(o.At.UnixNano(),
+			t.UnixNano())
+	})
 	switch {
 	case exact:
 		return d.readings[i].Km

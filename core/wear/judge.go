@@ -7,6 +7,7 @@ import (
 
 	"utensil/core/bike"
 	"utensil/core/measure"
+	"utensil/core/words"
 )
 
 // Variant is a limit with the bikes it is for.
@@ -83,7 +84,8 @@ func (g Gauge) Uneven(j Judgement, figures []float64) Judgement {
 	if apart < g.Apart-slack {
 		return j
 	}
-	j.Reason += fmt.Sprintf(" %s differ by %s %s: %s.", strings.ToUpper(g.Sides[0][:1])+g.Sides[0][1:]+" and "+g.Sides[1], measure.Format(apart), g.Unit, g.ApartMeans)
+	j.Reason += fmt.Sprintf(" %s differ by %s %s: %s.", words.Capital(g.Sides[0])+" and "+g.Sides[1],
+		measure.Format(apart), g.Unit, g.ApartMeans)
 	j.Next = strings.TrimSuffix(j.Next, "Nothing to do.") + " Find out why before new ones go in."
 	if Due.Worse(j.Mark) {
 		j.Mark, j.Next, j.Seen = Due, "Find out why before new ones go in.", nil

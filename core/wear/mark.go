@@ -16,6 +16,9 @@ const (
 	Unsafe Mark = "unsafe" // must not be ridden
 )
 
+// Marks lists them in that order.
+var Marks = []Mark{Open, Sound, Watch, Due, Unsafe}
+
 var order = map[Mark]int{Open: 0, Sound: 1, Watch: 2, Due: 3, Unsafe: 4}
 
 // Validate reports a word that is not a mark.

@@ -26,13 +26,15 @@ func TestALengthIsReadAsElongation(t *testing.T) {
 		"12.0625 in": 0.521, // 1/16 in more over 12 in: check-values, 0.52 %
 		"306.1":      -1, "250 mm": -1, "306.1 mm over 13": -1, "306.1 mm over 24 links": -1, "3 bar": -1,
 	} {
-		got, err := rule.Read(typed)
-		if want < 0 {
-			assert.Error(t, err, typed)
-			continue
-		}
-		require.NoError(t, err, typed)
-		assert.InDelta(t, want, got[0].Base, 5e-4, typed)
+		t.Run(typed, func(t *testing.T) {
+			got, err := rule.Read(typed)
+			if want < 0 {
+				assert.Error(t, err, typed)
+				return
+			}
+			require.NoError(t, err, typed)
+			assert.InDelta(t, want, got[0].Base, 5e-4, typed)
+		})
 	}
 	several, err := rule.Read("306.1 mm/0.3/305.2 mm")
 	require.NoError(t, err)

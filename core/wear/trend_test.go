@@ -150,9 +150,11 @@ func TestDistance(t *testing.T) {
 		{"a new odometer", []wear.Odometer{{day(0), 900}, {day(20), 1000}, {day(40), 100}, {day(50), 150}}, nil, 0, "km", 1100, 5},
 		{"rides", nil, []wear.Odometer{{day(10), 50}, {day(20), 60}, {day(40), 40}}, 0, "km", 150, 100.0 / 30},
 	} {
-		d := wear.NewDistance(start, c.odometer, c.rides, c.weekly)
-		assert.Equal(t, c.unit, d.Unit(), c.name)
-		assert.InDelta(t, c.at40, d.Gone(day(40)), 1e-6, c.name)
-		assert.InDelta(t, c.perDay, d.PerDay(), 1e-6, c.name)
+		t.Run(c.name, func(t *testing.T) {
+			d := wear.NewDistance(start, c.odometer, c.rides, c.weekly)
+			assert.Equal(t, c.unit, d.Unit(), c.name)
+			assert.InDelta(t, c.at40, d.Gone(day(40)), 1e-6, c.name)
+			assert.InDelta(t, c.perDay, d.PerDay(), 1e-6, c.name)
+		})
 	}
 }

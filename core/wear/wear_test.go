@@ -38,7 +38,9 @@ func TestMark(t *testing.T) {
 		{"chain 1/16 in long", chain, 100 * (1.0 / 16) / 12, wear.Due},
 		{"chain nominal", chain, 0, wear.Sound},
 	} {
-		assert.Equal(t, c.mark, c.limit.Mark(c.v), c.name)
+		t.Run(c.name, func(t *testing.T) {
+			assert.Equal(t, c.mark, c.limit.Mark(c.v), c.name)
+		})
 	}
 }
 
@@ -58,7 +60,9 @@ func TestValidateRefusesStepsOutOfOrder(t *testing.T) {
 		"no source":         {Direction: wear.Rises, Due: 1},
 		"no direction":      {Due: 1, Source: "s"},
 	} {
-		assert.Error(t, l.Validate(), name)
+		t.Run(name, func(t *testing.T) {
+			assert.Error(t, l.Validate(), name)
+		})
 	}
 }
 
@@ -131,10 +135,12 @@ func TestSeveralFiguresOfOneReading(t *testing.T) {
 		{"one side only", []float64{3.0}, wear.Sound, ""},
 		{"uneven and unsafe", []float64{0.3, 2.0}, wear.Unsafe, " Left and right differ by 1.7 mm: a sticking piston."},
 	} {
-		before := falls.Judge(falls.Worst(c.figures), "mm", "Replace the pads")
-		after := pads.Uneven(before, c.figures)
-		assert.Equal(t, c.mark, after.Mark, c.name)
-		assert.Equal(t, before.Reason+c.says, after.Reason, c.name)
+		t.Run(c.name, func(t *testing.T) {
+			before := falls.Judge(falls.Worst(c.figures), "mm", "Replace the pads")
+			after := pads.Uneven(before, c.figures)
+			assert.Equal(t, c.mark, after.Mark, c.name)
+			assert.Equal(t, before.Reason+c.says, after.Reason, c.name)
+		})
 	}
 	assert.Error(t, wear.Gauge{Unit: "mm", Step: 0.1, Major: 0.5, Apart: 0.5, Span: measure.Range{Max: 4}, Plausible: measure.Range{Max: 9},
 		Limits: []wear.Variant{{Limit: pad}}}.Validate(), "sides that may differ need names")

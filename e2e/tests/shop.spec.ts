@@ -130,7 +130,7 @@ test('every other screen is sound, at the bench and in the hand', async ({ page 
   await page.getByRole('searchbox', { name: 'Find a bike' }).fill('longtooth')
   await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(1) // the list has stopped moving
   await page.getByRole('link', { name: /Bracken Longtooth/ }).click()
-  await expect(page.getByText('Last measured')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'What is on it' })).toBeVisible()
   await expectSound(page, 'A bike')
   await page.getByRole('button', { name: 'Change facts' }).click()
   await page.getByText('Read on the bike').click()

@@ -16,13 +16,13 @@ import (
 
 	"utensil/internal/device"
 	"utensil/internal/standin"
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/torque"
 )
 
 // shelf keeps readings in memory, and fails as often as it is told to.
 type shelf struct {
 	mu    sync.Mutex
-	kept  []workshop.ToolReading
+	kept  []torque.ToolReading
 	fails int
 	heard []bool
 }
@@ -36,7 +36,7 @@ func (s *shelf) LastHeard(context.Context) (string, error) {
 	return s.kept[len(s.kept)-1].Stream, nil
 }
 
-func (s *shelf) TakeReadings(_ context.Context, batch []workshop.ToolReading) error {
+func (s *shelf) TakeReadings(_ context.Context, batch []torque.ToolReading) error {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	if s.fails > 0 {
@@ -59,10 +59,10 @@ func (s *shelf) hearings() []bool {
 	return append([]bool{}, s.heard...)
 }
 
-func (s *shelf) readings() []workshop.ToolReading {
+func (s *shelf) readings() []torque.ToolReading {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	return append([]workshop.ToolReading{}, s.kept...)
+	return append([]torque.ToolReading{}, s.kept...)
 }
 
 func TestNothingThatAWrenchSendsIsLostOrDoubled(t *testing.T) {
@@ -74,7 +74,8 @@ func TestNothingThatAWrenchSendsIsLostOrDoubled(t *testing.T) {
 	t.Cleanup(stop)
 	go device.Listen(ctx, wrench.Address, kept)
 
-	for _, trick := range []standin.Trick{"", standin.DoubleClick, standin.OutOfOrder, standin.Imperial, standin.WrongUnit, standin.Garbage, standin.DropOut} {
+	for _, trick := range []standin.Trick{"", standin.DoubleClick, standin.OutOfOrder, standin.Imperial, standin.WrongUnit, standin.Garbage,
+		standin.DropOut} {
 		require.NoError(t, wrench.Pull(5, trick))
 	}
 	const flood = 1000
@@ -124,12 +125,16 @@ func TestRead(t *testing.T) {
 		`{"device":"TW-1","seq":3,"unit":"lbf.in","value":46}`:                              46 * 0.1129848290276167, // NIST SP 811
 		`{"device":"TW-1","seq":4,"unit":"kgf·cm","value":51,"calibrated_on":"2026-01-01"}`: 51 * 0.0980665,          // NIST SP 811
 	} {
-		r := device.Read(text, now)
-		require.NotNil(t, r.Nm, "%s: %s", text, r.Fault)
-		assert.InEpsilon(t, want, *r.Nm, 1e-12, text)
+		t.Run(text, func(t *testing.T) {
+			r := device.Read(text, now)
+			require.NotNil(t, r.Nm, "%s: %s", text, r.Fault)
+			assert.InEpsilon(t, want, *r.Nm, 1e-12, text)
+		})
 	}
-	for _, text := range []string{"", "5.2", "{", `{"device":"TW-1"}`, `{"device":"","seq":1,"unit":"Nm","value":1}`, `{"device":"T","seq":1,"unit":"bar","value":5}`,
-		`{"device":"T","seq":1,"unit":"Nm","value":-5}`, `{"device":"T","seq":1,"unit":"Nm","value":1e9}`, `{"device":"T","seq":1,"unit":"Nm"}`, `{"device":"T","seq":-1,"unit":"Nm","value":4}`} {
+	for _, text := range []string{"", "5.2", "{", `{"device":"TW-1"}`, `{"device":"","seq":1,"unit":"Nm","value":1}`,
+		`{"device":"T","seq":1,"unit":"bar","value":5}`,
+		`{"device":"T","seq":1,"unit":"Nm","value":-5}`, `{"device":"T","seq":1,"unit":"Nm","value":1e9}`, `{"device":"T","seq":1,"unit":"Nm"}`,
+		`{"device":"T","seq":-1,"unit":"Nm","value":4}`} {
 		r := device.Read(text, now)
 		assert.Nil(t, r.Nm, text)
 		assert.NotEmpty(t, r.Fault, text)

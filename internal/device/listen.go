@@ -4,20 +4,21 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"log/slog"
 	"net/http"
 	"time"
 
 	"github.com/tmaxmax/go-sse"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/torque"
 )
 
 // Keeper keeps readings for good.
 type Keeper interface {
 	// LastHeard is the place in the stream up to which everything is kept.
 	LastHeard(ctx context.Context) (string, error)
-	TakeReadings(ctx context.Context, batch []workshop.ToolReading) error
+	TakeReadings(ctx context.Context, batch []torque.ToolReading) error
 	// Hears tells whether the stream is open.
 	Hears(open bool)
 }
@@ -75,26 +76,8 @@ func follow(ctx context.Context, url string, keep Keeper) error {
 	}
 	keep.Hears(true)
 
-	heard, ended := make(chan workshop.ToolReading, largestBatch), make(chan error, 1)
-	go func() {
-		defer close(heard)
-		for event, err := range sse.Read(answer.Body, &sse.ReadConfig{MaxEventSize: largestMessage}) {
-			if err != nil {
-				ended <- err
-				return
-			}
-			if event.Data == "" || event.LastEventID == "" {
-				continue // a heart beat
-			}
-			r := Read(event.Data, time.Now())
-			r.Stream = event.LastEventID
-			select {
-			case heard <- r: // waits while the last batch is being kept
-			case <-ctx.Done():
-				return
-			}
-		}
-	}()
+	heard, ended := make(chan torque.ToolReading, largestBatch), make(chan error, 1)
+	go hear(ctx, answer.Body, heard, ended)
 	for {
 		batch, open := next(heard)
 		if len(batch) > 0 {
@@ -114,7 +97,7 @@ func follow(ctx context.Context, url string, keep Keeper) error {
 }
 
 // next waits for a reading and gathers those that follow closely; false when there are no more.
-func next(heard <-chan workshop.ToolReading) (batch []workshop.ToolReading, open bool) {
+func next(heard <-chan torque.ToolReading) (batch []torque.ToolReading, open bool) {
 	first, open := <-heard
 	if !open {
 		return nil, false
@@ -133,4 +116,25 @@ func next(heard <-chan workshop.ToolReading) (batch []workshop.ToolReading, open
 		}
 	}
 	return batch, true
+}
+
+// hear reads the stream until it ends, and says why it did.
+func hear(ctx context.Context, stream io.Reader, heard chan<- torque.ToolReading, ended chan<- error) {
+	defer close(heard)
+	for event, err := range sse.Read(stream, &sse.ReadConfig{MaxEventSize: largestMessage}) {
+		if err != nil {
+			ended <- err
+			return
+		}
+		if event.Data == "" || event.LastEventID == "" {
+			continue // a heart beat
+		}
+		r := Read(event.Data, time.Now())
+		r.Stream = event.LastEventID
+		select {
+		case heard <- r: // waits while the last batch is being kept
+		case <-ctx.Done():
+			return
+		}
+	}
 }

@@ -12,7 +12,7 @@ import (
 
 	"utensil/core/fastener"
 	"utensil/core/measure"
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/torque"
 )
 
 // Message is one pull as it is sent: its figure, or its curve.
@@ -34,8 +34,8 @@ const (
 )
 
 // Read makes a reading of one message. What cannot be read is kept as it was sent, with why.
-func Read(text string, now time.Time) workshop.ToolReading {
-	r := workshop.ToolReading{At: now, Said: plain(text, 120)}
+func Read(text string, now time.Time) torque.ToolReading {
+	r := torque.ToolReading{At: now, Said: plain(text, 120)}
 	var m Message
 	if err := json.Unmarshal([]byte(text), &m); err != nil {
 		r.Fault = "A tool sent something that is no reading."

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -18,7 +19,9 @@ func TestMoneyHasItsCurrencysDecimals(t *testing.T) {
 		{1450, "GBP", "£14.50"}, {5, "EUR", "€0.05"}, {0, "USD", "$0.00"}, {1450, "JPY", "¥1450"},
 		{1450, "KWD", "KWD 1.450"}, {-250, "GBP", "−£2.50"}, {1450, "??", "1450 ??"},
 	} {
-		assert.Equal(t, c.want, Money(c.amount, c.code))
+		t.Run(fmt.Sprint(c.amount), func(t *testing.T) {
+			assert.Equal(t, c.want, Money(c.amount, c.code))
+		})
 	}
 }
 
@@ -32,7 +35,9 @@ func TestLinesAreDrawnInTheOrderSeen(t *testing.T) {
 		"a\u200db":     "ab",
 		"李 𝔄":          "□ □",
 	} {
-		assert.Equal(t, want, visual(given), given)
+		t.Run(given, func(t *testing.T) {
+			assert.Equal(t, want, visual(given), given)
+		})
 	}
 }
 

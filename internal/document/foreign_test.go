@@ -28,9 +28,11 @@ var began = time.Date(2026, 11, 20, 8, 0, 0, 0, time.UTC)
 // track is a GPX track due north along a meridian, a hundredth of a degree between points.
 func track(points int, more string) string {
 	var b strings.Builder
-	b.WriteString(`<?xml version="1.0"?>` + more + `<gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>To the coast</name><trkseg>`)
+	b.WriteString(`<?xml version="1.0"?>` + more +
+		`<gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>To the coast</name><trkseg>`)
 	for i := range points {
-		fmt.Fprintf(&b, `<trkpt lat="%.2f" lon="1.0"><time>%s</time></trkpt>`, 50+float64(i)/100, began.Add(time.Duration(i)*time.Minute).Format(time.RFC3339))
+		fmt.Fprintf(&b, `<trkpt lat="%.2f" lon="1.0"><time>%s</time></trkpt>`, 50+float64(i)/100,
+			began.Add(time.Duration(i)*time.Minute).Format(time.RFC3339))
 	}
 	b.WriteString(`</trkseg></trk></gpx>`)
 	return b.String()
@@ -39,7 +41,8 @@ func track(points int, more string) string {
 func fit(t *testing.T, km float64) []byte {
 	activity := filedef.NewActivity()
 	activity.FileId.SetType(typedef.FileActivity).SetTimeCreated(began)
-	activity.Sessions = append(activity.Sessions, mesgdef.NewSession(nil).SetStartTime(began).SetTimestamp(began.Add(time.Hour)).SetTotalDistanceScaled(km*1000))
+	activity.Sessions = append(activity.Sessions,
+		mesgdef.NewSession(nil).SetStartTime(began).SetTimestamp(began.Add(time.Hour)).SetTotalDistanceScaled(km*1000))
 	file := activity.ToFIT(nil)
 	var out bytes.Buffer
 	require.NoError(t, encoder.New(&out).Encode(&file))
@@ -71,8 +74,10 @@ func TestWhatIsNoRideIsRefused(t *testing.T) {
 		"no time":       {`<gpx><trk><trkseg><trkpt lat="1" lon="1"/><trkpt lat="2" lon="1"/></trkseg></trk></gpx>`, "no track with times"},
 		"a damaged FIT": {string(fit(t, 10)[:40]), "damaged"},
 	} {
-		_, err := document.ReadRide(strings.NewReader(c.text))
-		assert.ErrorContains(t, err, c.says, name)
+		t.Run(name, func(t *testing.T) {
+			_, err := document.ReadRide(strings.NewReader(c.text))
+			assert.ErrorContains(t, err, c.says, name)
+		})
 	}
 }
 
@@ -149,7 +154,9 @@ func TestWhatIsNoPhotoIsRefused(t *testing.T) {
 		"nothing":       {"", "no photo"},
 		"far too large": {strings.Repeat("x", document.LargestPhoto+1), "over 24 MB"},
 	} {
-		_, err := document.ReadPhoto(strings.NewReader(c.text))
-		assert.ErrorContains(t, err, c.says, name)
+		t.Run(name, func(t *testing.T) {
+			_, err := document.ReadPhoto(strings.NewReader(c.text))
+			assert.ErrorContains(t, err, c.says, name)
+		})
 	}
 }

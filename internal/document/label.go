@@ -8,17 +8,17 @@ import (
 	"github.com/boombuler/barcode"
 	"github.com/boombuler/barcode/qr"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/fluid"
 )
 
 // labelSize is the side of a label's code, in pixels.
 const labelSize = 300
 
 // BottleCode is what a bottle's label says to a scanner.
-func BottleCode(b workshop.Bottle) string { return "utensil:bottle:" + string(b.ID) }
+func BottleCode(b fluid.Bottle) string { return "utensil:bottle:" + string(b.ID) }
 
 // BottleLabel writes a bottle's label as PNG: a QR code (ISO/IEC 18004) that selects it.
-func BottleLabel(w io.Writer, b workshop.Bottle) error {
+func BottleLabel(w io.Writer, b fluid.Bottle) error {
 	code, err := qr.Encode(BottleCode(b), qr.M, qr.Auto)
 	if err == nil {
 		code, err = barcode.Scale(code, labelSize, labelSize)

@@ -12,7 +12,7 @@ import (
 	"github.com/disintegration/imaging"
 	_ "golang.org/x/image/webp" // a format that is read
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/owner"
 )
 
 // Bounds of a photograph: what is taken in, what is worked on, what is kept.
@@ -25,29 +25,30 @@ const (
 // ReadPhoto reads a JPEG, PNG or WebP picture, turns it upright, makes it no larger than it is
 // looked at, and writes it anew: place, camera and whatever else was in the file stay behind.
 // The size a file claims is checked before any of it is unpacked.
-func ReadPhoto(in io.Reader) (workshop.Photo, error) {
+func ReadPhoto(in io.Reader) (owner.Photo, error) {
 	text, err := io.ReadAll(io.LimitReader(in, LargestPhoto+1))
 	if err != nil {
-		return workshop.Photo{}, fmt.Errorf("the photo did not arrive whole: send it again (%w)", err)
+		return owner.Photo{}, fmt.Errorf("the photo did not arrive whole: send it again (%w)", err)
 	}
 	if len(text) > LargestPhoto {
-		return workshop.Photo{}, errors.New("this photo is over 24 MB: take it at a lower resolution")
+		return owner.Photo{}, errors.New("this photo is over 24 MB: take it at a lower resolution")
 	}
 	claims, _, err := image.DecodeConfig(bytes.NewReader(text))
 	if err != nil {
-		return workshop.Photo{}, errors.New("this is no photo: choose a JPEG, PNG or WebP picture")
+		return owner.Photo{}, errors.New("this is no photo: choose a JPEG, PNG or WebP picture")
 	}
 	if claims.Width < 1 || claims.Height < 1 || claims.Width*claims.Height > mostPixels {
-		return workshop.Photo{}, fmt.Errorf("this photo has %d megapixels, too many: take it at a lower resolution", claims.Width*claims.Height/1_000_000)
+		return owner.Photo{}, fmt.Errorf("this photo has %d megapixels, too many: take it at a lower resolution",
+			claims.Width*claims.Height/1_000_000)
 	}
 	picture, err := imaging.Decode(bytes.NewReader(text), imaging.AutoOrientation(true))
 	if err != nil {
-		return workshop.Photo{}, errors.New("this photo is damaged: take or choose another")
+		return owner.Photo{}, errors.New("this photo is damaged: take or choose another")
 	}
 	small := imaging.Fit(picture, longestSide, longestSide, imaging.Lanczos)
 	var out bytes.Buffer
 	if err := jpeg.Encode(&out, small, &jpeg.Options{Quality: 82}); err != nil {
-		return workshop.Photo{}, fmt.Errorf("writing the photo: %w", err)
+		return owner.Photo{}, fmt.Errorf("writing the photo: %w", err)
 	}
-	return workshop.Photo{Width: small.Bounds().Dx(), Height: small.Bounds().Dy(), JPEG: out.Bytes()}, nil
+	return owner.Photo{Width: small.Bounds().Dx(), Height: small.Bounds().Dy(), JPEG: out.Bytes()}, nil
 }

@@ -13,7 +13,7 @@ import (
 	"github.com/muktihari/fit/decoder"
 	"github.com/muktihari/fit/profile/filedef"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/inspect"
 )
 
 // Bounds of a ride file: a day's ride at a point a second fits ten times over.
@@ -24,7 +24,7 @@ const (
 
 // ReadRide reads a ride from a GPX 1.1 track or a FIT activity, told apart by their first
 // bytes. Its errors say what to do.
-func ReadRide(in io.Reader) (workshop.Ride, error) {
+func ReadRide(in io.Reader) (inspect.Ride, error) {
 	b := bufio.NewReader(io.LimitReader(in, LargestRide))
 	head, _ := b.Peek(12)
 	if len(head) >= 12 && string(head[8:12]) == ".FIT" {
@@ -33,10 +33,10 @@ func ReadRide(in io.Reader) (workshop.Ride, error) {
 	if text, _ := b.Peek(512); bytes.Contains(text, []byte("<")) {
 		return readGPX(b)
 	}
-	return workshop.Ride{}, errors.New("this is neither a GPX nor a FIT file: export the ride as one of those")
+	return inspect.Ride{}, errors.New("this is neither a GPX nor a FIT file: export the ride as one of those")
 }
 
-func readFIT(in io.Reader) (ride workshop.Ride, err error) {
+func readFIT(in io.Reader) (ride inspect.Ride, err error) {
 	defer func() { // a parser of foreign bytes must not take the server down
 		if caught := recover(); caught != nil {
 			err = fmt.Errorf("this FIT file is damaged: export the ride again")
@@ -64,8 +64,8 @@ func readFIT(in io.Reader) (ride workshop.Ride, err error) {
 
 // readGPX adds the ways between track points up. Go's decoder expands no entities of the
 // file's own, so that nothing small grows large; points are counted as they are read.
-func readGPX(in io.Reader) (workshop.Ride, error) {
-	var ride workshop.Ride
+func readGPX(in io.Reader) (inspect.Ride, error) {
+	var ride inspect.Ride
 	d := xml.NewDecoder(in)
 	type place struct {
 		Lat  float64   `xml:"lat,attr"`

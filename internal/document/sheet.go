@@ -15,16 +15,21 @@ import (
 	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
 )
 
 // Sheet writes the service sheet of a job as PDF: found, done, measured, every torque,
 // declined, belongings.
-func Sheet(w io.Writer, v workshop.JobView, shop workshop.Settings, depth string) error {
+func Sheet(w io.Writer, v workshop.JobView, shop record.Settings, depth string) error {
 	local := func(t time.Time) string { return t.In(shop.Location()).Format("2 Jan 2006 15:04") }
 	p := newPage(fmt.Sprintf("Service sheet %d", v.Job.Number), fmt.Sprintf("%s · sheet %d · %s", shop.Name, v.Job.Number, v.Title))
 
 	p.text("Service sheet", 18, true)
-	p.row(9, cell{0.5, shop.Name + "\n" + shop.Address, false, false}, cell{0.5, fmt.Sprintf("Job %d\nIn %s", v.Job.Number, local(v.Job.OpenedAt)), false, true})
+	p.row(9, cell{0.5, shop.Name + "\n" + shop.Address, false, false}, cell{0.5, fmt.Sprintf("Job %d\nIn %s", v.Job.Number,
+		local(v.Job.OpenedAt)), false, true})
 	p.pdf.Ln(2)
 	p.text(v.Title, 13, true)
 	bike := v.Owner.Name
@@ -64,26 +69,23 @@ func found(p page, v workshop.JobView) {
 	if len(v.Findings) == 0 {
 		p.text("Nothing that needs work.", 9, false)
 	}
-	came := map[workshop.FindingStatus]string{
-		workshop.FindingOpen: "not offered yet", workshop.FindingOffered: "waiting for your answer", workshop.FindingAgreed: "agreed",
-		workshop.FindingWorked: "work done, to be looked at again", workshop.FindingDone: "put right", workshop.FindingDeclined: "declined", workshop.FindingRefused: "refused, knowing it is unsafe", workshop.FindingAside: "left as it is", workshop.FindingWatched: "to be watched",
-	}
 	for _, f := range v.Findings {
 		reason := f.Reason
 		if f.Why != "" {
 			reason += " Left: " + f.Why
 		}
-		p.row(9, cell{0.12, string(f.Mark), true, false}, cell{0.34, f.Title, true, false}, cell{0.32, reason, false, false}, cell{0.22, came[f.Status], false, true})
+		p.row(9, cell{0.12, string(f.Mark), true, false}, cell{0.34, f.Title, true, false}, cell{0.32, reason, false, false},
+			cell{0.22, record.NameOf(findings.Statuses, string(f.Status)), false, true})
 	}
 }
 
-func done(p page, v workshop.JobView, shop workshop.Settings) {
-	var work, declined []workshop.ItemView
+func done(p page, v workshop.JobView, shop record.Settings) {
+	var work, declined []agree.ItemView
 	for _, i := range v.Items {
 		switch {
 		case i.Work != nil:
 			work = append(work, i)
-		case i.Answer != nil && i.Answer.Answer != workshop.Yes:
+		case i.Answer != nil && i.Answer.Answer != agree.Yes:
 			declined = append(declined, i)
 		}
 	}
@@ -102,17 +104,20 @@ func done(p page, v workshop.JobView, shop workshop.Settings) {
 		if i.Work.Note != "" {
 			fitted = append(fitted, i.Work.Note)
 		}
-		p.row(9, cell{0.36, i.Item.Title, true, false}, cell{0.46, strings.Join(fitted, "\n"), false, false}, cell{0.18, Money(i.Total, shop.Currency), false, true})
+		p.row(9, cell{0.36, i.Item.Title, true, false}, cell{0.46, strings.Join(fitted, "\n"), false, false},
+			cell{0.18, Money(i.Total, shop.Currency), false, true})
 	}
 	if len(work) > 0 {
 		for _, s := range v.Shared {
-			p.row(9, cell{0.76, fmt.Sprintf("%s once instead of %d times", s.Name, s.Times), false, false}, cell{0.24, "- " + Money(s.Saved, shop.Currency), false, true})
+			p.row(9, cell{0.76, fmt.Sprintf("%s once instead of %d times", s.Name, s.Times), false, false},
+				cell{0.24, "- " + Money(s.Saved, shop.Currency), false, true})
 		}
 		tax := fmt.Sprintf("of which tax %s", Money(v.Agreed.Tax, shop.Currency))
 		if !shop.TaxIn {
 			tax = fmt.Sprintf("with tax %s", Money(v.Agreed.Tax, shop.Currency))
 		}
-		p.row(9, cell{0.36, "Total agreed", true, false}, cell{0.40, tax, false, true}, cell{0.24, Money(v.Agreed.Gross, shop.Currency), true, true})
+		p.row(9, cell{0.36, "Total agreed", true, false}, cell{0.40, tax, false, true},
+			cell{0.24, Money(v.Agreed.Gross, shop.Currency), true, true})
 	}
 	if len(declined) > 0 {
 		p.heading("Declined")
@@ -123,7 +128,7 @@ func done(p page, v workshop.JobView, shop workshop.Settings) {
 			said += ": “" + i.Answer.Words + "”"
 		}
 		answer := "no"
-		if i.Answer.Answer == workshop.Refused {
+		if i.Answer.Answer == agree.Refused {
 			answer = "refused: unsafe to ride"
 		}
 		p.row(9, cell{0.36, i.Item.Title, true, false}, cell{0.40, said, false, false}, cell{0.24, answer, true, true})
@@ -159,17 +164,24 @@ func measured(p page, v workshop.JobView) {
 			if r.Note != "" {
 				was += " " + r.Note
 			}
-			p.row(9, cell{0.26, point.Name, false, false}, cell{0.16, figure, true, false}, cell{0.18, mark, false, false}, cell{0.40, reason + was, false, false})
+			p.row(9, cell{0.26, point.Name, false, false}, cell{0.16, figure, true, false}, cell{0.18, mark, false, false},
+				cell{0.40, reason + was, false, false})
 		}
 	}
 }
 
-var foundWords = map[string]string{workshop.FoundLoose: "loose", workshop.FoundOverTight: "over-tight", workshop.FoundStuck: "stuck",
-	workshop.FoundDamaged: "damaged", workshop.FoundNotChecked: "–"}
+// foundWord is how a fastener was found; nobody having looked is a dash.
+func foundWord(found string) string {
+	if found == torque.FoundNotChecked {
+		return "–"
+	}
+	return record.NameOf(torque.FoundStates, found)
+}
 
 func torques(p page, v workshop.JobView) {
 	p.heading("Torque, N·m")
-	p.row(8, cell{0.40, "Fastener", true, false}, cell{0.16, "rule", true, true}, cell{0.16, "as found", true, true}, cell{0.16, "as left", true, true}, cell{0.12, "by", true, true})
+	p.row(8, cell{0.40, "Fastener", true, false}, cell{0.16, "rule", true, true}, cell{0.16, "as found", true, true},
+		cell{0.16, "as left", true, true}, cell{0.12, "by", true, true})
 	for _, b := range v.Bolts {
 		if b.Log == nil {
 			continue
@@ -178,7 +190,7 @@ func torques(p page, v workshop.JobView) {
 		if b.Rule != nil {
 			rule = measure.Format(float64(b.Rule.Min)) + "–" + measure.Format(float64(b.Rule.Max))
 		}
-		was, left := foundWords[b.Log.Found], "set"
+		was, left := foundWord(b.Log.Found), "set"
 		if b.Log.FoundNm != nil {
 			was = measure.Format(*b.Log.FoundNm)
 		}
@@ -197,7 +209,8 @@ func torques(p page, v workshop.JobView) {
 		for _, remark := range remarks(b) {
 			name += "\n" + remark
 		}
-		p.row(8.5, cell{0.40, name, false, false}, cell{0.16, rule, false, true}, cell{0.16, was, false, true}, cell{0.16, left, true, true}, cell{0.12, initials(b.By), false, true})
+		p.row(8.5, cell{0.40, name, false, false}, cell{0.16, rule, false, true}, cell{0.16, was, false, true}, cell{0.16, left, true, true},
+			cell{0.12, initials(b.By), false, true})
 	}
 	if used := wrenchesUsed(v); used != "" {
 		p.text("Wrenches: "+used, 8, false)
@@ -205,11 +218,11 @@ func torques(p page, v workshop.JobView) {
 }
 
 // remarks are what the owner should know of a bolt besides its figures.
-func remarks(b workshop.BoltView) (out []string) {
+func remarks(b torque.BoltView) (out []string) {
 	if b.Verdict != nil && b.Verdict.State == fastener.WithinError {
 		out = append(out, "in range, within the wrench's error")
 	}
-	if b.Origin == workshop.FromEstimate {
+	if b.Origin == torque.FromEstimate {
 		out = append(out, "estimated, no maker's figure")
 	}
 	if b.Log.Loosened {
@@ -245,7 +258,7 @@ func wrenchesUsed(v workshop.JobView) string {
 	return strings.Join(used, ", ")
 }
 
-func signed(p page, v workshop.JobView, shop workshop.Settings) {
+func signed(p page, v workshop.JobView, shop record.Settings) {
 	p.heading("Tested and signed")
 	for _, s := range v.Signs {
 		switch {
@@ -308,7 +321,8 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 		p.row(9, cell{0.68, c.What, false, false}, cell{0.32, due, true, true})
 	}
 	p.heading("Before you ride")
-	p.text("Try both brakes before you set off. New pads need bedding in: slow down firmly many times from a moderate speed before you rely on them. "+
+	p.text("Try both brakes before you set off. New pads need bedding in: slow down firmly many times from a moderate speed before you rely "+
+		"on them. "+
 		"Have crank and carbon joints checked again after the first ride. The maker's manual comes before anything here; "+
 		"if something feels wrong, stop riding and have a qualified mechanic look at it.", 9, false)
 }

@@ -13,13 +13,18 @@ import (
 	"utensil/core/fastener"
 	"utensil/internal/document"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
 )
 
 // readBack is the text of a sheet as poppler reads it, with blanks and line ends as single blanks.
 func readBack(t *testing.T, v workshop.JobView) string {
 	t.Helper()
 	var pdf bytes.Buffer
-	require.NoError(t, document.Sheet(&pdf, v, workshop.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"}, "Quick tune"))
+	require.NoError(t, document.Sheet(&pdf, v, record.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"},
+		"Quick tune"))
 	read := exec.Command("pdftotext", "-", "-")
 	read.Stdin = &pdf
 	text, err := read.Output()
@@ -30,12 +35,14 @@ func readBack(t *testing.T, v workshop.JobView) string {
 func TestTheSheetSaysWhatStandsBehindATorque(t *testing.T) {
 	left := 5.2
 	at := time.Date(2026, 7, 2, 10, 0, 0, 0, time.UTC)
-	clamp := workshop.BoltView{Name: "Handlebar clamp", Position: "1", Component: "Stem", Rule: &fastener.Rule{Min: 5, Max: 6, Source: "manual"}, By: "Ida Oyelaran", At: &at,
+	clamp := torque.BoltView{Name: "Handlebar clamp", Position: "1", Component: "Stem", Rule: &fastener.Rule{Min: 5, Max: 6, Source: "manual"},
+		By: "Ida Oyelaran", At: &at,
 		Verdict: &fastener.Verdict{State: fastener.WithinError},
-		Log: &workshop.Torque{Found: workshop.FoundLoose, LeftNm: &left, WrenchName: "Old beam", Deviation: 0.04, Loosened: true,
+		Log: &torque.Torque{Found: torque.FoundLoose, LeftNm: &left, WrenchName: "Old beam", Deviation: 0.04, Loosened: true,
 			WrenchDue: "It was calibrated more than 12 months ago.", Reason: "the other is lent out", Note: "Thread cleaned."}}
-	rack := workshop.BoltView{Name: "Rack bolt", Origin: workshop.FromEstimate, Rule: &fastener.Rule{Min: 4, Max: 5}, By: "Ida Oyelaran", At: &at, Log: &workshop.Torque{LeftNm: &left}}
-	text := readBack(t, workshop.JobView{Title: "Pelham Drover, green", Bolts: []workshop.BoltView{clamp, rack}})
+	rack := torque.BoltView{Name: "Rack bolt", Origin: torque.FromEstimate, Rule: &fastener.Rule{Min: 4, Max: 5}, By: "Ida Oyelaran", At: &at,
+		Log: &torque.Torque{LeftNm: &left}}
+	text := readBack(t, workshop.JobView{Title: "Pelham Drover, green", Bolts: []torque.BoltView{clamp, rack}})
 	for _, want := range []string{
 		"Old beam: It was calibrated more than 12 months ago. Used because: the other is lent out",
 		"in range, within the wrench's error", "was too tight; loosened fully and tightened again", "Thread cleaned.",
@@ -49,12 +56,14 @@ func TestTheSheetSaysWhatStandsBehindATorque(t *testing.T) {
 func TestTheSheetTellsTheOwnerWhatComesNext(t *testing.T) {
 	released := time.Date(2026, 7, 3, 16, 30, 0, 0, time.UTC)
 	v := workshop.JobView{Title: "Pelham Drover, green", ReleasedTo: "Ansel Whitlow", ReleasedBy: "Wren Halloran",
-		Job:        workshop.Job{Number: 7, ReleasedAt: &released},
-		Riding:     []string{"Your front brake is not at its full strength yet.", "On Ferry Lane, 260 m of it, that is 2 times along."},
-		CallBacks:  []workshop.CallBack{{What: "Look at the front lever after a week of riding", Due: "2026-07-10"}},
-		Belongings: []workshop.BelongingView{{Name: "Pannier", Returned: &released}, {Name: "Light", TakenOff: true, Returned: &released}, {Name: "Lock"}},
-		Signs:      []workshop.SignView{{Name: "Front brake test", Sign: &workshop.Sign{Passed: false, Note: "fades"}, By: "Ida", At: "2026-07-03T15:00:00Z"}, {Name: "Test ride"}},
-		Reopened:   []workshop.NoteView{{Text: "Bell after all", By: "Ida", At: released}},
+		Job:       record.Job{Number: 7, ReleasedAt: &released},
+		Riding:    []string{"Your front brake is not at its full strength yet.", "On Ferry Lane, 260 m of it, that is 2 times along."},
+		CallBacks: []record.CallBack{{What: "Look at the front lever after a week of riding", Due: "2026-07-10"}},
+		Belongings: []door.BelongingView{{Name: "Pannier", Returned: &released}, {Name: "Light", TakenOff: true, Returned: &released},
+			{Name: "Lock"}},
+		Signs: []trial.SignView{{Name: "Front brake test", Sign: &trial.Sign{Passed: false, Note: "fades"}, By: "Ida",
+			At: "2026-07-03T15:00:00Z"}, {Name: "Test ride"}},
+		Reopened: []workshop.NoteView{{Text: "Bell after all", By: "Ida", At: released}},
 	}
 	text := readBack(t, v)
 	for _, want := range []string{

@@ -4,73 +4,89 @@ import (
 	"context"
 	"io"
 	"net/http"
+	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
 	"time"
 
-	"os"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/estimate"
-	"utensil/internal/localdb/testing"
+	"utensil/internal/httpapi"
+	dbtest "utensil/internal/localdb/testing"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
 )
 
 func TestFiguresThatCannotBeRight(t *testing.T) {
-	bench := open(t).as(workshop.Mechanic)
+	bench := open(t).as(record.Mechanic)
 	id := bench.checkIn().Job.ID
-	read := func(point, typed string) workshop.Content {
-		return workshop.Content{Reading: &workshop.Reading{Point: point, Typed: typed}}
+	read := func(point, typed string) record.Content {
+		return inspect.Readings.Says(inspect.Reading{Point: point, Typed: typed})
 	}
-	left := func(typed string) workshop.Content {
-		return workshop.Content{Torque: &workshop.Torque{Fastener: "saddle-clamp", Position: "front", Found: "not_checked", LeftTyped: typed}}
+	left := func(typed string) record.Content {
+		return torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "not_checked", LeftTyped: typed})
 	}
 	for name, c := range map[string]struct {
-		content workshop.Content
+		content record.Content
 		says    string
 		meant   []float64
 	}{
-		"absurd chain":        {read("chain", "40"), "Did you mean 0.4?", []float64{0.4, 0.04}},
-		"absurd rotor":        {read("front-rotor", "25"), "Did you mean 2.5?", []float64{2.5}},
-		"absurd torque":       {left("900"), "Did you mean 9?", []float64{9, 0.9}},
-		"torque of zero":      {left("0"), "Measure again", nil},
-		"stray letter":        {read("front-pads", "1.4l"), "Type digits", nil},
-		"negative":            {read("front-pads", "-1"), "below zero", nil},
-		"wrong unit":          {read("front-pads", "3 psi"), "Type the figure in mm", nil},
-		"nothing":             {read("front-pads", "  "), "Type a figure", nil},
-		"word off the scale":  {workshop.Content{Reading: &workshop.Reading{Point: "headset", Word: "Fine"}}, "not on the scale", nil},
-		"point it lacks":      {read("rear-mechanism", "1"), "no such point", nil},
-		"bolt it lacks":       {workshop.Content{Torque: &workshop.Torque{Fastener: "pivot-bolts", Position: "main", Found: "loose"}}, "no such fastener", nil},
-		"passed over, no why": {workshop.Content{Reading: &workshop.Reading{Point: "headset", PassedOver: true}}, "Say why", nil},
-		"range upside down":   {workshop.Content{Figure: &workshop.OwnFigure{Fastener: "saddle-clamp", TypedMin: "12", TypedMax: "8", Source: "manual"}}, "below the least", nil},
-		"empty name":          {workshop.Content{Belonging: &workshop.Belonging{Name: " \u0000 "}}, "Type what came", nil},
-		"endless note":        {workshop.Content{Note: &workshop.Note{Text: strings.Repeat("ä", 20_001)}}, "20001 characters", nil},
-		"no price":            {workshop.Content{Item: &workshop.Item{Title: "Gold plating", Parts: []estimate.Part{{Name: "Gold", Quantity: 1, Price: 1e9}}}}, "Check quantity and price", nil},
-		"failed, no why":      {workshop.Content{Sign: &workshop.Sign{What: "test_ride"}}, "Say what is wrong", nil},
-		"two things at once":  {workshop.Content{Note: &workshop.Note{Text: "a"}, Sign: &workshop.Sign{What: "test_ride"}}, "exactly one thing", nil},
-		"nothing at all":      {workshop.Content{}, "exactly one thing", nil},
-		"release by the back": {workshop.Content{Released: &workshop.Released{To: "me"}}, "exactly one thing", nil},
+		"absurd chain":       {read("chain", "40"), "Did you mean 0.4?", []float64{0.4, 0.04}},
+		"absurd rotor":       {read("front-rotor", "25"), "Did you mean 2.5?", []float64{2.5}},
+		"absurd torque":      {left("900"), "Did you mean 9?", []float64{9, 0.9}},
+		"torque of zero":     {left("0"), "Measure again", nil},
+		"stray letter":       {read("front-pads", "1.4l"), "Type digits", nil},
+		"negative":           {read("front-pads", "-1"), "below zero", nil},
+		"wrong unit":         {read("front-pads", "3 psi"), "Type the figure in mm", nil},
+		"nothing":            {read("front-pads", "  "), "Type a figure", nil},
+		"word off the scale": {inspect.Readings.Says(inspect.Reading{Point: "headset", Word: "Fine"}), "not on the scale", nil},
+		"point it lacks":     {read("rear-mechanism", "1"), "no such point", nil},
+		"bolt it lacks": {torque.Torques.Says(torque.Torque{Fastener: "pivot-bolts", Position: "main", Found: "loose"}), "no such fastener",
+			nil},
+		"passed over, no why": {inspect.Readings.Says(inspect.Reading{Point: "headset", PassedOver: true}), "Say why", nil},
+		"range upside down": {inspect.Figures.Says(inspect.OwnFigure{Fastener: "saddle-clamp", TypedMin: "12", TypedMax: "8",
+			Source: "manual"}), "below the least", nil},
+		"empty name":   {door.Belongings.Says(door.Belonging{Name: " \u0000 "}), "Type what came", nil},
+		"endless note": {record.Notes.Says(record.Note{Text: strings.Repeat("ä", 20_001)}), "20001 characters", nil},
+		"no price": {agree.Items.Says(agree.Item{Title: "Gold plating",
+			Parts: []estimate.Part{{Name: "Gold", Quantity: 1, Price: 1e9}}}), "Check quantity and price", nil},
+		"failed, no why":      {trial.Signs.Says(trial.Sign{What: "test_ride"}), "Say what is wrong", nil},
+		"nothing at all":      {record.Content{}, "exactly one thing", nil},
+		"release by the back": {door.Releases.Says(door.Released{To: "me"}), "exactly one thing", nil},
 	} {
-		status, _, fault := bench.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: c.content})
-		assert.Equal(t, http.StatusUnprocessableEntity, status, name)
-		assert.Contains(t, fault.Detail, c.says, name)
-		assert.Equal(t, c.meant, fault.Suggestions, name)
+		t.Run(name, func(t *testing.T) {
+			status, _, fault := bench.try(id, record.NewEntry{ID: record.NewID(), Content: c.content})
+			assert.Equal(t, http.StatusUnprocessableEntity, status, name)
+			assert.Contains(t, fault.Detail, c.says, name)
+			assert.Equal(t, c.meant, fault.Suggestions, name)
+		})
 	}
-	status, _, fault := bench.try(id, workshop.NewEntry{ID: "not-an-id", Content: workshop.Content{Note: &workshop.Note{Text: "a"}}})
+	var twice httpapi.Fault
+	two := map[string]any{"id": record.NewID(), "content": map[string]any{"note": map[string]any{"text": "a"},
+		"sign": map[string]any{"what": "test_ride", "passed": true}}}
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs/"+string(id)+"/entries", two, &twice))
+	assert.Contains(t, twice.Detail, "exactly one thing")
+	status, _, fault := bench.try(id, record.NewEntry{ID: "not-an-id", Content: record.Notes.Says(record.Note{Text: "a"})})
 	assert.Equal(t, http.StatusUnprocessableEntity, status)
 	assert.Contains(t, fault.Detail, "version 7")
 	assert.Equal(t, http.StatusNotFound, bench.send("GET", "/api/jobs/nonsense", nil, nil))
-	assert.Equal(t, http.StatusNotFound, bench.send("GET", "/api/jobs/"+string(workshop.NewID()), nil, nil))
-	status, _, _ = bench.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Note: &workshop.Note{Text: strings.Repeat("ä", 10_000)}}})
+	assert.Equal(t, http.StatusNotFound, bench.send("GET", "/api/jobs/"+string(record.NewID()), nil, nil))
+	status, _, _ = bench.try(id, record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: strings.Repeat("ä",
+		10_000)})})
 	assert.Equal(t, http.StatusOK, status, "ten thousand characters are a long note, and kept")
 }
 
 func TestCheckInSaysWhatIsMissing(t *testing.T) {
-	bench := open(t).as(workshop.Counter)
+	bench := open(t).as(record.Counter)
 	yesterday := time.Now().AddDate(0, 0, -2)
 	for field, spoil := range map[string]func(*workshop.CheckIn){
 		"owner.name":               func(in *workshop.CheckIn) { in.Owner.Name = "\u200b \t" },
@@ -83,26 +99,28 @@ func TestCheckInSaysWhatIsMissing(t *testing.T) {
 		"depth":                    func(in *workshop.CheckIn) { in.Depth = "deep" },
 		"promised_at":              func(in *workshop.CheckIn) { in.PromisedAt = &yesterday },
 	} {
-		in := arriving()
-		spoil(&in)
-		var fault struct{ Field, Detail string }
-		assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs", in, &fault), field)
-		assert.Equal(t, field, fault.Field)
-		assert.NotEmpty(t, fault.Detail)
+		t.Run(field, func(t *testing.T) {
+			in := arriving()
+			spoil(&in)
+			var fault struct{ Field, Detail string }
+			assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs", in, &fault), field)
+			assert.Equal(t, field, fault.Field)
+			assert.NotEmpty(t, fault.Detail)
+		})
 	}
 	in := arriving()
 	for range 2 {
 		require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs", in, nil), "sent twice, harmless")
 	}
 	again := in
-	again.ID, again.Owner.Version, again.Bike.Version, again.Belongings = workshop.NewID(), 1, 1, nil
+	again.ID, again.Owner.Version, again.Bike.Version, again.Belongings = record.NewID(), 1, 1, nil
 	var fault struct{ Title string }
 	assert.Equal(t, http.StatusConflict, bench.send("POST", "/api/jobs", again, &fault))
 	assert.Equal(t, "Already in the shop", fault.Title)
 }
 
 func TestNamesOfEveryScript(t *testing.T) {
-	counter := open(t).as(workshop.Counter)
+	counter := open(t).as(record.Counter)
 	for _, who := range []string{"شيرين النهري", "רות גל", "Zoë 🚲 Ångström", "李 小河", "O'Brine; drop table owner"} {
 		in := arriving()
 		in.Owner.Name, in.Words = who, "“"+who+"” 🙂 says: it squeals"
@@ -120,7 +138,7 @@ func TestNamesOfEveryScript(t *testing.T) {
 }
 
 // sheet fetches a job's PDF and reads it back with poppler.
-func (tab *tablet) sheet(job workshop.ID) string {
+func (tab *tablet) sheet(job record.ID) string {
 	tab.t.Helper()
 	response, err := tab.client.Get(tab.url + "/api/jobs/" + string(job) + "/sheet.pdf")
 	require.NoError(tab.t, err)
@@ -136,14 +154,14 @@ func (tab *tablet) sheet(job workshop.ID) string {
 }
 
 func TestASheetOfTwoHundredLines(t *testing.T) {
-	bench := open(t).as(workshop.Mechanic)
+	bench := open(t).as(record.Mechanic)
 	job := bench.checkIn()
 	for i := range 67 {
-		job = bench.record(job.Job.ID, workshop.Content{Item: &workshop.Item{Title: "Item " + formatted(float64(i))}})
-		job = bench.record(job.Job.ID, workshop.Content{Answer: &workshop.Answer{Item: job.Items[i].ID, Answer: workshop.Yes, From: "Ansel", How: "counter"}})
-		job = bench.record(job.Job.ID, workshop.Content{Work: &workshop.Work{Item: job.Items[i].ID, Note: "one\ntwo\nthree"}})
+		job = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Title: "Item " + formatted(float64(i))}))
+		job = bench.record(job.Job.ID, agree.Answers.Says(agree.Answer{Item: job.Items[i].ID, Answer: agree.Yes, From: "Ansel", How: "counter"}))
+		job = bench.record(job.Job.ID, agree.Works.Says(agree.Work{Item: job.Items[i].ID, Note: "one\ntwo\nthree"}))
 	}
-	bench.record(job.Job.ID, workshop.Content{Note: &workshop.Note{Text: strings.Repeat("word ", 2000)}})
+	bench.record(job.Job.ID, record.Notes.Says(record.Note{Text: strings.Repeat("word ", 2000)}))
 	text := bench.sheet(job.Job.ID)
 	for _, want := range []string{"Item 0", "Item 66", "Before you ride", "page 5 of", "£0.00"} {
 		assert.Contains(t, text, want)
@@ -154,19 +172,19 @@ func TestASheetOfTwoHundredLines(t *testing.T) {
 
 func TestAStaleVersionShowsBothSides(t *testing.T) {
 	s := open(t)
-	one, two := s.as(workshop.Mechanic), s.as(workshop.Counter)
+	one, two := s.as(record.Mechanic), s.as(record.Counter)
 	job := one.checkIn()
 	mine, theirs := job.Bike, job.Bike
 	theirs.Colour, mine.Colour = "dark green", "olive"
 	require.Equal(t, http.StatusOK, two.send("PUT", "/api/bikes/"+string(theirs.ID), theirs, nil))
 	var fault struct {
 		Title   string
-		Current workshop.Bike
+		Current record.Bike
 	}
 	assert.Equal(t, http.StatusConflict, one.send("PUT", "/api/bikes/"+string(mine.ID), mine, &fault))
 	assert.Equal(t, "dark green", fault.Current.Colour)
 	mine.Version = fault.Current.Version
-	var saved workshop.Bike
+	var saved record.Bike
 	require.Equal(t, http.StatusOK, one.send("PUT", "/api/bikes/"+string(mine.ID), mine, &saved))
 	assert.Equal(t, "olive", saved.Colour)
 
@@ -181,12 +199,12 @@ func TestAStaleVersionShowsBothSides(t *testing.T) {
 
 func TestADatabaseThatGoesAwayAndComesBack(t *testing.T) {
 	s := open(t)
-	bench := s.as(workshop.Mechanic)
+	bench := s.as(record.Mechanic)
 	id := bench.checkIn().Job.ID
 	db := dbtest.Server()
 	require.NoError(t, db.Stop())
 	down := time.Now()
-	entry := workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Note: &workshop.Note{Text: "written while the records were away"}}}
+	entry := record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "written while the records were away"})}
 	status, _, fault := bench.try(id, entry)
 	assert.Equal(t, http.StatusServiceUnavailable, status)
 	assert.Equal(t, "The records cannot be reached", fault.Title)

@@ -10,6 +10,10 @@ import (
 
 	"utensil/core/brake"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/record"
 )
 
 // takeIn checks a bike with DOT brakes in, promised in so many days.
@@ -26,18 +30,19 @@ func (tab *tablet) takeIn(model string, promised int) workshop.JobView {
 
 func TestABleedWaitsForTheNextOneWhereThatIsCheaper(t *testing.T) {
 	s := open(t)
-	bench, keeper := s.as(workshop.Mechanic), s.as(workshop.Keeper)
-	plan := func() workshop.BleedsView {
-		var view workshop.BleedsView
+	bench, keeper := s.as(record.Mechanic), s.as(record.Keeper)
+	plan := func() brakes.BleedsView {
+		var view brakes.BleedsView
 		require.Equal(t, http.StatusOK, bench.send("GET", "/api/bleeds", nil, &view))
 		return view
 	}
 	job := bench.takeIn("Drover", 10)
-	bench.record(job.Job.ID, workshop.Content{Item: &workshop.Item{Operation: "bleed-front", Title: "Bleed the front brake", Minutes: 40}})
+	bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bleed-front", Title: "Bleed the front brake", Minutes: 40}))
 	assert.Contains(t, plan().Says, "no DOT fluid on the shelf")
-	bottle := workshop.Bottle{ID: workshop.NewID(), Name: "Sealed", Family: brake.DOT, Grade: "DOT 4", Volume: 250, Price: 1800, Clean: true}
+	bottle := fluid.Bottle{ID: record.NewID(), Name: "Sealed", Family: brake.DOT, Grade: "DOT 4", Volume: 250, Price: 1800, Clean: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(bottle.ID), bottle, nil))
-	cheap := workshop.Bottle{ID: workshop.NewID(), Name: "Used up", Family: brake.DOT, Grade: "DOT 4", Volume: 1000, Price: 100, Clean: true, Gone: true}
+	cheap := fluid.Bottle{ID: record.NewID(), Name: "Used up", Family: brake.DOT, Grade: "DOT 4", Volume: 1000, Price: 100, Clean: true,
+		Gone: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(cheap.ID), cheap, nil))
 	view := plan()
 	require.NotNil(t, view.Plan)
@@ -53,7 +58,8 @@ func TestABleedWaitsForTheNextOneWhereThatIsCheaper(t *testing.T) {
 	due := today.AddDate(0, 0, 9).Format(time.DateOnly)
 	for _, text := range []string{
 		`update job set released_at = now() where id = $1`,
-		`insert into call_back (id, job_id, bike_id, what, due, operation) select gen_random_uuid(), id, bike_id, 'DOT fluid ages', '` + due + `', 'bleed-rear' from job where id = $1`,
+		`insert into call_back (id, job_id, bike_id, what, due, operation) select gen_random_uuid(), id, bike_id, 'DOT fluid ages', '` + due +
+			`', 'bleed-rear' from job where id = $1`,
 	} {
 		_, err := s.store.DB().ExecContext(t.Context(), text, gone.Job.ID)
 		require.NoError(t, err)
@@ -63,12 +69,13 @@ func TestABleedWaitsForTheNextOneWhereThatIsCheaper(t *testing.T) {
 	assert.Nil(t, view.Waiting[1].Job)
 	assert.Equal(t, due, view.Waiting[1].Here)
 	assert.Equal(t, 1, view.Plan.Fresh)
-	assert.Equal(t, []brake.Bled{{Job: "Pelham Drover, green, front", Held: 6}, {Job: "Pelham Packet, green, rear"}}, view.Plan.Openings[0].Bleeds)
+	assert.Equal(t, []brake.Bled{{Job: "Pelham Drover, green, front", Held: 6}, {Job: "Pelham Packet, green, rear"}},
+		view.Plan.Openings[0].Bleeds)
 	assert.EqualValues(t, 6*200, view.Plan.Waits)
 	assert.Contains(t, view.Says, "cheaper here than one more bottle")
 
 	// Its other brake waits with it, and costs no second wait.
-	bench.record(job.Job.ID, workshop.Content{Item: &workshop.Item{Operation: "bleed-rear", Title: "Bleed the rear brake", Minutes: 40}})
+	bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bleed-rear", Title: "Bleed the rear brake", Minutes: 40}))
 	view = plan()
 	assert.Len(t, view.Waiting, 3)
 	assert.Equal(t, brake.Bled{Job: "Pelham Drover, green, front and rear", Held: 6}, view.Plan.Openings[0].Bleeds[0])

@@ -12,27 +12,31 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/brake"
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/record"
 )
 
 func TestTheShelfOfFluids(t *testing.T) {
 	s := open(t)
-	bench, counter := s.as(workshop.Mechanic), s.as(workshop.Counter)
-	bottle := workshop.Bottle{ID: workshop.NewID(), Name: "Tub", Family: brake.Mineral, Volume: 1000, Clean: true, OpenedOn: time.Now().AddDate(0, 0, -3).Format(time.DateOnly)}
+	bench, counter := s.as(record.Mechanic), s.as(record.Counter)
+	bottle := fluid.Bottle{ID: record.NewID(), Name: "Tub", Family: brake.Mineral, Volume: 1000, Clean: true,
+		OpenedOn: time.Now().AddDate(0, 0, -3).Format(time.DateOnly)}
 	path := "/api/bottles/" + string(bottle.ID)
 	assert.Equal(t, http.StatusForbidden, counter.send("PUT", path, bottle, nil))
-	var all []workshop.Bottle
+	var all []fluid.Bottle
 	require.Equal(t, http.StatusOK, bench.send("PUT", path, bottle, &all))
 	require.Len(t, all, 1)
-	for _, bad := range []func(*workshop.Bottle){
-		func(b *workshop.Bottle) { b.Family = "cider" },
-		func(b *workshop.Bottle) { b.Family = brake.DOT },
-		func(b *workshop.Bottle) { b.OpenedOn = time.Now().AddDate(0, 0, 2).Format(time.DateOnly) },
-		func(b *workshop.Bottle) { b.Volume = -1 },
-		func(b *workshop.Bottle) { b.Name = " " },
+	for _, bad := range []func(*fluid.Bottle){
+		func(b *fluid.Bottle) { b.Family = "cider" },
+		func(b *fluid.Bottle) { b.Family = brake.DOT },
+		func(b *fluid.Bottle) { b.OpenedOn = time.Now().AddDate(0, 0, 2).Format(time.DateOnly) },
+		func(b *fluid.Bottle) { b.Volume = -1 },
+		func(b *fluid.Bottle) { b.Name = " " },
 	} {
 		b := bottle
-		b.ID = workshop.NewID()
+		b.ID = record.NewID()
 		bad(&b)
 		assert.Equal(t, http.StatusUnprocessableEntity, bench.send("PUT", "/api/bottles/"+string(b.ID), b, nil))
 	}
@@ -41,18 +45,19 @@ func TestTheShelfOfFluids(t *testing.T) {
 	assert.Equal(t, http.StatusConflict, bench.send("PUT", path, stale, nil))
 
 	job := counter.checkIn()
-	job = bench.record(job.Job.ID, workshop.Content{Guided: &workshop.Guided{Procedure: "bleed-lever-front", Bottle: &bottle.ID}})
+	job = bench.record(job.Job.ID, guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Bottle: &bottle.ID}))
 	require.Len(t, job.Runs, 1)
 	assert.Equal(t, "Tub", job.Runs[0].Bottle)
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/bottles", nil, &all))
 	assert.Less(t, all[0].Left, 1000.0, "what a run pours is gone from the bottle")
 
 	// The run goes on on another tablet, in the middle of it.
-	other := s.as(workshop.Keeper)
+	other := s.as(record.Keeper)
 	run := job.Runs[0]
-	job = other.record(job.Job.ID, workshop.Content{Step: &workshop.StepDone{Run: run.ID, Step: run.Now.ID}})
+	job = other.record(job.Job.ID, guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID}))
 	assert.Equal(t, 1, job.Runs[0].Place)
-	status, _, fault := bench.try(job.Job.ID, workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Step: &workshop.StepDone{Run: run.ID, Step: run.Now.ID}}})
+	status, _, fault := bench.try(job.Job.ID, record.NewEntry{ID: record.NewID(),
+		Content: guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID})})
 	assert.Equal(t, http.StatusConflict, status)
 	assert.Contains(t, fault.Detail, "on another tablet")
 
@@ -67,8 +72,9 @@ func TestTheShelfOfFluids(t *testing.T) {
 	assert.Equal(t, "png", kind)
 	assert.Equal(t, 300, picture.Bounds().Dx())
 
-	var bleeds workshop.BleedsView
+	var bleeds brakes.BleedsView
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/bleeds", nil, &bleeds))
 	assert.Empty(t, bleeds.Waiting)
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/brake/rise", workshop.RiseAsked{Bore: 2, Line: []brake.Segment{}}, nil))
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/brake/rise", brakes.RiseAsked{Bore: 2, Line: []brake.Segment{}},
+		nil))
 }

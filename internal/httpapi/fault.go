@@ -12,19 +12,19 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/jackc/pgx/v5/pgconn"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
 )
 
 // Fault is a problem as RFC 9457 has it, with what a screen needs to help.
 type Fault struct {
-	Type        string              `json:"type" doc:"which sort of problem" example:"/problems/invalid"`
-	Title       string              `json:"title" doc:"what happened"`
-	Status      int                 `json:"status"`
-	Detail      string              `json:"detail" doc:"what to do"`
-	Field       string              `json:"field,omitempty" doc:"the field it is about"`
-	Suggestions []float64           `json:"suggestions,omitempty" doc:"figures that may have been meant"`
-	Current     any                 `json:"current,omitempty" doc:"the row as it is now, after a stale write"`
-	Leaving     []workshop.Obstacle `json:"leaving,omitempty" doc:"what still stands between bike and owner"`
+	Type        string            `json:"type" doc:"which sort of problem" example:"/problems/invalid"`
+	Title       string            `json:"title" doc:"what happened"`
+	Status      int               `json:"status"`
+	Detail      string            `json:"detail" doc:"what to do"`
+	Field       string            `json:"field,omitempty" doc:"the field it is about"`
+	Suggestions []float64         `json:"suggestions,omitempty" doc:"figures that may have been meant"`
+	Current     any               `json:"current,omitempty" doc:"the row as it is now, after a stale write"`
+	Leaving     []record.Obstacle `json:"leaving,omitempty" doc:"what still stands between bike and owner"`
 }
 
 func (f *Fault) Error() string { return f.Title + ": " + f.Detail }
@@ -35,24 +35,24 @@ func (f *Fault) GetStatus() int { return f.Status }
 // ContentType tells huma the media type of RFC 9457.
 func (f *Fault) ContentType(string) string { return "application/problem+json" }
 
-var faults = map[workshop.ProblemKind]struct {
+var faults = map[record.ProblemKind]struct {
 	status int
 	name   string
 }{
-	workshop.Invalid:   {http.StatusUnprocessableEntity, "invalid"},
-	workshop.Missing:   {http.StatusNotFound, "missing"},
-	workshop.Stale:     {http.StatusConflict, "stale"},
-	workshop.Closed:    {http.StatusConflict, "closed"},
-	workshop.Standing:  {http.StatusConflict, "standing"},
-	workshop.Forbidden: {http.StatusForbidden, "forbidden"},
-	workshop.Stranger:  {http.StatusUnauthorized, "stranger"},
-	workshop.Locked:    {http.StatusTooManyRequests, "locked"},
+	record.Invalid:   {http.StatusUnprocessableEntity, "invalid"},
+	record.Missing:   {http.StatusNotFound, "missing"},
+	record.Stale:     {http.StatusConflict, "stale"},
+	record.Closed:    {http.StatusConflict, "closed"},
+	record.Standing:  {http.StatusConflict, "standing"},
+	record.Forbidden: {http.StatusForbidden, "forbidden"},
+	record.Stranger:  {http.StatusUnauthorized, "stranger"},
+	record.Locked:    {http.StatusTooManyRequests, "locked"},
 }
 
 // faultOf is the one place where errors become answers.
 func faultOf(ctx context.Context, err error) *Fault {
 	var fault *Fault
-	var problem *workshop.Problem
+	var problem *record.Problem
 	switch {
 	case errors.As(err, &fault):
 		return fault
@@ -81,7 +81,8 @@ func away(err error) bool {
 		return strings.HasPrefix(server.Code, "08") || strings.HasPrefix(server.Code, "57P")
 	}
 	return errors.As(err, &connect) || errors.As(err, &network) || errors.Is(err, driver.ErrBadConn) ||
-		errors.Is(err, context.DeadlineExceeded) || strings.Contains(err.Error(), "conn closed") || strings.Contains(err.Error(), "unexpected EOF")
+		errors.Is(err, context.DeadlineExceeded) || strings.Contains(err.Error(), "conn closed") ||
+		strings.Contains(err.Error(), "unexpected EOF")
 }
 
 // newError replaces huma's own error, so that what it refuses reads like the rest.

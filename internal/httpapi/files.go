@@ -11,8 +11,13 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"utensil/core/words"
 	"utensil/internal/document"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
 )
 
 // file is what an operation answers with that takes or gives a file.
@@ -49,7 +54,7 @@ func (s *Server) filed(answer func(*http.Request) (file, error)) http.HandlerFun
 }
 
 // filedFor is filed for those who work here.
-func (s *Server) filedFor(answer func(*http.Request, workshop.Actor) (file, error)) http.HandlerFunc {
+func (s *Server) filedFor(answer func(*http.Request, record.Actor) (file, error)) http.HandlerFunc {
 	return s.filed(func(r *http.Request) (file, error) {
 		who, err := s.actor(r.Context())
 		if err != nil {
@@ -60,7 +65,7 @@ func (s *Server) filedFor(answer func(*http.Request, workshop.Actor) (file, erro
 }
 
 // named reads an id out of the request's path.
-func named(r *http.Request, what string) workshop.ID { return workshop.ID(chi.URLParam(r, what)) }
+func named(r *http.Request, what string) record.ID { return record.ID(chi.URLParam(r, what)) }
 
 // seen is a job's view after a file was taken in, as the operations with a description give it.
 func seen(view workshop.JobView) file {
@@ -68,7 +73,7 @@ func seen(view workshop.JobView) file {
 }
 
 // sheet is a job's service sheet as PDF.
-func (s *Server) sheet(r *http.Request, _ workshop.Actor) (file, error) {
+func (s *Server) sheet(r *http.Request, _ record.Actor) (file, error) {
 	job, err := s.shop.Job(r.Context(), named(r, "id"))
 	if err != nil {
 		return file{}, err
@@ -80,41 +85,41 @@ func (s *Server) sheet(r *http.Request, _ workshop.Actor) (file, error) {
 }
 
 // torques are a job's torques as CSV.
-func (s *Server) torques(r *http.Request, _ workshop.Actor) (file, error) {
+func (s *Server) torques(r *http.Request, _ record.Actor) (file, error) {
 	job, err := s.shop.Job(r.Context(), named(r, "id"))
 	return file{kind: "text/csv; charset=utf-8; header=present", shown: fmt.Sprintf(`attachment; filename="torques-%d.csv"`, job.Job.Number),
 		write: func(w io.Writer) error { return document.Torques(w, job) }}, err
 }
 
 // label is a bottle's label, to print and to scan.
-func (s *Server) label(r *http.Request, _ workshop.Actor) (file, error) {
+func (s *Server) label(r *http.Request, _ record.Actor) (file, error) {
 	all, err := s.shop.Bottles(r.Context())
 	if err != nil {
 		return file{}, err
 	}
-	i := slices.IndexFunc(all, func(b workshop.Bottle) bool { return b.ID == named(r, "id") })
+	i := slices.IndexFunc(all, func(b fluid.Bottle) bool { return b.ID == named(r, "id") })
 	if i < 0 {
-		return file{}, workshop.NotFound("bottle")
+		return file{}, record.NotFound("bottle")
 	}
 	return file{kind: "image/png", write: func(w io.Writer) error { return document.BottleLabel(w, all[i]) }}, nil
 }
 
 // ride takes in a ride file, GPX or FIT, under the id that the sender made.
-func (s *Server) ride(r *http.Request, who workshop.Actor) (file, error) {
+func (s *Server) ride(r *http.Request, who record.Actor) (file, error) {
 	ride, err := document.ReadRide(r.Body)
 	if err != nil {
-		return file{}, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a ride", Field: "ride", Detail: sentence(err.Error())}
+		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a ride", Field: "ride", Detail: words.Sentence(err)}
 	}
-	entry := workshop.NewEntry{ID: named(r, "ride"), Content: workshop.Content{Ride: &ride}}
+	entry := record.NewEntry{ID: named(r, "ride"), Content: inspect.Rides.Says(ride)}
 	view, err := s.shop.Record(r.Context(), who, named(r, "id"), entry)
 	return seen(view), err
 }
 
 // takePhoto takes in a photograph under the id that the sender made.
-func (s *Server) takePhoto(r *http.Request, who workshop.Actor) (file, error) {
+func (s *Server) takePhoto(r *http.Request, who record.Actor) (file, error) {
 	photo, err := document.ReadPhoto(r.Body)
 	if err != nil {
-		return file{}, &workshop.Problem{Kind: workshop.Invalid, Title: "Not a photo", Field: "photo", Detail: sentence(err.Error())}
+		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo", Detail: words.Sentence(err)}
 	}
 	photo.ID, photo.JobID = named(r, "photo"), named(r, "id")
 	photo.About, photo.Caption = r.URL.Query().Get("about"), r.URL.Query().Get("caption")
@@ -122,7 +127,7 @@ func (s *Server) takePhoto(r *http.Request, who workshop.Actor) (file, error) {
 	return seen(view), err
 }
 
-func (s *Server) photo(r *http.Request, _ workshop.Actor) (file, error) {
+func (s *Server) photo(r *http.Request, _ record.Actor) (file, error) {
 	photo, err := s.shop.Photo(r.Context(), named(r, "photo"))
 	return pictured(photo), err
 }
@@ -132,7 +137,7 @@ func (s *Server) ownersPhoto(r *http.Request) (file, error) {
 	return pictured(photo), err
 }
 
-func pictured(photo workshop.Photo) file {
+func pictured(photo owner.Photo) file {
 	return file{kind: "image/jpeg", shown: "inline", lasting: true, write: func(w io.Writer) error {
 		_, err := w.Write(photo.JPEG)
 		return err

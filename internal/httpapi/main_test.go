@@ -15,9 +15,11 @@ import (
 	"utensil/core/bike"
 	"utensil/core/measure"
 	"utensil/internal/httpapi"
-	"utensil/internal/localdb/testing"
+	dbtest "utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
 	"utensil/knowledge"
 )
 
@@ -30,7 +32,7 @@ type shop struct {
 	dbURL string
 	store *postgres.Store
 	api   *httpapi.Server
-	staff map[workshop.Role]workshop.ID
+	staff map[record.Role]record.ID
 }
 
 const pin = "48261"
@@ -39,14 +41,14 @@ func open(t *testing.T) *shop {
 	t.Helper()
 	book, err := knowledge.Shipped()
 	require.NoError(t, err)
-	s := &shop{t: t, dbURL: dbtest.URL(t), staff: map[workshop.Role]workshop.ID{}}
+	s := &shop{t: t, dbURL: dbtest.URL(t), staff: map[record.Role]record.ID{}}
 	s.store, err = postgres.Open(s.dbURL)
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.store.Close()) })
-	secret, err := workshop.HashSecret(pin)
+	secret, err := staff.HashSecret(pin)
 	require.NoError(t, err)
-	for role, name := range map[workshop.Role]string{workshop.Keeper: "Ida", workshop.Mechanic: "Tomas", workshop.Counter: "Wren"} {
-		saved, err := s.store.SaveStaff(t.Context(), workshop.Staff{ID: workshop.NewID(), Name: name, Role: role, Active: true, Secret: secret})
+	for role, name := range map[record.Role]string{record.Keeper: "Ida", record.Mechanic: "Tomas", record.Counter: "Wren"} {
+		saved, err := s.store.SaveStaff(t.Context(), staff.Staff{ID: record.NewID(), Name: name, Role: role, Active: true, Secret: secret})
 		require.NoError(t, err)
 		s.staff[role] = saved.ID
 	}
@@ -70,7 +72,7 @@ func (s *shop) tablet() *tablet {
 	return &tablet{s, &http.Client{Jar: jar, Timeout: 60 * time.Second}}
 }
 
-func (s *shop) as(role workshop.Role) *tablet {
+func (s *shop) as(role record.Role) *tablet {
 	tab := s.tablet()
 	require.Equal(s.t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[role], "secret": pin}, nil))
 	return tab
@@ -109,10 +111,11 @@ func commuter() bike.Facts {
 }
 
 func arriving() workshop.CheckIn {
-	owner := workshop.Owner{ID: workshop.NewID(), Name: "Ansel Whitlow", Phone: "0770 900 1141"}
-	return workshop.CheckIn{ID: workshop.NewID(), Owner: owner, Depth: "repair", Words: "It squeals.",
-		Bike:       workshop.Bike{ID: workshop.NewID(), OwnerID: owner.ID, Make: "Pelham", Model: "Drover", Colour: "green", FrameNo: "PD-7", Facts: commuter()},
-		Belongings: []workshop.Brought{{ID: workshop.NewID(), Name: "Pannier"}}}
+	owner := record.Owner{ID: record.NewID(), Name: "Ansel Whitlow", Phone: "0770 900 1141"}
+	return workshop.CheckIn{ID: record.NewID(), Owner: owner, Depth: "repair", Words: "It squeals.",
+		Bike: record.Bike{ID: record.NewID(), OwnerID: owner.ID, Make: "Pelham", Model: "Drover", Colour: "green", FrameNo: "PD-7",
+			Facts: commuter()},
+		Belongings: []workshop.Brought{{ID: record.NewID(), Name: "Pannier"}}}
 }
 
 func (tab *tablet) checkIn() workshop.JobView {
@@ -123,7 +126,7 @@ func (tab *tablet) checkIn() workshop.JobView {
 }
 
 // try records an entry and returns the status, the job as it then stands, and the fault.
-func (tab *tablet) try(job workshop.ID, n workshop.NewEntry) (int, workshop.JobView, httpapi.Fault) {
+func (tab *tablet) try(job record.ID, n record.NewEntry) (int, workshop.JobView, httpapi.Fault) {
 	tab.t.Helper()
 	var raw json.RawMessage
 	status := tab.send("POST", "/api/jobs/"+string(job)+"/entries", n, &raw)
@@ -137,9 +140,9 @@ func (tab *tablet) try(job workshop.ID, n workshop.NewEntry) (int, workshop.JobV
 	return status, view, fault
 }
 
-func (tab *tablet) record(job workshop.ID, c workshop.Content) workshop.JobView {
+func (tab *tablet) record(job record.ID, c record.Content) workshop.JobView {
 	tab.t.Helper()
-	status, view, fault := tab.try(job, workshop.NewEntry{ID: workshop.NewID(), Content: c})
+	status, view, fault := tab.try(job, record.NewEntry{ID: record.NewID(), Content: c})
 	require.Equal(tab.t, http.StatusOK, status, "%+v", fault)
 	return view
 }

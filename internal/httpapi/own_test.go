@@ -9,11 +9,14 @@ import (
 
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
 )
 
 func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
 	s := open(t)
-	keeper, bench := s.as(workshop.Keeper), s.as(workshop.Mechanic)
+	keeper, bench := s.as(record.Keeper), s.as(record.Mechanic)
 	assert.Equal(t, http.StatusForbidden, bench.send("GET", "/api/knowledge", nil, nil))
 	var files []workshop.OwnFile
 	require.Equal(t, http.StatusOK, keeper.send("GET", "/api/knowledge", nil, &files))
@@ -44,7 +47,7 @@ func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
 	}
 	job := bench.checkIn()
 	assert.True(t, has(job), "the new point is on every bike at once")
-	bench.record(job.Job.ID, workshop.Content{Reading: &workshop.Reading{Point: "bell", Word: "Dumb"}})
+	bench.record(job.Job.ID, inspect.Readings.Says(inspect.Reading{Point: "bell", Word: "Dumb"}))
 
 	assert.Equal(t, http.StatusConflict, keeper.send("PUT", "/api/knowledge", own, &fault), "version 0 again is stale")
 	own.Text, own.Version = "", 1
@@ -55,16 +58,17 @@ func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
 
 func TestPhotosStayWithTheirJob(t *testing.T) {
 	s := open(t)
-	bench, phone := s.as(workshop.Mechanic), s.tablet()
+	bench, phone := s.as(record.Mechanic), s.tablet()
 	job := bench.asking()
 	link := bench.link(job.Job.ID)
-	photo := workshop.Photo{ID: workshop.NewID(), JobID: job.Job.ID, About: "stem", Width: 2, Height: 2, JPEG: []byte("\xff\xd8\xff"), By: s.staff[workshop.Mechanic], At: job.Job.OpenedAt}
+	photo := owner.Photo{ID: record.NewID(), JobID: job.Job.ID, About: "stem", Width: 2, Height: 2, JPEG: []byte("\xff\xd8\xff"),
+		By: s.staff[record.Mechanic], At: job.Job.OpenedAt}
 	require.NoError(t, s.store.AddPhoto(t.Context(), photo))
 	other := photo
-	other.ID, other.JobID = workshop.NewID(), bench.other().Job.ID
+	other.ID, other.JobID = record.NewID(), bench.other().Job.ID
 	require.NoError(t, s.store.AddPhoto(t.Context(), other))
 
-	var page workshop.OwnerView
+	var page owner.OwnerView
 	require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &page))
 	seen := 0
 	for _, f := range page.Findings {

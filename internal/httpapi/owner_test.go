@@ -11,33 +11,38 @@ import (
 
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
 )
 
 // asking is a job with two pieces of work to answer, one of them unsafe to leave.
 func (tab *tablet) asking() workshop.JobView {
 	id := tab.checkIn().Job.ID
-	tab.record(id, workshop.Content{Reading: &workshop.Reading{Point: "stem", Word: "Crack"}})
-	job := tab.record(id, workshop.Content{Reading: &workshop.Reading{Point: "chain", Typed: "1.1"}})
+	tab.record(id, inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Crack"}))
+	job := tab.record(id, inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "1.1"}))
 	for _, f := range job.Findings {
 		finding, s := f.ID, f.Suggested[0]
-		job = tab.record(id, workshop.Content{Item: &workshop.Item{Finding: &finding, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes, Parts: s.Parts}})
+		job = tab.record(id, agree.Items.Says(agree.Item{Finding: &finding, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes,
+			Parts: s.Parts}))
 	}
 	return job
 }
 
-func (tab *tablet) link(job workshop.ID) string {
-	var made workshop.LinkMade
-	require.Equal(tab.t, http.StatusOK, tab.send("POST", "/api/jobs/"+string(job)+"/link", workshop.Asking{ID: workshop.NewID()}, &made))
+func (tab *tablet) link(job record.ID) string {
+	var made owner.LinkMade
+	require.Equal(tab.t, http.StatusOK, tab.send("POST", "/api/jobs/"+string(job)+"/link", owner.Asking{ID: record.NewID()}, &made))
 	return "/api/owner/" + made.Token
 }
 
 func TestAnOwnerAnswersByLinkOnce(t *testing.T) {
 	s := open(t)
-	bench, phone := s.as(workshop.Mechanic), s.tablet()
+	bench, phone := s.as(record.Mechanic), s.tablet()
 	job := bench.asking()
 	link := bench.link(job.Job.ID)
 
-	var page workshop.OwnerView
+	var page owner.OwnerView
 	require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &page))
 	require.Len(t, page.Items, 2)
 	assert.Equal(t, "Pelham Drover, green", page.Bike)
@@ -45,11 +50,12 @@ func TestAnOwnerAnswersByLinkOnce(t *testing.T) {
 	assert.Equal(t, http.StatusNotFound, phone.send("GET", "/api/owner/guessed", nil, nil))
 
 	var fault httpapi.Fault
-	says := workshop.OwnerAnswers{From: "Ansel"}
+	says := owner.OwnerAnswers{From: "Ansel"}
 	for _, i := range page.Items {
-		says.Items = append(says.Items, workshop.OwnerSays{ID: i.ID, Yes: !i.Unsafe})
+		says.Items = append(says.Items, owner.OwnerSays{ID: i.ID, Yes: !i.Unsafe})
 	}
-	assert.Equal(t, http.StatusUnprocessableEntity, phone.send("POST", link+"/answers", workshop.OwnerAnswers{Items: says.Items[:1]}, &fault), "every item is answered")
+	assert.Equal(t, http.StatusUnprocessableEntity, phone.send("POST", link+"/answers", owner.OwnerAnswers{Items: says.Items[:1]}, &fault),
+		"every item is answered")
 	assert.Equal(t, http.StatusUnprocessableEntity, phone.send("POST", link+"/answers", says, &fault))
 	assert.Contains(t, fault.Detail, "unsafe", "a refusal needs words")
 	for i := range says.Items {
@@ -72,17 +78,17 @@ func TestAnOwnerAnswersByLinkOnce(t *testing.T) {
 		assert.Equal(t, "link", i.Answer.How)
 		assert.Equal(t, "127.0.0.1", i.Answer.Address)
 		assert.Equal(t, "Ansel", i.Answer.From)
-		assert.Equal(t, map[bool]string{true: workshop.Refused, false: workshop.Yes}[i.Unsafe], i.Answer.Answer)
+		assert.Equal(t, map[bool]string{true: agree.Refused, false: agree.Yes}[i.Unsafe], i.Answer.Answer)
 	}
 	assert.NotNil(t, after.Link.AnsweredAt)
-	require.Less(t, phone.send("POST", link+"/questions", workshop.OwnerAsks{ID: workshop.NewID(), Text: "When is it ready?"}, nil), 300)
+	require.Less(t, phone.send("POST", link+"/questions", owner.OwnerAsks{ID: record.NewID(), Text: "When is it ready?"}, nil), 300)
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/jobs/"+string(job.Job.ID), nil, &after))
 	assert.Equal(t, "Ansel Whitlow asks: When is it ready?", after.Notes[len(after.Notes)-1].Text)
 }
 
 func TestLinksEnd(t *testing.T) {
 	s := open(t)
-	bench, phone := s.as(workshop.Mechanic), s.tablet()
+	bench, phone := s.as(record.Mechanic), s.tablet()
 	job := bench.asking()
 	first := bench.link(job.Job.ID)
 	second := bench.link(job.Job.ID)
@@ -99,10 +105,11 @@ func TestLinksEnd(t *testing.T) {
 	fourth := bench.link(job.Job.ID)
 	_, err = s.store.DB().Exec(`update job set released_at = now()`)
 	require.NoError(t, err)
-	var page workshop.OwnerView
+	var page owner.OwnerView
 	require.Equal(t, http.StatusOK, phone.send("GET", fourth, nil, &page))
 	assert.True(t, page.Gone)
-	assert.Equal(t, http.StatusConflict, phone.send("POST", fourth+"/answers", workshop.OwnerAnswers{Items: []workshop.OwnerSays{}}, nil), "after the release")
+	assert.Equal(t, http.StatusConflict, phone.send("POST", fourth+"/answers", owner.OwnerAnswers{Items: []owner.OwnerSays{}}, nil),
+		"after the release")
 
 	slowed := false
 	for range 40 {
@@ -113,12 +120,12 @@ func TestLinksEnd(t *testing.T) {
 
 func TestNothingToAskMakesNoLink(t *testing.T) {
 	s := open(t)
-	bench := s.as(workshop.Mechanic)
+	bench := s.as(record.Mechanic)
 	var fault httpapi.Fault
 	path := "/api/jobs/" + string(bench.checkIn().Job.ID) + "/link"
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path, workshop.Asking{ID: workshop.NewID()}, &fault))
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path, owner.Asking{ID: record.NewID()}, &fault))
 	assert.Contains(t, fault.Detail, "propose some work first")
 	path = "/api/jobs/" + string(bench.asking().Job.ID) + "/link"
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path, workshop.Asking{ID: workshop.NewID(), Send: true}, &fault))
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path, owner.Asking{ID: record.NewID(), Send: true}, &fault))
 	assert.Contains(t, fault.Detail, "no e-mail address")
 }

@@ -11,8 +11,6 @@ import (
 	"path"
 	"strings"
 	"time"
-	"unicode"
-	"unicode/utf8"
 
 	"github.com/go-chi/chi/v5/middleware"
 )
@@ -30,7 +28,8 @@ func logged(next http.Handler) http.Handler {
 		if ww.Status() >= 500 {
 			level = slog.LevelWarn
 		}
-		slog.Log(r.Context(), level, "request", "method", r.Method, "path", r.URL.Path, "status", ww.Status(), "bytes", ww.BytesWritten(), "took", time.Since(start))
+		slog.Log(r.Context(), level, "request", "method", r.Method, "path", r.URL.Path, "status", ww.Status(), "bytes", ww.BytesWritten(), "took",
+			time.Since(start))
 	})
 }
 
@@ -38,7 +37,8 @@ func logged(next http.Handler) http.Handler {
 func guarded(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		h := w.Header()
-		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: blob:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: "+
+			"blob:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
@@ -70,16 +70,11 @@ func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 	fmt.Fprintln(w, `{"status":"ok"}`)
 }
 
-// sentence makes an error's words one.
-func sentence(text string) string {
-	first, size := utf8.DecodeRuneInString(text)
-	return string(unicode.ToUpper(first)) + text[size:] + "."
-}
-
 // serveInterface serves the built interface. A path that is no file is a place within it.
 func serveInterface(w http.ResponseWriter, r *http.Request) {
 	if strings.HasPrefix(r.URL.Path, "/api/") {
-		writeFault(w, &Fault{Type: "/problems/missing", Title: "Not found", Status: http.StatusNotFound, Detail: "There is nothing at this address."})
+		writeFault(w, &Fault{Type: "/problems/missing", Title: "Not found", Status: http.StatusNotFound,
+			Detail: "There is nothing at this address."})
 		return
 	}
 	name := path.Join("interface", path.Clean("/"+r.URL.Path))

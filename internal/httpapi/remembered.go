@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"github.com/alexedwards/scs/v2"
+	"github.com/hashicorp/golang-lru/v2/expirable"
 )
 
 // remembered keeps sessions at hand in front of the store they live in, so that a screen
@@ -12,16 +13,11 @@ import (
 // ended by another server is noticed when what is remembered is no longer fresh.
 type remembered struct {
 	scs.Store
-	now func() time.Time
+	fresh time.Duration
+	known *expirable.LRU[string, []byte]
 
 	mu      sync.Mutex
-	known   map[string]kept
 	forgets int // how often something was forgotten: what was read before may be gone since
-}
-
-type kept struct {
-	data []byte
-	till time.Time
 }
 
 // How long a session is believed without asking, and how many are kept at most. A workshop
@@ -31,22 +27,21 @@ const (
 	mostKept = 512
 )
 
-func remember(store scs.Store, now func() time.Time) *remembered {
-	return &remembered{Store: store, now: now, known: map[string]kept{}}
+func remember(store scs.Store, fresh time.Duration) *remembered {
+	return &remembered{Store: store, fresh: fresh, known: expirable.NewLRU[string, []byte](mostKept, nil, fresh)}
 }
 
 // Find returns a session's data, from memory while they are fresh.
 func (r *remembered) Find(token string) ([]byte, bool, error) {
+	if data, known := r.known.Get(token); known {
+		return data, true, nil
+	}
 	r.mu.Lock()
-	k, known := r.known[token]
 	before := r.forgets
 	r.mu.Unlock()
-	if known && r.now().Before(k.till) {
-		return k.data, true, nil
-	}
 	data, found, err := r.Store.Find(token)
 	if err == nil && found {
-		r.keep(token, data, r.now().Add(freshFor), before)
+		r.keep(token, data, before)
 	}
 	return data, found, err
 }
@@ -57,8 +52,8 @@ func (r *remembered) Commit(token string, data []byte, expiry time.Time) error {
 	if err := r.Store.Commit(token, data, expiry); err != nil {
 		return err
 	}
-	if fresh := r.now().Add(freshFor); expiry.After(fresh) {
-		r.keep(token, data, fresh, before)
+	if time.Until(expiry) > r.fresh {
+		r.keep(token, data, before)
 	}
 	return nil
 }
@@ -71,22 +66,18 @@ func (r *remembered) Delete(token string) error {
 }
 
 // keep remembers a session unless something was forgotten since it was read.
-func (r *remembered) keep(token string, data []byte, till time.Time, before int) {
+func (r *remembered) keep(token string, data []byte, before int) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	if r.forgets != before {
-		return
+	if r.forgets == before {
+		r.known.Add(token, data)
 	}
-	if len(r.known) >= mostKept {
-		clear(r.known)
-	}
-	r.known[token] = kept{data, till}
 }
 
 func (r *remembered) forget(token string) int {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	delete(r.known, token)
+	r.known.Remove(token)
 	r.forgets++
 	return r.forgets
 }

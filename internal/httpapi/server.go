@@ -3,6 +3,7 @@
 package httpapi
 
 import (
+	"cmp"
 	"context"
 	"io"
 	"log/slog"
@@ -19,10 +20,9 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/segmentio/encoding/json"
 
-	"golang.org/x/time/rate"
-
 	"utensil/internal/document"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/owner"
 )
 
 // Server answers HTTP requests for one workshop.
@@ -31,9 +31,9 @@ type Server struct {
 	db       *sqlx.DB
 	sessions *scs.SessionManager
 	sweep    *postgresstore.PostgresStore
-	people   people
+	people   *people
 	live     *hub
-	letters  func() []workshop.Letter
+	letters  func() []owner.Letter
 	pull     func(nm float64, trick string) error
 	router   chi.Router
 	api      huma.API
@@ -41,8 +41,9 @@ type Server struct {
 
 // Options are the settings of a Server.
 type Options struct {
-	Secure  bool                     // served over HTTPS, so that the session cookie may insist on it
-	Letters func() []workshop.Letter // what a stand-in mail server was sent; nil when there is none
+	Version string                // of the build, as the API's description tells it
+	Secure  bool                  // served over HTTPS, so that the session cookie may insist on it
+	Letters func() []owner.Letter // what a stand-in mail server was sent; nil when there is none
 	// Pull pulls a stand-in wrench; nil when there is none.
 	Pull func(nm float64, trick string) error
 }
@@ -50,8 +51,8 @@ type Options struct {
 // New makes a server over a workshop and the database its sessions live in.
 func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s := &Server{shop: shop, db: db, live: newHub(), letters: o.Letters, pull: o.Pull, router: chi.NewMux()}
-	links := &unhurried{seen: map[string]*rate.Limiter{}}
-	s.people.load = shop.Staff
+	links := ofLinks()
+	s.people = peopleOf(shop.Staff)
 	s.sessions = scs.New()
 	s.sessions.Lifetime = 12 * time.Hour // one working day
 	s.sessions.HashTokenInStore = true
@@ -62,28 +63,30 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { s.refuse(w, r, err) }
 	if db != nil {
 		s.sweep = postgresstore.NewWithCleanupInterval(db.DB, 30*time.Minute)
-		s.sessions.Store = remember(s.sweep, time.Now)
+		s.sessions.Store = remember(s.sweep, freshFor)
 	}
 
 	s.router.Use(middleware.Recoverer, logged, guarded)
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
-		r.Use(http.NewCrossOriginProtection().Handler, links.limit, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
+		r.Use(http.NewCrossOriginProtection().Handler, links, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
 		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
 		r.Get("/api/bottles/{id}/label.png", s.filedFor(s.label))
-		s.api = humachi.New(r, config())
-		s.declare()
-		s.declareOwner()
-		s.declareTray()
-		s.declareBrakes()
+		s.api = humachi.New(r, config(o.Version))
+		for _, declare := range []func(){
+			s.declareShop, s.declareBikes, s.declareJob, s.declareTorque, s.declareBrakes, s.declareOwner, s.declarePractice,
+		} {
+			declare()
+		}
+		describeFacts(s.api.OpenAPI().Components.Schemas)
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))
 		r.Post("/api/jobs/{id}/photos/{photo}", s.filedFor(s.takePhoto))
-		r.With(links.limit).Get("/api/owner/{token}/photos/{photo}", s.filed(s.ownersPhoto))
+		r.With(links).Get("/api/owner/{token}/photos/{photo}", s.filed(s.ownersPhoto))
 		r.Get("/api/photos/{photo}", s.filedFor(s.photo))
 	})
 	// Only files are compressed: a job is small, and packing it would take longer than the
@@ -94,13 +97,15 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 
 func init() { huma.NewError = newError; huma.DefaultArrayNullable = false }
 
-func config() huma.Config {
-	c := huma.DefaultConfig("Utensil", "1.0.0")
+func config(version string) huma.Config {
+	c := huma.DefaultConfig("Utensil", cmp.Or(version, "development"))
 	c.Info.Description = "The bench companion of a bicycle workshop."
 	c.OpenAPIPath, c.DocsPath, c.SchemasPath = "/api/openapi", "", ""
 	c.CreateHooks = nil // no $schema links in answers
+	c.Components.Schemas = schemas()
 	// Answers are the same JSON as the standard library's, in about half the time.
-	quick := huma.Format{Marshal: func(w io.Writer, v any) error { return json.NewEncoder(w).Encode(v) }, Unmarshal: huma.DefaultJSONFormat.Unmarshal}
+	quick := huma.Format{Marshal: func(w io.Writer, v any) error { return json.NewEncoder(w).Encode(v) },
+		Unmarshal: huma.DefaultJSONFormat.Unmarshal}
 	c.Formats = map[string]huma.Format{"application/json": quick, "json": quick}
 	return c
 }
@@ -122,33 +127,13 @@ func (s *Server) Close() {
 // Told passes a change on to everyone who watches. Its argument is the database's
 // notification, or "" when some may have been missed.
 func (s *Server) Told(change string) {
-	s.people.forget(change)
+	if change == "" || strings.Contains(change, `"staff"`) {
+		s.people.Forget()
+	}
 	if change == "" || strings.Contains(change, `"own_knowledge"`) {
 		if err := s.shop.LoadOwn(context.Background()); err != nil {
 			slog.Warn("reading the workshop's own knowledge", "err", err)
 		}
 	}
 	s.live.tell(change)
-}
-
-// register declares one operation whose errors become Faults.
-func register[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, *In) (*Out, error)) {
-	huma.Register(s.api, huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: http.StatusOK},
-		func(ctx context.Context, in *In) (*Out, error) {
-			out, err := do(ctx, in)
-			if err != nil {
-				return nil, faultOf(ctx, err)
-			}
-			return out, nil
-		})
-}
-
-// body is an answer or request that is only a body.
-type body[T any] struct{ Body T }
-
-func answer[T any](v T, err error) (*body[T], error) {
-	if err != nil {
-		return nil, err
-	}
-	return &body[T]{Body: v}, nil
 }

@@ -3,43 +3,29 @@ package httpapi
 import (
 	"context"
 	"net/http"
-	"strings"
-	"sync"
+	"time"
 
-	"utensil/internal/workshop"
+	"utensil/internal/recall"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
 )
 
-// people remembers the staff, so that a request need not ask who may do what: a change of
-// staff, told by the database, makes it forget.
-type people struct {
-	load  func(context.Context) ([]workshop.Staff, error)
-	mu    sync.Mutex
-	known map[workshop.ID]workshop.Staff
-}
+// people is the staff by id, remembered so that a request need not ask who may do what: a change
+// of staff, told by the database, makes it forget.
+type people = recall.Value[map[record.ID]staff.Staff]
 
-func (p *people) find(ctx context.Context, id workshop.ID) (workshop.Staff, bool, error) {
-	p.mu.Lock()
-	defer p.mu.Unlock()
-	if p.known == nil {
-		all, err := p.load(ctx)
+func peopleOf(load func(context.Context) ([]staff.Staff, error)) *people {
+	return recall.Of(time.Now, func(ctx context.Context) (map[record.ID]staff.Staff, time.Duration, error) {
+		all, err := load(ctx)
 		if err != nil {
-			return workshop.Staff{}, false, err
+			return nil, 0, err
 		}
-		p.known = make(map[workshop.ID]workshop.Staff, len(all))
+		known := make(map[record.ID]staff.Staff, len(all))
 		for _, m := range all {
-			p.known[m.ID] = m
+			known[m.ID] = m
 		}
-	}
-	m, found := p.known[id]
-	return m, found, nil
-}
-
-func (p *people) forget(change string) {
-	if change == "" || strings.Contains(change, `"staff"`) {
-		p.mu.Lock()
-		p.known = nil
-		p.mu.Unlock()
-	}
+		return known, recall.Forever, nil
+	})
 }
 
 // What a session holds.
@@ -49,41 +35,43 @@ const (
 )
 
 // actor is who sends the request. A change of name, role or PIN ends a member's sessions.
-func (s *Server) actor(ctx context.Context) (workshop.Actor, error) {
-	stranger := &workshop.Problem{Kind: workshop.Stranger, Title: "Not signed in", Detail: "Choose your name and type your PIN. What you typed here is kept."}
-	id := workshop.ID(s.sessions.GetString(ctx, sessionStaff))
+func (s *Server) actor(ctx context.Context) (record.Actor, error) {
+	stranger := &record.Problem{Kind: record.Stranger, Title: "Not signed in",
+		Detail: "Choose your name and type your PIN. What you typed here is kept."}
+	id := record.ID(s.sessions.GetString(ctx, sessionStaff))
 	if id == "" {
-		return workshop.Actor{}, stranger
+		return record.Actor{}, stranger
 	}
-	member, known, err := s.people.find(ctx, id)
+	people, err := s.people.Get(ctx)
 	if err != nil {
-		return workshop.Actor{}, err
+		return record.Actor{}, err
 	}
+	member, known := people[id]
 	if !known || !member.Active || member.Version != s.sessions.GetInt(ctx, sessionVersion) {
-		return workshop.Actor{}, stranger
+		return record.Actor{}, stranger
 	}
-	return workshop.Actor{ID: member.ID, Name: member.Name, Role: member.Role}, nil
+	return record.Actor{ID: member.ID, Name: member.Name, Role: member.Role}, nil
 }
 
 // Session is what the interface needs at its start.
 type Session struct {
-	Actor    *workshop.Actor   `json:"actor,omitempty" doc:"who is signed in"`
-	Settings workshop.Settings `json:"settings"`
-	UnitNm   float64           `json:"unit_nm" doc:"one of the shop's torque units, in N·m"`
-	Names    []Name            `json:"names" doc:"who may sign in here"`
+	Actor    *record.Actor   `json:"actor,omitempty" doc:"who is signed in"`
+	Settings record.Settings `json:"settings"`
+	UnitNm   float64         `json:"unit_nm" doc:"one of the shop's torque units, in N·m"`
+	Names    []Name          `json:"names" doc:"who may sign in here"`
 }
 
 // Name is a name on the sign-in screen.
 type Name struct {
-	ID   workshop.ID   `json:"id"`
-	Name string        `json:"name"`
-	Role workshop.Role `json:"role" enum:"keeper,mechanic,counter"`
+	ID   record.ID   `json:"id"`
+	Name string      `json:"name"`
+	Role record.Role `json:"role" enum:"keeper,mechanic,counter"`
 }
 
 // SignIn is a name with its PIN or password.
 type SignIn struct {
-	Staff  workshop.ID `json:"staff"`
-	Secret string      `json:"secret" maxLength:"400"`
+	Staff  record.ID `json:"staff"`
+	Secret string    `json:"secret" maxLength:"400"`
 }
 
 func (s *Server) session(ctx context.Context, _ *struct{}) (*body[Session], error) {
@@ -108,7 +96,7 @@ func (s *Server) session(ctx context.Context, _ *struct{}) (*body[Session], erro
 }
 
 // signIn signs in, or hands a shared tablet over: the session gets a new token either way.
-func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*body[workshop.Actor], error) {
+func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*body[record.Actor], error) {
 	who, err := s.shop.SignIn(ctx, in.Body.Staff, in.Body.Secret)
 	if err != nil {
 		return nil, err
@@ -116,9 +104,9 @@ func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*body[workshop.A
 	return answer(who, s.enter(ctx, who.ID))
 }
 
-func (s *Server) enter(ctx context.Context, id workshop.ID) error {
-	s.people.forget("")
-	member, _, err := s.people.find(ctx, id)
+func (s *Server) enter(ctx context.Context, id record.ID) error {
+	s.people.Forget()
+	people, err := s.people.Get(ctx)
 	if err != nil {
 		return err
 	}
@@ -126,7 +114,7 @@ func (s *Server) enter(ctx context.Context, id workshop.ID) error {
 		return err
 	}
 	s.sessions.Put(ctx, sessionStaff, string(id))
-	s.sessions.Put(ctx, sessionVersion, member.Version)
+	s.sessions.Put(ctx, sessionVersion, people[id].Version)
 	return nil
 }
 

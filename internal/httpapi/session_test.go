@@ -14,7 +14,11 @@ import (
 
 	"utensil/internal/httpapi"
 	"utensil/internal/postgres"
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
 )
 
 func TestSignInLocksAfterWrongSecrets(t *testing.T) {
@@ -22,7 +26,7 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 	tab := s.tablet()
 	try := func(secret string) (int, httpapi.Fault) {
 		var fault httpapi.Fault
-		return tab.send("POST", "/api/session", map[string]any{"staff": s.staff[workshop.Mechanic], "secret": secret}, &fault), fault
+		return tab.send("POST", "/api/session", map[string]any{"staff": s.staff[record.Mechanic], "secret": secret}, &fault), fault
 	}
 	for range 5 {
 		status, fault := try("0000")
@@ -34,29 +38,29 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 	assert.Contains(t, fault.Detail, "Wait a minute")
 	assert.Equal(t, http.StatusUnauthorized, tab.send("GET", "/api/today", nil, nil))
 
-	keeper := s.as(workshop.Keeper)
-	change := workshop.StaffChange{ID: s.staff[workshop.Mechanic], Name: "Tomas", Role: workshop.Mechanic, Active: true, Secret: "73915", Version: 1}
+	keeper := s.as(record.Keeper)
+	change := staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas", Role: record.Mechanic, Active: true, Secret: "73915", Version: 1}
 	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", change, nil))
 	status, _ = try("73915")
 	assert.Equal(t, http.StatusOK, status, "a new PIN frees it")
 }
 
 func TestLockGrowsToAnHour(t *testing.T) {
-	assert.Equal(t, time.Duration(0), workshop.LockFor(4))
-	assert.Equal(t, time.Minute, workshop.LockFor(5))
-	assert.Equal(t, 4*time.Minute, workshop.LockFor(7))
-	assert.Equal(t, time.Hour, workshop.LockFor(1000))
+	assert.Equal(t, time.Duration(0), staff.LockFor(4))
+	assert.Equal(t, time.Minute, staff.LockFor(5))
+	assert.Equal(t, 4*time.Minute, staff.LockFor(7))
+	assert.Equal(t, time.Hour, staff.LockFor(1000))
 }
 
 func TestHandingATabletOver(t *testing.T) {
 	s := open(t)
-	tab := s.as(workshop.Mechanic)
+	tab := s.as(record.Mechanic)
 	before := tab.cookie()
 	id := tab.checkIn().Job.ID
-	tab.record(id, workshop.Content{Note: &workshop.Note{Text: "mine"}})
-	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[workshop.Keeper], "secret": pin}, nil))
+	tab.record(id, record.Notes.Says(record.Note{Text: "mine"}))
+	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[record.Keeper], "secret": pin}, nil))
 	assert.NotEqual(t, before, tab.cookie(), "the session gets a new token")
-	job := tab.record(id, workshop.Content{Note: &workshop.Note{Text: "hers"}})
+	job := tab.record(id, record.Notes.Says(record.Note{Text: "hers"}))
 	assert.Equal(t, "Tomas", job.Notes[0].By)
 	assert.Equal(t, "Ida", job.Notes[1].By)
 	assert.Less(t, tab.send("DELETE", "/api/session", nil, nil), 300)
@@ -70,28 +74,34 @@ func (tab *tablet) cookie() string {
 
 func TestRolesMayDoWhatTheyMay(t *testing.T) {
 	s := open(t)
-	counter, bench := s.as(workshop.Counter), s.as(workshop.Mechanic)
+	counter, bench := s.as(record.Counter), s.as(record.Mechanic)
 	id := counter.checkIn().Job.ID
-	for name, c := range map[string]workshop.Content{
-		"read":   {Reading: &workshop.Reading{Point: "chain", Typed: "0.1"}},
-		"torque": {Torque: &workshop.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose", LeftTyped: "10"}},
-		"sign":   {Sign: &workshop.Sign{What: "test_ride", Passed: true}},
+	for name, c := range map[string]record.Content{
+		"read":   inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.1"}),
+		"torque": torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose", LeftTyped: "10"}),
+		"sign":   trial.Signs.Says(trial.Sign{What: "test_ride", Passed: true}),
 	} {
-		status, _, fault := counter.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: c})
-		assert.Equal(t, http.StatusForbidden, status, name)
-		assert.Contains(t, fault.Detail, "a mechanic", name)
+		t.Run(name, func(t *testing.T) {
+			status, _, fault := counter.try(id, record.NewEntry{ID: record.NewID(), Content: c})
+			assert.Equal(t, http.StatusForbidden, status, name)
+			assert.Contains(t, fault.Detail, "a mechanic", name)
+		})
 	}
 	settings, err := s.store.Settings(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, http.StatusForbidden, bench.send("PUT", "/api/settings", settings, nil))
-	assert.Equal(t, http.StatusForbidden, bench.send("PUT", "/api/staff", workshop.StaffChange{ID: workshop.NewID(), Name: "X", Role: workshop.Keeper, Active: true, Secret: "9182"}, nil))
+	assert.Equal(t, http.StatusForbidden, bench.send("PUT", "/api/staff",
+		staff.StaffChange{ID: record.NewID(), Name: "X", Role: record.Keeper, Active: true, Secret: "9182"}, nil))
 
-	keeper := s.as(workshop.Keeper)
-	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", workshop.StaffChange{ID: s.staff[workshop.Mechanic], Name: "Tomas", Role: workshop.Mechanic, Version: 1}, nil))
+	keeper := s.as(record.Keeper)
+	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas",
+		Role: record.Mechanic, Version: 1}, nil))
 	assert.Equal(t, http.StatusUnauthorized, bench.send("GET", "/api/today", nil, nil), "who no longer works here is signed out")
-	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff", workshop.StaffChange{ID: s.staff[workshop.Keeper], Name: "Ida", Role: workshop.Mechanic, Active: true, Version: 1}, nil), "the last owner stays")
+	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff",
+		staff.StaffChange{ID: s.staff[record.Keeper], Name: "Ida", Role: record.Mechanic, Active: true, Version: 1}, nil), "the last owner stays")
 	for _, secret := range []string{"123", "1111", "short", ""} {
-		assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff", workshop.StaffChange{ID: workshop.NewID(), Name: "New", Role: workshop.Counter, Active: true, Secret: secret}, nil), secret)
+		assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff",
+			staff.StaffChange{ID: record.NewID(), Name: "New", Role: record.Counter, Active: true, Secret: secret}, nil), secret)
 	}
 	settings.Currency = "GLD"
 	var fault httpapi.Fault
@@ -101,8 +111,9 @@ func TestRolesMayDoWhatTheyMay(t *testing.T) {
 
 func TestStrangersAndOtherSitesAreKeptOut(t *testing.T) {
 	s := open(t)
-	tab := s.as(workshop.Mechanic)
-	for _, path := range []string{"/api/today", "/api/search", "/api/book", "/api/staff", "/api/jobs/" + string(workshop.NewID()), "/api/live", "/api/jobs/x/sheet.pdf"} {
+	tab := s.as(record.Mechanic)
+	for _, path := range []string{"/api/today", "/api/search", "/api/book", "/api/staff", "/api/jobs/" + string(record.NewID()), "/api/live",
+		"/api/jobs/x/sheet.pdf"} {
 		var fault httpapi.Fault
 		assert.Equal(t, http.StatusUnauthorized, s.tablet().send("GET", path, nil, &fault), path)
 		assert.Equal(t, "/problems/stranger", fault.Type, path)
@@ -128,7 +139,7 @@ func TestStrangersAndOtherSitesAreKeptOut(t *testing.T) {
 
 func TestTwoTabletsSeeEachOther(t *testing.T) {
 	s := open(t)
-	one, two := s.as(workshop.Mechanic), s.as(workshop.Counter)
+	one, two := s.as(record.Mechanic), s.as(record.Counter)
 	ctx, stop := context.WithCancel(t.Context())
 	defer stop()
 	listening := make(chan struct{})
@@ -170,6 +181,6 @@ func TestTwoTabletsSeeEachOther(t *testing.T) {
 	}
 	await("event: again")
 	await(`"about": "job"`, string(id))
-	two.record(id, workshop.Content{Note: &workshop.Note{Text: "seen?"}})
+	two.record(id, record.Notes.Says(record.Note{Text: "seen?"}))
 	await(`"about": "entry"`, string(id))
 }

@@ -15,23 +15,28 @@ import (
 	"utensil/core/fastener"
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
 )
 
 func TestWrenchesAndWhatTheySend(t *testing.T) {
 	s := open(t)
-	keeper, bench := s.as(workshop.Keeper), s.as(workshop.Mechanic)
-	wrench := workshop.Wrench{ID: workshop.NewID(), Name: "Small", Min: 1, Max: 10, CheckedOn: time.Now().AddDate(0, -1, 0).Format(time.DateOnly), Months: 12, Cycles: 5000, Device: "TW-1"}
+	keeper, bench := s.as(record.Keeper), s.as(record.Mechanic)
+	wrench := torque.Wrench{ID: record.NewID(), Name: "Small", Min: 1, Max: 10, CheckedOn: time.Now().AddDate(0, -1, 0).Format(time.DateOnly),
+		Months: 12, Cycles: 5000, Device: "TW-1"}
 	path := "/api/wrenches/" + string(wrench.ID)
 	assert.Equal(t, http.StatusForbidden, bench.send("PUT", path, wrench, nil))
-	var all []workshop.Wrench
+	var all []torque.Wrench
 	assert.Equal(t, http.StatusOK, keeper.send("PUT", path, wrench, &all))
 	require.Len(t, all, 1)
 	assert.Empty(t, all[0].Due)
 	upside := wrench
-	upside.ID, upside.Name, upside.Min = workshop.NewID(), "Upside down", 20
+	upside.ID, upside.Name, upside.Min = record.NewID(), "Upside down", 20
 	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/wrenches/"+string(upside.ID), upside, nil))
 	twin := wrench
-	twin.ID = workshop.NewID()
+	twin.ID = record.NewID()
 	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/wrenches/"+string(twin.ID), twin, nil))
 	assert.Equal(t, http.StatusOK, keeper.send("PUT", path, all[0], &all))
 	assert.Equal(t, http.StatusOK, keeper.send("PUT", path, wrench, nil)) // version 0 again: it stands already
@@ -39,11 +44,11 @@ func TestWrenchesAndWhatTheySend(t *testing.T) {
 	stale.Version = 1
 	assert.Equal(t, http.StatusConflict, keeper.send("PUT", path, stale, nil))
 
-	job := s.as(workshop.Counter).checkIn()
+	job := s.as(record.Counter).checkIn()
 	nm := 5.0
 	shop := workshop.New(s.store, nil, time.Now)
 	at := time.Now()
-	batch := []workshop.ToolReading{
+	batch := []torque.ToolReading{
 		{Stream: "1-1", Device: "TW-1", Seq: 1, At: at, Nm: &nm, Said: "5 N·m"},
 		{Stream: "1-2", Device: "TW-1", Seq: 2, At: at.Add(time.Second), Nm: &nm, Said: "5 N·m"},
 		{Stream: "1-3", At: at, Said: "noise", Fault: "It is no reading."},
@@ -68,13 +73,13 @@ func TestWrenchesAndWhatTheySend(t *testing.T) {
 			break
 		}
 	}
-	log := workshop.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: workshop.FoundNotChecked, ToolID: &job.Tray[0].ID}
-	job = bench.record(job.Job.ID, workshop.Content{Torque: &log})
+	log := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: torque.FoundNotChecked, ToolID: &job.Tray[0].ID}
+	job = bench.record(job.Job.ID, torque.Torques.Says(log))
 	require.Len(t, job.Tray, 4)
-	again := workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Torque: &log}}
+	again := record.NewEntry{ID: record.NewID(), Content: torque.Torques.Says(log)}
 	assert.Equal(t, http.StatusConflict, bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/entries", again, nil))
-	var why workshop.PutAside
-	why.Readings = []workshop.ID{job.Tray[0].ID, job.Tray[1].ID}
+	var why torque.PutAside
+	why.Readings = []record.ID{job.Tray[0].ID, job.Tray[1].ID}
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/tool-readings/aside", why, nil))
 	why.Why = "a trial pull"
 	assert.Equal(t, http.StatusOK, bench.send("POST", "/api/tool-readings/aside", why, nil))
@@ -82,7 +87,7 @@ func TestWrenchesAndWhatTheySend(t *testing.T) {
 }
 
 // look reads a job again.
-func (s *shop) look(tab *tablet, id workshop.ID) (job workshop.JobView) {
+func (s *shop) look(tab *tablet, id record.ID) (job workshop.JobView) {
 	s.t.Helper()
 	require.Equal(s.t, http.StatusOK, tab.send("GET", "/api/jobs/"+string(id), nil, &job))
 	return job
@@ -90,7 +95,7 @@ func (s *shop) look(tab *tablet, id workshop.ID) (job workshop.JobView) {
 
 func TestWhatTheTorqueLogGivesBack(t *testing.T) {
 	s := open(t)
-	keeper, bench, counter := s.as(workshop.Keeper), s.as(workshop.Mechanic), s.as(workshop.Counter)
+	keeper, bench, counter := s.as(record.Keeper), s.as(record.Mechanic), s.as(record.Counter)
 	whole := func() workshop.JobView {
 		job := counter.checkIn()
 		job = bench.inspect(job, nil)
@@ -107,7 +112,7 @@ func TestWhatTheTorqueLogGivesBack(t *testing.T) {
 	assert.Len(t, rows, len(job.Bolts)+1)
 	assert.Contains(t, string(text), "\r\n", "RFC 4180 ends lines with CRLF")
 
-	var loose workshop.LooseView
+	var loose torque.LooseView
 	assert.Equal(t, http.StatusOK, bench.send("GET", "/api/loose", nil, &loose))
 	assert.NotEmpty(t, loose.Fasteners)
 	assert.Nil(t, loose.People, "who tightened it is for the shop owner alone")
@@ -120,22 +125,23 @@ func TestWhatTheTorqueLogGivesBack(t *testing.T) {
 
 func TestTheFirstRideBringsABikeBack(t *testing.T) {
 	s := open(t)
-	bench, counter := s.as(workshop.Mechanic), s.as(workshop.Counter)
+	bench, counter := s.as(record.Mechanic), s.as(record.Counter)
 	job := counter.checkIn()
 	bike := job.Bike
 	job = bench.inspect(job, nil)
 	free := estimate.Minor(0)
-	job = bench.record(job.Job.ID, workshop.Content{Item: &workshop.Item{Operation: "bottom-bracket", Title: "Bottom bracket", Labour: &free}})
-	job = bench.record(job.Job.ID, workshop.Content{Answer: &workshop.Answer{Item: job.Items[0].ID, Answer: workshop.Yes, From: "Ansel", How: "counter"}})
-	job = bench.record(job.Job.ID, workshop.Content{Work: &workshop.Work{Item: job.Items[0].ID}})
+	job = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bottom-bracket", Title: "Bottom bracket", Labour: &free}))
+	job = bench.record(job.Job.ID, agree.Answers.Says(agree.Answer{Item: job.Items[0].ID, Answer: agree.Yes, From: "Ansel", How: "counter"}))
+	job = bench.record(job.Job.ID, agree.Works.Says(agree.Work{Item: job.Items[0].ID}))
 	job = bench.verify(job)
-	job = bench.record(job.Job.ID, workshop.Content{Return: &workshop.Return{Belonging: job.Belongings[0].ID}})
+	job = bench.record(job.Job.ID, door.Returns.Says(door.Return{Belonging: job.Belongings[0].ID}))
 	require.Len(t, job.CallBacks, 1, "the crank is looked at again after the first ride")
-	release := func(id workshop.ID) {
-		require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", map[string]any{"id": workshop.NewID(), "to": "Ansel"}, nil))
+	release := func(id record.ID) {
+		require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release",
+			map[string]any{"id": record.NewID(), "to": "Ansel"}, nil))
 	}
 	release(job.Job.ID)
-	calls := func() (list []workshop.CallBack) {
+	calls := func() (list []record.CallBack) {
 		require.Equal(t, http.StatusOK, counter.send("GET", "/api/call-backs", nil, &list))
 		return list
 	}
@@ -143,7 +149,8 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 	assert.Equal(t, bike.ID, calls()[0].BikeID)
 
 	// Opened again, the job takes its call-back back; handed over once more, it makes a new one.
-	require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/reopen", map[string]any{"id": workshop.NewID(), "reason": "bell"}, nil))
+	require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/reopen",
+		map[string]any{"id": record.NewID(), "reason": "bell"}, nil))
 	assert.Empty(t, calls())
 	release(job.Job.ID)
 	require.Len(t, calls(), 1)
@@ -154,7 +161,7 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 	// It can be put off and dropped, but not without a word.
 	c := calls()[0]
 	path := "/api/call-backs/" + string(c.ID)
-	change := workshop.CallBackChange{State: "dropped", Due: c.Due, Version: c.Version}
+	change := door.CallBackChange{State: "dropped", Due: c.Due, Version: c.Version}
 	assert.Equal(t, http.StatusUnprocessableEntity, counter.send("PUT", path, change, nil))
 	change.State, change.Due = "open", "the day after"
 	assert.Equal(t, http.StatusUnprocessableEntity, counter.send("PUT", path, change, nil))
@@ -196,15 +203,15 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 
 func TestWhatAWrenchWithAnAdapterShows(t *testing.T) {
 	s := open(t)
-	bench := s.as(workshop.Mechanic)
-	asked := workshop.SettingAsked{Adapter: fastener.Adapter{Length: 50, Wrench: 250}, Min: 5, Max: 6}
-	var setting workshop.Setting
+	bench := s.as(record.Mechanic)
+	asked := torque.SettingAsked{Adapter: fastener.Adapter{Length: 50, Wrench: 250}, Min: 5, Max: 6}
+	var setting torque.Setting
 	// Lever arithmetic: setting = target · L/(L + E), straight on; at 90° none is needed.
 	require.Equal(t, http.StatusOK, bench.send("POST", "/api/torque/setting", asked, &setting))
-	assert.Equal(t, workshop.Setting{Min: 4.17, Max: 5}, setting)
+	assert.Equal(t, torque.Setting{Min: 4.17, Max: 5}, setting)
 	asked.Adapter.Angle = 90
 	require.Equal(t, http.StatusOK, bench.send("POST", "/api/torque/setting", asked, &setting))
-	assert.Equal(t, workshop.Setting{Min: 5, Max: 6}, setting)
+	assert.Equal(t, torque.Setting{Min: 5, Max: 6}, setting)
 	var fault httpapi.Fault
 	asked.Adapter.Length = 900
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/torque/setting", asked, &fault))

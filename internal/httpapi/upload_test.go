@@ -14,6 +14,9 @@ import (
 
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/hunt"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
 )
 
 // upload sends bytes as they are.
@@ -26,30 +29,33 @@ func (tab *tablet) upload(path string, text []byte, out any) int {
 	return response.StatusCode
 }
 
-const ride = `<gpx><trk><name>Net Hill</name><trkseg><trkpt lat="50" lon="1"><time>2026-10-01T08:00:00Z</time></trkpt><trkpt lat="50.1" lon="1"><time>2026-10-01T09:00:00Z</time></trkpt></trkseg></trk></gpx>`
+const ride = `<gpx><trk><name>Net Hill</name><trkseg>
+	<trkpt lat="50" lon="1"><time>2026-10-01T08:00:00Z</time></trkpt>
+	<trkpt lat="50.1" lon="1"><time>2026-10-01T09:00:00Z</time></trkpt></trkseg></trk></gpx>`
 
 func TestARideFileIsTakenInOnce(t *testing.T) {
 	s := open(t)
-	bench := s.as(workshop.Mechanic)
-	path := "/api/jobs/" + string(bench.checkIn().Job.ID) + "/rides/" + string(workshop.NewID())
+	bench := s.as(record.Mechanic)
+	path := "/api/jobs/" + string(bench.checkIn().Job.ID) + "/rides/" + string(record.NewID())
 	var job workshop.JobView
 	for range 2 {
 		require.Equal(t, http.StatusOK, bench.upload(path, []byte(ride), &job))
 		assert.Equal(t, 1, job.Distance.Rides, "sent again, it is still one ride")
 	}
 	var fault httpapi.Fault
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload(path[:len(path)-36]+string(workshop.NewID()), []byte("MZ\x90\x00 a program"), &fault))
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload(path[:len(path)-36]+string(record.NewID()), []byte("MZ\x90\x00 a program"),
+		&fault))
 	assert.Contains(t, fault.Detail, "neither a GPX nor a FIT file")
 	assert.Equal(t, http.StatusUnauthorized, s.tablet().upload(path, []byte(ride), &fault))
 }
 
 func TestAPhotoIsTakenInSmallerAndOnce(t *testing.T) {
 	s := open(t)
-	bench := s.as(workshop.Mechanic)
+	bench := s.as(record.Mechanic)
 	id := bench.checkIn().Job.ID
 	var picture bytes.Buffer
 	require.NoError(t, png.Encode(&picture, image.NewGray(image.Rect(0, 0, 3200, 800))))
-	path := "/api/jobs/" + string(id) + "/photos/" + string(workshop.NewID()) + "?about=chain"
+	path := "/api/jobs/" + string(id) + "/photos/" + string(record.NewID()) + "?about=chain"
 	var job workshop.JobView
 	for range 2 {
 		require.Equal(t, http.StatusOK, bench.upload(path, picture.Bytes(), &job))
@@ -58,7 +64,7 @@ func TestAPhotoIsTakenInSmallerAndOnce(t *testing.T) {
 	assert.Equal(t, [3]any{"chain", 1600, 400}, [3]any{job.Photos[0].About, job.Photos[0].Width, job.Photos[0].Height})
 
 	var fault httpapi.Fault
-	other := "/api/jobs/" + string(id) + "/photos/" + string(workshop.NewID())
+	other := "/api/jobs/" + string(id) + "/photos/" + string(record.NewID())
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload(other+"?about=wing", picture.Bytes(), &fault))
 	assert.Contains(t, fault.Detail, "nothing here that the photo could show")
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload(other, []byte("<svg onload=alert(1)>"), &fault))
@@ -79,27 +85,28 @@ func TestAPhotoIsTakenInSmallerAndOnce(t *testing.T) {
 // A hunt over HTTP: opened, answered, taken back, and made into work to agree on.
 func TestAHuntOverHTTP(t *testing.T) {
 	s := open(t)
-	bench, counter := s.as(workshop.Mechanic), s.as(workshop.Counter)
+	bench, counter := s.as(record.Mechanic), s.as(record.Counter)
 	id := bench.checkIn().Job.ID
-	var complaints []workshop.Complaint
+	var complaints []hunt.Complaint
 	require.Equal(t, http.StatusOK, counter.send("GET", "/api/jobs/"+string(id)+"/complaints", nil, &complaints))
 	assert.True(t, complaints[0].Fits, "the owner said it squeals")
 	assert.Contains(t, complaints[0].Name, "noisy")
-	status, _, _ := counter.try(id, workshop.NewEntry{ID: workshop.NewID(), Content: workshop.Content{Hunt: &workshop.Hunt{Fault: complaints[0].ID}}})
+	status, _, _ := counter.try(id, record.NewEntry{ID: record.NewID(), Content: hunt.Hunts.Says(hunt.Hunt{Fault: complaints[0].ID})})
 	assert.Equal(t, http.StatusForbidden, status, "hunting is a mechanic's work")
 
-	job := bench.record(id, workshop.Content{Hunt: &workshop.Hunt{Fault: complaints[0].ID}})
-	hunt := job.Hunts[0]
-	first := hunt.Next[0]
-	job = bench.record(id, workshop.Content{Clue: &workshop.Clue{Hunt: hunt.ID, Check: first.Check, Answer: first.Answers[0].Answer}})
+	job := bench.record(id, hunt.Hunts.Says(hunt.Hunt{Fault: complaints[0].ID}))
+	search := job.Hunts[0]
+	first := search.Next[0]
+	job = bench.record(id, hunt.Clues.Says(hunt.Clue{Hunt: search.ID, Check: first.Check, Answer: first.Answers[0].Answer}))
 	after := job.Hunts[0]
 	require.Len(t, after.Steps, 1)
 	told := first.Answers[0].Then
 	assert.True(t, strings.HasPrefix(told, after.Causes[0].Name), "what the check promised (%s) came true", told)
-	status, job, _ = bench.try(id, workshop.NewEntry{ID: workshop.NewID(), Supersedes: after.Steps[0].ID, Content: workshop.Content{Withdrawn: &workshop.Withdrawn{}}})
+	status, job, _ = bench.try(id, record.NewEntry{ID: record.NewID(), Supersedes: after.Steps[0].ID,
+		Content: record.Withdrawals.Says(record.Withdrawn{})})
 	require.Equal(t, http.StatusOK, status)
-	assert.Equal(t, hunt.Causes, job.Hunts[0].Causes, "taken back, it is as before")
-	job = bench.record(id, workshop.Content{Finding: &workshop.Finding{Hunt: &hunt.ID, Cause: "contaminated", Mark: "due"}})
+	assert.Equal(t, search.Causes, job.Hunts[0].Causes, "taken back, it is as before")
+	job = bench.record(id, inspect.Findings.Says(inspect.Finding{Hunt: &search.ID, Cause: "contaminated", Mark: "due"}))
 	require.NotNil(t, job.Findings[0].Rescue)
 	assert.Equal(t, "replace", job.Findings[0].Rescue.School)
 	assert.NotNil(t, job.Hunts[0].Finding)

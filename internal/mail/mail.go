@@ -11,7 +11,7 @@ import (
 
 	"github.com/wneessen/go-mail"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/owner"
 )
 
 // Gateway sends through an SMTP server.
@@ -24,7 +24,7 @@ type Gateway struct {
 	Plain    bool // without TLS: only for a server on the same machine
 }
 
-var _ workshop.Gateway = Gateway{}
+var _ owner.Gateway = Gateway{}
 
 // Address reads "host:port".
 func Address(at string) (host string, port int, err error) {
@@ -38,13 +38,13 @@ func Address(at string) (host string, port int, err error) {
 
 // Compose writes a message as RFC 5322 wants it. Its Message-ID follows from the message's
 // id, so that a server which sees it twice can tell.
-func (g Gateway) Compose(m workshop.Message) (*mail.Msg, error) {
+func (g Gateway) Compose(m owner.Message) (*mail.Msg, error) {
 	out := mail.NewMsg()
 	if err := out.From(g.From); err != nil {
 		return nil, fmt.Errorf("the shop's address: %w", err)
 	}
 	if err := out.To(m.To); err != nil {
-		return nil, &workshop.Rejected{Reason: "that is no e-mail address: correct it with the owner"}
+		return nil, &owner.Rejected{Reason: "that is no e-mail address: correct it with the owner"}
 	}
 	out.Subject(m.Subject)
 	out.SetMessageIDWithValue(string(m.ID) + "@utensil.invalid")
@@ -54,7 +54,7 @@ func (g Gateway) Compose(m workshop.Message) (*mail.Msg, error) {
 }
 
 // Send hands a message to the server.
-func (g Gateway) Send(ctx context.Context, m workshop.Message) error {
+func (g Gateway) Send(ctx context.Context, m owner.Message) error {
 	message, err := g.Compose(m)
 	if err != nil {
 		return err
@@ -77,9 +77,9 @@ func (g Gateway) Send(ctx context.Context, m workshop.Message) error {
 	if errors.As(err, &failed) {
 		switch {
 		case failed.Reason == mail.ErrSMTPDataClose:
-			return fmt.Errorf("%w (%s)", workshop.ErrUnsure, failed.Error())
+			return fmt.Errorf("%w (%s)", owner.ErrUnsure, failed.Error())
 		case !failed.IsTemp() && failed.Reason != mail.ErrConnCheck:
-			return &workshop.Rejected{Reason: failed.Error()}
+			return &owner.Rejected{Reason: failed.Error()}
 		}
 	}
 	return err

@@ -13,6 +13,7 @@ import (
 
 	"utensil/core/bike"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
 )
 
 // facts reads and writes a bike's facts as JSON.
@@ -21,12 +22,12 @@ type facts bike.Facts
 func (f *facts) Scan(src any) error { return scanJSON(src, (*bike.Facts)(f)) }
 
 // read reads who read which fact, as JSON.
-type read map[string]workshop.FactRead
+type read map[string]record.FactRead
 
-func (r *read) Scan(src any) error { return scanJSON(src, (*map[string]workshop.FactRead)(r)) }
+func (r *read) Scan(src any) error { return scanJSON(src, (*map[string]record.FactRead)(r)) }
 
 // riding reads and writes how a bike is ridden as JSON.
-type riding workshop.Riding
+type riding record.Riding
 
 func (r *riding) Scan(src any) error { return scanJSON(src, r) }
 
@@ -39,6 +40,11 @@ func (r riding) text() (*string, error) {
 	said := string(text)
 	return &said, err
 }
+
+// lines are rows as a JSON list.
+type lines[T any] []T
+
+func (l *lines[T]) Scan(src any) error { return scanJSON(src, (*[]T)(l)) }
 
 func scanJSON(src, into any) error {
 	switch v := src.(type) {
@@ -54,64 +60,59 @@ func scanJSON(src, into any) error {
 
 // bikeRow is a bike with its owner, as joined.
 type bikeRow struct {
-	BikeID       workshop.ID `db:"bike_id"`
-	Make         string      `db:"make"`
-	Model        string      `db:"model"`
-	Colour       string      `db:"colour"`
-	FrameNo      string      `db:"frame_number"`
-	Facts        facts       `db:"facts"`
-	Read         read        `db:"facts_read"`
-	WeeklyKm     int         `db:"weekly_km"`
-	Riding       riding      `db:"riding"`
-	BikeVersion  int         `db:"bike_version"`
-	OwnerID      workshop.ID `db:"owner_id"`
-	OwnerName    string      `db:"owner_name"`
-	Phone        string      `db:"phone"`
-	Email        string      `db:"email"`
-	Note         string      `db:"owner_note"`
-	OwnerVersion int         `db:"owner_version"`
+	BikeID       record.ID `db:"bike_id"`
+	Make         string    `db:"make"`
+	Model        string    `db:"model"`
+	Colour       string    `db:"colour"`
+	FrameNo      string    `db:"frame_number"`
+	Facts        facts     `db:"facts"`
+	Read         read      `db:"facts_read"`
+	WeeklyKm     int       `db:"weekly_km"`
+	Riding       riding    `db:"riding"`
+	BikeVersion  int       `db:"bike_version"`
+	OwnerID      record.ID `db:"owner_id"`
+	OwnerName    string    `db:"owner_name"`
+	Phone        string    `db:"phone"`
+	Email        string    `db:"email"`
+	Note         string    `db:"owner_note"`
+	OwnerVersion int       `db:"owner_version"`
 }
 
-const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.facts_read, b.weekly_km, b.riding, b.version as bike_version,
+const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.facts_read, b.weekly_km, b.riding,
+	b.version as bike_version,
 	o.id as owner_id, o.name as owner_name, o.phone, o.email, o.note as owner_note, o.version as owner_version`
 
-func (r bikeRow) bike() workshop.Bike {
-	return workshop.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo, Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: r.BikeVersion}
+func (r bikeRow) bike() record.Bike {
+	return record.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo,
+		Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: record.Riding(r.Riding), Version: r.BikeVersion}
 }
 
-func (r bikeRow) owner() workshop.Owner {
-	return workshop.Owner{ID: r.OwnerID, Name: r.OwnerName, Phone: r.Phone, Email: r.Email, Note: r.Note, Version: r.OwnerVersion}
+func (r bikeRow) owner() record.Owner {
+	return record.Owner{ID: r.OwnerID, Name: r.OwnerName, Phone: r.Phone, Email: r.Email, Note: r.Note, Version: r.OwnerVersion}
 }
 
 // SaveOwner changes an owner over the version given.
-func (s *Store) SaveOwner(ctx context.Context, o workshop.Owner) (workshop.Owner, error) {
-	done, err := updated(s.db.ExecContext(ctx, `update owner set name = $2, phone = $3, email = $4, note = $5, version = version + 1
-		where id = $1 and version = $6`, o.ID, o.Name, o.Phone, o.Email, o.Note, o.Version))
-	if err != nil || done {
+func (s *Store) SaveOwner(ctx context.Context, o record.Owner) (record.Owner, error) {
+	done, err := s.db.ExecContext(ctx, `update owner set name = $2, phone = $3, email = $4, note = $5, version = version + 1
+		where id = $1 and version = $6`, o.ID, o.Name, o.Phone, o.Email, o.Note, o.Version)
+	err = saved("owner", done, err, func() (record.Owner, error) {
+		return one[record.Owner](ctx, s.db, "owner", `select id, name, phone, email, note, version from owner where id = $1`, o.ID)
+	})
+	if err == nil {
 		o.Version++
-		return o, wrap("saving an owner", err)
 	}
-	var now workshop.Owner
-	err = s.db.QueryRowxContext(ctx, `select id, name, phone, email, note, version from owner where id = $1`, o.ID).
-		Scan(&now.ID, &now.Name, &now.Phone, &now.Email, &now.Note, &now.Version)
-	if errors.Is(err, sql.ErrNoRows) {
-		return o, workshop.NotFound("owner")
-	}
-	if err != nil {
-		return o, wrap("saving an owner", err)
-	}
-	return o, workshop.StaleWrite("owner", now)
+	return o, err
 }
 
 // FindBike reads the row of a bike.
-func (s *Store) FindBike(ctx context.Context, id workshop.ID) (workshop.Bike, error) {
+func (s *Store) FindBike(ctx context.Context, id record.ID) (record.Bike, error) {
 	if !id.Valid() {
-		return workshop.Bike{}, workshop.NotFound("bike")
+		return record.Bike{}, record.NotFound("bike")
 	}
 	var row bikeRow
 	err := s.db.GetContext(ctx, &row, bikeQuery, id)
 	if errors.Is(err, sql.ErrNoRows) {
-		return workshop.Bike{}, workshop.NotFound("bike")
+		return record.Bike{}, record.NotFound("bike")
 	}
 	return row.bike(), wrap("reading a bike", err)
 }
@@ -120,7 +121,7 @@ const bikeQuery = `select ` + bikeColumns + ` from bike b join owner o on o.id =
 
 // texts are the parts of a bike that are kept as JSON: its facts, who read which of them, and
 // how it is ridden.
-func texts(b workshop.Bike) (about, read string, ridden *string, err error) {
+func texts(b record.Bike) (about, read string, ridden *string, err error) {
 	facts, err := json.Marshal(b.Facts)
 	if err != nil {
 		return "", "", nil, err
@@ -136,21 +137,18 @@ func texts(b workshop.Bike) (about, read string, ridden *string, err error) {
 }
 
 // SaveBike changes a bike over the version given. It stays with its owner.
-func (s *Store) SaveBike(ctx context.Context, b workshop.Bike) (workshop.Bike, error) {
+func (s *Store) SaveBike(ctx context.Context, b record.Bike) (record.Bike, error) {
 	about, read, ridden, err := texts(b)
 	if err != nil {
 		return b, err
 	}
-	done, err := updated(s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6, weekly_km = $8, riding = coalesce($9, riding), facts_read = $10, version = version + 1
-		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, about, b.Version, b.WeeklyKm, ridden, read))
-	if err != nil {
-		return b, wrap("saving a bike", err)
+	done, err := s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6,
+		weekly_km = $8, riding = coalesce($9, riding), facts_read = $10, version = version + 1
+		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, about, b.Version, b.WeeklyKm, ridden, read)
+	if err := saved("bike", done, err, func() (record.Bike, error) { return s.FindBike(ctx, b.ID) }); err != nil {
+		return b, err
 	}
-	now, err := s.FindBike(ctx, b.ID)
-	if err == nil && !done {
-		return b, workshop.StaleWrite("bike", now)
-	}
-	return now, err
+	return s.FindBike(ctx, b.ID)
 }
 
 func updated(result sql.Result, err error) (bool, error) {
@@ -172,14 +170,14 @@ func (s *Store) Search(ctx context.Context, words []string, limit int) ([]worksh
 	}
 	var rows []struct {
 		bikeRow
-		BikeID  *workshop.ID `db:"bike_id"`
-		Make    *string      `db:"make"`
-		Model   *string      `db:"model"`
-		Colour  *string      `db:"colour"`
-		FrameNo *string      `db:"frame_number"`
-		BikeVer *int         `db:"bike_version"`
-		Open    *workshop.ID `db:"open_job"`
-		Last    *time.Time   `db:"last"`
+		BikeID  *record.ID `db:"bike_id"`
+		Make    *string    `db:"make"`
+		Model   *string    `db:"model"`
+		Colour  *string    `db:"colour"`
+		FrameNo *string    `db:"frame_number"`
+		BikeVer *int       `db:"bike_version"`
+		Open    *record.ID `db:"open_job"`
+		Last    *time.Time `db:"last"`
 	}
 	err := s.db.SelectContext(ctx, &rows, `select `+bikeColumns+`, j.open_job, j.last
 		from owner o left join bike b on b.owner_id = o.id
@@ -193,7 +191,8 @@ func (s *Store) Search(ctx context.Context, words []string, limit int) ([]worksh
 	for _, r := range rows {
 		f := workshop.Found{Owner: r.owner(), OpenJob: r.Open}
 		if r.BikeID != nil {
-			f.Bike = &workshop.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo, Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: workshop.Riding(r.Riding), Version: *r.BikeVer}
+			f.Bike = &record.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo,
+				Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: record.Riding(r.Riding), Version: *r.BikeVer}
 		}
 		if r.Last != nil {
 			f.Last = r.Last.Format(time.RFC3339)
@@ -208,9 +207,10 @@ func escapeLike(word string) string {
 }
 
 // insertOwnerAndBike creates what is new and leaves what is known as it is.
-func insertOwnerAndBike(ctx context.Context, tx *sqlx.Tx, o workshop.Owner, b workshop.Bike) error {
+func insertOwnerAndBike(ctx context.Context, tx *sqlx.Tx, o record.Owner, b record.Bike) error {
 	if o.Version == 0 {
-		if _, err := tx.ExecContext(ctx, `insert into owner (id, name, phone, email, note) values ($1, $2, $3, $4, $5) on conflict (id) do nothing`,
+		if _, err := tx.ExecContext(ctx,
+			`insert into owner (id, name, phone, email, note) values ($1, $2, $3, $4, $5) on conflict (id) do nothing`,
 			o.ID, o.Name, o.Phone, o.Email, o.Note); err != nil {
 			return wrap("adding an owner", err)
 		}
@@ -220,7 +220,9 @@ func insertOwnerAndBike(ctx context.Context, tx *sqlx.Tx, o workshop.Owner, b wo
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `insert into bike (id, owner_id, make, model, colour, frame_number, facts, weekly_km, riding, facts_read) values ($1, $2, $3, $4, $5, $6, $7, $8, coalesce($9::jsonb, '{}'), $10) on conflict (id) do nothing`,
+		if _, err := tx.ExecContext(ctx,
+			`insert into bike (id, owner_id, make, model, colour, frame_number, facts, weekly_km, riding, facts_read) values ($1, $2, $3, $4, $5,
+				$6, $7, $8, coalesce($9::jsonb, '{}'), $10) on conflict (id) do nothing`,
 			b.ID, b.OwnerID, b.Make, b.Model, b.Colour, b.FrameNo, about, b.WeeklyKm, ridden, read); err != nil {
 			return wrap("adding a bike", err)
 		}

@@ -11,17 +11,17 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/segmentio/encoding/json"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
 )
 
 // Append writes entries to an open job, each once, all or none. They carry the job they belong to.
-func (s *Store) Append(ctx context.Context, job workshop.ID, entries ...workshop.Entry) error {
+func (s *Store) Append(ctx context.Context, job record.ID, entries ...record.Entry) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var released *time.Time
 		// A share lock lets entries in side by side but keeps a release out until they stand.
 		err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for share`, job)
 		if errors.Is(err, sql.ErrNoRows) {
-			return workshop.NotFound("job")
+			return record.NotFound("job")
 		}
 		if err != nil {
 			return wrap("appending", err)
@@ -30,14 +30,14 @@ func (s *Store) Append(ctx context.Context, job workshop.ID, entries ...workshop
 			if again, err := sentBefore(ctx, tx, entries); err != nil || again {
 				return err
 			}
-			return workshop.ErrClosed()
+			return record.ErrClosed()
 		}
 		return insertEntries(ctx, tx, job, entries)
 	})
 }
 
 // insertEntries adds entries of one job in one round trip, each once.
-func insertEntries(ctx context.Context, tx *sqlx.Tx, job workshop.ID, entries []workshop.Entry) error {
+func insertEntries(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []record.Entry) error {
 	n := len(entries)
 	ids, kinds, corrected, by := make([]string, n), make([]string, n), make([]*string, n), make([]string, n)
 	at, digests, contents := make([]time.Time, n), make([][]byte, n), make([]string, n)
@@ -58,11 +58,13 @@ func insertEntries(ctx context.Context, tx *sqlx.Tx, job workshop.ID, entries []
 	var failed *pgconn.PgError
 	switch {
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_key":
-		return &workshop.Problem{Kind: workshop.Stale, Title: "Already corrected", Detail: "Someone else corrected that entry first. Look at what it says now, and correct that if it is still wrong."}
+		return &record.Problem{Kind: record.Stale, Title: "Already corrected",
+			Detail: "Someone else corrected that entry first. Look at what it says now, and correct that if it is still wrong."}
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_tool_reading":
-		return &workshop.Problem{Kind: workshop.Stale, Title: "That reading is taken", Detail: "Another bolt took this reading first. Pull the wrench once more, or type the figure."}
+		return &record.Problem{Kind: record.Stale, Title: "That reading is taken",
+			Detail: "Another bolt took this reading first. Pull the wrench once more, or type the figure."}
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_fkey":
-		return workshop.NotFound("entry to correct")
+		return record.NotFound("entry to correct")
 	case err != nil:
 		return wrap("writing entries", err)
 	}
@@ -75,19 +77,21 @@ func insertEntries(ctx context.Context, tx *sqlx.Tx, job workshop.ID, entries []
 
 // sentBefore says whether the very same entries stand already. Another entry under the id of
 // one of them is refused.
-func sentBefore(ctx context.Context, tx *sqlx.Tx, entries []workshop.Entry) (bool, error) {
+func sentBefore(ctx context.Context, tx *sqlx.Tx, entries []record.Entry) (bool, error) {
 	ids, digests := make([]string, len(entries)), make([][]byte, len(entries))
 	for i, e := range entries {
 		ids[i], digests[i] = string(e.ID), e.Digest
 	}
 	var stand struct{ Same, Other int }
-	err := tx.GetContext(ctx, &stand, `select count(*) filter (where e.digest = s.digest) as same, count(*) filter (where e.digest <> s.digest) as other
+	err := tx.GetContext(ctx, &stand, `select count(*) filter (where e.digest = s.digest) as same,
+		count(*) filter (where e.digest <> s.digest) as other
 		from unnest($1::uuid[], $2::bytea[]) s (id, digest) join entry e using (id)`, ids, digests)
 	switch {
 	case err != nil:
 		return false, wrap("looking for entries", err)
 	case stand.Other > 0:
-		return false, &workshop.Problem{Kind: workshop.Stale, Title: "Two entries under one id", Detail: "Another entry was sent under this id. Send yours again under an id of its own."}
+		return false, &record.Problem{Kind: record.Stale, Title: "Two entries under one id",
+			Detail: "Another entry was sent under this id. Send yours again under an id of its own."}
 	}
 	return stand.Same == len(entries), nil
 }

@@ -5,7 +5,6 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"slices"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -14,50 +13,39 @@ import (
 
 	"utensil/core/estimate"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
 )
 
 // jobRow is a job with its bike, owner, the shop's settings and the bike's other jobs:
 // everything the job screen needs but the entries, in one row.
 type jobRow struct {
 	bikeRow
-	JobID      workshop.ID       `db:"job_id"`
-	Number     int               `db:"number"`
-	Depth      string            `db:"depth"`
-	Words      string            `db:"words"`
-	Reading    string            `db:"reading"`
-	Condition  string            `db:"condition"`
-	Stand      string            `db:"stand"`
-	PromisedAt *time.Time        `db:"promised_at"`
-	OpenedAt   time.Time         `db:"opened_at"`
-	OpenedBy   string            `db:"opened_by"`
-	ReleasedAt *time.Time        `db:"released_at"`
-	Version    int               `db:"job_version"`
-	Shop       workshop.Settings `db:"shop"`
-	Earlier    earlierJobs       `db:"earlier"`
-	Link       link              `db:"link"`
-	Messages   messages          `db:"messages"`
-	Photos     photos            `db:"photos"`
-	bench
+	JobID      record.ID                `db:"job_id"`
+	Number     int                      `db:"number"`
+	Depth      string                   `db:"depth"`
+	Words      string                   `db:"words"`
+	Reading    string                   `db:"reading"`
+	Condition  string                   `db:"condition"`
+	Stand      string                   `db:"stand"`
+	PromisedAt *time.Time               `db:"promised_at"`
+	OpenedAt   time.Time                `db:"opened_at"`
+	OpenedBy   string                   `db:"opened_by"`
+	ReleasedAt *time.Time               `db:"released_at"`
+	Version    int                      `db:"job_version"`
+	Shop       record.Settings          `db:"shop"`
+	Earlier    lines[record.EarlierJob] `db:"earlier"`
+	Beside     beside                   `db:"beside"`
 }
-
-// link and messages are the job's latest link and its messages, as JSON.
-type (
-	link     struct{ *workshop.LinkView }
-	messages []workshop.MessageView
-)
-
-func (l *link) Scan(src any) error     { return scanJSON(src, &l.LinkView) }
-func (m *messages) Scan(src any) error { return scanJSON(src, m) }
-
-type earlierJobs []workshop.EarlierJob
-
-func (e *earlierJobs) Scan(src any) error { return scanJSON(src, e) }
 
 const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.condition, j.stand, j.promised_at, j.opened_at,
 	st.name as opened_by, j.released_at, j.version as job_version, ` + bikeColumns
 
 const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.currency as "shop.currency", s.tax_rate_bp as "shop.tax_rate_bp",
-	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.waiting_minor as "shop.waiting_minor", s.torque_unit as "shop.torque_unit",
+	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.waiting_minor as "shop.waiting_minor",
+		s.torque_unit as "shop.torque_unit",
 	s.time_zone as "shop.time_zone", s.school as "shop.school", s.message as "shop.message", s.version as "shop.version"`
 
 // The latest forty jobs of a bike, newest first, as JSON: all of them, or those before this one.
@@ -68,46 +56,32 @@ const (
 		from job e where e.bike_id = b.id and e.id <> j.id and e.opened_at <= j.opened_at order by opened_at desc limit 40) e) as earlier`
 )
 
-// A job's latest link and its messages, as JSON.
-const (
-	linkOfJob = `(select row_to_json(l) from (select made_at, expires_at, revoked_at, answered_at from link l
-		where l.job_id = j.id order by made_at desc limit 1) l) as link`
-	messagesOfJob = `(select coalesce(json_agg(row_to_json(m)), '[]') from (select id, sent_to as "to", subject, state, problem, made_at as at, ended_at
-		from message m where m.job_id = j.id order by made_at desc limit 10) m) as messages`
-)
-
-// benchOfBike is what the torque run needs besides the entries: the figures for the bike's
-// model and its call-backs. benchOfJob adds the shop's wrenches and what they sent.
-const (
-	benchOfBike = modelFigures + `, ` + callBacksOfBike
-	benchOfJob  = benchOfBike + `, ` + wrenchesJSON + `, ` + trayJSON + `, ` + bottlesJSON
-)
-
 const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o.id = b.owner_id join staff st on st.id = j.opened_by`
 
-func (r jobRow) record() workshop.Record {
-	return workshop.Record{
-		Job: workshop.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading, Condition: r.Condition,
-			Stand: r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
-		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier, Link: r.Link.LinkView, Messages: r.Messages, Photos: r.Photos,
-		Wrenches: r.Wrenches, ModelFigures: r.ModelFigures, CallBacks: r.CallBacks, Tray: r.Tray, Bottles: r.Bottles,
+func (r jobRow) record() (record.Record, error) {
+	record := record.Record{
+		Job: record.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading,
+			Condition: r.Condition,
+			Stand:     r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
+		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier,
 	}
+	return record, wrap("reading a job", record.ReadBeside(r.Beside))
 }
 
 type entryRow struct {
-	ID         workshop.ID  `db:"id"`
-	JobID      workshop.ID  `db:"job_id"`
-	BikeID     workshop.ID  `db:"bike_id"`
-	Kind       string       `db:"kind"`
-	Supersedes *workshop.ID `db:"supersedes"`
-	By         workshop.ID  `db:"by"`
-	ByName     string       `db:"by_name"`
-	At         time.Time    `db:"at"`
-	Content    []byte       `db:"content"`
+	ID         record.ID  `db:"id"`
+	JobID      record.ID  `db:"job_id"`
+	BikeID     record.ID  `db:"bike_id"`
+	Kind       string     `db:"kind"`
+	Supersedes *record.ID `db:"supersedes"`
+	By         record.ID  `db:"by"`
+	ByName     string     `db:"by_name"`
+	At         time.Time  `db:"at"`
+	Content    []byte     `db:"content"`
 }
 
-func (r entryRow) entry() (workshop.Entry, error) {
-	e := workshop.Entry{ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: workshop.Kind(r.Kind), Supersedes: r.Supersedes, By: r.By, ByName: r.ByName, At: r.At}
+func (r entryRow) entry() (record.Entry, error) {
+	e := record.Entry{ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: r.Kind, Supersedes: r.Supersedes, By: r.By, ByName: r.ByName, At: r.At}
 	return e, wrap("reading an entry", json.Unmarshal(r.Content, &e.Content))
 }
 
@@ -117,8 +91,9 @@ const entryColumns = `e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.
 const beforeItLeft = `at <= (select coalesce(released_at, 'infinity') from job where id = $1)`
 
 // The queries of the job screen. They are exported to the benchmark, which runs them bare.
-const (
-	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + linkOfJob + `, ` + messagesOfJob + `, ` + photosOfJob + `, ` + benchOfJob + jobTables + ` cross join settings s where j.id = $1`
+var (
+	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + besideJob + jobTables +
+		` cross join settings s where j.id = $1`
 	// EntriesQuery reads the job's own entries, those of its bike until the job was closed whose
 	// kinds ($2) tell of its past, and how each of its bolts was left in the last job before.
 	EntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by where e.seq in (
@@ -132,9 +107,9 @@ const (
 )
 
 // Job reads one job: two round trips, side by side on two connections.
-func (s *Store) Job(ctx context.Context, id workshop.ID) (workshop.Record, error) {
+func (s *Store) Job(ctx context.Context, id record.ID) (record.Record, error) {
 	if !id.Valid() {
-		return workshop.Record{}, workshop.NotFound("job")
+		return record.Record{}, record.NotFound("job")
 	}
 	var row jobRow
 	var rows []entryRow
@@ -142,49 +117,52 @@ func (s *Store) Job(ctx context.Context, id workshop.ID) (workshop.Record, error
 	both.Go(func() error { return readHead(each, s.db, id, &row) })
 	both.Go(func() error { return readEntries(each, s.db, id, &rows) })
 	if err := both.Wait(); err != nil {
-		return workshop.Record{}, err
+		return record.Record{}, err
 	}
 	return assembled(row, rows)
 }
 
 // lockedJob reads a job within a transaction, one query after the other.
-func lockedJob(ctx context.Context, tx *sqlx.Tx, id workshop.ID) (workshop.Record, error) {
+func lockedJob(ctx context.Context, tx *sqlx.Tx, id record.ID) (record.Record, error) {
 	var row jobRow
 	var rows []entryRow
 	if err := readHead(ctx, tx, id, &row); err != nil {
-		return workshop.Record{}, err
+		return record.Record{}, err
 	}
 	if err := readEntries(ctx, tx, id, &rows); err != nil {
-		return workshop.Record{}, err
+		return record.Record{}, err
 	}
 	return assembled(row, rows)
 }
 
-func readHead(ctx context.Context, q sqlx.QueryerContext, id workshop.ID, row *jobRow) error {
+func readHead(ctx context.Context, q sqlx.QueryerContext, id record.ID, row *jobRow) error {
 	err := sqlx.GetContext(ctx, q, row, JobQuery, id)
 	if errors.Is(err, sql.ErrNoRows) {
-		return workshop.NotFound("job")
+		return record.NotFound("job")
 	}
 	return wrap("reading a job", err)
 }
 
-func readEntries(ctx context.Context, q sqlx.QueryerContext, id workshop.ID, rows *[]entryRow) error {
-	return wrap("reading entries", sqlx.SelectContext(ctx, q, rows, EntriesQuery, id, workshop.PastKinds))
+func readEntries(ctx context.Context, q sqlx.QueryerContext, id record.ID, rows *[]entryRow) error {
+	return wrap("reading entries", sqlx.SelectContext(ctx, q, rows, EntriesQuery, id, record.KindsOf(record.LaterJob)))
 }
 
-func assembled(row jobRow, rows []entryRow) (workshop.Record, error) {
-	record := row.record()
-	return record, place(rows, func(job workshop.ID) *workshop.Record {
-		if job == record.Job.ID {
-			return &record
+func assembled(row jobRow, rows []entryRow) (record.Record, error) {
+	kept, err := row.record()
+	if err != nil {
+		return kept, err
+	}
+	return kept, place(rows, func(job record.ID) *record.Record {
+		if job == kept.Job.ID {
+			return &kept
 		}
 		return nil
-	}, &record)
+	}, &kept)
 }
 
 // place puts entries where they belong: with the job they were recorded in, else with the
 // past of the bike.
-func place(rows []entryRow, own func(job workshop.ID) *workshop.Record, past ...*workshop.Record) error {
+func place(rows []entryRow, own func(job record.ID) *record.Record, past ...*record.Record) error {
 	for _, r := range rows {
 		e, err := r.entry()
 		if err != nil {
@@ -203,38 +181,42 @@ func place(rows []entryRow, own func(job workshop.ID) *workshop.Record, past ...
 }
 
 // BikeQuery and BikeEntriesQuery read a bike, and of all its jobs the entries of the given kinds.
-const (
-	BikeQuery = `select ` + bikeColumns + `, ` + shopColumns + `, ` + earlierOfBike + `, ` + benchOfBike + `
+var (
+	BikeQuery = `select ` + bikeColumns + `, ` + shopColumns + `, ` + earlierOfBike + `, ` + besideBike + `
 		from bike b join owner o on o.id = b.owner_id cross join settings s where b.id = $1`
 	BikeEntriesQuery = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
 		where e.bike_id = $1 and e.kind = any($2) order by e.seq`
 )
 
 // Bike reads one bike with all its jobs and readings: two round trips.
-func (s *Store) Bike(ctx context.Context, id workshop.ID) (workshop.Record, error) {
+func (s *Store) Bike(ctx context.Context, id record.ID) (record.Record, error) {
 	if !id.Valid() {
-		return workshop.Record{}, workshop.NotFound("bike")
+		return record.Record{}, record.NotFound("bike")
 	}
 	var row jobRow
 	err := s.db.GetContext(ctx, &row, BikeQuery, id)
 	if errors.Is(err, sql.ErrNoRows) {
-		return workshop.Record{}, workshop.NotFound("bike")
+		return record.Record{}, record.NotFound("bike")
 	}
 	if err != nil {
-		return workshop.Record{}, wrap("reading a bike", err)
+		return record.Record{}, wrap("reading a bike", err)
 	}
-	record := row.record()
+	kept, err := row.record()
+	if err != nil {
+		return kept, err
+	}
 	var rows []entryRow
-	if err := s.db.SelectContext(ctx, &rows, BikeEntriesQuery, id, append(slices.Clone(workshop.PastKinds), workshop.KindTorque)); err != nil {
-		return record, wrap("reading entries", err)
+	if err := s.db.SelectContext(ctx, &rows, BikeEntriesQuery, id, append(record.KindsOf(record.LaterJob), torque.Torques.Name)); err != nil {
+		return kept, wrap("reading entries", err)
 	}
-	return record, place(rows, func(workshop.ID) *workshop.Record { return nil }, &record)
+	return kept, place(rows, func(record.ID) *record.Record { return nil }, &kept)
 }
 
 // LatestReadings reads the latest measured readings of all bikes.
-func (s *Store) LatestReadings(ctx context.Context, most int) ([]workshop.PastReading, error) {
-	var out []workshop.PastReading
-	err := s.db.SelectContext(ctx, &out, `select e.bike_id, b.weekly_km, e.content->'reading'->>'point' as point, (e.content->'reading'->>'value')::float8 as value, e.at
+func (s *Store) LatestReadings(ctx context.Context, most int) ([]inspect.PastReading, error) {
+	var out []inspect.PastReading
+	err := s.db.SelectContext(ctx, &out, `select e.bike_id, b.weekly_km, e.content->'reading'->>'point' as point,
+		(e.content->'reading'->>'value')::float8 as value, e.at
 		from entry e join bike b on b.id = e.bike_id
 		where e.kind = 'reading' and e.content->'reading' ? 'value' and not exists (select from entry x where x.supersedes = e.id)
 		order by e.at desc limit $1`, most)
@@ -261,9 +243,10 @@ func (s *Store) Rescues(ctx context.Context, saves map[string][]string, held tim
 }
 
 // The queries of the first screen, exported to the benchmark as well.
-const (
-	inShop             = `(j.released_at is null or j.released_at >= $1)`
-	InShopQuery        = `select ` + jobColumns + `, ` + shopColumns + `, ` + benchOfBike + jobTables + ` cross join settings s where ` + inShop + ` order by j.number`
+var (
+	inShop      = `(j.released_at is null or j.released_at >= $1)`
+	InShopQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + besideBike + jobTables + ` cross join settings s where ` +
+		inShop + ` order by j.number`
 	InShopEntriesQuery = `with here as (select j.id, j.bike_id from job j where ` + inShop + `)
 		select ` + entryColumns + ` from entry e join staff st on st.id = e.by
 		where e.seq in (select seq from entry where job_id in (select id from here)
@@ -273,7 +256,7 @@ const (
 
 // InShop reads the jobs in the shop and those released since: two round trips, side by side.
 // Both see the same jobs, or a job that came in between is shown without its entries once.
-func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record, error) {
+func (s *Store) InShop(ctx context.Context, since time.Time) ([]record.Record, error) {
 	var rows []jobRow
 	var entries []entryRow
 	both, each := errgroup.WithContext(ctx)
@@ -281,44 +264,48 @@ func (s *Store) InShop(ctx context.Context, since time.Time) ([]workshop.Record,
 		return wrap("reading the jobs in the shop", s.db.SelectContext(each, &rows, InShopQuery, since))
 	})
 	both.Go(func() error {
-		return wrap("reading entries", s.db.SelectContext(each, &entries, InShopEntriesQuery, since, workshop.FigureKinds))
+		return wrap("reading entries", s.db.SelectContext(each, &entries, InShopEntriesQuery, since, record.KindsOf(record.AnyDay)))
 	})
 	if err := both.Wait(); err != nil {
 		return nil, err
 	}
-	records := make([]workshop.Record, len(rows))
-	byJob := make(map[workshop.ID]*workshop.Record, len(rows))
-	past := make([]*workshop.Record, len(rows))
+	records := make([]record.Record, len(rows))
+	byJob := make(map[record.ID]*record.Record, len(rows))
+	past := make([]*record.Record, len(rows))
 	for i, r := range rows {
-		records[i] = r.record()
+		var err error
+		if records[i], err = r.record(); err != nil {
+			return nil, err
+		}
 		byJob[r.JobID], past[i] = &records[i], &records[i]
 	}
-	return records, place(entries, func(job workshop.ID) *workshop.Record { return byJob[job] }, past...)
+	return records, place(entries, func(job record.ID) *record.Record { return byJob[job] }, past...)
 }
 
 // CheckIn writes owner, bike, job and first entries, all or nothing. Once is enough: a
 // check-in sent again finds its job there and changes nothing.
-func (s *Store) CheckIn(ctx context.Context, by workshop.Actor, o workshop.Owner, b workshop.Bike, j workshop.Job, entries []workshop.Entry) error {
+func (s *Store) CheckIn(ctx context.Context, by record.Actor, o record.Owner, b record.Bike, j record.Job, entries []record.Entry) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		if err := insertOwnerAndBike(ctx, tx, o, b); err != nil {
 			return err
 		}
 		var here struct {
-			OwnerID workshop.ID  `db:"owner_id"`
-			OpenJob *workshop.ID `db:"open_job"`
+			OwnerID record.ID  `db:"owner_id"`
+			OpenJob *record.ID `db:"open_job"`
 		}
 		err := tx.GetContext(ctx, &here, `select owner_id, (select id from job where bike_id = b.id and released_at is null limit 1) as open_job
 			from bike b where id = $1 for update of b`, b.ID)
 		switch {
 		case errors.Is(err, sql.ErrNoRows):
-			return workshop.NotFound("bike")
+			return record.NotFound("bike")
 		case err != nil:
 			return wrap("checking in", err)
 		case here.OpenJob != nil && *here.OpenJob != j.ID:
-			return &workshop.Problem{Kind: workshop.Stale, Title: "Already in the shop", Field: "bike", Current: *here.OpenJob,
+			return &record.Problem{Kind: record.Stale, Title: "Already in the shop", Field: "bike", Current: *here.OpenJob,
 				Detail: "This bike has a job that is still open. Add to that job, or hand it over first."}
 		}
-		added, err := updated(tx.ExecContext(ctx, `insert into job (id, bike_id, depth, words, reading, condition, stand, promised_at, opened_at, opened_by)
+		added, err := updated(tx.ExecContext(ctx, `insert into job (id, bike_id, depth, words, reading, condition, stand, promised_at,
+			opened_at, opened_by)
 			values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing`,
 			j.ID, j.BikeID, j.Depth, j.Words, j.Reading, j.Condition, j.Stand, j.PromisedAt, j.OpenedAt, by.ID))
 		if err != nil || !added {
@@ -329,44 +316,42 @@ func (s *Store) CheckIn(ctx context.Context, by workshop.Actor, o workshop.Owner
 }
 
 // SaveJob changes what was noted at the door over the version given.
-func (s *Store) SaveJob(ctx context.Context, id workshop.ID, c workshop.JobChange) error {
-	done, err := updated(s.db.ExecContext(ctx, `update job set depth = $2, words = $3, reading = $4, condition = $5, stand = $6, promised_at = $7,
-		version = version + 1 where id = $1 and version = $8 and released_at is null`, id, c.Depth, c.Words, c.Reading, c.Condition, c.Stand, c.PromisedAt, c.Version))
-	if err != nil || done {
-		return wrap("saving a job", err)
-	}
-	now, err := s.Job(ctx, id)
-	if err != nil {
-		return err
-	}
-	if now.Job.ReleasedAt != nil {
-		return workshop.ErrClosed()
-	}
-	return workshop.StaleWrite("job", now.Job)
+func (s *Store) SaveJob(ctx context.Context, id record.ID, c workshop.JobChange) error {
+	done, err := s.db.ExecContext(ctx, `update job set depth = $2, words = $3, reading = $4, condition = $5, stand = $6,
+		promised_at = $7,
+		version = version + 1 where id = $1 and version = $8 and released_at is null`,
+		id, c.Depth, c.Words, c.Reading, c.Condition, c.Stand, c.PromisedAt, c.Version)
+	return saved("job", done, err, func() (record.Job, error) {
+		now, err := s.Job(ctx, id)
+		if err == nil && now.Job.ReleasedAt != nil {
+			err = record.ErrClosed()
+		}
+		return now.Job, err
+	})
 }
 
 // Seal releases or reopens a job under a lock that lets no entry in between.
-func (s *Store) Seal(ctx context.Context, e workshop.Entry, judge func(workshop.Record) (workshop.Seal, error)) error {
+func (s *Store) Seal(ctx context.Context, e record.Entry, judge func(record.Record) (door.Seal, error)) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		if _, err := tx.ExecContext(ctx, `select 1 from job where id = $1 for update`, e.JobID); err != nil {
 			return wrap("locking a job", err)
 		}
-		record, err := lockedJob(ctx, tx, e.JobID)
+		kept, err := lockedJob(ctx, tx, e.JobID)
 		if err != nil {
 			return err
 		}
-		if again, err := sentBefore(ctx, tx, []workshop.Entry{e}); err != nil || again {
+		if again, err := sentBefore(ctx, tx, []record.Entry{e}); err != nil || again {
 			return err
 		}
-		with, err := judge(record)
+		with, err := judge(kept)
 		if err != nil {
 			return err
 		}
-		if err := insertEntries(ctx, tx, e.JobID, []workshop.Entry{e}); err != nil {
+		if err := insertEntries(ctx, tx, e.JobID, []record.Entry{e}); err != nil {
 			return err
 		}
 		var released *time.Time
-		if e.Kind == workshop.KindReleased {
+		if e.Kind == door.Releases.Name {
 			released = &e.At
 		}
 		if _, err = tx.ExecContext(ctx, `update job set released_at = $2, version = version + 1 where id = $1`, e.JobID, released); err != nil {

@@ -8,7 +8,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/internal/localdb/testing"
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
 )
 
 // A message is claimed by one sender, is retried when it is due, and after a crash is left to
@@ -17,20 +18,22 @@ func TestOutbox(t *testing.T) {
 	store := dbtest.Open(t)
 	ctx := t.Context()
 	db := store.DB()
-	staff, job := workshop.NewID(), workshop.NewID()
-	owner, bike := workshop.NewID(), workshop.NewID()
+	staff, job := record.NewID(), record.NewID()
+	whose, bike := record.NewID(), record.NewID()
 	for _, q := range []string{
 		`insert into staff (id, name, role, active, secret) values ('` + string(staff) + `', 'Ida', 'keeper', true, '')`,
-		`insert into owner (id, name) values ('` + string(owner) + `', 'Ansel')`,
-		`insert into bike (id, owner_id, make, facts) values ('` + string(bike) + `', '` + string(owner) + `', 'Pelham', '{}')`,
-		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(job) + `', '` + string(bike) + `', 'repair', 'x', now(), '` + string(staff) + `')`,
+		`insert into owner (id, name) values ('` + string(whose) + `', 'Ansel')`,
+		`insert into bike (id, owner_id, make, facts) values ('` + string(bike) + `', '` + string(whose) + `', 'Pelham', '{}')`,
+		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(job) + `', '` + string(bike) +
+			`', 'repair', 'x', now(), '` + string(staff) + `')`,
 	} {
 		_, err := db.Exec(q)
 		require.NoError(t, err, q)
 	}
 	now := time.Now().Truncate(time.Second)
-	message := workshop.Message{ID: workshop.NewID(), JobID: job, To: "a@marrowick.invalid", Subject: "s", Body: "see https://x.invalid/o/secret-token", Secret: "secret-token", By: staff, MadeAt: now}
-	link := workshop.Link{ID: workshop.NewID(), JobID: job, Hash: []byte("h"), By: staff, MadeAt: now, ExpiresAt: now.Add(time.Hour)}
+	message := owner.Message{ID: record.NewID(), JobID: job, To: "a@marrowick.invalid", Subject: "s",
+		Body: "see https://x.invalid/o/secret-token", Secret: "secret-token", By: staff, MadeAt: now}
+	link := owner.Link{ID: record.NewID(), JobID: job, Hash: []byte("h"), By: staff, MadeAt: now, ExpiresAt: now.Add(time.Hour)}
 	require.NoError(t, store.SaveLink(ctx, link, &message))
 
 	got, found, err := store.ClaimMessage(ctx, now)

@@ -2,8 +2,6 @@ package postgres
 
 import (
 	"context"
-	"database/sql"
-	"errors"
 
 	"utensil/internal/workshop"
 )
@@ -21,17 +19,8 @@ func (s *Store) SaveOwnFile(ctx context.Context, f workshop.OwnFile) error {
 	if f.Version == 0 {
 		query = `insert into own_knowledge (file, text) select $1, $2 where $3 = 0 on conflict (file) do nothing`
 	}
-	done, err := updated(s.db.ExecContext(ctx, query, f.File, f.Text, f.Version))
-	if err != nil || done {
-		return wrap("saving the workshop's own knowledge", err)
-	}
-	var now workshop.OwnFile
-	err = s.db.GetContext(ctx, &now, `select file, text, version from own_knowledge where file = $1`, f.File)
-	if errors.Is(err, sql.ErrNoRows) {
-		return workshop.NotFound("file")
-	}
-	if err != nil {
-		return wrap("saving the workshop's own knowledge", err)
-	}
-	return workshop.StaleWrite("file", now)
+	done, err := s.db.ExecContext(ctx, query, f.File, f.Text, f.Version)
+	return saved("file", done, err, func() (workshop.OwnFile, error) {
+		return one[workshop.OwnFile](ctx, s.db, "file", `select file, text, version from own_knowledge where file = $1`, f.File)
+	})
 }

@@ -11,24 +11,27 @@ import (
 	"utensil/core/estimate"
 	"utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
 )
 
 // past writes entries of one bike straight into the store.
 type past struct {
 	t               *testing.T
 	store           *postgres.Store
-	staff, bike, at workshop.ID
+	staff, bike, at record.ID
 }
 
 func newPast(t *testing.T, store *postgres.Store) *past {
-	p := &past{t, store, workshop.NewID(), workshop.NewID(), workshop.NewID()}
-	owner := workshop.NewID()
+	p := &past{t, store, record.NewID(), record.NewID(), record.NewID()}
+	owner := record.NewID()
 	for _, q := range []string{
 		`insert into staff (id, name, role, active, secret) values ('` + string(p.staff) + `', 'Ida', 'keeper', true, '')`,
 		`insert into owner (id, name) values ('` + string(owner) + `', 'Ansel')`,
 		`insert into bike (id, owner_id, make, facts, weekly_km) values ('` + string(p.bike) + `', '` + string(owner) + `', 'Pelham', '{}', 70)`,
-		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(p.at) + `', '` + string(p.bike) + `', 'repair', 'x', now(), '` + string(p.staff) + `')`,
+		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(p.at) + `', '` + string(p.bike) +
+			`', 'repair', 'x', now(), '` + string(p.staff) + `')`,
 	} {
 		_, err := store.DB().Exec(q)
 		require.NoError(t, err, q)
@@ -36,20 +39,21 @@ func newPast(t *testing.T, store *postgres.Store) *past {
 	return p
 }
 
-func (p *past) writes(daysAgo int, c workshop.Content, supersedes *workshop.ID) workshop.ID {
+func (p *past) writes(daysAgo int, c record.Content, supersedes *record.ID) record.ID {
 	p.t.Helper()
 	text, err := json.Marshal(c)
 	require.NoError(p.t, err)
-	id := workshop.NewID()
-	_, err = p.store.DB().Exec(`insert into entry (id, job_id, bike_id, kind, supersedes, by, at, digest, content) values ($1, $2, $3, $4, $5, $6, now() - make_interval(days => $7), '', $8)`,
+	id := record.NewID()
+	_, err = p.store.DB().Exec(`insert into entry (id, job_id, bike_id, kind, supersedes, by, at, digest, content) values ($1, $2, $3, $4,
+		$5, $6, now() - make_interval(days => $7), '', $8)`,
 		id, p.at, p.bike, c.Kind(), supersedes, p.staff, daysAgo, string(text))
 	require.NoError(p.t, err)
 	return id
 }
 
-func (p *past) done(daysAgo int, operation string) workshop.ID {
-	item := p.writes(daysAgo+1, workshop.Content{Item: &workshop.Item{Operation: operation, Title: operation}}, nil)
-	return p.writes(daysAgo, workshop.Content{Work: &workshop.Work{Item: item}}, nil)
+func (p *past) done(daysAgo int, operation string) record.ID {
+	item := p.writes(daysAgo+1, agree.Items.Says(agree.Item{Operation: operation, Title: operation}), nil)
+	return p.writes(daysAgo, agree.Works.Says(agree.Work{Item: item}), nil)
 }
 
 // A rescue held when no new pads or rotor came on the same brake within the time; one that is
@@ -65,7 +69,7 @@ func TestRescuesAreCountedByWhatCameAfter(t *testing.T) {
 	p.done(150, "rotor-rear") // after the time: it held
 	p.done(20, "rescue-front")
 	back := p.done(400, "rescue-rear")
-	p.writes(399, workshop.Content{Withdrawn: &workshop.Withdrawn{}}, &back)
+	p.writes(399, record.Withdrawals.Says(record.Withdrawn{}), &back)
 	record, err := store.Rescues(t.Context(), map[string][]string{
 		"rescue-front": {"pads-disc-front", "rotor-front"}, "rescue-rear": {"pads-disc-rear", "rotor-rear"}}, 120*24*time.Hour)
 	require.NoError(t, err)
@@ -75,13 +79,13 @@ func TestRescuesAreCountedByWhatCameAfter(t *testing.T) {
 func TestLatestReadingsLeaveCorrectedOnesOut(t *testing.T) {
 	store := dbtest.Open(t)
 	p := newPast(t, store)
-	figure := func(v float64) workshop.Content {
-		return workshop.Content{Reading: &workshop.Reading{Point: "chain", Value: &v}}
+	figure := func(v float64) record.Content {
+		return inspect.Readings.Says(inspect.Reading{Point: "chain", Value: &v})
 	}
 	p.writes(90, figure(0.1), nil)
 	slip := p.writes(30, figure(0.9), nil)
 	p.writes(30, figure(0.3), &slip)
-	p.writes(20, workshop.Content{Reading: &workshop.Reading{Point: "headset", Word: "Smooth"}}, nil)
+	p.writes(20, inspect.Readings.Says(inspect.Reading{Point: "headset", Word: "Smooth"}), nil)
 	got, err := store.LatestReadings(t.Context(), 10)
 	require.NoError(t, err)
 	require.Len(t, got, 2)

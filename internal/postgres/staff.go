@@ -9,14 +9,16 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
 )
 
-const settingsColumns = `name, address, currency, tax_rate_bp, tax_included, hourly_minor, waiting_minor, torque_unit, time_zone, school, message, version`
+const settingsColumns = `name, address, currency, tax_rate_bp, tax_included, hourly_minor, waiting_minor, torque_unit, time_zone, school,
+	message, version`
 
 // Settings reads the shop's settings.
-func (s *Store) Settings(ctx context.Context) (workshop.Settings, error) {
-	var out workshop.Settings
+func (s *Store) Settings(ctx context.Context) (record.Settings, error) {
+	var out record.Settings
 	if err := s.db.GetContext(ctx, &out, `select `+settingsColumns+` from settings`); err != nil {
 		return out, fmt.Errorf("reading settings: %w", err)
 	}
@@ -24,10 +26,12 @@ func (s *Store) Settings(ctx context.Context) (workshop.Settings, error) {
 }
 
 // SaveSettings writes the shop's settings over the version given.
-func (s *Store) SaveSettings(ctx context.Context, in workshop.Settings) (workshop.Settings, error) {
+func (s *Store) SaveSettings(ctx context.Context, in record.Settings) (record.Settings, error) {
 	rows, err := sqlx.NamedQueryContext(ctx, s.db, `update settings set name = :name, address = :address, currency = :currency,
-		tax_rate_bp = :tax_rate_bp, tax_included = :tax_included, hourly_minor = :hourly_minor, waiting_minor = :waiting_minor, torque_unit = :torque_unit,
-		time_zone = :time_zone, school = :school, message = :message, version = version + 1 where version = :version returning `+settingsColumns, in)
+		tax_rate_bp = :tax_rate_bp, tax_included = :tax_included, hourly_minor = :hourly_minor, waiting_minor = :waiting_minor,
+			torque_unit = :torque_unit,
+		time_zone = :time_zone, school = :school, message = :message, version = version + 1
+			where version = :version returning `+settingsColumns, in)
 	if err != nil {
 		return in, fmt.Errorf("saving settings: %w", err)
 	}
@@ -39,12 +43,12 @@ func (s *Store) SaveSettings(ctx context.Context, in workshop.Settings) (worksho
 		return in, fmt.Errorf("saving settings: %w", err)
 	}
 	now, err := s.Settings(ctx)
-	return in, errors.Join(err, workshop.StaleWrite("page of settings", now))
+	return in, errors.Join(err, record.StaleWrite("page of settings", now))
 }
 
 // Staff lists the members of staff by name.
-func (s *Store) Staff(ctx context.Context) ([]workshop.Staff, error) {
-	var out []workshop.Staff
+func (s *Store) Staff(ctx context.Context) ([]staff.Staff, error) {
+	var out []staff.Staff
 	err := s.db.SelectContext(ctx, &out, `select id, name, role, active, version from staff order by lower(name), id`)
 	if err != nil {
 		return nil, fmt.Errorf("reading staff: %w", err)
@@ -54,8 +58,8 @@ func (s *Store) Staff(ctx context.Context) ([]workshop.Staff, error) {
 
 // SaveStaff adds a member with version 0, or changes the version given. A new secret frees
 // a locked sign-in.
-func (s *Store) SaveStaff(ctx context.Context, m workshop.Staff) (workshop.Staff, error) {
-	var out workshop.Staff
+func (s *Store) SaveStaff(ctx context.Context, m staff.Staff) (staff.Staff, error) {
+	var out staff.Staff
 	var err error
 	if m.Version == 0 {
 		err = s.db.GetContext(ctx, &out, `insert into staff (id, name, role, active, secret) values ($1, $2, $3, $4, $5)
@@ -73,24 +77,26 @@ func (s *Store) SaveStaff(ctx context.Context, m workshop.Staff) (workshop.Staff
 	}
 	err = s.db.GetContext(ctx, &out, `select id, name, role, active, version from staff where id = $1`, m.ID)
 	if errors.Is(err, sql.ErrNoRows) {
-		return out, workshop.NotFound("member of staff")
+		return out, record.NotFound("member of staff")
 	}
 	if err != nil {
 		return out, wrap("saving staff", err)
 	}
-	return out, workshop.StaleWrite("member of staff", out)
+	return out, record.StaleWrite("member of staff", out)
 }
 
 // CountAttempt counts a sign-in attempt before its secret is checked.
-func (s *Store) CountAttempt(ctx context.Context, id workshop.ID, now time.Time, lock func(int) time.Duration) (workshop.Staff, time.Time, error) {
+func (s *Store) CountAttempt(ctx context.Context, id record.ID, now time.Time, lock func(int) time.Duration) (staff.Staff, time.Time,
+	error) {
 	type row struct {
-		workshop.Staff
+		staff.Staff
 		Failed int          `db:"failed"`
 		Until  sql.NullTime `db:"locked_until"`
 	}
 	var r row
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		err := tx.GetContext(ctx, &r, `select id, name, role, active, version, secret, failed, locked_until from staff where id = $1 for update`, id)
+		err := tx.GetContext(ctx, &r, `select id, name, role, active, version, secret, failed, locked_until from staff where id = $1 for update`,
+			id)
 		if err != nil || r.Until.Valid && r.Until.Time.After(now) {
 			return err
 		}
@@ -99,13 +105,13 @@ func (s *Store) CountAttempt(ctx context.Context, id workshop.ID, now time.Time,
 		return err
 	})
 	if errors.Is(err, sql.ErrNoRows) {
-		return r.Staff, now, workshop.NotFound("member of staff")
+		return r.Staff, now, record.NotFound("member of staff")
 	}
 	return r.Staff, r.Until.Time, wrap("counting a sign-in", err)
 }
 
 // ForgetAttempts starts the count of wrong secrets anew.
-func (s *Store) ForgetAttempts(ctx context.Context, id workshop.ID) error {
+func (s *Store) ForgetAttempts(ctx context.Context, id record.ID) error {
 	_, err := s.db.ExecContext(ctx, `update staff set failed = 0, locked_until = null where id = $1`, id)
 	return wrap("forgetting attempts", err)
 }

@@ -16,6 +16,7 @@ import (
 	"github.com/pressly/goose/v3"
 
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
 )
 
 //go:embed migrations/*.sql
@@ -93,4 +94,28 @@ func ignoreDone(err error) error {
 		return nil
 	}
 	return err
+}
+
+// saved says what came of writing a row over the version that was on the screen: written, or stale
+// with the row as it is now, or there is no such row.
+func saved[T any](what string, result sql.Result, err error, now func() (T, error)) error {
+	written, err := updated(result, err)
+	if err != nil || written {
+		return wrap("saving a "+what, err)
+	}
+	row, err := now()
+	if err != nil {
+		return err
+	}
+	return record.StaleWrite(what, row)
+}
+
+// one reads one row, or says that there is none of that name.
+func one[T any](ctx context.Context, q sqlx.QueryerContext, what, query string, args ...any) (T, error) {
+	var row T
+	err := sqlx.GetContext(ctx, q, &row, query, args...)
+	if errors.Is(err, sql.ErrNoRows) {
+		return row, record.NotFound(what)
+	}
+	return row, wrap("reading a "+what, err)
 }

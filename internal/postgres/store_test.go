@@ -14,33 +14,39 @@ import (
 	"utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 )
 
 // inShop opens a store with one member of staff and one job.
-func inShop(t *testing.T) (*postgres.Store, workshop.Actor, workshop.Job) {
+func inShop(t *testing.T) (*postgres.Store, record.Actor, record.Job) {
 	t.Helper()
 	store := dbtest.Open(t)
-	saved, err := store.SaveStaff(t.Context(), workshop.Staff{ID: workshop.NewID(), Name: "Ida", Role: workshop.Keeper, Active: true, Secret: "-"})
+	saved, err := store.SaveStaff(t.Context(), staff.Staff{ID: record.NewID(), Name: "Ida", Role: record.Keeper, Active: true, Secret: "-"})
 	require.NoError(t, err)
-	by := workshop.Actor{ID: saved.ID, Name: saved.Name, Role: saved.Role}
+	by := record.Actor{ID: saved.ID, Name: saved.Name, Role: saved.Role}
 	book, err := knowledge.Shipped()
 	require.NoError(t, err)
-	owner := workshop.Owner{ID: workshop.NewID(), Name: "Ansel", Phone: "0770 900 1141"}
-	machine := workshop.Bike{ID: workshop.NewID(), OwnerID: owner.ID, Make: "Pelham", Model: "Drover", FrameNo: "PD_7%", Facts: book.Kinds[0].Facts}
-	job := workshop.Job{ID: workshop.NewID(), BikeID: machine.ID, Depth: "tune", Words: "It squeals.", OpenedAt: time.Now()}
+	owner := record.Owner{ID: record.NewID(), Name: "Ansel", Phone: "0770 900 1141"}
+	machine := record.Bike{ID: record.NewID(), OwnerID: owner.ID, Make: "Pelham", Model: "Drover", FrameNo: "PD_7%",
+		Facts: book.Kinds[0].Facts}
+	job := record.Job{ID: record.NewID(), BikeID: machine.ID, Depth: "tune", Words: "It squeals.", OpenedAt: time.Now()}
 	require.NoError(t, store.CheckIn(t.Context(), by, owner, machine, job, nil))
 	return store, by, job
 }
 
-func written(by workshop.Actor, job workshop.Job, text string) workshop.Entry {
-	return workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindNote, By: by.ID, At: time.Now(), Digest: []byte(text),
-		Content: workshop.Content{Note: &workshop.Note{Text: text}}}
+func written(by record.Actor, job record.Job, text string) record.Entry {
+	return record.Entry{ID: record.NewID(), JobID: job.ID, Kind: record.Notes.Name, By: by.ID, At: time.Now(), Digest: []byte(text),
+		Content: record.Notes.Says(record.Note{Text: text})}
 }
 
-func kind(t *testing.T, err error) workshop.ProblemKind {
+func kind(t *testing.T, err error) record.ProblemKind {
 	t.Helper()
-	var problem *workshop.Problem
+	var problem *record.Problem
 	require.ErrorAs(t, err, &problem)
 	return problem.Kind
 }
@@ -73,12 +79,12 @@ func TestOneOfManyCorrectionsStands(t *testing.T) {
 	})
 	require.Len(t, failed, 7)
 	for _, err := range failed {
-		assert.Equal(t, workshop.Stale, kind(t, err))
+		assert.Equal(t, record.Stale, kind(t, err))
 	}
-	missing := workshop.NewID()
+	missing := record.NewID()
 	lost := written(by, job, "of nothing")
 	lost.Supersedes = &missing
-	assert.Equal(t, workshop.Missing, kind(t, store.Append(t.Context(), job.ID, lost)))
+	assert.Equal(t, record.Missing, kind(t, store.Append(t.Context(), job.ID, lost)))
 }
 
 func TestTheSameEntryFromManyTabletsStandsOnce(t *testing.T) {
@@ -101,53 +107,54 @@ func TestEntriesSentTogetherStandTogetherOrNotAtAll(t *testing.T) {
 
 	third, another := written(by, job, "third"), written(by, job, "another under the first's id")
 	another.ID = first.ID
-	assert.Equal(t, workshop.Stale, kind(t, store.Append(t.Context(), job.ID, third, another)))
+	assert.Equal(t, record.Stale, kind(t, store.Append(t.Context(), job.ID, third, another)))
 	late := written(by, job, "the second correction of one entry")
 	late.Supersedes = &first.ID
-	assert.Equal(t, workshop.Stale, kind(t, store.Append(t.Context(), job.ID, third, late)))
+	assert.Equal(t, record.Stale, kind(t, store.Append(t.Context(), job.ID, third, late)))
 
-	record, err := store.Job(t.Context(), job.ID)
+	kept, err := store.Job(t.Context(), job.ID)
 	require.NoError(t, err)
 	var said []string
-	for _, e := range record.Entries {
-		said = append(said, e.Content.Note.Text)
+	for _, e := range kept.Entries {
+		said = append(said, record.Notes.In(e.Content).Text)
 	}
 	assert.Equal(t, []string{"first", "first, corrected"}, said, "in the order they were given")
 }
 
 func TestWhatCameAfterAJobIsNoPastOfIt(t *testing.T) {
 	store, by, first := inShop(t)
-	record, err := store.Job(t.Context(), first.ID)
+	kept, err := store.Job(t.Context(), first.ID)
 	require.NoError(t, err)
 	wear := 1.8
-	reads := func(job workshop.Job) {
+	reads := func(job record.Job) {
 		require.NoError(t, store.Append(t.Context(), job.ID,
-			workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReading, By: by.ID, At: time.Now(), Digest: []byte("r"),
-				Content: workshop.Content{Reading: &workshop.Reading{Point: "front-pads", Value: &wear}}},
-			workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindTorque, By: by.ID, At: time.Now(), Digest: []byte("t"),
-				Content: workshop.Content{Torque: &workshop.Torque{Fastener: "faceplate", LeftNm: &wear}}}))
+			record.Entry{ID: record.NewID(), JobID: job.ID, Kind: inspect.Readings.Name, By: by.ID, At: time.Now(), Digest: []byte("r"),
+				Content: inspect.Readings.Says(inspect.Reading{Point: "front-pads", Value: &wear})},
+			record.Entry{ID: record.NewID(), JobID: job.ID, Kind: torque.Torques.Name, By: by.ID, At: time.Now(), Digest: []byte("t"),
+				Content: torque.Torques.Says(torque.Torque{Fastener: "faceplate", LeftNm: &wear})}))
 	}
-	leaves := func(job workshop.Job) {
-		released := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("l"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
-		require.NoError(t, store.Seal(t.Context(), released, func(workshop.Record) (workshop.Seal, error) { return workshop.Seal{}, nil }))
+	leaves := func(job record.Job) {
+		released := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID, At: time.Now(), Digest: []byte("l"),
+			Content: door.Releases.Says(door.Released{To: "Ansel"})}
+		require.NoError(t, store.Seal(t.Context(), released, func(record.Record) (door.Seal, error) { return door.Seal{}, nil }))
 	}
-	jobs := []workshop.Job{first}
+	jobs := []record.Job{first}
 	for range 2 {
 		reads(jobs[len(jobs)-1])
 		leaves(jobs[len(jobs)-1])
-		next := workshop.Job{ID: workshop.NewID(), BikeID: first.BikeID, Depth: "tune", Words: "Again.", OpenedAt: time.Now()}
-		require.NoError(t, store.CheckIn(t.Context(), by, record.Owner, record.Bike, next, nil))
+		next := record.Job{ID: record.NewID(), BikeID: first.BikeID, Depth: "tune", Words: "Again.", OpenedAt: time.Now()}
+		require.NoError(t, store.CheckIn(t.Context(), by, kept.Owner, kept.Bike, next, nil))
 		jobs = append(jobs, next)
 	}
 	for i, job := range jobs {
 		record, err := store.Job(t.Context(), job.ID)
 		require.NoError(t, err)
-		kinds := map[workshop.Kind]int{}
+		kinds := map[string]int{}
 		for _, e := range record.Earlier {
 			kinds[e.Kind]++
 		}
-		assert.Equal(t, i, kinds[workshop.KindReading], "job %d: readings of the jobs before it", i+1)
-		assert.Equal(t, min(i, 1), kinds[workshop.KindTorque], "job %d: the bolt as the job before left it", i+1)
+		assert.Equal(t, i, kinds[inspect.Readings.Name], "job %d: readings of the jobs before it", i+1)
+		assert.Equal(t, min(i, 1), kinds[torque.Torques.Name], "job %d: the bolt as the job before left it", i+1)
 		assert.Len(t, record.EarlierJobs, i, "job %d", i+1)
 	}
 }
@@ -159,33 +166,35 @@ func TestNoEntrySlipsInBehindARelease(t *testing.T) {
 		t.Run(fmt.Sprint(round), func(t *testing.T) {
 			store, by, job := inShop(t)
 			var judged atomic.Int64
-			release := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("r"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
+			release := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID, At: time.Now(), Digest: []byte("r"),
+				Content: door.Releases.Says(door.Released{To: "Ansel"})}
 			failed := together(9, func(i int) error {
 				if i == 4 {
-					return store.Seal(t.Context(), release, func(r workshop.Record) (workshop.Seal, error) {
+					return store.Seal(t.Context(), release, func(r record.Record) (door.Seal, error) {
 						judged.Store(int64(len(r.Entries)))
-						return workshop.Seal{}, nil
+						return door.Seal{}, nil
 					})
 				}
 				return store.Append(t.Context(), job.ID, written(by, job, fmt.Sprint(i)))
 			})
 			for _, err := range failed {
-				assert.Equal(t, workshop.Closed, kind(t, err))
+				assert.Equal(t, record.Closed, kind(t, err))
 			}
 			record, err := store.Job(t.Context(), job.ID)
 			require.NoError(t, err)
 			assert.NotNil(t, record.Job.ReleasedAt)
 			assert.Equal(t, 8-len(failed), int(judged.Load()))
-			assert.Equal(t, workshop.KindReleased, record.Entries[len(record.Entries)-1].Kind, "nothing after the release")
+			assert.Equal(t, door.Releases.Name, record.Entries[len(record.Entries)-1].Kind, "nothing after the release")
 		})
 	}
 }
 
 func TestARefusedReleaseLeavesNothingBehind(t *testing.T) {
 	store, by, job := inShop(t)
-	release := workshop.Entry{ID: workshop.NewID(), JobID: job.ID, Kind: workshop.KindReleased, By: by.ID, At: time.Now(), Digest: []byte("r"), Content: workshop.Content{Released: &workshop.Released{To: "Ansel"}}}
+	release := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID, At: time.Now(), Digest: []byte("r"),
+		Content: door.Releases.Says(door.Released{To: "Ansel"})}
 	refusal := errors.New("not yet")
-	require.ErrorIs(t, store.Seal(t.Context(), release, func(workshop.Record) (workshop.Seal, error) { return workshop.Seal{}, refusal }), refusal)
+	require.ErrorIs(t, store.Seal(t.Context(), release, func(record.Record) (door.Seal, error) { return door.Seal{}, refusal }), refusal)
 	record, err := store.Job(t.Context(), job.ID)
 	require.NoError(t, err)
 	assert.Nil(t, record.Job.ReleasedAt)
@@ -194,19 +203,19 @@ func TestARefusedReleaseLeavesNothingBehind(t *testing.T) {
 
 func TestOneOfManyWritersWins(t *testing.T) {
 	store, _, job := inShop(t)
-	record, err := store.Job(t.Context(), job.ID)
+	kept, err := store.Job(t.Context(), job.ID)
 	require.NoError(t, err)
 	settings, err := store.Settings(t.Context())
 	require.NoError(t, err)
 	for what, save := range map[string]func(i int) error{
 		"bike": func(i int) error {
-			b := record.Bike
+			b := kept.Bike
 			b.Colour = fmt.Sprint("colour ", i)
 			_, err := store.SaveBike(t.Context(), b)
 			return err
 		},
 		"owner": func(i int) error {
-			o := record.Owner
+			o := kept.Owner
 			o.Phone = fmt.Sprint(i)
 			_, err := store.SaveOwner(t.Context(), o)
 			return err
@@ -218,14 +227,16 @@ func TestOneOfManyWritersWins(t *testing.T) {
 			return err
 		},
 		"job": func(i int) error {
-			return store.SaveJob(t.Context(), job.ID, workshop.JobChange{Depth: "tune", Words: fmt.Sprint(i), Version: record.Job.Version})
+			return store.SaveJob(t.Context(), job.ID, workshop.JobChange{Depth: "tune", Words: fmt.Sprint(i), Version: kept.Job.Version})
 		},
 	} {
-		failed := together(6, save)
-		assert.Len(t, failed, 5, what)
-		for _, err := range failed {
-			assert.Equal(t, workshop.Stale, kind(t, err), what)
-		}
+		t.Run(what, func(t *testing.T) {
+			failed := together(6, save)
+			assert.Len(t, failed, 5, what)
+			for _, err := range failed {
+				assert.Equal(t, record.Stale, kind(t, err), what)
+			}
+		})
 	}
 }
 
@@ -253,7 +264,7 @@ func TestAttemptsAreCountedOneByOne(t *testing.T) {
 	now := time.Now()
 	let := atomic.Int64{}
 	together(20, func(int) error {
-		_, until, err := store.CountAttempt(t.Context(), by.ID, now, workshop.LockFor)
+		_, until, err := store.CountAttempt(t.Context(), by.ID, now, staff.LockFor)
 		if err == nil && !until.After(now) {
 			let.Add(1)
 		}
@@ -261,7 +272,7 @@ func TestAttemptsAreCountedOneByOne(t *testing.T) {
 	})
 	assert.EqualValues(t, 5, let.Load(), "guessing in parallel gains nothing")
 	require.NoError(t, store.ForgetAttempts(t.Context(), by.ID))
-	_, until, err := store.CountAttempt(t.Context(), by.ID, now, workshop.LockFor)
+	_, until, err := store.CountAttempt(t.Context(), by.ID, now, staff.LockFor)
 	require.NoError(t, err)
 	assert.False(t, until.After(now))
 }

@@ -8,88 +8,74 @@ import (
 	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jmoiron/sqlx"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
 )
 
-// bench is what the torque run of a bike needs besides its entries, as JSON.
-type bench struct {
-	Wrenches     wrenches  `db:"wrenches"`
-	ModelFigures figures   `db:"model_figures"`
-	CallBacks    callBacks `db:"call_backs"`
-	Tray         tray      `db:"tray"`
-	Bottles      bottles   `db:"bottles"`
-}
-
-type (
-	wrenches  []workshop.Wrench
-	figures   []*workshop.OwnFigure
-	callBacks []workshop.CallBack
-)
-
-func (w *wrenches) Scan(src any) error  { return scanJSON(src, w) }
-func (f *figures) Scan(src any) error   { return scanJSON(src, f) }
-func (c *callBacks) Scan(src any) error { return scanJSON(src, c) }
-
-const wrenchColumns = `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_pct, coalesce(t.checked_on::text, '') as checked_on, t.certificate,
+const wrenchColumns = `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_pct, coalesce(t.checked_on::text, '') as checked_on,
+	t.certificate,
 	t.months, t.cycles, t.device, t.retired, t.version,
-	(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text and e.at >= coalesce(t.checked_on, '-infinity')) as used`
+	(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text
+		and e.at >= coalesce(t.checked_on, '-infinity')) as used`
 
-const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.point, c.state, c.note, c.ended_at, c.version`
+const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.point, c.state, c.note,
+	c.ended_at, c.version`
 
-const (
-	wrenchesJSON = `(select coalesce(json_agg(row_to_json(w)), '[]') from (select ` + wrenchColumns + ` from wrench t order by t.retired, t.max_nm, t.name) w) as wrenches`
+const wrenchesQuery = `select ` + wrenchColumns + ` from wrench t order by t.retired, t.max_nm, t.name`
+
+var (
+	wrenchesOfShop = laying{torque.Wrenches.Name(), listed(wrenchesQuery)}
 	// Figures that other bikes of this make and model lend to it, the newest first. The few
 	// figures for models are found first (offset 0 keeps them so), not the many like bikes.
-	modelFigures = `(select coalesce(json_agg(f.content->'figure' order by f.seq desc), '[]')
-		from (select f.id, f.seq, f.bike_id, f.content from entry f where f.kind = 'figure' and (f.content->'figure'->>'for_model') = 'true' offset 0) f
+	modelFigures = laying{inspect.ModelFigures.Name(), `select coalesce(json_agg(f.content->'figure' order by f.seq desc), '[]')
+		from (select f.id, f.seq, f.bike_id, f.content from entry f where f.kind = 'figure'
+			and (f.content->'figure'->>'for_model') = 'true' offset 0) f
 		join bike m on m.id = f.bike_id
 		where lower(m.make) = lower(b.make) and lower(m.model) = lower(b.model) and b.model <> '' and m.id <> b.id
-		and not exists (select from entry x where x.supersedes = f.id)) as model_figures`
-	callBacksOfBike = `(select coalesce(json_agg(row_to_json(k)), '[]') from (select ` + callBackColumns + ` from call_back c
-		where c.bike_id = b.id order by c.due) k) as call_backs`
+		and not exists (select from entry x where x.supersedes = f.id)`}
+	callBacksOfBike = laying{record.CallBacks.Name(), listed(`select ` + callBackColumns +
+		` from call_back c where c.bike_id = b.id order by c.due`)}
 )
 
 // Wrenches lists the register, the retired ones last.
-func (s *Store) Wrenches(ctx context.Context) ([]workshop.Wrench, error) {
-	var out []workshop.Wrench
-	err := s.db.SelectContext(ctx, &out, `select `+wrenchColumns+` from wrench t order by t.retired, t.max_nm, t.name`)
+func (s *Store) Wrenches(ctx context.Context) ([]torque.Wrench, error) {
+	var out []torque.Wrench
+	err := s.db.SelectContext(ctx, &out, wrenchesQuery)
 	return out, wrap("reading the wrenches", err)
 }
 
 // SaveWrench adds a wrench (version 0) or changes one over the version given.
-func (s *Store) SaveWrench(ctx context.Context, t workshop.Wrench) error {
+func (s *Store) SaveWrench(ctx context.Context, t torque.Wrench) error {
 	query := `update wrench set name = :name, serial = :serial, min_nm = :min_nm, max_nm = :max_nm, deviation_pct = :deviation_pct,
 		checked_on = cast(nullif(:checked_on, '') as date), certificate = :certificate, months = :months, cycles = :cycles, device = :device,
 		retired = :retired, version = version + 1 where id = :id and version = :version`
 	if t.Version == 0 {
 		query = `insert into wrench (id, name, serial, min_nm, max_nm, deviation_pct, checked_on, certificate, months, cycles, device, retired)
-			values (:id, :name, :serial, :min_nm, :max_nm, :deviation_pct, cast(nullif(:checked_on, '') as date), :certificate, :months, :cycles, :device, :retired)
+			values (:id, :name, :serial, :min_nm, :max_nm, :deviation_pct, cast(nullif(:checked_on, '') as date), :certificate, :months, :cycles,
+				:device, :retired)
 			on conflict (id) do nothing`
 	}
-	done, err := updated(s.db.NamedExecContext(ctx, query, t))
+	done, err := s.db.NamedExecContext(ctx, query, t)
 	var failed *pgconn.PgError
 	switch {
 	case errors.As(err, &failed) && failed.ConstraintName == "wrench_name_key":
-		return &workshop.Problem{Kind: workshop.Invalid, Title: "Two wrenches of one name", Field: "name", Detail: "Another wrench is called that. Give this one a name of its own, such as its number."}
-	case err != nil || done || t.Version == 0:
-		return wrap("saving a wrench", err)
+		return &record.Problem{Kind: record.Invalid, Title: "Two wrenches of one name", Field: "name",
+			Detail: "Another wrench is called that. Give this one a name of its own, such as its number."}
+	case err == nil && t.Version == 0:
+		return nil // it stands, whoever put it there
 	}
-	all, err := s.Wrenches(ctx)
-	if err != nil {
-		return err
-	}
-	for _, now := range all {
-		if now.ID == t.ID {
-			return workshop.StaleWrite("wrench", now)
-		}
-	}
-	return workshop.NotFound("wrench")
+	return saved("wrench", done, err, func() (torque.Wrench, error) {
+		return one[torque.Wrench](ctx, s.db, "wrench", `select `+wrenchColumns+` from wrench t where t.id = $1`, t.ID)
+	})
 }
 
 // LooseCounts counts how joints were found, by fastener, kind of bike and who had tightened
 // them before.
-func (s *Store) LooseCounts(ctx context.Context) ([]workshop.LooseCount, error) {
-	var out []workshop.LooseCount
+func (s *Store) LooseCounts(ctx context.Context) ([]torque.LooseCount, error) {
+	var out []torque.LooseCount
 	err := s.db.SelectContext(ctx, &out, `with log as (
 			select e.bike_id, e.content->'torque'->>'fastener' as fastener, e.content->'torque'->>'was' as was,
 				lag(e.by) over (partition by e.bike_id, e.content->'torque'->>'fastener', e.content->'torque'->>'position' order by e.seq) as before
@@ -103,8 +89,8 @@ func (s *Store) LooseCounts(ctx context.Context) ([]workshop.LooseCount, error) 
 }
 
 // CallBacks lists the open call-backs with their bikes and owners, the soonest first.
-func (s *Store) CallBacks(ctx context.Context) ([]workshop.CallBack, error) {
-	var list callBacks
+func (s *Store) CallBacks(ctx context.Context) ([]record.CallBack, error) {
+	var list lines[record.CallBack]
 	err := s.db.GetContext(ctx, &list, `select coalesce(json_agg(row_to_json(k)), '[]') from (select `+callBackColumns+`,
 			trim(b.make || ' ' || b.model) as title, o.name as owner, o.phone,
 			(select id from job j where j.bike_id = b.id and j.released_at is null limit 1) as in_shop
@@ -114,7 +100,7 @@ func (s *Store) CallBacks(ctx context.Context) ([]workshop.CallBack, error) {
 }
 
 // BikesDue lists the bikes that are called back for some work by a day and are not here yet.
-func (s *Store) BikesDue(ctx context.Context, operations []string, by string) ([]workshop.BikeDue, error) {
+func (s *Store) BikesDue(ctx context.Context, operations []string, by string) ([]brakes.BikeDue, error) {
 	var rows []struct {
 		bikeRow
 		Operation string `db:"operation"`
@@ -125,43 +111,43 @@ func (s *Store) BikesDue(ctx context.Context, operations []string, by string) ([
 		where c.state = 'open' and c.operation = any($1) and c.due <= $2::date
 			and not exists (select from job j where j.bike_id = b.id and j.released_at is null)
 		order by c.due, o.name, b.id limit 200`, operations, by)
-	out := make([]workshop.BikeDue, len(rows))
+	out := make([]brakes.BikeDue, len(rows))
 	for i, r := range rows {
-		out[i] = workshop.BikeDue{Bike: r.bike(), Operation: r.Operation, Due: r.Due}
+		out[i] = brakes.BikeDue{Bike: r.bike(), Operation: r.Operation, Due: r.Due}
 	}
 	return out, wrap("reading the bikes that are due", err)
 }
 
 // SaveCallBack settles a call-back or puts it off, over the version given.
-func (s *Store) SaveCallBack(ctx context.Context, by workshop.Actor, id workshop.ID, c workshop.CallBackChange, now time.Time) error {
+func (s *Store) SaveCallBack(ctx context.Context, by record.Actor, id record.ID, c door.CallBackChange, now time.Time) error {
 	if !id.Valid() {
-		return workshop.NotFound("call-back")
+		return record.NotFound("call-back")
 	}
-	done, err := updated(s.db.ExecContext(ctx, `update call_back set state = $2, due = $3::date, note = $4, version = version + 1,
+	done, err := s.db.ExecContext(ctx, `update call_back set state = $2, due = $3::date, note = $4, version = version + 1,
 		ended_at = case when $2 = 'open' then null else $6::timestamptz end, ended_by = case when $2 = 'open' then null else $7::uuid end
-		where id = $1 and version = $5`, id, c.State, c.Due, c.Note, c.Version, now, by.ID))
-	if err != nil || done {
-		return wrap("saving a call-back", err)
-	}
-	return workshop.StaleWrite("call-back", nil)
+		where id = $1 and version = $5`, id, c.State, c.Due, c.Note, c.Version, now, by.ID)
+	return saved("call-back", done, err, func() (any, error) { return nil, nil })
 }
 
 // sealCallBacks writes the call-backs of a release, or takes them back when the job is
 // opened again.
-func sealCallBacks(ctx context.Context, tx *sqlx.Tx, e workshop.Entry, with workshop.Seal) error {
-	if e.Kind == workshop.KindReopened {
-		_, err := tx.ExecContext(ctx, `update call_back set state = 'dropped', note = 'the job was opened again', ended_at = $2, ended_by = $3, version = version + 1
+func sealCallBacks(ctx context.Context, tx *sqlx.Tx, e record.Entry, with door.Seal) error {
+	if e.Kind == door.Reopenings.Name {
+		_, err := tx.ExecContext(ctx, `update call_back set state = 'dropped', note = 'the job was opened again', ended_at = $2, ended_by = $3,
+			version = version + 1
 			where job_id = $1 and state = 'open'`, e.JobID, e.At, e.By)
 		return wrap("taking call-backs back", err)
 	}
 	for _, c := range with.Made {
-		if _, err := tx.ExecContext(ctx, `insert into call_back (id, job_id, bike_id, what, due, fasteners, operation, point) values ($1, $2, $3, $4, $5::date, $6, $7, $8)`,
+		if _, err := tx.ExecContext(ctx,
+			`insert into call_back (id, job_id, bike_id, what, due, fasteners, operation, point) values ($1, $2, $3, $4, $5::date, $6, $7, $8)`,
 			c.ID, e.JobID, c.BikeID, c.What, c.Due, c.Fasteners, c.Operation, c.Point); err != nil {
 			return wrap("making a call-back", err)
 		}
 	}
 	for _, id := range with.Answered {
-		if _, err := tx.ExecContext(ctx, `update call_back set state = 'done', ended_at = $2, ended_by = $3, version = version + 1 where id = $1`, id, e.At, e.By); err != nil {
+		if _, err := tx.ExecContext(ctx, `update call_back set state = 'done', ended_at = $2, ended_by = $3, version = version + 1 where id = $1`,
+			id, e.At, e.By); err != nil {
 			return wrap("settling a call-back", err)
 		}
 	}

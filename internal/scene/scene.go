@@ -17,12 +17,24 @@ import (
 	"utensil/core/bike"
 	"utensil/core/measure"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/hunt"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
 
 // SignIns lists the demo's names and PINs, to be printed.
 func SignIns() (lines []string) {
-	for _, m := range staff {
+	for _, m := range team {
 		lines = append(lines, fmt.Sprintf("%-16s PIN %s (%s)", m.name, m.secret, m.role))
 	}
 	return lines
@@ -34,30 +46,33 @@ type teller struct {
 	book  *knowledge.Book
 	clock time.Time
 	dice  *rand.Rand
-	who   []workshop.Actor
-	known map[string]workshop.Owner  // owners by name
-	shelf map[string]workshop.Bottle // bottles by name
+	other *rand.Rand // for what was added later: what was told before stays as it was
+	who   []record.Actor
+	known map[string]record.Owner // owners by name
+	shelf map[string]fluid.Bottle // bottles by name
 }
 
 // Build tells the scene as of now into an empty store.
 func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now time.Time) error {
-	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)), known: map[string]workshop.Owner{}, shelf: map[string]workshop.Bottle{}}
+	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)), other: rand.New(rand.NewPCG(2, 622)),
+		known: map[string]record.Owner{},
+		shelf: map[string]fluid.Bottle{}}
 	t.shop = workshop.New(store, book, func() time.Time { return t.clock })
 	settings, err := store.Settings(ctx)
 	if err != nil {
 		return err
 	}
 	t.clock = now.AddDate(-2, -1, 0)
-	for _, m := range staff {
-		secret, err := workshop.HashSecret(m.secret)
+	for _, m := range team {
+		secret, err := staff.HashSecret(m.secret)
 		if err != nil {
 			return err
 		}
-		saved, err := store.SaveStaff(ctx, workshop.Staff{ID: t.id(), Name: m.name, Role: m.role, Active: true, Secret: secret})
+		saved, err := store.SaveStaff(ctx, staff.Staff{ID: t.id(), Name: m.name, Role: m.role, Active: true, Secret: secret})
 		if err != nil {
 			return err
 		}
-		t.who = append(t.who, workshop.Actor{ID: saved.ID, Name: saved.Name, Role: saved.Role})
+		t.who = append(t.who, record.Actor{ID: saved.ID, Name: saved.Name, Role: saved.Role})
 	}
 	for _, w := range wrenches {
 		tool := w.Wrench
@@ -98,11 +113,11 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 }
 
 // id makes a version 7 id that is the same each time the scene is told at the same moment.
-func (t *teller) id() workshop.ID {
+func (t *teller) id() record.ID {
 	var u uuid.UUID
 	binary.BigEndian.PutUint64(u[:8], uint64(t.clock.UnixMilli())<<16|0x7000|t.dice.Uint64()&0xfff)
 	binary.BigEndian.PutUint64(u[8:], t.dice.Uint64()&^(3<<62)|2<<62)
-	return workshop.ID(u.String())
+	return record.ID(u.String())
 }
 
 func (t *teller) passes(most time.Duration) {
@@ -152,9 +167,10 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	t.clock = now.AddDate(0, -25, 0)
 	owner, seen := t.known[c.name]
 	if !seen {
-		owner = workshop.Owner{ID: t.id(), Name: c.name, Phone: c.phone, Email: c.email(), Note: c.note}
+		owner = record.Owner{ID: t.id(), Name: c.name, Phone: c.phone, Email: c.email(), Note: c.note}
 	}
-	machine := workshop.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly(), Riding: c.rides}
+	machine := record.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly(),
+		Riding: c.rides}
 	parts := worn{}
 	for _, p := range fresh {
 		parts.renew(p.point)
@@ -170,7 +186,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 		if t.dice.IntN(3) == 0 {
 			depth = "repair"
 		}
-		past := stay{words: saidBefore[t.dice.IntN(len(saidBefore))], depth: depth, upTo: workshop.StageHandOver}
+		past := stay{words: saidBefore[t.dice.IntN(len(saidBefore))], depth: depth, upTo: record.StageHandOver}
 		if told, ok := c.past[months]; ok {
 			past = told
 		}
@@ -216,9 +232,10 @@ var saidBefore = []string{
 	"Going away on it next week, please look it over.", "Something ticks.", "It has stood all winter.",
 }
 
-// stays runs one job from the door as far as the stay goes.
-func (t *teller) stays(ctx context.Context, o workshop.Owner, b workshop.Bike, s stay, parts worn) error {
-	in := workshop.CheckIn{ID: t.id(), Owner: o, Bike: b, Depth: s.depth, Words: s.words, Reading: s.reading, Condition: s.condition, Stand: s.stand}
+// arrives is a bike at the door.
+func (t *teller) arrives(o record.Owner, b record.Bike, s stay) workshop.CheckIn {
+	in := workshop.CheckIn{ID: t.id(), Owner: o, Bike: b, Depth: s.depth, Words: s.words, Reading: s.reading, Condition: s.condition,
+		Stand: s.stand}
 	if !s.due.IsZero() {
 		in.PromisedAt = &s.due
 	}
@@ -226,55 +243,60 @@ func (t *teller) stays(ctx context.Context, o workshop.Owner, b workshop.Bike, s
 		brought.ID = t.id()
 		in.Belongings = append(in.Belongings, brought)
 	}
-	door := t.who[2]
-	job, err := t.shop.CheckIn(ctx, door, in)
-	if err != nil || s.upTo == workshop.StageCheckIn {
+	return in
+}
+
+// stays runs one job from the door as far as the stay goes.
+func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s stay, parts worn) error {
+	counter := t.who[2]
+	job, err := t.shop.CheckIn(ctx, counter, t.arrives(o, b, s))
+	if err != nil || s.upTo == record.StageCheckIn {
 		return err
 	}
 	hands := t.who[t.dice.IntN(2)]
-	record := func(by workshop.Actor, contents ...workshop.Content) error {
-		entries := make([]workshop.NewEntry, len(contents))
+	write := func(by record.Actor, contents ...record.Content) error {
+		entries := make([]record.NewEntry, len(contents))
 		for i, c := range contents {
 			t.passes(90 * time.Second)
 			at := t.clock
-			entries[i] = workshop.NewEntry{ID: t.id(), At: &at, Content: c}
+			entries[i] = record.NewEntry{ID: t.id(), At: &at, Content: c}
 		}
 		job, err = t.shop.Record(ctx, by, job.Job.ID, entries...)
 		return err
 	}
-	far := func(stage workshop.Stage) bool { return s.upTo == stage && s.half }
+	far := func(stage record.Stage) bool { return s.upTo == stage && s.half }
 	for _, step := range []struct {
-		stage workshop.Stage
+		stage record.Stage
 		do    func(half bool) error
 	}{
-		{workshop.StageInspect, func(half bool) error { return t.inspect(&job, record, hands, s, parts, half) }},
-		{workshop.StageAgree, func(half bool) error { return t.agree(&job, record, door, o, s, half) }},
-		{workshop.StageWork, func(half bool) error {
+		{record.StageInspect, func(half bool) error { return t.inspect(&job, write, hands, s, parts, half) }},
+		{record.StageAgree, func(half bool) error { return t.agree(&job, write, counter, o, s, half) }},
+		{record.StageWork, func(half bool) error {
 			if s.guided != nil {
-				if err := t.guide(&job, record, hands, *s.guided); err != nil {
+				if err := t.guide(&job, write, hands, *s.guided); err != nil {
 					return err
 				}
 			}
-			return t.work(&job, record, hands, parts, half)
+			return t.work(&job, write, hands, parts, half)
 		}},
-		{workshop.StageVerify, func(half bool) error { return t.verify(&job, record, hands, half) }},
+		{record.StageVerify, func(half bool) error { return t.verify(&job, write, hands, half) }},
 	} {
 		if err := step.do(far(step.stage)); err != nil || s.upTo == step.stage {
 			return err
 		}
 	}
-	var back []workshop.Content
+	var back []record.Content
 	for _, thing := range job.Belongings {
-		back = append(back, workshop.Content{Return: &workshop.Return{Belonging: thing.ID}})
+		back = append(back, door.Returns.Says(door.Return{Belonging: thing.ID}))
 	}
-	if err := record(door, back...); err != nil {
+	if err := write(counter, back...); err != nil {
 		return err
 	}
-	if far(workshop.StageHandOver) {
+	if far(record.StageHandOver) {
 		return nil
 	}
 	t.passes(time.Hour)
-	_, err = t.shop.Release(ctx, door, job.Job.ID, t.id(), o.Name)
+	_, err = t.shop.Release(ctx, counter, job.Job.ID, t.id(), o.Name)
 	return err
 }
 
@@ -285,11 +307,12 @@ func (t *teller) callBack(ctx context.Context, now time.Time) error {
 	if err != nil {
 		return err
 	}
-	open = slices.DeleteFunc(open, func(c workshop.CallBack) bool {
+	open = slices.DeleteFunc(open, func(c record.CallBack) bool {
 		return len(c.Fasteners) == 0 || c.Due >= now.Format(time.DateOnly)
 	})
 	for _, c := range open[:max(0, len(open)-1)] { // the latest is still to ring
-		if _, err := t.shop.SaveCallBack(ctx, t.who[2], c.ID, workshop.CallBackChange{State: "done", Due: c.Due, Note: "Came by after the first ride; all had held.", Version: c.Version}); err != nil {
+		if _, err := t.shop.SaveCallBack(ctx, t.who[2], c.ID, door.CallBackChange{State: "done", Due: c.Due,
+			Note: "Came by after the first ride; all had held.", Version: c.Version}); err != nil {
 			return fmt.Errorf("settling a call-back: %w", err)
 		}
 	}
@@ -297,16 +320,16 @@ func (t *teller) callBack(ctx context.Context, now time.Time) error {
 }
 
 // recorder writes what somebody did, one thing after the other.
-type recorder func(workshop.Actor, ...workshop.Content) error
+type recorder func(record.Actor, ...record.Content) error
 
-func (t *teller) inspect(job *workshop.JobView, record recorder, by workshop.Actor, s stay, parts worn, half bool) error {
+func (t *teller) inspect(job *workshop.JobView, write recorder, by record.Actor, s stay, parts worn, half bool) error {
 	points := job.Points
-	var read []workshop.Content
+	var read []record.Content
 	for i, p := range points {
 		if half && i > len(points)*6/10 && s.ailing[p.ID] == "" || !p.Required {
 			continue
 		}
-		reading := workshop.Reading{Point: p.ID}
+		reading := inspect.Reading{Point: p.ID}
 		ailing, set := s.ailing[p.ID]
 		switch {
 		case p.Gauge != nil && set:
@@ -326,36 +349,36 @@ func (t *teller) inspect(job *workshop.JobView, record recorder, by workshop.Act
 		default:
 			reading.Word = p.Words[0].Word
 		}
-		read = append(read, workshop.Content{Reading: &reading})
+		read = append(read, inspect.Readings.Says(reading))
 	}
-	if err := record(by, read...); err != nil {
+	if err := write(by, read...); err != nil {
 		return fmt.Errorf("walking round: %w", err)
 	}
 	if s.hunt == nil {
 		return nil
 	}
-	return t.search(job, record, by, *s.hunt)
+	return t.search(job, write, by, *s.hunt)
 }
 
 // search looks for a cause, and makes a finding of it when it was found.
-func (t *teller) search(job *workshop.JobView, record recorder, by workshop.Actor, s search) error {
-	if err := record(by, workshop.Content{Hunt: &workshop.Hunt{Fault: s.fault}}); err != nil {
+func (t *teller) search(job *workshop.JobView, write recorder, by record.Actor, s search) error {
+	if err := write(by, hunt.Hunts.Says(hunt.Hunt{Fault: s.fault})); err != nil {
 		return err
 	}
-	hunt := job.Hunts[len(job.Hunts)-1].ID
+	search := job.Hunts[len(job.Hunts)-1].ID
 	for _, c := range s.clues {
-		if err := record(by, workshop.Content{Clue: &workshop.Clue{Hunt: hunt, Check: c[0], Answer: c[1]}}); err != nil {
+		if err := write(by, hunt.Clues.Says(hunt.Clue{Hunt: search, Check: c[0], Answer: c[1]})); err != nil {
 			return fmt.Errorf("hunting %s: %w", s.fault, err)
 		}
 	}
 	if s.cause == "" {
 		return nil
 	}
-	return record(by, workshop.Content{Finding: &workshop.Finding{Hunt: &hunt, Cause: s.cause}})
+	return write(by, inspect.Findings.Says(inspect.Finding{Hunt: &search, Cause: s.cause}))
 }
 
-func (t *teller) agree(job *workshop.JobView, record recorder, by workshop.Actor, o workshop.Owner, told stay, half bool) error {
-	var proposed []workshop.Content
+func (t *teller) agree(job *workshop.JobView, write recorder, by record.Actor, o record.Owner, told stay, half bool) error {
+	var proposed []record.Content
 	for _, f := range job.Findings {
 		if len(f.Suggested) == 0 {
 			continue
@@ -366,84 +389,88 @@ func (t *teller) agree(job *workshop.JobView, record recorder, by workshop.Actor
 				s = other
 			}
 		}
-		proposed = append(proposed, workshop.Content{Item: &workshop.Item{Finding: &f.ID, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes, Parts: s.Parts}})
+		proposed = append(proposed, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes,
+			Parts: s.Parts}))
 	}
-	if err := record(by, proposed...); err != nil {
+	if err := write(by, proposed...); err != nil {
 		return err
 	}
 	if len(job.Items) == 0 {
-		return record(by, workshop.Content{Note: &workshop.Note{Text: "Nothing to agree: all as it should be."}})
+		return write(by, record.Notes.Says(record.Note{Text: "Nothing to agree: all as it should be."}))
 	}
-	if err := record(by, workshop.Content{Asked: &workshop.Asked{How: "phone"}}); err != nil || half {
+	if err := write(by, agree.Asks.Says(agree.Asked{How: "phone"})); err != nil || half {
 		return err
 	}
 	t.passes(40 * time.Minute)
-	var said []workshop.Content
+	var said []record.Content
 	for _, i := range job.Items {
-		said = append(said, workshop.Content{Answer: &workshop.Answer{Item: i.ID, Answer: workshop.Yes, From: o.Name, How: "phone"}})
+		said = append(said, agree.Answers.Says(agree.Answer{Item: i.ID, Answer: agree.Yes, From: o.Name, How: "phone"}))
 	}
-	return record(by, said...)
+	return write(by, said...)
 }
 
-func (t *teller) work(job *workshop.JobView, record recorder, by workshop.Actor, parts worn, half bool) error {
+func (t *teller) work(job *workshop.JobView, write recorder, by record.Actor, parts worn, half bool) error {
 	for n, i := range job.Items {
 		if half && n > 0 {
 			return nil
 		}
-		fitted := make([]workshop.Fitted, 0, len(i.Item.Parts))
+		fitted := make([]agree.Fitted, 0, len(i.Item.Parts))
 		for _, p := range i.Item.Parts {
-			fitted = append(fitted, workshop.Fitted{Name: p.Name, Quantity: p.Quantity})
+			fitted = append(fitted, agree.Fitted{Name: p.Name, Quantity: p.Quantity})
 		}
 		t.passes(25 * time.Minute)
-		if err := record(by, workshop.Content{Work: &workshop.Work{Item: i.ID, Parts: fitted}}); err != nil {
+		if err := write(by, agree.Works.Says(agree.Work{Item: i.ID, Parts: fitted})); err != nil {
+			return err
+		}
+		if err := t.sayFitted(job, write, by, i); err != nil {
 			return err
 		}
 		parts.renew(i.Item.Point)
 	}
-	return t.again(job, record, by, parts)
+	return t.again(job, write, by, parts)
 }
 
 // again looks once more at what the work was for: a new part is measured, the rest is felt.
-func (t *teller) again(job *workshop.JobView, record recorder, by workshop.Actor, parts worn) error {
-	var looked []workshop.Content
+func (t *teller) again(job *workshop.JobView, write recorder, by record.Actor, parts worn) error {
+	var looked []record.Content
 	for _, f := range job.Findings {
-		if f.Status != workshop.FindingWorked {
+		if f.Status != findings.FindingWorked {
 			continue
 		}
-		i := slices.IndexFunc(job.Points, func(p workshop.PointView) bool { return p.ID == f.Point })
+		i := slices.IndexFunc(job.Points, func(p inspect.PointView) bool { return p.ID == f.Point })
 		switch {
 		case i >= 0 && job.Points[i].Gauge != nil:
-			looked = append(looked, workshop.Content{Reading: &workshop.Reading{Point: f.Point, Typed: strconv.FormatFloat(parts[f.Point], 'f', 2, 64)}})
+			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point, Typed: strconv.FormatFloat(parts[f.Point], 'f', 2, 64)}))
 		case i >= 0 && f.ReadAgain:
-			looked = append(looked, workshop.Content{Reading: &workshop.Reading{Point: f.Point, Word: job.Points[i].Words[0].Word}})
+			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point, Word: job.Points[i].Words[0].Word}))
 		default:
-			looked = append(looked, workshop.Content{Looked: &workshop.Looked{Finding: f.ID}})
+			looked = append(looked, findings.Looks.Says(findings.Looked{Finding: f.ID}))
 		}
 	}
 	if len(looked) == 0 {
 		return nil
 	}
-	return record(by, looked...)
+	return write(by, looked...)
 }
 
 // guide begins a run of a procedure and does its first steps, or all of it.
-func (t *teller) guide(job *workshop.JobView, record recorder, by workshop.Actor, g guided) error {
-	start := workshop.Guided{Procedure: g.procedure, Choices: g.choices}
+func (t *teller) guide(job *workshop.JobView, write recorder, by record.Actor, g guidance) error {
+	start := guided.Guided{Procedure: g.procedure, Choices: g.choices}
 	if bottle, ok := t.shelf[g.bottle]; ok {
 		start.Bottle = &bottle.ID
 	}
-	if err := record(by, workshop.Content{Guided: &start}); err != nil {
+	if err := write(by, guided.Starts.Says(start)); err != nil {
 		return fmt.Errorf("beginning %s: %w", g.procedure, err)
 	}
 	run := job.Runs[len(job.Runs)-1]
 	for n, step := range g.steps {
 		t.passes(3 * time.Minute)
-		if err := record(by, workshop.Content{Step: &workshop.StepDone{Run: run.ID, Step: step[0], Outcome: step[1], Place: n}}); err != nil {
+		if err := write(by, guided.Steps.Says(guided.StepDone{Run: run.ID, Step: step[0], Outcome: step[1], Place: n})); err != nil {
 			return fmt.Errorf("doing %s: %w", step[0], err)
 		}
 	}
 	for g.whole && !run.Finished {
-		if err := record(by, t.step(*job, run)...); err != nil {
+		if err := write(by, t.step(*job, run)...); err != nil {
 			return fmt.Errorf("doing %s of %s: %w", run.Now.ID, g.procedure, err)
 		}
 		run = job.Runs[len(job.Runs)-1]
@@ -453,47 +480,47 @@ func (t *teller) guide(job *workshop.JobView, record recorder, by workshop.Actor
 
 // step does the step that a run has come to, with what it asks to be recorded and the answer
 // that leads on.
-func (t *teller) step(job workshop.JobView, run workshop.RunView) (done []workshop.Content) {
+func (t *teller) step(job workshop.JobView, run work.RunView) (done []record.Content) {
 	if asks := run.Now.Record; asks != nil {
 		for _, b := range run.Bolts {
-			done = append(done, workshop.Content{Torque: t.torque(job, b)})
+			done = append(done, torque.Torques.Says(*t.torque(job, b)))
 		}
 		for _, p := range job.Points {
 			if p.ID == asks.Point {
-				done = append(done, workshop.Content{Reading: &workshop.Reading{Point: p.ID, Word: p.Words[0].Word}})
+				done = append(done, inspect.Readings.Says(inspect.Reading{Point: p.ID, Word: p.Words[0].Word}))
 			}
 		}
 		if asks.Sign != "" {
-			done = append(done, workshop.Content{Sign: &workshop.Sign{What: asks.Sign, Passed: true}})
+			done = append(done, trial.Signs.Says(trial.Sign{What: asks.Sign, Passed: true}))
 		}
 	}
-	step := workshop.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
+	step := guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
 	if len(run.Now.Outcomes) > 0 {
 		step.Outcome = run.Now.Outcomes[0].Say
 	}
-	return append(done, workshop.Content{Step: &step})
+	return append(done, guided.Steps.Says(step))
 }
 
-func (t *teller) verify(job *workshop.JobView, record recorder, by workshop.Actor, half bool) error {
+func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, half bool) error {
 	bolts := job.Bolts
-	var done []workshop.Content
+	var done []record.Content
 	for n, b := range bolts {
 		if half && n > len(bolts)/2 {
-			return record(by, done...)
+			return write(by, done...)
 		}
-		done = append(done, workshop.Content{Torque: t.torque(*job, b)})
+		done = append(done, torque.Torques.Says(*t.torque(*job, b)))
 	}
 	for _, s := range job.Signs {
-		done = append(done, workshop.Content{Sign: &workshop.Sign{What: s.What, Passed: true}})
+		done = append(done, trial.Signs.Says(trial.Sign{What: s.What, Passed: true}))
 	}
-	return record(by, done...)
+	return write(by, done...)
 }
 
 // torque is a bolt done up to well within its rule, now and then found loose before.
-func (t *teller) torque(job workshop.JobView, b workshop.BoltView) *workshop.Torque {
-	log := workshop.Torque{Fastener: b.Fastener, Position: b.Position, Found: workshop.FoundNotChecked}
+func (t *teller) torque(job workshop.JobView, b torque.BoltView) *torque.Torque {
+	log := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: torque.FoundNotChecked}
 	if t.dice.IntN(9) == 0 || b.Fastener == "saddle-clamp" && t.dice.IntN(3) == 0 {
-		log.Found = workshop.FoundLoose
+		log.Found = torque.FoundLoose
 	}
 	if b.Rule == nil {
 		log.Set = true
@@ -505,7 +532,7 @@ func (t *teller) torque(job workshop.JobView, b workshop.BoltView) *workshop.Tor
 		decimals = 2
 	}
 	log.LeftTyped = strconv.FormatFloat(low+(high-low)*(0.25+0.5*t.dice.Float64()), 'f', decimals, 64)
-	dated := func(w workshop.Wrench) bool { return b.Wrench != nil && w.ID == *b.Wrench && w.Due == "" }
+	dated := func(w torque.Wrench) bool { return b.Wrench != nil && w.ID == *b.Wrench && w.Due == "" }
 	if slices.ContainsFunc(job.Wrenches, dated) {
 		log.Wrench = b.Wrench
 	}

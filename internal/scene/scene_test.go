@@ -15,6 +15,7 @@ import (
 	"utensil/internal/postgres"
 	"utensil/internal/scene"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
 
@@ -34,7 +35,7 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 	shop := workshop.New(store, book, func() time.Time { return now })
 	today, err := shop.Today(t.Context())
 	require.NoError(t, err)
-	groups, stages, late := map[workshop.Group]int{}, map[workshop.Stage]int{}, 0
+	groups, stages, late := map[workshop.Group]int{}, map[record.Stage]int{}, 0
 	for _, j := range today.Jobs {
 		groups[j.Group]++
 		stages[j.Stage]++
@@ -45,13 +46,14 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 	for _, g := range []workshop.Group{workshop.AtTheDoor, workshop.OnStand, workshop.Waiting, workshop.Ready, workshop.Gone} {
 		assert.NotZero(t, groups[g], "nobody is %s", g)
 	}
-	for _, s := range workshop.Stages[1:] {
+	for _, s := range record.Stages[1:] {
 		assert.NotZero(t, stages[s], "no job stands at %s", s)
 	}
 	assert.Equal(t, 1, late, "one bike is late")
 
 	for _, what := range []string{"Torque again", "DOT fluid"} {
-		assert.True(t, slices.ContainsFunc(today.CallBacks, func(c workshop.CallBack) bool { return strings.Contains(c.What, what) }), "nobody is to come back: %s", what)
+		assert.True(t, slices.ContainsFunc(today.CallBacks, func(c record.CallBack) bool { return strings.Contains(c.What, what) }),
+			"nobody is to come back: %s", what)
 	}
 
 	found, err := shop.Search(t.Context(), "")

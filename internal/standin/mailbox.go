@@ -14,7 +14,7 @@ import (
 
 	"github.com/emersion/go-smtp"
 
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/owner"
 )
 
 // Mailbox is an SMTP server on loopback that keeps what it is sent and delivers nothing.
@@ -24,7 +24,7 @@ type Mailbox struct {
 	server   *smtp.Server
 	listener net.Listener
 	mu       sync.Mutex
-	kept     []workshop.Letter
+	kept     []owner.Letter
 }
 
 // Bounds of what a stand-in takes.
@@ -41,7 +41,8 @@ func NewMailbox() (*Mailbox, error) {
 	}
 	m := &Mailbox{Address: listener.Addr().String(), listener: listener}
 	m.server = smtp.NewServer(smtp.BackendFunc(func(*smtp.Conn) (smtp.Session, error) { return &session{box: m}, nil }))
-	m.server.Domain, m.server.MaxMessageBytes, m.server.ReadTimeout, m.server.WriteTimeout = "localhost", largestLetter, 20*time.Second, 20*time.Second
+	m.server.Domain, m.server.MaxMessageBytes, m.server.ReadTimeout, m.server.WriteTimeout = "localhost", largestLetter, 20*time.Second,
+		20*time.Second
 	go func() { _ = m.server.Serve(listener) }() // ends with Close
 	return m, nil
 }
@@ -56,7 +57,7 @@ func (m *Mailbox) Close() error {
 }
 
 // Letters lists what arrived, newest first.
-func (m *Mailbox) Letters() []workshop.Letter {
+func (m *Mailbox) Letters() []owner.Letter {
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	out := slices.Clone(m.kept)
@@ -91,15 +92,15 @@ func (s *session) Data(r io.Reader) error {
 }
 
 // read takes a message apart as RFC 5322 has it.
-func read(r io.Reader) (workshop.Letter, error) {
+func read(r io.Reader) (owner.Letter, error) {
 	m, err := mail.ReadMessage(r)
 	if err != nil {
-		return workshop.Letter{}, err
+		return owner.Letter{}, err
 	}
 	subject, err := words.DecodeHeader(m.Header.Get("Subject"))
 	if err != nil {
-		return workshop.Letter{}, err
+		return owner.Letter{}, err
 	}
 	body, err := io.ReadAll(decoded(m.Header.Get("Content-Transfer-Encoding"), m.Body))
-	return workshop.Letter{Subject: subject, Body: string(body)}, err
+	return owner.Letter{Subject: subject, Body: string(body)}, err
 }

@@ -9,18 +9,19 @@ import (
 	"testing"
 	"time"
 
-	gomail "github.com/wneessen/go-mail"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	gomail "github.com/wneessen/go-mail"
 
 	"utensil/internal/mail"
 	"utensil/internal/standin"
-	"utensil/internal/workshop"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
 )
 
-var letter = workshop.Message{ID: "01990000-0000-7000-8000-000000000001", To: "ansel@marrowick.invalid", Subject: "Your Drover, grün: ready?",
-	Body: "Hello Ansel,\n.\nhttps://bikes.invalid/o/" + strings.Repeat("a", 90) + "\n\nThe Net Loft – مرحبا", MadeAt: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)}
+var letter = owner.Message{ID: "01990000-0000-7000-8000-000000000001", To: "ansel@marrowick.invalid", Subject: "Your Drover, grün: ready?",
+	Body:   "Hello Ansel,\n.\nhttps://bikes.invalid/o/" + strings.Repeat("a", 90) + "\n\nThe Net Loft – مرحبا",
+	MadeAt: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)}
 
 func gateway(t *testing.T, address string) mail.Gateway {
 	host, port, err := mail.Address(address)
@@ -61,7 +62,7 @@ func TestBadAddressIsNotTriedAgain(t *testing.T) {
 	defer box.Close()
 	m := letter
 	m.To = "not an address"
-	var rejected *workshop.Rejected
+	var rejected *owner.Rejected
 	assert.ErrorAs(t, gateway(t, box.Address).Send(t.Context(), m), &rejected)
 	require.NoError(t, box.Close())
 	err = gateway(t, box.Address).Send(t.Context(), letter)
@@ -72,25 +73,25 @@ func TestBadAddressIsNotTriedAgain(t *testing.T) {
 // memory is an outbox of one message.
 type memory struct {
 	mu    sync.Mutex
-	m     workshop.Message
+	m     owner.Message
 	state string
 	tries int
 	waits []time.Duration
 	done  context.CancelFunc
 }
 
-func (b *memory) ClaimMessage(context.Context, time.Time) (workshop.Message, bool, error) {
+func (b *memory) ClaimMessage(context.Context, time.Time) (owner.Message, bool, error) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
 	if b.state != "queued" {
-		return workshop.Message{}, false, nil
+		return owner.Message{}, false, nil
 	}
 	b.state, b.m.Tries = "sending", b.tries
 	b.tries++
 	return b.m, true, nil
 }
 
-func (b *memory) EndMessage(_ context.Context, _ workshop.ID, state, _ string, now, next time.Time) error {
+func (b *memory) EndMessage(_ context.Context, _ record.ID, state, _ string, now, next time.Time) error {
 	b.mu.Lock()
 	defer b.mu.Unlock()
 	b.state = state
@@ -105,7 +106,7 @@ func (b *memory) Unclaim(context.Context, time.Time) error { return nil }
 
 type answering func(n int) error
 
-func (a *counted) Send(context.Context, workshop.Message) error { a.n++; return a.say(a.n) }
+func (a *counted) Send(context.Context, owner.Message) error { a.n++; return a.say(a.n) }
 
 type counted struct {
 	n   int
@@ -121,16 +122,18 @@ func TestDelivery(t *testing.T) {
 	}{
 		"taken at once":           {func(int) error { return nil }, "sent", 1},
 		"away twice":              {func(n int) error { return map[bool]error{true: away}[n < 3] }, "sent", 3},
-		"refused":                 {func(int) error { return &workshop.Rejected{Reason: "no such person"} }, "failed", 1},
-		"broken at the end":       {func(int) error { return workshop.ErrUnsure }, "unsure", 1},
+		"refused":                 {func(int) error { return &owner.Rejected{Reason: "no such person"} }, "failed", 1},
+		"broken at the end":       {func(int) error { return owner.ErrUnsure }, "unsure", 1},
 		"away for good, given up": {func(int) error { return away }, "failed", 12},
 	} {
-		ctx, done := context.WithCancel(t.Context())
-		box := &memory{m: letter, state: "queued", done: done}
-		gateway := &counted{say: c.say}
-		workshop.Deliver(ctx, box, gateway, time.Now)
-		assert.Equal(t, c.state, box.state, name)
-		assert.Equal(t, c.sends, gateway.n, "%s: never sent twice once it was taken", name)
-		assert.True(t, slices.IsSorted(box.waits), "each wait is longer")
+		t.Run(name, func(t *testing.T) {
+			ctx, done := context.WithCancel(t.Context())
+			box := &memory{m: letter, state: "queued", done: done}
+			gateway := &counted{say: c.say}
+			owner.Deliver(ctx, box, gateway, time.Now)
+			assert.Equal(t, c.state, box.state, name)
+			assert.Equal(t, c.sends, gateway.n, "%s: never sent twice once it was taken", name)
+			assert.True(t, slices.IsSorted(box.waits), "each wait is longer")
+		})
 	}
 }

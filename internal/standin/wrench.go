@@ -52,7 +52,8 @@ func NewWrench(name, calibratedOn string) (*Wrench, error) {
 	if err != nil {
 		return nil, fmt.Errorf("starting the wrench: %w", err)
 	}
-	w := &Wrench{Address: "http://" + listener.Addr().String() + "/readings", device: name, calibrated: calibratedOn, epoch: time.Now().UnixMilli(), told: make(chan struct{}), cut: func() {}}
+	w := &Wrench{Address: "http://" + listener.Addr().String() + "/readings", device: name, calibrated: calibratedOn,
+		epoch: time.Now().UnixMilli(), told: make(chan struct{}), cut: func() {}}
 	w.seq = w.epoch / 1000 // a real one never counts backwards either
 	w.server = &http.Server{Handler: http.HandlerFunc(w.stream), ReadHeaderTimeout: 5 * time.Second}
 	go func() { _ = w.server.Serve(listener) }() // ends with Close
@@ -107,7 +108,8 @@ func (w *Wrench) message(peak float64, unit string) string {
 	for _, share := range []float64{0, 0.2, 0.45, 0.7, 0.9, 1, 1, 0.6, 0.1, 0} {
 		curve = append(curve, share*peak)
 	}
-	text, err := json.Marshal(device.Message{Device: w.device, Seq: w.seq, At: time.Now(), Unit: unit, Curve: curve, CalibratedOn: w.calibrated})
+	text, err := json.Marshal(device.Message{Device: w.device, Seq: w.seq, At: time.Now(), Unit: unit, Curve: curve,
+		CalibratedOn: w.calibrated})
 	if err != nil {
 		return "" // floats and strings always encode
 	}

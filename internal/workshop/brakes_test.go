@@ -6,16 +6,21 @@ import (
 	"time"
 
 	"github.com/stretchr/testify/assert"
+
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/record"
 )
 
 // done makes an agreed and finished item of an operation, so many days ago.
-func done(r *Record, operation string, ago int, earlier bool) {
+func done(r *record.Record, operation string, ago int, earlier bool) {
 	at := time.Now().AddDate(0, 0, -ago)
-	item := NewID()
-	entries := []Entry{
-		{ID: item, Kind: KindItem, At: at, Content: Content{Item: &Item{Operation: operation, Title: operation}}},
-		{ID: NewID(), Kind: KindAnswer, At: at, Content: Content{Answer: &Answer{Item: item, Answer: Yes, From: "Ansel", How: "phone"}}},
-		{ID: NewID(), Kind: KindWork, At: at, Content: Content{Work: &Work{Item: item}}},
+	item := record.NewID()
+	entries := []record.Entry{
+		{ID: item, Kind: "item", At: at, Content: agree.Items.Says(agree.Item{Operation: operation, Title: operation})},
+		{ID: record.NewID(), Kind: "answer", At: at, Content: agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel",
+			How: "phone"})},
+		{ID: record.NewID(), Kind: "work", At: at, Content: agree.Works.Says(agree.Work{Item: item})},
 	}
 	if earlier {
 		r.Earlier = append(r.Earlier, entries...)
@@ -27,7 +32,7 @@ func done(r *Record, operation string, ago int, earlier bool) {
 func TestFluidAgesFromTheLastBleed(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	r.Bike.Facts.FrontFluid = "dot"
-	front := func() BrakeSide { return w.brakeSides(w.layOut(*r))[0] }
+	front := func() brakes.BrakeSide { return brakes.Sides(lay(w, r))[0] }
 	assert.Contains(t, front().Says, "never changed here", "nobody knows")
 	done(r, "bleed-front", 420, true)
 	assert.Equal(t, 14, front().Months, "420 days of 30.44 to the month")
@@ -37,7 +42,7 @@ func TestFluidAgesFromTheLastBleed(t *testing.T) {
 
 func TestTheRidingCardIsForThisRiderAndRoad(t *testing.T) {
 	w, r := desk(commuter(), "repair")
-	card := func() string { return strings.Join(w.ridingCard(w.layOut(*r)), "\n") }
+	card := func() string { return strings.Join(brakes.RidingCard(lay(w, r)), "\n") }
 	assert.Empty(t, card(), "nothing was fitted that wants bedding in")
 	done(r, "pads-disc-front", 0, false)
 	assert.Contains(t, card(), "Your front brake is not at its full strength yet")
@@ -45,7 +50,7 @@ func TestTheRidingCardIsForThisRiderAndRoad(t *testing.T) {
 	assert.Contains(t, card(), "it is hot")
 	assert.NotContains(t, card(), "along", "nobody said which road")
 
-	r.Bike.Riding = Riding{Mass: 85, Road: "Ferry Lane", Level: 260}
+	r.Bike.Riding = record.Riding{Mass: 85, Road: "Ferry Lane", Level: 260}
 	light := card()
 	assert.Contains(t, light, "On Ferry Lane, 260 m of it, that is twice along")
 	assert.Regexp(t, `it gets to about \d+0 °C`, light)

@@ -2,6 +2,7 @@ package workshop
 
 import (
 	"errors"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -11,16 +12,28 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/brake"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/practice"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/work"
 )
 
 // shelf puts a bottle of each family on a record's shelf.
-func shelf(r *Record) (oil, dot ID) {
-	oil, dot = NewID(), NewID()
+func shelf(r *record.Record) (oil, dot record.ID) {
+	oil, dot = record.NewID(), record.NewID()
 	opened := time.Now().AddDate(0, 0, -100).Format(time.DateOnly)
-	r.Bottles = []Bottle{
+	fluid.Bottles.Lay(r, []fluid.Bottle{
 		{ID: oil, Name: "Tub", Family: brake.Mineral, OpenedOn: opened, Volume: 1000, Clean: true},
 		{ID: dot, Name: "Old DOT", Family: brake.DOT, Grade: "DOT 4", OpenedOn: opened, Volume: 250, Clean: true},
-	}
+	})
 	return oil, dot
 }
 
@@ -28,8 +41,9 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	r.Bike.Facts.FrontFluid, r.Bike.Facts.RearFluid = "mineral", "dot"
 	oil, dot := shelf(r)
-	begin := func(procedure string, bottle *ID, reason string) error {
-		return write(w, r, Content{Guided: &Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "pin"}, Bottle: bottle, Reason: reason}}, nil)
+	begin := func(procedure string, bottle *record.ID, reason string) error {
+		return write(w, r, guided.Starts.Says(guided.Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "pin"},
+			Bottle: bottle, Reason: reason}), nil)
 	}
 	assert.ErrorContains(t, begin("bleed-push-front", nil, ""), "mineral oil")
 	assert.ErrorContains(t, begin("bleed-push-front", &dot, "it is what we have"), "swells the seals")
@@ -39,20 +53,21 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 	assert.NoError(t, begin("bleed-push-front", &oil, ""))
 	assert.ErrorContains(t, begin("drum-front", nil, ""), "nothing that the procedure is about")
 	assert.ErrorContains(t, begin("no-such", nil, ""), "nothing that the procedure is about")
-	assert.Error(t, write(w, r, Content{Guided: &Guided{Procedure: "bleed-push-front", Bottle: &oil}}, nil), "a choice is missing")
+	assert.Error(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front", Bottle: &oil}), nil), "a choice is missing")
 }
 
 func TestARunRecordsWhatItYields(t *testing.T) {
 	w, r := desk(commuter(), "repair")
-	require.NoError(t, write(w, r, Content{Item: &Item{Operation: "pads-disc-front", Title: "Pads", Minutes: 20}}, nil))
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "pads-disc-front", Title: "Pads", Minutes: 20}), nil))
 	item := r.Entries[0].ID
-	require.NoError(t, write(w, r, Content{Answer: &Answer{Item: item, Answer: Yes, From: "Ansel", How: "phone"}}, nil))
-	require.NoError(t, write(w, r, Content{Reading: &Reading{Point: "front-pads", Typed: "0.8"}}, nil))
-	require.NoError(t, write(w, r, Content{Guided: &Guided{Procedure: "pads-disc-front", Choices: map[string]string{"held": "pin", "pin_school": "yes", "level": "known", "moon": "full"}}}, nil))
-	run := func() RunView { return w.layOut(*r).runs[0] }
+	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}), nil))
+	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8"}), nil))
+	require.NoError(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "pads-disc-front",
+		Choices: map[string]string{"held": "pin", "pin_school": "yes", "level": "known", "moon": "full"}}), nil))
+	run := func() work.RunView { return work.Runs.Of(lay(w, r))[0] }
 	do := func(outcome string) error {
 		v := run()
-		return write(w, r, Content{Step: &StepDone{Run: v.ID, Step: v.Now.ID, Outcome: outcome, Place: v.Place}}, nil)
+		return write(w, r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID, Outcome: outcome, Place: v.Place}), nil)
 	}
 	assert.Equal(t, "wheel-out", run().Now.ID)
 	assert.ErrorContains(t, do("A fish"), "choose one of the answers")
@@ -62,20 +77,20 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 
 	// A reading taken before the run does not count; the new one goes to the walk-round.
 	assert.ErrorContains(t, do(""), "Record it first")
-	require.NoError(t, write(w, r, Content{Reading: &Reading{Point: "front-pads", Typed: "0.8/1.9"}}, nil))
+	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8/1.9"}), nil))
 	require.NoError(t, do(""))
 
 	// Two tablets: the second one is told that the step was done.
 	v := run()
 	require.NoError(t, do(""))
-	err := write(w, r, Content{Step: &StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}}, nil)
-	var problem *Problem
+	err := write(w, r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}), nil)
+	var problem *record.Problem
 	require.True(t, errors.As(err, &problem))
-	assert.Equal(t, Stale, problem.Kind)
+	assert.Equal(t, record.Stale, problem.Kind)
 
 	// A step taken back is to be done again.
 	before := run()
-	require.NoError(t, write(w, r, Content{Withdrawn: &Withdrawn{}}, &before.Done[len(before.Done)-1].ID))
+	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{}), &before.Done[len(before.Done)-1].ID))
 	assert.Equal(t, v.Now.ID, run().Now.ID)
 
 	for n := 0; !run().Finished; n++ {
@@ -84,17 +99,17 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 		switch {
 		case v.Now.Record == nil:
 		case v.Now.Record.Point != "":
-			require.NoError(t, write(w, r, Content{Reading: &Reading{Point: v.Now.Record.Point, Typed: "1.8"}}, nil))
+			require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: "1.8"}), nil))
 		case len(v.Now.Record.Joints()) > 0:
 			require.NotEmpty(t, v.Bolts, "what the run loosened belongs to the torque run now")
 			for _, b := range v.Bolts {
-				require.NoError(t, logged(w, r, b, func(in *Torque) { in.LeftTyped, in.Set = "1.5", b.Set != "" }, nil))
+				require.NoError(t, logged(w, r, b, func(in *torque.Torque) { in.LeftTyped, in.Set = "1.5", b.Set != "" }, nil))
 			}
 		case v.Now.Record.Sign != "":
 			assert.ErrorContains(t, do("It passes"), "Sign the brake test first")
-			require.NoError(t, write(w, r, Content{Sign: &Sign{What: v.Now.Record.Sign, Note: "it sinks"}}, nil))
+			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign, Note: "it sinks"}), nil))
 			assert.ErrorContains(t, do("It passes"), "signed as failed")
-			require.NoError(t, write(w, r, Content{Sign: &Sign{What: v.Now.Record.Sign, Passed: true}}, nil))
+			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign, Passed: true}), nil))
 		}
 		outcome := ""
 		if o := v.Now.Outcomes; len(o) > 0 {
@@ -104,14 +119,14 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 	}
 	require.NotNil(t, run().Item)
 	id := run().ID
-	require.NoError(t, write(w, r, Content{Work: &Work{Item: item, Run: &id}}, nil))
-	s := w.layOut(*r)
-	for _, sign := range s.signs {
-		if sign.What == SignFrontBrake {
+	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: item, Run: &id}), nil))
+	s := lay(w, r)
+	for _, sign := range trial.Tests.Of(s) {
+		if sign.What == trial.SignFrontBrake {
 			assert.False(t, sign.Stale, "the brake was tested after the work that the run did")
 		}
 	}
-	backs := w.callBacks(s)
+	backs := door.CallBacks(s)
 	require.NotEmpty(t, backs)
 	assert.Contains(t, backs[0].What, "bedding in")
 	assert.Equal(t, time.Now().UTC().AddDate(0, 0, 14).Format(time.DateOnly), backs[0].Due)
@@ -121,14 +136,14 @@ func TestAWheelIsTakenOutOnce(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	for _, p := range []string{"free-pistons-front", "true-rotor-front", "rotor-clean-front"} {
 		choices := map[string]string{"pistons": "two", "held": "pin", "level": "known"}
-		require.NoError(t, write(w, r, Content{Guided: &Guided{Procedure: p, Choices: choices}}, nil))
+		require.NoError(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: p, Choices: choices}), nil))
 	}
-	runs := w.layOut(*r).runs
+	runs := work.Runs.Of(lay(w, r))
 	assert.Empty(t, runs[2].Already)
-	require.NoError(t, write(w, r, Content{Step: &StepDone{Run: runs[0].ID, Step: "wheel-out"}}, nil))
-	assert.Contains(t, w.layOut(*r).runs[2].Already, "Front wheel out already")
+	require.NoError(t, write(w, r, guided.Steps.Says(guided.StepDone{Run: runs[0].ID, Step: "wheel-out"}), nil))
+	assert.Contains(t, work.Runs.Of(lay(w, r))[2].Already, "Front wheel out already")
 	titles := []string{}
-	for _, o := range w.layOut(*r).leaving {
+	for _, o := range w.leaving(lay(w, r)) {
 		if o.Run {
 			titles = append(titles, o.Title)
 		}
@@ -138,76 +153,82 @@ func TestAWheelIsTakenOutOnce(t *testing.T) {
 
 func TestTheBrakeDesk(t *testing.T) {
 	w, _ := desk(commuter(), "repair")
-	r, err := w.Runout(DialAsked{Typed: "0 0,1 0.2 0.1 0 −0.1 -0.2 -0.1"})
+	r, err := brakes.Runout(brakes.DialAsked{Typed: "0 0,1 0.2 0.1 0 −0.1 -0.2 -0.1"})
 	require.NoError(t, err)
 	assert.InDelta(t, 0.34, r.Wobble, 0.01)
-	_, err = w.Runout(DialAsked{Typed: "0 a 1 2"})
+	_, err = brakes.Runout(brakes.DialAsked{Typed: "0 a 1 2"})
 	assert.ErrorContains(t, err, "not a figure")
-	_, err = w.Runout(DialAsked{Typed: ""})
+	_, err = brakes.Runout(brakes.DialAsked{Typed: ""})
 	assert.Error(t, err)
 
-	hill := HillAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 110}, Hill: brake.Hill{Drop: 600, Length: 6000, Speed: 25, Air: 20, Share: 0.9}, Grade: "DOT 4", Months: 30}
-	hot, err := w.Hill(hill)
+	hill := brakes.HillAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 110},
+		Hill: brake.Hill{Drop: 600, Length: 6000, Speed: 25, Air: 20, Share: 0.9}, Grade: "DOT 4", Months: 30}
+	hot, err := brakes.Hill(hill)
 	require.NoError(t, err)
 	hill.Hill = brake.Hill{Drop: 20, Length: 1000, Speed: 15, Air: 10, Share: 0.5}
-	mild, err := w.Hill(hill)
+	mild, err := brakes.Hill(hill)
 	require.NoError(t, err)
 	assert.True(t, hot.Unsafe && !mild.Unsafe, "%+v %+v", hot, mild)
 	hill.Grade = "DOT 7"
-	_, err = w.Hill(hill)
+	_, err = brakes.Hill(hill)
 	assert.Error(t, err)
 
 	// Mineral oil takes up no water: a sound line is not judged by what water does.
 	hill.Hill, hill.Grade = brake.Hill{Drop: 120, Length: 1500, Speed: 25, Air: 20, Share: 0.7}, ""
-	unknown, err := w.Hill(hill)
+	unknown, err := brakes.Hill(hill)
 	require.NoError(t, err)
 	assert.Nil(t, unknown.Boils)
 	assert.False(t, unknown.Unsafe)
 	assert.Contains(t, unknown.Says, "its maker’s manual")
 	require.True(t, unknown.Fluid > 100 && unknown.Fluid < 200, unknown.Fluid)
 	hill.Water = true
-	wet, err := w.Hill(hill)
+	wet, err := brakes.Hill(hill)
 	require.NoError(t, err)
 	assert.True(t, wet.Unsafe, wet.Says)
 	figure := 250.0
 	hill.Water, hill.Boils = false, &figure
-	dry, err := w.Hill(hill)
+	dry, err := brakes.Hill(hill)
 	require.NoError(t, err)
 	assert.False(t, dry.Unsafe, dry.Says)
 	assert.Contains(t, dry.Says, "by its maker this oil boils at 250 °C")
 	figure = 40
-	_, err = w.Hill(hill)
+	_, err = brakes.Hill(hill)
 	assert.ErrorContains(t, err, "100 to 400")
 
-	found, err := w.AirInLine(brake.Pull{First: 50, Pumped: 30, Ratio: 5, Master: 10, Bar: 40})
+	found, err := brakes.AirInLine(brake.Pull{First: 50, Pumped: 30, Ratio: 5, Master: 10, Bar: 40})
 	require.NoError(t, err)
 	assert.Contains(t, found.Says, "Bleed it")
-	_, err = w.Need(NeedAsked{Circuit: brake.Circuit{Bore: 2, Length: -4}, School: brake.Push})
+	_, err = brakes.Need(brakes.NeedAsked{Circuit: brake.Circuit{Bore: 2, Length: -4}, School: brake.Push})
 	assert.Error(t, err)
-	plans, err := w.Bed(BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1})
+	plans, err := brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1})
 	require.NoError(t, err)
 	assert.Len(t, plans, 3)
 	assert.Empty(t, plans[0].Road, "nobody said how long the road is")
 	for level, says := range map[float64]string{40: "too short", 400: "Twice along 400 m", 20_000: "Once along"} {
-		plans, err = w.Bed(BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1, Level: level})
-		require.NoError(t, err)
-		assert.Contains(t, plans[0].Road, says)
+		t.Run(fmt.Sprint(level), func(t *testing.T) {
+			plans, err = brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1,
+				Level: level})
+			require.NoError(t, err)
+			assert.Contains(t, plans[0].Road, says)
+		})
 	}
-	for _, in := range []SmallAsked{{}, {Piston: &PistonAsked{Measured: 40, Nominal: 10}}, {Arms: &brake.Arms{Left: -1}}, {Cable: &brake.Cable{}}} {
-		_, err := w.Small(in)
+	for _, in := range []brakes.SmallAsked{{}, {Piston: &brakes.PistonAsked{Measured: 40, Nominal: 10}}, {Arms: &brake.Arms{Left: -1}},
+		{Cable: &brake.Cable{}}} {
+		_, err := brakes.Small(in)
 		assert.Error(t, err)
 	}
-	tried, err := w.PracticeBrake(BrakeTry{Seed: 3, Rear: true, Acts: []brake.Act{brake.TapIt}})
+	tried, err := practice.PracticeBrake(practice.BrakeTry{Seed: 3, Rear: true, Acts: []brake.Act{brake.TapIt}})
 	require.NoError(t, err)
 	assert.NotEmpty(t, tried.Frames)
-	_, err = w.PracticeBrake(BrakeTry{Acts: []brake.Act{"kick"}})
+	_, err = practice.PracticeBrake(practice.BrakeTry{Acts: []brake.Act{"kick"}})
 	assert.Error(t, err)
 }
 
 func TestAirIsToldBeforeAndAfter(t *testing.T) {
 	w, r := desk(commuter(), "repair") // air can be measured before anybody has read what the brake holds
 	pull := func(end string, first float64) error {
-		return write(w, r, Content{Pull: &LeverPull{End: end, Pull: brake.Pull{First: first, Pumped: 30, Ratio: 5, Master: 10, Bar: 40}}}, nil)
+		return write(w, r, brakes.Pulls.Says(brakes.LeverPull{End: end, Pull: brake.Pull{First: first, Pumped: 30, Ratio: 5, Master: 10,
+			Bar: 40}}), nil)
 	}
 	require.NoError(t, pull("front", 50))
 	require.NoError(t, pull("front", 31))
@@ -215,30 +236,32 @@ func TestAirIsToldBeforeAndAfter(t *testing.T) {
 	r.Bike.Facts.RearBrake, r.Bike.Facts.RearFluid = "rim_linear", "none"
 	assert.ErrorContains(t, pull("rear", 50), "hydraulic")
 	r.Bike.Make, r.Bike.Model = "Pelham", "Drover"
+	var here []brakes.AirLeft
 	left := func(bike, end string, airs ...float64) {
 		for _, a := range airs {
-			w.airs = append(w.airs, AirLeft{bike, end, a})
+			here = append(here, brakes.AirLeft{Bike: bike, End: end, Air: a})
 		}
+		brakes.AirsLeft.Put(taught, here)
 	}
 	left("Staithe Packet", "front", 0.01, 0.02, 0.02, 0.03, 0.05)
 	left("Staithe Packet", "rear", 0.9, 0.9, 0.9, 0.9, 0.9)
-	front := w.brakeSides(w.layOut(*r))[0]
+	front := brakes.Sides(lay(w, r))[0]
 	require.Len(t, front.Pulls, 2)
 	assert.Contains(t, front.AirSays, "0.32 ml of air before, 0.02 ml now: as brakes are left here")
 	left("pelham drover", "front", 0.001, 0.001, 0.001, 0.001)
-	assert.Contains(t, w.brakeSides(w.layOut(*r))[0].AirSays, "as brakes are left here", "four of its own model are too few")
+	assert.Contains(t, brakes.Sides(lay(w, r))[0].AirSays, "as brakes are left here", "four of its own model are too few")
 	left("pelham drover", "front", 0.001)
-	assert.Contains(t, w.brakeSides(w.layOut(*r))[0].AirSays, "Bleed it again")
+	assert.Contains(t, brakes.Sides(lay(w, r))[0].AirSays, "Bleed it again")
 }
 
 func TestRunsFeedTheEstimate(t *testing.T) {
 	w, r := desk(commuter(), "repair")
-	require.NoError(t, write(w, r, Content{Reading: &Reading{Point: "front-pads", Typed: "0.8"}}, nil))
-	offered := func() Suggestion { return w.layOut(*r).findings[0].Suggested[0] }
+	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8"}), nil))
+	offered := func() findings.Suggestion { return findings.All.Of(lay(w, r))[0].Suggested[0] }
 	shipped := offered()
-	w.times = map[string]Took{"pads-disc-front": {Minutes: 31, Times: 3}}
+	guided.Times.Put(taught, map[string]guided.Took{"pads-disc-front": {Minutes: 31, Times: 3}})
 	assert.Equal(t, shipped.Minutes, offered().Minutes, "three runs settle nothing")
-	w.times["pads-disc-front"] = Took{Minutes: 31, Times: 8}
+	guided.Times.Put(taught, map[string]guided.Took{"pads-disc-front": {Minutes: 31, Times: 8}})
 	assert.Equal(t, 31, offered().Minutes)
 	assert.Equal(t, 8, offered().Times)
 	assert.Greater(t, offered().Labour, shipped.Labour)
@@ -249,7 +272,7 @@ func FuzzDialReadings(f *testing.F) {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, typed string) {
-		r, err := (&Workshop{}).Runout(DialAsked{Typed: typed})
+		r, err := brakes.Runout(brakes.DialAsked{Typed: typed})
 		if err == nil && !(r.Wobble >= 0 && r.Wobble < 200 && r.High >= 0 && r.High <= 360) {
 			t.Fatalf("%q wobbles by %g at %g", typed, r.Wobble, r.High)
 		}
@@ -258,19 +281,19 @@ func FuzzDialReadings(f *testing.F) {
 
 func TestGuidedWorkNamesWhatItFitsAndOpens(t *testing.T) {
 	w, r := desk(commuter(), "repair")
-	offers := map[string]Offer{}
-	for _, o := range w.offers(w.layOut(*r), "front") {
-		offers[o.ID] = o
+	offered := map[string]brakes.Offer{}
+	for _, o := range brakes.Offers(lay(w, r), "front") {
+		offered[o.ID] = o
 	}
-	pads := offers["pads-disc-front"]
+	pads := offered["pads-disc-front"]
 	assert.NotEmpty(t, pads.Parts)
-	for _, o := range offers {
+	for _, o := range offered {
 		for _, j := range o.Joints {
 			assert.NotEmpty(t, j.Tool, "%s: %s", o.ID, j.Name)
 			assert.True(t, j.Set != "" || j.Min != nil && *j.Min > 0 && *j.Max >= *j.Min, "%s: %s", o.ID, j.Name)
 		}
 	}
-	pin := pads.Joints[slices.IndexFunc(pads.Joints, func(j Joint) bool { return strings.Contains(j.Name, "pin") })]
+	pin := pads.Joints[slices.IndexFunc(pads.Joints, func(j brakes.Joint) bool { return strings.Contains(j.Name, "pin") })]
 	assert.LessOrEqual(t, float64(*pin.Max), 2.0, "common practice, no source: a pad pin takes 1 to 2 N·m")
 }
 
@@ -279,20 +302,21 @@ func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 	r.Bike.Facts.FrontFluid = "mineral"
 	oil, _ := shelf(r)
 	b := bench{t, w, r}
-	run := b.do(Content{Guided: &Guided{Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin"}, Bottle: &oil}})
+	run := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin"},
+		Bottle: &oil}))
 	b.reads("front-lever", "Firm") // too soon
-	b.do(Content{Sign: &Sign{What: SignFrontBrake, Passed: true}})
+	b.do(trial.Signs.Says(trial.Sign{What: trial.SignFrontBrake, Passed: true}))
 	b.goesOn()
 
 	// Still soft, it goes round once more, and is felt once more.
-	done := w.layOut(*r).runs[0].Done
-	feel := slices.IndexFunc(done, func(d RunStep) bool { return d.Step == "feel" })
+	done := work.Runs.Of(lay(w, r))[0].Done
+	feel := slices.IndexFunc(done, func(d work.RunStep) bool { return d.Step == "feel" })
 	for _, d := range slices.Backward(done[feel:]) {
-		require.NoError(t, write(w, r, Content{Withdrawn: &Withdrawn{}}, &d.ID))
+		require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{}), &d.ID))
 	}
 	b.reads("front-lever", "Soft")
-	b.do(Content{Step: &StepDone{Run: run, Step: "feel", Outcome: "Still soft: once more", Place: feel}})
+	b.do(guided.Steps.Says(guided.StepDone{Run: run, Step: "feel", Outcome: "Still soft: once more", Place: feel}))
 	b.goesOn()
-	assert.Greater(t, len(w.layOut(*r).runs[0].Done), len(done))
+	assert.Greater(t, len(work.Runs.Of(lay(w, r))[0].Done), len(done))
 	assert.Empty(t, b.found(), "the last word is firm")
 }

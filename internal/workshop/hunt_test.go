@@ -1,7 +1,6 @@
 package workshop
 
 import (
-	"context"
 	"testing"
 	"time"
 
@@ -9,11 +8,17 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/wear"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/hunt"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/practice"
+	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
 
 // kind finds a shipped kind of bike.
-func kind(t *testing.T, id string) knowledge.Kind {
+func kindOf(t *testing.T, id string) knowledge.Kind {
 	t.Helper()
 	require.NoError(t, bookErr)
 	for _, k := range book.Kinds {
@@ -26,19 +31,19 @@ func kind(t *testing.T, id string) knowledge.Kind {
 }
 
 func TestHuntFromComplaintToAgreement(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
-	must := func(c Content) Entry {
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	must := func(c record.Content) record.Entry {
 		t.Helper()
 		require.NoError(t, write(w, r, c, nil))
 		return r.Entries[len(r.Entries)-1]
 	}
-	view := func() HuntView { s := w.layOut(*r); return w.hunts(s)[0] }
-	hunt := must(Content{Hunt: &Hunt{Fault: "soft-lever-front"}}).ID
+	view := func() hunt.HuntView { s := lay(w, r); return hunt.Views(s)[0] }
+	search := must(hunt.Hunts.Says(hunt.Hunt{Fault: "soft-lever-front"})).ID
 	start := view()
 	require.NotEmpty(t, start.Next)
 	assert.Empty(t, start.Steps)
 	blocked := func() bool {
-		for _, o := range w.layOut(*r).leaving {
+		for _, o := range w.leaving(lay(w, r)) {
 			if o.Hunt {
 				return true
 			}
@@ -48,7 +53,7 @@ func TestHuntFromComplaintToAgreement(t *testing.T) {
 	assert.True(t, blocked(), "a search that is not finished stands before the door")
 
 	// What the walk-round has measured is not asked again.
-	must(Content{Reading: &Reading{Point: "front-pads", Typed: "3.2"}})
+	must(inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "3.2"}))
 	after := view()
 	require.Len(t, after.Steps, 1)
 	assert.True(t, after.Steps[0].Reading)
@@ -69,77 +74,71 @@ func TestHuntFromComplaintToAgreement(t *testing.T) {
 	}
 	assert.Less(t, pads, before/5)
 
-	clue := must(Content{Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Firms up and sinks again"}}).ID
+	clue := must(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump", Answer: "Firms up and sinks again"})).ID
 	assert.Equal(t, "air", view().Causes[0].ID)
 	sure := view().Causes[0].Chance
-	require.NoError(t, write(w, r, Content{Withdrawn: &Withdrawn{}}, &clue))
+	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{}), &clue))
 	assert.Less(t, view().Causes[0].Chance, sure, "an answer can be taken back")
-	must(Content{Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Firms up and sinks again"}})
-	must(Content{Clue: &Clue{Hunt: hunt, Check: "wet"}}) // cannot tell
+	must(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump", Answer: "Firms up and sinks again"}))
+	must(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "wet"})) // cannot tell
 	assert.Equal(t, sure, view().Causes[0].Chance)
 
 	// A remedy that does not cure it counts too, and the hunt goes on.
-	must(Content{Tried: &Tried{Hunt: hunt, Cause: "air", Cured: false}})
+	must(hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "air", Cured: false}))
 	assert.NotEqual(t, "air", view().Causes[0].ID)
 	assert.False(t, view().Settled)
 
-	must(Content{Finding: &Finding{Hunt: &hunt, Cause: "leak"}})
-	f := w.layOut(*r).findings[0]
+	must(inspect.Findings.Says(inspect.Finding{Hunt: &search, Cause: "leak"}))
+	f := findings.All.Of(lay(w, r))[0]
 	assert.Equal(t, "Front lever is soft or comes to the bar: leak at joint, seal or lever", f.Title)
 	assert.Equal(t, wear.Unsafe, f.Mark)
 	assert.False(t, blocked())
 
-	for says, c := range map[string]Content{
-		"cannot have that complaint": {Hunt: &Hunt{Fault: "drum-weak-front"}},
-		"looked at already":          {Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Firms up and sinks again"}},
-		"is no answer":               {Clue: &Clue{Hunt: hunt, Check: "pump", Answer: "Purple"}},
-		"no such check":              {Clue: &Clue{Hunt: hunt, Check: "kick"}},
-		"no such cause":              {Tried: &Tried{Hunt: hunt, Cause: "gremlins"}},
-		"was taken back":             {Clue: &Clue{Hunt: NewID(), Check: "pump"}},
+	for says, c := range map[string]record.Content{
+		"cannot have that complaint": hunt.Hunts.Says(hunt.Hunt{Fault: "drum-weak-front"}),
+		"looked at already":          hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump", Answer: "Firms up and sinks again"}),
+		"is no answer":               hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump", Answer: "Purple"}),
+		"no such check":              hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "kick"}),
+		"no such cause":              hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "gremlins"}),
+		"was taken back":             hunt.Clues.Says(hunt.Clue{Hunt: record.NewID(), Check: "pump"}),
 	} {
-		assert.ErrorContains(t, write(w, r, c, nil), says)
+		t.Run(says, func(t *testing.T) {
+			assert.ErrorContains(t, write(w, r, c, nil), says)
+		})
 	}
 }
 
 func TestAHuntThatFitsNothingSaysSo(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
-	require.NoError(t, write(w, r, Content{Hunt: &Hunt{Fault: "gears-skip"}}, nil))
-	hunt := r.Entries[0].ID
-	odd := func() string { return w.hunts(w.layOut(*r))[0].Odd }
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	require.NoError(t, write(w, r, hunt.Hunts.Says(hunt.Hunt{Fault: "gears-skip"}), nil))
+	search := r.Entries[0].ID
+	odd := func() string { return hunt.Views(lay(w, r))[0].Odd }
 	for _, c := range [][2]string{{"gauge", "Within its limit"}, {"teeth", "Even"}, {"backwards", "A link jumps"}} {
-		require.NoError(t, write(w, r, Content{Clue: &Clue{Hunt: hunt, Check: c[0], Answer: c[1]}}, nil))
+		require.NoError(t, write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: search, Check: c[0], Answer: c[1]}), nil))
 		assert.Empty(t, odd(), "a stiff link explains all of it")
 	}
 	for _, cause := range []string{"link", "indexing", "freehub", "chain"} {
-		require.NoError(t, write(w, r, Content{Tried: &Tried{Hunt: hunt, Cause: cause}}, nil))
+		require.NoError(t, write(w, r, hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: cause}), nil))
 		assert.Empty(t, odd(), "a remedy may have been botched")
 	}
-	require.NoError(t, write(w, r, Content{Tried: &Tried{Hunt: hunt, Cause: "sprockets"}}, nil))
+	require.NoError(t, write(w, r, hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "sprockets"}), nil))
 	assert.Contains(t, odd(), "Every cause on this list was put right")
 }
 
 func TestFindingOfAHuntOffersItsWork(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
-	require.NoError(t, write(w, r, Content{Hunt: &Hunt{Fault: "gears-skip"}}, nil))
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	require.NoError(t, write(w, r, hunt.Hunts.Says(hunt.Hunt{Fault: "gears-skip"}), nil))
 	hunt := r.Entries[0].ID
-	require.NoError(t, write(w, r, Content{Finding: &Finding{Hunt: &hunt, Cause: "chain"}}, nil))
-	f := w.layOut(*r).findings[0]
+	require.NoError(t, write(w, r, inspect.Findings.Says(inspect.Finding{Hunt: &hunt, Cause: "chain"}), nil))
+	f := findings.All.Of(lay(w, r))[0]
 	require.Len(t, f.Suggested, 1)
 	assert.Equal(t, "replace-chain", f.Suggested[0].Operation)
-	require.NoError(t, write(w, r, Content{Item: &Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15}}, nil))
-	assert.Equal(t, FindingOffered, w.layOut(*r).findings[0].Status, "the same work offered for another reason covers it")
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15}), nil))
+	assert.Equal(t, findings.FindingOffered, findings.All.Of(lay(w, r))[0].Status, "the same work offered for another reason covers it")
 }
-
-// held is a store with one job.
-type held struct {
-	Store
-	record Record
-}
-
-func (h held) Job(context.Context, ID) (Record, error) { return h.record, nil }
 
 func TestComplaintsFollowTheOwnersWords(t *testing.T) {
-	_, r := desk(kind(t, "commuter"), "repair")
+	w, r := desk(kindOf(t, "commuter"), "repair")
 	for said, want := range map[string]string{
 		"The back brake howls when it's wet":  "noise-rear",
 		"Front brake does not let go":         "slow-lever-front",
@@ -150,15 +149,15 @@ func TestComplaintsFollowTheOwnersWords(t *testing.T) {
 		"front lever is spongy, to the bar":   "soft-lever-front",
 		"The crank knocks against the stays.": "crank-rubs",
 	} {
-		r.Job.Words = said
-		list, err := New(held{record: *r}, book, time.Now).Complaints(t.Context(), r.Job.ID)
-		require.NoError(t, err)
-		assert.Equal(t, want, list[0].ID, said)
-		assert.True(t, list[0].Fits)
+		t.Run(said, func(t *testing.T) {
+			r.Job.Words = said
+			list := hunt.Complaints(lay(w, r))
+			assert.Equal(t, want, list[0].ID, said)
+			assert.True(t, list[0].Fits)
+		})
 	}
 	r.Job.Words = "Just the usual, please."
-	list, err := New(held{record: *r}, book, time.Now).Complaints(t.Context(), r.Job.ID)
-	require.NoError(t, err)
+	list := hunt.Complaints(lay(w, r))
 	for _, c := range list {
 		assert.False(t, c.Fits, c.Name)
 	}
@@ -166,12 +165,12 @@ func TestComplaintsFollowTheOwnersWords(t *testing.T) {
 
 func TestPracticeHidesTheSameFaultEachTime(t *testing.T) {
 	w := New(nil, book, time.Now)
-	for _, f := range w.PracticeBikes() {
-		in := Practice{Fault: f.ID, Seed: 11}
+	for _, f := range practice.PracticeBikes(w.Book()) {
+		in := practice.Practice{Fault: f.ID, Seed: 11}
 		for range 40 {
-			view, err := w.Practise(in)
+			view, err := practice.Practise(w.Book(), in)
 			require.NoError(t, err)
-			again, err := w.Practise(in)
+			again, err := practice.Practise(w.Book(), in)
 			require.NoError(t, err)
 			require.Equal(t, view, again)
 			if view.Over {
@@ -183,8 +182,8 @@ func TestPracticeHidesTheSameFaultEachTime(t *testing.T) {
 			in.Steps = append(in.Steps, view.Choices[len(view.Choices)-1].PracticeStep)
 		}
 	}
-	_, err := w.Practise(Practice{Fault: "creak", Steps: []PracticeStep{{Check: "kick"}}})
+	_, err := practice.Practise(w.Book(), practice.Practice{Fault: "creak", Steps: []practice.PracticeStep{{Check: "kick"}}})
 	assert.ErrorContains(t, err, "cannot be done now")
-	_, err = w.Practise(Practice{Fault: "gremlins"})
+	_, err = practice.Practise(w.Book(), practice.Practice{Fault: "gremlins"})
 	assert.ErrorContains(t, err, "no such complaint")
 }

@@ -8,10 +8,13 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/wear"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
 )
 
 // later is a bike's readings of one point, so many days ago.
-func later(t *testing.T, r *Record, point string, figures map[int]string) {
+func later(t *testing.T, r *record.Record, point string, figures map[int]string) {
 	t.Helper()
 	w := New(nil, book, time.Now)
 	for ago := 2000; ago >= 0; ago-- {
@@ -19,14 +22,15 @@ func later(t *testing.T, r *Record, point string, figures map[int]string) {
 		if !taken {
 			continue
 		}
-		c, err := w.check(w.layOut(*r), keeper, NewEntry{ID: NewID(), Content: Content{Reading: &Reading{Point: point, Typed: typed}}})
+		c, err := w.rules.Check(lay(w, r), keeper, record.NewEntry{ID: record.NewID(),
+			Content: inspect.Readings.Says(inspect.Reading{Point: point, Typed: typed})})
 		require.NoError(t, err)
-		r.Earlier = append(r.Earlier, Entry{ID: NewID(), Kind: KindReading, At: time.Now().AddDate(0, 0, -ago), Content: c})
+		r.Earlier = append(r.Earlier, record.Entry{ID: record.NewID(), Kind: "reading", At: time.Now().AddDate(0, 0, -ago), Content: c})
 	}
 }
 
-func lifeOf(w *Workshop, r *Record, point string) *LifeView {
-	for _, v := range w.pointViews(w.layOut(*r)) {
+func lifeOf(w *Workshop, r *record.Record, point string) *inspect.LifeView {
+	for _, v := range inspect.Views(lay(w, r)) {
 		if v.ID == point {
 			return v.Life
 		}
@@ -35,7 +39,7 @@ func lifeOf(w *Workshop, r *Record, point string) *LifeView {
 }
 
 func TestLifeOfAPartOnThisBike(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
+	w, r := desk(kindOf(t, "commuter"), "repair")
 	r.Bike.WeeklyKm = 70 // 10 km a day
 	assert.Nil(t, lifeOf(w, r, "chain"), "nothing was ever measured")
 	later(t, r, "chain", map[int]string{200: "0.15", 100: "0.3", 0: "0.45"})
@@ -56,16 +60,16 @@ func TestLifeOfAPartOnThisBike(t *testing.T) {
 }
 
 func TestOneReadingRestsOnTheShopAndSaysSo(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
+	w, r := desk(kindOf(t, "commuter"), "repair")
 	later(t, r, "front-pads", map[int]string{0: "3"})
 	assert.Nil(t, lifeOf(w, r, "front-pads"), "one figure and no experience say nothing")
-	var shop []PastReading
+	var shop []inspect.PastReading
 	for i := range 6 {
-		bike := ID(rune('a' + i))
-		shop = append(shop, PastReading{Bike: bike, Point: "front-pads", Value: 3.5, At: time.Now().AddDate(0, 0, -100)},
-			PastReading{Bike: bike, Point: "front-pads", Value: 2.5 - 0.1*float64(i), At: time.Now()})
+		bike := record.ID(rune('a' + i))
+		shop = append(shop, inspect.PastReading{Bike: bike, Point: "front-pads", Value: 3.5, At: time.Now().AddDate(0, 0, -100)},
+			inspect.PastReading{Bike: bike, Point: "front-pads", Value: 2.5 - 0.1*float64(i), At: time.Now()})
 	}
-	w.rates = experienced(book, shop)
+	inspect.Rates.Put(taught, inspect.Experienced(book, shop))
 	life := lifeOf(w, r, "front-pads")
 	require.NotNil(t, life)
 	assert.Equal(t, wear.ShopsRates, life.Basis)
@@ -74,7 +78,7 @@ func TestOneReadingRestsOnTheShopAndSaysSo(t *testing.T) {
 }
 
 func TestANewPartBeginsANewLife(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
+	w, r := desk(kindOf(t, "commuter"), "repair")
 	later(t, r, "front-pads", map[int]string{400: "3.5", 300: "2.5", 200: "1.5", 100: "3.5", 50: "2.5", 0: "1.5"})
 	life := lifeOf(w, r, "front-pads")
 	require.NotNil(t, life)
@@ -83,17 +87,18 @@ func TestANewPartBeginsANewLife(t *testing.T) {
 	assert.Equal(t, "It wears 2 times as fast as the one before.", life.Faster)
 
 	// Work that renewed the part counts too, however alike the figures are.
-	item := ID(NewID())
+	item := record.ID(record.NewID())
 	r.Earlier = append(r.Earlier,
-		Entry{ID: item, Kind: KindItem, At: time.Now(), Content: Content{Item: &Item{Operation: "pads-disc-front", Title: "pads"}}},
-		Entry{ID: NewID(), Kind: KindWork, At: time.Now().Add(time.Hour), Content: Content{Work: &Work{Item: item}}})
+		record.Entry{ID: item, Kind: "item", At: time.Now(), Content: agree.Items.Says(agree.Item{Operation: "pads-disc-front", Title: "pads"})},
+		record.Entry{ID: record.NewID(), Kind: "work", At: time.Now().Add(time.Hour), Content: agree.Works.Says(agree.Work{Item: item})})
 	assert.Nil(t, lifeOf(w, r, "front-pads"), "nothing is known of what was fitted last")
 }
 
 func TestNoRotorGrows(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
+	w, r := desk(kindOf(t, "commuter"), "repair")
 	measured := func(typed, note string) error {
-		_, err := w.check(w.layOut(*r), keeper, NewEntry{ID: NewID(), Content: Content{Reading: &Reading{Point: "front-rotor", Typed: typed, Note: note}}})
+		_, err := w.rules.Check(lay(w, r), keeper, record.NewEntry{ID: record.NewID(),
+			Content: inspect.Readings.Says(inspect.Reading{Point: "front-rotor", Typed: typed, Note: note})})
 		return err
 	}
 	assert.NoError(t, measured("1.95", ""), "nobody has measured it before")
@@ -102,12 +107,12 @@ func TestNoRotorGrows(t *testing.T) {
 	assert.NoError(t, measured("1.88", ""), "another hand, another micrometer")
 	err := measured("1.98", "")
 	require.ErrorContains(t, err, "1.83 mm when it was first measured here")
-	assert.Equal(t, "note", err.(*Problem).Field, "asked for where it can be answered")
+	assert.Equal(t, "note", err.(*record.Problem).Field, "asked for where it can be answered")
 	assert.NoError(t, measured("1.98", "Owner had a new one fitted in Saltby."))
 
-	item := NewID()
+	item := record.NewID()
 	r.Earlier = append(r.Earlier,
-		Entry{ID: item, Kind: KindItem, At: time.Now(), Content: Content{Item: &Item{Operation: "rotor-front", Title: "rotor"}}},
-		Entry{ID: NewID(), Kind: KindWork, At: time.Now(), Content: Content{Work: &Work{Item: item}}})
+		record.Entry{ID: item, Kind: "item", At: time.Now(), Content: agree.Items.Says(agree.Item{Operation: "rotor-front", Title: "rotor"})},
+		record.Entry{ID: record.NewID(), Kind: "work", At: time.Now(), Content: agree.Works.Says(agree.Work{Item: item})})
 	assert.NoError(t, measured("1.98", ""), "we fitted it ourselves")
 }

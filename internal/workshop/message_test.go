@@ -7,18 +7,21 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/internal/workshop/hunt"
+	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
 
 func TestAMessageSaysWhatTheShopWrote(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
+	w, r := desk(kindOf(t, "commuter"), "repair")
 	w.Reached("https://bikes.example/")
-	r.Owner = Owner{Name: "Ansel {link} Whitlow", Email: "ansel@marrowick.invalid"}
+	r.Owner = record.Owner{Name: "Ansel {link} Whitlow", Email: "ansel@marrowick.invalid"}
 	r.Bike.Make, r.Bike.Model, r.Bike.Colour = "Pelham", "Drover", "green"
 	r.Settings.Name, r.Settings.TimeZone = "The Net Loft", "Europe/London"
 	r.Settings.Message = "Hello {owner}: your {bike}, {link}, until {until}. {shop} {unknown}"
-	m := w.compose(*r, keeper, "t0ken", time.Date(2026, 7, 1, 9, 30, 0, 0, time.UTC))
-	assert.Equal(t, "Hello Ansel {link} Whitlow: your Pelham Drover, green, https://bikes.example/o/t0ken, until Wednesday 1 July 10:30. The Net Loft {unknown}", m.Body,
+	m := w.Compose(*r, keeper, "t0ken", time.Date(2026, 7, 1, 9, 30, 0, 0, time.UTC))
+	assert.Equal(t, "Hello Ansel {link} Whitlow: your Pelham Drover, green, https://bikes.example/o/t0ken, until Wednesday 1 July 10:30. "+
+		"The Net Loft {unknown}", m.Body,
 		"what an owner is called is not filled in again")
 	assert.Equal(t, "Your Pelham Drover, green at The Net Loft", m.Subject)
 	assert.Equal(t, "t0ken", m.Secret)
@@ -38,12 +41,12 @@ func TestOwnTextsThatDoNotFitAnyMoreAreLeftAside(t *testing.T) {
 }
 
 func TestHuntsOfAKindThatIsGoneDoNoHarm(t *testing.T) {
-	w, r := desk(kind(t, "commuter"), "repair")
-	require.NoError(t, write(w, r, Content{Hunt: &Hunt{Fault: "creak"}}, nil))
-	hunt := r.Entries[0].ID
-	require.NoError(t, write(w, r, Content{Clue: &Clue{Hunt: hunt, Check: "coast", Answer: "Only while pedalling"}}, nil))
-	r.Entries[1].Content.Clue.Check = "a check of an older book"
-	assert.Empty(t, w.hunts(w.layOut(*r))[0].Steps)
-	r.Entries[0].Content.Hunt.Fault = "a complaint of an older book"
-	assert.Empty(t, w.hunts(w.layOut(*r)))
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	require.NoError(t, write(w, r, hunt.Hunts.Says(hunt.Hunt{Fault: "creak"}), nil))
+	search := r.Entries[0].ID
+	require.NoError(t, write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "coast", Answer: "Only while pedalling"}), nil))
+	hunt.Clues.In(r.Entries[1].Content).Check = "a check of an older book"
+	assert.Empty(t, hunt.Views(lay(w, r))[0].Steps)
+	hunt.Hunts.In(r.Entries[0].Content).Fault = "a complaint of an older book"
+	assert.Empty(t, hunt.Views(lay(w, r)))
 }

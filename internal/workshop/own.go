@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
 
@@ -51,8 +52,8 @@ func (w *Workshop) bound(own []OwnFile) (*knowledge.Book, error) {
 }
 
 // OwnFiles lists the files that may be laid over, with what the workshop has written.
-func (w *Workshop) OwnFiles(ctx context.Context, by Actor) ([]OwnFile, error) {
-	if err := by.must(Keeper); err != nil {
+func (w *Workshop) OwnFiles(ctx context.Context, by record.Actor) ([]OwnFile, error) {
+	if err := by.Must(record.Keeper); err != nil {
 		return nil, err
 	}
 	own, err := w.store.OwnFiles(ctx)
@@ -73,12 +74,12 @@ func (w *Workshop) OwnFiles(ctx context.Context, by Actor) ([]OwnFile, error) {
 
 // SaveOwn changes one of the workshop's own files once all of it fits together. Its problem
 // names file and line.
-func (w *Workshop) SaveOwn(ctx context.Context, by Actor, in OwnFile) ([]OwnFile, error) {
-	if err := by.must(Keeper); err != nil {
+func (w *Workshop) SaveOwn(ctx context.Context, by record.Actor, in OwnFile) ([]OwnFile, error) {
+	if err := by.Must(record.Keeper); err != nil {
 		return nil, err
 	}
 	if !slices.ContainsFunc(knowledge.Files, func(f struct{ Name, About string }) bool { return f.Name == in.File }) {
-		return nil, invalid("file", "There is no such file to lay over.")
+		return nil, record.Refuse("file", "There is no such file to lay over.")
 	}
 	own, err := w.store.OwnFiles(ctx)
 	if err != nil {
@@ -87,7 +88,7 @@ func (w *Workshop) SaveOwn(ctx context.Context, by Actor, in OwnFile) ([]OwnFile
 	own = append(slices.DeleteFunc(own, func(f OwnFile) bool { return f.File == in.File }), in)
 	book, err := w.bound(own)
 	if err != nil {
-		return nil, &Problem{Kind: Invalid, Title: "That does not fit", Field: "text", Detail: fmt.Sprint(err)}
+		return nil, &record.Problem{Kind: record.Invalid, Title: "That does not fit", Field: "text", Detail: fmt.Sprint(err)}
 	}
 	if err := w.store.SaveOwnFile(ctx, in); err != nil {
 		return nil, err

@@ -2,17 +2,9 @@ package workshop
 
 import (
 	"context"
-	"maps"
-	"time"
 
-	"utensil/core/bike"
+	"utensil/internal/workshop/record"
 )
-
-// FactRead is who read a fact on the bike, and when.
-type FactRead struct {
-	By string    `json:"by"`
-	At time.Time `json:"at"`
-}
 
 // ReadNow is a fact that somebody has just read on the bike: the reservoir's cap, the steerer.
 type ReadNow struct {
@@ -23,62 +15,35 @@ type ReadNow struct {
 
 // SaveBike changes a bike. A stale version is refused with the row as it is now. A fact that
 // guards and is set to a word was read by whoever sets it.
-func (w *Workshop) SaveBike(ctx context.Context, by Actor, b Bike) (Bike, error) {
-	tidy, err := b.tidy()
+func (w *Workshop) SaveBike(ctx context.Context, by record.Actor, b record.Bike) (record.Bike, error) {
+	tidy, err := b.Tidy()
 	if err != nil {
-		return Bike{}, err
+		return record.Bike{}, err
 	}
 	old, err := w.store.FindBike(ctx, b.ID)
 	if err != nil {
-		return Bike{}, err
+		return record.Bike{}, err
 	}
-	return w.store.SaveBike(ctx, tidy.readBy(by, w.now(), old))
+	return w.store.SaveBike(ctx, tidy.ReadBy(by, w.now(), old))
 }
 
 // ReadFact notes what somebody read on a bike.
-func (w *Workshop) ReadFact(ctx context.Context, by Actor, id ID, in ReadNow) (Bike, error) {
+func (w *Workshop) ReadFact(ctx context.Context, by record.Actor, id record.ID, in ReadNow) (record.Bike, error) {
 	b, err := w.store.FindBike(ctx, id)
 	if err != nil {
-		return Bike{}, err
+		return record.Bike{}, err
 	}
 	if b.Version != in.Version {
-		return Bike{}, StaleWrite("bike", b)
+		return record.Bike{}, record.StaleWrite("bike", b)
 	}
 	facts, can := b.Facts.Set(in.Fact, in.Word)
 	if !can {
-		return Bike{}, invalid("word", "Choose what it says, or leave it unknown.")
+		return record.Bike{}, record.Refuse("word", "Choose what it says, or leave it unknown.")
 	}
 	now := b
 	now.Facts = facts
-	if now, err = now.tidy(); err != nil {
-		return Bike{}, err
+	if now, err = now.Tidy(); err != nil {
+		return record.Bike{}, err
 	}
-	return w.store.SaveBike(ctx, now.readBy(by, w.now(), b))
-}
-
-// readBy puts a name under each fact that guards and that was not so before. What is unknown
-// again was read by nobody.
-func (b Bike) readBy(by Actor, now time.Time, old Bike) Bike {
-	read := maps.Clone(old.Read)
-	if read == nil {
-		read = map[string]FactRead{}
-	}
-	for _, g := range bike.Guards {
-		word, _ := b.Facts.Fact(g.Fact)
-		before, _ := old.Facts.Fact(g.Fact)
-		switch {
-		case !bike.Known(word):
-			delete(read, g.Fact)
-		case word != before:
-			read[g.Fact] = FactRead{By: by.Name, At: now}
-		}
-	}
-	b.Read = read
-	return b
-}
-
-// whereRead says where a fact is read.
-func whereRead(fact string) string {
-	g, _ := bike.GuardOf(fact)
-	return g.Where
+	return w.store.SaveBike(ctx, now.ReadBy(by, w.now(), b))
 }

@@ -1,34 +1,40 @@
 package workshop
 
-import "context"
+import (
+	"context"
+
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/record"
+)
 
 // Release hands the bike to its owner. It is refused while anything still stands between
 // them: what is checked is everything recorded up to the moment the job is locked.
-func (w *Workshop) Release(ctx context.Context, by Actor, job ID, id ID, to string) (JobView, error) {
-	if err := by.must(Mechanic, Counter); err != nil {
+func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, id record.ID, to string) (JobView, error) {
+	if err := by.Must(record.Mechanic, record.Counter); err != nil {
 		return JobView{}, err
 	}
-	if !id.Valid() {
-		return JobView{}, invalid("id", "The id is not a version 7 UUID.")
+	if err := id.Check("id"); err != nil {
+		return JobView{}, err
 	}
-	who, err := name("to", "who takes the bike", to)
+	who, err := record.TidyName("to", "who takes the bike", to)
 	if err != nil {
 		return JobView{}, err
 	}
-	entry := Entry{ID: id, JobID: job, Kind: KindReleased, By: by.ID, At: w.now(), Content: Content{Released: &Released{To: who}}}
-	if entry.Digest, err = entry.digest(); err != nil {
+	entry, err := record.NewEntry{ID: id, Content: door.Releases.Says(door.Released{To: who})}.By(by, job, "", w.now())
+	if err != nil {
 		return JobView{}, err
 	}
-	err = w.store.Seal(ctx, entry, func(r Record) (Seal, error) {
+	learnt := w.memory.Recall(ctx) // before the job is locked
+	err = w.store.Seal(ctx, entry, func(r record.Record) (door.Seal, error) {
 		if r.Job.ReleasedAt != nil {
-			return Seal{}, ErrClosed()
+			return door.Seal{}, record.ErrClosed()
 		}
-		s := w.layOut(r)
-		if leaving := s.leaving; len(leaving) > 0 {
-			return Seal{}, &Problem{Kind: Standing, Title: "This bike cannot leave yet", Leaving: leaving,
+		s := record.Lay(r, w.Book(), w.now(), learnt)
+		if leaving := w.leaving(s); len(leaving) > 0 {
+			return door.Seal{}, &record.Problem{Kind: record.Standing, Title: "This bike cannot leave yet", Leaving: leaving,
 				Detail: "Settle what is on the list first; each line opens its place. First: " + leaving[0].Title + "."}
 		}
-		return w.onLeaving(s, entry.At), nil
+		return door.OnLeaving(s), nil
 	})
 	if err != nil {
 		return JobView{}, err
@@ -37,29 +43,29 @@ func (w *Workshop) Release(ctx context.Context, by Actor, job ID, id ID, to stri
 }
 
 // Reopen opens a job that was handed over, with a reason.
-func (w *Workshop) Reopen(ctx context.Context, by Actor, job ID, id ID, reason string) (JobView, error) {
-	if err := by.must(Mechanic); err != nil {
+func (w *Workshop) Reopen(ctx context.Context, by record.Actor, job record.ID, id record.ID, reason string) (JobView, error) {
+	if err := by.Must(record.Mechanic); err != nil {
 		return JobView{}, err
 	}
-	if !id.Valid() {
-		return JobView{}, invalid("id", "The id is not a version 7 UUID.")
+	if err := id.Check("id"); err != nil {
+		return JobView{}, err
 	}
-	why, err := note("reason", reason)
+	why, err := record.TidyNote("reason", reason)
 	if err == nil && why == "" {
-		err = invalid("reason", "Say why the job is opened again.")
+		err = record.Refuse("reason", "Say why the job is opened again.")
 	}
 	if err != nil {
 		return JobView{}, err
 	}
-	entry := Entry{ID: id, JobID: job, Kind: KindReopened, By: by.ID, At: w.now(), Content: Content{Reopened: &Reopened{Reason: why}}}
-	if entry.Digest, err = entry.digest(); err != nil {
+	entry, err := record.NewEntry{ID: id, Content: door.Reopenings.Says(door.Reopened{Reason: why})}.By(by, job, "", w.now())
+	if err != nil {
 		return JobView{}, err
 	}
-	err = w.store.Seal(ctx, entry, func(r Record) (Seal, error) {
+	err = w.store.Seal(ctx, entry, func(r record.Record) (door.Seal, error) {
 		if r.Job.ReleasedAt == nil {
-			return Seal{}, invalid("id", "This job is open already.")
+			return door.Seal{}, record.Refuse("id", "This job is open already.")
 		}
-		return Seal{}, nil
+		return door.Seal{}, nil
 	})
 	if err != nil {
 		return JobView{}, err

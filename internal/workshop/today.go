@@ -7,6 +7,10 @@ import (
 
 	"utensil/core/bike"
 	"utensil/core/wear"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
 )
 
 // Group is where a job belongs on the first screen.
@@ -23,35 +27,35 @@ const (
 
 // TodayJob is one job on the first screen.
 type TodayJob struct {
-	ID         ID         `json:"id"`
-	Number     int        `json:"number"`
-	Title      string     `json:"title"`
-	Owner      string     `json:"owner"`
-	Phone      string     `json:"phone"`
-	Depth      string     `json:"depth" doc:"the depth's name"`
-	Words      string     `json:"words"`
-	Stand      string     `json:"stand"`
-	Facts      bike.Facts `json:"facts"`
-	Group      Group      `json:"group" enum:"door,stand,waiting,ready,gone"`
-	Stage      Stage      `json:"stage"`
-	Next       string     `json:"next" doc:"what stands first between the bike and its owner"`
-	Detail     string     `json:"detail,omitempty"`
-	Mark       wear.Mark  `json:"mark" doc:"the worst open finding"`
-	Open       int        `json:"open" doc:"how many things still stand"`
-	Stages     []Stage    `json:"open_stages" doc:"stages with something open"`
-	PromisedAt *time.Time `json:"promised_at,omitempty"`
-	Late       bool       `json:"late"`
-	ReleasedAt *time.Time `json:"released_at,omitempty"`
+	ID         record.ID      `json:"id"`
+	Number     int            `json:"number"`
+	Title      string         `json:"title"`
+	Owner      string         `json:"owner"`
+	Phone      string         `json:"phone"`
+	Depth      string         `json:"depth" doc:"the depth's name"`
+	Words      string         `json:"words"`
+	Stand      string         `json:"stand"`
+	Facts      bike.Facts     `json:"facts"`
+	Group      Group          `json:"group" enum:"door,stand,waiting,ready,gone"`
+	Stage      record.Stage   `json:"stage"`
+	Next       string         `json:"next" doc:"what stands first between the bike and its owner"`
+	Detail     string         `json:"detail,omitempty"`
+	Mark       wear.Mark      `json:"mark" doc:"the worst open finding"`
+	Open       int            `json:"open" doc:"how many things still stand"`
+	Stages     []record.Stage `json:"open_stages" doc:"stages with something open"`
+	PromisedAt *time.Time     `json:"promised_at,omitempty"`
+	Late       bool           `json:"late"`
+	ReleasedAt *time.Time     `json:"released_at,omitempty"`
 }
 
 // Today is the first screen.
 type Today struct {
-	Now       time.Time  `json:"now"`
-	InShop    int        `json:"in_shop"`
-	Promised  int        `json:"promised_today"`
-	Late      int        `json:"late"`
-	Jobs      []TodayJob `json:"jobs" doc:"by promised time"`
-	CallBacks []CallBack `json:"call_backs" doc:"due within a week, or overdue; the soonest first"`
+	Now       time.Time         `json:"now"`
+	InShop    int               `json:"in_shop"`
+	Promised  int               `json:"promised_today"`
+	Late      int               `json:"late"`
+	Jobs      []TodayJob        `json:"jobs" doc:"by promised time"`
+	CallBacks []record.CallBack `json:"call_backs" doc:"due within a week, or overdue; the soonest first"`
 }
 
 // Today lists the bikes in the shop, and those that left today.
@@ -71,7 +75,7 @@ func (w *Workshop) Today(ctx context.Context) (Today, error) {
 		if r.Job.ReleasedAt != nil && r.Job.ReleasedAt.Before(midnight) {
 			continue
 		}
-		j := w.todayJob(r, now)
+		j := w.todayJob(w.lay(ctx, r), now)
 		if j.Group != Gone {
 			today.InShop++
 			if j.Late {
@@ -83,7 +87,7 @@ func (w *Workshop) Today(ctx context.Context) (Today, error) {
 		}
 		today.Jobs = append(today.Jobs, j)
 	}
-	if today.CallBacks, err = w.callBacksBy(ctx, midnight.AddDate(0, 0, 7)); err != nil {
+	if today.CallBacks, err = w.CallBacksBy(ctx, midnight.AddDate(0, 0, 7)); err != nil {
 		return Today{}, err
 	}
 	slices.SortStableFunc(today.Jobs, func(a, b TodayJob) int {
@@ -100,18 +104,17 @@ func (w *Workshop) Today(ctx context.Context) (Today, error) {
 	return today, nil
 }
 
-func (w *Workshop) todayJob(r Record, now time.Time) TodayJob {
-	s := w.layOut(r)
-	depth, _ := w.Book().Depth(r.Job.Depth)
-	j := TodayJob{ID: r.Job.ID, Number: r.Job.Number, Title: r.Bike.Title(), Owner: r.Owner.Name, Phone: r.Owner.Phone,
-		Depth: depth.Name, Words: r.Job.Words, Stand: r.Job.Stand, Facts: r.Bike.Facts, PromisedAt: r.Job.PromisedAt,
-		ReleasedAt: r.Job.ReleasedAt, Mark: wear.Open, Stages: []Stage{}}
-	if r.Job.ReleasedAt != nil {
-		j.Group, j.Stage, j.Mark, j.Next = Gone, StageHandOver, wear.Sound, "Handed over"
+func (w *Workshop) todayJob(s *record.Sheet, now time.Time) TodayJob {
+	depth, _ := s.Book.Depth(s.Job.Depth)
+	j := TodayJob{ID: s.Job.ID, Number: s.Job.Number, Title: s.Bike.Title(), Owner: s.Owner.Name, Phone: s.Owner.Phone,
+		Depth: depth.Name, Words: s.Job.Words, Stand: s.Job.Stand, Facts: s.Bike.Facts, PromisedAt: s.Job.PromisedAt,
+		ReleasedAt: s.Job.ReleasedAt, Mark: wear.Open, Stages: []record.Stage{}}
+	if s.Job.ReleasedAt != nil {
+		j.Group, j.Stage, j.Mark, j.Next = Gone, record.StageHandOver, wear.Sound, "Handed over"
 		return j
 	}
-	leaving := s.leaving
-	j.Stage, _ = s.stages()
+	leaving := w.leaving(s)
+	j.Stage, _ = stages(s, leaving)
 	waiting, hands := false, false
 	for _, o := range leaving {
 		j.Open += o.Count
@@ -121,13 +124,13 @@ func (w *Workshop) todayJob(r Record, now time.Time) TodayJob {
 		if !slices.Contains(j.Stages, o.Stage) {
 			j.Stages = append(j.Stages, o.Stage)
 		}
-		waiting = waiting || o.Stage == StageAgree
-		hands = hands || o.Stage == StageInspect || o.Stage == StageWork
+		waiting = waiting || o.Stage == record.StageAgree
+		hands = hands || o.Stage == record.StageInspect || o.Stage == record.StageWork
 	}
 	if len(leaving) > 0 {
 		j.Next, j.Detail = leaving[0].Title, leaving[0].Detail
 	}
-	looked := len(s.all(KindReading))+len(s.all(KindItem))+len(s.all(KindTorque)) > 0
+	looked := inspect.Readings.Count(s.Ledger)+agree.Items.Count(s.Ledger)+torque.Torques.Count(s.Ledger) > 0
 	switch {
 	case len(leaving) == 0 || onlyHandOver(leaving):
 		j.Group, j.Mark = Ready, wear.Sound
@@ -143,6 +146,6 @@ func (w *Workshop) todayJob(r Record, now time.Time) TodayJob {
 }
 
 // onlyHandOver says whether all that is left is to give things back.
-func onlyHandOver(leaving []Obstacle) bool {
-	return !slices.ContainsFunc(leaving, func(o Obstacle) bool { return o.Stage != StageHandOver })
+func onlyHandOver(leaving []record.Obstacle) bool {
+	return !slices.ContainsFunc(leaving, func(o record.Obstacle) bool { return o.Stage != record.StageHandOver })
 }

@@ -5,180 +5,139 @@ import (
 	"time"
 
 	"utensil/core/estimate"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/hunt"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/work"
 )
 
 // JobView is a job as its screen shows it: everything recorded, judged.
 type JobView struct {
-	Job         Job             `json:"job"`
-	Bike        Bike            `json:"bike"`
-	Owner       Owner           `json:"owner"`
-	Title       string          `json:"title"`
-	Stage       Stage           `json:"stage" doc:"the first stage that is not done" enum:"check-in,inspect,agree,work,verify,hand-over"`
-	Stages      []StageView     `json:"stages"`
-	Leaving     []Obstacle      `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
-	Points      []PointView     `json:"points"`
-	Findings    []FindingView   `json:"findings"`
-	Hunts       []HuntView      `json:"hunts"`
-	Items       []ItemView      `json:"items"`
-	Proposed    estimate.Total  `json:"proposed" doc:"all items, less what they share"`
-	Agreed      estimate.Total  `json:"agreed" doc:"items the owner said yes to, less what they share"`
-	Shared      []SharedView    `json:"shared" doc:"what the agreed items need done only once"`
-	SharedAll   []SharedView    `json:"shared_all" doc:"what all items need done only once"`
-	Distance    DistanceView    `json:"distance"`
-	Air         []AirView       `json:"air"`
-	Bolts       []BoltView      `json:"bolts"`
-	Wrenches    []Wrench        `json:"wrenches" doc:"of the shop, to choose from"`
-	Tray        []ToolReading   `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
-	Called      []Called        `json:"called" doc:"what an earlier job called the bike back for"`
-	CallBacks   []CallBack      `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
-	Runs        []RunView       `json:"runs" doc:"of procedures"`
-	Brakes      []BrakeSide     `json:"brakes" doc:"front, then rear"`
-	Bottles     []Bottle        `json:"bottles" doc:"of brake fluid, to choose from"`
-	Riding      []string        `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
-	Signs       []SignView      `json:"signs"`
-	Belongings  []BelongingView `json:"belongings"`
-	Notes       []NoteView      `json:"notes"`
-	AskedAt     *time.Time      `json:"asked_at,omitempty"`
-	Link        *LinkView       `json:"link,omitempty" doc:"the owner's link made last"`
-	Photos      []PhotoView     `json:"photos"`
-	Messages    []MessageView   `json:"messages" doc:"sent to the owner, newest first"`
-	ReleasedTo  string          `json:"released_to,omitempty"`
-	ReleasedBy  string          `json:"released_by,omitempty"`
-	Reopened    []NoteView      `json:"reopened" doc:"why it was opened again"`
-	EarlierJobs []EarlierJob    `json:"earlier_jobs"`
+	Job         record.Job             `json:"job"`
+	Bike        record.Bike            `json:"bike"`
+	Owner       record.Owner           `json:"owner"`
+	Title       string                 `json:"title"`
+	Stage       record.Stage           `json:"stage" doc:"the first stage that is not done" enum:"check-in,inspect,agree,work,verify,hand-over"`
+	Stages      []StageView            `json:"stages"`
+	Leaving     []record.Obstacle      `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
+	Points      []inspect.PointView    `json:"points"`
+	Findings    []findings.FindingView `json:"findings"`
+	Hunts       []hunt.HuntView        `json:"hunts"`
+	Items       []agree.ItemView       `json:"items"`
+	Proposed    estimate.Total         `json:"proposed" doc:"all items, less what they share"`
+	Agreed      estimate.Total         `json:"agreed" doc:"items the owner said yes to, less what they share"`
+	Shared      []agree.SharedView     `json:"shared" doc:"what the agreed items need done only once"`
+	SharedAll   []agree.SharedView     `json:"shared_all" doc:"what all items need done only once"`
+	Distance    inspect.DistanceView   `json:"distance"`
+	Air         []inspect.AirView      `json:"air"`
+	Bolts       []torque.BoltView      `json:"bolts"`
+	Wrenches    []torque.Wrench        `json:"wrenches" doc:"of the shop, to choose from"`
+	Tray        []torque.ToolReading   `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
+	Called      []door.Called          `json:"called" doc:"what an earlier job called the bike back for"`
+	CallBacks   []record.CallBack      `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
+	Runs        []work.RunView         `json:"runs" doc:"of procedures"`
+	Brakes      []brakes.BrakeSide     `json:"brakes" doc:"front, then rear"`
+	Bottles     []fluid.Bottle         `json:"bottles" doc:"of brake fluid, to choose from"`
+	Riding      []string               `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
+	Signs       []trial.SignView       `json:"signs"`
+	Belongings  []door.BelongingView   `json:"belongings"`
+	Notes       []NoteView             `json:"notes"`
+	AskedAt     *time.Time             `json:"asked_at,omitempty"`
+	Link        *owner.LinkView        `json:"link,omitempty" doc:"the owner's link made last"`
+	Photos      []owner.PhotoView      `json:"photos"`
+	Messages    []owner.MessageView    `json:"messages" doc:"sent to the owner, newest first"`
+	ReleasedTo  string                 `json:"released_to,omitempty"`
+	ReleasedBy  string                 `json:"released_by,omitempty"`
+	Reopened    []NoteView             `json:"reopened" doc:"why it was opened again"`
+	EarlierJobs []record.EarlierJob    `json:"earlier_jobs"`
 }
 
 // StageView is one stage and what is open in it.
 type StageView struct {
-	Stage Stage `json:"stage" enum:"check-in,inspect,agree,work,verify,hand-over"`
-	Open  int   `json:"open" doc:"things still to do in it"`
-	Done  bool  `json:"done"`
-}
-
-// BelongingView is a belonging and whether it went back.
-type BelongingView struct {
-	ID       ID         `json:"id"`
-	Name     string     `json:"name"`
-	TakenOff bool       `json:"taken_off"`
-	Returned *time.Time `json:"returned,omitempty"`
-	By       string     `json:"by"`
+	Stage record.Stage `json:"stage" enum:"check-in,inspect,agree,work,verify,hand-over"`
+	Open  int          `json:"open" doc:"things still to do in it"`
+	Done  bool         `json:"done"`
 }
 
 // NoteView is a note with who wrote it.
 type NoteView struct {
-	ID   ID        `json:"id"`
+	ID   record.ID `json:"id"`
 	Text string    `json:"text"`
 	By   string    `json:"by"`
 	At   time.Time `json:"at"`
 }
 
-func (s *sheet) belongings() []BelongingView {
-	var views []BelongingView
-	for _, e := range s.all(KindBelonging) {
-		v := BelongingView{ID: e.ID, Name: e.Content.Belonging.Name, TakenOff: e.Content.Belonging.TakenOff, By: e.ByName}
-		if back, returned := s.last(KindReturn, func(c Content) bool { return s.current(c.Return.Belonging) == e.ID }); returned {
-			v.Returned = &back.At
-		}
-		views = append(views, v)
-	}
-	return views
-}
-
-// view judges a record.
-func (w *Workshop) view(r Record) (JobView, error) {
-	s := w.layOut(r)
-	v := JobView{Job: r.Job, Bike: r.Bike, Owner: r.Owner, Title: r.Bike.Title(), EarlierJobs: some(r.EarlierJobs),
-		Points: w.pointViews(s), Findings: some(s.findings), Hunts: w.hunts(s), Items: some(s.items), Bolts: some(s.bolts), Signs: s.signs, Runs: s.runs, Bottles: w.bottlesFor(s), Brakes: w.brakeSides(s), Riding: w.ridingCard(s),
-		Belongings: some(s.belongings()), Leaving: some(s.leaving), Notes: []NoteView{}, Reopened: []NoteView{}}
+// view composes what the subjects say of a job.
+func (w *Workshop) view(s *record.Sheet) (JobView, error) {
+	leaving := w.leaving(s)
+	v := JobView{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Leaving: leaving, EarlierJobs: record.Some(s.EarlierJobs),
+		Points: findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s),
+		Findings: record.Some(findings.All.Of(s)), Hunts: hunt.Views(s), Items: record.Some(work.Items(s)),
+		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
+		Runs: work.Runs.Of(s), Brakes: brakes.Sides(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
+		Signs: trial.Tests.Of(s), Belongings: record.Some(door.Things(s)), Called: door.Calling(s), CallBacks: door.CallBacks(s),
+		Link: owner.Links.Of(s), Messages: record.Some(owner.Messages.Of(s)), Photos: record.Some(owner.Photos.Of(s)),
+		Notes: []NoteView{}, Reopened: []NoteView{}}
 	var err error
-	if v.Proposed, v.SharedAll, err = w.total(s, func(ItemView) bool { return true }); err != nil {
+	if v.Proposed, v.SharedAll, err = agree.Total(s, func(agree.ItemView) bool { return true }); err != nil {
 		return v, err
 	}
-	if v.Agreed, v.Shared, err = w.total(s, ItemView.agreed); err != nil {
+	if v.Agreed, v.Shared, err = agree.Total(s, agree.ItemView.Agreed); err != nil {
 		return v, err
 	}
-	v.Link, v.Messages, v.Photos = r.Link, some(r.Messages), some(r.Photos)
-	v.Distance, v.Air = s.distanceView(), s.air()
-	v.Wrenches, v.Tray, v.CallBacks, v.Called = s.inUse(w.now()), some(r.Tray), w.callBacks(s), w.called(s)
-	for _, e := range s.all(KindNote) {
-		v.Notes = append(v.Notes, NoteView{e.ID, e.Content.Note.Text, e.ByName, e.At})
+	for e, in := range record.Notes.All(s.Ledger) {
+		v.Notes = append(v.Notes, NoteView{e.ID, in.Text, e.ByName, e.At})
 	}
-	for _, e := range s.all(KindReopened) {
-		v.Reopened = append(v.Reopened, NoteView{e.ID, e.Content.Reopened.Reason, e.ByName, e.At})
+	for e, in := range door.Reopenings.All(s.Ledger) {
+		v.Reopened = append(v.Reopened, NoteView{e.ID, in.Reason, e.ByName, e.At})
 	}
-	if e, asked := s.last(KindAsked, func(Content) bool { return true }); asked {
+	if e, asked := agree.Asks.Newest(s.Ledger); asked != nil {
 		v.AskedAt = &e.At
 	}
-	if e, released := s.last(KindReleased, func(Content) bool { return true }); released && r.Job.ReleasedAt != nil {
-		v.ReleasedTo, v.ReleasedBy = e.Content.Released.To, e.ByName
+	if e, released := door.Releases.Newest(s.Ledger); released != nil && s.Job.ReleasedAt != nil {
+		v.ReleasedTo, v.ReleasedBy = released.To, e.ByName
 	}
-	v.Stage, v.Stages = s.stages()
+	v.Stage, v.Stages = stages(s, leaving)
 	return v, nil
 }
 
-// SharedView is something that several items need, done and paid for once.
-type SharedView struct {
-	Name    string         `json:"name"`
-	Times   int            `json:"times" doc:"how many items need it"`
-	Minutes int            `json:"minutes" doc:"saved"`
-	Saved   estimate.Minor `json:"saved_minor"`
-}
-
-// total adds up the items that a test picks, less what they share.
-func (w *Workshop) total(s *sheet, pick func(ItemView) bool) (estimate.Total, []SharedView, error) {
-	var lines []estimate.Line
-	times := map[string]int{}
-	for _, item := range s.items {
-		if !pick(item) {
-			continue
-		}
-		lines = append(lines, item.Item.line())
-		if o, known := w.Book().Operation(item.Item.Operation); known {
-			for _, id := range o.Needs {
-				times[id]++
-			}
-		}
+// leaving is what stands between a bike and its owner; nothing once it has left.
+func (w *Workshop) leaving(s *record.Sheet) []record.Obstacle {
+	if s.Job.ReleasedAt != nil {
+		return []record.Obstacle{}
 	}
-	shared, saved := []SharedView{}, estimate.Minor(0)
-	for _, p := range w.Book().Prerequisites {
-		if n := times[p.ID]; n > 1 {
-			v := SharedView{Name: p.Name, Times: n, Minutes: (n - 1) * p.Minutes, Saved: estimate.Labour((n-1)*p.Minutes, s.Settings.Hourly)}
-			shared, saved = append(shared, v), saved+v.Saved
-		}
-	}
-	total, err := estimate.AddLess(s.Settings.Tax(), saved, lines...)
-	return total, shared, err
-}
-
-// some makes an empty list of none, so that JSON has [] and never null.
-func some[T any](list []T) []T {
-	if list == nil {
-		return []T{}
-	}
-	return list
+	return w.rules.Leaving(s)
 }
 
 // stages derives how far a job has come from what is still open: nothing is stored, so
 // nothing can disagree. A finding made late puts Agree back for that item alone.
-func (s *sheet) stages() (Stage, []StageView) {
-	open := map[Stage]int{}
-	for _, o := range s.leaving {
+func stages(s *record.Sheet, leaving []record.Obstacle) (record.Stage, []StageView) {
+	open := map[record.Stage]int{}
+	for _, o := range leaving {
 		open[o.Stage] += o.Count
 	}
 	released := s.Job.ReleasedAt != nil
-	current := StageHandOver
+	current := record.StageHandOver
 	var views []StageView
-	for i := len(Stages) - 1; i >= 0; i-- {
-		stage := Stages[i]
-		done := released || stage != StageHandOver && open[stage] == 0
+	for i := len(record.Stages) - 1; i >= 0; i-- {
+		stage := record.Stages[i]
+		done := released || stage != record.StageHandOver && open[stage] == 0
 		if !done {
 			current = stage
 		}
 		views = append([]StageView{{Stage: stage, Open: open[stage], Done: done}}, views...)
 	}
 	// Work that nobody has agreed to yet is not done, even though none of it is open.
-	worked := slices.ContainsFunc(s.items, func(i ItemView) bool { return i.Work != nil })
-	if w := slices.Index(Stages, StageWork); !released && !worked && slices.Index(Stages, current) < w {
+	worked := slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool { return i.Work != nil })
+	if w := slices.Index(record.Stages, record.StageWork); !released && !worked && slices.Index(record.Stages, current) < w {
 		views[w].Done = false
 	}
 	return current, views

@@ -1,44 +1,99 @@
 // Package workshop runs the workshop: bikes come in, are inspected, agreed on, worked on,
-// verified and handed over. It holds the rules of the trade's paperwork: who may do what,
-// what an entry must say, what still stands between a bike and its owner.
+// verified and handed over. It lists the subjects of the trade in their order, and composes
+// what they say of a job into its view.
 package workshop
 
 import (
 	"context"
 	"io/fs"
+	"slices"
 	"sync/atomic"
 	"time"
 
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/hunt"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
 
 // Workshop is the use-cases over a store.
 type Workshop struct {
-	store Store
-	shelf *atomic.Pointer[knowledge.Book] // holds what the trade and the workshop know
-	now   func() time.Time
+	*staff.Roll
+	*torque.Register
+	*fluid.Shelf
+	*brakes.Planner
+	*door.Diary
+	*owner.Correspondence
 
-	layers     []fs.FS // of knowledge, over what ships and under the workshop's own texts
-	address    string  // under which owners reach the server
-	memory     *memory
-	heard      *heard // from connected wrenches
-	thoughts   *thoughts
-	remembered // as it was when a screen is worked out
+	store  Store
+	shelf  *atomic.Pointer[knowledge.Book] // holds what the trade and the workshop know
+	now    func() time.Time
+	rules  record.Rules
+	memory *record.Memory
+	layers []fs.FS // of knowledge, over what ships and under the workshop's own texts
 }
 
 // New opens a workshop. now is the clock.
 func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
-	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, memory: &memory{}, heard: &heard{}, thoughts: newThoughts()}
+	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, rules: record.NewRules(subjects()...)}
 	w.shelf.Store(book)
+	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
+	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
+	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store), fluid.NewShelf(shop, store)
+	w.Planner, w.Diary = brakes.NewPlanner(shop, store), door.NewDiary(shop, store)
+	w.Correspondence = owner.NewCorrespondence(shop, store, func(ctx context.Context, by record.Actor, job record.ID,
+		n record.NewEntry) error {
+		_, err := w.Record(ctx, by, job, n)
+		return err
+	})
 	return w
+}
+
+// subjects of the trade, in the order in which they put things before the door.
+func subjects() []record.Subject {
+	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), inspect.Subject(), hunt.Subject(), work.Subject(),
+		torque.Subject(findings.ToldAsFinding), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
+}
+
+// lessons are what the subjects learn from the shop's past.
+func lessons(store Store) []record.Lesson {
+	return slices.Concat(inspect.Lessons(store), guided.Lessons(store), torque.Lessons(store), findings.Lessons(store), brakes.Lessons(store))
 }
 
 // Book is what the trade knows.
 func (w *Workshop) Book() *knowledge.Book { return w.shelf.Load() }
 
-// withExperience is the workshop with the shop's experience at hand.
-func (w *Workshop) withExperience(ctx context.Context) *Workshop {
-	with := *w
-	with.remembered = w.experience(ctx)
-	return &with
+// lay lays a record out, to be judged with all that the shop has learnt.
+func (w *Workshop) lay(ctx context.Context, r record.Record) *record.Sheet {
+	return record.Lay(r, w.Book(), w.now(), w.memory.Recall(ctx))
+}
+
+// sheet reads a job and lays it out.
+func (w *Workshop) sheet(ctx context.Context, job record.ID) (*record.Sheet, error) {
+	r, err := w.store.Job(ctx, job)
+	if err != nil {
+		return nil, err
+	}
+	return w.lay(ctx, r), nil
+}
+
+// Complaints lists what a job's bike may be said to do, what the owner's words sound like first.
+func (w *Workshop) Complaints(ctx context.Context, job record.ID) ([]hunt.Complaint, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return nil, err
+	}
+	return hunt.Complaints(s), nil
 }

@@ -3,8 +3,8 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { useSession } from './api/session'
-import SignInPage from './areas/session/SignInPage.vue'
 import ShopHead from './areas/session/ShopHead.vue'
+import SignInPage from './areas/session/SignInPage.vue'
 import FaultNote from './parts/FaultNote.vue'
 import { useTheme } from './theme/theme'
 

@@ -1,11 +1,10 @@
-import './theme/theme.css'
-
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 
 import { Fault } from './api/client'
 import App from './App.vue'
 import { router } from './router'
+import './theme/theme.css'
 
 const queries = new QueryClient({
   defaultOptions: {

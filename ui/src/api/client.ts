@@ -11,7 +11,7 @@ export type Obstacle = Schemas['Obstacle']
 export type Content = Schemas['Content']
 export type Facts = Schemas['Facts']
 export type Stage = JobView['stage']
-export type Mark = 'open' | 'sound' | 'watch' | 'due' | 'unsafe'
+export type Mark = Obstacle['mark']
 
 /** A fresh version 7 id. Whoever writes first makes the id, so that sending twice is harmless. */
 export const newId = () => v7()

@@ -20,6 +20,7 @@ export async function write(
   const view = await ask(client.POST('/api/jobs/{id}/entries', { params: path, body, signal }))
   await queries.cancelQueries({ queryKey: jobKey(job) }) // what is still on its way is older
   queries.setQueryData(jobKey(job), view)
+  void queries.invalidateQueries({ queryKey: ['bike'] }) // its lives follow from the same entries
   // Kept for a reload without a network, as what is read is.
   navigator.serviceWorker?.controller?.postMessage({ path: `/api/jobs/${job}`, view })
   return view

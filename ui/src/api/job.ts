@@ -129,13 +129,13 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   }
 }
 
-/** judge asks what a reading or torque would mean, without recording it. */
 /** useRefreshJob looks at a job again after something it rests on was changed. */
 export function useRefreshJob(id: MaybeRefOrGetter<string>) {
   const queries = useQueryClient()
   return () => queries.invalidateQueries({ queryKey: jobKey(toValue(id)) })
 }
 
+/** judge asks what a reading or torque would mean, without recording it. */
 export const judge = (id: string, content: Content, signal?: AbortSignal) =>
   ask(client.POST('/api/jobs/{id}/judge', { params: { path: { id } }, body: content, signal }))
 
@@ -147,6 +147,20 @@ export const useComplaints = (id: MaybeRefOrGetter<string>) =>
       ask(client.GET('/api/jobs/{id}/complaints', { params: { path: { id: queryKey[1] } } })),
     staleTime: 60_000,
   })
+
+/** useLabour is what work costs by its minutes, while they are typed. */
+export function useLabour(minutes: () => number) {
+  const whole = computed(() =>
+    Number.isInteger(minutes()) && minutes() >= 0 ? Math.min(minutes(), 6000) : 0,
+  )
+  const { data } = useQuery({
+    queryKey: computed(() => ['labour', whole.value] as const),
+    queryFn: ({ queryKey }) => ask(client.POST('/api/labour', { body: { minutes: queryKey[1] } })),
+    placeholderData: (before) => before,
+    staleTime: 60_000,
+  })
+  return computed(() => data.value?.labour_minor ?? 0)
+}
 
 export const useBook = () =>
   useQuery({ queryKey: ['book'], queryFn: () => ask(client.GET('/api/book')), staleTime: Infinity })
@@ -171,7 +185,11 @@ export const useBike = (id: MaybeRefOrGetter<string>) =>
 export function useCheckIn() {
   const queries = useQueryClient()
   return useMutation({
-    mutationFn: (body: Schemas['CheckIn']) => persist(() => ask(client.POST('/api/jobs', { body }))),
+    mutationFn: (body: Schemas['CheckIn']) => ask(client.POST('/api/jobs', { body })),
+    // It has its id already: sent twice it is the same. About half a minute is tried.
+    retry: (tried, thrown) => tried < 12 && asFault(thrown).away,
+    retryDelay: (tried) => Math.min(400 * 1.6 ** tried, 4000),
+    networkMode: 'always',
     onSuccess: (view) => {
       queries.setQueryData(jobKey(view.job.id), view)
       void queries.invalidateQueries({ queryKey: ['today'] })

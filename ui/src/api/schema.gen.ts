@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/bearings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which bearing was measured */
+        post: operations["bearings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bikes/{id}": {
         parameters: {
             query?: never;
@@ -260,6 +277,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What follows from what is chosen of a bike */
+        post: operations["facts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -427,6 +461,23 @@ export interface paths {
         /** Lay a file over what ships */
         put: operations["save-own-knowledge"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What work costs by its minutes */
+        post: operations["labour"];
         delete?: never;
         options?: never;
         head?: never;
@@ -843,7 +894,8 @@ export interface components {
             /** Format: double */
             least_bar?: number;
             name: string;
-            place: string;
+            /** @enum {string} */
+            place: "fork" | "shock" | "front_tyre" | "rear_tyre";
             /** @description oldest first */
             readings: components["schemas"]["AirSeen"][];
             /** @description what the last two readings say */
@@ -946,6 +998,33 @@ export interface components {
             /** @description what people read on the tyre */
             said: string;
         };
+        BearingAsked: {
+            bore?: string;
+            /** @description degrees of the bevel at the bore */
+            inner?: string;
+            outer?: string;
+            outside?: string;
+            /** @description where it sits */
+            place: string;
+            /** @enum {string} */
+            tool: "fine" | "calliper" | "rule";
+            /** @description the bearing that sat there before, if it is known */
+            was?: string;
+            width?: string;
+            /** @description its edges are worn or burred */
+            worn?: boolean;
+        };
+        BearingTold: {
+            /** @description what tells the first two apart; empty when nothing is in doubt */
+            apart: string;
+            /** @description the likeliest first */
+            list: components["schemas"]["Likely"][];
+            /**
+             * Format: double
+             * @description the chance that it is none of ours
+             */
+            none: number;
+        };
         BedAsked: {
             /** Format: double */
             air_c: number;
@@ -1045,6 +1124,8 @@ export interface components {
             call_backs: components["schemas"]["CallBack"][];
             /** @description newest first */
             jobs: components["schemas"]["EarlierJob"][];
+            /** @description each place over the years, what is due first */
+            lines: components["schemas"]["Line"][];
             open_job?: string;
             owner: components["schemas"]["Owner"];
             /** @description each point with its readings, oldest first */
@@ -1059,7 +1140,8 @@ export interface components {
             bike: string;
             /** @description the day it is promised, or may be put off to */
             due: string;
-            end: string;
+            /** @enum {string} */
+            end: "front" | "rear";
             /** @description the day it is called back for */
             here?: string;
             /** @description none while the bike is still to come */
@@ -1195,7 +1277,11 @@ export interface components {
             bead_seats: components["schemas"]["BeadSeat"][];
             /** @description schemes of bedding brakes in */
             bedding: components["schemas"]["Scheme"][];
+            /** @description what may be bolted to a bike */
+            carried: components["schemas"]["FactWord"][];
             depths: components["schemas"]["Depth"][];
+            /** @description that take one of a few words, in the order in which they are asked */
+            facts: components["schemas"]["Fact"][];
             fluids: components["schemas"]["Fluid"][];
             /** @description facts that are read on the bike, never guessed */
             guards: components["schemas"]["Guard"][];
@@ -1203,6 +1289,7 @@ export interface components {
             routes: components["schemas"]["Route"][];
             runs: components["schemas"]["Run"][];
             treatments: components["schemas"]["Treatment"][];
+            words: components["schemas"]["Vocabulary"];
         };
         Bottle: {
             batch: string;
@@ -1250,7 +1337,8 @@ export interface components {
             circuit: components["schemas"]["Circuit"];
             /** @enum {string} */
             end: "front" | "rear";
-            family?: string;
+            /** @enum {string} */
+            family?: "mineral" | "dot" | "unknown";
             /** @description the bike's fact */
             kind: string;
             /**
@@ -1534,6 +1622,7 @@ export interface components {
             clue?: components["schemas"]["Clue"];
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
+            fitted?: components["schemas"]["Putting"];
             guided?: components["schemas"]["Guided"];
             hunt?: components["schemas"]["Hunt"];
             item?: components["schemas"]["Item"];
@@ -1548,6 +1637,7 @@ export interface components {
             ride?: components["schemas"]["Ride"];
             sign?: components["schemas"]["Sign"];
             step?: components["schemas"]["StepDone"];
+            taken_off?: components["schemas"]["Taking"];
             torque?: components["schemas"]["Torque"];
             tried?: components["schemas"]["Tried"];
             withdrawn?: components["schemas"]["Withdrawn"];
@@ -1561,6 +1651,21 @@ export interface components {
             name: string;
             /** @enum {string} */
             torque: "touched" | "all";
+        };
+        Described: {
+            /** @description the facts that followed from what was chosen */
+            also: string[];
+            /** @description the facts that there are to read on it */
+            asks: string[];
+            facts: components["schemas"]["Facts"];
+            /** @description something on it has no word here: the owner's are wanted */
+            in_words: boolean;
+        };
+        Describing: {
+            facts: components["schemas"]["Facts"];
+            /** @description by a kind, so that only what was read on the bike stays */
+            filled?: boolean;
+            was: components["schemas"]["Facts"];
         };
         DialAsked: {
             typed: string;
@@ -1595,10 +1700,21 @@ export interface components {
             released_at?: string;
             words: string;
         };
+        Fact: {
+            fact: string;
+            label: string;
+            /** @description where it is read on the bike; left out for what anybody sees */
+            where?: string;
+            words: components["schemas"]["FactWord"][];
+        };
         FactRead: {
             /** Format: date-time */
             at: string;
             by: string;
+        };
+        FactWord: {
+            name: string;
+            word: string;
         };
         Facts: {
             /** @enum {string} */
@@ -1762,14 +1878,16 @@ export interface components {
             comes: string;
             /** @description the reading or finding it rests on */
             id: string;
-            mark: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             point?: string;
             /** @description it was unsafe at a point: a word is not enough, the point is read again */
             read_again: boolean;
             reason: string;
             /** @description trying to save the part against replacing it */
             rescue?: components["schemas"]["RescueView"];
-            status: string;
+            /** @enum {string} */
+            status: "open" | "offered" | "agreed" | "worked" | "done" | "declined" | "refused" | "aside" | "watched";
             /** @description catalogue work that settles it */
             suggested: components["schemas"]["Suggestion"][];
             title: string;
@@ -1859,8 +1977,11 @@ export interface components {
             name: string;
             operation?: string;
             procedure: components["schemas"]["Procedure"];
-            /** @description of bleeding */
-            school?: string;
+            /**
+             * @description of bleeding
+             * @enum {string}
+             */
+            school?: "lever_end" | "push" | "two_syringe" | "colour";
             source: string;
             tools: string[];
         };
@@ -1925,7 +2046,8 @@ export interface components {
         HistoryMark: {
             /** Format: date-time */
             at: string;
-            mark: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             /** Format: double */
             value?: number;
             word?: string;
@@ -1983,8 +2105,11 @@ export interface components {
             item: components["schemas"]["Item"];
             /** @description it settles something due or unsafe; else it is the owner's wish */
             needed: boolean;
-            /** @description the end whose bottle is to be named with Done, as no guided run says what was poured */
-            pours?: string;
+            /**
+             * @description the end whose bottle is to be named with Done, as no guided run says what was poured
+             * @enum {string}
+             */
+            pours?: "front" | "rear";
             /** Format: int64 */
             total_minor: number;
             /** @description it settles something unsafe: a no must be a refusal */
@@ -2103,7 +2228,8 @@ export interface components {
             tool: string;
         };
         Judgement: {
-            mark: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             /** @description what to do next */
             next: string;
             /** @description why, in words */
@@ -2115,6 +2241,14 @@ export interface components {
             facts: components["schemas"]["Facts"];
             id: string;
             name: string;
+        };
+        LabourAsked: {
+            /** Format: int64 */
+            minutes: number;
+        };
+        LabourCosts: {
+            /** Format: int64 */
+            labour_minor: number;
         };
         Letter: {
             /** Format: date-time */
@@ -2184,10 +2318,68 @@ export interface components {
             /** @enum {string} */
             unit: "km" | "days";
         };
+        Likely: {
+            /** Format: double */
+            bore: number;
+            /** Format: double */
+            chance: number;
+            id: string;
+            /** Format: double */
+            inner?: number;
+            /** Format: double */
+            outer?: number;
+            /** Format: double */
+            outside: number;
+            size: string;
+            source: string;
+            /** Format: double */
+            width: number;
+        };
         Limit: {
             /** @description the part, such as carbon handlebar */
             part: string;
             rule: components["schemas"]["Rule"];
+        };
+        Line: {
+            /** @description a bearing sits there, which its dimensions tell */
+            bearing: boolean;
+            /**
+             * Format: date-time
+             * @description the first day on which it may be due
+             */
+            due_from?: string;
+            /** Format: date-time */
+            due_to?: string;
+            /** @enum {string} */
+            end?: "front" | "rear";
+            /** @description how it wears against the one before */
+            faster?: string;
+            /** @description something was read, fitted or taken off there */
+            known: boolean;
+            /** @description as it was read last: 0.4 %, or a word */
+            last: string;
+            /** Format: date-time */
+            last_at?: string;
+            /** @description what is left of it, in words */
+            left: string;
+            /** @description oldest first; none where nothing is known */
+            lives: components["schemas"]["PartLife"][];
+            /**
+             * @description of what sits there, as it was read last; open when nobody has
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            name: string;
+            /** @description by which such parts are told apart */
+            particulars: components["schemas"]["Particular"][];
+            place: string;
+            plot?: components["schemas"]["Plot"];
+            /** @description what sits there: 160 mm, centre ring */
+            says: string;
+            /** @description due now, or likely within three months */
+            soon: boolean;
+            /** @description that renews what sits there */
+            work: components["schemas"]["Renewal"][];
         };
         LinkMade: {
             /** Format: date-time */
@@ -2277,6 +2469,17 @@ export interface components {
             /** @enum {string} */
             role: "keeper" | "mechanic" | "counter";
         };
+        Named: {
+            /** @description a sentence more */
+            about?: string;
+            /**
+             * @description the mark it is shown with
+             * @enum {string}
+             */
+            mark?: "open" | "sound" | "watch" | "due" | "unsafe";
+            name: string;
+            word: string;
+        };
         Need: {
             /**
              * Format: double
@@ -2338,11 +2541,17 @@ export interface components {
             detail: string;
             /** @description the target is a hunt */
             hunt?: boolean;
-            mark: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description the screen of the job where it is settled, when its stage has another */
+            place?: string;
             /** @description the target is a run of a procedure */
             run?: boolean;
-            /** @description where it is settled */
-            stage: string;
+            /**
+             * @description where it is settled
+             * @enum {string}
+             */
+            stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
             /** @description the point, bolt, item or sign it is about */
             target?: string;
             title: string;
@@ -2412,7 +2621,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
-            found: string;
+            /** @enum {string} */
+            found: "figure" | "loose" | "over_tight" | "stuck" | "damaged" | "not_checked";
             id: string;
             /** Format: double */
             left_nm?: number;
@@ -2493,7 +2703,8 @@ export interface components {
         OwnerFinding: {
             /** @description what will happen with it */
             comes: string;
-            mark: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             photos: components["schemas"]["PhotoView"][];
             reason: string;
             title: string;
@@ -2564,11 +2775,71 @@ export interface components {
             /** Format: int64 */
             quantity: number;
         };
+        PartLife: {
+            /** @description what became of it, in words */
+            became?: string;
+            /** @description who fitted it */
+            by?: string;
+            for_now: boolean;
+            /**
+             * Format: date-time
+             * @description it was fitted; left out for what sat there when the bike was first seen
+             */
+            from?: string;
+            /** @description of the entry that says what was fitted */
+            id?: string;
+            /** @description what is written on it */
+            mark?: string;
+            particulars: {
+                [key: string]: string;
+            };
+            /**
+             * Format: int64
+             * @description of the parts on its bill; 0 when there was none
+             */
+            price_minor: number;
+            /** @description oldest first */
+            readings: components["schemas"]["PartReading"][];
+            says: string;
+            /**
+             * Format: date-time
+             * @description it came off; left out for what sits there
+             */
+            to?: string;
+            /** @description it came off, in words */
+            why?: string;
+        };
+        PartReading: {
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: double
+             * @description how far the bike had gone by then, in the plot's unit of way
+             */
+            gone: number;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** Format: double */
+            value?: number;
+            word?: string;
+        };
+        Particular: {
+            id: string;
+            /** Format: double */
+            least?: number;
+            /** Format: double */
+            most?: number;
+            name: string;
+            /** @description of a figure; a count and a word have none */
+            unit?: string;
+            words?: string[];
+        };
         PastTorque: {
             /** Format: date-time */
             at: string;
             by: string;
-            found: string;
+            /** @enum {string} */
+            found: "figure" | "loose" | "over_tight" | "stuck" | "damaged" | "not_checked";
             /** Format: double */
             found_nm?: number;
             /** Format: double */
@@ -2591,6 +2862,30 @@ export interface components {
             measured_mm: number;
             /** Format: double */
             nominal_mm: number;
+        };
+        Plot: {
+            /**
+             * Format: double
+             * @description where it is due
+             */
+            limit: number;
+            /** @description from the first reading of what sits there to where it may be due; none before two readings */
+            line: components["schemas"]["PlotPoint"][];
+            /** @description of what is measured */
+            unit: string;
+            /** @enum {string} */
+            way: "km" | "days";
+            why: string;
+        };
+        PlotPoint: {
+            /** Format: double */
+            gone: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            mid: number;
         };
         PointView: {
             gauge?: components["schemas"]["GaugeView"];
@@ -2726,6 +3021,34 @@ export interface components {
             readings: string[];
             why: string;
         };
+        Putting: {
+            /**
+             * @description of what came off
+             * @enum {string}
+             */
+            became?: "scrap" | "owner" | "spares" | "returned";
+            /** @description until the right one is here */
+            for_now?: boolean;
+            /** @enum {string} */
+            from: "stock" | "owner" | "spares";
+            /** @enum {string} */
+            grade: "new" | "good" | "worn";
+            /** @description the work it was fitted by */
+            item?: string;
+            /** @description a serial number, or what is written on it */
+            mark?: string;
+            note?: string;
+            /** @description by their ids, as typed; kept as they are read */
+            particulars?: {
+                [key: string]: string;
+            };
+            place: string;
+            /**
+             * @description what sat there came off
+             * @enum {string}
+             */
+            why?: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
+        };
         ReadNow: {
             /** @description one that is read, such as front_fluid */
             fact: string;
@@ -2787,6 +3110,13 @@ export interface components {
         Released: {
             /** @description who took it */
             to: string;
+        };
+        Renewal: {
+            /** Format: int64 */
+            minutes: number;
+            operation: string;
+            parts: components["schemas"]["Part"][];
+            title: string;
         };
         ReopenRequest: {
             /** @description UUIDv7 of the entry, made by the sender */
@@ -3180,7 +3510,8 @@ export interface components {
             sign?: components["schemas"]["Sign"];
             /** @description work was done since */
             stale: boolean;
-            what: string;
+            /** @enum {string} */
+            what: "front_brake" | "rear_brake" | "third_brake" | "test_ride";
         };
         SmallAsked: {
             arms?: components["schemas"]["Arms"];
@@ -3309,6 +3640,14 @@ export interface components {
             /** @description why it settles what was seen */
             why?: string;
         };
+        Taking: {
+            /** @enum {string} */
+            became: "scrap" | "owner" | "spares" | "returned";
+            note?: string;
+            place: string;
+            /** @enum {string} */
+            why: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
+        };
         Today: {
             /** @description due within a week, or overdue; the soonest first */
             call_backs: components["schemas"]["CallBack"][];
@@ -3332,8 +3671,11 @@ export interface components {
             group: "door" | "stand" | "waiting" | "ready" | "gone";
             id: string;
             late: boolean;
-            /** @description the worst open finding */
-            mark: string;
+            /**
+             * @description the worst open finding
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             /** @description what stands first between the bike and its owner */
             next: string;
             /** Format: int64 */
@@ -3344,14 +3686,15 @@ export interface components {
              */
             open: number;
             /** @description stages with something open */
-            open_stages: string[];
+            open_stages: ("check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over")[];
             owner: string;
             phone: string;
             /** Format: date-time */
             promised_at?: string;
             /** Format: date-time */
             released_at?: string;
-            stage: string;
+            /** @enum {string} */
+            stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
             stand: string;
             title: string;
             words: string;
@@ -3504,6 +3847,27 @@ export interface components {
             /** @enum {string} */
             state: "under" | "in_range" | "within_error" | "over";
         };
+        Vocabulary: {
+            /** @description the ways to bleed */
+            bleeds: components["schemas"]["Named"][];
+            /** @description what became of it */
+            fates: components["schemas"]["Named"][];
+            /** @description how far a finding has come */
+            findings: components["schemas"]["Named"][];
+            /** @description how a fastener was found */
+            found: components["schemas"]["Named"][];
+            /** @description how a part is that is fitted */
+            grades: components["schemas"]["Named"][];
+            /** @description why a part came off */
+            reasons: components["schemas"]["Named"][];
+            /** @description the ways of shops with a contaminated brake */
+            rescues: components["schemas"]["Named"][];
+            /** @description where it comes from */
+            sources: components["schemas"]["Named"][];
+            stages: components["schemas"]["Named"][];
+            /** @description how a torque stands against its rule */
+            verdicts: components["schemas"]["Named"][];
+        };
         WaitingView: {
             /**
              * Format: int64
@@ -3519,7 +3883,8 @@ export interface components {
             reason: string;
         };
         Word: {
-            mark: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             word: string;
         };
         Work: {
@@ -3614,13 +3979,17 @@ export interface components {
             left?: boolean;
             /** @description of the walk-round */
             point?: string;
-            /** @description the brake test that release needs */
-            sign?: string;
+            /**
+             * @description the brake test that release needs
+             * @enum {string}
+             */
+            sign?: "front_brake" | "rear_brake" | "third_brake";
         };
         Zone: {
             /** Format: double */
             from: number;
-            mark: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             /** Format: double */
             to: number;
         };
@@ -3633,6 +4002,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    bearings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BearingAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BearingTold"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     bike: {
         parameters: {
             query?: never;
@@ -4151,6 +4553,39 @@ export interface operations {
             };
         };
     };
+    facts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Describing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Described"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     "check-in": {
         parameters: {
             query?: never;
@@ -4568,6 +5003,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnFile"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    labour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabourAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabourCosts"];
                 };
             };
             /** @description Error */

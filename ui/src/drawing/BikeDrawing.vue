@@ -3,10 +3,12 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 
 import type { Facts } from '@/api/client'
-import { markColour, markWords } from '@/parts/marks'
+import { markWords } from '@/parts/marks'
 
 import { drawingOf } from './geometry'
 import { placeLabels } from './labels'
+import LeaderLine from './LeaderLine.vue'
+import MarkShape from './MarkShape.vue'
 
 /**
  * The bike as a map of the job, drawn from its own facts. Points carry condition marks;
@@ -74,8 +76,7 @@ const marked = computed(() => {
   )
   return known.flatMap((p) => {
     const label = labels.get(p.id)
-    if (!label)
-      return [{ ...p, named: false, left: true, x: p.at[0], y: p.at[1], colour: markColour(p.mark) }]
+    if (!label) return [{ ...p, named: false, left: true, x: p.at[0], y: p.at[1] }]
     const left = label.side === 'left'
     const edge = Math.min(124, size.value.w * 0.21)
     return [
@@ -85,7 +86,6 @@ const marked = computed(() => {
         left,
         x: left ? edge : size.value.w - edge,
         y: label.y,
-        colour: markColour(p.mark),
       },
     ]
   })
@@ -148,22 +148,13 @@ const legs = computed(() => {
           stroke-linecap="round"
           :opacity="l.opacity"
         />
-        <g v-for="m in marked.filter((m) => m.named)" :key="m.id">
-          <line
-            :x1="m.at[0]"
-            :y1="m.at[1]"
-            :x2="m.x"
-            :y2="m.y"
-            :stroke="m.id === chosen ? 'var(--color-petrol)' : 'var(--color-faint)'"
-            :stroke-width="m.id === chosen ? 2 : 0.9"
-          />
-          <circle
-            :cx="m.at[0]"
-            :cy="m.at[1]"
-            :r="m.id === chosen ? 4.5 : 2.8"
-            :fill="m.id === chosen ? 'var(--color-petrol)' : 'var(--color-soft)'"
-          />
-        </g>
+        <LeaderLine
+          v-for="m in marked.filter((m) => m.named)"
+          :key="m.id"
+          :from="m.at"
+          :to="[m.x, m.y]"
+          :here="m.id === chosen"
+        />
         <g
           v-for="m in marked"
           :key="`${m.id}-label`"
@@ -200,18 +191,7 @@ const legs = computed(() => {
                 : `translate(${m.x - 5.5} ${m.y - 5.5}) scale(0.55)`
             "
           >
-            <circle
-              cx="10"
-              cy="10"
-              r="7.6"
-              fill="var(--color-paper)"
-              :stroke="m.colour"
-              stroke-width="2"
-              :stroke-dasharray="m.mark === 'open' ? '3 2.97' : undefined"
-            />
-            <path v-if="m.mark === 'watch'" d="M2.4 10a7.6 7.6 0 0 0 15.2 0z" :fill="m.colour" />
-            <circle v-if="m.mark === 'due' || m.mark === 'unsafe'" cx="10" cy="10" r="7.6" :fill="m.colour" />
-            <rect v-if="m.mark === 'unsafe'" x="5" y="8.5" width="10" height="3" fill="var(--color-paper)" />
+            <MarkShape :mark="m.mark" />
           </g>
           <text
             v-if="m.named"

@@ -3,6 +3,9 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useId, useTemplateRef } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import RuledScale from '@/drawing/RuledScale.vue'
+import { scaleOf } from '@/drawing/scale'
+import ZoneHatching from '@/drawing/ZoneHatching.vue'
 
 import { figure } from './words'
 
@@ -34,22 +37,8 @@ const base = 54
 const rail = 15
 
 const w = computed(() => Math.max(width.value, 200))
-const x = (v: number) =>
-  edge +
-  ((Math.min(Math.max(v, props.ruling.min), props.ruling.max) - props.ruling.min) /
-    (props.ruling.max - props.ruling.min)) *
-    (w.value - 2 * edge)
-
-const ticks = computed(() => {
-  const { min, max, step, major } = props.ruling
-  const count = Math.round((max - min) / step)
-  const every = Math.max(1, Math.round(major / step))
-  const first = Math.round(min / step)
-  return Array.from({ length: count + 1 }, (_, i) => {
-    const value = (first + i) * step
-    return { x: x(value), major: (first + i) % every === 0, text: figure(value) }
-  })
-})
+const scale = computed(() => scaleOf(props.ruling, edge, w.value - edge))
+const x = (v: number) => scale.value.x(v)
 const hatched = computed(() => props.zones.filter((z) => z.mark !== 'sound' && z.mark !== 'open'))
 const beyond = computed(
   () => props.now !== undefined && (props.now > props.ruling.max || props.now < props.ruling.min),
@@ -73,35 +62,7 @@ const said = computed(() => {
       :aria-label="said"
       class="block"
     >
-      <defs>
-        <pattern
-          :id="`${pattern}-watch`"
-          width="9"
-          height="9"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(-45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="9" stroke="var(--color-faint)" stroke-width="1" />
-        </pattern>
-        <pattern
-          :id="`${pattern}-due`"
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(-45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--color-ochre)" stroke-width="2" />
-        </pattern>
-        <pattern
-          :id="`${pattern}-unsafe`"
-          width="6"
-          height="6"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="6" stroke="var(--color-brick)" stroke-width="3.4" />
-        </pattern>
-      </defs>
+      <ZoneHatching :id="pattern" />
       <rect :x="edge" :y="base - rail" :width="w - 2 * edge" :height="rail" fill="var(--color-paper)" />
       <rect
         v-for="z in hatched"
@@ -121,27 +82,7 @@ const said = computed(() => {
         stroke="var(--color-ink)"
         stroke-width="1.4"
       />
-      <template v-for="t in ticks" :key="t.x">
-        <line
-          :x1="t.x"
-          :x2="t.x"
-          :y1="base"
-          :y2="base + (t.major ? 9 : 5)"
-          stroke="var(--color-ink)"
-          :stroke-width="t.major ? 1.4 : 0.8"
-        />
-        <text
-          v-if="t.major"
-          :x="t.x"
-          :y="base + 25"
-          text-anchor="middle"
-          font-size="13"
-          fill="var(--color-soft)"
-          class="figure"
-        >
-          {{ t.text }}
-        </text>
-      </template>
+      <RuledScale :ticks="scale.ticks" :base="base" />
       <line
         v-for="(v, i) in past"
         :key="i"

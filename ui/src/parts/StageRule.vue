@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { useWords } from '@/api/words'
 
 /** The way of a job from door to door, as a ruled line. The pointer is where it stands; the heavy name is what is open on the screen. */
 const props = defineProps<{
@@ -12,18 +13,11 @@ const props = defineProps<{
   gone: boolean
 }>()
 
-const names: Record<string, string> = {
-  'check-in': 'Check in',
-  inspect: 'Inspect',
-  agree: 'Agree',
-  work: 'Work',
-  verify: 'Verify',
-  'hand-over': 'Hand over',
-}
+const words = useWords()
 const marks = computed(() =>
   props.stages.map((s, i) => ({
     ...s,
-    name: names[s.stage] ?? s.stage,
+    name: words.stage(s.stage),
     at: (100 * i) / (props.stages.length - 1),
     here: !props.gone && s.stage === props.stage,
   })),

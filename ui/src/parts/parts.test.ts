@@ -138,9 +138,13 @@ describe('the gauge strip', () => {
     expect(numbers).toEqual(['0', '0.5', '1', '1.5', '2', '2.5', '3', '3.5', '4'])
   })
   it('keeps a figure beyond its ends on the rule', () => {
-    const at = (now: number) => mount(GaugeStrip, { props: { ...props, now } }).html()
-    expect(at(9)).toContain('9')
-    expect(at(9)).not.toContain('NaN')
+    const notch = (now: number) => mount(GaugeStrip, { props: { ...props, now } }).get('g[transform]')
+    const at = (now: number) =>
+      Number(/translate\(([\d.]+)/.exec(notch(now).attributes('transform') ?? '')?.[1])
+    expect(at(9)).toBe(at(4))
+    expect(at(-2)).toBe(at(0))
+    expect(at(2)).toBeCloseTo((at(0) + at(4)) / 2)
+    expect(notch(9).text()).toBe('9 beyond the scale')
   })
 })
 

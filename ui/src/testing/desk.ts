@@ -1,9 +1,10 @@
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { mount } from '@vue/test-utils'
 import { vi } from 'vitest'
 import { type Component, defineComponent, h, nextTick, ref } from 'vue'
 
 import type { Content, Fault, JobView } from '@/api/client'
-import { type Desk, provideDesk } from '@/areas/job/desk'
+import { type OpenJob, provideOpenJob } from '@/areas/job/open'
 
 /** pen is a pen whose answers a test gives. */
 export function pen() {
@@ -17,7 +18,7 @@ export function pen() {
   }
 }
 
-/** layOn lays a component on the desk of a job, as JobPage does. */
+/** layOn shows a component within an open job, as JobPage does. */
 export function layOn(
   job: Partial<JobView>,
   component: Component,
@@ -31,10 +32,13 @@ export function layOn(
     pen: with_,
   }
   const page = defineComponent(() => {
-    provideDesk(desk as unknown as Desk)
+    provideOpenJob(desk as unknown as OpenJob)
     return () => h(component, props)
   })
-  const laid = mount(page, { attachTo: document.body, global: { stubs: { RouterLink: true } } })
+  const laid = mount(page, {
+    attachTo: document.body,
+    global: { plugins: [VueQueryPlugin], stubs: { RouterLink: true } },
+  })
   return { desk, pen: with_, page: laid, on: laid.findComponent(component) }
 }
 

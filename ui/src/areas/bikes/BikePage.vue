@@ -2,15 +2,19 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
-import { ask, asFault, client, type Fault, type Schemas } from '@/api/client'
+import { ask, client, type Schemas } from '@/api/client'
 import { useBike } from '@/api/job'
+import { useSend } from '@/api/send'
+import LifeLines from '@/areas/lives/LifeLines.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import TextField from '@/parts/TextField.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
+import TextField from '@/parts/TextField.vue'
 
-import BikePast from './BikePast.vue'
+import CalledFor from './CalledFor.vue'
 import FactsForm from './FactsForm.vue'
+import PastFasteners from './PastFasteners.vue'
+import PastJobs from './PastJobs.vue'
 import StaleChoice from './StaleChoice.vue'
 
 const props = defineProps<{ id: string }>()
@@ -20,39 +24,44 @@ const queries = useQueryClient()
 const editing = ref(false)
 const bike = ref<Schemas['Bike']>()
 const owner = ref<Schemas['Owner']>()
-const fault = ref<Fault>()
 const title = computed(() =>
   data.value ? `${data.value.bike.make} ${data.value.bike.model}, ${data.value.bike.colour}` : 'Bike',
 )
+
+const tab = ref<'lines' | 'bolts' | 'jobs'>('lines')
+const line = ref<string>()
+const tabs = computed(() => [
+  { id: 'lines' as const, name: 'What is on it' },
+  { id: 'bolts' as const, name: 'Fasteners' },
+  { id: 'jobs' as const, name: `Jobs · ${data.value?.jobs.length ?? 0}` },
+])
+
+const same = (a: object, b: object) => JSON.stringify(a) === JSON.stringify(b)
+const saving = useSend(
+  async (was: Schemas['BikeHistory']) => {
+    if (owner.value && !same(owner.value, was.owner))
+      owner.value = await ask(
+        client.PUT('/api/owners/{id}', { params: { path: { id: owner.value.id } }, body: owner.value }),
+      )
+    if (bike.value && !same(bike.value, was.bike))
+      bike.value = await ask(
+        client.PUT('/api/bikes/{id}', { params: { path: { id: props.id } }, body: bike.value }),
+      )
+  },
+  () => {
+    editing.value = false
+    return queries.invalidateQueries()
+  },
+)
+const fault = saving.fault
+const save = () => data.value && saving.send(data.value)
 
 watch([data, editing], ([fresh, open]) => {
   if (!fresh || (open && bike.value)) return // what is being typed stays
   bike.value = open ? structuredClone(JSON.parse(JSON.stringify(fresh.bike)) as Schemas['Bike']) : undefined
   owner.value = open ? { ...fresh.owner } : undefined
-  fault.value = undefined
+  saving.clear()
 })
-
-async function save() {
-  if (!bike.value || !owner.value || !data.value) return
-  fault.value = undefined
-  const same = (a: object, b: object) => JSON.stringify(a) === JSON.stringify(b)
-  try {
-    if (!same(owner.value, data.value.owner)) {
-      owner.value = await ask(
-        client.PUT('/api/owners/{id}', { params: { path: { id: owner.value.id } }, body: owner.value }),
-      )
-    }
-    if (!same(bike.value, data.value.bike)) {
-      bike.value = await ask(
-        client.PUT('/api/bikes/{id}', { params: { path: { id: props.id } }, body: bike.value }),
-      )
-    }
-    editing.value = false
-    await queries.invalidateQueries()
-  } catch (thrown) {
-    fault.value = asFault(thrown)
-  }
-}
 
 /** Settle a stale write: take theirs, or keep ours on top of their version. */
 function settle(keep: 'mine' | 'theirs') {
@@ -61,7 +70,7 @@ function settle(keep: 'mine' | 'theirs') {
   if (current.id === bike.value?.id)
     bike.value = keep === 'mine' ? { ...bike.value, version: current.version } : current
   else if (owner.value) owner.value = keep === 'mine' ? { ...owner.value, version: current.version } : current
-  fault.value = undefined
+  saving.clear()
   if (keep === 'mine') void save()
 }
 const mine = computed(() =>
@@ -115,18 +124,41 @@ const mine = computed(() =>
           />
           <TextField v-model="owner.email" label="E-mail" name="owner.email" :fault="fault" />
         </div>
-        <FactsForm v-model="bike" :fault="fault" />
+        <FactsForm :key="bike.version" v-model="bike" :fault="fault" />
         <div class="flex gap-2">
           <button type="submit" class="button button-go">Save</button>
           <button type="button" class="button" @click="editing = false">Leave as it was</button>
         </div>
       </form>
-      <div v-else class="grid gap-8 px-5 py-4 lg:grid-cols-[360px_minmax(0,1fr)]">
-        <div>
-          <BikeDrawing :facts="data.bike.facts" class="h-60 border border-rule bg-paper" :title="title" />
-          <p v-if="data.owner.note" class="mt-3 text-soft">{{ data.owner.note }}</p>
+      <div v-else class="px-5 py-4">
+        <div class="mb-4 flex flex-wrap items-end gap-x-7 gap-y-2 border-b border-ink">
+          <button
+            v-for="t in tabs"
+            :key="t.id"
+            type="button"
+            class="min-h-11 border-b-4 pb-1"
+            :class="tab === t.id ? 'border-petrol font-[680] text-petrol' : 'border-transparent text-soft'"
+            :aria-pressed="tab === t.id"
+            @click="tab = t.id"
+          >
+            {{ t.name }}
+          </button>
+          <BikeDrawing :facts="data.bike.facts" class="ml-auto hidden h-16 w-28 sm:block" :title="title" />
         </div>
-        <BikePast :history="data" strips />
+        <p v-if="data.owner.note" class="mb-3 text-soft">{{ data.owner.note }}</p>
+        <template v-if="tab === 'lines'">
+          <CalledFor class="mb-5 max-w-2xl" :calls="data.call_backs" />
+          <LifeLines v-model:open="line" :lines="data.lines">
+            <RouterLink
+              v-if="data.open_job"
+              class="button mt-3"
+              :to="{ name: 'job-parts', params: { id: data.open_job }, query: { at: line } }"
+              >Say what is fitted</RouterLink
+            >
+          </LifeLines>
+        </template>
+        <PastFasteners v-else-if="tab === 'bolts'" :bolts="data.bolts" />
+        <PastJobs v-else :jobs="data.jobs" />
       </div>
     </template>
   </main>

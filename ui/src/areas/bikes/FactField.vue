@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { Fault } from '@/api/client'
+import type { Choice } from '@/api/words'
 import FormField from '@/parts/FormField.vue'
-import { factWord } from '@/parts/words'
 
 /** One fact of a bike, chosen from its words. */
 defineProps<{
-  choice: { fact: string; label: string; words: readonly string[] }
+  choice: Choice
   fault?: Fault
   hint?: string
 }>()
@@ -15,7 +15,7 @@ const word = defineModel<string>({ required: true })
 <template>
   <FormField v-slot="f" :label="choice.label" :name="`bike.facts.${choice.fact}`" :fault="fault" :hint="hint">
     <select :id="f.id" v-model="word" class="input" :aria-invalid="f.invalid" :aria-describedby="f.described">
-      <option v-for="w in choice.words" :key="w" :value="w">{{ factWord(w) }}</option>
+      <option v-for="w in choice.words" :key="w.word" :value="w.word">{{ w.name }}</option>
     </select>
   </FormField>
 </template>

@@ -3,48 +3,35 @@ import { computed } from 'vue'
 
 import type { Facts, Fault, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
+import { useFacts } from '@/api/words'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
-import { useTimes } from '@/parts/time'
 
+import { useDescribing } from './describe'
 import FactField from './FactField.vue'
-import { asKind, carried, changed, factChoices, hasOther, readChoices, there } from './facts'
+import KindChoice from './KindChoice.vue'
+import ReadFacts from './ReadFacts.vue'
 
 /** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
 const bike = defineModel<Schemas['Bike']>({ required: true })
-const props = defineProps<{ fault?: Fault; choosing?: boolean }>()
+defineProps<{ fault?: Fault; choosing?: boolean }>()
 const { data: book } = useBook()
-const { date } = useTimes()
-const asked = computed(() => readChoices.filter((c) => there(bike.value.facts, c.fact)))
-const known = computed(() => asked.value.filter((c) => bike.value.facts[c.fact] !== 'unknown').length)
-const reading = computed(() => asked.value.some((c) => props.fault?.field === `bike.facts.${c.fact}`))
-const readSays = computed(
-  () =>
-    `${known.value} of ${asked.value.length} read; fluid, materials, threads. A mechanic reads the rest when it matters.`,
-)
-/** Who read it, and when; else where it is to be read. */
-function readOf(fact: string) {
-  const read = bike.value.read?.[fact]
-  return read
-    ? `read by ${read.by}, ${date(read.at)}`
-    : (book.value?.guards.find((g) => g.fact === fact)?.where ?? '')
-}
+const { choices, carried } = useFacts()
 
-const take = (kind: Schemas['Kind']) =>
-  (bike.value = { ...bike.value, facts: asKind(bike.value.facts, kind.facts) })
 const set = (patch: Partial<Schemas['Bike']>) => (bike.value = { ...bike.value, ...patch })
-const setFact = <K extends keyof Facts>(fact: K, value: Facts[K]) =>
-  set({ facts: changed(bike.value.facts, fact, value) })
+const facts = computed({ get: () => bike.value.facts, set: (facts) => set({ facts }) })
+const { said, choose, set: setFact } = useDescribing(facts)
+/** Nothing follows from these. */
+const put = (patch: Partial<Facts>) => set({ facts: { ...bike.value.facts, ...patch } })
 const carries = (thing: string) => bike.value.facts.carries.includes(thing)
 const carry = (thing: string) =>
-  setFact(
-    'carries',
-    carries(thing)
+  put({
+    carries: carries(thing)
       ? bike.value.facts.carries.filter((c) => c !== thing)
       : [...bike.value.facts.carries, thing],
-  )
+  })
 const texts = [
   { key: 'make', label: 'Make' },
   { key: 'model', label: 'Model' },
@@ -80,31 +67,11 @@ const counts = [
         @update:model-value="set({ weekly_km: $event })"
       />
     </div>
-    <fieldset v-if="choosing">
-      <legend class="mb-1 text-[15px] text-soft">Kind of bike: fills in the rest</legend>
-      <div class="grid grid-cols-3 gap-2 sm:grid-cols-5 xl:grid-cols-7">
-        <button
-          v-for="kind in book?.kinds ?? []"
-          :key="kind.id"
-          type="button"
-          class="flex flex-col items-stretch gap-1 border p-1.5 text-left text-[13px] leading-tight hover:bg-wash"
-          :class="
-            bike.facts.kind === kind.id
-              ? 'border-petrol bg-wash shadow-[inset_0_-4px_var(--color-petrol)]'
-              : 'border-rule bg-paper'
-          "
-          :aria-pressed="bike.facts.kind === kind.id"
-          @click="take(kind)"
-        >
-          <BikeDrawing :facts="kind.facts" class="h-12" :title="kind.name" />
-          <span class="min-h-8">{{ kind.name }}</span>
-        </button>
-      </div>
-    </fieldset>
+    <KindChoice v-if="choosing" :kind="bike.facts.kind" @take="(kind) => choose(kind.facts, true)" />
     <div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_320px]">
       <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
         <FactField
-          v-for="c in factChoices"
+          v-for="c in choices"
           :key="c.fact"
           :model-value="String(bike.facts[c.fact])"
           :choice="c"
@@ -135,7 +102,7 @@ const counts = [
               class="input figure"
               :value="bike.facts[`wheel_${w}_mm`]"
               :aria-invalid="f.invalid"
-              @change="setFact(`wheel_${w}_mm`, Number(($event.target as HTMLSelectElement).value))"
+              @change="put({ [`wheel_${w}_mm`]: Number(($event.target as HTMLSelectElement).value) })"
             >
               <option v-for="seat in book?.bead_seats ?? []" :key="seat.mm" :value="seat.mm">
                 {{ seat.mm }} mm · {{ seat.said }}
@@ -144,39 +111,29 @@ const counts = [
           </FormField>
         </div>
         <TextField
-          v-if="hasOther(bike.facts)"
+          v-if="said?.in_words"
           class="col-span-full"
           :model-value="bike.facts.other"
           label="What is “other”, in the owner’s words"
           name="bike.facts.other"
           :fault="fault"
-          @update:model-value="setFact('other', $event ?? '')"
+          @update:model-value="put({ other: $event ?? '' })"
         />
-        <details class="col-span-full border-y border-rule py-1" :open="reading || undefined">
-          <summary class="flex min-h-11 cursor-pointer items-center gap-3">
-            <b class="shrink-0">Read on the bike</b>
-            <span class="text-[15px] text-soft">{{ readSays }}</span>
-          </summary>
-          <p class="mb-2 text-[15px] text-soft">
-            Choose a word only where you have just read it: your name stands under it. What nobody has read
-            stays unknown, and the safer side is taken.
-          </p>
-          <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
-            <FactField
-              v-for="c in asked"
-              :key="c.fact"
-              :model-value="String(bike.facts[c.fact])"
-              :choice="c"
-              :fault="fault"
-              :hint="readOf(c.fact)"
-              @update:model-value="setFact(c.fact, $event as never)"
-            />
-          </div>
-        </details>
+        <ReadFacts
+          class="col-span-full"
+          :bike="bike"
+          :asks="said?.asks ?? []"
+          :fault="fault"
+          @read="(fact, word) => setFact(fact, word as never)"
+        />
         <fieldset class="col-span-full">
           <legend class="mb-1 text-[15px] text-soft">Bolted on</legend>
           <div class="flex flex-wrap gap-x-5">
-            <label v-for="[thing, name] in carried" :key="thing" class="flex min-h-11 items-center gap-2">
+            <label
+              v-for="{ word: thing, name } in carried"
+              :key="thing"
+              class="flex min-h-11 items-center gap-2"
+            >
               <input type="checkbox" class="size-5" :checked="carries(thing)" @change="carry(thing)" />
               {{ name }}
             </label>

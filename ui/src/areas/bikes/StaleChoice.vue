@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { spoken } from '@/parts/words'
-
 /** Two people changed the same thing: both versions side by side, and a choice. */
 const props = defineProps<{ mine: unknown; theirs: unknown }>()
 const emit = defineEmits<{ keep: [whose: 'mine' | 'theirs'] }>()
@@ -17,7 +15,7 @@ const rows = computed(() => {
   const theirs = new Map(flat(props.theirs))
   return flat(props.mine)
     .filter(([key, v]) => key !== 'version' && !key.endsWith('id') && theirs.get(key) !== v)
-    .map(([key, v]) => ({ key: spoken(key), mine: v, theirs: theirs.get(key) ?? '' }))
+    .map(([key, v]) => ({ key: key.replaceAll('_', ' '), mine: v, theirs: theirs.get(key) ?? '' }))
 })
 </script>
 

@@ -4,17 +4,19 @@ import { useRoute, useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
-import { useDesk } from '@/areas/job/desk'
+import { useWords } from '@/api/words'
+import StartRun from '@/areas/guided/StartRun.vue'
+import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { useTimes } from '@/parts/time'
-import { factWord, figure } from '@/parts/words'
+import { figure } from '@/parts/words'
 
 import ReadCap from './ReadCap.vue'
-import StartRun from './StartRun.vue'
 
 /** Both brakes side by side: what is in them, what was found, and the guided work for each. */
-const { job, closed } = useDesk()
+const { job, closed } = useOpenJob()
+const words = useWords()
 const { hands } = useSession()
 const { date } = useTimes()
 const route = useRoute()
@@ -70,7 +72,7 @@ const saidOf = (p: Schemas['PointView']) =>
       >
         <h3 class="text-xl font-[720] capitalize">{{ b.end }}</h3>
         <p class="text-soft">
-          {{ factWord(b.kind) }}<template v-if="b.family"> · {{ factWord(b.family) }}</template
+          {{ words.fact(b.kind) }}<template v-if="b.family"> · {{ words.fact(b.family) }}</template
           ><template v-if="b.bled_on"> · bled {{ date(b.bled_on) }}</template>
         </p>
         <ReadCap class="mt-1" :side="b" :locked="locked" />

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
-import { useDesk } from '@/areas/job/desk'
+import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
 
@@ -12,7 +12,7 @@ import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
-const { pen, closed } = useDesk()
+const { pen, closed } = useOpenJob()
 const { hands } = useSession()
 const { dayAndClock, date } = useTimes()
 const { typed, figures } = useFigures({ first: '45', pumped: '32', ratio: '5', master: '10', bar: '40' })

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
+import { useWords } from '@/api/words'
 import FaultNote from '@/parts/FaultNote.vue'
 import { figure } from '@/parts/words'
 
@@ -10,6 +11,7 @@ import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
 
 const props = defineProps<{ side: Schemas['BrakeSide'] }>()
+const words = useWords()
 const { typed, figures } = useFigures({
   length: String(props.side.circuit.length_mm),
   bore: String(props.side.circuit.bore_mm),
@@ -18,12 +20,7 @@ const { typed, figures } = useFigures({
   fresh: '90',
 })
 const dry = ref(false)
-const schools = [
-  { id: 'lever_end', name: 'From the lever' },
-  { id: 'push', name: 'Push from the caliper' },
-  { id: 'two_syringe', name: 'Two syringes' },
-  { id: 'colour', name: 'Colour change' },
-] as const
+const schools: Schemas['NeedAsked']['school'][] = ['lever_end', 'push', 'two_syringe', 'colour']
 const asked = computed(() => {
   if (!figures.value) return undefined
   const { length, bore, caliper, lever, fresh } = figures.value
@@ -33,7 +30,7 @@ const asked = computed(() => {
 const { answer, fault } = useAnswer(
   () => asked.value,
   (body) =>
-    Promise.all(schools.map((s) => ask(client.POST('/api/brake/need', { body: { ...body, school: s.id } })))),
+    Promise.all(schools.map((school) => ask(client.POST('/api/brake/need', { body: { ...body, school } })))),
 )
 </script>
 
@@ -63,8 +60,8 @@ const { answer, fault } = useAnswer(
       </tr>
     </thead>
     <tbody>
-      <tr v-for="(s, i) in schools" :key="s.id" class="border-b border-rule">
-        <td class="py-2">{{ s.name }}</td>
+      <tr v-for="(s, i) in schools" :key="s" class="border-b border-rule">
+        <td class="py-2">{{ words.bleed(s) }}</td>
         <td class="figure text-right text-xl font-bold">
           {{ figure(Math.round(answer[i]?.likely_ml ?? 0)) }} ml
         </td>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
+import CentreLine from '@/drawing/CentreLine.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 
 defineProps<{ side: Schemas['BrakeSide'] }>()
@@ -44,6 +45,8 @@ const high = computed(() => {
       role="img"
       aria-label="The readings round the rotor, the wobble made large"
     >
+      <CentreLine :from="[6, 110]" :to="[214, 110]" />
+      <CentreLine :from="[110, 6]" :to="[110, 214]" />
       <circle cx="110" cy="110" r="70" fill="none" stroke="var(--color-rule)" stroke-width="2" />
       <polygon
         :points="spots.map((s) => `${s.x},${s.y}`).join(' ')"

@@ -2,7 +2,7 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
-import { useDesk } from '@/areas/job/desk'
+import { useOpenJob } from '@/areas/job/open'
 
 import DeskAir from './DeskAir.vue'
 import DeskBed from './DeskBed.vue'
@@ -13,7 +13,7 @@ import DeskRunout from './DeskRunout.vue'
 import DeskSmall from './DeskSmall.vue'
 
 /** The arithmetic of brakes, done by the server while it is typed. Nothing here is recorded. */
-const { job } = useDesk()
+const { job } = useOpenJob()
 const shown = useSessionStorage('brake-desk', 'need')
 const end = useSessionStorage('brake-desk-end', 'front')
 const side = computed(() => job.value.brakes.find((b) => b.end === end.value) ?? job.value.brakes[0])

@@ -3,12 +3,12 @@ import { useMutation } from '@tanstack/vue-query'
 
 import { ask, client, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
-import { useDesk } from '@/areas/job/desk'
+import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 
 /** Keeps how this bike is ridden, so that it is typed once. */
 const props = defineProps<{ riding?: Schemas['Riding']; changed: boolean; known: boolean }>()
-const { job, pen } = useDesk()
+const { job, pen } = useOpenJob()
 const { hands } = useSession()
 const keep = useMutation({
   mutationFn: () =>

@@ -2,14 +2,15 @@
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { useWords } from '@/api/words'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import { useReading } from '@/areas/job/reading'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
-import { factWord } from '@/parts/words'
 
 /** What a brake holds is read on its cap, and whoever reads it stands for it. Nothing is poured before. */
 const props = defineProps<{ side: Schemas['BrakeSide']; locked: boolean }>()
+const words = useWords()
 const { date } = useTimes()
 const fact = computed(() => `${props.side.end}_fluid`)
 const { where, read, fault, busy } = useReading(fact)
@@ -38,7 +39,7 @@ const readCap = async (word: string) => (again.value = !(await read(word)) && ag
         :disabled="locked || busy"
         @click="readCap(word)"
       >
-        It says {{ factWord(word) }}
+        It says {{ words.fact(word) }}
       </button>
       <PhotoStrip
         :about="fact"

@@ -9,7 +9,7 @@ import { Fault } from '@/api/client'
 import { allRead } from './desk'
 import DeskFields from './DeskFields.vue'
 import { bottleOf, canSee, seeLabel } from './label'
-import StepTimer from './StepTimer.vue'
+import StepTimer from '@/areas/guided/StepTimer.vue'
 
 const settle = async () => {
   await nextTick()

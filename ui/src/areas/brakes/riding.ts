@@ -1,7 +1,7 @@
 import { computed, ref, type Ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
-import { useDesk } from '@/areas/job/desk'
+import { useOpenJob } from '@/areas/job/open'
 
 import { allRead } from './desk'
 
@@ -33,7 +33,7 @@ const usual: Riding = {
 
 /** useRiding is what a desk of the brake asks about the rider and one place, starting from what the bike has kept. */
 export function useRiding(place: Place, figures: RidingFigure[]) {
-  const { job } = useDesk()
+  const { job } = useOpenJob()
   const kept = computed(() => ({ ...unknown, ...job.value.bike.riding }))
   const fields = [place, ...figures]
   const typed: Ref<Record<string, string>> = ref(

@@ -5,18 +5,18 @@ import type { Schemas } from '@/api/client'
 import { useBike, useBook } from '@/api/job'
 import BikePast from '@/areas/bikes/BikePast.vue'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
+import BelongingList from '@/areas/door/BelongingList.vue'
+import DistanceBar from '@/areas/inspect/DistanceBar.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 
-import BelongingList from './BelongingList.vue'
-import { useDesk } from './desk'
-import DistanceBar from './DistanceBar.vue'
 import NoteList from './NoteList.vue'
+import { useOpenJob } from './open'
 
 /** What was noted at the door, and what is known of the bike. */
-const { job, pen, closed } = useDesk()
+const { job, pen, closed } = useOpenJob()
 const { data: book } = useBook()
 const { data: history } = useBike(() => job.value.bike.id)
 

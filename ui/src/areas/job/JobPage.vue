@@ -9,8 +9,8 @@ import LoadingRule from '@/parts/LoadingRule.vue'
 import StageRule from '@/parts/StageRule.vue'
 import { useTimes } from '@/parts/time'
 
-import { provideDesk } from './desk'
 import LeavingList from './LeavingList.vue'
+import { provideOpenJob } from './open'
 import OutboxList from './OutboxList.vue'
 
 const props = defineProps<{ id: string }>()
@@ -23,7 +23,7 @@ const { dayAndClock, date } = useTimes()
 const pen = useRecord(() => props.id)
 const closed = computed(() => data.value?.job.released_at !== undefined)
 // Stages are shown only once there is a job, so that they need not ask.
-provideDesk({
+provideOpenJob({
   job: computed(() => data.value as NonNullable<typeof data.value>),
   pen,
   closed,

@@ -2,10 +2,10 @@
 import { watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { useDesk } from './desk'
+import { useOpenJob } from './open'
 
 /** A job opens where it stands. */
-const { job } = useDesk()
+const { job } = useOpenJob()
 const router = useRouter()
 watch(
   () => job.value.stage,

@@ -5,10 +5,11 @@ import type { JobView } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 
 import CalledList from './CalledList.vue'
-import { placeOf } from './desk'
+import { useWays } from './open'
 
 /** Before it leaves: all that stands between this bike and its owner. Each line opens the place where it is settled. */
 const props = defineProps<{ job: JobView }>()
+const ways = useWays(() => props.job.job.id)
 const open = ref(false)
 const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0))
 </script>
@@ -42,7 +43,7 @@ const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0)
       aria-live="polite"
     >
       <li v-for="o in job.leaving" :key="o.stage + o.title + o.target" class="border-b border-rule">
-        <RouterLink :to="placeOf(job.job.id, o)" class="flex min-h-11 gap-2.5 py-2 hover:bg-wash">
+        <RouterLink :to="ways.settle(o)" class="flex min-h-11 gap-2.5 py-2 hover:bg-wash">
           <ConditionMark :mark="o.mark" />
           <span class="min-w-0 flex-1 leading-tight">
             <span class="line-clamp-3 text-[15px]">{{ o.title }}</span>

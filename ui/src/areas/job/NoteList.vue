@@ -3,10 +3,10 @@ import { ref } from 'vue'
 
 import { useTimes } from '@/parts/time'
 
-import { useDesk } from './desk'
+import { useOpenJob } from './open'
 
 /** Notes on the job. Whatever is refused stays in the box. */
-const { job, pen, closed } = useDesk()
+const { job, pen, closed } = useOpenJob()
 const { dayAndClock } = useTimes()
 const text = ref('')
 

@@ -5,11 +5,11 @@ import type { Waiting } from '@/api/outbox'
 import { useOutbox } from '@/api/outbox'
 import { useTimes } from '@/parts/time'
 
-import { useDesk } from './desk'
+import { useOpenJob } from './open'
 
 /** What was written without a network and waits, and what the server would not take. */
 const props = defineProps<{ job: string }>()
-const { job: view } = useDesk()
+const { job: view } = useOpenJob()
 const { list, again, drop } = useOutbox()
 const { clock } = useTimes()
 const ours = computed(() => list.value.filter((w) => w.job === props.job))

@@ -2,11 +2,11 @@
 import { CameraIcon } from '@heroicons/vue/24/outline'
 import { computed } from 'vue'
 
-import { useDesk } from './desk'
+import { useOpenJob } from './open'
 
 /** The photographs of a point or finding, and a way to take another. */
 const props = defineProps<{ about: string; name: string; hint?: string; locked?: boolean }>()
-const { job, pen, closed } = useDesk()
+const { job, pen, closed } = useOpenJob()
 const photos = computed(() => job.value.photos.filter((p) => p.about === props.about))
 
 async function take(event: Event) {

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { readChoices } from '@/areas/bikes/facts'
+import { useFacts } from '@/api/words'
 import FaultNote from '@/parts/FaultNote.vue'
-import { factWord } from '@/parts/words'
 
 import { useReading } from './reading'
 
 /** A fact that nobody has read yet, read where it matters: one press, and the limit follows. */
 const props = defineProps<{ fact: string }>()
 const { where, read, fault, busy } = useReading(() => props.fact)
+const { reads } = useFacts()
 const open = ref(false)
 const words = computed(
-  () => readChoices.find((c) => c.fact === props.fact)?.words.filter((w) => w !== 'unknown') ?? [],
+  () => reads.value.find((c) => c.fact === props.fact)?.words.filter((w) => w.word !== 'unknown') ?? [],
 )
 </script>
 
@@ -29,13 +29,13 @@ const words = computed(
     <span class="w-full text-sm text-soft">It shows {{ where }}. It is:</span>
     <button
       v-for="w in words"
-      :key="w"
+      :key="w.word"
       type="button"
       class="button px-3! text-sm"
       :disabled="busy"
-      @click="read(w)"
+      @click="read(w.word)"
     >
-      {{ factWord(w) }}
+      {{ w.name }}
     </button>
     <FaultNote v-if="fault" class="w-full" :fault="fault" />
   </span>

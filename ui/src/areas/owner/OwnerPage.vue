@@ -2,12 +2,14 @@
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 
-import { ask, asFault, client, newId, type Schemas } from '@/api/client'
-import ConditionMark from '@/parts/ConditionMark.vue'
+import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
-import { markVerdict } from '@/parts/marks'
 import { inCurrency } from '@/parts/money'
+
+import AskedItem from './AskedItem.vue'
+import FoundList from './FoundList.vue'
+import OwnerQuestion from './OwnerQuestion.vue'
 
 /** The owner's own page: what was found, what it costs, yes or no. Two minutes, on a phone. */
 const props = defineProps<{ token: string }>()
@@ -55,22 +57,6 @@ const sum = computed(() => {
   const agreed = view.value?.agreed.gross_minor ?? 0
   return done.value || !yes.value.length ? agreed : asked.data.value?.gross_minor
 })
-const question = ref('')
-const questionId = ref(newId())
-const asking = useMutation({
-  mutationFn: () =>
-    ask(
-      client.POST('/api/owner/{token}/questions', {
-        params: path(),
-        body: { id: questionId.value, text: question.value },
-      }),
-    ),
-  onSuccess: () => {
-    question.value = ''
-    questionId.value = newId()
-  },
-})
-const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, knowing it is unsafe' }
 </script>
 
 <template>
@@ -93,83 +79,20 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
 
       <h2 class="mt-6 border-b border-ink pb-1">What we found</h2>
       <p v-if="!view.findings.length" class="py-2 text-soft">Nothing that needs work.</p>
-      <ul>
-        <li v-for="f in view.findings" :key="f.title" class="flex gap-3 border-b border-rule py-2.5">
-          <ConditionMark :mark="f.mark" :size="22" />
-          <span class="min-w-0 flex-1 leading-snug"
-            ><b>{{ f.title }}</b
-            ><span class="block text-[15px] text-soft"
-              ><b v-if="f.mark === 'unsafe'" class="text-brick">{{ markVerdict(f.mark) }}.</b> {{ f.reason }}
-              <span class="block text-ink">{{ f.comes }}</span></span
-            ><span v-if="f.photos.length" class="mt-2 grid grid-cols-2 gap-2"
-              ><a
-                v-for="(p, n) in f.photos"
-                :key="p.id"
-                :href="`/api/owner/${token}/photos/${p.id}`"
-                target="_blank"
-                rel="noopener"
-                ><img
-                  :src="`/api/owner/${token}/photos/${p.id}`"
-                  :alt="`${f.title}, photo ${n + 1}`"
-                  :width="p.width"
-                  :height="p.height"
-                  class="border border-rule"
-                  loading="lazy" /></a></span
-          ></span>
-        </li>
-      </ul>
+      <FoundList v-else :findings="view.findings" :token="token" />
 
       <h2 class="mt-6 border-b border-ink pb-1">What we would do</h2>
       <form @submit.prevent="answering.mutate()">
-        <fieldset v-for="i in view.items" :key="i.id" class="border-b border-rule py-3">
-          <legend class="sr-only">{{ i.title }}</legend>
-          <div class="flex items-baseline gap-3">
-            <b class="min-w-0 flex-1 text-lg leading-tight">{{ i.title }}</b>
-            <span class="figure text-lg">{{ money(i.total_minor) }}</span>
-          </div>
-          <p class="text-[15px] text-soft">
-            <b v-if="!i.needed">Optional. </b><template v-if="i.why">Because: {{ i.why }}. </template
-            ><template v-if="i.parts.length">With {{ i.parts.join(', ') }}.</template>
-          </p>
-          <p v-if="i.on_the_way" class="mt-1 font-[680]">Put right already, while we were looking.</p>
-          <p v-else-if="i.answer" class="mt-1 font-[680]">{{ spoken[i.answer] }}</p>
-          <template v-else-if="!view.gone && !done">
-            <div class="mt-2 grid grid-cols-2 gap-2" role="group" :aria-label="i.title">
-              <button
-                type="button"
-                class="button"
-                :class="says[i.id] === true && 'button-go'"
-                :aria-pressed="says[i.id] === true"
-                @click="says[i.id] = true"
-              >
-                Yes, do it
-              </button>
-              <button
-                type="button"
-                class="button"
-                :class="says[i.id] === false && 'border-ink bg-wash shadow-[inset_0_-4px_var(--color-ink)]'"
-                :aria-pressed="says[i.id] === false"
-                @click="says[i.id] = false"
-              >
-                No
-              </button>
-            </div>
-            <div
-              v-if="i.unsafe && says[i.id] === false"
-              class="mt-2 border-l-4 border-brick bg-brick-wash p-3"
-            >
-              <p>
-                <b>{{ view.warning }}</b> If you still say no, write in your own words that you understand.
-              </p>
-              <input
-                v-model="words[i.id]"
-                class="input mt-2"
-                :aria-label="`Why you refuse: ${i.title}`"
-                placeholder="I understand, and …"
-              />
-            </div>
-          </template>
-        </fieldset>
+        <AskedItem
+          v-for="i in view.items"
+          :key="i.id"
+          v-model:says="says[i.id]"
+          v-model:words="words[i.id]"
+          :item="i"
+          :warning="view.warning"
+          :asking="!view.gone && !done"
+          :money="money"
+        />
         <p v-for="s in view.shared" :key="s.name" class="flex py-1 text-[15px] text-soft">
           <span class="flex-1">If all of it is done, {{ s.name.toLowerCase() }} is paid for once</span>
           <span class="figure">−{{ money(s.saved_minor) }}</span>
@@ -198,22 +121,7 @@ const spoken: Record<string, string> = { yes: 'Yes', no: 'No', refused: 'No, kno
         </template>
       </form>
 
-      <form v-if="!view.gone" class="mt-8" @submit.prevent="asking.mutate()">
-        <label class="block"
-          ><b>A question?</b> The workshop sees it at once.<textarea
-            v-model="question"
-            rows="2"
-            class="input mt-1"
-          ></textarea>
-        </label>
-        <FaultNote v-if="asking.error.value" class="mt-2" :fault="asFault(asking.error.value)" />
-        <p v-if="asking.isSuccess.value && !question" role="status" class="mt-1 text-moss">
-          Asked. They will ring or write.
-        </p>
-        <button type="submit" class="button mt-2" :disabled="!question.trim() || asking.isPending.value">
-          Ask
-        </button>
-      </form>
+      <OwnerQuestion v-if="!view.gone" class="mt-8" :token="token" />
     </template>
   </main>
 </template>

@@ -7,6 +7,8 @@ import { ask, client } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 
+import HoseDrawing from './HoseDrawing.vue'
+
 /** A simulated circuit to bleed: bubbles move by the same computation that judges hoses at the bench. */
 const seed = ref(Math.floor(Math.random() * 1e9))
 const rear = ref(true)
@@ -64,39 +66,6 @@ const roll = useIntervalFn(() => {
 }, 90)
 const bubbles = computed(() => view.value?.frames[frame.value] ?? view.value?.bubbles ?? [])
 
-/** The line on paper, from the caliper upward, as the bike stands. */
-const drawn = computed(() => {
-  const line = view.value?.line ?? []
-  let [x, y] = [0, 0]
-  return line.map((s, i) => {
-    const angle = view.value?.hung && !i ? 90 : s.angle_deg + (view.value?.tilt_deg ?? 0)
-    const from = { x, y }
-    x += s.length_mm * Math.cos((angle * Math.PI) / 180)
-    y -= s.length_mm * Math.sin((angle * Math.PI) / 180)
-    return { from, to: { x, y }, length: s.length_mm }
-  })
-})
-const box = computed(() => {
-  const all = drawn.value.flatMap((d) => [d.from, d.to])
-  const xs = all.map((p) => p.x)
-  const ys = all.map((p) => p.y)
-  const size = Math.max(900, Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)) * 1.2
-  return {
-    view: `${(Math.min(...xs) + Math.max(...xs) - size) / 2} ${(Math.min(...ys) + Math.max(...ys) - size) / 2} ${size} ${size}`,
-    size,
-  }
-})
-function placeOf(at: number) {
-  let left = at
-  for (const d of drawn.value) {
-    if (left <= d.length || d === drawn.value.at(-1)) {
-      const share = Math.min(1, left / d.length)
-      return { x: d.from.x + (d.to.x - d.from.x) * share, y: d.from.y + (d.to.y - d.from.y) * share }
-    }
-    left -= d.length
-  }
-  return { x: 0, y: 0 }
-}
 function fresh(back = rear.value) {
   rear.value = back
   seed.value = Math.floor(Math.random() * 1e9)
@@ -125,56 +94,7 @@ const took = (act: string) => {
     <FaultNote v-if="look.error.value" class="m-5" :fault="look.error.value" />
     <div v-if="view" class="grid flex-1 lg:grid-cols-[minmax(0,1fr)_400px]">
       <div class="flex min-h-80 flex-col px-5 py-4">
-        <svg
-          :viewBox="box.view"
-          class="h-[min(58dvh,500px)] w-full"
-          role="img"
-          :aria-label="`The hose from the caliper up to the lever, ${bubbles.length} bubbles in it`"
-        >
-          <polyline
-            :points="[drawn[0]?.from, ...drawn.map((d) => d.to)].map((p) => `${p?.x},${p?.y}`).join(' ')"
-            fill="none"
-            stroke="var(--color-wash)"
-            :stroke-width="box.size / 22"
-            stroke-linejoin="round"
-            stroke-linecap="round"
-          />
-          <polyline
-            :points="[drawn[0]?.from, ...drawn.map((d) => d.to)].map((p) => `${p?.x},${p?.y}`).join(' ')"
-            fill="none"
-            stroke="var(--color-petrol)"
-            :stroke-width="box.size / 300"
-            stroke-linejoin="round"
-          />
-          <circle
-            v-for="(b, i) in bubbles"
-            :key="i"
-            :cx="placeOf(b.at_mm).x"
-            :cy="placeOf(b.at_mm).y"
-            :r="(box.size / 80) * Math.cbrt(b.ml / 0.03)"
-            fill="var(--color-paper)"
-            stroke="var(--color-ink)"
-            :stroke-width="box.size / 250"
-          />
-          <text
-            :x="drawn[0]?.from.x"
-            :y="(drawn[0]?.from.y ?? 0) + box.size / 18"
-            text-anchor="middle"
-            :font-size="box.size / 30"
-            fill="var(--color-soft)"
-          >
-            caliper
-          </text>
-          <text
-            :x="drawn.at(-1)?.to.x"
-            :y="(drawn.at(-1)?.to.y ?? 0) - box.size / 28"
-            text-anchor="middle"
-            :font-size="box.size / 30"
-            fill="var(--color-soft)"
-          >
-            lever, {{ view.second ? 'syringe' : 'cup' }} on
-          </text>
-        </svg>
+        <HoseDrawing class="h-[min(58dvh,500px)] w-full" :practice="view" :bubbles="bubbles" />
         <GaugeStrip
           class="max-w-[760px]"
           :ruling="{ min: 20, max: 60, step: 2, major: 10 }"

@@ -2,17 +2,19 @@
 import { ref, watch } from 'vue'
 
 import { ask, client, type Schemas } from '@/api/client'
+import { useWords } from '@/api/words'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
-import TextField from '@/parts/TextField.vue'
 import { useMoney } from '@/parts/money'
+import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
-import { factWord, figure } from '@/parts/words'
+import { figure } from '@/parts/words'
 
 import { useRow } from './row'
 
 const props = defineProps<{ bottle: Schemas['Bottle']; hands: boolean }>()
+const words = useWords()
 const emit = defineEmits<{ done: [] }>()
 const { date, today } = useTimes()
 const { major, minor } = useMoney()
@@ -39,7 +41,7 @@ const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
         <p>
           <b :class="bottle.gone && 'text-soft line-through'">{{ bottle.name }}</b>
           <span class="text-soft">
-            · {{ bottle.grade || factWord(bottle.family)
+            · {{ bottle.grade || words.fact(bottle.family)
             }}<template v-if="bottle.batch"> · batch {{ bottle.batch }}</template></span
           >
         </p>

@@ -1,73 +1,16 @@
 <script setup lang="ts">
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
 
-import { ask, asFault, client, newId, type Schemas } from '@/api/client'
+import { ask, client, newId, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
-import StaleChoice from '@/areas/bikes/StaleChoice.vue'
-import FaultNote from '@/parts/FaultNote.vue'
-import FigureField from '@/parts/FigureField.vue'
-import FormField from '@/parts/FormField.vue'
-import TextField from '@/parts/TextField.vue'
-import { useMoney } from '@/parts/money'
 
+import ShopForm from './ShopForm.vue'
 import StaffRow from './StaffRow.vue'
 
 /** The shop's own: name, prices, units, and who works here. */
-const queries = useQueryClient()
-const { settings, actor } = useSession()
-const { major, minor } = useMoney()
+const { actor } = useSession()
 const keeper = computed(() => actor.value?.role === 'keeper')
-
-const form = ref<Schemas['Settings']>()
-const hourly = ref('')
-const waiting = ref('')
-const rate = ref(0)
-const touched = ref(false)
-watch(
-  settings,
-  (s) => {
-    if (!s || touched.value) return
-    form.value = { ...s }
-    hourly.value = major(s.hourly_minor)
-    waiting.value = major(s.waiting_minor)
-    rate.value = s.tax_rate_bp / 100
-  },
-  { immediate: true },
-)
-
-const saving = useMutation({
-  mutationFn: (body: Schemas['Settings']) => ask(client.PUT('/api/settings', { body })),
-  onSuccess: () => {
-    touched.value = false
-    return queries.invalidateQueries({ queryKey: ['session'] })
-  },
-})
-const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
-const wrong = ref('')
-function save() {
-  if (!form.value) return
-  const [hourly_minor, waiting_minor] = [minor(hourly.value), minor(waiting.value)]
-  wrong.value = ''
-  if (hourly_minor === undefined)
-    wrong.value = `“${hourly.value}” is not a price. Type digits, such as 48.00.`
-  else if (waiting_minor === undefined)
-    wrong.value = `“${waiting.value}” is not a price. Type digits, such as 2.00.`
-  else
-    saving.mutate({ ...form.value, hourly_minor, waiting_minor, tax_rate_bp: Math.round(rate.value * 100) })
-}
-function settle(keep: 'mine' | 'theirs') {
-  const current = fault.value?.current as Schemas['Settings']
-  if (form.value && keep === 'mine') {
-    form.value.version = current.version
-    save()
-  } else {
-    touched.value = false
-    form.value = current
-    saving.reset()
-  }
-}
-
 const { data: staff } = useQuery({ queryKey: ['staff'], queryFn: () => ask(client.GET('/api/staff')) })
 const fresh = ref<Schemas['Staff']>()
 </script>
@@ -86,106 +29,7 @@ const fresh = ref<Schemas['Staff']>()
       </nav>
     </div>
     <div class="grid gap-x-12 gap-y-8 px-5 py-4 lg:grid-cols-2">
-      <form v-if="form" class="flex flex-col gap-3" @submit.prevent="save" @input="touched = true">
-        <h2 class="border-b border-ink pb-1">Name, prices, units</h2>
-        <StaleChoice v-if="fault?.current" :mine="form" :theirs="fault.current" @keep="settle" />
-        <FaultNote v-else-if="fault && !fault.field" :fault="fault" />
-        <p v-if="wrong" role="alert" class="text-brick">{{ wrong }}</p>
-        <TextField
-          v-model="form.name"
-          label="Name of the shop"
-          name="name"
-          :fault="fault"
-          :disabled="!keeper"
-        />
-        <FormField v-slot="f" label="Address on the sheet" name="address" :fault="fault">
-          <textarea :id="f.id" v-model="form.address" rows="2" class="input" :disabled="!keeper"></textarea>
-        </FormField>
-        <div class="grid grid-cols-2 gap-3">
-          <TextField
-            v-model="hourly"
-            label="Labour, an hour"
-            name="hourly_minor"
-            :fault="fault"
-            figure
-            inputmode="decimal"
-            :disabled="!keeper"
-          />
-          <TextField
-            v-model="waiting"
-            label="A bike that waits, a day"
-            name="waiting_minor"
-            :fault="fault"
-            figure
-            inputmode="decimal"
-            :disabled="!keeper"
-          />
-          <FigureField v-model="rate" label="Tax, %" name="tax_rate_bp" :fault="fault" :disabled="!keeper" />
-          <label class="flex min-h-11 items-center gap-2 self-end"
-            ><input
-              v-model="form.tax_included"
-              type="checkbox"
-              class="size-5 accent-petrol"
-              :disabled="!keeper"
-            />
-            prices include the tax</label
-          >
-          <TextField
-            v-model="form.currency"
-            label="Currency"
-            name="currency"
-            :fault="fault"
-            figure
-            maxlength="3"
-            :disabled="!keeper"
-          />
-          <FormField v-slot="f" label="Torque is typed in" name="torque_unit" :fault="fault">
-            <select :id="f.id" v-model="form.torque_unit" class="input" :disabled="!keeper">
-              <option>N·m</option>
-              <option>lbf·in</option>
-            </select>
-          </FormField>
-          <TextField
-            v-model="form.time_zone"
-            label="Time zone"
-            name="time_zone"
-            :fault="fault"
-            :disabled="!keeper"
-          />
-        </div>
-        <FormField v-slot="f" label="A contaminated brake" name="school" :fault="fault">
-          <select :id="f.id" v-model="form.school" class="input" :disabled="!keeper">
-            <option value="replace">Replace pads at once: most shops’ way, no risk to the owner</option>
-            <option value="rescue">Rescue with limits: once or twice, then replace both</option>
-            <option value="lapping">Lapping compound for squeal: only where nothing is oily</option>
-          </select>
-        </FormField>
-        <FormField v-slot="f" label="What an owner is written" name="message" :fault="fault">
-          <textarea
-            :id="f.id"
-            v-model="form.message"
-            rows="9"
-            class="input"
-            :disabled="!keeper"
-            :aria-invalid="f.invalid"
-          ></textarea>
-        </FormField>
-        <p class="text-sm text-soft">
-          Filled in: {owner}, {bike}, {link}, {until}, {shop}.
-          <RouterLink class="underline" :to="{ name: 'mailbox' }">What was sent</RouterLink>
-        </p>
-        <div v-if="keeper">
-          <button
-            type="submit"
-            class="button"
-            :class="touched && 'button-go'"
-            :disabled="!touched || saving.isPending.value"
-          >
-            Save
-          </button>
-        </div>
-        <p v-else class="text-soft">Only the shop owner changes these.</p>
-      </form>
+      <ShopForm />
       <section aria-labelledby="staff">
         <div class="flex items-center border-b border-ink pb-1">
           <h2 id="staff">Who works here</h2>

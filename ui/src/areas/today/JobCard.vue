@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import type { Schemas, Stage } from '@/api/client'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import { useTimes } from '@/parts/time'
 
 const props = defineProps<{ job: Schemas['TodayJob'] }>()
 const { soon } = useTimes()
-const stages = ['inspect', 'agree', 'work', 'verify', 'hand-over']
+const stages: Stage[] = ['inspect', 'agree', 'work', 'verify', 'hand-over']
 const promised = computed(() => (props.job.promised_at ? soon(props.job.promised_at) : 'no time promised'))
 </script>
 

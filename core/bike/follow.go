@@ -1,0 +1,80 @@
+package bike
+
+import "slices"
+
+// After is the bike once f was chosen over was: what hangs on the facts that were changed is kept
+// possible. What was read of a part that is another one now is unknown again.
+func (f Facts) After(was Facts) Facts {
+	for _, end := range []struct {
+		brake, was string
+		fluid      *string
+	}{{f.FrontBrake, was.FrontBrake, &f.FrontFluid}, {f.RearBrake, was.RearBrake, &f.RearFluid}} {
+		if end.brake == end.was {
+			continue
+		}
+		*end.fluid = "none"
+		if Hydraulic(end.brake) {
+			*end.fluid = Unknown
+		}
+	}
+	if !f.HasDisc() {
+		f.RotorMount = "none"
+	} else if f.RotorMount == "none" {
+		f.RotorMount = "centre"
+	}
+	if f.Drive == "belt" && (f.Gears == "cable" || f.Gears == "electronic") {
+		if was.Drive == "belt" {
+			f.Drive = "chain"
+		} else {
+			f.Gears = "hub"
+		}
+	}
+	if f.Gears == "single" || f.Gears == "fixed" {
+		f.Speeds = 1
+	}
+	return f
+}
+
+// Keeping is the bike once a kind filled in its facts: words that were read on it stay where
+// they can still be so. A kind reads nothing.
+func (f Facts) Keeping(read Facts) Facts {
+	for _, g := range Guards {
+		of := *read.place(g.Fact)
+		another := g.Fact == "front_fluid" && f.FrontBrake != read.FrontBrake || g.Fact == "rear_fluid" && f.RearBrake != read.RearBrake
+		if into := f.place(g.Fact); *into == Unknown && Known(of) && !another {
+			*into = of
+		}
+	}
+	return f
+}
+
+// Asks lists the guards that there are to read on this bike, in the order of Guards.
+func (f Facts) Asks() []string {
+	names := []string{}
+	for _, g := range Guards {
+		there := *f.place(g.Fact) != "none" && (g.Fact != "bracket_thread" || f.BottomBracket == "threaded")
+		if there {
+			names = append(names, g.Fact)
+		}
+	}
+	return names
+}
+
+// InWords says whether something on the bike has no word here, so that the owner's are wanted.
+func (f Facts) InWords() bool {
+	return slices.Contains([]string{f.Frame, f.Material, f.FrontBrake, f.RearBrake, f.ThirdBrake, f.Drive, f.Gears}, Other)
+}
+
+// Unlike lists the facts with words and the counts in which two bikes differ.
+func (f Facts) Unlike(o Facts) []string {
+	names := []string{}
+	for _, d := range All {
+		if *d.place(&f) != *d.place(&o) {
+			names = append(names, d.Name)
+		}
+	}
+	if f.Speeds != o.Speeds {
+		names = append(names, "speeds")
+	}
+	return names
+}

@@ -1,0 +1,66 @@
+package httpapi
+
+import (
+	"context"
+
+	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
+)
+
+// ReleaseRequest hands a bike over.
+type ReleaseRequest struct {
+	ID record.ID `json:"id" doc:"UUIDv7 of the entry, made by the sender"`
+	To string    `json:"to" doc:"who takes the bike"`
+}
+
+// ReopenRequest opens a job again.
+type ReopenRequest struct {
+	ID     record.ID `json:"id" doc:"UUIDv7 of the entry, made by the sender"`
+	Reason string    `json:"reason"`
+}
+
+// photoOf is a request about one photo of a job.
+type photoOf struct {
+	ID    record.ID `path:"id"`
+	Photo record.ID `path:"photo"`
+}
+
+// declareJob declares a job from door to door.
+func (s *Server) declareJob() {
+	shop := s.shop
+	type view = workshop.JobView
+	read(s, "/api/today", "today", "The bikes in the shop", shop.Today)
+	send(s, "POST", "/api/jobs", "check-in", "Take a bike in", shop.CheckIn)
+	readOne(s, "/api/jobs/{id}", "job", "One job, judged", shop.Job)
+	readOne(s, "/api/jobs/{id}/complaints", "complaints", "What this bike may be said to do", shop.Complaints)
+	tell(s, "PUT", "/api/jobs/{id}", "save-job", "Change what was noted at the door",
+		func(ctx context.Context, _ actor, id record.ID, in workshop.JobChange) (view, error) {
+			return shop.SaveJob(ctx, id, in)
+		})
+	tell(s, "POST", "/api/jobs/{id}/entries", "record", "Record an entry",
+		func(ctx context.Context, who actor, id record.ID, in record.NewEntry) (view, error) {
+			return shop.Record(ctx, who, id, in)
+		})
+	tell(s, "POST", "/api/jobs/{id}/judge", "judge", "Judge a reading or a torque without recording it",
+		func(ctx context.Context, _ actor, id record.ID, in record.Content) (record.Content, error) {
+			return shop.Preview(ctx, id, in)
+		})
+	tell(s, "POST", "/api/jobs/{id}/release", "release", "Hand the bike over",
+		func(ctx context.Context, who actor, id record.ID, in ReleaseRequest) (view, error) {
+			return shop.Release(ctx, who, id, in.ID, in.To)
+		})
+	tell(s, "POST", "/api/jobs/{id}/reopen", "reopen", "Open a job again",
+		func(ctx context.Context, who actor, id record.ID, in ReopenRequest) (view, error) {
+			return shop.Reopen(ctx, who, id, in.ID, in.Reason)
+		})
+	signed(s, "DELETE", "/api/jobs/{id}/photos/{photo}", "remove-photo", "Take a photo away",
+		func(ctx context.Context, who actor, in *photoOf) (view, error) {
+			return shop.RemovePhoto(ctx, who, in.ID, in.Photo)
+		})
+	send(s, "POST", "/api/labour", "labour", "What work costs by its minutes",
+		func(ctx context.Context, _ actor, in workshop.LabourAsked) (workshop.LabourCosts, error) {
+			return shop.Labour(ctx, in)
+		})
+	read(s, "/api/call-backs", "call-backs", "Bikes that are to come back", shop.CallBacks)
+	tell(s, "PUT", "/api/call-backs/{id}", "save-call-back", "Settle a call-back or put it off", shop.SaveCallBack)
+}

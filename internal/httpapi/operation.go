@@ -1,0 +1,91 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"utensil/internal/workshop/record"
+)
+
+// body is an answer or request that is only a body.
+type body[T any] struct{ Body T }
+
+// identified is a request about one thing.
+type identified struct {
+	ID record.ID `path:"id"`
+}
+
+// about is a request that says something of one thing.
+type about[T any] struct {
+	ID   record.ID `path:"id"`
+	Body T
+}
+
+type (
+	nothing = struct{}
+	actor   = record.Actor
+)
+
+// register declares one operation whose errors become Faults.
+func register[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, *In) (*Out, error)) {
+	huma.Register(s.api, huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: http.StatusOK},
+		func(ctx context.Context, in *In) (*Out, error) {
+			out, err := do(ctx, in)
+			if err != nil {
+				return nil, faultOf(ctx, err)
+			}
+			return out, nil
+		})
+}
+
+func answer[T any](v T, err error) (*body[T], error) {
+	if err != nil {
+		return nil, err
+	}
+	return &body[T]{Body: v}, nil
+}
+
+// signed declares an operation that only a signed-in member of staff may use.
+func signed[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, actor, *In) (Out, error)) {
+	register(s, method, path, id, summary, func(ctx context.Context, in *In) (*body[Out], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return answer(do(ctx, who, in))
+	})
+}
+
+// read declares what anybody who works here may see.
+func read[Out any](s *Server, path, id, summary string, do func(context.Context) (Out, error)) {
+	signed(s, "GET", path, id, summary, func(ctx context.Context, _ actor, _ *nothing) (Out, error) { return do(ctx) })
+}
+
+// readAs declares what is seen by who looks.
+func readAs[Out any](s *Server, path, id, summary string, do func(context.Context, actor) (Out, error)) {
+	signed(s, "GET", path, id, summary, func(ctx context.Context, who actor, _ *nothing) (Out, error) { return do(ctx, who) })
+}
+
+// readOne declares what is seen of one thing.
+func readOne[Out any](s *Server, path, id, summary string, do func(context.Context, record.ID) (Out, error)) {
+	signed(s, "GET", path, id, summary, func(ctx context.Context, _ actor, in *identified) (Out, error) { return do(ctx, in.ID) })
+}
+
+// send declares that somebody sends something.
+func send[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, actor, In) (Out, error)) {
+	signed(s, method, path, id, summary, func(ctx context.Context, who actor, in *body[In]) (Out, error) { return do(ctx, who, in.Body) })
+}
+
+// tell declares that somebody says something of one thing.
+func tell[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, actor, record.ID, In) (Out, error)) {
+	signed(s, method, path, id, summary, func(ctx context.Context, who actor, in *about[In]) (Out, error) {
+		return do(ctx, who, in.ID, in.Body)
+	})
+}
+
+// reckon declares a question of arithmetic, which nothing is recorded of.
+func reckon[In, Out any](s *Server, path, id, summary string, do func(In) (Out, error)) {
+	send(s, "POST", path, id, summary, func(_ context.Context, _ actor, in In) (Out, error) { return do(in) })
+}

@@ -1,0 +1,86 @@
+package httpapi
+
+import (
+	"reflect"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"utensil/core/bike"
+	"utensil/core/brake"
+	"utensil/core/wear"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/record"
+)
+
+// schemas describes the types of the operations. What an entry says is described by the kinds that
+// the subjects have registered, one optional field for each; a type of words carries its words.
+func schemas() huma.Registry {
+	shape := record.Shape()
+	named := func(t reflect.Type, hint string) string {
+		if t == shape {
+			return "Content"
+		}
+		return huma.DefaultSchemaNamer(t, hint)
+	}
+	r := huma.NewMapRegistry("#/components/schemas/", named)
+	r.RegisterTypeAlias(reflect.TypeFor[record.Content](), shape)
+	worded[wear.Mark](r)
+	worded[record.Stage](r)
+	worded[findings.FindingStatus](r)
+	worded[brake.Family](r)
+	worded[brake.School](r)
+	return r
+}
+
+// worded describes every value of a type by its words.
+func worded[T ~string](r huma.Registry) {
+	r.RegisterTypeAlias(reflect.TypeFor[T](), reflect.TypeFor[vocabulary[T]]())
+}
+
+// vocabulary is the words of a type, for its description.
+type vocabulary[T ~string] string
+
+// Schema lists the words of the type.
+func (vocabulary[T]) Schema(huma.Registry) *huma.Schema {
+	s := &huma.Schema{Type: huma.TypeString}
+	for _, word := range allWords[reflect.TypeFor[T]()] {
+		s.Enum = append(s.Enum, word)
+	}
+	s.PrecomputeMessages()
+	return s
+}
+
+var allWords = map[reflect.Type][]string{
+	reflect.TypeFor[wear.Mark]():              each(wear.Marks),
+	reflect.TypeFor[record.Stage]():           each(record.Stages),
+	reflect.TypeFor[findings.FindingStatus](): wordsOf(findings.Statuses),
+	reflect.TypeFor[brake.Family]():           each(brake.Families),
+	reflect.TypeFor[brake.School]():           each(brake.Schools),
+}
+
+func each[T ~string](list []T) (out []string) {
+	for _, w := range list {
+		out = append(out, string(w))
+	}
+	return out
+}
+
+func wordsOf(list []record.Named) (out []string) {
+	for _, n := range list {
+		out = append(out, n.Word)
+	}
+	return out
+}
+
+// describeFacts gives each fact of a bike the words that it is declared with.
+func describeFacts(r huma.Registry) {
+	facts := r.Map()["Facts"]
+	for _, d := range bike.All {
+		p := facts.Properties[d.Name]
+		p.Enum = nil
+		for _, w := range d.Words {
+			p.Enum = append(p.Enum, w.Word)
+		}
+		p.PrecomputeMessages()
+	}
+}

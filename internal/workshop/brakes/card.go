@@ -1,0 +1,67 @@
+package brakes
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"utensil/core/brake"
+	"utensil/core/measure"
+	"utensil/core/words"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/record"
+)
+
+// RidingCard tells the owner how to bed in what was fitted; empty when nothing asks for it.
+func RidingCard(s *record.Sheet) []string {
+	card := []string{}
+	var ends []string
+	for _, e := range []string{"front", "rear"} {
+		for _, i := range agree.Proposals.Of(s) {
+			o, _ := s.Book.Operation(i.Item.Operation)
+			if i.Work != nil && o.Beds && o.End == e && !slices.Contains(ends, e) {
+				ends = append(ends, e)
+			}
+		}
+	}
+	if len(ends) == 0 || len(s.Book.Bedding) == 0 {
+		return card
+	}
+	scheme := s.Book.Bedding[0]
+	card = append(card, fmt.Sprintf("Your %s brake is not at its full strength yet. Before you rely on it, on a quiet, level road:",
+		strings.Join(ends, " and ")))
+	for _, stage := range scheme.Stages {
+		card = append(card, fmt.Sprintf("%d times: from %s km/h down to %s km/h, firmly, one brake at a time.", stage.Stops,
+			measure.Format(stage.From), measure.Format(stage.To)))
+	}
+	ridden := s.Bike.Riding
+	if passes, _ := brake.Along(scheme.Stages, ridden.Level); passes > 0 {
+		road := ridden.Road
+		if road == "" {
+			road = "your road"
+		}
+		card = append(card, fmt.Sprintf("On %s, %s m of it, that is %s along. Look behind you before each.", road, measure.Format(ridden.Level),
+			words.Times(passes)))
+	}
+	hot := "it is hot"
+	if plan, err := rotor(s, ends[0]).Bed(brake.Rider{Mass: ridden.Mass}, scheme.Stages, mildAir, 1); err == nil {
+		hot = fmt.Sprintf("it gets to about %.0f °C", math.Round(plan.Hottest/10)*10)
+	}
+	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the rotor: "+hot+".")
+}
+
+// mildAir is the air that heat is reckoned in where nobody says, °C.
+const mildAir = 15.0
+
+// rotor is the rotor of an end, of the usual size where nobody has measured it.
+func rotor(s *record.Sheet, end string) brake.Rotor {
+	across := s.Bike.Riding.Front
+	if end == "rear" {
+		across = s.Bike.Riding.Rear
+	}
+	if across == 0 {
+		across = 160
+	}
+	return brake.Rotor{Diameter: across}
+}

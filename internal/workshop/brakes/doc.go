@@ -1,0 +1,3 @@
+// Package brakes is the brakes of a bike side by side, the arithmetic of a brake, and the bleeds that
+// are done together.
+package brakes

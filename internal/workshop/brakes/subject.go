@@ -1,0 +1,8 @@
+package brakes
+
+import "utensil/internal/workshop/record"
+
+// Subject is the brakes and what is in their lines.
+func Subject() record.Subject {
+	return record.Subject{Checks: []record.Check{Pulls.Checked(checkPull)}}
+}

@@ -1,0 +1,121 @@
+package workshop
+
+import (
+	"context"
+	"time"
+
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/record"
+)
+
+// CheckIn is a bike coming in. An owner or bike with version 0 is created with it; one with
+// another version is taken as it is in the store.
+type CheckIn struct {
+	ID         record.ID    `json:"id"`
+	Owner      record.Owner `json:"owner"`
+	Bike       record.Bike  `json:"bike"`
+	Depth      string       `json:"depth"`
+	Words      string       `json:"words"`
+	Reading    string       `json:"reading"`
+	Condition  string       `json:"condition"`
+	Stand      string       `json:"stand"`
+	PromisedAt *time.Time   `json:"promised_at,omitempty"`
+	Belongings []Brought    `json:"belongings,omitempty"`
+}
+
+// Brought is a belonging noted at the door.
+type Brought struct {
+	ID       record.ID `json:"id"`
+	Name     string    `json:"name"`
+	TakenOff bool      `json:"taken_off"`
+}
+
+// JobChange is what may be changed about a job that is in the shop.
+type JobChange struct {
+	Depth      string     `json:"depth"`
+	Words      string     `json:"words"`
+	Reading    string     `json:"reading"`
+	Condition  string     `json:"condition"`
+	Stand      string     `json:"stand"`
+	PromisedAt *time.Time `json:"promised_at,omitempty"`
+	Version    int        `json:"version"`
+}
+
+// CheckIn takes a bike in. Sending the same check-in twice is harmless.
+func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (JobView, error) {
+	if err := in.ID.Check("id"); err != nil {
+		return JobView{}, err
+	}
+	var errs [6]error
+	in.Owner, errs[0] = in.Owner.Tidy()
+	in.Bike, errs[1] = in.Bike.Tidy()
+	in.Bike.OwnerID = in.Owner.ID
+	in.Words, errs[2] = record.TidyNote("words", in.Words)
+	in.Reading, errs[3] = record.TidyNote("reading", in.Reading)
+	in.Condition, errs[4] = record.TidyNote("condition", in.Condition)
+	in.Stand, errs[5] = record.TidyOptional("stand", "the stand", in.Stand)
+	if err := record.First(errs[:]...); err != nil {
+		return JobView{}, err
+	}
+	if in.Words == "" {
+		return JobView{}, record.Refuse("words", "Write down what the owner said, in their own words.")
+	}
+	if _, known := w.Book().Depth(in.Depth); !known {
+		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
+	}
+	now := w.now()
+	if in.PromisedAt != nil && in.PromisedAt.Before(now.Add(-24*time.Hour)) {
+		return JobView{}, record.Refuse("promised_at", "The promised time is in the past. Choose a later one.")
+	}
+	entries := make([]record.Entry, 0, len(in.Belongings))
+	for _, b := range in.Belongings {
+		what, err := record.TidyName("belongings", "what came with the bike", b.Name)
+		if err != nil {
+			return JobView{}, err
+		}
+		if err := b.ID.Check("belongings"); err != nil {
+			return JobView{}, err
+		}
+		e, err := record.NewEntry{ID: b.ID, Content: door.Belongings.Says(door.Belonging{Name: what, TakenOff: b.TakenOff})}.By(by, in.ID,
+			in.Bike.ID, now)
+		if err != nil {
+			return JobView{}, err
+		}
+		entries = append(entries, e)
+	}
+	in.Bike = in.Bike.ReadBy(by, now, record.Bike{})
+	job := record.Job{ID: in.ID, BikeID: in.Bike.ID, Depth: in.Depth, Words: in.Words, Reading: in.Reading,
+		Condition: in.Condition, Stand: in.Stand, PromisedAt: in.PromisedAt, OpenedAt: now}
+	if err := w.store.CheckIn(ctx, by, in.Owner, in.Bike, job, entries); err != nil {
+		return JobView{}, err
+	}
+	return w.Job(ctx, in.ID)
+}
+
+// SaveJob changes what was noted at the door. A stale version is refused.
+func (w *Workshop) SaveJob(ctx context.Context, id record.ID, c JobChange) (JobView, error) {
+	if _, known := w.Book().Depth(c.Depth); !known {
+		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
+	}
+	var errs [4]error
+	c.Words, errs[0] = record.TidyNote("words", c.Words)
+	c.Reading, errs[1] = record.TidyNote("reading", c.Reading)
+	c.Condition, errs[2] = record.TidyNote("condition", c.Condition)
+	c.Stand, errs[3] = record.TidyOptional("stand", "the stand", c.Stand)
+	if err := record.First(errs[:]...); err != nil {
+		return JobView{}, err
+	}
+	if err := w.store.SaveJob(ctx, id, c); err != nil {
+		return JobView{}, err
+	}
+	return w.Job(ctx, id)
+}
+
+// Job reads one job, judged.
+func (w *Workshop) Job(ctx context.Context, id record.ID) (JobView, error) {
+	s, err := w.sheet(ctx, id)
+	if err != nil {
+		return JobView{}, err
+	}
+	return w.view(s)
+}

@@ -1,0 +1,39 @@
+package door
+
+import (
+	"utensil/core/wear"
+	"utensil/internal/workshop/record"
+)
+
+// Subject is what goes back to the owner with the bike.
+func Subject() record.Subject {
+	return record.Subject{
+		Checks: []record.Check{Belongings.Checked(checkBelonging), Returns.Checked(checkReturn)},
+		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
+			for _, b := range Things(s) {
+				if b.Returned != nil {
+					continue
+				}
+				detail := "give back"
+				if b.TakenOff {
+					detail = "put back on"
+				}
+				list = append(list, record.Obstacle{Title: b.Name, Detail: detail, Mark: wear.Open, Stage: record.StageHandOver, Target: string(b.ID)})
+			}
+			return list
+		},
+	}
+}
+
+func checkBelonging(_ *record.Sheet, in Belonging) (*Belonging, error) {
+	var err error
+	in.Name, err = record.TidyName("name", "what came with the bike", in.Name)
+	return &in, err
+}
+
+func checkReturn(s *record.Sheet, in Return) (*Return, error) {
+	if _, belonging := Belongings.Find(s.Ledger, in.Belonging); belonging == nil {
+		return nil, record.Refuse("belonging", "That belonging is not on this job's list any more.")
+	}
+	return &in, nil
+}

@@ -1,0 +1,169 @@
+package inspect
+
+import (
+	"fmt"
+	"math"
+	"time"
+
+	"utensil/core/measure"
+	"utensil/core/suspension"
+	"utensil/internal/workshop/record"
+)
+
+// The places where a bike holds air.
+const (
+	AirFork      = "fork"
+	AirShock     = "shock"
+	AirFrontTyre = "front_tyre"
+	AirRearTyre  = "rear_tyre"
+)
+
+var airNames = map[string]string{AirFork: "Fork", AirShock: "Rear shock", AirFrontTyre: "Front tyre", AirRearTyre: "Rear tyre"}
+
+// Air is a pressure with the temperature it was taken at, and whether it was found or set.
+type Air struct {
+	Place   string   `json:"place" enum:"fork,shock,front_tyre,rear_tyre"`
+	Typed   string   `json:"typed" doc:"as typed, in bar unless it names a unit"`
+	Celsius float64  `json:"celsius" minimum:"-40" maximum:"60" doc:"temperature of the air around it"`
+	Set     bool     `json:"set" doc:"left at this pressure; else found at it"`
+	Least   string   `json:"least,omitempty" doc:"the owner's own least pressure, as typed"`
+	Bar     *float64 `json:"bar,omitempty" readOnly:"true"`
+	LeastB  *float64 `json:"least_bar,omitempty" readOnly:"true"`
+}
+
+// AirView is what is known of one place's air.
+type AirView struct {
+	Place    string    `json:"place" enum:"fork,shock,front_tyre,rear_tyre"`
+	Name     string    `json:"name"`
+	Readings []AirSeen `json:"readings" doc:"oldest first"`
+	Says     string    `json:"says" doc:"what the last two readings say"`
+	LeastBar *float64  `json:"least_bar,omitempty"`
+}
+
+// AirSeen is one pressure that was found or set.
+type AirSeen struct {
+	Bar     float64   `json:"bar"`
+	Celsius float64   `json:"celsius"`
+	Set     bool      `json:"set"`
+	At      time.Time `json:"at"`
+	By      string    `json:"by"`
+}
+
+// airPlaces lists where a bike holds air.
+func airPlaces(s *record.Sheet) []string {
+	switch s.Bike.Facts.Suspension {
+	case "full":
+		return []string{AirFrontTyre, AirRearTyre, AirFork, AirShock}
+	case "front":
+		return []string{AirFrontTyre, AirRearTyre, AirFork}
+	}
+	return []string{AirFrontTyre, AirRearTyre}
+}
+
+// Pressures lists what is known of a bike's air, from this job and earlier ones.
+func Pressures(s *record.Sheet) []AirView {
+	var views []AirView
+	for _, place := range airPlaces(s) {
+		v := AirView{Place: place, Name: airNames[place], Readings: []AirSeen{}}
+		for _, l := range s.Ledgers() {
+			for e, a := range Airs.All(l) {
+				if a.Place == place && a.Bar != nil {
+					v.Readings = append(v.Readings, AirSeen{*a.Bar, a.Celsius, a.Set, e.At, e.ByName})
+					if a.LeastB != nil {
+						v.LeastBar = a.LeastB
+					}
+				}
+			}
+		}
+		v.Says = v.says()
+		views = append(views, v)
+	}
+	return views
+}
+
+// says takes the last loss apart: from what it was left at to what it was found at.
+func (v AirView) says() string {
+	n := len(v.Readings)
+	if n == 0 {
+		return "Never measured. Note it before air is let out, so that it goes back."
+	}
+	last := v.Readings[n-1]
+	if n == 1 || last.Set {
+		return fmt.Sprintf("%s at %s.", bars(last.Bar), degrees(last.Celsius))
+	}
+	before := v.Readings[n-2]
+	first := suspension.Reading{At: before.At, Bar: before.Bar, Celsius: before.Celsius}
+	second := suspension.Reading{At: last.At, Bar: last.Bar, Celsius: last.Celsius}
+	loss, err := suspension.Between(first, second)
+	if err != nil {
+		return err.Error()
+	}
+	if loss.Lost <= 0.01 {
+		return fmt.Sprintf("It has kept its %s.", bars(last.Bar))
+	}
+	out := fmt.Sprintf("Lost %s in %.0f days. ", bars(loss.Lost), math.Max(loss.Days, 0))
+	// A gauge reads to about one part in fifty: less is no leak that can be told.
+	if loss.Leaked < 0.02*first.Bar {
+		return out + "The cold explains all of it; nothing leaks that a gauge could tell."
+	}
+	if loss.Cold > 0.01 {
+		out += fmt.Sprintf("The cold explains %s of it; ", bars(loss.Cold))
+	} else {
+		out += "The temperature explains none of it; "
+	}
+	out += fmt.Sprintf("%s has leaked", bars(loss.Leaked))
+	if loss.Rate > 0 {
+		out += fmt.Sprintf(", about %.1f %% a day", (1-math.Exp(-loss.Rate))*100)
+	}
+	out += "."
+	if v.LeastBar != nil {
+		switch days := loss.Until(second, *v.LeastBar); {
+		case days == 0:
+			out += fmt.Sprintf(" It is under the owner's %s.", bars(*v.LeastBar))
+		case days < 400:
+			out += fmt.Sprintf(" Under the owner's %s in about %.0f days.", bars(*v.LeastBar), math.Ceil(days))
+		}
+	}
+	return out
+}
+
+func bars(v float64) string {
+	return fmt.Sprintf("%s bar (%.0f psi)", measure.Format(math.Round(v*100)/100), measure.PoundPerSquareInch.FromBase(v))
+}
+
+func degrees(c float64) string { return measure.Format(c) + " °C" }
+
+func checkAir(s *record.Sheet, in Air) (*Air, error) {
+	here := false
+	for _, place := range airPlaces(s) {
+		here = here || place == in.Place
+	}
+	if !here {
+		return nil, record.Refuse("place", "This bike holds no air there.")
+	}
+	if in.Celsius < -40 || in.Celsius > 60 {
+		return nil, record.Refuse("celsius", "A temperature at the bench lies between -40 and 60 °C.")
+	}
+	most := 12.0
+	if in.Place == AirFork || in.Place == AirShock {
+		most = 25
+	}
+	read := func(field, typed string) (*float64, error) {
+		bar, err := record.ReadFigure(field, typed, measure.Bar, measure.Range{Min: 0.1, Max: most})
+		return &bar, err
+	}
+	var err error
+	in.LeastB = nil
+	if in.Bar, err = read("typed", in.Typed); err != nil {
+		return nil, err
+	}
+	if in.Least != "" {
+		if in.LeastB, err = read("least", in.Least); err != nil {
+			return nil, err
+		}
+	}
+	return &in, nil
+}
+
+// Airs are pressures, found and set.
+var Airs = record.NewKind(record.Kind[Air]{Name: "air", By: record.ByMechanic, Past: record.LaterJob})

@@ -1,0 +1,130 @@
+package inspect
+
+import (
+	"utensil/core/measure"
+	"utensil/core/wear"
+	"utensil/internal/workshop/record"
+	"utensil/knowledge"
+)
+
+// Reading is what was read at an inspection point: a figure, a word, or passed over.
+type Reading struct {
+	Point      string          `json:"point"`
+	Typed      string          `json:"typed,omitempty" doc:"the figure as typed; it may name its unit"`
+	Word       string          `json:"word,omitempty" doc:"a word of the point's scale"`
+	PassedOver bool            `json:"passed_over,omitempty" doc:"not looked at, on purpose; the note says why"`
+	Note       string          `json:"note,omitempty"`
+	Value      *float64        `json:"value,omitempty" readOnly:"true" doc:"the figure in the point's unit, worked out by the server; the worst of several"`
+	Values     []float64       `json:"values,omitempty" readOnly:"true" doc:"all figures, when there are several"`
+	Judgement  *wear.Judgement `json:"judgement,omitempty" readOnly:"true" doc:"what the mechanic was told"`
+}
+
+func checkReading(s *record.Sheet, in Reading) (*Reading, error) {
+	p, known := s.Book.Point(in.Point)
+	if !known || !p.When.Holds(s.Bike.Facts) {
+		return nil, record.Refuse("point", "This bike has no such point. Its facts may have been changed: reload the job.")
+	}
+	in.Value, in.Values, in.Judgement = nil, nil, nil
+	var err error
+	if in.Note, err = record.TidyNote("note", in.Note); err != nil {
+		return nil, err
+	}
+	switch {
+	case in.PassedOver:
+		if in.Note == "" {
+			return nil, record.Refuse("note", "Say why it is not looked at. It will stand on the owner's sheet.")
+		}
+		in.Typed, in.Word = "", ""
+		return &in, nil
+	case p.Gauge != nil:
+		figures, err := p.Gauge.Read(in.Typed)
+		for _, f := range figures {
+			if err == nil {
+				err = f.CheckPlausible(p.Gauge.Plausible)
+			}
+			in.Values = append(in.Values, f.Base)
+		}
+		if err != nil {
+			return nil, record.InField("typed", err)
+		}
+		limit, _ := limit(s, p.ID)
+		worst := limit.Worst(in.Values)
+		in.Word, in.Value = "", &worst
+		if err := another(s, p, limit.Limit, worst, in.Note); err != nil {
+			return nil, err
+		}
+		if len(in.Values) == 1 {
+			in.Values = nil
+		}
+	case in.Word == "":
+		return nil, record.Refuse("word", "Choose what you found.")
+	default:
+		in.Typed = ""
+	}
+	if in.Judgement = judge(s, in); in.Judgement == nil {
+		return nil, record.Refuse("word", "“%s” is not on the scale of this point. Choose one of its words.", in.Word)
+	}
+	return &in, nil
+}
+
+// judge says what a reading means on this bike; nil when its word is not on the scale.
+func judge(s *record.Sheet, in Reading) *wear.Judgement {
+	p, known := s.Book.Point(in.Point)
+	if !known {
+		return nil
+	}
+	if p.Gauge != nil && in.Value != nil {
+		limit, _ := limit(s, in.Point)
+		j := p.Gauge.Uneven(limit.Judge(*in.Value, p.Gauge.Unit, p.Worn), in.Values)
+		return &j
+	}
+	if j, found := wear.JudgeWord(p.Scale, in.Word, p.Worn); found {
+		return &j
+	}
+	return nil
+}
+
+// Says is what a reading reads, for people.
+func (in Reading) Says(unit string) string {
+	switch {
+	case in.PassedOver:
+		return "not looked at"
+	case in.Value != nil:
+		return measure.Format(*in.Value) + " " + unit
+	}
+	return in.Word
+}
+
+func UnitOf(g *wear.Gauge) string {
+	if g == nil {
+		return ""
+	}
+	return g.Unit
+}
+
+// ReadingOf is the newest standing reading at a point; it says nil when there is none.
+func ReadingOf(s *record.Sheet, point string) (record.Entry, *Reading) {
+	return Readings.Last(s.Ledger, func(in *Reading) bool { return in.Point == point })
+}
+
+// Judged is what a reading means: as it was told at the time once the job is closed, by the
+// bike's figures as they are now while it is open.
+func Judged(s *record.Sheet, in *Reading) *wear.Judgement {
+	if in.PassedOver {
+		return nil
+	}
+	if s.Job.ReleasedAt == nil {
+		if j := judge(s, *in); j != nil {
+			return j
+		}
+	}
+	return in.Judgement
+}
+
+// looksAt says whether this job looks at a point: its depth does, or the bike came back for it.
+func looksAt(s *record.Sheet, p knowledge.Point) bool {
+	return s.Book.Reaches(s.Job.Depth, p) || record.CallsFor(s, p.ID)
+}
+
+// Readings are what was read at the points of the walk-round.
+var Readings = record.NewKind(record.Kind[Reading]{Name: "reading", By: record.ByMechanic, Past: record.LaterJob})

@@ -1,0 +1,144 @@
+package parts
+
+import (
+	"slices"
+	"time"
+
+	"utensil/core/estimate"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/record"
+	"utensil/knowledge"
+)
+
+// Life is the time of one part at its place: from when it was fitted to when it came off.
+type Life struct {
+	ID     *record.ID // of the entry that says what was fitted; nil where nobody said
+	From   time.Time  // zero for what sat there when the bike was first seen
+	To     time.Time  // zero for what sits there now
+	Put    Putting    // what is known of it
+	By     string     // who fitted it
+	Why    Reason     // it came off; empty where nobody said
+	Became Fate
+	Price  estimate.Minor // of the parts on the bill it was fitted by; 0 where there was none
+	here   bool           // it was fitted in this job
+}
+
+// Sits says whether the part is on the bike now.
+func (l Life) Sits() bool { return l.To.IsZero() }
+
+// Holds says whether a time lies within the part's life.
+func (l Life) Holds(at time.Time) bool {
+	return !at.Before(l.From) && (l.To.IsZero() || at.Before(l.To))
+}
+
+// Places are those that this bike has.
+var Places = record.Derive(func(s *record.Sheet) []knowledge.Place { return s.Book.PlacesOn(s.Bike.Facts) })
+
+// change is something that began or ended a life.
+type change struct {
+	at  time.Time
+	put *Life   // what was fitted
+	off *Taking // what came off
+}
+
+// Lives are the lives at each place of the bike, oldest first. A place has at least one, unless what
+// sat there came off: something sat there when the bike was first seen.
+var Lives = record.Derive(func(s *record.Sheet) map[string][]Life {
+	changes := changesOf(s)
+	lives := map[string][]Life{}
+	for _, place := range Places.Of(s) {
+		lives[place.ID] = livesAt(changes[place.ID])
+	}
+	return lives
+})
+
+func livesAt(changes []change) []Life {
+	slices.SortStableFunc(changes, func(a, b change) int { return a.at.Compare(b.at) })
+	lives := []Life{{}}
+	for _, c := range changes {
+		if last := &lives[len(lives)-1]; last.Sits() {
+			last.To = c.at
+			if c.off != nil {
+				last.Why, last.Became = c.off.Why, c.off.Became
+			} else {
+				last.Why, last.Became = c.put.Put.Why, c.put.Put.Became
+			}
+		}
+		if c.put != nil {
+			lives = append(lives, *c.put)
+		}
+	}
+	return lives
+}
+
+// changesOf gathers, by place, what was fitted by an entry, what came off, and what work renewed of
+// which nobody said what was fitted.
+func changesOf(s *record.Sheet) map[string][]change {
+	changes := map[string][]change{}
+	for i, l := range s.Ledgers() {
+		here := i == 1
+		said := map[string]bool{} // place and item of what was said
+		for e, in := range Puttings.All(l) {
+			life := &Life{ID: &e.ID, From: e.At, Put: *in, By: e.ByName, here: here}
+			if in.Item != nil {
+				said[in.Place+" "+string(l.Current(*in.Item))] = true
+				life.Price = priceOf(l, *in.Item)
+			}
+			changes[in.Place] = append(changes[in.Place], change{at: e.At, put: life})
+		}
+		for e, in := range Takings.All(l) {
+			changes[in.Place] = append(changes[in.Place], change{at: e.At, off: in})
+		}
+		for e, in := range agree.Works.All(l) {
+			_, item := agree.Items.Find(l, in.Item)
+			if item == nil || in.Part {
+				continue
+			}
+			operation, sold := s.Book.Operation(item.Operation)
+			if !sold {
+				continue
+			}
+			for _, place := range operation.Fits {
+				if said[place+" "+string(l.Current(in.Item))] {
+					continue
+				}
+				life := &Life{From: e.At, By: e.ByName, Put: Putting{Place: place, Grade: "new", From: "stock"}, Price: priceOf(l, in.Item), here: here}
+				changes[place] = append(changes[place], change{at: e.At, put: life})
+			}
+		}
+	}
+	return changes
+}
+
+// priceOf is what the parts of an item cost, before tax.
+func priceOf(l *record.Ledger, item record.ID) estimate.Minor {
+	_, in := agree.Items.Find(l, item)
+	if in == nil {
+		return 0
+	}
+	return estimate.Line{Parts: in.Parts}.Sum()
+}
+
+// sitting is what sits at a place now.
+func sitting(s *record.Sheet, place string) (Life, bool) {
+	lives := Lives.Of(s)[place]
+	if len(lives) == 0 || !lives[len(lives)-1].Sits() {
+		return Life{}, false
+	}
+	return lives[len(lives)-1], true
+}
+
+// Renewed lists when what a point speaks of was renewed, by what was fitted at its place.
+func Renewed(s *record.Sheet, point string) (times []time.Time) {
+	for _, place := range Places.Of(s) {
+		if !slices.Contains(place.Points, point) {
+			continue
+		}
+		for _, life := range Lives.Of(s)[place.ID] {
+			if !life.From.IsZero() {
+				times = append(times, life.From)
+			}
+		}
+	}
+	return times
+}

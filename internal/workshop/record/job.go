@@ -1,0 +1,45 @@
+package record
+
+import (
+	"time"
+)
+
+// Job is one stay of a bike in the workshop.
+type Job struct {
+	ID         ID         `json:"id"`
+	Number     int        `json:"number" doc:"short number for tag and telephone"`
+	BikeID     ID         `json:"bike_id"`
+	Depth      string     `json:"depth"`
+	Words      string     `json:"words" doc:"the owner's own words"`
+	Reading    string     `json:"reading" doc:"the mechanic's reading of them"`
+	Condition  string     `json:"condition" doc:"condition at arrival"`
+	Stand      string     `json:"stand"`
+	PromisedAt *time.Time `json:"promised_at,omitempty"`
+	OpenedAt   time.Time  `json:"opened_at"`
+	OpenedBy   string     `json:"opened_by"`
+	ReleasedAt *time.Time `json:"released_at,omitempty"`
+	Version    int        `json:"version"`
+}
+
+// EarlierJob is one line of a bike's history.
+type EarlierJob struct {
+	ID         ID         `json:"id"`
+	Number     int        `json:"number"`
+	Depth      string     `json:"depth"`
+	Words      string     `json:"words"`
+	OpenedAt   time.Time  `json:"opened_at"`
+	ReleasedAt *time.Time `json:"released_at,omitempty"`
+}
+
+// Record is everything the store holds about one job, and what it needs of the bike's past.
+type Record struct {
+	Job         Job
+	Bike        Bike
+	Owner       Owner
+	Settings    Settings
+	Entries     []Entry // of this job, in the order they arrived
+	Earlier     []Entry // readings and figures of this bike in other jobs, likewise
+	EarlierJobs []EarlierJob
+
+	beside map[string]any // what else the store has laid down, by its name
+}

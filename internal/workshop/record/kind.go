@@ -1,0 +1,143 @@
+package record
+
+import (
+	"cmp"
+	"fmt"
+	"iter"
+	"maps"
+	"reflect"
+	"slices"
+
+	"github.com/segmentio/encoding/json"
+
+	"utensil/core/words"
+)
+
+// Kind is a kind of entry: what it is called in the database and on the wire, who may write it,
+// and which later screens read it. T is what such an entry says. A subject of the trade declares
+// its kinds where it begins, and everything else finds them by their name.
+type Kind[T any] struct {
+	Name string
+	By   []Role // who writes it, besides the shop owner; nobody by itself where there is none
+	Past Reach
+}
+
+// Reach is how far beyond its own job a kind of entry is read.
+type Reach int
+
+// From its own job to every screen.
+const (
+	OwnJob   Reach = iota
+	LaterJob       // a later job of the bike reads it
+	AnyDay         // the first screen reads it too: it decides what stands before the door
+)
+
+// Who writes most kinds.
+var (
+	ByMechanic = []Role{Mechanic}
+	ByAnyone   = []Role{Mechanic, Counter}
+)
+
+// kind is a Kind whatever it says.
+type kind interface {
+	name() string
+	by() []Role
+	past() Reach
+	read(text []byte) (any, error)
+	says() reflect.Type
+}
+
+var kinds = map[string]kind{}
+
+// NewKind makes a kind known. Two of one name are a slip of the program, told when it starts.
+func NewKind[T any](k Kind[T]) *Kind[T] {
+	if _, twice := kinds[k.Name]; twice || k.Name == "" {
+		panic(fmt.Sprintf("a kind of entry needs a name of its own, not %q", k.Name))
+	}
+	kinds[k.Name] = &k
+	return &k
+}
+
+func (k *Kind[T]) name() string       { return k.Name }
+func (k *Kind[T]) by() []Role         { return k.By }
+func (k *Kind[T]) past() Reach        { return k.Past }
+func (k *Kind[T]) says() reflect.Type { return reflect.TypeFor[T]() }
+
+func (k *Kind[T]) read(text []byte) (any, error) {
+	said := new(T)
+	if err := json.Unmarshal(text, said); err != nil {
+		return nil, fmt.Errorf("reading a %s: %w", k.Name, err)
+	}
+	return said, nil
+}
+
+// Says is a content of this kind.
+func (k *Kind[T]) Says(what T) Content { return Content{k.Name, &what} }
+
+// In is what a content of this kind says; nil when it is of another.
+func (k *Kind[T]) In(c Content) *T {
+	said, _ := c.says.(*T)
+	return said
+}
+
+// All goes through the standing entries of the kind, in the order they arrived.
+func (k *Kind[T]) All(l *Ledger) iter.Seq2[Entry, *T] {
+	return func(yield func(Entry, *T) bool) {
+		for _, e := range l.kinds[k.Name] {
+			if !yield(e, k.In(e.Content)) {
+				return
+			}
+		}
+	}
+}
+
+// Count is how many entries of the kind stand.
+func (k *Kind[T]) Count(l *Ledger) int { return len(l.kinds[k.Name]) }
+
+// Last is the newest standing entry of the kind that a test picks; it says nil when there is none.
+func (k *Kind[T]) Last(l *Ledger, pick func(*T) bool) (Entry, *T) {
+	all := l.kinds[k.Name]
+	for i := len(all) - 1; i >= 0; i-- {
+		if said := k.In(all[i].Content); pick(said) {
+			return all[i], said
+		}
+	}
+	return Entry{}, nil
+}
+
+// Newest is the newest standing entry of the kind; it says nil when there is none.
+func (k *Kind[T]) Newest(l *Ledger) (Entry, *T) {
+	return k.Last(l, func(*T) bool { return true })
+}
+
+// Find is the standing entry of the kind for an id, or for what corrected it; it says nil when
+// there is none.
+func (k *Kind[T]) Find(l *Ledger, id ID) (Entry, *T) {
+	e, known := l.Find(id)
+	if !known || e.Kind != k.Name {
+		return Entry{}, nil
+	}
+	return e, k.In(e.Content)
+}
+
+// KindsOf lists the names of the kinds that are read so far beyond their own job, sorted.
+func KindsOf(reach Reach) (names []string) {
+	for _, k := range kinds {
+		if k.past() >= reach {
+			names = append(names, k.name())
+		}
+	}
+	slices.Sort(names)
+	return names
+}
+
+// Shape is a struct with one optional field for every kind, named for it: what Content is in JSON,
+// for those who describe it.
+func Shape() reflect.Type {
+	var fields []reflect.StructField
+	for _, k := range slices.SortedFunc(maps.Values(kinds), func(a, b kind) int { return cmp.Compare(a.name(), b.name()) }) {
+		fields = append(fields, reflect.StructField{Name: words.Capital(k.name()), Type: reflect.PointerTo(k.says()),
+			Tag: reflect.StructTag(`json:"` + k.name() + `,omitempty"`)})
+	}
+	return reflect.StructOf(fields)
+}

@@ -1,0 +1,124 @@
+package record
+
+import "slices"
+
+// Subject is what one subject of the trade adds to a job.
+type Subject struct {
+	Checks    []Check                 // of the kinds of entry whose sense it knows
+	Obstacles func(*Sheet) []Obstacle // what it puts before the door, in its own order
+
+	// Corrects refuses that a standing entry is corrected, or taken back.
+	Corrects func(s *Sheet, old Entry, takenBack bool) error
+}
+
+// Draft is an entry before it is written: who writes it, and what it corrects.
+type Draft struct {
+	By         Actor
+	Supersedes *ID
+}
+
+// Check refuses an entry of one kind that cannot be so, and fills in what the server works out.
+type Check struct {
+	kind  string
+	check func(*Sheet, Draft, Content) (Content, error)
+}
+
+// Checked says how entries of the kind are checked.
+func (k *Kind[T]) Checked(check func(*Sheet, T) (*T, error)) Check {
+	return k.CheckedAs(func(s *Sheet, _ Draft, in T) (*T, error) { return check(s, in) })
+}
+
+// CheckedAs is Checked where it matters who writes an entry, or what it corrects.
+func (k *Kind[T]) CheckedAs(check func(*Sheet, Draft, T) (*T, error)) Check {
+	return Check{k.Name, func(s *Sheet, d Draft, c Content) (Content, error) {
+		checked, err := check(s, d, *k.In(c))
+		if err != nil {
+			return c, err
+		}
+		return k.Says(*checked), nil
+	}}
+}
+
+// Rules are what all subjects say of entries together.
+type Rules struct {
+	checks   map[string]Check
+	subjects []Subject
+}
+
+// NewRules gathers the subjects, in the order in which they are asked.
+func NewRules(subjects ...Subject) Rules {
+	r := Rules{map[string]Check{}, subjects}
+	for _, subject := range subjects {
+		for _, c := range subject.Checks {
+			r.checks[c.kind] = c
+		}
+	}
+	return r
+}
+
+// Writable refuses an entry that cannot be looked at at all: of no kind that is written by itself,
+// not this actor's to write, or without an id.
+func (r Rules) Writable(by Actor, n NewEntry) error {
+	k, known := kinds[n.Content.Kind()]
+	if !known || len(k.by()) == 0 {
+		return Refuse("content", "An entry says exactly one thing.")
+	}
+	if err := by.Must(k.by()...); err != nil {
+		return err
+	}
+	return n.ID.Check("id")
+}
+
+// Check refuses an entry that cannot be so on this sheet, and fills in what the server works out.
+func (r Rules) Check(s *Sheet, by Actor, n NewEntry) (Content, error) {
+	if n.Supersedes != nil {
+		if err := r.corrects(s, by, n); err != nil {
+			return n.Content, err
+		}
+	}
+	check, there := r.checks[n.Content.Kind()]
+	if !there {
+		return n.Content, nil
+	}
+	return check.check(s, Draft{by, n.Supersedes}, n.Content)
+}
+
+// corrects refuses to correct or take back what does not stand any more, or is not theirs.
+func (r Rules) corrects(s *Sheet, by Actor, n NewEntry) error {
+	old, known := s.Find(*n.Supersedes)
+	if !known || old.ID != *n.Supersedes {
+		return &Problem{Kind: Stale, Title: "Already corrected", Detail: "Someone else corrected that entry first. Look at what it says now, " +
+			"and correct that if it is still wrong.", Current: old}
+	}
+	withdrawn := Withdrawals.In(n.Content) != nil
+	if !withdrawn && old.Kind != n.Content.Kind() {
+		return Refuse("supersedes", "A %s cannot correct a %s.", n.Content.Kind(), old.Kind)
+	}
+	if err := by.Must(kinds[old.Kind].by()...); err != nil {
+		return err
+	}
+	for _, subject := range r.subjects {
+		if subject.Corrects == nil {
+			continue
+		}
+		if err := subject.Corrects(s, old, withdrawn); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Leaving lists what stands between a bike and its owner, worst first.
+func (r Rules) Leaving(s *Sheet) []Obstacle {
+	list := []Obstacle{}
+	for _, subject := range r.subjects {
+		if subject.Obstacles != nil {
+			list = append(list, subject.Obstacles(s)...)
+		}
+	}
+	for i := range list {
+		list[i].Count = max(list[i].Count, 1)
+	}
+	slices.SortStableFunc(list, func(a, b Obstacle) int { return WorstFirst(a.Mark, b.Mark) })
+	return list
+}

@@ -1,0 +1,50 @@
+package torque
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"utensil/core/wear"
+	"utensil/core/words"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+)
+
+// Subject is the torque log. told says whether a bolt stands before the door already, as
+// something found on it.
+func Subject(told func(*record.Sheet, BoltView) bool) record.Subject {
+	return record.Subject{
+		Checks: []record.Check{Torques.CheckedAs(checkTorque), Additions.Checked(checkBolt), inspect.Figures.Checked(checkFigure)},
+		Obstacles: func(s *record.Sheet) []record.Obstacle {
+			return openBolts(slices.DeleteFunc(Unsettled(Bolts.Of(s)), func(b BoltView) bool { return told(s, b) }))
+		},
+	}
+}
+
+// openBolts are the bolts that are wrong, each by itself, and those not logged, together.
+func openBolts(unsettled []BoltView) (list []record.Obstacle) {
+	unlogged, critical, first := 0, 0, ""
+	for _, b := range unsettled {
+		if b.Log != nil && !b.Stale {
+			detail := "found " + b.Log.Found + ", not put right"
+			if b.Verdict != nil {
+				detail = b.Verdict.Reason
+			}
+			list = append(list, record.Obstacle{Title: strings.TrimSpace(b.Name + " " + b.Position), Detail: detail, Mark: wear.Unsafe,
+				Stage: record.StageVerify, Target: b.Key()})
+			continue
+		}
+		if unlogged++; first == "" {
+			first = b.Key()
+		}
+		if b.Critical {
+			critical++
+		}
+	}
+	if unlogged > 0 {
+		list = append(list, record.Obstacle{Title: words.Count(unlogged, "fastener") + " to torque",
+			Detail: fmt.Sprintf("%d safety-critical", critical), Mark: wear.Open, Stage: record.StageVerify, Target: first, Count: unlogged})
+	}
+	return list
+}

@@ -1,0 +1,69 @@
+package work
+
+import (
+	"slices"
+	"strings"
+
+	"utensil/core/procedure"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/trial"
+)
+
+// checkStep refuses a step that is not the next one, or that cannot be done yet.
+func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
+	e, begun := guided.Starts.Find(s.Ledger, in.Run)
+	if begun == nil {
+		return nil, record.Refuse("run", "That run is not open any more.")
+	}
+	r := run(s, e)
+	switch {
+	case in.Place != r.Place || r.Now == nil || r.Now.ID != in.Step:
+		who := "Someone else"
+		if n := len(r.Done); n > 0 {
+			who = r.Done[n-1].By
+		}
+		return nil, &record.Problem{Kind: record.Stale, Title: "That step is done already", Detail: who +
+			" went on with this on another tablet. Go on from the step that is shown now.", Current: r}
+	case len(r.Held) > 0:
+		return nil, record.Refuse("step", "Not yet: first %s.", strings.Join(r.Held, ", "))
+	case r.Missing != "":
+		return nil, record.Refuse("record", "%s", r.Missing)
+	case len(r.Now.Outcomes) == 0 && in.Outcome != "",
+		len(r.Now.Outcomes) > 0 && !slices.ContainsFunc(r.Now.Outcomes, func(o procedure.Outcome) bool { return o.Say == in.Outcome }):
+		return nil, record.Refuse("outcome", "Say what you saw: choose one of the answers.")
+	}
+	if err := checkSigned(s, *r.Now, in.Outcome); err != nil {
+		return nil, err
+	}
+	in.Run = e.ID
+	return &in, nil
+}
+
+// checkSigned refuses an outcome that says another thing than the test that was signed.
+func checkSigned(s *record.Sheet, now procedure.Step, outcome string) error {
+	i := slices.IndexFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Say == outcome })
+	if i < 0 || now.Record == nil || now.Record.Sign == "" {
+		return nil
+	}
+	_, signed := trial.Signs.Last(s.Ledger, func(in *trial.Sign) bool { return in.What == now.Record.Sign })
+	switch {
+	case signed == nil:
+		return nil // nothing was to be signed on this bike
+	case signed.Passed && now.Outcomes[i].Fails:
+		return record.Refuse("outcome", "The test is signed as passed. If it does not hold, sign that it fails, and say what is wrong.")
+	case !signed.Passed && !now.Outcomes[i].Fails:
+		return record.Refuse("outcome", "The test is signed as failed. Sign it again if it passes now.")
+	}
+	return nil
+}
+
+// checkGivenUp refuses to give a run up while something that it opened is open: taken out of the
+// records, nobody would ask for it any more.
+func checkGivenUp(s *record.Sheet, begun record.Entry) error {
+	if r := run(s, begun); len(r.Open) > 0 && !r.Finished {
+		return record.Refuse("supersedes", "This run has left things open: %s. Go on to its end, or take back the steps that were not done.",
+			strings.Join(r.Open, ", "))
+	}
+	return nil
+}

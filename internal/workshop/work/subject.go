@@ -1,0 +1,30 @@
+package work
+
+import (
+	"utensil/core/wear"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/record"
+)
+
+// Subject is work done: procedures gone through step by step, and items marked done.
+func Subject() record.Subject {
+	return record.Subject{
+		Checks: []record.Check{guided.Starts.Checked(checkGuided), guided.Steps.Checked(checkStep), agree.Works.Checked(checkWork)},
+		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
+			for _, r := range Runs.Of(s) {
+				if !r.Finished {
+					list = append(list, record.Obstacle{Title: r.Work.Name, Detail: "begun, not finished", Mark: wear.Open, Stage: record.StageWork,
+						Target: string(r.ID), Run: true})
+				}
+			}
+			return list
+		},
+		Corrects: func(s *record.Sheet, old record.Entry, takenBack bool) error {
+			if takenBack && guided.Starts.In(old.Content) != nil {
+				return checkGivenUp(s, old)
+			}
+			return nil
+		},
+	}
+}

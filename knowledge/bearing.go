@@ -1,0 +1,65 @@
+package knowledge
+
+import (
+	"errors"
+	"fmt"
+	"math"
+
+	"utensil/core/bearing"
+)
+
+// Bearing is a cartridge bearing.
+type Bearing struct {
+	bearing.Kind `yaml:",inline"`
+}
+
+func (b Bearing) key() string { return b.ID }
+
+// Ball is a loose ball, with how many of it a place usually holds.
+type Ball struct {
+	ID     string         `yaml:"id" json:"id"`
+	Mm     float64        `yaml:"mm" json:"mm"`
+	Inch   string         `yaml:"inch" json:"inch"`
+	Usual  map[string]int `yaml:"usual" json:"usual"`
+	Source string         `yaml:"source" json:"source"`
+}
+
+func (b Ball) key() string { return b.ID }
+
+// BearingKinds lists the bearings, to be told apart.
+func (b *Book) BearingKinds() []bearing.Kind {
+	kinds := make([]bearing.Kind, len(b.Bearings))
+	for i, k := range b.Bearings {
+		kinds[i] = k.Kind
+	}
+	return kinds
+}
+
+// validateBearing refuses a bearing that cannot be, and one that nothing tells from another.
+func (b *Book) validateBearing(k Bearing) error {
+	if err := k.Validate(); err != nil {
+		return err
+	}
+	for _, o := range b.Bearings {
+		if o.ID != k.ID && o.Size() == k.Size() {
+			return fmt.Errorf("measures what %s measures: nothing tells them apart", o.ID)
+		}
+	}
+	return nil
+}
+
+func (b Ball) validate() error {
+	var over, under float64
+	if n, err := fmt.Sscanf(b.Inch, "%g/%g", &over, &under); err != nil || n != 2 || math.Abs(over/under*25.4-b.Mm) > 0.001 {
+		return fmt.Errorf("%s in is not %g mm: 1 in is 25.4 mm", b.Inch, b.Mm)
+	}
+	for place, n := range b.Usual {
+		if n < 5 || n > 60 {
+			return fmt.Errorf("%d balls at the %s: count again", n, place)
+		}
+	}
+	if b.Source == "" {
+		return errors.New("a ball needs a source")
+	}
+	return nil
+}

@@ -1,0 +1,97 @@
+package knowledge
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+
+	"utensil/core/bike"
+	"utensil/core/fit"
+)
+
+// Place is where something sits on a bike that wears, is adjusted or is replaced.
+type Place struct {
+	ID          string           `yaml:"id" json:"id"`
+	Name        string           `yaml:"name" json:"name"`
+	End         string           `yaml:"end" json:"end,omitempty" enum:"front,rear"`
+	When        bike.Condition   `yaml:"when" json:"-"`
+	Points      []string         `yaml:"points" json:"-"` // whose readings speak of what sits there
+	Particulars []fit.Particular `yaml:"particulars" json:"particulars"`
+	Bearing     string           `yaml:"bearing" json:"bearing,omitempty"` // the seat of the bearing that sits there
+	Source      string           `yaml:"source" json:"source"`
+}
+
+func (p Place) key() string { return p.ID }
+
+// Particular finds one of a place's particulars.
+func (p Place) Particular(id string) (fit.Particular, bool) {
+	i := slices.IndexFunc(p.Particulars, func(x fit.Particular) bool { return x.ID == id })
+	if i < 0 {
+		return fit.Particular{}, false
+	}
+	return p.Particulars[i], true
+}
+
+// Place finds a place.
+func (b *Book) Place(id string) (Place, bool) { return find(b.Places, id) }
+
+// PlacesOn lists the places that a bike has, in the order of the file.
+func (b *Book) PlacesOn(f bike.Facts) []Place {
+	return slices.DeleteFunc(slices.Clone(b.Places), func(p Place) bool { return !p.When.Holds(f) })
+}
+
+// Renewing lists the work that renews what sits at a place of a bike, in the order of the catalogue.
+func (b *Book) Renewing(place string, f bike.Facts) (work []Operation) {
+	for _, o := range b.Operations {
+		if slices.Contains(o.Fits, place) && o.When.Holds(f) {
+			work = append(work, o)
+		}
+	}
+	return work
+}
+
+func (b *Book) validatePlace(p Place) error {
+	if p.Name == "" || p.Source == "" {
+		return errors.New("a place needs a name and a source")
+	}
+	for i, x := range p.Particulars {
+		if err := x.Validate(); err != nil {
+			return err
+		}
+		if slices.ContainsFunc(p.Particulars[:i], func(y fit.Particular) bool { return y.ID == x.ID }) {
+			return fmt.Errorf("the particular %q stands twice", x.ID)
+		}
+	}
+	if p.Bearing != "" {
+		for _, id := range []string{"bore", "outside", "width"} {
+			if _, known := p.Particular(id); !known {
+				return fmt.Errorf("a bearing sits there: it needs the particular %q", id)
+			}
+		}
+	}
+	for _, id := range p.Points {
+		if _, known := b.Point(id); !known {
+			return fmt.Errorf("%q is no point", id)
+		}
+		if other := slices.IndexFunc(b.Places, func(o Place) bool { return o.ID != p.ID && slices.Contains(o.Points, id) }); other >= 0 {
+			return fmt.Errorf("the readings of %s speak of %s already", id, b.Places[other].ID)
+		}
+	}
+	return p.When.Validate()
+}
+
+// validateFits proves that every bike on which a piece of work is sold has the places it fits parts to.
+func (b *Book) validateFits(o Operation) error {
+	for _, id := range o.Fits {
+		place, known := b.Place(id)
+		if !known {
+			return fmt.Errorf("fits %q, which is no place", id)
+		}
+		for f := range bike.Every(o.When, place.When) {
+			if o.When.Holds(f) && !place.When.Holds(f) {
+				return fmt.Errorf("is sold for bikes that have no %s to fit it to", place.Name)
+			}
+		}
+	}
+	return nil
+}

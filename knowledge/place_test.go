@@ -1,0 +1,63 @@
+package knowledge_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"utensil/core/bike"
+	"utensil/knowledge"
+)
+
+func TestPlacesAreThoseOfTheBike(t *testing.T) {
+	book := shipped(t)
+	on := func(f bike.Facts) map[string]bool {
+		places := map[string]bool{}
+		for _, p := range book.PlacesOn(f) {
+			places[p.ID] = true
+		}
+		return places
+	}
+	for _, k := range book.Kinds {
+		places := on(k.Facts)
+		assert.Equal(t, k.Facts.Drive == "chain", places["chain"], k.ID)
+		assert.Equal(t, k.Facts.Drive == "belt", places["belt"], k.ID)
+		assert.Equal(t, bike.Hydraulic(k.Facts.FrontBrake), places["front-fluid"], k.ID)
+		assert.True(t, places["headset-lower"] && places["rear-tyre"], k.ID)
+		for id := range places {
+			p, _ := book.Place(id)
+			for _, point := range p.Points { // a reading speaks of what is there
+				known, _ := book.Point(point)
+				assert.True(t, known.When.Holds(k.Facts) || point == "chain-tension", "%s %s", k.ID, point)
+			}
+		}
+	}
+}
+
+func TestABrokenPlaceIsRefused(t *testing.T) {
+	const x = "- {id: x, name: X, source: s, particulars: "
+	for says, text := range map[string]string{
+		`places.yaml:1: x: "wing" is no point`:                "- {id: x, name: X, points: [wing], source: s}",
+		"the readings of chain speak of chain already":        "- {id: x, name: X, points: [chain], source: s}",
+		"places.yaml:2: x: a place needs a name and a source": "\n- {id: x, name: X}",
+		`the particular "a" stands twice`:                     x + "[{id: a, name: A, most: 3}, {id: a, name: B, most: 3}]}",
+		"is what it can be":                                   x + "[{id: a, name: A, unit: mm, least: 9, most: 3}]}",
+		`"ells" is no unit`:                                   x + "[{id: a, name: A, unit: ells, most: 3}]}",
+	} {
+		t.Run(says, func(t *testing.T) {
+			_, err := knowledge.Layered(knowledge.Texts{"places.yaml": text})
+			assert.ErrorContains(t, err, says)
+		})
+	}
+	for says, text := range map[string]string{
+		`fits "wing", which is no place`:                 "- {id: o, title: O, minutes: 5, fits: [wing]}",
+		"is sold for bikes that have no Chain to fit it": "- {id: o, title: O, minutes: 5, fits: [chain]}",
+		"is sold for bikes that have no Front rotor": "- {id: o, title: O, minutes: 5, fits: [front-rotor], " +
+			"when: {front_brake: [disc_cable, drum]}}",
+	} {
+		t.Run(says, func(t *testing.T) {
+			_, err := knowledge.Layered(knowledge.Texts{"operations.yaml": text})
+			assert.ErrorContains(t, err, says)
+		})
+	}
+}

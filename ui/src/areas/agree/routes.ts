@@ -1,0 +1,6 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+/** Places within a job. */
+export const stages: RouteRecordRaw[] = [
+  { path: 'agree', name: 'job-agree', component: () => import('./AgreeStage.vue') },
+]

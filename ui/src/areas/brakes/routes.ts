@@ -1,0 +1,7 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+/** Places within a job. */
+export const stages: RouteRecordRaw[] = [
+  { path: 'brakes', name: 'job-brakes', component: () => import('./BrakeStage.vue'), meta: { guides: true } },
+  { path: 'brake-desk', name: 'job-desk', component: () => import('./DeskStage.vue') },
+]

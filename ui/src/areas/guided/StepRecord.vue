@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { boltKey, useOpenJob } from '@/areas/job/open'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
+import { figure } from '@/parts/words'
+
+import StepBolt from './StepBolt.vue'
+
+/** What a step yields, typed once: it goes to the walk-round, the torque log or the brake tests. */
+const props = defineProps<{ run: Schemas['RunView']; step: Schemas['Step']; locked: boolean }>()
+const emit = defineEmits<{ signed: [passed: boolean] }>()
+const { job, pen } = useOpenJob()
+const typed = ref('')
+const note = ref('')
+const account = ref('') // where another part came from
+const first = useTemplateRef('first')
+const rows = useTemplateRef('rows')
+
+const point = computed(() => job.value.points.find((p) => p.id === props.step.record?.point))
+const bolts = computed(() => props.run.bolts ?? [])
+const sign = computed(() => props.step.record?.sign)
+const recorded = computed(() => !props.run.missing)
+
+async function read(word?: string) {
+  if (!point.value || props.locked) return
+  const seen = word ? { word } : { typed: typed.value, note: account.value || undefined }
+  const reading = { point: point.value.id, ...seen }
+  // A reading taken in this run stands for itself; the one from the walk-round stays as it was.
+  if (await pen.record({ reading })) typed.value = account.value = ''
+}
+async function test(passed: boolean) {
+  if (!sign.value) return
+  if (await pen.record({ sign: { what: sign.value, passed, note: note.value || undefined } }))
+    emit('signed', passed)
+}
+onMounted(() => {
+  const field = first.value ?? rows.value?.find((r) => r?.field)?.field
+  field?.focus({ preventScroll: true })
+})
+</script>
+
+<template>
+  <div class="max-w-3xl border border-ink bg-paper p-3" role="group" aria-label="What this step records">
+    <template v-if="point">
+      <p class="flex items-center gap-2.5">
+        <ConditionMark :mark="recorded ? (point.reading?.judgement?.mark ?? 'open') : 'open'" :size="20" />
+        <b>{{ point.name }}</b>
+        <span v-if="point.reading" class="text-soft"
+          >{{ recorded ? '' : 'earlier: '
+          }}{{
+            point.reading.value === undefined
+              ? point.reading.word
+              : `${figure(point.reading.value)} ${point.gauge?.unit}`
+          }}
+          <template v-if="recorded">{{ point.reading.judgement?.reason }}</template></span
+        >
+      </p>
+      <form v-if="point.gauge" class="mt-2 flex gap-2" @submit.prevent="read()">
+        <input
+          ref="first"
+          v-model="typed"
+          class="input figure max-w-48 text-xl"
+          inputmode="decimal"
+          :aria-label="`${point.name}, ${point.gauge.unit}`"
+          :disabled="locked"
+        />
+        <button type="submit" class="button" :disabled="locked || !typed.trim() || pen.busy.value">
+          Log it
+        </button>
+      </form>
+      <input
+        v-if="point.gauge && typed && (account || pen.fault.value?.field === 'note')"
+        v-model="account"
+        class="input mt-2 w-full"
+        aria-label="Where another part came from"
+        placeholder="Was another one fitted? When, by whom?"
+        @keydown.enter.prevent="read()"
+      />
+      <GaugeStrip
+        v-if="point.gauge"
+        class="mt-2"
+        :ruling="point.gauge.ruling"
+        :zones="point.gauge.zones"
+        :unit="point.gauge.unit"
+        :past="point.history.flatMap((h) => h.value ?? [])"
+        :now="recorded ? point.reading?.value : undefined"
+        :label="point.name"
+      />
+      <div v-else class="mt-2 flex flex-wrap gap-2">
+        <button
+          v-for="w in point.words"
+          :key="w.word"
+          type="button"
+          class="button"
+          :class="recorded && point.reading?.word === w.word && 'border-petrol! bg-wash!'"
+          :disabled="locked"
+          @click="read(w.word)"
+        >
+          <ConditionMark :mark="w.mark" :size="16" /> {{ w.word }}
+        </button>
+      </div>
+    </template>
+    <StepBolt v-for="b in bolts" :key="boltKey(b)" ref="rows" :bolt="b" :locked="locked" />
+    <div v-if="sign" class="flex flex-wrap items-center gap-2">
+      <b class="min-w-40 flex-1">{{ recorded ? 'Signed.' : 'Your name stands under it.' }}</b>
+      <input
+        v-model="note"
+        class="input max-w-72"
+        aria-label="Note on the test"
+        placeholder="what is wrong, if it fails"
+      />
+      <button
+        type="button"
+        class="button button-go"
+        :disabled="locked || recorded || pen.busy.value"
+        @click="test(true)"
+      >
+        It passes, I sign
+      </button>
+      <button
+        type="button"
+        class="button button-grave"
+        :disabled="locked || !note.trim()"
+        @click="test(false)"
+      >
+        It fails
+      </button>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
+
+import type { Content, PointView } from '@/api/client'
+import { useEntry } from '@/areas/job/entry'
+import { useOpenJob } from '@/areas/job/open'
+import PhotoStrip from '@/areas/job/PhotoStrip.vue'
+import { startsFigure, useBenchKeys, usePreview } from '@/parts/bench'
+import FaultNote from '@/parts/FaultNote.vue'
+import KeyCap from '@/parts/KeyCap.vue'
+import { useTimes } from '@/parts/time'
+import { figure } from '@/parts/words'
+
+import OwnLimit from './OwnLimit.vue'
+import PointFigure from './PointFigure.vue'
+import PointWords from './PointWords.vue'
+
+/** One inspection point at the bench: a figure or a word, judged at once, logged with Enter. */
+const props = defineProps<{ point: PointView; locked: boolean }>()
+const emit = defineEmits<{ onward: [skip?: boolean]; back: [] }>()
+
+const { job, pen } = useOpenJob()
+const { date } = useTimes()
+const { typed, send } = useEntry(!!props.point.gauge)
+const note = ref('')
+const passing = ref(false)
+const marking = ref(false)
+const figureField = useTemplateRef('figureField')
+const field = computed(() => figureField.value?.field ?? null)
+const why = useTemplateRef('why')
+const account = useTemplateRef('account')
+
+const content = computed<Content | undefined>(() =>
+  props.point.gauge && typed.value.trim()
+    ? { reading: { point: props.point.id, typed: typed.value, note: note.value || undefined } }
+    : undefined,
+)
+const { preview, fault: previewFault, clear } = usePreview(() => job.value.job.id, content)
+const fault = computed(() => pen.fault.value ?? previewFault.value)
+// A figure that the part cannot have any more is let in by a note of where the new one came from.
+const accounts = computed(
+  () => !passing.value && !!typed.value && (fault.value?.field === 'note' || note.value !== ''),
+)
+
+const judgement = computed(
+  () => preview.value?.reading?.judgement ?? (typed.value ? undefined : props.point.reading?.judgement),
+)
+const many = computed(() => (props.point.gauge?.places ?? 1) > 1)
+const before = computed(() =>
+  props.point.history
+    .slice(-3)
+    .map((h) => `${h.value === undefined ? h.word : figure(h.value)} on ${date(h.at)}`),
+)
+
+/** A reading of work that has been done since is new; anything else corrects the one that stands. */
+const corrects = computed(() => (props.point.reading?.put_right ? undefined : props.point.reading?.id))
+
+async function log(reading: NonNullable<Content['reading']>) {
+  if (props.locked) return
+  clear()
+  if (await send({ reading: { ...reading, note: note.value || undefined } }, corrects.value)) emit('onward')
+  else void focus()
+}
+function enter() {
+  if (passing.value)
+    return note.value.trim() ? void log({ point: props.point.id, passed_over: true }) : why.value?.focus()
+  if (props.point.gauge) {
+    if (typed.value.trim()) void log({ point: props.point.id, typed: typed.value })
+    else if (props.point.reading) emit('onward', true)
+    else field.value?.focus()
+  } else if (props.point.reading) emit('onward', true)
+}
+const choose = (word: string) => void log({ point: props.point.id, word })
+function same() {
+  const last = props.point.history.at(-1)
+  if (last?.word) choose(last.word)
+  else if (last?.value !== undefined) typed.value = figure(last.value)
+}
+async function pass() {
+  passing.value = !passing.value
+  await nextTick()
+  ;(passing.value ? why.value : field.value)?.focus()
+}
+async function focus() {
+  await nextTick()
+  field.value?.focus({ preventScroll: true })
+}
+onMounted(() => {
+  pen.fault.value = undefined
+  void focus()
+})
+
+useBenchKeys((key) => {
+  if (props.locked) return false
+  const writing = passing.value || document.activeElement === account.value
+  if (writing && key !== 'Enter' && key !== 'Escape') return false
+  const word = props.point.words?.[Number(key) - 1]
+  if (!props.point.gauge && word) choose(word.word)
+  else if (key === 'Enter') enter()
+  else if (key === '/' && many.value && typed.value && document.activeElement === field.value) return false
+  else if (key === '/') void pass()
+  else if (key === '+') emit('onward', true)
+  else if (key === '-') emit('back')
+  else if (key === '*') same()
+  else if (key === 'Escape' && passing.value) void pass()
+  else if (props.point.gauge && startsFigure(key, field.value)) {
+    typed.value += key
+    void focus()
+  } else return false
+  return true
+})
+</script>
+
+<template>
+  <section class="border-t border-ink bg-paper px-5 pt-3 pb-3.5" :aria-label="point.name">
+    <div class="flex flex-wrap items-baseline gap-x-3.5">
+      <h2 class="text-[22px]! font-[720]! text-ink!">{{ point.name }}</h2>
+      <p class="min-w-0 flex-1 text-[15px] text-soft">{{ point.method }}</p>
+    </div>
+
+    <PointFigure
+      v-if="point.gauge"
+      ref="figureField"
+      v-model="typed"
+      :point="point"
+      :gauge="point.gauge"
+      :judgement="judgement"
+      :kept="preview?.reading?.value"
+      :invalid="!!fault"
+      :locked="locked"
+    />
+    <PointWords v-else :point="point" :judgement="judgement" :locked="locked" @choose="choose" />
+
+    <FaultNote v-if="fault" class="mt-2" :fault="fault" @take="(v) => (typed = String(v))" />
+    <OwnLimit
+      v-if="marking && point.gauge"
+      class="mt-2"
+      :point="point"
+      @done="((marking = false), focus())"
+    />
+    <input
+      v-if="accounts"
+      ref="account"
+      v-model="note"
+      data-bench
+      class="input mt-2 w-full"
+      aria-label="Where another part came from"
+      placeholder="Was another one fitted? When, by whom? It stands with the figure."
+    />
+    <div v-if="passing" class="mt-2 flex flex-wrap items-center gap-2">
+      <input
+        ref="why"
+        v-model="note"
+        data-bench
+        class="input flex-1"
+        aria-label="Why it is not looked at"
+        placeholder="Why is it not looked at? It stands on the owner’s sheet."
+      />
+      <button type="button" class="button" :disabled="!note.trim()" @click="enter">Pass over</button>
+    </div>
+    <div class="mt-2.5 flex flex-wrap items-center gap-2">
+      <button
+        v-if="point.gauge"
+        type="button"
+        class="button button-go"
+        :disabled="locked || !typed.trim()"
+        @click="enter"
+      >
+        Log and go on <KeyCap>Enter</KeyCap>
+      </button>
+      <button type="button" class="button" @click="emit('onward', true)">Later <KeyCap>+</KeyCap></button>
+      <button type="button" class="button" @click="emit('back')">Back <KeyCap>−</KeyCap></button>
+      <button v-if="point.history.length" type="button" class="button" :disabled="locked" @click="same">
+        As last time <KeyCap>*</KeyCap>
+      </button>
+      <button type="button" class="button" :disabled="locked" :aria-expanded="passing" @click="pass">
+        Not looked at <KeyCap>/</KeyCap>
+      </button>
+      <button
+        v-if="point.gauge?.markable"
+        type="button"
+        class="button button-quiet"
+        :disabled="locked"
+        :aria-expanded="marking"
+        @click="marking = !marking"
+      >
+        {{
+          point.gauge.own
+            ? `Its own limit: ${figure(point.gauge.limit)} ${point.gauge.unit}`
+            : 'Limit on the part?'
+        }}
+      </button>
+      <PhotoStrip :about="point.id" :name="point.name" :hint="point.photo" :locked="locked" />
+      <p v-if="point.life" class="w-full text-[15px]">
+        {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
+      </p>
+      <p class="ml-auto text-sm text-soft">
+        {{ before.length ? before.join(' · ') : 'No earlier reading of this bike.' }}
+      </p>
+    </div>
+  </section>
+</template>

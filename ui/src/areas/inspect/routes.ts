@@ -1,0 +1,7 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+/** Places within a job. */
+export const stages: RouteRecordRaw[] = [
+  { path: 'inspect', name: 'job-inspect', component: () => import('./InspectStage.vue') },
+  { path: 'air', name: 'job-air', component: () => import('./AirStage.vue') },
+]

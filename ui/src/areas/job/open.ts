@@ -1,0 +1,53 @@
+import { inject, type InjectionKey, provide, type Ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import type { JobView, Obstacle } from '@/api/client'
+import { useRecord } from '@/api/job'
+
+/** OpenJob is the job that lies open, and the pen to write about it. */
+export interface OpenJob {
+  job: Ref<JobView>
+  pen: ReturnType<typeof useRecord>
+  closed: Ref<boolean>
+  /** What is typed while an entry is on its way belongs to the next point or bolt. */
+  early: Ref<string>
+}
+
+const key: InjectionKey<OpenJob> = Symbol('open job')
+
+export const provideOpenJob = (job: OpenJob) => provide(key, job)
+
+export function useOpenJob(): OpenJob {
+  const open = inject(key)
+  if (!open) throw new Error('a stage is shown outside a job')
+  return open
+}
+
+/** useTarget is what a stage has open, kept in the address so that links and reloads lead there. */
+export function useTarget() {
+  const route = useRoute()
+  const router = useRouter()
+  return {
+    target: () => (typeof route.query.at === 'string' ? route.query.at : undefined),
+    open: (at: string) => router.replace({ query: { ...route.query, at } }),
+  }
+}
+
+/** useWays leads to where something is settled or begun; each place says in its route what it is for. */
+export function useWays(job: () => string) {
+  const stages = useRouter().getRoutes()
+  const way = (name: string, at?: string) => ({ name, params: { id: job() }, query: at ? { at } : {} })
+  return {
+    /** Where an obstacle is settled. */
+    settle: (o: Obstacle) => {
+      const own = stages.find((r) => r.meta.settles && o[r.meta.settles])
+      return way(own ? String(own.name) : `job-${o.place ?? o.stage}`, o.target)
+    },
+    /** Where guided work begins. */
+    guide: (procedure: string) => way(String(stages.find((r) => r.meta.guides)?.name), procedure),
+  }
+}
+
+/** boltKey names one bolt within a job, as the server does. */
+export const boltKey = (b: { fastener: string; position?: string }) =>
+  b.position ? `${b.fastener}/${b.position}` : b.fastener

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
+
+import { ask, asFault, client, type Schemas } from '@/api/client'
+import FaultNote from '@/parts/FaultNote.vue'
+import { percent } from '@/parts/words'
+
+import BearingSection from './BearingSection.vue'
+
+/** Which bearing it is, by what was measured of it: ranked while it is typed, taken with one press. */
+const props = defineProps<{ place: string; particulars: Record<string, string> }>()
+const emit = defineEmits<{ take: [bearing: Schemas['Likely']] }>()
+const tool = ref<Schemas['BearingAsked']['tool']>('calliper')
+const worn = ref(false)
+
+const body = computed((): Schemas['BearingAsked'] => {
+  const p = props.particulars
+  return {
+    place: props.place,
+    bore: p.bore,
+    outside: p.outside,
+    width: p.width,
+    inner: p.inner,
+    outer: p.outer,
+    tool: tool.value,
+    worn: worn.value,
+  }
+})
+const asked = refDebounced(body, 150)
+const measured = computed(() =>
+  [asked.value.bore, asked.value.outside, asked.value.width].some((t) => t?.trim()),
+)
+const { data, error } = useQuery({
+  queryKey: computed(() => ['bearings', asked.value] as const),
+  queryFn: ({ queryKey, signal }) => ask(client.POST('/api/bearings', { body: queryKey[1], signal })),
+  enabled: measured,
+  placeholderData: (before) => before,
+  retry: false,
+})
+const told = computed(() => (measured.value && !error.value ? data.value : undefined))
+</script>
+
+<template>
+  <section class="col-span-full border-y border-rule py-2" aria-label="Which bearing it is">
+    <div class="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
+      <b>Which one is it?</b>
+      <label class="flex items-center gap-2 text-soft"
+        >Measured with
+        <select v-model="tool" class="input w-44 text-ink">
+          <option value="fine">a micrometer</option>
+          <option value="calliper">a calliper</option>
+          <option value="rule">a rule</option>
+        </select></label
+      >
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="worn" type="checkbox" class="size-5" /> its edges are worn or burred</label
+      >
+    </div>
+    <p v-if="!measured" class="text-soft">Type what you measured: two figures nearly always tell.</p>
+    <FaultNote v-if="measured && error" :fault="asFault(error)" />
+    <div v-if="told" class="grid items-start gap-x-4 sm:grid-cols-[minmax(0,1fr)_auto]">
+      <div>
+        <p v-if="told.none > 0.5" class="py-1" role="status">
+          <b>None of ours is likely.</b> Measure again; else order by what is written on it.
+        </p>
+        <ul v-else>
+          <li v-for="b in told.list.slice(0, 4)" :key="b.id" class="border-b border-rule">
+            <button
+              type="button"
+              class="flex min-h-11 w-full items-center gap-3 py-1 text-left hover:bg-wash"
+              @click="emit('take', b)"
+            >
+              <b class="figure min-w-0 flex-1">{{ b.size }}</b>
+              <span class="text-soft">{{ b.inner ? 'headset' : b.id }}</span>
+              <span class="figure w-16 text-right">{{ percent(b.chance) }}</span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="told.apart && told.none <= 0.5" class="mt-1 text-[15px] text-soft">{{ told.apart }}</p>
+      </div>
+      <BearingSection v-if="told.list[0] && told.none <= 0.5" :bearing="told.list[0]" />
+    </div>
+  </section>
+</template>

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useMoney } from '@/parts/money'
+import { useTimes } from '@/parts/time'
+
+/** The story of one place: how it wears, what sat there before, what it cost. */
+const props = defineProps<{ line: Schemas['Line'] }>()
+const LifePlot = defineAsyncComponent(() => import('./LifePlot.vue'))
+const { date } = useTimes()
+const { money } = useMoney()
+const newest = computed(() => [...props.line.lives].reverse())
+const figures = computed(() => props.line.lives.some((p) => p.readings.some((r) => r.value !== undefined)))
+</script>
+
+<template>
+  <div class="grid gap-x-8 gap-y-4 px-3 pt-2 pb-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+    <div>
+      <LifePlot v-if="line.plot && figures" :line="line" :plot="line.plot" />
+      <p v-if="line.faster" class="mt-2">
+        <b>{{ line.faster }}</b>
+      </p>
+      <p v-if="!figures" class="text-soft">
+        {{
+          line.lives.length
+            ? 'No figures are taken here: it is judged by eye and hand.'
+            : 'Nobody has read, fitted or taken off anything here.'
+        }}
+      </p>
+    </div>
+    <div>
+      <ul>
+        <li v-for="(p, i) in newest" :key="i" class="border-b border-rule py-1.5 leading-snug">
+          <span class="flex gap-3">
+            <b class="min-w-0 flex-1"
+              >{{ p.says || line.name }}<template v-if="p.mark"> · {{ p.mark }}</template></b
+            >
+            <span v-if="p.price_minor" class="figure">{{ money(p.price_minor) }}</span>
+          </span>
+          <span class="block text-[15px] text-soft">
+            <template v-if="p.from">fitted {{ date(p.from) }} by {{ p.by }}</template
+            ><template v-else>was there when we first saw the bike</template
+            ><template v-if="p.for_now"> · for now</template
+            ><template v-if="p.to">
+              · came off {{ date(p.to) }}<template v-if="p.why">: {{ p.why }}</template
+              ><template v-if="p.became">, {{ p.became }}</template></template
+            >
+          </span>
+        </li>
+      </ul>
+    </div>
+    <div class="lg:col-span-2 lg:max-w-4xl"><slot /></div>
+  </div>
+</template>

@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useWords } from '@/api/words'
+import { useOpenJob } from '@/areas/job/open'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
+
+import BearingGuess from './BearingGuess.vue'
+
+/** What was fitted at a place, by what tells such parts apart; or that what sat there came off. */
+const props = defineProps<{ line: Schemas['Line']; item?: string }>()
+const { pen } = useOpenJob()
+const words = useWords()
+
+const now = computed(() => props.line.lives.at(-1))
+/** What was said of what sits there is corrected; else something else is fitted. */
+const fresh = ref(true)
+const said = computed(() => (now.value && !now.value.to ? now.value : undefined))
+const particulars = reactive<Record<string, string>>({
+  ...Object.fromEntries(props.line.particulars.map((p) => [p.id, ''])),
+  ...said.value?.particulars,
+})
+const form = reactive({
+  grade: 'new',
+  from: 'stock',
+  why: said.value ? 'worn' : '',
+  became: said.value ? 'scrap' : '',
+  mark: '',
+  note: '',
+  for_now: false,
+})
+const fault = computed(() =>
+  ['place', 'grade', 'from', 'why', 'became', 'mark', 'note'].includes(pen.fault.value?.field ?? '') ||
+  pen.fault.value?.field?.startsWith('particulars.')
+    ? pen.fault.value
+    : undefined,
+)
+const here = (id: string) => (fault.value?.field === `particulars.${id}` ? fault.value : undefined)
+
+function take(b: Schemas['Likely']) {
+  for (const id of ['bore', 'outside', 'width', 'inner', 'outer'] as const)
+    if (id in particulars) particulars[id] = b[id] ? String(b[id]) : ''
+  if ('kind' in particulars) particulars.kind = 'cartridges'
+}
+async function fit() {
+  const fitted = {
+    place: props.line.place,
+    particulars: Object.fromEntries(Object.entries(particulars).filter(([, v]) => v?.trim())),
+    grade: form.grade as Schemas['Putting']['grade'],
+    from: form.from as Schemas['Putting']['from'],
+    why: (form.why || undefined) as Schemas['Putting']['why'],
+    became: (form.became || undefined) as Schemas['Putting']['became'],
+    mark: form.mark || undefined,
+    note: form.note || undefined,
+    for_now: form.for_now || undefined,
+    item: props.item,
+  }
+  await pen.record({ fitted })
+}
+async function takeOff() {
+  const taken_off = {
+    place: props.line.place,
+    why: form.why as Schemas['Taking']['why'],
+    became: form.became as Schemas['Taking']['became'],
+    note: form.note || undefined,
+  }
+  await pen.record({ taken_off })
+}
+</script>
+
+<template>
+  <form
+    class="mt-3 border border-rule bg-chalk p-3"
+    :aria-label="`What is fitted: ${line.name}`"
+    @submit.prevent="fresh ? fit() : takeOff()"
+  >
+    <div class="mb-2 flex gap-2" role="group" aria-label="What happened">
+      <button
+        type="button"
+        class="button min-h-11!"
+        :class="fresh && 'button-go'"
+        :aria-pressed="fresh"
+        @click="fresh = true"
+      >
+        Something was fitted
+      </button>
+      <button
+        v-if="said"
+        type="button"
+        class="button min-h-11!"
+        :class="!fresh && 'button-go'"
+        :aria-pressed="!fresh"
+        @click="fresh = false"
+      >
+        It came off
+      </button>
+    </div>
+    <FaultNote
+      v-if="fault"
+      class="mb-2"
+      :fault="fault"
+      @take="(v) => fault?.field && (particulars[fault.field.replace('particulars.', '')] = String(v))"
+    />
+    <div class="grid grid-cols-2 gap-x-3 gap-y-2 lg:grid-cols-4">
+      <template v-if="fresh">
+        <FormField
+          v-for="p in line.particulars"
+          :key="p.id"
+          v-slot="f"
+          :label="p.unit ? `${p.name}, ${p.unit}` : p.name"
+          :name="`particulars.${p.id}`"
+          :fault="here(p.id)"
+        >
+          <select
+            v-if="p.words?.length"
+            :id="f.id"
+            v-model="particulars[p.id]"
+            class="input"
+            :aria-invalid="f.invalid"
+          >
+            <option value="">not read</option>
+            <option v-for="w in p.words" :key="w" :value="w">{{ w }}</option>
+          </select>
+          <input
+            v-else
+            :id="f.id"
+            v-model="particulars[p.id]"
+            class="input figure"
+            inputmode="decimal"
+            placeholder="not read"
+            :aria-invalid="f.invalid"
+          />
+        </FormField>
+        <BearingGuess v-if="line.bearing" :place="line.place" :particulars="particulars" @take="take" />
+        <FormField v-slot="f" label="It is" name="grade" :fault="fault"
+          ><select :id="f.id" v-model="form.grade" class="input">
+            <option v-for="w in words.list('grades')" :key="w.word" :value="w.word">{{ w.name }}</option>
+          </select></FormField
+        >
+        <FormField v-slot="f" label="It comes" name="from" :fault="fault"
+          ><select :id="f.id" v-model="form.from" class="input">
+            <option v-for="w in words.list('sources')" :key="w.word" :value="w.word">{{ w.name }}</option>
+          </select></FormField
+        >
+        <TextField v-model="form.mark" label="Serial number or mark" name="mark" :fault="fault" />
+        <label class="flex min-h-11 items-center gap-2 self-end"
+          ><input v-model="form.for_now" type="checkbox" class="size-5" /> Only for now: the right one is to
+          come</label
+        >
+      </template>
+      <template v-if="said">
+        <FormField v-slot="f" label="Why the old one came off" name="why" :fault="fault"
+          ><select :id="f.id" v-model="form.why" class="input">
+            <option v-for="w in words.list('reasons')" :key="w.word" :value="w.word">{{ w.name }}</option>
+          </select></FormField
+        >
+        <FormField v-slot="f" label="What became of it" name="became" :fault="fault"
+          ><select :id="f.id" v-model="form.became" class="input">
+            <option v-for="w in words.list('fates')" :key="w.word" :value="w.word">{{ w.name }}</option>
+          </select></FormField
+        >
+      </template>
+      <TextField v-model="form.note" class="col-span-full" label="Note" name="note" :fault="fault" />
+    </div>
+    <button type="submit" class="button button-go mt-3">{{ fresh ? 'It is fitted' : 'It is off' }}</button>
+  </form>
+</template>

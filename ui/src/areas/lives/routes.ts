@@ -1,0 +1,6 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+/** Places within a job. */
+export const stages: RouteRecordRaw[] = [
+  { path: 'parts', name: 'job-parts', component: () => import('./PartsStage.vue') },
+]

@@ -1,0 +1,16 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+export const pages: RouteRecordRaw[] = [
+  {
+    path: '/practice',
+    name: 'practice',
+    component: () => import('./PracticePage.vue'),
+    meta: { title: 'Practice' },
+  },
+  {
+    path: '/practice/brake',
+    name: 'practice-brake',
+    component: () => import('./PracticeBrake.vue'),
+    meta: { title: 'Practice brake' },
+  },
+]

@@ -1,0 +1,10 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+export const pages: RouteRecordRaw[] = [
+  {
+    path: '/',
+    name: 'today',
+    component: () => import('./TodayPage.vue'),
+    meta: { title: 'Today' },
+  },
+]

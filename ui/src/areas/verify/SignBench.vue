@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useOpenJob } from '@/areas/job/open'
+import { useBenchKeys } from '@/parts/bench'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import KeyCap from '@/parts/KeyCap.vue'
+import { useTimes } from '@/parts/time'
+
+/** A test before the bike leaves, with a mechanic's name under it. */
+const props = defineProps<{ sign: Schemas['SignView']; locked: boolean }>()
+const emit = defineEmits<{ onward: []; back: [] }>()
+const { pen } = useOpenJob()
+const { dayAndClock } = useTimes()
+const note = ref('')
+const failing = ref(false)
+const field = useTemplateRef('field')
+const pass = useTemplateRef('pass')
+
+const state = computed(() =>
+  props.sign.sign ? (props.sign.sign.passed && !props.sign.stale ? 'sound' : 'unsafe') : 'open',
+)
+
+const sending = ref(false)
+async function write(passed: boolean) {
+  if (props.locked || sending.value) return
+  sending.value = true
+  const signed = await pen.record({ sign: { what: props.sign.what, passed, note: note.value || undefined } })
+  sending.value = false
+  if (signed) emit('onward')
+}
+async function fail() {
+  if (failing.value && note.value.trim()) return void write(false)
+  failing.value = true
+  await nextTick()
+  field.value?.focus()
+}
+onMounted(() => {
+  pen.fault.value = undefined
+  pass.value?.focus({ preventScroll: true })
+})
+useBenchKeys((key) => {
+  if (props.locked) return false
+  if (document.activeElement === field.value) {
+    if (key !== 'Enter') return false
+    void (failing.value ? fail() : write(true))
+    return true
+  }
+  if (key === 'Enter') void write(true)
+  else if (key === '/') void fail()
+  else if (key === 'Backspace') emit('back')
+  else return false
+  return true
+})
+</script>
+
+<template>
+  <section class="flex min-h-0 flex-col px-5 pt-4 pb-4 lg:px-8" :aria-label="sign.name">
+    <p class="text-soft">Before it leaves</p>
+    <h2 class="text-[34px]! leading-tight! font-[720]! text-ink!">{{ sign.name }}</h2>
+    <p class="mt-3 max-w-[60ch] text-lg">{{ sign.how }}</p>
+    <p v-if="sign.hand" class="mt-2 max-w-[60ch] text-lg">{{ sign.hand }}</p>
+    <p class="mt-2 max-w-[60ch] text-soft">
+      On safe ground, with a helmet. If in doubt it has failed: the maker’s manual decides, not the clock.
+    </p>
+    <p v-if="sign.sign" class="mt-4 flex items-center gap-2.5 text-lg">
+      <ConditionMark :mark="state" :size="24" />
+      <span>
+        <b>{{ sign.sign.passed ? 'Passed' : 'Failed' }}</b>, signed by {{ sign.by }},
+        {{ dayAndClock(sign.at) }}. {{ sign.sign.note }}
+        <b v-if="sign.stale" class="text-brick">Work was done since: test again.</b>
+      </span>
+    </p>
+    <input
+      v-if="failing || note"
+      ref="field"
+      v-model="note"
+      data-bench
+      class="input mt-4"
+      aria-label="What is wrong"
+      placeholder="What is wrong with it?"
+    />
+    <FaultNote v-if="pen.fault.value" class="mt-3" :fault="pen.fault.value" />
+    <div class="mt-auto flex flex-wrap gap-2 pt-4">
+      <button
+        ref="pass"
+        type="button"
+        class="button button-go min-h-[52px] min-w-56"
+        :disabled="locked"
+        @click="write(true)"
+      >
+        Passed: I sign for it <KeyCap>Enter</KeyCap>
+      </button>
+      <button type="button" class="button button-grave min-h-[52px]" :disabled="locked" @click="fail">
+        Failed <KeyCap>/</KeyCap>
+      </button>
+      <button type="button" class="button min-h-[52px]" @click="emit('back')">Back <KeyCap>⌫</KeyCap></button>
+    </div>
+  </section>
+</template>

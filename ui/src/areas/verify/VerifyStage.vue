@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef, watch } from 'vue'
+
+import type { Mark } from '@/api/client'
+import { useBook } from '@/api/job'
+import { useSession } from '@/api/session'
+import { useWords } from '@/api/words'
+import { boltKey, useOpenJob } from '@/areas/job/open'
+import { useWalk } from '@/areas/job/walk'
+import WalkList from '@/areas/job/WalkList.vue'
+import BoltBench from '@/areas/torque/BoltBench.vue'
+import NewBolt from '@/areas/torque/NewBolt.vue'
+import { inOrder, loosestFirst, useTorqueHabits } from '@/areas/torque/habits'
+import WrenchTray from '@/areas/torque/WrenchTray.vue'
+import { figure } from '@/parts/words'
+
+import SignBench from './SignBench.vue'
+
+/** The torque run, in the order chosen, then the tests that are signed. */
+const { job, closed, pen } = useOpenJob()
+const words = useWords()
+const { hands, settings } = useSession()
+const { data: book } = useBook()
+const habits = useTorqueHabits()
+const { order, listening } = habits
+const adding = ref(false)
+const bench = useTemplateRef('bench')
+
+const runs = computed(() => book.value?.runs ?? [])
+const bolts = computed(() => inOrder(job.value.bolts, order.value || (runs.value[0]?.id ?? ''), runs.value))
+const steps = computed(() => [
+  ...bolts.value.map((bolt) => ({ key: boltKey(bolt), bolt, sign: undefined, settled: bolt.settled })),
+  ...job.value.signs.map((sign) => ({
+    key: sign.what,
+    bolt: undefined,
+    sign,
+    settled: !!sign.sign?.passed && !sign.stale,
+  })),
+])
+const { chosen, here, index, onward, back, open } = useWalk({
+  things: () => steps.value,
+  key: (s) => s.key,
+  todo: (s) => !s.settled,
+  line: 'step',
+})
+const logged = computed(() => job.value.bolts.filter((b) => b.log).length)
+const loose = computed(() => job.value.bolts.filter((b) => b.log?.found === 'loose').length)
+const lastLeft = computed(() => {
+  const before = bolts.value.slice(0, Math.max(0, index.value)).reverse()
+  return before.find((b) => b.log?.left_nm !== undefined)?.log?.left_typed ?? ''
+})
+
+function choose(key: string) {
+  if (key === chosen.value?.key) void bench.value?.focus()
+  else void open(key)
+}
+function markOf(s: (typeof steps.value)[number]): Mark {
+  const state = s.bolt?.verdict?.state
+  if (s.settled) return state ? words.markOf(state) : 'sound'
+  if (s.bolt?.log && !s.bolt.stale) return state ? words.markOf(state) : 'unsafe'
+  if (s.sign?.sign && !s.sign.sign.passed) return 'unsafe'
+  return 'open'
+}
+function leftAt(s: (typeof steps.value)[number]) {
+  const log = s.bolt?.log
+  if (s.sign) return s.sign.sign ? (s.sign.stale ? 'again' : s.sign.sign.passed ? 'passed' : 'failed') : ''
+  if (!log) return ''
+  if (log.not_fitted) return 'not fitted'
+  return log.left_nm === undefined ? (log.set ? 'set' : words.found(log.found)) : figure(log.left_nm)
+}
+
+// Pulls that came since this tablet began to listen fill the run, oldest first. One that the
+// bolt in front refuses, a repeat and one that came late wait in the tray.
+const since = ref(new Date().toISOString())
+const refused = ref<string[]>([])
+const handed = ref<string>()
+watch(listening, () => (since.value = new Date().toISOString()))
+const pulled = computed(() => {
+  if (closed.value || pen.busy.value) return undefined
+  const given = job.value.tray.find((r) => r.id === handed.value)
+  if (given) return given
+  if (!listening.value || !chosen.value?.bolt || chosen.value.settled) return undefined
+  return job.value.tray.find(
+    (r) =>
+      r.device === listening.value &&
+      r.nm !== undefined &&
+      !r.repeats &&
+      !r.late &&
+      r.came > since.value &&
+      !refused.value.includes(r.id),
+  )
+})
+function refuse(id: string) {
+  refused.value.push(id)
+  handed.value = undefined
+}
+</script>
+
+<template>
+  <div class="grid h-full min-h-0 lg:grid-cols-[minmax(0,1fr)_300px] xl:grid-cols-[minmax(0,1fr)_350px]">
+    <BoltBench
+      v-if="chosen?.bolt"
+      ref="bench"
+      :key="chosen.key"
+      :quiet="adding"
+      :bolt="chosen.bolt"
+      :locked="closed || !hands"
+      :unit="settings?.torque_unit ?? 'N·m'"
+      :last="lastLeft"
+      :habits="habits"
+      :pulled="pulled"
+      @onward="onward()"
+      @back="back"
+      @refused="refuse"
+    />
+    <SignBench
+      v-else-if="chosen?.sign"
+      :key="`${chosen.key}-sign`"
+      :sign="chosen.sign"
+      :locked="closed || !hands"
+      @onward="onward()"
+      @back="back"
+    />
+    <nav class="flex min-h-0 flex-col border-rule bg-paper lg:border-l" aria-label="Torque run">
+      <div class="flex shrink-0 items-center gap-2 border-b border-rule px-4 py-2">
+        <label class="sr-only" for="run-order">Order of the run</label>
+        <select id="run-order" v-model="order" class="input min-h-10! py-1!">
+          <option v-for="(r, i) in runs" :key="r.id" :value="i ? r.id : ''">{{ r.name }}</option>
+          <option :value="loosestFirst">Most often loose first</option>
+        </select>
+        <button
+          v-if="hands && !closed"
+          type="button"
+          class="button button-quiet min-h-10! shrink-0 whitespace-nowrap"
+          :aria-expanded="adding"
+          @click="adding = !adding"
+        >
+          Add a bolt
+        </button>
+      </div>
+      <NewBolt v-if="adding" @done="(key) => ((adding = false), key && open(key))" />
+      <p
+        class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_56px_52px] xl:grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2 text-[13px] font-[680] text-soft"
+      >
+        <span></span>
+        <span
+          >{{ logged }} of {{ job.bolts.length
+          }}<template v-if="loose">
+            · <span class="text-brick">{{ loose }} found loose</span></template
+          ></span
+        >
+        <span class="text-right">rule, N·m</span><span class="text-right">left at</span>
+      </p>
+      <WalkList
+        v-slot="{ thing: s }"
+        class="flex-1"
+        :things="steps"
+        :key-of="(s) => s.key"
+        :mark-of="markOf"
+        :here="here"
+        line="step"
+        columns="grid-cols-[24px_minmax(0,1fr)_56px_52px] xl:grid-cols-[24px_minmax(0,1fr)_72px_84px]"
+        @choose="choose"
+      >
+        <span>
+          {{ s.bolt ? s.bolt.name : s.sign?.name }} {{ s.bolt?.position }}
+          <b v-if="s.bolt?.left_hand" class="text-[13px] text-brick">left-hand</b>
+          <span v-if="s.bolt?.log?.found === 'loose'" class="text-[13px] font-normal text-brick"
+            >was loose</span
+          >
+          <span v-if="s.bolt?.log?.found === 'over_tight'" class="text-[13px] font-normal text-brick"
+            >was over-tight</span
+          >
+          <span v-if="s.bolt?.stale" class="text-[13px] font-normal text-brick">disturbed since</span>
+          <span v-if="s.bolt?.also?.length" class="text-[13px] font-normal text-ochre">logged twice</span>
+          <span v-if="s.bolt?.again && !s.bolt.log" class="text-[13px] font-normal text-ochre"
+            >look again</span
+          >
+        </span>
+        <span class="figure text-right text-[14px] text-soft">{{
+          s.bolt
+            ? s.bolt.rule
+              ? `${figure(s.bolt.rule.min_nm)}–${figure(s.bolt.rule.max_nm)}`
+              : 'by feel'
+            : 'sign'
+        }}</span>
+        <span class="figure text-right text-[14px]">{{ leftAt(s) }}</span>
+      </WalkList>
+      <WrenchTray
+        v-model:listening="listening"
+        :bolt="chosen?.bolt"
+        :locked="closed || !hands"
+        @use="(id) => (handed = id)"
+      />
+    </nav>
+  </div>
+</template>

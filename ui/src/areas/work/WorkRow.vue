@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useOpenJob, useWays } from '@/areas/job/open'
+import { useUnsaid } from '@/areas/lives/unsaid'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FigureField from '@/parts/FigureField.vue'
+import { useTimes } from '@/parts/time'
+
+/** One agreed item: the parts that went in, a note, done. */
+const props = defineProps<{ item: Schemas['ItemView']; locked: boolean }>()
+const { job, pen } = useOpenJob()
+const unsaid = useUnsaid(job, () => props.item)
+const ways = useWays(() => job.value.job.id)
+const guide = computed(() =>
+  job.value.brakes
+    .flatMap((b) => b.offers)
+    .find((o) => o.operation && o.operation === props.item.item.operation),
+)
+const { dayAndClock } = useTimes()
+const note = ref('')
+const fitted = ref(
+  (props.item.item.parts ?? []).map((p) => ({ name: p.name, quantity: p.quantity, used: true })),
+)
+const more = ref('')
+/** Without a guided run somebody says which bottle was poured: the guard looks at it. */
+const bottle = ref('')
+const reason = ref('')
+const pour = computed(() => {
+  const b = job.value.bottles.find((b) => b.id === bottle.value)
+  return b && (props.item.pours === 'front' ? b.front : b.rear)
+})
+
+function done() {
+  const parts = fitted.value
+    .filter((p) => p.used && p.name.trim())
+    .map((p) => ({ name: p.name, quantity: p.quantity }))
+  if (more.value.trim()) parts.push({ name: more.value.trim(), quantity: 1 })
+  void pen.record({
+    work: {
+      item: props.item.id,
+      note: note.value || undefined,
+      parts,
+      bottle: (props.item.pours && bottle.value) || undefined,
+      reason: reason.value || undefined,
+    },
+  })
+}
+const undo = () =>
+  props.item.work_id && pen.record({ withdrawn: { reason: 'not done after all' } }, props.item.work_id)
+</script>
+
+<template>
+  <li class="border-b border-rule py-3">
+    <div class="flex items-start gap-3">
+      <ConditionMark :mark="item.work ? 'sound' : 'open'" :size="24" />
+      <div class="min-w-0 flex-1">
+        <p class="text-lg leading-tight font-[680]">
+          {{ item.item.title }}
+          <span class="text-[15px] font-normal text-soft">{{ item.item.minutes }} min</span>
+        </p>
+        <template v-if="item.work">
+          <p v-if="item.item.on_the_way" class="text-[15px] text-soft">put right while looking</p>
+          <p class="text-[15px] text-soft">done by {{ item.work_by }}, {{ dayAndClock(item.work_at) }}</p>
+          <p v-if="item.work.parts?.length" class="text-[15px]">
+            Fitted: {{ item.work.parts.map((p) => `${p.quantity} × ${p.name}`).join(', ') }}
+          </p>
+          <p v-if="item.work.note" class="text-[15px]">{{ item.work.note }}</p>
+          <RouterLink
+            v-for="l in unsaid"
+            :key="l.place"
+            class="mr-4 inline-flex min-h-11 items-center text-petrol underline"
+            :to="{ name: 'job-parts', params: { id: job.job.id }, query: { at: l.place } }"
+            >Say which {{ l.name.toLowerCase() }}</RouterLink
+          >
+        </template>
+        <form
+          v-else-if="!locked"
+          :id="`work-${item.id}`"
+          class="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2"
+          @submit.prevent="done"
+        >
+          <span v-for="p in fitted" :key="p.name" class="flex min-h-11 items-center gap-2">
+            <label class="flex items-center gap-2"
+              ><input v-model="p.used" type="checkbox" class="size-5 accent-petrol" /> {{ p.name }}</label
+            >
+            <FigureField
+              v-model="p.quantity"
+              class="w-16"
+              :label="`How many: ${p.name}`"
+              name="quantity"
+              whole
+              bare
+            />
+          </span>
+          <input
+            v-model="more"
+            class="input max-w-56"
+            placeholder="another part fitted"
+            :aria-label="`Another part for ${item.item.title}`"
+          />
+          <label v-if="item.pours" class="flex items-center gap-2 text-soft"
+            >Poured from
+            <select
+              v-model="bottle"
+              class="input w-56 text-ink"
+              :aria-label="`Bottle for ${item.item.title}`"
+            >
+              <option value="">which bottle?</option>
+              <option v-for="b in job.bottles" :key="b.id" :value="b.id">{{ b.name }}</option>
+            </select></label
+          >
+          <p v-if="pour?.refused" role="alert" class="w-full text-brick">{{ pour.refused }}</p>
+          <label v-else-if="pour?.warning" class="w-full text-[15px] text-ochre"
+            >{{ pour.warning }}
+            <input v-model="reason" class="input text-ink" placeholder="why this one is used"
+          /></label>
+          <input
+            v-model="note"
+            class="input min-w-56 flex-1"
+            placeholder="note for the sheet"
+            :aria-label="`Note on ${item.item.title}`"
+          />
+        </form>
+      </div>
+      <RouterLink v-if="!item.work && !locked && guide" class="button min-h-[52px]" :to="ways.guide(guide.id)"
+        >Guide me</RouterLink
+      >
+      <button
+        v-if="!item.work && !locked"
+        type="submit"
+        :form="`work-${item.id}`"
+        class="button button-go min-h-[52px] min-w-28"
+        :aria-label="`Done: ${item.item.title}`"
+      >
+        Done
+      </button>
+      <button
+        v-else-if="!locked"
+        type="button"
+        class="button button-quiet"
+        :aria-label="`Not done: ${item.item.title}`"
+        @click="undo"
+      >
+        not done after all
+      </button>
+    </div>
+  </li>
+</template>
