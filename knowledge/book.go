@@ -13,7 +13,7 @@ import (
 	"utensil/core/wear"
 )
 
-//go:embed *.yaml faults/*.yaml fasteners/*.yaml procedures/*.yaml
+//go:embed *.yaml assemblies/*.yaml faults/*.yaml fasteners/*.yaml procedures/*.yaml
 var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
@@ -33,6 +33,7 @@ type Book struct {
 	Bedding       []Scheme
 	Fluids        []Fluid
 	Places        []Place
+	Assemblies    []Assembly
 	Bearings      []Bearing
 	Balls         []Ball
 }

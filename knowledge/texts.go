@@ -48,6 +48,7 @@ var Files = []struct{ Name, About string }{
 	{"places.yaml", "What sits where on a bike, and the particulars it is known by"},
 	{"bearings.yaml", "Cartridge bearings by bore, outside, width and angles"},
 	{"balls.yaml", "Loose balls, and how many a place holds"},
+	{"assemblies/own.yaml", "Assemblies: parts on an axis, which way each goes, what is laid between"},
 	{"routes.yaml", "Ways round the bike"},
 	{"operations.yaml", "Work the shop sells: minutes, parts, prices, what it touches"},
 	{"prerequisites.yaml", "What several pieces of work need done once"},
@@ -63,6 +64,7 @@ var Files = []struct{ Name, About string }{
 
 // examples are shipped files to follow where the workshop's own has a name of its own.
 var examples = map[string]string{"faults/own.yaml": "faults/gears.yaml", "fasteners/own.yaml": "fasteners/seat.yaml",
+	"assemblies/own.yaml": "assemblies/steering.yaml",
 	"procedures/own.yaml": "procedures/friction.yaml"}
 
 // Text is a file as it ships, to start one's own from: "" when none ships under that name.

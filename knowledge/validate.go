@@ -29,6 +29,9 @@ func (b *Book) validate(origins origin) error {
 	for _, p := range b.Places {
 		wrong("places.yaml", p.ID, b.validatePlace(p))
 	}
+	for _, a := range b.Assemblies {
+		wrong("assemblies", a.ID, b.validateAssembly(a))
+	}
 	for _, k := range b.Bearings {
 		wrong("bearings.yaml", k.ID, b.validateBearing(k))
 	}

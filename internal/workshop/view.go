@@ -6,6 +6,7 @@ import (
 
 	"utensil/core/estimate"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
@@ -44,6 +45,8 @@ type JobView struct {
 	Called      []door.Called          `json:"called" doc:"what an earlier job called the bike back for"`
 	CallBacks   []record.CallBack      `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
 	Runs        []work.RunView         `json:"runs" doc:"of procedures"`
+	Strips      []apart.Strip          `json:"strips" doc:"assemblies that were taken apart"`
+	Assemblies  []apart.Offered        `json:"assemblies" doc:"that this bike has, to be taken apart"`
 	Brakes      []brakes.BrakeSide     `json:"brakes" doc:"front, then rear"`
 	Bottles     []fluid.Bottle         `json:"bottles" doc:"of brake fluid, to choose from"`
 	Riding      []string               `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
@@ -82,7 +85,9 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 		Points: findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s),
 		Findings: record.Some(findings.All.Of(s)), Hunts: hunt.Views(s), Items: record.Some(work.Items(s)),
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
-		Runs: work.Runs.Of(s), Brakes: brakes.Sides(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
+		Runs:   work.Runs.Of(s),
+		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s),
+		Brakes: brakes.Sides(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
 		Signs: trial.Tests.Of(s), Belongings: record.Some(door.Things(s)), Called: door.Calling(s), CallBacks: door.CallBacks(s),
 		Link: owner.Links.Of(s), Messages: record.Some(owner.Messages.Of(s)), Photos: record.Some(owner.Photos.Of(s)),
 		Notes: []NoteView{}, Reopened: []NoteView{}}

@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
@@ -63,7 +64,8 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 
 // subjects of the trade, in the order in which they put things before the door.
 func subjects() []record.Subject {
-	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), inspect.Subject(), hunt.Subject(), work.Subject(),
+	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
+		work.Subject(),
 		torque.Subject(findings.ToldAsFinding), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
 }
 

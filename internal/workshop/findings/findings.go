@@ -50,6 +50,7 @@ type FindingView struct {
 	bolt      string        // the bolt it is about
 	hunt      *record.ID    // the hunt that found it
 	rescuable bool
+	right     bool // put right on the bench, where it was found
 }
 
 // readFindings lists what is wrong: readings that need work, or did before it was done, and
@@ -85,11 +86,15 @@ func readFindings(s *record.Sheet) []FindingView {
 		}
 		found = append(found, f)
 	}
+	found = append(found, inHand(s)...)
 	found = append(found, overTightened(s)...)
 	for i := range found {
 		found[i].Suggested = record.Some(found[i].Suggested)
 		weigh(s, &found[i])
 		found[i].Status = status(s, found[i])
+		if found[i].right {
+			found[i].Status = FindingDone
+		}
 		if found[i].Status == FindingOpen && !found[i].Mark.NeedsWork() {
 			found[i].Status = FindingWatched
 		}

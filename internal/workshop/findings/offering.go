@@ -18,7 +18,7 @@ func checkItem(s *record.Sheet, d record.Draft, in agree.Item) (*agree.Item, err
 	if in.Finding != nil {
 		e, known := s.Find(*in.Finding)
 		reading := inspect.Readings.In(e.Content)
-		if !known || reading == nil && inspect.Findings.In(e.Content) == nil && torque.Torques.In(e.Content) == nil {
+		if !known || reading == nil && inspect.Findings.In(e.Content) == nil && torque.Torques.In(e.Content) == nil && !ofHand(e.Content) {
 			return nil, record.Refuse("finding", "That finding is not open any more.")
 		}
 		if reading != nil {

@@ -1,6 +1,7 @@
 package torque
 
 import (
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -9,6 +10,7 @@ import (
 	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
 )
@@ -83,7 +85,7 @@ func readBolts(s *record.Sheet) []BoltView {
 	var views []BoltView
 	again := record.Rechecks(s)
 	run := s.Book.FastenersFor(s.Bike.Facts, s.Job.Depth, agree.AgreedWork(s),
-		slices.Concat(guided.GuidedFasteners(s), agree.RemedyFasteners(s), again))
+		slices.Concat(guided.GuidedFasteners(s), agree.RemedyFasteners(s), slices.Sorted(maps.Keys(apart.Touched(s))), again))
 	past := map[string]record.Entry{}
 	for e, in := range Torques.All(s.Past) {
 		past[in.Key()] = e
@@ -169,7 +171,7 @@ func keyOf(fastener, position string) string {
 
 // disturb notes where in the ledger work last touched each fastener.
 func disturb(s *record.Sheet) map[string]int {
-	places := map[string]int{}
+	places := apart.Touched(s)
 	for e := range guided.Starts.All(s.Ledger) {
 		for id, place := range guided.LoosenedBy(s, e) {
 			places[id] = max(places[id], place)

@@ -1629,6 +1629,11 @@ export interface components {
             looked?: components["schemas"]["Looked"];
             note?: components["schemas"]["Note"];
             odometer?: components["schemas"]["OdometerReading"];
+            part_extra?: components["schemas"]["PartExtra"];
+            part_looked?: components["schemas"]["PartLook"];
+            part_off?: components["schemas"]["PartOff"];
+            part_on?: components["schemas"]["PartOn"];
+            part_washed?: components["schemas"]["PartWashed"];
             pull?: components["schemas"]["LeverPull"];
             reading?: components["schemas"]["Reading"];
             released?: components["schemas"]["Released"];
@@ -1637,11 +1642,18 @@ export interface components {
             ride?: components["schemas"]["Ride"];
             sign?: components["schemas"]["Sign"];
             step?: components["schemas"]["StepDone"];
+            strip?: components["schemas"]["StripBegun"];
             taken_off?: components["schemas"]["Taking"];
             torque?: components["schemas"]["Torque"];
             tried?: components["schemas"]["Tried"];
             withdrawn?: components["schemas"]["Withdrawn"];
             work?: components["schemas"]["Work"];
+        };
+        Corner: {
+            /** Format: double */
+            r: number;
+            /** Format: double */
+            z: number;
         };
         Depth: {
             about: string;
@@ -1855,6 +1867,15 @@ export interface components {
              * @example /problems/invalid
              */
             type: string;
+        };
+        Felt: {
+            /** @description nobody rides with it */
+            bad: boolean;
+            /** @enum {string} */
+            do: "keep" | "clean" | "adjust" | "replace";
+            name: string;
+            why: string;
+            word: string;
         };
         Finding: {
             /** @description the cause found */
@@ -2163,6 +2184,8 @@ export interface components {
             air: components["schemas"]["AirView"][];
             /** Format: date-time */
             asked_at?: string;
+            /** @description that this bike has, to be taken apart */
+            assemblies: components["schemas"]["Offered"][];
             belongings: components["schemas"]["BelongingView"][];
             bike: components["schemas"]["Bike"];
             bolts: components["schemas"]["BoltView"][];
@@ -2211,6 +2234,8 @@ export interface components {
              */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
             stages: components["schemas"]["StageView"][];
+            /** @description assemblies that were taken apart */
+            strips: components["schemas"]["Strip"][];
             title: string;
             /** @description from connected wrenches, taken by no bolt yet */
             tray: components["schemas"]["ToolReading"][];
@@ -2249,6 +2274,11 @@ export interface components {
         LabourCosts: {
             /** Format: int64 */
             labour_minor: number;
+        };
+        LayView: {
+            name: string;
+            where: string;
+            why: string;
         };
         Letter: {
             /** Format: date-time */
@@ -2599,6 +2629,15 @@ export interface components {
             /** @description why it is offered first */
             wanted?: string;
         };
+        Offered: {
+            about: string;
+            assembly: string;
+            /** @description work in which it is taken apart */
+            for: string[];
+            name: string;
+            /** Format: int64 */
+            parts: number;
+        };
         Opening: {
             /** @description the soonest first */
             bleeds: components["schemas"]["Bled"][];
@@ -2775,6 +2814,13 @@ export interface components {
             /** Format: int64 */
             quantity: number;
         };
+        PartExtra: {
+            name: string;
+            note?: string;
+            strip: string;
+            /** @description the part it was found under; left out for the topmost */
+            under?: string;
+        };
         PartLife: {
             /** @description what became of it, in words */
             became?: string;
@@ -2809,6 +2855,32 @@ export interface components {
             /** @description it came off, in words */
             why?: string;
         };
+        PartLook: {
+            felt: string;
+            note?: string;
+            part: string;
+            strip: string;
+        };
+        PartOff: {
+            /** @description one of the answers to what is asked of it in the hand */
+            felt?: string;
+            /** @enum {string} */
+            lay: "drawn" | "wrong" | "absent";
+            note?: string;
+            part: string;
+            /** @description which way it lay, for a part that lies one way on one bike and the other way on the next */
+            side?: string;
+            strip: string;
+        };
+        PartOn: {
+            /** @description what belongs on it is on it */
+            laid?: boolean;
+            note?: string;
+            part: string;
+            /** @description a new one went on in its place */
+            renewed?: boolean;
+            strip: string;
+        };
         PartReading: {
             /** Format: date-time */
             at: string;
@@ -2822,6 +2894,68 @@ export interface components {
             /** Format: double */
             value?: number;
             word?: string;
+        };
+        PartView: {
+            /** @description to what is asked of it in the hand */
+            answers?: components["schemas"]["Felt"][];
+            /** @description the side whose direction is noted when it comes off */
+            asked?: string;
+            /** @description it is known by its dimensions */
+            bearing?: boolean;
+            /** @description names of the fasteners that are undone to get it off */
+            bolts?: string[];
+            caution?: string;
+            /** @description it is not in the picture */
+            extra: boolean;
+            /** @enum {string} */
+            feel?: "sealed" | "open" | "seat" | "crack" | "wear";
+            felt?: components["schemas"]["Felt"];
+            /** @description which way it goes, in words */
+            goes: string;
+            /** @description why it cannot come off, or go back, now */
+            held?: string;
+            id: string;
+            laid?: boolean;
+            lay?: components["schemas"]["LayView"][];
+            /** @enum {string} */
+            lying?: "drawn" | "wrong" | "absent";
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            maybe?: boolean;
+            name: string;
+            note?: string;
+            /**
+             * Format: int64
+             * @description on the tray
+             */
+            number?: number;
+            once?: boolean;
+            place?: string;
+            plain?: boolean;
+            /** @description why a new one goes on in its place */
+            renew?: string;
+            renewed?: boolean;
+            section?: components["schemas"]["Corner"][][];
+            /** @description which way it lay */
+            side?: string;
+            size?: string;
+            /** @enum {string} */
+            state: "on" | "tray" | "back" | "absent";
+            stays?: boolean;
+            under?: string[];
+            unsafe?: boolean;
+            /** @enum {string} */
+            wash: "washer" | "soap" | "never";
+            /** @enum {string} */
+            washed?: "washer" | "soap" | "never";
+            way?: components["schemas"]["Way"][];
+            wrong?: string;
+        };
+        PartWashed: {
+            /** @enum {string} */
+            how: "washer" | "soap";
+            parts: string[];
+            strip: string;
         };
         Particular: {
             id: string;
@@ -3616,6 +3750,53 @@ export interface components {
             /** @description taken from the walk-round */
             reading: boolean;
         };
+        Strip: {
+            about: string;
+            assembly?: string;
+            /** Format: date-time */
+            at: string;
+            /** @description the part that goes back next */
+            back?: string;
+            bottom: string;
+            by: string;
+            /** @description everything is back */
+            done: boolean;
+            id: string;
+            /** @description the move that can be taken back */
+            last?: string;
+            /**
+             * Format: int64
+             * @description parts that come off
+             */
+            loose: number;
+            name: string;
+            /** @description the part that comes off next */
+            next?: string;
+            /**
+             * Format: int64
+             * @description parts that are on the tray
+             */
+            off: number;
+            /** @description what is still to be done before it is whole */
+            open: string[];
+            /** @description as they are drawn from the top */
+            parts: components["schemas"]["PartView"][];
+            source: string;
+            /** @description it is being put back */
+            together: boolean;
+            /** @description what lies beyond the topmost part of the drawing */
+            top: string;
+            /** @description parts as they came off, those that are back among them */
+            tray: string[];
+        };
+        StripBegun: {
+            /** @description of the book; left out for a sketch */
+            assembly?: string;
+            /** @description of a sketch: what is taken apart */
+            name?: string;
+            /** @description of a sketch: its parts in the order in which they come off */
+            parts?: string[];
+        };
         Suggestion: {
             /**
              * @description how it settles it: what is adjusted is not replaced first
@@ -3878,6 +4059,10 @@ export interface components {
             now_minor: number;
             /** @description what it will have taken with it */
             ruined: string[];
+        };
+        Way: {
+            goes: string;
+            side: string;
         };
         Withdrawn: {
             reason: string;

@@ -25,14 +25,20 @@ const hits = computed(() =>
     <label class="mb-1 block text-[15px] text-soft" for="find-words"
       >Name, telephone, make, colour or frame number</label
     >
-    <input
-      id="find-words"
-      v-model="typed"
-      type="search"
-      class="input h-14 text-xl"
-      autocomplete="off"
-      @keydown.enter.prevent="hits.length ? undefined : emit('fresh', typed.trim())"
-    />
+    <!-- Beside the words and not under what is found, so that it stays where the hand goes. -->
+    <div class="flex flex-wrap gap-2">
+      <input
+        id="find-words"
+        v-model="typed"
+        type="search"
+        class="input h-14 min-w-60 flex-1 text-xl"
+        autocomplete="off"
+        @keydown.enter.prevent="hits.length ? undefined : emit('fresh', typed.trim())"
+      />
+      <button type="button" class="button max-w-full truncate" @click="emit('fresh', typed.trim())">
+        New owner{{ typed.trim() ? `: ${typed.trim()}` : '' }}
+      </button>
+    </div>
     <ul class="mt-2 border-t border-ink">
       <li
         v-for="hit in hits"
@@ -73,8 +79,5 @@ const hits = computed(() =>
     <p v-if="settled && !hits.length && !isFetching" class="py-3 text-soft">
       Nobody by that name and no such bike.
     </p>
-    <button type="button" class="button mt-3" @click="emit('fresh', typed.trim())">
-      New owner{{ typed.trim() ? `: ${typed.trim()}` : '' }}
-    </button>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -12,8 +12,11 @@ import BearingSection from './BearingSection.vue'
 /** Which bearing it is, by what was measured of it: ranked while it is typed, taken with one press. */
 const props = defineProps<{ place: string; particulars: Record<string, string> }>()
 const emit = defineEmits<{ take: [bearing: Schemas['Likely']] }>()
+/** The one that it is, when that is sure. */
+const sure = defineModel<Schemas['Likely'] | undefined>('sure')
 const tool = ref<Schemas['BearingAsked']['tool']>('calliper')
 const worn = ref(false)
+const surely = 0.9
 
 const body = computed((): Schemas['BearingAsked'] => {
   const p = props.particulars
@@ -40,6 +43,10 @@ const { data, error } = useQuery({
   retry: false,
 })
 const told = computed(() => (measured.value && !error.value ? data.value : undefined))
+watchEffect(() => {
+  const first = told.value?.list[0]
+  sure.value = first && first.chance > surely ? first : undefined
+})
 </script>
 
 <template>

@@ -31,6 +31,16 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
       <RouterLink class="button" :to="{ name: 'job-parts', params: { id: job.job.id } }"
         >What is on it</RouterLink
       >
+      <RouterLink class="button" :to="{ name: 'job-strip', params: { id: job.job.id } }"
+        >Strip-down bench</RouterLink
+      >
+      <RouterLink
+        v-for="s in job.strips.filter((x) => x.off)"
+        :key="s.id"
+        class="button button-go"
+        :to="{ name: 'job-strip', params: { id: job.job.id }, query: { at: s.id } }"
+        >Go on: {{ s.off }} of {{ s.loose }} off, {{ s.name.toLowerCase() }}</RouterLink
+      >
       <RouterLink
         v-if="job.brakes.length"
         class="button"

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useOpenJob } from '@/areas/job/open'
+
+/** Something that was found and is not in the picture. */
+const props = defineProps<{ strip: Schemas['Strip'] }>()
+const emit = defineEmits<{ done: [] }>()
+const { pen } = useOpenJob()
+const name = ref('')
+const note = ref('')
+const under = ref(props.strip.tray.at(-1) ?? '')
+async function add() {
+  const part_extra = {
+    strip: props.strip.id,
+    under: under.value || undefined,
+    name: name.value,
+    note: note.value || undefined,
+  }
+  if (await pen.record({ part_extra })) emit('done')
+}
+</script>
+
+<template>
+  <form
+    class="flex flex-wrap items-end gap-2 px-4 py-2"
+    aria-label="Found, not in the picture"
+    @submit.prevent="add"
+  >
+    <label class="grow text-[15px] text-soft"
+      >What was found<input v-model="name" class="input text-ink" placeholder="Spacer 2.5 mm"
+    /></label>
+    <label class="text-[15px] text-soft"
+      >Under
+      <select v-model="under" class="input text-ink">
+        <option value="">nothing, topmost</option>
+        <option v-for="p in strip.parts.filter((x) => !x.stays)" :key="p.id" :value="p.id">
+          {{ p.name }}
+        </option>
+      </select></label
+    >
+    <label class="grow text-[15px] text-soft">Note<input v-model="note" class="input text-ink" /></label>
+    <button type="submit" class="button button-go" :disabled="pen.busy.value">Add it</button>
+  </form>
+</template>

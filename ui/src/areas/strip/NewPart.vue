@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useBike } from '@/api/job'
+import { useWords } from '@/api/words'
+import { useOpenJob } from '@/areas/job/open'
+import BearingGuess from '@/areas/lives/BearingGuess.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import KeyCap from '@/parts/KeyCap.vue'
+
+/** What goes on in place of a part that came off: measured, known, and written down as fitted. */
+const props = defineProps<{ strip: Schemas['Strip']; part: Schemas['PartView'] }>()
+const emit = defineEmits<{ done: []; cancel: [] }>()
+const { job, pen } = useOpenJob()
+const words = useWords()
+const { data } = useBike(() => job.value.bike.id)
+const line = computed(() => data.value?.lines.find((l) => l.place === props.part.place))
+const fields = computed(() => line.value?.particulars ?? [])
+const particulars = reactive<Record<string, string>>({})
+const sure = ref<Schemas['Likely']>()
+const form = reactive({ from: 'stock', became: 'scrap' })
+const fault = computed(() =>
+  pen.fault.value?.field?.startsWith('particulars.') ? pen.fault.value : undefined,
+)
+const last = computed(() => line.value?.lives.filter((l) => Object.keys(l.particulars ?? {}).length).at(-1))
+const lastTime = () => Object.assign(particulars, last.value?.particulars)
+
+function take(b: Schemas['Likely']) {
+  for (const id of ['bore', 'outside', 'width', 'inner', 'outer'] as const)
+    if (fields.value.some((p) => p.id === id)) particulars[id] = b[id] ? String(b[id]) : ''
+  if (fields.value.some((p) => p.id === 'kind')) particulars.kind = 'cartridges'
+}
+async function fit() {
+  if (sure.value) take(sure.value)
+  if (props.part.place) {
+    const fitted = {
+      place: props.part.place,
+      particulars: Object.fromEntries(Object.entries(particulars).filter(([, v]) => v.trim())),
+      grade: 'new' as const,
+      from: form.from as Schemas['Putting']['from'],
+      why: props.part.felt?.do === 'replace' ? ('worn' as const) : ('upgrade' as const),
+      became: form.became as Schemas['Putting']['became'],
+    }
+    if (!(await pen.record({ fitted }))) return
+  }
+  const on = { strip: props.strip.id, part: props.part.id, laid: true, renewed: true }
+  if (await pen.record({ part_on: on })) emit('done')
+}
+</script>
+
+<template>
+  <form class="border-t border-rule pt-3" :aria-label="`New: ${part.name}`" @submit.prevent="fit">
+    <FaultNote v-if="pen.fault.value" class="mb-2" :fault="pen.fault.value" />
+    <div class="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-4 xl:grid-cols-6">
+      <FormField
+        v-for="p in fields"
+        :key="p.id"
+        v-slot="f"
+        :label="p.unit ? `${p.name}, ${p.unit}` : p.name"
+        :name="`particulars.${p.id}`"
+        :fault="fault?.field === `particulars.${p.id}` ? fault : undefined"
+      >
+        <select v-if="p.words?.length" :id="f.id" v-model="particulars[p.id]" class="input">
+          <option value="">not read</option>
+          <option v-for="w in p.words" :key="w" :value="w">{{ w }}</option>
+        </select>
+        <input
+          v-else
+          :id="f.id"
+          v-model="particulars[p.id]"
+          class="input figure"
+          inputmode="decimal"
+          placeholder="measured"
+          :aria-invalid="f.invalid"
+        />
+      </FormField>
+      <BearingGuess
+        v-if="part.bearing"
+        v-model:sure="sure"
+        :place="part.place!"
+        :particulars="particulars"
+        @take="take"
+      />
+      <FormField v-if="part.place" v-slot="f" label="It comes" name="from"
+        ><select :id="f.id" v-model="form.from" class="input">
+          <option v-for="w in words.list('sources')" :key="w.word" :value="w.word">{{ w.name }}</option>
+        </select></FormField
+      >
+      <FormField v-if="part.place" v-slot="f" label="The old one is" name="became"
+        ><select :id="f.id" v-model="form.became" class="input">
+          <option v-for="w in words.list('fates')" :key="w.word" :value="w.word">{{ w.name }}</option>
+        </select></FormField
+      >
+    </div>
+    <p v-for="l in part.lay ?? []" :key="l.where" class="mt-2">
+      Goes on with <b>{{ l.name }}</b>, {{ l.where }}<template v-if="part.goes">; {{ part.goes }}</template
+      >.
+    </p>
+    <div class="mt-3 flex flex-wrap gap-2">
+      <button type="submit" class="button button-go min-h-14" :disabled="pen.busy.value">
+        {{ sure ? `Fit ${sure.size}` : part.lay?.length ? 'Laid, new one on' : 'New one on' }}
+        <KeyCap>Enter</KeyCap>
+      </button>
+      <button v-if="last" type="button" class="button min-h-14" @click="lastTime">As last time</button>
+      <button type="button" class="button button-quiet min-h-14" @click="emit('cancel')">Not yet</button>
+    </div>
+  </form>
+</template>
