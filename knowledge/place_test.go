@@ -4,8 +4,10 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"utensil/core/bike"
+	"utensil/core/fit"
 	"utensil/knowledge"
 )
 
@@ -59,5 +61,31 @@ func TestABrokenPlaceIsRefused(t *testing.T) {
 			_, err := knowledge.Layered(knowledge.Texts{"operations.yaml": text})
 			assert.ErrorContains(t, err, says)
 		})
+	}
+}
+
+// Every place that is asked whether something fits there is a place of the book, and what its rules
+// compare are particulars of it.
+func TestWhatIsAskedOfAPartIsKnownOfIt(t *testing.T) {
+	book := shipped(t)
+	for _, what := range fit.Known() {
+		place, known := book.Place(what)
+		if !known {
+			place, known = book.Place("rear-" + what)
+		}
+		require.True(t, known, what)
+		assert.NotEmpty(t, place.Particulars, what)
+		part := map[string]string{}
+		for _, p := range place.Particulars {
+			part[p.ID] = "1"
+			if len(p.Words) > 0 {
+				part[p.ID] = p.Words[0]
+			}
+		}
+		a := fit.Ask(place.ID, part, fit.Bike{On: fit.Parts{place.ID: part}})
+		for id := range a.Wants {
+			_, known := place.Particular(id)
+			assert.True(t, known, "%s of %s", id, what)
+		}
 	}
 }

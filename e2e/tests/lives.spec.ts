@@ -30,6 +30,22 @@ test('what is fitted is said at the bench, and the bike tells how its parts live
   await form.getByRole('button', { name: 'It is fitted' }).click()
   await expect(form.getByText(/was fitted by Ida Oyelaran in this job already/).first()).toBeVisible()
 
+  // A part that does not fit is told while it is typed, and refused with what would.
+  await page.getByRole('button', { name: /Rear tyre/ }).click()
+  const tyre = page.getByRole('form', { name: 'What is fitted: Rear tyre' })
+  await tyre.getByLabel('Bead seat, mm').fill('584')
+  const fits = tyre.getByRole('status', { name: 'Will it fit' })
+  await expect(fits).toContainText('It does not fit')
+  await expect(fits).toContainText('What would: seat 622 mm')
+  await expectSound(page, 'Does not fit')
+  await tyre.getByRole('button', { name: 'It is fitted' }).click()
+  await expect(tyre.getByText(/It does not fit. Its bead seat is 584 mm/).first()).toBeVisible()
+  await tyre.getByLabel('Bead seat, mm').fill('622')
+  await tyre.getByLabel('Width, mm').fill('40')
+  await expect(fits).toContainText(/It fits/)
+  await tyre.getByRole('button', { name: 'It is fitted' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Rear tyre' }).first()).toContainText('40 mm, 622 mm')
+
   // A bearing is known by what was measured of it.
   await page.getByRole('button', { name: /Lower headset bearing/ }).click()
   const headset = page.getByRole('form', { name: 'What is fitted: Lower headset bearing' })

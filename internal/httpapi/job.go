@@ -3,7 +3,9 @@ package httpapi
 import (
 	"context"
 
+	"utensil/core/fit"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -40,6 +42,10 @@ func (s *Server) declareJob() {
 	tell(s, "POST", "/api/jobs/{id}/entries", "record", "Record an entry",
 		func(ctx context.Context, who actor, id record.ID, in record.NewEntry) (view, error) {
 			return shop.Record(ctx, who, id, in)
+		})
+	tell(s, "POST", "/api/jobs/{id}/fit", "fit", "Whether a part fits the bike",
+		func(ctx context.Context, _ actor, id record.ID, in parts.FitAsked) (fit.Fitting, error) {
+			return shop.WillFit(ctx, id, in)
 		})
 	tell(s, "POST", "/api/jobs/{id}/judge", "judge", "Judge a reading or a torque without recording it",
 		func(ctx context.Context, _ actor, id record.ID, in record.Content) (record.Content, error) {

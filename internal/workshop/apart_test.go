@@ -200,7 +200,7 @@ func TestBadInputAtTheTray(t *testing.T) {
 		"Say which parts were washed":    wash(),
 		"under which part":               says(apart.Extras.Says(apart.PartExtra{Strip: s.id, Name: "shim", Under: "head-tube"})),
 		"what was found":                 says(apart.Extras.Says(apart.PartExtra{Strip: s.id, Name: " "})),
-		"That was taken back":            says(apart.Ons.Says(apart.PartOn{Strip: record.ID("0192c81f-2fa0-71fe-bbd7-4b148959bc19"), Part: "stem"})),
+		"That was taken back":            says(apart.Ons.Says(apart.PartOn{Strip: record.NewID(), Part: "stem"})),
 	} {
 		t.Run(why, func(t *testing.T) { assert.ErrorContains(t, err, why) })
 	}
@@ -225,7 +225,8 @@ func TestNothingStaysOnTheTray(t *testing.T) {
 					o.Lay = rapid.SampledFrom([]apart.Lying{apart.AsDrawn, apart.Wrong, apart.Absent}).Draw(t, "lay")
 				})
 			} else {
-				_ = s.on(apart.PartOn{Part: p.ID, Laid: rapid.Bool().Draw(t, "laid"), Note: rapid.SampledFrom([]string{"", "as it was"}).Draw(t, "note")})
+				note := rapid.SampledFrom([]string{"", "as it was"}).Draw(t, "note")
+				_ = s.on(apart.PartOn{Part: p.ID, Laid: rapid.Bool().Draw(t, "laid"), Note: note})
 			}
 		}
 		v, tray := s.view(), 0

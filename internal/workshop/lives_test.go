@@ -145,3 +145,31 @@ func TestLivesFollowEachOther(t *testing.T) {
 		require.LessOrEqual(t, seen, inspect.Readings.Count(lay(w, r).Ledger), "a reading speaks of one part")
 	})
 }
+
+func TestAPartThatDoesNotFitIsRefusedWithWhatWould(t *testing.T) {
+	w, r := discBike(t)
+	r.Bike.Facts.WheelRear = 622
+	tyre := map[string]string{"seat": "584", "width": "40"}
+	err := write(w, r, putting("rear-tyre", tyre), nil)
+	require.ErrorContains(t, err, "It does not fit. Its bead seat is 584 mm; the rim's is 622. What would: seat 622 mm.")
+	tyre["seat"] = "622"
+	require.NoError(t, write(w, r, putting("rear-tyre", tyre), nil))
+	first := r.Entries[len(r.Entries)-1].ID
+
+	// What was written of it is corrected without being compared with itself.
+	tyre["width"] = "47"
+	require.NoError(t, write(w, r, putting("rear-tyre", tyre), &first))
+	assert.Empty(t, parts.Puttings.In(r.Entries[len(r.Entries)-1].Content).If)
+
+	// Like what came off, or for something better on purpose.
+	require.NoError(t, write(w, r, putting("crank", map[string]string{"length": "170"}), nil))
+	r.Earlier, r.Entries = r.Entries, nil
+	require.NoError(t, write(w, r, putting("crank", map[string]string{"length": "165"}), nil))
+	fitted := parts.Puttings.In(r.Entries[0].Content)
+	assert.Equal(t, []string{"Fits if the rider wants it: 165 mm in place of 170. Look at the ground in a bend."}, fitted.If)
+	better := parts.Putting{Place: "rear-tyre", Particulars: map[string]string{"width": "50"}, Grade: "new", From: "stock",
+		Why: "upgrade", Became: "owner"}
+	require.NoError(t, write(w, r, parts.Puttings.Says(better), nil))
+	assert.Equal(t, []string{"Nothing is known to compare it with: hold it against what came off."},
+		parts.Puttings.In(r.Entries[1].Content).If)
+}

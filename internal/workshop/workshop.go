@@ -10,6 +10,7 @@ import (
 	"sync/atomic"
 	"time"
 
+	"utensil/core/fit"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
@@ -98,4 +99,13 @@ func (w *Workshop) Complaints(ctx context.Context, job record.ID) ([]hunt.Compla
 		return nil, err
 	}
 	return hunt.Complaints(s), nil
+}
+
+// WillFit tells whether a part fits a place of a job's bike.
+func (w *Workshop) WillFit(ctx context.Context, job record.ID, in parts.FitAsked) (fit.Fitting, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return fit.Fitting{}, err
+	}
+	return parts.WillFit(s, in)
 }

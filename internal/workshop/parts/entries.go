@@ -22,6 +22,7 @@ type Putting struct {
 	ForNow      bool              `json:"for_now,omitempty" doc:"until the right one is here"`
 	Item        *record.ID        `json:"item,omitempty" doc:"the work it was fitted by"`
 	Note        string            `json:"note,omitempty"`
+	If          []string          `json:"if,omitempty" readOnly:"true" doc:"what has to be so for it to fit"`
 }
 
 // Taking is a part that came off and was not replaced.
@@ -93,11 +94,17 @@ func checkPutting(s *record.Sheet, d record.Draft, in Putting) (*Putting, error)
 		if _, was := Puttings.Find(s.Ledger, *d.Supersedes); was == nil || was.Place != in.Place {
 			return nil, record.Refuse("place", "That was written of another place. Take it back, and say what was fitted here.")
 		}
-		return &in, nil
-	}
-	if now, sits := sitting(s, in.Place); sits && now.ID != nil && now.here {
+	} else if now, sits := sitting(s, in.Place); sits && now.ID != nil && now.here {
 		return nil, record.Refuse("place", "%s was fitted by %s in this job already: take that off first, or correct what was written of it.",
 			place.Name, now.By)
+	}
+	in.If = nil
+	if len(in.Particulars) > 0 {
+		answer := asked(s, in.Place, in.Particulars, in.Why, d.Supersedes)
+		if answer.Verdict == fit.DoesNot {
+			return nil, refused(answer)
+		}
+		in.If = conditions(answer)
 	}
 	return &in, nil
 }

@@ -363,6 +363,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a part fits the bike */
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/judge": {
         parameters: {
             query?: never;
@@ -1606,6 +1623,11 @@ export interface components {
             point?: string;
             what: string;
         };
+        Compared: {
+            says: string;
+            /** @enum {string} */
+            verdict: "fits" | "fits_if" | "does_not";
+        };
         Complaint: {
             /** @description the owner's words sound like it */
             fits: boolean;
@@ -1919,10 +1941,31 @@ export interface components {
             /** @description why it was set aside */
             why?: string;
         };
+        FitAsked: {
+            /** @description by their ids, as typed */
+            particulars?: {
+                [key: string]: string;
+            };
+            place: string;
+            /**
+             * @description what sat there came off
+             * @enum {string}
+             */
+            why?: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
+        };
         Fitted: {
             name: string;
             /** Format: int64 */
             quantity: number;
+        };
+        Fitting: {
+            reasons: components["schemas"]["Compared"][];
+            /** @enum {string} */
+            verdict: "fits" | "fits_if" | "does_not";
+            /** @description particulars of what would fit, as far as they are known */
+            wants: {
+                [key: string]: string;
+            };
         };
         Fluid: {
             /** Format: int64 */
@@ -3167,6 +3210,8 @@ export interface components {
             from: "stock" | "owner" | "spares";
             /** @enum {string} */
             grade: "new" | "good" | "worn";
+            /** @description what has to be so for it to fit */
+            readonly if?: string[];
             /** @description the work it was fitted by */
             item?: string;
             /** @description a serial number, or what is written on it */
@@ -4923,6 +4968,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitting"];
                 };
             };
             /** @description Error */

@@ -9,6 +9,7 @@ import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 
 import BearingGuess from './BearingGuess.vue'
+import FitNote from './FitNote.vue'
 
 /** What was fitted at a place, by what tells such parts apart; or that what sat there came off. */
 const props = defineProps<{ line: Schemas['Line']; item?: string }>()
@@ -135,6 +136,11 @@ async function takeOff() {
           />
         </FormField>
         <BearingGuess v-if="line.bearing" :place="line.place" :particulars="particulars" @take="take" />
+        <FitNote
+          :place="line.place"
+          :particulars="particulars"
+          :why="(form.why || undefined) as Schemas['FitAsked']['why']"
+        />
         <FormField v-slot="f" label="It is" name="grade" :fault="fault"
           ><select :id="f.id" v-model="form.grade" class="input">
             <option v-for="w in words.list('grades')" :key="w.word" :value="w.word">{{ w.name }}</option>

@@ -6,6 +6,7 @@ import { useBike } from '@/api/job'
 import { useWords } from '@/api/words'
 import { useOpenJob } from '@/areas/job/open'
 import BearingGuess from '@/areas/lives/BearingGuess.vue'
+import FitNote from '@/areas/lives/FitNote.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -83,6 +84,7 @@ async function fit() {
         :particulars="particulars"
         @take="take"
       />
+      <FitNote v-if="part.place" :place="part.place" :particulars="particulars" />
       <FormField v-if="part.place" v-slot="f" label="It comes" name="from"
         ><select :id="f.id" v-model="form.from" class="input">
           <option v-for="w in words.list('sources')" :key="w.word" :value="w.word">{{ w.name }}</option>
