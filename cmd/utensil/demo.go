@@ -85,6 +85,7 @@ func demo(ctx context.Context, folder string, o options) (err error) {
 		o.smtp, o.from, o.letters = box.Address, "bench@netloft.invalid", box.Letters
 	}
 	if o.wrench == "" {
+		o.supplier = standin.Supplier{}
 		wrench, failed := standin.NewWrench(scene.ConnectedWrench, time.Now().AddDate(0, -4, 0).Format(time.DateOnly))
 		if failed != nil {
 			return failed

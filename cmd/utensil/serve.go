@@ -23,6 +23,7 @@ import (
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/stores"
 	"utensil/knowledge"
 )
 
@@ -35,6 +36,7 @@ type options struct {
 	letters   func() []owner.Letter
 	wrench    string // address of a stream of torque readings
 	pull      func(nm float64, trick string) error
+	supplier  stores.Supplier
 	secure    bool
 	knowledge string
 }
@@ -179,6 +181,7 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 		return err
 	}
 	shop := workshop.New(store, book, time.Now)
+	shop.SupplyFrom(o.supplier)
 	if o.knowledge != "" {
 		shop.Shelve(os.DirFS(o.knowledge))
 	}

@@ -33,6 +33,7 @@ type Part struct {
 	Name     string `json:"name"`
 	Quantity int    `json:"quantity"`
 	Price    Minor  `json:"price_minor" doc:"price of one"`
+	Stock    string `json:"stock,omitempty" doc:"the drawer of the stores it comes out of"`
 }
 
 // Total is what a set of lines comes to.

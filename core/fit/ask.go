@@ -2,6 +2,7 @@ package fit
 
 import (
 	"cmp"
+	"fmt"
 	"maps"
 	"math"
 	"slices"
@@ -43,6 +44,7 @@ type Bike struct {
 type Compared struct {
 	Verdict Verdict `json:"verdict" enum:"fits,fits_if,does_not"`
 	Says    string  `json:"says"`
+	Unread  bool    `json:"unread,omitempty" doc:"nobody has read what it is to be compared with"`
 }
 
 // Fitting is whether a part fits a bike, with every reason, the worst first, and what would fit.
@@ -77,7 +79,7 @@ func Ask(place string, part map[string]string, b Bike) Fitting {
 		rule(q)
 	}
 	if len(q.reasons) == 0 {
-		q.say(FitsIf, "Nothing is known to compare it with: hold it against what came off.")
+		q.reasons = []Compared{{FitsIf, "Nothing is known to compare it with: hold it against what came off.", true}}
 	}
 	a := Fitting{Verdict: Fits, Reasons: q.reasons, Wants: q.wants}
 	slices.SortStableFunc(a.Reasons, func(x, y Compared) int { return y.Verdict.Compare(x.Verdict) })
@@ -100,7 +102,17 @@ type question struct {
 
 type rule func(*question)
 
-func (q *question) say(v Verdict, says string) { q.reasons = append(q.reasons, Compared{v, says}) }
+func (q *question) say(v Verdict, says string) {
+	q.reasons = append(q.reasons, Compared{Verdict: v, Says: says})
+}
+
+// unread says that a particular of the part cannot be compared, since nobody has read the other side;
+// nothing where the part says nothing of it either.
+func (q *question) unread(particular, what string) {
+	if is := q.part[particular]; is != "" {
+		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("Fits if %s is %s: nobody has read it yet.", what, is), true})
+	}
+}
 
 // at names a place at the same end of the bike.
 func (q *question) at(what string) string { return strings.TrimPrefix(q.end+"-"+what, "-") }
@@ -114,6 +126,11 @@ func (q *question) has(place, particular string) string {
 func figure(text string) (float64, bool) {
 	v, err := strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(text, "mm")), 64)
 	return v, err == nil && !math.IsNaN(v)
+}
+
+// Read says whether everything that was compared is known on both sides.
+func (a Fitting) Read() bool {
+	return !slices.ContainsFunc(a.Reasons, func(r Compared) bool { return r.Unread })
 }
 
 // both are a figure of the part and one of the bike, and whether both are known.

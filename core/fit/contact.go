@@ -46,6 +46,7 @@ func rotorDiameter(q *question) {
 	is, was, known := q.both("diameter", q.has("", "diameter"))
 	switch {
 	case !known:
+		q.unread("diameter", "that of the rotor the caliper stands for")
 	case is == was:
 		q.say(Fits, fmt.Sprintf("%g mm, as the caliper stands.", is))
 	case is > was:
@@ -132,6 +133,8 @@ func stemBar(q *question) {
 	if clamp, held, known := q.both("bar", q.has("bar", "clamp")); known {
 		q.wants["bar"] = measure.Format(held) + " mm"
 		q.clamped(clamp, held, "bar", q.bike.Facts.BarMaterial)
+	} else {
+		q.unread("bar", "the bar's clamp in mm")
 	}
 }
 
@@ -139,6 +142,8 @@ func stemSteerer(q *question) {
 	if clamp, held, known := q.both("steerer", q.has("fork", "steerer")); known {
 		q.wants["steerer"] = measure.Format(held) + " mm"
 		q.clamped(clamp, held, "steerer", q.bike.Facts.Steerer)
+	} else {
+		q.unread("steerer", "the steerer in mm")
 	}
 }
 
@@ -146,6 +151,8 @@ func barClamp(q *question) {
 	if held, clamp, known := q.both("clamp", q.has("stem", "bar")); known {
 		q.wants["clamp"] = measure.Format(clamp) + " mm"
 		q.clamped(clamp, held, "bar", q.bike.Facts.BarMaterial)
+	} else {
+		q.unread("clamp", "the stem's bar clamp in mm")
 	}
 }
 
@@ -162,5 +169,7 @@ func postDiameter(q *question) {
 			q.say(DoesNot, fmt.Sprintf("It measures %g mm; the frame takes %g. Too thick it splits the tube, too thin it slips and breaks.",
 				held, tube))
 		}
+	} else {
+		q.unread("diameter", "the seat tube's inside in mm")
 	}
 }

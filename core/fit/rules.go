@@ -43,6 +43,7 @@ func same(particular, place, of, what string) rule {
 	return func(q *question) {
 		is, was := q.part[particular], q.has(q.other(place), of)
 		if was == "" {
+			q.unread(particular, "that of the "+what)
 			return
 		}
 		q.wants[particular] = was
@@ -69,6 +70,7 @@ func sameCount(particular, what string) rule {
 	return func(q *question) {
 		is, was, known := q.both(particular, q.has("", particular))
 		if !known {
+			q.unread(particular, "that of "+what)
 			return
 		}
 		q.wants[particular] = measure.Format(was)
@@ -252,6 +254,7 @@ func bracketShell(q *question) {
 	is, was, known := q.both("shell", q.has("", "shell"))
 	switch {
 	case !known:
+		q.unread("shell", "the shell's width in mm")
 	case math.Abs(is-was) <= 0.6:
 		q.say(Fits, fmt.Sprintf("For a shell of %g mm.", was))
 	case is == 73 && was == 68 && q.part["fixed"] != "pressed in":
@@ -266,6 +269,7 @@ func bracketAxle(q *question) {
 	is, was, known := q.both("axle", q.has("", "axle"))
 	switch {
 	case !known:
+		q.unread("axle", "the crank's axle in mm")
 	case math.Abs(is-was) <= 0.15:
 		q.say(Fits, fmt.Sprintf("For an axle of %g mm, as the crank has.", was))
 	default:

@@ -79,6 +79,7 @@ func hubWidth(q *question) {
 	is, was, known := q.both("over-nuts", q.has("", "over-nuts"))
 	switch {
 	case !known:
+		q.unread("over-nuts", "the frame's width in mm")
 	case math.Abs(is-was) <= 0.5:
 		q.say(Fits, fmt.Sprintf("%g mm over the nuts, as the frame.", is))
 	case math.Abs(is-was) <= give && q.bike.Facts.Material == "steel":
@@ -116,6 +117,7 @@ func bearingSize(q *question) {
 	case compared >= 3:
 		q.say(Fits, "It has the dimensions of the one that sat there.")
 	default:
-		q.say(FitsIf, "Fits if bore, outside and width are those of the one that came off, and its bevels: measure it.")
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			"Fits if bore, outside and width are those of the one that came off, and its bevels: measure it.", true})
 	}
 }

@@ -120,6 +120,7 @@ test('every other screen is sound, at the bench and in the hand', async ({ page 
   for (const [name, path] of [
     ['Bikes', '/bikes'],
     ['Shop', '/shop'],
+    ['Stores', '/stores'],
     ['Nowhere', '/no/such/place'],
   ] as const) {
     await page.goto(path)

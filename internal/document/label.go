@@ -18,8 +18,11 @@ const labelSize = 300
 func BottleCode(b fluid.Bottle) string { return "utensil:bottle:" + string(b.ID) }
 
 // BottleLabel writes a bottle's label as PNG: a QR code (ISO/IEC 18004) that selects it.
-func BottleLabel(w io.Writer, b fluid.Bottle) error {
-	code, err := qr.Encode(BottleCode(b), qr.M, qr.Auto)
+func BottleLabel(w io.Writer, b fluid.Bottle) error { return qrLabel(w, BottleCode(b)) }
+
+// qrLabel writes a text as a QR code, a PNG.
+func qrLabel(w io.Writer, text string) error {
+	code, err := qr.Encode(text, qr.M, qr.Auto)
 	if err == nil {
 		code, err = barcode.Scale(code, labelSize, labelSize)
 	}

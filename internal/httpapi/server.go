@@ -74,9 +74,12 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
 		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
 		r.Get("/api/bottles/{id}/label.png", s.filedFor(s.label))
+		r.Get("/api/stores.csv", s.filedFor(s.stockTable))
+		r.Get("/api/stores/{id}/label.png", s.filedFor(s.stockLabel))
 		s.api = humachi.New(r, config(o.Version))
 		for _, declare := range []func(){
 			s.declareShop, s.declareBikes, s.declareJob, s.declareTorque, s.declareBrakes, s.declareOwner, s.declarePractice,
+			s.declareStores,
 		} {
 			declare()
 		}

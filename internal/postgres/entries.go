@@ -32,7 +32,14 @@ func (s *Store) Append(ctx context.Context, job record.ID, entries ...record.Ent
 			}
 			return record.ErrClosed()
 		}
-		return insertEntries(ctx, tx, job, entries)
+		drawers, err := drawn(ctx, tx, entries)
+		if err != nil {
+			return err
+		}
+		if err := insertEntries(ctx, tx, job, entries); err != nil {
+			return err
+		}
+		return leftOver(ctx, tx, drawers)
 	})
 }
 

@@ -6,6 +6,7 @@ package scene
 import (
 	"context"
 	"encoding/binary"
+	"errors"
 	"fmt"
 	"math/rand/v2"
 	"slices"
@@ -98,7 +99,7 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 			return fmt.Errorf("%s %s: %w", c.make, c.model, err)
 		}
 	}
-	if err := t.callBack(ctx, now); err != nil {
+	if err := errors.Join(t.callBack(ctx, now), t.fillDrawers(ctx, now)); err != nil {
 		return err
 	}
 	empty := t.shelf[lastYears]

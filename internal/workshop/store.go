@@ -12,6 +12,7 @@ import (
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
 )
 
@@ -20,6 +21,7 @@ import (
 type Store interface {
 	staff.Store
 	torque.Store
+	stores.Store
 	brakes.Store
 	door.Store
 	owner.Store

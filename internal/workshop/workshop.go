@@ -6,6 +6,7 @@ package workshop
 import (
 	"context"
 	"io/fs"
+	"log/slog"
 	"slices"
 	"sync/atomic"
 	"time"
@@ -24,6 +25,7 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/work"
@@ -34,6 +36,7 @@ import (
 type Workshop struct {
 	*staff.Roll
 	*torque.Register
+	*stores.Drawers
 	*fluid.Shelf
 	*brakes.Planner
 	*door.Diary
@@ -44,7 +47,8 @@ type Workshop struct {
 	now    func() time.Time
 	rules  record.Rules
 	memory *record.Memory
-	layers []fs.FS // of knowledge, over what ships and under the workshop's own texts
+	supply stores.Supplier // nil where nobody is asked
+	layers []fs.FS         // of knowledge, over what ships and under the workshop's own texts
 }
 
 // New opens a workshop. now is the clock.
@@ -54,6 +58,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
 	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
 	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store), fluid.NewShelf(shop, store)
+	w.Drawers = stores.Open(shop, store)
 	w.Planner, w.Diary = brakes.NewPlanner(shop, store), door.NewDiary(shop, store)
 	w.Correspondence = owner.NewCorrespondence(shop, store, func(ctx context.Context, by record.Actor, job record.ID,
 		n record.NewEntry) error {
@@ -99,6 +104,25 @@ func (w *Workshop) Complaints(ctx context.Context, job record.ID) ([]hunt.Compla
 		return nil, err
 	}
 	return hunt.Complaints(s), nil
+}
+
+// SupplyFrom asks a supplier for what the drawers lack.
+func (w *Workshop) SupplyFrom(supplier stores.Supplier) { w.supply = supplier }
+
+// Candidates ranks what may go on at a place of a job's bike, out of a drawer or from the supplier. A
+// supplier that does not answer is left out.
+func (w *Workshop) Candidates(ctx context.Context, job record.ID, place string) ([]parts.Candidate, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return nil, err
+	}
+	var offers []stores.Offer
+	if at, known := s.Book.Place(place); known && w.supply != nil {
+		if offers, err = w.supply.Offers(ctx, stores.Kind(at)); err != nil {
+			slog.WarnContext(ctx, "asking the supplier", "err", err)
+		}
+	}
+	return parts.Candidates(s, place, offers)
 }
 
 // WillFit tells whether a part fits a place of a job's bike.

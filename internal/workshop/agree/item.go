@@ -132,6 +132,7 @@ type ItemView struct {
 	Answer   *Answer        `json:"answer,omitempty"`
 	AnswerAt *time.Time     `json:"answer_at,omitempty"`
 	AnswerBy string         `json:"answer_by,omitempty" doc:"who took the answer"`
+	Short    []string       `json:"short,omitempty" doc:"what of its parts the stores hold too few of"`
 	Pours    string         `json:"pours,omitempty" enum:"front,rear" doc:"the end whose bottle is to be named with Done, as no guided run says what was poured"`
 	Work     *Work          `json:"work,omitempty"`
 	WorkID   *record.ID     `json:"work_id,omitempty"`

@@ -6,6 +6,7 @@ import (
 
 	"utensil/core/estimate"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -89,10 +90,7 @@ var rescueSays = map[estimate.Worth]string{
 func Offer(s *record.Sheet, o knowledge.Operation) Suggestion {
 	minutes, times := guided.Takes(s, o)
 	out := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times, Labour: estimate.Labour(minutes, s.Settings.Hourly),
-		Parts: []estimate.Part{}}
-	for _, part := range o.Parts {
-		out.Parts = append(out.Parts, estimate.Part{Name: part.Name, Quantity: 1, Price: part.Price})
-	}
+		Parts: parts.Priced(s, o)}
 	out.Total = out.line().Sum()
 	return out
 }

@@ -69,6 +69,7 @@ type Renewal struct {
 	Title     string          `json:"title"`
 	Minutes   int             `json:"minutes"`
 	Parts     []estimate.Part `json:"parts"`
+	Total     estimate.Minor  `json:"total_minor" doc:"of work and parts, before tax"`
 }
 
 // soon is how far ahead what comes is told.
@@ -121,10 +122,8 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 	v := Line{Place: place.ID, Name: place.Name, End: place.End, Mark: wear.Open, Lives: []PartLife{}, Work: []Renewal{},
 		Particulars: record.Some(place.Particulars), Bearing: place.Bearing != ""}
 	for _, o := range s.Book.Renewing(place.ID, s.Bike.Facts) {
-		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Parts: []estimate.Part{}}
-		for _, p := range o.Parts {
-			r.Parts = append(r.Parts, estimate.Part{Name: p.Name, Quantity: 1, Price: p.Price})
-		}
+		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Parts: parts.Priced(s, o)}
+		r.Total = estimate.Line{Labour: estimate.Labour(o.Minutes, s.Settings.Hourly), Parts: r.Parts}.Sum()
 		v.Work = append(v.Work, r)
 	}
 	lives := parts.Lives.Of(s)[place.ID]

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"utensil/core/estimate"
 	"utensil/core/fit"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
@@ -19,9 +20,12 @@ type Putting struct {
 	Mark        string            `json:"mark,omitempty" doc:"a serial number, or what is written on it"`
 	Why         Reason            `json:"why,omitempty" enum:"worn,broken,contaminated,upgrade,borrowed" doc:"what sat there came off"`
 	Became      Fate              `json:"became,omitempty" enum:"scrap,owner,spares,returned" doc:"of what came off"`
+	Stock       *record.ID        `json:"stock,omitempty" doc:"the drawer it came out of"`
 	ForNow      bool              `json:"for_now,omitempty" doc:"until the right one is here"`
 	Item        *record.ID        `json:"item,omitempty" doc:"the work it was fitted by"`
 	Note        string            `json:"note,omitempty"`
+	Name        string            `json:"name,omitempty" readOnly:"true" doc:"of the part, as the stores have it"`
+	Price       estimate.Minor    `json:"price_minor,omitempty" readOnly:"true" doc:"as the stores have it"`
 	If          []string          `json:"if,omitempty" readOnly:"true" doc:"what has to be so for it to fit"`
 }
 
@@ -70,6 +74,9 @@ func Subject() record.Subject {
 func checkPutting(s *record.Sheet, d record.Draft, in Putting) (*Putting, error) {
 	place, err := placeOn(s, in.Place)
 	if err != nil {
+		return nil, err
+	}
+	if err := fromStock(s, place, d.Supersedes, &in); err != nil {
 		return nil, err
 	}
 	if in.Particulars, err = readParticulars(place, in.Particulars); err != nil {

@@ -1,6 +1,7 @@
 package parts
 
 import (
+	"cmp"
 	"slices"
 	"time"
 
@@ -79,10 +80,10 @@ func changesOf(s *record.Sheet) map[string][]change {
 		here := i == 1
 		said := map[string]bool{} // place and item of what was said
 		for e, in := range Puttings.All(l) {
-			life := &Life{ID: &e.ID, From: e.At, Put: *in, By: e.ByName, here: here}
+			life := &Life{ID: &e.ID, From: e.At, Put: *in, By: e.ByName, Price: in.Price, here: here}
 			if in.Item != nil {
 				said[in.Place+" "+string(l.Current(*in.Item))] = true
-				life.Price = priceOf(l, *in.Item)
+				life.Price = cmp.Or(priceOf(l, *in.Item), in.Price)
 			}
 			changes[in.Place] = append(changes[in.Place], change{at: e.At, put: life})
 		}

@@ -9,6 +9,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -87,7 +88,7 @@ func checkPoured(s *record.Sheet, i agree.ItemView, in *agree.Work) error {
 func Items(s *record.Sheet) []agree.ItemView {
 	items := slices.Clone(findings.Weighed.Of(s))
 	for i := range items {
-		items[i].Pours = poursInto(s, items[i])
+		items[i].Pours, items[i].Short = poursInto(s, items[i]), parts.Short(s, items[i])
 	}
 	return items
 }

@@ -329,6 +329,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What may go on at a place of the bike */
+        get: operations["candidates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/complaints": {
         parameters: {
             query?: never;
@@ -738,6 +755,58 @@ export interface paths {
         put?: never;
         /** Pull the stand-in wrench */
         post: operations["pull"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What lies in the drawers */
+        get: operations["stores"];
+        put?: never;
+        /** Put an item into the stores, or change one */
+        post: operations["save-stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kinds of what may lie in them */
+        get: operations["stock-kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a table of parts would change, or its taking in */
+        post: operations["stock-table"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1528,6 +1597,36 @@ export interface components {
             version: number;
             what: string;
         };
+        Candidate: {
+            bin?: string;
+            code: string;
+            /**
+             * Format: int64
+             * @description its price, and what waiting for it costs the shop
+             */
+            comes_minor: number;
+            /**
+             * Format: int64
+             * @description to wait for it
+             */
+            days: number;
+            fit: components["schemas"]["Fitting"];
+            /** @enum {string} */
+            grade: "new" | "good" | "worn";
+            /** Format: int64 */
+            held: number;
+            name: string;
+            note?: string;
+            particulars: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            price_minor: number;
+            /** @description its particulars */
+            says: string;
+            stock?: string;
+            supplier?: string;
+        };
         CauseView: {
             against: string[];
             /**
@@ -1625,6 +1724,8 @@ export interface components {
         };
         Compared: {
             says: string;
+            /** @description nobody has read what it is to be compared with */
+            unread?: boolean;
             /** @enum {string} */
             verdict: "fits" | "fits_if" | "does_not";
         };
@@ -2174,6 +2275,8 @@ export interface components {
              * @enum {string}
              */
             pours?: "front" | "rear";
+            /** @description what of its parts the stores hold too few of */
+            short?: string[];
             /** Format: int64 */
             total_minor: number;
             /** @description it settles something unsafe: a no must be a refusal */
@@ -2856,6 +2959,8 @@ export interface components {
             price_minor: number;
             /** Format: int64 */
             quantity: number;
+            /** @description the drawer of the stores it comes out of */
+            stock?: string;
         };
         PartExtra: {
             name: string;
@@ -3040,6 +3145,15 @@ export interface components {
             /** Format: double */
             nominal_mm: number;
         };
+        Place: {
+            bearing?: string;
+            /** @enum {string} */
+            end?: "front" | "rear";
+            id: string;
+            name: string;
+            particulars: components["schemas"]["Particular"][];
+            source: string;
+        };
         Plot: {
             /**
              * Format: double
@@ -3216,12 +3330,21 @@ export interface components {
             item?: string;
             /** @description a serial number, or what is written on it */
             mark?: string;
+            /** @description of the part, as the stores have it */
+            readonly name?: string;
             note?: string;
             /** @description by their ids, as typed; kept as they are read */
             particulars?: {
                 [key: string]: string;
             };
             place: string;
+            /**
+             * Format: int64
+             * @description as the stores have it
+             */
+            readonly price_minor?: number;
+            /** @description the drawer it came out of */
+            stock?: string;
             /**
              * @description what sat there came off
              * @enum {string}
@@ -3296,6 +3419,11 @@ export interface components {
             operation: string;
             parts: components["schemas"]["Part"][];
             title: string;
+            /**
+             * Format: int64
+             * @description of work and parts, before tax
+             */
+            total_minor: number;
         };
         ReopenRequest: {
             /** @description UUIDv7 of the entry, made by the sender */
@@ -3794,6 +3922,69 @@ export interface components {
             id?: string;
             /** @description taken from the walk-round */
             reading: boolean;
+        };
+        StockChange: {
+            code: string;
+            /** @enum {string} */
+            does: "adds" | "changes" | "nothing" | "refused";
+            /** Format: int64 */
+            line: number;
+            name: string;
+            /** @description what changes, or what is wrong */
+            says: string[];
+        };
+        StockKind: {
+            kind: string;
+            place: components["schemas"]["Place"];
+        };
+        StockTable: {
+            /** @description write what it changes; else say what it would */
+            take?: boolean;
+            /** @description CSV, comma or semicolon */
+            text: string;
+        };
+        Stocked: {
+            /** @description where it lies */
+            bin: string;
+            /** @description on its label: what a scanner types */
+            code: string;
+            /**
+             * Format: int64
+             * @description for the shop
+             */
+            cost_minor: number;
+            /** @description what is held was counted just now; else it is left as it stands */
+            counting?: boolean;
+            /** @enum {string} */
+            grade: "new" | "good" | "worn";
+            /**
+             * Format: int64
+             * @description how many are left
+             */
+            held: number;
+            id: string;
+            /** @description what it is: the place it sits at, without an end, such as pads */
+            kind: string;
+            /**
+             * Format: int64
+             * @description fewer than that are ordered
+             */
+            least: number;
+            name: string;
+            /** @description of a used spare: what it has done */
+            note: string;
+            /** @description by their ids */
+            particulars: {
+                [key: string]: string;
+            };
+            /**
+             * Format: int64
+             * @description for the owner
+             */
+            price_minor: number;
+            supplier: string;
+            /** Format: int64 */
+            version: number;
         };
         Strip: {
             about: string;
@@ -4915,6 +5106,39 @@ export interface operations {
             };
         };
     };
+    candidates: {
+        parameters: {
+            query?: {
+                place?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidate"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     complaints: {
         parameters: {
             query?: never;
@@ -5900,6 +6124,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PullDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    stores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stocked"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Stocked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stocked"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "stock-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockKind"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "stock-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockTable"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockChange"][];
                 };
             };
             /** @description Error */

@@ -22,6 +22,7 @@ const parts = ref(
     name: p.name,
     quantity: String(p.quantity),
     price: major(p.price_minor),
+    stock: p.stock,
   })),
 )
 const wrong = ref('')
@@ -34,7 +35,7 @@ async function save() {
     const price = minor(p.price)
     if (price === undefined || !/^\d+$/.test(p.quantity))
       return void (wrong.value = `Check quantity and price of ${p.name}: digits, such as 14.50.`)
-    list.push({ name: p.name, quantity: Number(p.quantity), price_minor: price })
+    list.push({ name: p.name, quantity: Number(p.quantity), price_minor: price, stock: p.stock })
   }
   const price = labour.value.trim() ? minor(labour.value) : undefined
   if (labour.value.trim() && price === undefined)
@@ -84,7 +85,11 @@ async function save() {
     <FaultNote v-else-if="pen.fault.value" :fault="pen.fault.value" />
     <div class="flex gap-2">
       <button type="submit" class="button button-go">{{ item ? 'Change it' : 'Propose it' }}</button>
-      <button type="button" class="button" @click="parts.push({ name: '', quantity: '1', price: '' })">
+      <button
+        type="button"
+        class="button"
+        @click="parts.push({ name: '', quantity: '1', price: '', stock: undefined })"
+      >
         Add a part
       </button>
       <button type="button" class="button button-quiet" @click="emit('done')">Leave it</button>

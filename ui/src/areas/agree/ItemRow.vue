@@ -48,6 +48,9 @@ const said = { yes: 'yes', no: 'no', refused: 'refused, knowing it is unsafe' }
             {{ money(p.price_minor * p.quantity) }}</template
           >
         </span>
+        <span v-for="s in item.short ?? []" :key="s" class="block text-[15px] font-semibold text-ochre"
+          >Too few in the stores: {{ s }}</span
+        >
       </span>
       <span class="figure w-24 text-right text-lg">{{ money(item.total_minor) }}</span>
       <span v-if="item.answer" class="w-60 leading-tight">

@@ -5,9 +5,11 @@ import type { Schemas } from '@/api/client'
 import { useBike } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
+import { useMoney } from '@/parts/money'
 
 /** What will be due in the next months by how it wears, proposed with one press. */
 const { job, pen, closed } = useOpenJob()
+const { money } = useMoney()
 const { data } = useBike(() => job.value.bike.id)
 const coming = computed(() =>
   (data.value?.lines ?? []).filter(
@@ -40,6 +42,7 @@ const propose = (w: Schemas['Renewal']) =>
         >
         <button v-if="!closed" type="button" class="button" @click="l.work[0] && propose(l.work[0])">
           {{ l.work[0]?.title }}
+          <span v-if="l.work[0]" class="figure font-normal">{{ money(l.work[0].total_minor) }}</span>
         </button>
       </li>
     </ul>

@@ -9,6 +9,7 @@ import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 
 import BearingGuess from './BearingGuess.vue'
+import CandidateList from './CandidateList.vue'
 import FitNote from './FitNote.vue'
 
 /** What was fitted at a place, by what tells such parts apart; or that what sat there came off. */
@@ -34,13 +35,19 @@ const form = reactive({
   for_now: false,
 })
 const fault = computed(() =>
-  ['place', 'grade', 'from', 'why', 'became', 'mark', 'note'].includes(pen.fault.value?.field ?? '') ||
-  pen.fault.value?.field?.startsWith('particulars.')
+  ['place', 'grade', 'from', 'why', 'became', 'mark', 'note', 'stock'].includes(
+    pen.fault.value?.field ?? '',
+  ) || pen.fault.value?.field?.startsWith('particulars.')
     ? pen.fault.value
     : undefined,
 )
 const here = (id: string) => (fault.value?.field === `particulars.${id}` ? fault.value : undefined)
 
+const stock = ref<string>()
+function out(c: Schemas['Candidate']) {
+  for (const p of props.line.particulars) particulars[p.id] = c.particulars[p.id] ?? ''
+  Object.assign(form, { grade: c.grade, from: c.grade === 'new' ? 'stock' : 'spares' })
+}
 function take(b: Schemas['Likely']) {
   for (const id of ['bore', 'outside', 'width', 'inner', 'outer'] as const)
     if (id in particulars) particulars[id] = b[id] ? String(b[id]) : ''
@@ -57,6 +64,7 @@ async function fit() {
     mark: form.mark || undefined,
     note: form.note || undefined,
     for_now: form.for_now || undefined,
+    stock: stock.value,
     item: props.item,
   }
   await pen.record({ fitted })
@@ -105,6 +113,7 @@ async function takeOff() {
       :fault="fault"
       @take="(v) => fault?.field && (particulars[fault.field.replace('particulars.', '')] = String(v))"
     />
+    <CandidateList v-if="fresh" v-model="stock" :place="line.place" @take="out" />
     <div class="grid grid-cols-2 gap-x-3 gap-y-2 lg:grid-cols-4">
       <template v-if="fresh">
         <FormField

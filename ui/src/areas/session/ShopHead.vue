@@ -21,6 +21,7 @@ const signOut = useSignOut()
 const places = [
   { to: { name: 'today' }, name: 'Today', under: ['today', 'job'] },
   { to: { name: 'bikes' }, name: 'Bikes', under: ['bikes', 'bike'] },
+  { to: { name: 'stores' }, name: 'Stores', under: ['stores'] },
   { to: { name: 'practice' }, name: 'Practice', under: ['practice'] },
   { to: { name: 'shop' }, name: 'Shop', under: ['shop'] },
 ]
@@ -54,7 +55,7 @@ const initials = computed(() =>
         v-for="p in places"
         :key="p.name"
         :to="p.to"
-        class="flex items-center border-y-[3px] border-transparent px-1.5 text-[15px] font-[560] text-head-soft hover:text-on-head sm:px-4 sm:text-base"
+        class="flex items-center border-y-[3px] border-transparent px-1 text-[14px] font-[560] text-head-soft hover:text-on-head sm:px-2 sm:text-base xl:px-4"
         :class="
           p.under.some((u) => String($route.name ?? '').split('-')[0] === u) &&
           'border-b-head-line! text-on-head!'

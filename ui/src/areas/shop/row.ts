@@ -15,10 +15,12 @@ interface Register<T> {
 export function useRow<T extends { version: number }>(row: () => T, register: Register<T>, done: () => void) {
   const queries = useQueryClient()
   const open = ref(row().version === 0)
-  const form = ref({ ...row() }) as Ref<T>
+  /** A copy to its depth: what is typed is nobody else's until it is saved. */
+  const copy = () => JSON.parse(JSON.stringify(row())) as T
+  const form = ref(copy()) as Ref<T>
 
   function change() {
-    form.value = { ...row() }
+    form.value = copy()
     open.value = true
   }
   function leave() {

@@ -6,6 +6,7 @@ import { useBike } from '@/api/job'
 import { useWords } from '@/api/words'
 import { useOpenJob } from '@/areas/job/open'
 import BearingGuess from '@/areas/lives/BearingGuess.vue'
+import CandidateList from '@/areas/lives/CandidateList.vue'
 import FitNote from '@/areas/lives/FitNote.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
@@ -21,6 +22,13 @@ const line = computed(() => data.value?.lines.find((l) => l.place === props.part
 const fields = computed(() => line.value?.particulars ?? [])
 const particulars = reactive<Record<string, string>>({})
 const sure = ref<Schemas['Likely']>()
+const stock = ref<string>()
+const grade = ref<Schemas['Putting']['grade']>('new')
+function out(c: Schemas['Candidate']) {
+  for (const p of fields.value) particulars[p.id] = c.particulars[p.id] ?? ''
+  grade.value = c.grade
+  form.from = c.grade === 'new' ? 'stock' : 'spares'
+}
 const form = reactive({ from: 'stock', became: 'scrap' })
 const fault = computed(() =>
   pen.fault.value?.field?.startsWith('particulars.') ? pen.fault.value : undefined,
@@ -39,7 +47,8 @@ async function fit() {
     const fitted = {
       place: props.part.place,
       particulars: Object.fromEntries(Object.entries(particulars).filter(([, v]) => v.trim())),
-      grade: 'new' as const,
+      grade: grade.value,
+      stock: stock.value,
       from: form.from as Schemas['Putting']['from'],
       why: props.part.felt?.do === 'replace' ? ('worn' as const) : ('upgrade' as const),
       became: form.became as Schemas['Putting']['became'],
@@ -54,6 +63,7 @@ async function fit() {
 <template>
   <form class="border-t border-rule pt-3" :aria-label="`New: ${part.name}`" @submit.prevent="fit">
     <FaultNote v-if="pen.fault.value" class="mb-2" :fault="pen.fault.value" />
+    <CandidateList v-if="part.place" v-model="stock" :place="part.place" @take="out" />
     <div class="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-4 xl:grid-cols-6">
       <FormField
         v-for="p in fields"
