@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"utensil/core/bike"
+	"utensil/core/fit"
 	"utensil/core/strip"
 )
 
@@ -19,10 +20,18 @@ type Assembly struct {
 	When       bike.Condition `yaml:"when"`
 	Top        string         `yaml:"top"` // what lies beyond the topmost part of the drawing
 	Bottom     string         `yaml:"bottom"`
+	Sums       []string       `yaml:"sums"`       // arithmetic that belongs to it: stack, play, clearance, shell, press
 	Operations []string       `yaml:"operations"` // work in which it is taken apart
 	Parts      strip.Assembly `yaml:"parts"`
 	Source     string         `yaml:"source"`
 }
+
+// Shell is a family of bottom bracket shells.
+type Shell struct {
+	fit.Shell `yaml:",inline"`
+}
+
+func (s Shell) key() string { return s.ID }
 
 func (a Assembly) key() string { return a.ID }
 
@@ -41,6 +50,11 @@ func (b *Book) validateAssembly(a Assembly) error {
 	errs := []error{a.Parts.Validate(), a.When.Validate()}
 	for _, p := range a.Parts {
 		errs = append(errs, b.validatePart(a, p))
+	}
+	for _, sum := range a.Sums {
+		if !slices.Contains([]string{"stack", "play", "clearance", "shell", "press"}, sum) {
+			errs = append(errs, fmt.Errorf("%q is no sum that is done of it", sum))
+		}
 	}
 	for _, id := range a.Operations {
 		if _, known := b.Operation(id); !known {

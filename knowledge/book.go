@@ -34,6 +34,7 @@ type Book struct {
 	Fluids        []Fluid
 	Places        []Place
 	Assemblies    []Assembly
+	Shells        []Shell
 	Bearings      []Bearing
 	Balls         []Ball
 }

@@ -26,18 +26,7 @@ func (b *Book) validate(origins origin) error {
 	for _, p := range b.Points {
 		wrong("points.yaml", p.ID, b.validatePoint(p))
 	}
-	for _, p := range b.Places {
-		wrong("places.yaml", p.ID, b.validatePlace(p))
-	}
-	for _, a := range b.Assemblies {
-		wrong("assemblies", a.ID, b.validateAssembly(a))
-	}
-	for _, k := range b.Bearings {
-		wrong("bearings.yaml", k.ID, b.validateBearing(k))
-	}
-	for _, x := range b.Balls {
-		wrong("balls.yaml", x.ID, x.validate())
-	}
+	errs = append(errs, b.validateParts(origins)...)
 	for _, r := range b.Routes {
 		wrong("routes.yaml", r.ID, b.validateRoute(r))
 	}
@@ -240,4 +229,29 @@ func sourced(needs string, whole bool, source string) error {
 		return errors.New(needs)
 	}
 	return nil
+}
+
+// validateParts checks what a bike is made of: places, assemblies, bearings, balls, shells.
+func (b *Book) validateParts(origins origin) (errs []error) {
+	wrong := func(place, id string, err error) {
+		if err != nil {
+			errs = append(errs, fmt.Errorf("%s: %w", origins.at(place, id), err))
+		}
+	}
+	for _, p := range b.Places {
+		wrong("places.yaml", p.ID, b.validatePlace(p))
+	}
+	for _, a := range b.Assemblies {
+		wrong("assemblies", a.ID, b.validateAssembly(a))
+	}
+	for _, k := range b.Bearings {
+		wrong("bearings.yaml", k.ID, b.validateBearing(k))
+	}
+	for _, s := range b.Shells {
+		wrong("shells.yaml", s.ID, s.Validate())
+	}
+	for _, x := range b.Balls {
+		wrong("balls.yaml", x.ID, x.validate())
+	}
+	return errs
 }

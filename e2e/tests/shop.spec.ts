@@ -115,6 +115,31 @@ test('a tablet changes hands, and the wrong PIN locks it', async ({ page }) => {
   }
 })
 
+test.describe('on a slow network', () => {
+  test.use({ serviceWorkers: 'block' })
+  test('an answer that comes late leads nobody away from where they have gone', async ({ page }) => {
+    await signIn(page)
+    await openJob(page, 'Wagtail Twenty')
+    await stage(page, 'Inspect').click()
+    await page
+      .getByRole('navigation', { name: /Route/ })
+      .getByRole('button', { name: /Pedals/ })
+      .click()
+    // The page that is gone to is slow to come, and the answer arrives meanwhile.
+    const late = (what: RegExp, ms: number) =>
+      page.route(what, async (route) => {
+        await new Promise((go) => setTimeout(go, ms))
+        await route.continue()
+      })
+    await late(/entries/, 400)
+    await late(/HuntStage/, 1200)
+    await page.keyboard.press('1')
+    await page.getByRole('link', { name: /Find a fault/ }).click()
+    await expect(page.getByRole('heading', { name: 'What does it do?' })).toBeVisible()
+    await expect(page).toHaveURL(/hunt$/)
+  })
+})
+
 test('every other screen is sound, at the bench and in the hand', async ({ page }) => {
   await signIn(page)
   for (const [name, path] of [
@@ -134,6 +159,7 @@ test('every other screen is sound, at the bench and in the hand', async ({ page 
   await expect(page.getByRole('button', { name: 'What is on it' })).toBeVisible()
   await expectSound(page, 'A bike')
   await page.getByRole('button', { name: 'Change facts' }).click()
+  await page.getByText('The same as a list').click()
   await page.getByText('Read on the bike').click()
   await page.getByLabel('Front brake', { exact: true }).selectOption('rim_linear')
   await expect(page.getByLabel('Front brake’s fluid')).toBeHidden() // there is none to read

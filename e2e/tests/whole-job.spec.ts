@@ -33,9 +33,18 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   await page.getByLabel('Model').fill('Nine')
   await page.getByLabel('Colour').fill('plum')
   await page.getByRole('button', { name: 'Cyclo-cross' }).click()
+  await page.getByText('How it differs from its kind').click()
+  await page.getByText('The same as a list').click()
   await page.getByLabel('Rear gears').fill('12')
-  await page.getByText('Read on the bike').click()
-  await page.getByLabel('Front brake’s fluid').selectOption('mineral')
+  // Read off the bike on the drawing: the brake is pressed, and what stands on its cap is chosen.
+  await page
+    .getByRole('button', { name: /Front brake/ })
+    .first()
+    .click()
+  const brake = page.getByRole('region', { name: 'Front brake' })
+  await expect(brake.getByRole('button', { name: 'disc, hydraulic' })).toHaveAttribute('aria-pressed', 'true')
+  await brake.getByRole('button', { name: 'mineral oil' }).click()
+  await expectSound(page, 'A brake read on the drawing')
   await page.getByLabel(/in their own words/).fill('It grinds & the front squeals.')
   await page.getByText('Asked-for repair').click()
   await page.getByLabel(/Thing that came/).fill('Lock key')
@@ -194,11 +203,11 @@ test('the same way with the keyboard alone', async ({ page }, info) => {
   await expect(page.getByText('Nobody by that name')).toBeVisible()
   await press('Enter')
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue(owner)
+  await reach(/own words/, '')
+  await page.keyboard.type('New pads, please.')
   await reach(/^Make/, '')
   await page.keyboard.type('Netloft')
   await reach(/^Single-speed/)
-  await reach(/own words/, '')
-  await page.keyboard.type('New pads, please.')
   await reach(/Routine service/, '') // the radio group
   await press('ArrowUp', 'ArrowUp')
   await press('Enter')
@@ -255,4 +264,33 @@ test('the same way with the keyboard alone', async ({ page }, info) => {
   await go('Hand over', /hand-over/)
   await reach(/^Hand it over/)
   await expect(page.getByText(`Handed to ${owner}`)).toBeVisible()
+})
+
+test('a new bike is in with a dozen inputs at most, in the order of the counter', async ({ page }) => {
+  await signIn(page)
+  await page.getByRole('link', { name: 'Take a bike in' }).click()
+  await page.getByRole('button', { name: /^New owner/ }).click()
+  const form = page.getByRole('main').locator('form')
+  const fields = form.locator('input:visible, textarea:visible, select:visible')
+  const names = await fields.evaluateAll((all) => [
+    ...new Set(
+      all.map((f) =>
+        f.getAttribute('name') === 'depth'
+          ? 'How deep'
+          : ((f as HTMLInputElement).labels?.[0]?.innerText ?? f.ariaLabel),
+      ),
+    ),
+  ])
+  expect(names.map((n) => n?.split('\n')[0])).toEqual([
+    'Name',
+    'Telephone',
+    'What the owner says, in their own words',
+    'Make',
+    'Model',
+    'Colour',
+    'Thing that came or was taken off',
+    'taken off the bike',
+    'How deep',
+    'Promised for',
+  ])
 })

@@ -5,6 +5,7 @@ import (
 
 	"utensil/core/bike"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
@@ -26,6 +27,8 @@ func (s *Server) declareBikes() {
 	tell(s, "POST", "/api/bikes/{id}/read", "read-fact", "Note what was read on a bike", shop.ReadFact)
 	reckon(s, "/api/bearings", "bearings", "Which bearing was measured",
 		func(in parts.BearingAsked) (parts.BearingTold, error) { return parts.WhichBearing(shop.Book(), in) })
+	reckon(s, "/api/sums", "sums", "Arithmetic of an assembly",
+		func(in apart.SumAsked) (apart.Sum, error) { return apart.Reckon(shop.Book(), in) })
 	reckon(s, "/api/facts", "facts", "What follows from what is chosen of a bike", described)
 	tell(s, "PUT", "/api/owners/{id}", "save-owner", "Change an owner",
 		func(ctx context.Context, _ actor, id record.ID, in record.Owner) (record.Owner, error) {

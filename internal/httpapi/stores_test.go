@@ -180,7 +180,7 @@ func TestAQuoteKnowsWhatLiesInTheDrawers(t *testing.T) {
 	require.Equal(t, "replace-chain", offered(view).Operation)
 	assert.Empty(t, offered(view).Parts[0].Stock, "the drawers are empty: as the catalogue has it")
 	speeds := map[string]string{"speeds": strconv.Itoa(job.Bike.Facts.Speeds)}
-	chain := bench.drawer(stores.Stocked{Code: "CH", Name: "Chain of ours", Kind: "chain", Held: 1, Price: 1234, Particulars: speeds})
+	chain := bench.drawer(stores.Stocked{Code: "CH", Name: "Chain of ours", Kind: "chain", Held: 9, Price: 1234, Particulars: speeds})
 	bench.drawer(stores.Stocked{Code: "CX", Name: "Chain of another width", Kind: "chain", Held: 9, Price: 100,
 		Particulars: map[string]string{"speeds": "14"}})
 	var list []parts.Candidate
@@ -193,9 +193,26 @@ func TestAQuoteKnowsWhatLiesInTheDrawers(t *testing.T) {
 	part := offered(view).Parts[0]
 	assert.Equal(t, []any{"Chain of ours", string(chain.ID), estimate.Minor(1234)}, []any{part.Name, part.Stock, part.Price})
 
-	// Promised twice, there is one: it is said while the owner is asked, not when the drawer is open.
-	part.Quantity = 2
+	// Promised more than there is: it is said while the owner is asked, not when the drawer is open.
+	part.Quantity = 12
 	view = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15,
 		Parts: []estimate.Part{part}}))
-	assert.Equal(t, []string{"Chain of ours: 2 needed, 1 left"}, view.Items[0].Short)
+	assert.Equal(t, []string{"Chain of ours: 12 needed, 9 left"}, view.Items[0].Short)
+
+	// Done, it is fitted out of its drawer; not done after all, it lies there again.
+	id := view.Items[0].ID
+	bench.record(job.Job.ID, agree.Answers.Says(agree.Answer{Item: id, Answer: agree.Yes, From: "Ansel", How: "phone"}))
+	done := agree.Work{Item: id, Parts: []agree.Fitted{{Name: "Chain of ours", Quantity: 1}}}
+	entry := record.NewEntry{ID: record.NewID(), Content: agree.Works.Says(done)}
+	var all sync.WaitGroup
+	for range 4 { // sent again while the first is on its way, it takes nothing twice
+		all.Go(func() { bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/entries", entry, nil) })
+	}
+	all.Wait()
+	_, view, _ = bench.try(job.Job.ID, entry)
+	assert.Equal(t, 8, bench.held("CH"))
+	code, _, _ := bench.try(job.Job.ID, record.NewEntry{ID: record.NewID(), Supersedes: view.Items[0].WorkID,
+		Content: record.Withdrawals.Says(record.Withdrawn{})})
+	require.Equal(t, http.StatusOK, code)
+	assert.Equal(t, 9, bench.held("CH"))
 }

@@ -61,6 +61,16 @@ type stay struct {
 	half                      bool              // stop half way through the last stage
 	hunt                      *search
 	guided                    *guidance
+	apart                     *stripping
+}
+
+// stripping is an assembly taken apart: what was felt of its parts and what lay the wrong way, and
+// whether it went back.
+type stripping struct {
+	assembly string
+	felt     map[string]string
+	wrong    string
+	back     bool
 }
 
 // guidance is a run of a procedure: the steps it has come to, or whole from start to end.
@@ -93,13 +103,15 @@ var customers = []customer{
 			upTo: record.StageInspect, half: true,
 			brings: []workshop.Brought{{Name: "Pannier, left", TakenOff: false}, {Name: "Front dynamo light", TakenOff: true}},
 			ailing: map[string]string{"rear-pads": "0.9", "stem": "Crack", "sprockets": "Worn", "rear-wheel": "Slight wobble"},
-			hunt:   &search{fault: "noise-rear", clues: [][2]string{{"sort", "A squeal"}}}}},
+			hunt:   &search{fault: "noise-rear", clues: [][2]string{{"sort", "A squeal"}}},
+			apart:  &stripping{assembly: "headset-threadless", felt: map[string]string{"stem": "cracked", "lower-bearing": "gravelly"}}}},
 	{name: "Marrowick chain ferry", phone: "0770 900 1100", note: "Crew bikes. Ask for Jory on the landing.",
 		make: "Staithe", model: "Packet no. 1", colour: "blue", kind: "commuter", frame: "SP-0001", ridden: 1.6, reads: crew,
 		visits: []int{23, 17, 12, 7, 3},
 		now: &stay{words: "Front brake does not let go.", reading: "Sticky piston or a hose; free it first.", depth: "repair", stand: "1",
 			hoursIn: 26, promised: -3, upTo: record.StageWork, half: true,
 			ailing: map[string]string{"front-lever": "Slow return", "front-pads": "0.8"},
+			apart:  &stripping{assembly: "bracket-cups", wrong: "right-seal", back: true},
 			guided: &guidance{procedure: "free-pistons-front", choices: map[string]string{"pistons": "two", "held": "pin", "level": "topped"},
 				steps: [][2]string{{"wheel-out", ""}, {"pin-out", ""}}}}},
 	{name: "Marrowick chain ferry", phone: "0770 900 1100", note: "Crew bikes. Ask for Jory on the landing.",

@@ -282,7 +282,11 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 		}},
 		{record.StageVerify, func(half bool) error { return t.verify(&job, write, hands, half) }},
 	} {
-		if err := step.do(far(step.stage)); err != nil || s.upTo == step.stage {
+		err := step.do(far(step.stage))
+		if err == nil && s.apart != nil && s.upTo == step.stage {
+			err = t.takeApart(&job, write, hands, *s.apart)
+		}
+		if err != nil || s.upTo == step.stage {
 			return err
 		}
 	}

@@ -6,13 +6,14 @@ import (
 	"time"
 
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 )
 
 // Record writes entries about a job in the order given, all or none, and returns the job as
 // it now stands. Each is checked against what stands before it. The same entry sent again
-// changes nothing.
+// changes nothing. What work takes out of the stores is written along with it.
 func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID, entries ...record.NewEntry) (JobView, error) {
 	for _, n := range entries {
 		if err := w.rules.Writable(by, n); err != nil {
@@ -24,20 +25,23 @@ func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID, e
 		return JobView{}, err
 	}
 	learnt := w.memory.Recall(ctx)
-	written := make([]record.Entry, len(entries))
-	for i, n := range entries {
+	var written []record.Entry
+	for queue := entries; len(queue) > 0; queue = queue[1:] {
+		n := queue[0]
 		e, err := n.By(by, job, r.Bike.ID, w.at(n.At))
 		if err != nil {
 			return JobView{}, err
 		}
 		sent := slices.ContainsFunc(r.Entries, func(e record.Entry) bool { return e.ID == n.ID })
 		if !sent { // what was accepted once is not asked again whether it still could be
-			if e.Content, err = w.rules.Check(record.Lay(r, w.Book(), w.now(), learnt), by, n); err != nil {
+			s := record.Lay(r, w.Book(), w.now(), learnt)
+			if e.Content, err = w.rules.Check(s, by, n); err != nil {
 				return JobView{}, err
 			}
 			r.Entries = append(r.Entries, e)
+			queue = slices.Concat(queue[:1], parts.Along(s, n), queue[1:])
 		}
-		written[i] = e
+		written = append(written, e)
 	}
 	if err := w.store.Append(ctx, job, written...); err != nil {
 		return JobView{}, err

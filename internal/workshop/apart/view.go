@@ -30,6 +30,7 @@ type Strip struct {
 	Together bool       `json:"together" doc:"it is being put back"`
 	Loose    int        `json:"loose" doc:"parts that come off"`
 	OffBike  int        `json:"off" doc:"parts that are on the tray"`
+	Sums     []string   `json:"sums" enum:"stack,play,clearance,shell,press" doc:"arithmetic that belongs to it: stack, play, clearance, shell, press"`
 	Open     []string   `json:"open" doc:"what is still to be done before it is whole"`
 	Done     bool       `json:"done" doc:"everything is back"`
 	Last     *ID        `json:"last,omitempty" doc:"the move that can be taken back"`
@@ -100,11 +101,13 @@ func (v Strip) part(id string) (PartView, bool) {
 
 // view lays out one assembly: its parts, and on them what the entries say in the order they arrived.
 func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
-	v := Strip{ID: begun.ID, Assembly: in.Assembly, Name: in.Name, By: begun.ByName, At: begun.At, Tray: []string{}, Open: []string{},
+	v := Strip{ID: begun.ID, Assembly: in.Assembly, Name: in.Name, By: begun.ByName, At: begun.At, Tray: []string{},
+		Open: []string{}, Sums: []string{},
 		About: "Sketched at the bench: note how each part lies as it comes off.", Source: "sketched by " + begun.ByName,
 		Top: "first off", Bottom: "last off"}
 	parts := sketched(in.Parts)
 	if a, known := s.Book.Assembly(in.Assembly); known {
+		v.Sums = record.Some(a.Sums)
 		v.Name, v.About, v.Source, v.Top, v.Bottom, parts = a.Name, a.About, a.Source, a.Top, a.Bottom, a.Parts
 	}
 	extras := map[string]record.Entry{}

@@ -125,3 +125,52 @@ func Short(s *record.Sheet, item agree.ItemView) (short []string) {
 	}
 	return short
 }
+
+// Along is what is written along with an entry: work that is done fits what it takes out of the stores,
+// and work that was not done after all puts it back.
+func Along(s *record.Sheet, n record.NewEntry) (more []record.NewEntry) {
+	add := func(c record.Content, supersedes *record.ID) {
+		more = append(more, record.NewEntry{ID: n.ID.Along(len(more) + 1), At: n.At, Content: c, Supersedes: supersedes})
+	}
+	if in := agree.Works.In(n.Content); in != nil && n.Supersedes == nil {
+		if put := takes(s, *in); put != nil {
+			add(Puttings.Says(*put), nil)
+		}
+	}
+	if record.Withdrawals.In(n.Content) == nil || n.Supersedes == nil {
+		return more
+	}
+	_, work := agree.Works.Find(s.Ledger, *n.Supersedes)
+	if work == nil {
+		return more
+	}
+	for e, in := range Puttings.All(s.Ledger) {
+		if in.Stock != nil && in.Item != nil && s.Current(*in.Item) == s.Current(work.Item) {
+			add(record.Withdrawals.Says(record.Withdrawn{Reason: "not done after all"}), &e.ID)
+		}
+	}
+	return more
+}
+
+// takes is what work that renews one place takes out of one drawer; nil where it does not, or nothing is left.
+func takes(s *record.Sheet, work agree.Work) *Putting {
+	_, item := agree.Items.Find(s.Ledger, work.Item)
+	if item == nil {
+		return nil
+	}
+	operation, _ := s.Book.Operation(item.Operation)
+	used := func(p estimate.Part) bool {
+		return p.Stock != "" && slices.ContainsFunc(work.Parts, func(f agree.Fitted) bool { return f.Name == p.Name })
+	}
+	i := slices.IndexFunc(item.Parts, used)
+	if i < 0 || len(operation.Fits) != 1 {
+		return nil
+	}
+	stock := record.ID(item.Parts[i].Stock)
+	id := s.Current(work.Item)
+	put := Putting{Place: operation.Fits[0], Stock: &stock, Grade: "new", From: "stock", Why: "worn", Became: "scrap", Item: &id}
+	if _, err := checkPutting(s, record.Draft{}, put); err != nil {
+		return nil // it is said later what was fitted; the work is done
+	}
+	return &put
+}

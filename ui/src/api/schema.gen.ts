@@ -813,6 +813,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Arithmetic of an assembly */
+        post: operations["sums"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -4018,6 +4035,8 @@ export interface components {
             /** @description as they are drawn from the top */
             parts: components["schemas"]["PartView"][];
             source: string;
+            /** @description arithmetic that belongs to it: stack, play, clearance, shell, press */
+            sums: ("stack" | "play" | "clearance" | "shell" | "press")[];
             /** @description it is being put back */
             together: boolean;
             /** @description what lies beyond the topmost part of the drawing */
@@ -4056,6 +4075,33 @@ export interface components {
             total_minor: number;
             /** @description why it settles what was seen */
             why?: string;
+        };
+        Sum: {
+            /** Format: double */
+            gap_mm?: number;
+            /** @description what else is to be known */
+            more?: string[];
+            /** @description it may stay so */
+            right: boolean;
+            says: string;
+            /** Format: double */
+            spacer_mm?: number;
+            /** @description spacers, largest first */
+            stack_mm?: number[];
+            /**
+             * Format: double
+             * @description of a cone
+             */
+            turn?: number;
+        };
+        SumAsked: {
+            figures: {
+                [key: string]: string;
+            };
+            /** @description of a shell: it has one */
+            thread?: boolean;
+            /** @enum {string} */
+            what: "stack" | "play" | "clearance" | "shell" | "press";
         };
         Taking: {
             /** @enum {string} */
@@ -6248,6 +6294,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockChange"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SumAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sum"];
                 };
             };
             /** @description Error */

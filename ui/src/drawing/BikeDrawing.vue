@@ -20,8 +20,10 @@ const props = withDefaults(
     points?: readonly { id: string; name: string; mark: string }[]
     chosen?: string
     title?: string
+    /** the points are a way that is walked, and its legs are drawn */
+    way?: boolean
   }>(),
-  { points: () => [], chosen: undefined, title: 'The bike' },
+  { points: () => [], chosen: undefined, title: 'The bike', way: true },
 )
 const emit = defineEmits<{ choose: [id: string] }>()
 
@@ -94,7 +96,7 @@ const marked = computed(() => {
 const legs = computed(() => {
   const order = props.points.flatMap((p) => marked.value.find((m) => m.id === p.id) ?? [])
   const at = order.findIndex((m) => m.id === props.chosen)
-  if (at < 0) return []
+  if (at < 0 || !props.way) return []
   const leg = (from: number, next: boolean, opacity: number) => {
     const a = order[from]
     const b = order[from + 1]

@@ -12,6 +12,8 @@ import LoadingRule from '@/parts/LoadingRule.vue'
 import TextField from '@/parts/TextField.vue'
 
 import CalledFor from './CalledFor.vue'
+import BikeMore from './BikeMore.vue'
+import BikeNames from './BikeNames.vue'
 import FactsForm from './FactsForm.vue'
 import PastFasteners from './PastFasteners.vue'
 import PastJobs from './PastJobs.vue'
@@ -123,6 +125,10 @@ const mine = computed(() =>
             inputmode="tel"
           />
           <TextField v-model="owner.email" label="E-mail" name="owner.email" :fault="fault" />
+        </div>
+        <div class="mb-3 grid gap-3">
+          <BikeNames v-model="bike" :fault="fault" />
+          <div class="grid gap-3 sm:grid-cols-2"><BikeMore v-model="bike" :fault="fault" /></div>
         </div>
         <FactsForm :key="bike.version" v-model="bike" :fault="fault" />
         <div class="flex gap-2">

@@ -4,25 +4,27 @@ import { computed } from 'vue'
 import type { Facts, Fault, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useFacts } from '@/api/words'
-import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 
 import { useDescribing } from './describe'
 import FactField from './FactField.vue'
-import KindChoice from './KindChoice.vue'
+import FactsOnDrawing from './FactsOnDrawing.vue'
 import ReadFacts from './ReadFacts.vue'
 
-/** What a bike is. A kind fills the facts; each can be changed, and the drawing follows. */
+/** What a bike is: read off it on the drawing, or chosen from a list of all there is. */
 const bike = defineModel<Schemas['Bike']>({ required: true })
-defineProps<{ fault?: Fault; choosing?: boolean }>()
+const props = defineProps<{ fault?: Fault }>()
+const wrong = computed(() => props.fault?.field?.startsWith('bike.facts.'))
 const { data: book } = useBook()
 const { choices, carried } = useFacts()
 
 const set = (patch: Partial<Schemas['Bike']>) => (bike.value = { ...bike.value, ...patch })
 const facts = computed({ get: () => bike.value.facts, set: (facts) => set({ facts }) })
 const { said, choose, set: setFact } = useDescribing(facts)
+/** A kind of bike fills the facts in. */
+defineExpose({ take: (kind: Schemas['Kind']) => choose(kind.facts, true) })
 /** Nothing follows from these. */
 const put = (patch: Partial<Facts>) => set({ facts: { ...bike.value.facts, ...patch } })
 const carries = (thing: string) => bike.value.facts.carries.includes(thing)
@@ -32,12 +34,6 @@ const carry = (thing: string) =>
       ? bike.value.facts.carries.filter((c) => c !== thing)
       : [...bike.value.facts.carries, thing],
   })
-const texts = [
-  { key: 'make', label: 'Make' },
-  { key: 'model', label: 'Model' },
-  { key: 'colour', label: 'Colour' },
-  { key: 'frame_number', label: 'Frame number' },
-] as const
 const counts = [
   ['speeds', 'Rear gears'],
   ['rings', 'Chainrings'],
@@ -46,29 +42,13 @@ const counts = [
 
 <template>
   <div class="flex flex-col gap-4">
-    <div class="grid grid-cols-2 gap-3 lg:grid-cols-4">
-      <TextField
-        v-for="t in texts"
-        :key="t.key"
-        :model-value="bike[t.key]"
-        :label="t.label"
-        :name="`bike.${t.key}`"
-        :fault="fault"
-        @update:model-value="set({ [t.key]: $event })"
-      />
-      <FigureField
-        :model-value="bike.weekly_km"
-        label="Km a week, by the owner"
-        name="bike.weekly_km"
-        :fault="fault"
-        whole
-        :blank="0"
-        placeholder="not known"
-        @update:model-value="set({ weekly_km: $event })"
-      />
-    </div>
-    <KindChoice v-if="choosing" :kind="bike.facts.kind" @take="(kind) => choose(kind.facts, true)" />
-    <div class="grid gap-4 lg:grid-cols-[minmax(0,1fr)_320px]">
+    <FactsOnDrawing
+      :facts="bike.facts"
+      :asks="said?.asks ?? []"
+      @set="(fact, word) => setFact(fact, word as never)"
+    />
+    <details class="border-y border-rule py-1" :open="wrong || undefined">
+      <summary class="min-h-11 cursor-pointer py-2 font-semibold">The same as a list, and the counts</summary>
       <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
         <FactField
           v-for="c in choices"
@@ -140,10 +120,6 @@ const counts = [
           </div>
         </fieldset>
       </div>
-      <div class="flex h-64 flex-col border border-rule bg-paper p-3 lg:sticky lg:top-4">
-        <BikeDrawing :facts="bike.facts" class="min-h-44 flex-1" title="The bike as described" />
-        <p class="text-center text-sm text-soft">Drawn from these facts. Does it look like the bike?</p>
-      </div>
-    </div>
+    </details>
   </div>
 </template>

@@ -4,8 +4,11 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { asFault, type Schemas } from '@/api/client'
 import { useBike, useCheckIn } from '@/api/job'
+import BikeMore from '@/areas/bikes/BikeMore.vue'
+import BikeNames from '@/areas/bikes/BikeNames.vue'
 import BikePast from '@/areas/bikes/BikePast.vue'
 import FactsForm from '@/areas/bikes/FactsForm.vue'
+import KindChoice from '@/areas/bikes/KindChoice.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import TextField from '@/parts/TextField.vue'
@@ -14,7 +17,9 @@ import { useTimes } from '@/parts/time'
 import BroughtList from './BroughtList.vue'
 import { blank, newBike, newOwner, useDraft } from './draft'
 import FindOwner from './FindOwner.vue'
-import JobFields from './JobFields.vue'
+import JobMore from './JobMore.vue'
+import JobPromise from './JobPromise.vue'
+import JobWords from './JobWords.vue'
 
 /** A bike comes in: find or create owner and bike, write down what is said and seen, promise a time. */
 const route = useRoute()
@@ -54,6 +59,10 @@ watch(askedFor, (b) => b && takeBike(b.owner, b.bike), { immediate: true })
 onMounted(() => draft.value.chosen === 'none' && !asked.value && void focus('find'))
 
 const brought = useTemplateRef('brought')
+const facts = useTemplateRef('facts')
+const more = ['reading', 'condition', 'stand', 'bike.frame_number', 'bike.weekly_km', 'owner.email']
+const moreFault = computed(() => more.includes(fault.value?.field ?? ''))
+const factFault = computed(() => fault.value?.field?.startsWith('bike.facts.'))
 const { atWallClock } = useTimes()
 
 async function submit() {
@@ -127,7 +136,7 @@ function startOver() {
               <span class="figure">{{ draft.owner.phone || 'no telephone' }}</span>
               <span v-if="draft.owner.note" class="block text-[15px] text-soft">{{ draft.owner.note }}</span>
             </p>
-            <div v-else data-first="new-owner" class="grid gap-3 sm:grid-cols-3">
+            <div v-else data-first="new-owner" class="grid gap-3 sm:grid-cols-2">
               <TextField v-model="draft.owner.name" label="Name" name="owner.name" :fault="fault" />
               <TextField
                 v-model="draft.owner.phone"
@@ -137,15 +146,9 @@ function startOver() {
                 figure
                 inputmode="tel"
               />
-              <TextField
-                v-model="draft.owner.email"
-                label="E-mail, if they like"
-                name="owner.email"
-                :fault="fault"
-                inputmode="email"
-              />
             </div>
           </section>
+          <JobWords v-model="draft" :fault="fault" />
           <section aria-label="Bike">
             <h2 class="mb-2 border-b border-ink pb-1">Bike</h2>
             <div v-if="draft.chosen === 'bike'" class="flex items-center gap-5">
@@ -162,12 +165,46 @@ function startOver() {
                 </span>
               </p>
             </div>
-            <div v-else data-first="new-bike"><FactsForm v-model="draft.bike" :fault="fault" choosing /></div>
+            <div v-else data-first="new-bike" class="flex flex-col gap-3">
+              <BikeNames v-model="draft.bike" :fault="fault" />
+              <KindChoice :kind="draft.bike.facts.kind" @take="(kind) => facts?.take(kind)" />
+              <details class="border-y border-rule py-1" :open="factFault || undefined">
+                <summary class="min-h-11 cursor-pointer py-2">
+                  <b>How it differs from its kind</b>
+                  <span class="text-[15px] text-soft">
+                    · whoever has it in hand reads the rest when it is needed</span
+                  >
+                </summary>
+                <FactsForm ref="facts" v-model="draft.bike" :fault="fault" />
+              </details>
+            </div>
           </section>
           <section class="flex flex-col gap-4" aria-label="The job">
             <h2 class="border-b border-ink pb-1">The job</h2>
-            <JobFields v-model="draft" :fault="fault" />
             <BroughtList ref="brought" v-model="draft.belongings" />
+            <JobPromise v-model="draft" :fault="fault" />
+            <details class="border-y border-rule py-1" :open="moreFault || undefined">
+              <summary class="min-h-11 cursor-pointer py-2">
+                <b>More, when there is time</b>
+                <span class="text-[15px] text-soft">
+                  · condition at arrival, stand, frame number, e-mail</span
+                >
+              </summary>
+              <div class="grid gap-3 pb-2 sm:grid-cols-2">
+                <JobMore v-model="draft" :fault="fault" />
+                <template v-if="draft.chosen !== 'bike'">
+                  <BikeMore v-model="draft.bike" :fault="fault" />
+                </template>
+                <TextField
+                  v-if="draft.chosen === 'new'"
+                  v-model="draft.owner.email"
+                  label="E-mail, if they like"
+                  name="owner.email"
+                  :fault="fault"
+                  inputmode="email"
+                />
+              </div>
+            </details>
             <div class="sticky bottom-0 flex items-center gap-3 border-t border-ink bg-chalk py-3">
               <button
                 type="submit"

@@ -1,5 +1,5 @@
 import { inject, type InjectionKey, provide, type Ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 
 import type { JobView, Obstacle } from '@/api/client'
 import { useRecord } from '@/api/job'
@@ -27,9 +27,14 @@ export function useOpenJob(): OpenJob {
 export function useTarget() {
   const route = useRoute()
   const router = useRouter()
+  /** An answer that comes late does not lead back to a stage that was left, nor open something of the next one. */
+  let left = false
+  onBeforeRouteLeave(() => void (left = true))
   return {
     target: () => (typeof route.query.at === 'string' ? route.query.at : undefined),
-    open: (at: string) => router.replace({ query: { ...route.query, at } }),
+    open: async (at: string) => {
+      if (!left) await router.replace({ query: { ...route.query, at } })
+    },
   }
 }
 

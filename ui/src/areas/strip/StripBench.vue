@@ -9,6 +9,8 @@ import KeyCap from '@/parts/KeyCap.vue'
 import ExtraPart from './ExtraPart.vue'
 import PartBench from './PartBench.vue'
 import StripDrawing from './StripDrawing.vue'
+import SumForm from './SumForm.vue'
+import { sums } from './sums'
 import TrayList from './TrayList.vue'
 import WashList from './WashList.vue'
 
@@ -95,6 +97,10 @@ useBenchKeys((key) => {
       </div>
       <ExtraPart v-if="adding && !locked" :key="strip.tray.length" :strip="strip" @done="adding = false" />
       <WashList :strip="strip" :locked="locked" />
+      <details v-for="w in strip.sums" :key="w" class="border-t border-rule">
+        <summary class="min-h-11 cursor-pointer px-4 py-2.5 font-semibold">{{ sums[w]?.name }}</summary>
+        <SumForm :what="w as Schemas['SumAsked']['what']" />
+      </details>
       <p v-if="strip.open.length" class="px-4 pb-2 text-[15px] text-soft">
         Still open: {{ strip.open.join('; ') }}. What is on the tray at the end is named before it leaves.
       </p>

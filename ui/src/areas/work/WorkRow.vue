@@ -2,7 +2,6 @@
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
-import { useBike } from '@/api/job'
 import { useOpenJob, useWays } from '@/areas/job/open'
 import { useUnsaid } from '@/areas/lives/unsaid'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -33,35 +32,12 @@ const pour = computed(() => {
   return b && (props.item.pours === 'front' ? b.front : b.rear)
 })
 
-/** Places that the work renews: what came out of a drawer for it is fitted there with Done. */
-const { data: bike } = useBike(() => job.value.bike.id)
-async function fitFromStores() {
-  const places = (bike.value?.lines ?? []).filter((l) =>
-    l.work.some((w) => w.operation === props.item.item.operation),
-  )
-  const stocked = (props.item.item.parts ?? []).filter(
-    (p) => p.stock && fitted.value.some((f) => f.used && f.name === p.name),
-  )
-  const [place, part] = [places[0], stocked[0]]
-  if (places.length !== 1 || stocked.length !== 1 || !place || !part) return
-  await pen.record({
-    fitted: {
-      place: place.place,
-      stock: part.stock,
-      grade: 'new',
-      from: 'stock',
-      why: 'worn',
-      became: 'scrap',
-      item: props.item.id,
-    },
-  })
-}
-async function done() {
+function done() {
   const parts = fitted.value
     .filter((p) => p.used && p.name.trim())
     .map((p) => ({ name: p.name, quantity: p.quantity }))
   if (more.value.trim()) parts.push({ name: more.value.trim(), quantity: 1 })
-  const taken = await pen.record({
+  void pen.record({
     work: {
       item: props.item.id,
       note: note.value || undefined,
@@ -70,7 +46,6 @@ async function done() {
       reason: reason.value || undefined,
     },
   })
-  if (taken) await fitFromStores()
 }
 const undo = () =>
   props.item.work_id && pen.record({ withdrawn: { reason: 'not done after all' } }, props.item.work_id)

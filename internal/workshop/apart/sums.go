@@ -1,0 +1,176 @@
+package apart
+
+import (
+	"errors"
+	"fmt"
+	"strings"
+
+	"utensil/core/bearing"
+	"utensil/core/fit"
+	"utensil/core/measure"
+	"utensil/core/words"
+	"utensil/internal/workshop/record"
+	"utensil/knowledge"
+)
+
+// SumAsked is arithmetic of an assembly, each figure as it was typed.
+type SumAsked struct {
+	What    string            `json:"what" enum:"stack,play,clearance,shell,press"`
+	Figures map[string]string `json:"figures"`
+	Thread  bool              `json:"thread,omitempty" doc:"of a shell: it has one"`
+}
+
+// Sum is what came of it.
+type Sum struct {
+	Says   string    `json:"says"`
+	More   []string  `json:"more,omitempty" doc:"what else is to be known"`
+	Right  bool      `json:"right" doc:"it may stay so"`
+	Stack  []float64 `json:"stack_mm,omitempty" doc:"spacers, largest first"`
+	Gap    float64   `json:"gap_mm,omitempty"`
+	Turn   float64   `json:"turn,omitempty" doc:"of a cone"`
+	Spacer float64   `json:"spacer_mm,omitempty"`
+}
+
+// Reckon does the arithmetic of an assembly. It records nothing.
+func Reckon(book *knowledge.Book, in SumAsked) (Sum, error) {
+	f := figures{typed: in.Figures}
+	var sum Sum
+	var err error
+	switch in.What {
+	case "stack":
+		sum, err = stack(&f)
+	case "play":
+		sum, err = play(&f)
+	case "clearance":
+		sum, err = clearance(&f)
+	case "shell":
+		sum, err = shell(book, &f, in.Thread)
+	case "press":
+		sum, err = press(&f)
+	default:
+		return Sum{}, record.Refuse("what", "That is no sum that is done here.")
+	}
+	if f.err != nil {
+		return Sum{}, f.err
+	}
+	var refused *bearing.Refused
+	var wrong *fit.Error
+	switch {
+	case errors.As(err, &refused):
+		return Sum{}, record.Refuse("figures."+refused.Field, "%s", refused.Problem)
+	case errors.As(err, &wrong):
+		return Sum{}, record.Refuse("figures."+wrong.Particular, "%s", wrong.Problem)
+	}
+	return sum, err
+}
+
+// figures are read one by one; the first that cannot be read is told.
+type figures struct {
+	typed map[string]string
+	err   error
+}
+
+func (f *figures) mm(name string) float64 {
+	figure, err := measure.ParseFigure(f.typed[name], measure.Millimetre)
+	if err != nil && f.err == nil {
+		f.err = record.InField("figures."+name, err)
+	}
+	return figure.Base
+}
+
+func stack(f *figures) (Sum, error) {
+	s := bearing.Stack{Steerer: f.mm("steerer_mm"), Stem: f.mm("stem_mm")}
+	if f.err != nil {
+		return Sum{}, nil
+	}
+	out, err := s.Spacers()
+	sum := Sum{Stack: out.Spacers, Gap: out.Gap, Right: out.Right()}
+	list := make([]string, len(out.Spacers))
+	for i, x := range out.Spacers {
+		list[i] = measure.Format(x)
+	}
+	switch {
+	case out.Short:
+		sum.Says = fmt.Sprintf("The steerer ends %s mm below the stem's edge: the clamp is not filled. A lower stem, or another fork; not so.",
+			measure.Format(out.Gap))
+	case !sum.Right:
+		sum.Says = fmt.Sprintf("No usual spacers leave 2 to 3 mm: it is %s mm. Cut the steerer, or fit another spacer.", measure.Format(out.Gap))
+	case len(list) == 0:
+		sum.Says = fmt.Sprintf("No spacer: the steerer ends %s mm under the stem's edge.", measure.Format(out.Gap))
+	default:
+		sum.Says = fmt.Sprintf("Spacers %s mm: the steerer ends %s mm under the topmost edge.", strings.Join(list, " + "),
+			measure.Format(out.Gap))
+	}
+	sum.More = []string{"The cap preloads and holds nothing: cap first, then the stem's own bolts.",
+		"A carbon steerer needs its plug inside, and what its maker says of spacers above and below."}
+	return sum, err
+}
+
+// rows is how far apart the rows of balls of a hub lie when nobody has measured it, mm (common practice).
+const rows = 60.0
+
+func play(f *figures) (Sum, error) {
+	rim, radius, pitch := f.mm("rim"), f.mm("radius"), f.mm("pitch")
+	if f.err != nil {
+		return Sum{}, nil
+	}
+	at, turn, err := bearing.Hub{Pitch: pitch, Rows: rows}.Takes(rim, radius)
+	sum := Sum{Turn: turn, Right: rim == 0}
+	if rim == 0 {
+		sum.Says = "No play at the rim. Does it still turn freely to the last?"
+	} else {
+		sum.Says = fmt.Sprintf("%.2f mm at the bearings: %.0f degrees of one cone, a little at a time.", at, turn*360)
+	}
+	sum.More = []string{fmt.Sprintf("A full turn moves a cone by %s mm. Play is magnified at the rim: feel it there.", measure.Format(pitch)),
+		"A quick-release squeezes the axle: leave a trace of play with it open, none with it closed."}
+	return sum, err
+}
+
+func clearance(f *figures) (Sum, error) {
+	rest, flexed := f.mm("rest"), f.mm("flexed")
+	if f.err != nil {
+		return Sum{}, nil
+	}
+	c, err := fit.Clear(rest, flexed)
+	return Sum{Says: c.Says, Right: c.Enough, Spacer: c.Spacer}, err
+}
+
+func shell(book *knowledge.Book, f *figures, thread bool) (Sum, error) {
+	m := fit.ShellMeasured{Width: f.mm("width"), Bore: f.mm("bore"), Threaded: thread}
+	if f.err != nil {
+		return Sum{}, nil
+	}
+	all := make([]fit.Shell, len(book.Shells))
+	for i, s := range book.Shells {
+		all[i] = s.Shell
+	}
+	near := m.Shells(all)
+	if len(near) == 0 {
+		return Sum{Says: "None of ours. Measure width over the faces and bore once more; look for a mark on the shell."}, nil
+	}
+	sum := Sum{Says: near[0].Name + ": " + near[0].Cups + ".", Right: true}
+	hand := "It is pressed in: no thread."
+	if near[0].Threads > 0 {
+		hand = "Drive side: right-hand thread, as on the left."
+		if near[0].DriveLeft {
+			hand = "Drive side: LEFT-hand thread. Left side: right-hand."
+		}
+	}
+	sum.More = []string{hand, fmt.Sprintf("Chain's line about %s mm. %s.", measure.Format(near[0].Line), words.Capital(near[0].Source))}
+	if len(near) > 1 {
+		sum.More = append(sum.More, "It may also be: "+near[1].Name+".")
+	}
+	return sum, nil
+}
+
+// finely is how far a calliper may be off on a seat, mm.
+const finely = 0.02
+
+func press(f *figures) (Sum, error) {
+	bore, outside := f.mm("bore"), f.mm("outside")
+	if f.err != nil {
+		return Sum{}, nil
+	}
+	p, err := bearing.PressFit(bore, outside, finely)
+	return Sum{Says: p.Says, Right: p.State == "right"}, err
+}

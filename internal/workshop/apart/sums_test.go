@@ -1,0 +1,63 @@
+package apart_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/workshop/apart"
+	"utensil/knowledge"
+)
+
+type typed = map[string]string
+
+func TestSumsOfAnAssembly(t *testing.T) {
+	book, err := knowledge.Shipped()
+	require.NoError(t, err)
+	for _, c := range []struct {
+		name string
+		in   apart.SumAsked
+		says string
+		more string
+	}{
+		{"spacers", apart.SumAsked{What: "stack", Figures: typed{"steerer_mm": "53,0", "stem_mm": "40"}}, "Spacers 10 + 5 mm", "cap first"},
+		{"a steerer too short", apart.SumAsked{What: "stack", Figures: typed{"steerer_mm": "30", "stem_mm": "40"}},
+			"the clamp is not filled", ""},
+		// 1 mm at a rim of 311 mm, rows 60 mm apart: 1 × 30 / 311 = 0.096 mm, of a pitch of 1 mm 35 degrees.
+		{"play", apart.SumAsked{What: "play", Figures: typed{"rim": "1", "radius": "311", "pitch": "1"}},
+			"0.10 mm at the bearings: 35 degrees", "A full turn moves a cone by 1 mm"},
+		// ISO 6696 (from memory): 1.37 × 24, the drive side's thread left-hand.
+		{"a threaded shell", apart.SumAsked{What: "shell", Figures: typed{"width": "68.2", "bore": "33.5"}, Thread: true}, "1.37 in × 24, 68 mm",
+			"Drive side: LEFT-hand thread"},
+		{"the other thread", apart.SumAsked{What: "shell", Figures: typed{"width": "70", "bore": "34.8"}, Thread: true}, "36 mm × 24",
+			"right-hand thread, as on the left"},
+		{"a pressed shell", apart.SumAsked{What: "shell", Figures: typed{"width": "92", "bore": "41"}},
+			"pressed, 41 mm bore, 92 mm", "no thread"},
+		{"no shell", apart.SumAsked{What: "shell", Figures: typed{"width": "120", "bore": "41"}}, "None of ours", ""},
+		{"an arm", apart.SumAsked{What: "clearance", Figures: typed{"rest": "0.5", "flexed": "0.1"}}, "too little", ""},
+		{"a press fit", apart.SumAsked{What: "press", Figures: typed{"bore": "40.96", "outside": "41"}}, "A light press", ""},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			sum, err := apart.Reckon(book, c.in)
+			require.NoError(t, err)
+			assert.Contains(t, sum.Says, c.says)
+			if c.more != "" {
+				assert.Contains(t, sum.More[0]+sum.More[len(sum.More)-1], c.more)
+			}
+		})
+	}
+	for says, in := range map[string]apart.SumAsked{
+		"no sum":         {What: "luck"},
+		"cannot be":      {What: "play", Figures: typed{"rim": "40", "radius": "311", "pitch": "1"}},
+		"smaller than":   {What: "clearance", Figures: typed{"rest": "1", "flexed": "3"}},
+		"“far”":          {What: "press", Figures: typed{"bore": "far", "outside": "41"}},
+		"is one of them": {What: "press", Figures: typed{"bore": "30", "outside": "41"}},
+		"10 to 350":      {What: "stack", Figures: typed{"steerer_mm": "1", "stem_mm": "40"}},
+	} {
+		t.Run(says, func(t *testing.T) {
+			_, err := apart.Reckon(book, in)
+			assert.ErrorContains(t, err, says)
+		})
+	}
+}
