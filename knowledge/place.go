@@ -40,11 +40,14 @@ func (b *Book) PlacesOn(f bike.Facts) []Place {
 	return slices.DeleteFunc(slices.Clone(b.Places), func(p Place) bool { return !p.When.Holds(f) })
 }
 
-// Renewing lists the work that renews what sits at a place of a bike, in the order of the catalogue.
-func (b *Book) Renewing(place string, f bike.Facts) (work []Operation) {
+// Renewing lists, by place, the work that renews what sits there on a bike, in the order of the catalogue.
+func (b *Book) Renewing(f bike.Facts) map[string][]Operation {
+	work := map[string][]Operation{}
 	for _, o := range b.Operations {
-		if slices.Contains(o.Fits, place) && o.When.Holds(f) {
-			work = append(work, o)
+		if len(o.Fits) > 0 && o.When.Holds(f) {
+			for _, place := range o.Fits {
+				work[place] = append(work[place], o)
+			}
 		}
 	}
 	return work

@@ -5,8 +5,11 @@ import (
 	"math"
 	"math/rand/v2"
 	"testing"
+	"time"
 
 	"utensil/core/bearing"
+	"utensil/core/fit"
+	"utensil/core/measure"
 	"utensil/knowledge"
 )
 
@@ -75,4 +78,35 @@ func closest(known []bearing.Kind, m bearing.Measured) (id string) {
 		}
 	}
 	return id
+}
+
+// BenchmarkFit asks for every place of a bike whether what sits there would fit once more, and something else would.
+func BenchmarkFit(b *testing.B) {
+	book, err := knowledge.Shipped()
+	if err != nil {
+		b.Fatal(err)
+	}
+	on := fit.Parts{}
+	facts := book.Kinds[0].Facts
+	for _, place := range book.PlacesOn(facts) {
+		part := map[string]string{}
+		for _, p := range place.Particulars {
+			part[p.ID] = measure.Format(math.Round((p.Least + p.Most) / 2))
+			if len(p.Words) > 0 {
+				part[p.ID] = p.Words[0]
+			}
+		}
+		on[place.ID] = part
+	}
+	asked, start := 0, time.Now()
+	const times = 200
+	for range times {
+		for place, part := range on {
+			fit.Ask(place, part, fit.Bike{Facts: facts, On: on})
+			fit.Ask(place, map[string]string{}, fit.Bike{Facts: facts, On: on})
+			asked += 2
+		}
+	}
+	fmt.Printf("will it fit: a whole bike in %.2f ms, %d questions (aim: under 5)\n",
+		float64(time.Since(start).Microseconds())/1000/times, asked/times)
 }

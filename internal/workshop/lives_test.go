@@ -11,6 +11,7 @@ import (
 
 	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/parts"
@@ -172,4 +173,25 @@ func TestAPartThatDoesNotFitIsRefusedWithWhatWould(t *testing.T) {
 	require.NoError(t, write(w, r, parts.Puttings.Says(better), nil))
 	assert.Equal(t, []string{"Nothing is known to compare it with: hold it against what came off."},
 		parts.Puttings.In(r.Entries[1].Content).If)
+}
+
+func TestWhatIsOnForNowCallsTheBikeBack(t *testing.T) {
+	w, r := discBike(t)
+	spare := parts.Putting{Place: "rear-mech", Grade: "good", From: "spares", Why: "broken", Became: "scrap", ForNow: true}
+	require.NoError(t, write(w, r, parts.Puttings.Says(spare), nil))
+	back := func() []record.CallBack { return door.CallBacks(lay(w, r)) }
+	require.Len(t, back(), 1)
+	assert.Equal(t, "Fit the right rear mech: what is on it is for now", back()[0].What)
+	assert.Equal(t, lay(w, r).Day(14), back()[0].Due)
+
+	// Back with the right one on, it is settled by that alone.
+	called := back()[0]
+	called.ID, called.JobID = record.NewID(), record.NewID()
+	record.CallBacks.Lay(r, []record.CallBack{called})
+	r.Earlier, r.Entries = r.Entries, nil
+	assert.False(t, door.Calling(lay(w, r))[0].Answered)
+	right := parts.Putting{Place: "rear-mech", Grade: "new", From: "stock", Why: "borrowed", Became: "spares"}
+	require.NoError(t, write(w, r, parts.Puttings.Says(right), nil))
+	assert.True(t, door.Calling(lay(w, r))[0].Answered)
+	assert.Empty(t, back())
 }

@@ -6,10 +6,12 @@ import (
 	"strings"
 	"time"
 
+	"utensil/core/words"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 )
@@ -111,10 +113,10 @@ func OnLeaving(s *record.Sheet) Seal {
 	return seal
 }
 
-// madeBy lists the call-backs that a release would make: joints that settle, and what the
-// runs of procedures ask for.
+// madeBy lists the call-backs that a release would make: joints that settle, what the runs of
+// procedures ask for, and what sits there for now.
 func madeBy(s *record.Sheet) []record.CallBack {
-	out := comesBack(s)
+	out := append(comesBack(s), forNow(s)...)
 	if c := recheck(s); c != nil {
 		out = append(out, *c)
 	}
@@ -153,6 +155,8 @@ type Called struct {
 // work is done, its point was looked at when its day had come. Anything else a person settles.
 func answers(s *record.Sheet, c record.CallBack) bool {
 	switch {
+	case rightOne(s, c):
+		return true
 	case len(c.Fasteners) > 0:
 		return !slices.ContainsFunc(c.Fasteners, func(id string) bool {
 			return !slices.ContainsFunc(torque.Bolts.Of(s), func(b torque.BoltView) bool { return b.Fastener == id && b.Settled })
@@ -200,4 +204,36 @@ func comesBack(s *record.Sheet) (out []record.CallBack) {
 		}
 	}
 	return out
+}
+
+// forNowDays is by when the right part is to be on in place of one that was fitted for now (our own
+// judgement; the day is put off in the diary).
+const forNowDays = 14
+
+// forNow lists the call-backs for what sits on the bike for now.
+func forNow(s *record.Sheet) (out []record.CallBack) {
+	for _, life := range parts.Borrowed(s) {
+		place, _ := s.Book.Place(life.Put.Place)
+		c := record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", Due: s.Day(forNowDays),
+			What: forNowWhat(place.Name)}
+		if work := parts.Renewals.Of(s)[place.ID]; len(work) > 0 {
+			c.Operation = work[0].ID
+		}
+		out = append(out, c)
+	}
+	return out
+}
+
+func forNowWhat(place string) string {
+	return "Fit the right " + words.Lower(place) + ": what is on it is for now"
+}
+
+// rightOne says whether a call-back was for something that sits there for now, and does no more.
+func rightOne(s *record.Sheet, c record.CallBack) bool {
+	for _, place := range parts.Places.Of(s) {
+		if c.What == forNowWhat(place.Name) {
+			return !slices.ContainsFunc(parts.Borrowed(s), func(l parts.Life) bool { return l.Put.Place == place.ID })
+		}
+	}
+	return false
 }

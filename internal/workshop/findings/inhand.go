@@ -3,6 +3,7 @@ package findings
 import (
 	"utensil/core/words"
 	"utensil/internal/workshop/apart"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -12,7 +13,7 @@ func inHand(s *record.Sheet) (found []FindingView) {
 	for _, x := range apart.Found.Of(s) {
 		f := FindingView{ID: x.ID, Title: x.Title, Mark: x.Mark, Reason: x.Reason, By: x.By, At: x.At, right: x.Right}
 		if x.Mark.NeedsWork() {
-			for _, o := range s.Book.Renewing(x.Place, s.Bike.Facts) {
+			for _, o := range parts.Renewals.Of(s)[x.Place] {
 				suggest(s, &f, knowledge.Offer{Operation: o, How: "replace"})
 			}
 			if len(f.Suggested) == 0 {

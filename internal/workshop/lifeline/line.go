@@ -50,6 +50,8 @@ type PartLife struct {
 	Why         string            `json:"why,omitempty" doc:"it came off, in words"`
 	Became      string            `json:"became,omitempty" doc:"what became of it, in words"`
 	ForNow      bool              `json:"for_now"`
+	Name        string            `json:"name,omitempty" doc:"as the stores have it"`
+	Note        string            `json:"note,omitempty"`
 	Price       estimate.Minor    `json:"price_minor" doc:"of the parts on its bill; 0 when there was none"`
 	Readings    []PartReading     `json:"readings" doc:"oldest first"`
 }
@@ -121,7 +123,7 @@ func readings(s *record.Sheet) map[string][]PartReading {
 func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReading) Line {
 	v := Line{Place: place.ID, Name: place.Name, End: place.End, Mark: wear.Open, Lives: []PartLife{}, Work: []Renewal{},
 		Particulars: record.Some(place.Particulars), Bearing: place.Bearing != ""}
-	for _, o := range s.Book.Renewing(place.ID, s.Bike.Facts) {
+	for _, o := range parts.Renewals.Of(s)[place.ID] {
 		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Parts: parts.Priced(s, o)}
 		r.Total = estimate.Line{Labour: estimate.Labour(o.Minutes, s.Settings.Hourly), Parts: r.Parts}.Sum()
 		v.Work = append(v.Work, r)
@@ -150,7 +152,7 @@ func told(place knowledge.Place, life parts.Life, read map[string][]PartReading)
 	p := PartLife{ID: life.ID, Readings: []PartReading{}, Says: fit.Spell(place.Particulars, life.Put.Particulars), Mark: life.Put.Mark,
 		Particulars: life.Put.Particulars,
 		By:          life.By, Why: record.NameOf(parts.Reasons, string(life.Why)), Became: record.NameOf(parts.Fates, string(life.Became)),
-		ForNow: life.Put.ForNow, Price: life.Price}
+		ForNow: life.Put.ForNow, Price: life.Price, Note: life.Put.Note, Name: life.Put.Name}
 	if p.Particulars == nil {
 		p.Particulars = map[string]string{}
 	}

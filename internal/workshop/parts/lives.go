@@ -35,6 +35,9 @@ func (l Life) Holds(at time.Time) bool {
 // Places are those that this bike has.
 var Places = record.Derive(func(s *record.Sheet) []knowledge.Place { return s.Book.PlacesOn(s.Bike.Facts) })
 
+// Renewals are, by place, the work that renews what sits there.
+var Renewals = record.Derive(func(s *record.Sheet) map[string][]knowledge.Operation { return s.Book.Renewing(s.Bike.Facts) })
+
 // change is something that began or ended a life.
 type change struct {
 	at  time.Time
@@ -142,4 +145,14 @@ func Renewed(s *record.Sheet, point string) (times []time.Time) {
 		}
 	}
 	return times
+}
+
+// Borrowed are the places where something sits for now, until the right one is here, by what sits there.
+func Borrowed(s *record.Sheet) (list []Life) {
+	for _, place := range Places.Of(s) {
+		if now, sits := sitting(s, place.ID); sits && now.Put.ForNow {
+			list = append(list, now)
+		}
+	}
+	return list
 }

@@ -37,6 +37,7 @@ func fromStock(s *record.Sheet, place knowledge.Place, corrects *record.ID, in *
 	in.Name, in.Price, in.Grade, in.From = item.Name, item.Price, Grade(item.Grade), "stock"
 	if item.Grade != "new" {
 		in.From = "spares"
+		in.Note = cmp.Or(in.Note, item.Note) // a part takes its life along
 	}
 	return nil
 }

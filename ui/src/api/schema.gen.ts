@@ -3001,6 +3001,9 @@ export interface components {
             id?: string;
             /** @description what is written on it */
             mark?: string;
+            /** @description as the stores have it */
+            name?: string;
+            note?: string;
             particulars: {
                 [key: string]: string;
             };

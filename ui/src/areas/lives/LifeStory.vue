@@ -2,8 +2,10 @@
 import { computed, defineAsyncComponent } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { useWords } from '@/api/words'
 import { useMoney } from '@/parts/money'
 import { useTimes } from '@/parts/time'
+import { figure } from '@/parts/words'
 
 /** The story of one place: how it wears, what sat there before, what it cost. */
 const props = defineProps<{ line: Schemas['Line'] }>()
@@ -11,6 +13,25 @@ const LifePlot = defineAsyncComponent(() => import('./LifePlot.vue'))
 const { date } = useTimes()
 const { money } = useMoney()
 const newest = computed(() => [...props.line.lives].reverse())
+/** A part that is kept goes into the stores with its life: what it was, how long it sat here, how it was read last. */
+const words = useWords()
+const kept = computed(() => words.list('fates').find((f) => f.word === 'spares')?.name)
+function spareOf(p: Schemas['PartLife']) {
+  const last = [...p.readings].reverse().find((r) => r.value !== undefined)
+  const note = [
+    p.from ? `on a bike from ${date(p.from)}` : 'on a bike since before it was first seen',
+    p.to && `to ${date(p.to)}`,
+    last?.value !== undefined && `read last at ${figure(last.value)} ${props.line.plot?.unit ?? ''}`,
+    p.note,
+  ]
+  const spare = {
+    name: `Used ${props.line.name.toLowerCase()}`,
+    kind: props.line.place.replace(/^(front|rear)-(?!mech)/, ''),
+    particulars: p.particulars,
+    note: note.filter(Boolean).join(', '),
+  }
+  return { name: 'stores', query: { spare: JSON.stringify(spare) } }
+}
 const figures = computed(() => props.line.lives.some((p) => p.readings.some((r) => r.value !== undefined)))
 </script>
 
@@ -45,6 +66,10 @@ const figures = computed(() => props.line.lives.some((p) => p.readings.some((r) 
             ><template v-if="p.to">
               · came off {{ date(p.to) }}<template v-if="p.why">: {{ p.why }}</template
               ><template v-if="p.became">, {{ p.became }}</template></template
+            >
+            <template v-if="p.note"> · {{ p.note }}</template>
+            <RouterLink v-if="p.became === kept" class="ml-1 text-petrol underline" :to="spareOf(p)"
+              >into the stores</RouterLink
             >
           </span>
         </li>

@@ -2,6 +2,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
 
+import { useRoute } from 'vue-router'
+
 import { ask, client, newId, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
@@ -42,6 +44,18 @@ const blank = (): Schemas['Stocked'] => ({
   note: '',
   version: 0,
 })
+
+/** A part that came off a bike is put into a drawer with what is known of it. */
+const route = useRoute()
+function spareIn(text: unknown): Partial<Schemas['Stocked']> | undefined {
+  try {
+    return typeof text === 'string' ? (JSON.parse(text) as Partial<Schemas['Stocked']>) : undefined
+  } catch {
+    return undefined // an address that somebody has cut short
+  }
+}
+const spare = spareIn(route.query.spare)
+if (spare) fresh.value = { ...blank(), ...spare, grade: 'good', held: 1 }
 
 const short = (i: Schemas['Stocked']) => i.held < i.least || i.held <= 0
 const text = (i: Schemas['Stocked']) =>
