@@ -118,7 +118,13 @@ const save = () =>
           :name="`particulars.${p.id}`"
           :fault="fault?.field === `particulars.${p.id}` ? fault : undefined"
         >
-          <select v-if="p.words?.length" :id="f.id" v-model="form.particulars[p.id]" class="input">
+          <select
+            v-if="p.words?.length"
+            :id="f.id"
+            class="input"
+            :value="form.particulars[p.id] ?? ''"
+            @change="form.particulars[p.id] = ($event.target as HTMLSelectElement).value"
+          >
             <option value="">not read</option>
             <option v-for="w in p.words" :key="w" :value="w">{{ w }}</option>
           </select>

@@ -63,7 +63,7 @@ async function fit() {
 <template>
   <form class="border-t border-rule pt-3" :aria-label="`New: ${part.name}`" @submit.prevent="fit">
     <FaultNote v-if="pen.fault.value" class="mb-2" :fault="pen.fault.value" />
-    <CandidateList v-if="part.place" v-model="stock" :place="part.place" @take="out" />
+    <CandidateList v-if="part.place && !part.bearing" v-model="stock" :place="part.place" @take="out" />
     <div class="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-4 xl:grid-cols-6">
       <FormField
         v-for="p in fields"
@@ -106,6 +106,13 @@ async function fit() {
         </select></FormField
       >
     </div>
+    <CandidateList
+      v-if="part.place && part.bearing"
+      v-model="stock"
+      class="mt-3"
+      :place="part.place"
+      @take="out"
+    />
     <p v-for="l in part.lay ?? []" :key="l.where" class="mt-2">
       Goes on with <b>{{ l.name }}</b>, {{ l.where }}<template v-if="part.goes">; {{ part.goes }}</template
       >.
