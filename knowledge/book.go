@@ -35,6 +35,7 @@ type Book struct {
 	Places        []Place
 	Assemblies    []Assembly
 	Shells        []Shell
+	Oilings       []Oiling
 	Bearings      []Bearing
 	Balls         []Ball
 }

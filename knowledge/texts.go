@@ -47,6 +47,7 @@ var Files = []struct{ Name, About string }{
 	{"points.yaml", "Inspection points: method, instrument, limits, words"},
 	{"places.yaml", "What sits where on a bike, and the particulars it is known by"},
 	{"bearings.yaml", "Cartridge bearings by bore, outside, width and angles"},
+	{"oiling.yaml", "What a tune oils without taking anything apart"},
 	{"shells.yaml", "Bottom bracket shells by width, bore and thread"},
 	{"balls.yaml", "Loose balls, and how many a place holds"},
 	{"assemblies/own.yaml", "Assemblies: parts on an axis, which way each goes, what is laid between"},

@@ -247,6 +247,9 @@ func (b *Book) validateParts(origins origin) (errs []error) {
 	for _, k := range b.Bearings {
 		wrong("bearings.yaml", k.ID, b.validateBearing(k))
 	}
+	for _, o := range b.Oilings {
+		wrong("oiling.yaml", o.ID, b.validateOiling(o))
+	}
 	for _, s := range b.Shells {
 		wrong("shells.yaml", s.ID, s.Validate())
 	}

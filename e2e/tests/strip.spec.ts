@@ -115,3 +115,14 @@ test('what is not in the picture is noted, and an assembly that we lack is sketc
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   await expect.poll(over).toBeLessThanOrEqual(0)
 })
+
+test('what a tune oils is ticked on the map of the bike', async ({ page }) => {
+  await signIn(page)
+  await openJob(page, 'Osier Carrier')
+  await stage(page, 'Work').click()
+  await page.getByRole('link', { name: 'Oiling' }).click()
+  await expect(page.getByRole('button', { name: /Chain/ }).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Oiled: Chain rollers' }).click()
+  await expect(page.getByRole('button', { name: 'Not oiled after all: Chain rollers' })).toBeVisible()
+  await expectSound(page, 'Oiling')
+})

@@ -17,13 +17,14 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 )
 
 // Sheet writes the service sheet of a job as PDF: found, done, measured, every torque,
-// declined, belongings.
-func Sheet(w io.Writer, v workshop.JobView, shop record.Settings, depth string) error {
+// declined, belongings, what is on the bike.
+func Sheet(w io.Writer, v workshop.JobView, on []lifeline.Line, shop record.Settings, depth string, now time.Time) error {
 	local := func(t time.Time) string { return t.In(shop.Location()).Format("2 Jan 2006 15:04") }
 	p := newPage(fmt.Sprintf("Service sheet %d", v.Job.Number), fmt.Sprintf("%s · sheet %d · %s", shop.Name, v.Job.Number, v.Title))
 
@@ -55,6 +56,7 @@ func Sheet(w io.Writer, v workshop.JobView, shop record.Settings, depth string) 
 	found(p, v)
 	done(p, v, shop)
 	measured(p, v)
+	lives(p, on, now)
 	torques(p, v)
 	signed(p, v, shop)
 	rest(p, v, local)

@@ -2,6 +2,7 @@ package document_test
 
 import (
 	"bytes"
+	"fmt"
 	"os/exec"
 	"strings"
 	"testing"
@@ -11,20 +12,22 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/fastener"
+	"utensil/core/wear"
 	"utensil/internal/document"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 )
 
 // readBack is the text of a sheet as poppler reads it, with blanks and line ends as single blanks.
-func readBack(t *testing.T, v workshop.JobView) string {
+func readBack(t *testing.T, v workshop.JobView, on ...lifeline.Line) string {
 	t.Helper()
 	var pdf bytes.Buffer
-	require.NoError(t, document.Sheet(&pdf, v, record.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"},
-		"Quick tune"))
+	require.NoError(t, document.Sheet(&pdf, v, on, record.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"},
+		"Quick tune", time.Date(2026, 7, 2, 12, 0, 0, 0, time.UTC)))
 	read := exec.Command("pdftotext", "-", "-")
 	read.Stdin = &pdf
 	text, err := read.Output()
@@ -73,4 +76,23 @@ func TestTheSheetTellsTheOwnerWhatComesNext(t *testing.T) {
 	} {
 		assert.Contains(t, text, want)
 	}
+}
+
+func TestTheSheetShowsWhatIsOnTheBike(t *testing.T) {
+	fitted, read := time.Date(2025, 3, 4, 9, 0, 0, 0, time.UTC), time.Date(2026, 7, 1, 9, 0, 0, 0, time.UTC)
+	from, to := time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC), time.Date(2027, 9, 1, 0, 0, 0, 0, time.UTC)
+	chain := lifeline.Line{Place: "chain", Name: "Chain", Known: true, Mark: wear.Watch, Last: "0.4 %", Left: "900 km",
+		DueFrom: &from, DueTo: &to, Lives: []lifeline.PartLife{{To: &fitted, Readings: []lifeline.PartReading{{At: fitted.AddDate(0, -2, 0)}}},
+			{From: &fitted, Readings: []lifeline.PartReading{{At: read}}}}}
+	lines := []lifeline.Line{chain, {Place: "bar", Name: "Handlebar"}}
+	for i := range 30 { // more than there is room for
+		lines = append(lines, lifeline.Line{Place: "x", Name: fmt.Sprint("Place ", i), Known: true, Lives: []lifeline.PartLife{{From: &fitted}}})
+	}
+	text := readBack(t, workshop.JobView{Title: "Pelham Drover, green"}, lines...)
+	for _, want := range []string{"What is on it", "Chain", "0.4 % · 900 km", "2026", "due within this span"} {
+		assert.Contains(t, text, want)
+	}
+	assert.NotContains(t, text, "Handlebar", "nothing is known there")
+	assert.NotContains(t, text, "Place 20")
+	assert.NotContains(t, readBack(t, workshop.JobView{Title: "Pelham Drover, green"}), "What is on it")
 }

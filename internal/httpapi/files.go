@@ -8,6 +8,7 @@ import (
 	"log/slog"
 	"net/http"
 	"slices"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -78,10 +79,14 @@ func (s *Server) sheet(r *http.Request, _ record.Actor) (file, error) {
 	if err != nil {
 		return file{}, err
 	}
+	past, err := s.shop.BikeHistory(r.Context(), job.Bike.ID)
+	if err != nil {
+		return file{}, err
+	}
 	settings, err := s.shop.Settings(r.Context())
 	depth, _ := s.shop.Book().Depth(job.Job.Depth)
 	return file{kind: "application/pdf", shown: fmt.Sprintf(`inline; filename="service-sheet-%d.pdf"`, job.Job.Number),
-		write: func(w io.Writer) error { return document.Sheet(w, job, settings, depth.Name) }}, err
+		write: func(w io.Writer) error { return document.Sheet(w, job, past.Lines, settings, depth.Name, time.Now()) }}, err
 }
 
 // torques are a job's torques as CSV.

@@ -243,3 +243,21 @@ func TestNothingStaysOnTheTray(t *testing.T) {
 		}
 	})
 }
+
+func TestTheMapOfWhatIsOiled(t *testing.T) {
+	require.NoError(t, bookErr)
+	w, r := discBike(t)
+	oiled := func(id string) bool {
+		for _, o := range apart.OilMap(lay(w, r)) {
+			if o.ID == id {
+				return o.Entry != nil
+			}
+		}
+		require.Fail(t, "it is not on the map", id)
+		return false
+	}
+	assert.False(t, oiled("chain"))
+	require.NoError(t, write(w, r, apart.Oilings.Says(apart.Oiled{What: "chain"}), nil))
+	assert.True(t, oiled("chain"))
+	require.ErrorContains(t, write(w, r, apart.Oilings.Says(apart.Oiled{What: "front-arms"}), nil), "nothing there to oil")
+}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"slices"
 
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
@@ -32,7 +33,7 @@ func (w *Workshop) AddPhoto(ctx context.Context, by record.Actor, p owner.Photo)
 	switch {
 	case kept.Job.ReleasedAt != nil:
 		return JobView{}, record.ErrClosed()
-	case p.About != "" && !point && !finding && !bolt:
+	case p.About != "" && !point && !finding && !bolt && !apart.Shows(s, p.About):
 		return JobView{}, record.Refuse("about", "There is nothing here that the photo could show. Reload the job.")
 	case len(owner.Photos.Of(s)) >= mostPhotos:
 		return JobView{}, record.Refuse("photo", "This job has %d photos, as many as one can. Remove some first.", mostPhotos)

@@ -47,6 +47,7 @@ type JobView struct {
 	Runs        []work.RunView         `json:"runs" doc:"of procedures"`
 	Strips      []apart.Strip          `json:"strips" doc:"assemblies that were taken apart"`
 	Assemblies  []apart.Offered        `json:"assemblies" doc:"that this bike has, to be taken apart"`
+	Oiling      []apart.OilView        `json:"oiling" doc:"what a tune oils on this bike"`
 	Brakes      []brakes.BrakeSide     `json:"brakes" doc:"front, then rear"`
 	Bottles     []fluid.Bottle         `json:"bottles" doc:"of brake fluid, to choose from"`
 	Riding      []string               `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
@@ -86,7 +87,7 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 		Findings: record.Some(findings.All.Of(s)), Hunts: hunt.Views(s), Items: record.Some(work.Items(s)),
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
 		Runs:   work.Runs.Of(s),
-		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s),
+		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s), Oiling: apart.OilMap(s),
 		Brakes: brakes.Sides(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
 		Signs: trial.Tests.Of(s), Belongings: record.Some(door.Things(s)), Called: door.Calling(s), CallBacks: door.CallBacks(s),
 		Link: owner.Links.Of(s), Messages: record.Some(owner.Messages.Of(s)), Photos: record.Some(owner.Photos.Of(s)),

@@ -12,7 +12,7 @@ import (
 func Subject() record.Subject {
 	return record.Subject{
 		Checks: []record.Check{Begins.Checked(checkBegun), Offs.CheckedAs(checkOff), Looks.Checked(checkLook), Extras.Checked(checkExtra),
-			Washes.Checked(checkWashed), Ons.Checked(checkOn)},
+			Washes.Checked(checkWashed), Ons.Checked(checkOn), Oilings.Checked(checkOiled)},
 		Obstacles: obstacles,
 		Corrects:  corrects,
 	}

@@ -9,7 +9,9 @@ import (
 	"utensil/core/strip"
 	"utensil/core/wear"
 	"utensil/core/words"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // Strip is an assembly that is taken apart or was, part by part.
@@ -298,4 +300,17 @@ func (v *Strip) open(away int) {
 		}
 	}
 	v.Done = len(v.Tray) > 0 && len(v.Open) == 0
+}
+
+// Shows says whether a photo may be of a part that is apart, named as strip/part, or of what sits at a place.
+func Shows(s *record.Sheet, about string) bool {
+	if id, part, named := strings.Cut(about, "/"); named {
+		v, err := stripOf(s, ID(id))
+		if err != nil {
+			return false
+		}
+		_, known := v.part(part)
+		return known
+	}
+	return slices.ContainsFunc(parts.Places.Of(s), func(p knowledge.Place) bool { return p.ID == about })
 }

@@ -1769,6 +1769,7 @@ export interface components {
             looked?: components["schemas"]["Looked"];
             note?: components["schemas"]["Note"];
             odometer?: components["schemas"]["OdometerReading"];
+            oiled?: components["schemas"]["Oiled"];
             part_extra?: components["schemas"]["PartExtra"];
             part_looked?: components["schemas"]["PartLook"];
             part_off?: components["schemas"]["PartOff"];
@@ -2373,6 +2374,8 @@ export interface components {
             /** @description sent to the owner, newest first */
             messages: components["schemas"]["MessageView"][];
             notes: components["schemas"]["NoteView"][];
+            /** @description what a tune oils on this bike */
+            oiling: components["schemas"]["OilView"][];
             owner: components["schemas"]["Owner"];
             photos: components["schemas"]["PhotoView"][];
             points: components["schemas"]["PointView"][];
@@ -2800,6 +2803,23 @@ export interface components {
             name: string;
             /** Format: int64 */
             parts: number;
+        };
+        OilView: {
+            /** @description the point of the walk-round beside which it is drawn */
+            at: string;
+            by?: string;
+            /** @description that it was oiled */
+            entry?: string;
+            id: string;
+            name: string;
+            /** @description its name beside the drawing */
+            short: string;
+            where: string;
+            why: string;
+            with: string;
+        };
+        Oiled: {
+            what: string;
         };
         Opening: {
             /** @description the soonest first */

@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import { useOpenJob } from '@/areas/job/open'
+import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
@@ -180,6 +181,9 @@ async function takeOff() {
       </template>
       <TextField v-model="form.note" class="col-span-full" label="Note" name="note" :fault="fault" />
     </div>
-    <button type="submit" class="button button-go mt-3">{{ fresh ? 'It is fitted' : 'It is off' }}</button>
+    <div class="mt-3 flex flex-wrap items-center gap-3">
+      <button type="submit" class="button button-go">{{ fresh ? 'It is fitted' : 'It is off' }}</button>
+      <PhotoStrip :about="line.place" :name="line.name" />
+    </div>
   </form>
 </template>

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
+import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import { useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -211,6 +212,7 @@ useBenchKeys((key) => {
           :aria-label="`Note on ${part.name}`"
         />
       </div>
+      <PhotoStrip :about="`${strip.id}/${part.id}`" :name="part.name" :locked="locked" />
     </template>
   </section>
 </template>

@@ -34,6 +34,7 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
       <RouterLink class="button" :to="{ name: 'job-strip', params: { id: job.job.id } }"
         >Strip-down bench</RouterLink
       >
+      <RouterLink class="button" :to="{ name: 'job-oil', params: { id: job.job.id } }">Oiling</RouterLink>
       <RouterLink
         v-for="s in job.strips.filter((x) => x.off)"
         :key="s.id"

@@ -1,0 +1,36 @@
+package knowledge
+
+import (
+	"errors"
+	"fmt"
+
+	"utensil/core/bike"
+)
+
+// Oiling is a place that a tune oils without taking anything apart.
+type Oiling struct {
+	ID     string         `yaml:"id"`
+	Name   string         `yaml:"name"`
+	Short  string         `yaml:"short"` // beside the drawing
+	At     string         `yaml:"at"`    // the point of the walk-round beside which it is drawn
+	When   bike.Condition `yaml:"when"`
+	With   string         `yaml:"with"` // a treatment
+	Where  string         `yaml:"where"`
+	Why    string         `yaml:"why"`
+	Source string         `yaml:"source"`
+}
+
+func (o Oiling) key() string { return o.ID }
+
+func (b *Book) validateOiling(o Oiling) error {
+	if o.Name == "" || o.Short == "" || o.Where == "" || o.Why == "" || o.Source == "" {
+		return errors.New("what is oiled needs a name and a short one, where it goes, why, and a source")
+	}
+	if _, known := b.Treatment(o.With); !known {
+		return fmt.Errorf("%q is no treatment", o.With)
+	}
+	if _, known := b.Point(o.At); !known {
+		return fmt.Errorf("it is drawn beside %q, which is no point", o.At)
+	}
+	return o.When.Validate()
+}
