@@ -8,6 +8,7 @@ import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
+import ParticularFields from '@/parts/ParticularFields.vue'
 
 import BearingGuess from './BearingGuess.vue'
 import CandidateList from './CandidateList.vue'
@@ -42,7 +43,6 @@ const fault = computed(() =>
     ? pen.fault.value
     : undefined,
 )
-const here = (id: string) => (fault.value?.field === `particulars.${id}` ? fault.value : undefined)
 
 const stock = ref<string>()
 function out(c: Schemas['Candidate']) {
@@ -117,34 +117,13 @@ async function takeOff() {
     <CandidateList v-if="fresh" v-model="stock" :place="line.place" @take="out" />
     <div class="grid grid-cols-2 gap-x-3 gap-y-2 lg:grid-cols-4">
       <template v-if="fresh">
-        <FormField
-          v-for="p in line.particulars"
-          :key="p.id"
-          v-slot="f"
-          :label="p.unit ? `${p.name}, ${p.unit}` : p.name"
-          :name="`particulars.${p.id}`"
-          :fault="here(p.id)"
-        >
-          <select
-            v-if="p.words?.length"
-            :id="f.id"
-            v-model="particulars[p.id]"
-            class="input"
-            :aria-invalid="f.invalid"
-          >
-            <option value="">not read</option>
-            <option v-for="w in p.words" :key="w" :value="w">{{ w }}</option>
-          </select>
-          <input
-            v-else
-            :id="f.id"
-            v-model="particulars[p.id]"
-            class="input figure"
-            inputmode="decimal"
-            placeholder="not read"
-            :aria-invalid="f.invalid"
-          />
-        </FormField>
+        <ParticularFields
+          :values="particulars"
+          :particulars="line.particulars"
+          :fault="fault"
+          placeholder="not read"
+          @set="(id, text) => (particulars[id] = text)"
+        />
         <BearingGuess v-if="line.bearing" :place="line.place" :particulars="particulars" @take="take" />
         <FitNote
           :place="line.place"

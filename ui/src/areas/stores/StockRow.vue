@@ -8,6 +8,7 @@ import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
 import { useMoney } from '@/parts/money'
+import ParticularFields from '@/parts/ParticularFields.vue'
 import TextField from '@/parts/TextField.vue'
 
 import TallyMarks from './TallyMarks.vue'
@@ -110,33 +111,12 @@ const save = () =>
             <option v-for="g in words.list('grades')" :key="g.word" :value="g.word">{{ g.name }}</option>
           </select></FormField
         >
-        <FormField
-          v-for="p in kind?.place.particulars ?? []"
-          :key="p.id"
-          v-slot="f"
-          :label="p.unit ? `${p.name}, ${p.unit}` : p.name"
-          :name="`particulars.${p.id}`"
-          :fault="fault?.field === `particulars.${p.id}` ? fault : undefined"
-        >
-          <select
-            v-if="p.words?.length"
-            :id="f.id"
-            class="input"
-            :value="form.particulars[p.id] ?? ''"
-            @change="form.particulars[p.id] = ($event.target as HTMLSelectElement).value"
-          >
-            <option value="">not read</option>
-            <option v-for="w in p.words" :key="w" :value="w">{{ w }}</option>
-          </select>
-          <input
-            v-else
-            :id="f.id"
-            v-model="form.particulars[p.id]"
-            class="input figure"
-            inputmode="decimal"
-            :aria-invalid="f.invalid"
-          />
-        </FormField>
+        <ParticularFields
+          :values="form.particulars"
+          :particulars="kind?.place.particulars ?? []"
+          :fault="fault"
+          @set="(id, text) => (form.particulars[id] = text)"
+        />
         <FigureField v-model="form.held" label="Left, counted now" name="held" :fault="fault" whole />
         <FigureField v-model="form.least" label="Fewest to keep" name="least" :fault="fault" whole />
         <TextField v-model="form.bin" label="Where it lies" name="bin" :fault="fault" figure />

@@ -11,6 +11,7 @@ import FitNote from '@/areas/lives/FitNote.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import KeyCap from '@/parts/KeyCap.vue'
+import ParticularFields from '@/parts/ParticularFields.vue'
 
 /** What goes on in place of a part that came off: measured, known, and written down as fitted. */
 const props = defineProps<{ strip: Schemas['Strip']; part: Schemas['PartView'] }>()
@@ -65,28 +66,13 @@ async function fit() {
     <FaultNote v-if="pen.fault.value" class="mb-2" :fault="pen.fault.value" />
     <CandidateList v-if="part.place && !part.bearing" v-model="stock" :place="part.place" @take="out" />
     <div class="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-4 xl:grid-cols-6">
-      <FormField
-        v-for="p in fields"
-        :key="p.id"
-        v-slot="f"
-        :label="p.unit ? `${p.name}, ${p.unit}` : p.name"
-        :name="`particulars.${p.id}`"
-        :fault="fault?.field === `particulars.${p.id}` ? fault : undefined"
-      >
-        <select v-if="p.words?.length" :id="f.id" v-model="particulars[p.id]" class="input">
-          <option value="">not read</option>
-          <option v-for="w in p.words" :key="w" :value="w">{{ w }}</option>
-        </select>
-        <input
-          v-else
-          :id="f.id"
-          v-model="particulars[p.id]"
-          class="input figure"
-          inputmode="decimal"
-          placeholder="measured"
-          :aria-invalid="f.invalid"
-        />
-      </FormField>
+      <ParticularFields
+        :values="particulars"
+        :particulars="fields"
+        :fault="fault"
+        placeholder="measured"
+        @set="(id, text) => (particulars[id] = text)"
+      />
       <BearingGuess
         v-if="part.bearing"
         v-model:sure="sure"
