@@ -45,6 +45,7 @@ type Compared struct {
 	Verdict Verdict `json:"verdict" enum:"fits,fits_if,does_not"`
 	Says    string  `json:"says"`
 	Unread  bool    `json:"unread,omitempty" doc:"nobody has read what it is to be compared with"`
+	Made    bool    `json:"made,omitempty" doc:"whoever fits it makes it so"`
 }
 
 // Fitting is whether a part fits a bike, with every reason, the worst first, and what would fit.
@@ -79,7 +80,7 @@ func Ask(place string, part map[string]string, b Bike) Fitting {
 		rule(q)
 	}
 	if len(q.reasons) == 0 {
-		q.reasons = []Compared{{FitsIf, "Nothing is known to compare it with: hold it against what came off.", true}}
+		q.reasons = []Compared{{FitsIf, "Nothing is known to compare it with: hold it against what came off.", true, false}}
 	}
 	a := Fitting{Verdict: Fits, Reasons: q.reasons, Wants: q.wants}
 	slices.SortStableFunc(a.Reasons, func(x, y Compared) int { return y.Verdict.Compare(x.Verdict) })
@@ -110,7 +111,7 @@ func (q *question) say(v Verdict, says string) {
 // nothing where the part says nothing of it either.
 func (q *question) unread(particular, what string) {
 	if is := q.part[particular]; is != "" {
-		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("Fits if %s is %s: nobody has read it yet.", what, is), true})
+		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("Fits if %s is %s: nobody has read it yet.", what, is), true, false})
 	}
 }
 
@@ -128,9 +129,9 @@ func figure(text string) (float64, bool) {
 	return v, err == nil && !math.IsNaN(v)
 }
 
-// Read says whether everything that was compared is known on both sides.
-func (a Fitting) Read() bool {
-	return !slices.ContainsFunc(a.Reasons, func(r Compared) bool { return r.Unread })
+// Ready says whether it fits as it comes, but for what whoever fits it makes so.
+func (a Fitting) Ready() bool {
+	return !slices.ContainsFunc(a.Reasons, func(r Compared) bool { return r.Verdict == DoesNot || r.Verdict == FitsIf && !r.Made })
 }
 
 // both are a figure of the part and one of the bike, and whether both are known.

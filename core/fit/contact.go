@@ -15,6 +15,9 @@ func padCompound(q *question) {
 	case is == "sintered" && q.has(q.at("rotor"), "takes") == "resin only":
 		q.wants["compound"] = "resin"
 		q.say(DoesNot, "Its compound is sintered; the rotor takes resin only: it is cut through.")
+	case is == "sintered" && was != is && q.has(q.at("rotor"), "takes") == "":
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			"Fits if the rotor is not marked for resin only, and is new or resurfaced: read it.", true, false})
 	case was == "":
 	case is == was:
 		q.say(Fits, fmt.Sprintf("The rotor is bedded with %s.", was))

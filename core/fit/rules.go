@@ -125,7 +125,7 @@ func chainLength(q *question) {
 		q.say(DoesNot, fmt.Sprintf("It has %g links; the one that came off had %g. Too short, it tears the mech off on the largest pair.",
 			is, was))
 	case is > was:
-		q.say(FitsIf, fmt.Sprintf("Fits if it is cut to %g links, as the one that came off.", was))
+		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("Fits if it is cut to %g links, as the one that came off.", was), false, true})
 	default:
 		q.say(Fits, "As long as the one that came off.")
 	}

@@ -112,12 +112,14 @@ func bearingSize(q *question) {
 			q.say(DoesNot, fmt.Sprintf("Its %s is %g; the one that sat there had %g.", d.name, is, was))
 		}
 	}
+	_, bevels := figure(q.part["inner"])
+	_, had := figure(q.has("", "inner"))
 	switch {
 	case differs:
-	case compared >= 3:
+	case compared == 5 || compared >= 3 && !bevels && !had:
 		q.say(Fits, "It has the dimensions of the one that sat there.")
 	default:
 		q.reasons = append(q.reasons, Compared{FitsIf,
-			"Fits if bore, outside and width are those of the one that came off, and its bevels: measure it.", true})
+			"Fits if bore, outside and width are those of the one that came off, and its bevels: measure it.", true, false})
 	}
 }

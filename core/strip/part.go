@@ -22,7 +22,7 @@ type Part struct {
 	Maybe   bool     `yaml:"maybe" json:"maybe,omitempty"` // not every one has it
 	Lay     []Lay    `yaml:"lay" json:"-"`
 	Once    bool     `yaml:"once" json:"once,omitempty"` // never used twice
-	Feel    Feel     `yaml:"feel" json:"feel,omitempty" enum:"sealed,open,seat,crack,wear"`
+	Feel    Feel     `yaml:"feel" json:"feel,omitempty" enum:"sealed,open,seat,crack,pad,wear"`
 	Place   string   `yaml:"place" json:"place,omitempty"` // where it sits on the bike, when it is renewed by itself
 	Bolts   []string `yaml:"bolts" json:"-"`               // fasteners that are undone to get it off
 	Wash    Wash     `yaml:"wash" json:"wash" enum:"washer,soap,never"`
@@ -79,6 +79,7 @@ const (
 	Open   Feel = "open"   // balls, cones and cups
 	Seat   Feel = "seat"   // a surface that a bearing sits on
 	Crack  Feel = "crack"  // it holds the rider: is it cracked
+	Pad    Feel = "pad"    // friction material
 	Wear   Feel = "wear"   // teeth, bushes, seals
 )
 
@@ -105,7 +106,7 @@ func (p Part) Validate() error {
 		return fmt.Errorf("%s stays where it is: nothing is taken off to get at it", p.Name)
 	case len(p.Way) > 0 && p.Wrong == "" && p.Asks() == "":
 		return fmt.Errorf("what happens when %s goes the wrong way round is not said", p.Name)
-	case !slices.Contains([]Feel{"", Sealed, Open, Seat, Crack, Wear}, p.Feel):
+	case !slices.Contains([]Feel{"", Sealed, Open, Seat, Crack, Pad, Wear}, p.Feel):
 		return fmt.Errorf("%q is nothing that is felt of a part", p.Feel)
 	case !slices.Contains([]Wash{Washer, Soap, Never}, p.Wash):
 		return fmt.Errorf("how %s is washed is not said: washer, soap or never", p.Name)

@@ -13,6 +13,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
 )
 
@@ -260,4 +261,58 @@ func TestTheMapOfWhatIsOiled(t *testing.T) {
 	require.NoError(t, write(w, r, apart.Oilings.Says(apart.Oiled{What: "chain"}), nil))
 	assert.True(t, oiled("chain"))
 	require.ErrorContains(t, write(w, r, apart.Oilings.Says(apart.Oiled{What: "front-arms"}), nil), "nothing there to oil")
+}
+
+// An extra spacer need not go back to empty the tray; what belongs there is not left off.
+func TestWhatDoesNotBelongStaysOff(t *testing.T) {
+	s := takeApart(t, "crank-pinch")
+	require.NoError(t, s.off("preload-cap"))
+	require.NoError(t, write(s.w, s.r, apart.Extras.Says(apart.PartExtra{Strip: s.id, Under: "preload-cap", Name: "Shim"}), nil))
+	shim := string(s.r.Entries[len(s.r.Entries)-1].ID)
+	require.NoError(t, s.off(shim))
+	require.ErrorContains(t, s.on(apart.PartOn{Part: shim, Out: true}), "why it stays off")
+	require.NoError(t, s.on(apart.PartOn{Part: shim, Out: true, Note: "it held the arm off; thrown away"}))
+	assert.Equal(t, apart.NotThere, s.part(shim).State)
+	require.ErrorContains(t, s.on(apart.PartOn{Part: "preload-cap", Out: true, Note: "lost"}), "belongs there")
+	require.NoError(t, s.on(apart.PartOn{Part: "preload-cap", Laid: true}))
+	assert.Equal(t, 0, s.view().OffBike)
+
+	last := s.r.Entries[1].ID
+	over := apart.Offs.Says(apart.PartOff{Strip: s.id, Part: "preload-cap", Lay: apart.AsDrawn})
+	require.ErrorContains(t, write(s.w, s.r, over, &last), "take it back, and write it anew")
+}
+
+// A brake that was tested and then had its wheel out is tested again.
+func TestWhatWasTakenApartIsTriedAgain(t *testing.T) {
+	s := takeApart(t, "crank-pinch")
+	require.NoError(t, write(s.w, s.r, trial.Signs.Says(trial.Sign{What: trial.SignFrontBrake, Passed: true}), nil))
+	stale := func() bool { return trial.Tests.Of(lay(s.w, s.r))[0].Stale }
+	assert.False(t, stale())
+	require.NoError(t, s.off("preload-cap"))
+	assert.True(t, stale())
+}
+
+// Geared hubs, drums, coaster brakes and motors are not opened as plain hubs, nor is a motor's axle as a
+// bottom bracket (common practice, no published source); a pad with oil in it does not go back.
+func TestWhatIsNotOpenedSo(t *testing.T) {
+	require.NoError(t, bookErr)
+	has := func(kind, assembly string) bool {
+		i := slices.IndexFunc(book.Kinds, func(k knowledge.Kind) bool { return k.ID == kind })
+		require.GreaterOrEqual(t, i, 0, kind)
+		return slices.ContainsFunc(book.AssembliesOn(book.Kinds[i].Facts), func(a knowledge.Assembly) bool { return a.ID == assembly })
+	}
+	for _, c := range []struct {
+		kind, assembly string
+		opens          bool
+	}{{"roadster", "rear-hub-cones", false}, {"roadster", "front-hub-cones", false}, {"child", "rear-hub-cones", false},
+		{"electric_city", "bracket-unit", false}, {"electric_trail", "bracket-unit", false}, {"cargo", "headset-threadless", false},
+		{"randonneur", "rear-hub-cones", true}, {"commuter", "bracket-cups", true}, {"roadster", "headset-quill", true}} {
+		assert.Equal(t, c.opens, has(c.kind, c.assembly), "%s of a %s", c.assembly, c.kind)
+	}
+	s := takeApart(t, "front-caliper-pads")
+	for _, part := range []string{"clip", "pin"} {
+		require.NoError(t, s.off(part))
+	}
+	require.NoError(t, s.off("outer-pad", func(o *apart.PartOff) { o.Felt = "oily" }))
+	require.ErrorContains(t, s.on(apart.PartOn{Part: "outer-pad", Laid: true, Note: "wiped"}), "does not go back on a bike")
 }

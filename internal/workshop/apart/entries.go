@@ -57,6 +57,7 @@ type PartOn struct {
 	Part    string `json:"part"`
 	Laid    bool   `json:"laid,omitempty" doc:"what belongs on it is on it"`
 	Renewed bool   `json:"renewed,omitempty" doc:"a new one went on in its place"`
+	Out     bool   `json:"out,omitempty" doc:"it is left off for good: it does not belong there"`
 	Note    string `json:"note,omitempty"`
 }
 
@@ -128,19 +129,14 @@ func checkSketch(in StripBegun) (*StripBegun, error) {
 	return &in, nil
 }
 
-func checkOff(s *record.Sheet, d record.Draft, in PartOff) (*PartOff, error) {
+func checkOff(s *record.Sheet, in PartOff) (*PartOff, error) {
 	v, p, err := partOf(s, in.Strip, in.Part)
 	if err != nil {
 		return nil, err
 	}
-	corrects := d.Supersedes != nil
 	switch {
 	case p.Stays:
 		return nil, record.Refuse("part", "%s stays where it is: say how it looks.", p.Name)
-	case corrects:
-		if _, was := Offs.Find(s.Ledger, *d.Supersedes); was == nil || was.Part != in.Part {
-			return nil, record.Refuse("part", "That was written of another part. Take it back, and say what came off.")
-		}
 	case p.State == OnTray || p.State == NotThere:
 		return nil, gone(v, p, "is off already")
 	case p.Held != "":
@@ -250,6 +246,12 @@ func checkOn(s *record.Sheet, in PartOn) (*PartOn, error) {
 		return nil, gone(v, p, "is not on the tray")
 	case p.Held != "":
 		return nil, record.Refuse("part", "%s", p.Held)
+	case in.Out && !p.Extra && !p.Maybe:
+		return nil, record.Refuse("out", "%s belongs there. Put it back, or a new one.", p.Name)
+	case in.Out && in.Note == "":
+		return nil, record.Refuse("note", "Write down why it stays off, and where it is now.")
+	case in.Out:
+		return &PartOn{Strip: in.Strip, Part: in.Part, Out: true, Note: in.Note}, nil
 	case p.Renew != "" && !in.Renewed && (in.Note == "" || p.Unsafe):
 		if p.Unsafe {
 			return nil, record.Refuse("renewed", "%s It does not go back on a bike.", p.Renew)

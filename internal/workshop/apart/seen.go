@@ -69,6 +69,19 @@ func Touched(s *record.Sheet) map[string]int {
 	return places
 }
 
+// LastMove is where in the ledger a part was last taken off or put back; -1 where nothing was apart. What
+// was tried on the bike before it was tried on another bike.
+func LastMove(s *record.Sheet) int {
+	last := -1
+	for e := range Offs.All(s.Ledger) {
+		last = max(last, s.Place(e.ID))
+	}
+	for e := range Ons.All(s.Ledger) {
+		last = max(last, s.Place(e.ID))
+	}
+	return last
+}
+
 // Offered is an assembly that this bike has, to be taken apart.
 type Offered struct {
 	Assembly string   `json:"assembly"`

@@ -11,7 +11,7 @@ import (
 // Subject is what is taken apart.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Begins.Checked(checkBegun), Offs.CheckedAs(checkOff), Looks.Checked(checkLook), Extras.Checked(checkExtra),
+		Checks: []record.Check{Begins.Checked(checkBegun), Offs.Checked(checkOff), Looks.Checked(checkLook), Extras.Checked(checkExtra),
 			Washes.Checked(checkWashed), Ons.Checked(checkOn), Oilings.Checked(checkOiled)},
 		Obstacles: obstacles,
 		Corrects:  corrects,
@@ -37,6 +37,9 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 // corrects refuses to take back what later moves rest on.
 func corrects(s *record.Sheet, old record.Entry, takenBack bool) error {
 	if !takenBack {
+		if stripIn(old.Content) != "" || Begins.In(old.Content) != nil {
+			return record.Refuse("supersedes", "What was moved on the tray is not written over: take it back, and write it anew.")
+		}
 		return nil
 	}
 	if begun := Begins.In(old.Content); begun != nil {

@@ -181,6 +181,9 @@ func (v *Strip) moved(s *record.Sheet) {
 				if p.Felt != nil && p.Felt.Do == "replace" && !in.Renewed {
 					p.Mark = p.found // it went back as it was
 				}
+				if in.Out {
+					p.State = NotThere
+				}
 				if in.Note != "" {
 					p.Note = strings.TrimSpace(p.Note + " " + in.Note)
 				}

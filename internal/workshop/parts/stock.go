@@ -104,7 +104,7 @@ func Priced(s *record.Sheet, o knowledge.Operation) []estimate.Part {
 	if err != nil {
 		return priced
 	}
-	i := slices.IndexFunc(list, func(c Candidate) bool { return c.Grade == "new" && c.Fit.Verdict != fit.DoesNot && c.Fit.Read() })
+	i := slices.IndexFunc(list, func(c Candidate) bool { return c.Grade == "new" && c.Fit.Ready() })
 	if i < 0 {
 		return priced
 	}

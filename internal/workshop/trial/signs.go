@@ -3,6 +3,7 @@ package trial
 import (
 	"utensil/core/bike"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/record"
 )
 
@@ -93,7 +94,7 @@ func hand(f bike.Facts, what string) string {
 }
 
 func readSigns(s *record.Sheet) []SignView {
-	lastWork := -1
+	lastWork := apart.LastMove(s)
 	for _, i := range agree.Proposals.Of(s) {
 		if i.Work != nil {
 			lastWork = max(lastWork, i.Place())

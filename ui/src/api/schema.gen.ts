@@ -1740,6 +1740,8 @@ export interface components {
             what: string;
         };
         Compared: {
+            /** @description whoever fits it makes it so */
+            made?: boolean;
             says: string;
             /** @description nobody has read what it is to be compared with */
             unread?: boolean;
@@ -3064,6 +3066,8 @@ export interface components {
             /** @description what belongs on it is on it */
             laid?: boolean;
             note?: string;
+            /** @description it is left off for good: it does not belong there */
+            out?: boolean;
             part: string;
             /** @description a new one went on in its place */
             renewed?: boolean;
@@ -3096,7 +3100,7 @@ export interface components {
             /** @description it is not in the picture */
             extra: boolean;
             /** @enum {string} */
-            feel?: "sealed" | "open" | "seat" | "crack" | "wear";
+            feel?: "sealed" | "open" | "seat" | "crack" | "pad" | "wear";
             felt?: components["schemas"]["Felt"];
             /** @description which way it goes, in words */
             goes: string;

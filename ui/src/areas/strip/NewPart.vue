@@ -51,7 +51,7 @@ async function fit() {
       grade: grade.value,
       stock: stock.value,
       from: form.from as Schemas['Putting']['from'],
-      why: props.part.felt?.do === 'replace' ? ('worn' as const) : ('upgrade' as const),
+      why: 'worn' as const,
       became: form.became as Schemas['Putting']['became'],
     }
     if (!(await pen.record({ fitted }))) return

@@ -67,6 +67,8 @@ function point(s: string) {
   side.value = s
   if (!answers.value.length) void off()
 }
+const leaveOff = () =>
+  write({ part_on: { strip: props.strip.id, part: props.part.id, out: true, note: note.value } })
 const answer = (word: string) => (act.value === 'look' ? look(word) : off(word))
 
 useBenchKeys((key) => {
@@ -179,6 +181,16 @@ useBenchKeys((key) => {
             @click="renewing = true"
           >
             A new one <KeyCap v-if="part.renew">Enter</KeyCap>
+          </button>
+          <button
+            v-if="part.extra || part.maybe"
+            type="button"
+            class="button button-quiet min-h-14"
+            :disabled="busy || !!part.held || !note"
+            title="write down why it stays off"
+            @click="leaveOff()"
+          >
+            It stays off
           </button>
         </template>
       </div>
