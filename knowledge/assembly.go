@@ -20,7 +20,7 @@ type Assembly struct {
 	When       bike.Condition `yaml:"when"`
 	Top        string         `yaml:"top"` // what lies beyond the topmost part of the drawing
 	Bottom     string         `yaml:"bottom"`
-	Sums       []string       `yaml:"sums"`       // arithmetic that belongs to it: stack, play, clearance, shell, press
+	Sums       []string       `yaml:"sums"`       // arithmetic that belongs to it: stack, play, clearance, shell, press, line, knock
 	Operations []string       `yaml:"operations"` // work in which it is taken apart
 	Parts      strip.Assembly `yaml:"parts"`
 	Source     string         `yaml:"source"`
@@ -52,7 +52,7 @@ func (b *Book) validateAssembly(a Assembly) error {
 		errs = append(errs, b.validatePart(a, p))
 	}
 	for _, sum := range a.Sums {
-		if !slices.Contains([]string{"stack", "play", "clearance", "shell", "press"}, sum) {
+		if !slices.Contains([]string{"stack", "play", "clearance", "shell", "press", "line", "knock"}, sum) {
 			errs = append(errs, fmt.Errorf("%q is no sum that is done of it", sum))
 		}
 	}

@@ -15,13 +15,9 @@ type Bearing struct {
 
 func (b Bearing) key() string { return b.ID }
 
-// Ball is a loose ball, with how many of it a place usually holds.
+// Ball is a loose ball.
 type Ball struct {
-	ID     string         `yaml:"id" json:"id"`
-	Mm     float64        `yaml:"mm" json:"mm"`
-	Inch   string         `yaml:"inch" json:"inch"`
-	Usual  map[string]int `yaml:"usual" json:"usual"`
-	Source string         `yaml:"source" json:"source"`
+	bearing.Ball `yaml:",inline"`
 }
 
 func (b Ball) key() string { return b.ID }
@@ -33,6 +29,15 @@ func (b *Book) BearingKinds() []bearing.Kind {
 		kinds[i] = k.Kind
 	}
 	return kinds
+}
+
+// LooseBalls lists the balls, to be told apart.
+func (b *Book) LooseBalls() []bearing.Ball {
+	balls := make([]bearing.Ball, len(b.Balls))
+	for i, x := range b.Balls {
+		balls[i] = x.Ball
+	}
+	return balls
 }
 
 // validateBearing refuses a bearing that cannot be, and one that nothing tells from another.

@@ -18,6 +18,7 @@ type Place struct {
 	Points      []string         `yaml:"points" json:"-"` // whose readings speak of what sits there
 	Particulars []fit.Particular `yaml:"particulars" json:"particulars"`
 	Bearing     string           `yaml:"bearing" json:"bearing,omitempty"` // the seat of the bearing that sits there
+	Balls       string           `yaml:"balls" json:"-"`                   // where loose balls lie there: front hub, headset
 	Source      string           `yaml:"source" json:"source"`
 }
 
@@ -64,6 +65,9 @@ func (b *Book) validatePlace(p Place) error {
 		if slices.ContainsFunc(p.Particulars[:i], func(y fit.Particular) bool { return y.ID == x.ID }) {
 			return fmt.Errorf("the particular %q stands twice", x.ID)
 		}
+		if err := errors.Join(validateTelling(x), p.validateIf(x)); err != nil {
+			return err
+		}
 	}
 	if p.Bearing != "" {
 		for _, id := range []string{"bore", "outside", "width"} {
@@ -71,6 +75,9 @@ func (b *Book) validatePlace(p Place) error {
 				return fmt.Errorf("a bearing sits there: it needs the particular %q", id)
 			}
 		}
+	}
+	if p.Balls != "" && !slices.ContainsFunc(b.Balls, func(x Ball) bool { return x.Usual[p.Balls] > 0 }) {
+		return fmt.Errorf("no ball is usual in a %q", p.Balls)
 	}
 	for _, id := range p.Points {
 		if _, known := b.Point(id); !known {
@@ -81,6 +88,40 @@ func (b *Book) validatePlace(p Place) error {
 		}
 	}
 	return p.When.Validate()
+}
+
+// validateIf proves that what a particular hangs on is a word of another one.
+func (p Place) validateIf(x fit.Particular) error {
+	for id, words := range x.If {
+		on, known := p.Particular(id)
+		if !known || id == x.ID {
+			return fmt.Errorf("the particular %s hangs on %q, which is none of the place", x.ID, id)
+		}
+		for _, word := range words {
+			if word != "" && !slices.Contains(on.Words, word) {
+				return fmt.Errorf("the particular %s hangs on %s being %q, which it cannot be", x.ID, id, word)
+			}
+		}
+	}
+	return nil
+}
+
+// validateTelling proves that what a particular tells is a fact, word for word.
+func validateTelling(p fit.Particular) error {
+	values := p.Words
+	if len(values) == 0 {
+		values = []string{""}
+	}
+	for _, value := range values {
+		word := value
+		if len(p.As) > 0 {
+			word = p.As[value]
+		}
+		if p.Tells != "" && !bike.Tells(p.Tells, word) {
+			return fmt.Errorf("the particular %s tells %q of %q, which no bike can have", p.ID, word, p.Tells)
+		}
+	}
+	return nil
 }
 
 // validateFits proves that every bike on which a piece of work is sold has the places it fits parts to.

@@ -148,6 +148,9 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 		if _, known := b.Point(s.Record.Point); s.Record.Point != "" && !known {
 			return fmt.Errorf("step %s: there is no point %q", s.ID, s.Record.Point)
 		}
+		if _, known := b.Place(s.Record.Part); s.Record.Part != "" && !known {
+			return fmt.Errorf("step %s: there is no place %q", s.ID, s.Record.Part)
+		}
 	}
 	for _, c := range p.Choices {
 		if c.Fact == "" {

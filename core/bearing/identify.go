@@ -39,6 +39,9 @@ const (
 	degrees = 3.0  // an angle is laid on, not measured: ±, as a standard deviation
 )
 
+// normal95 is how many standard deviations a tool's ± at 95 % is.
+var normal95 = distuv.UnitNormal.Quantile(0.975)
+
 // Identify ranks the bearings that a measurement may be of. seat is where it sits, was the id of what
 // sat there before; both may be empty. By Bayes' rule over the normal error of the tool and an
 // exponential wear, against a bearing of any dimensions that is none of ours.
@@ -93,7 +96,7 @@ func (m Measured) anything() float64 {
 
 // likely is how likely the figures are of a bearing of this kind.
 func (m Measured) likely(k Kind) float64 {
-	sd := m.Error / distuv.UnitNormal.Quantile(0.975)
+	sd := m.Error / normal95
 	p := 1.0
 	if m.Bore > 0 {
 		p *= m.worn(m.Bore-k.Bore, sd) // a bore wears open

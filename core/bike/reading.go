@@ -1,6 +1,9 @@
 package bike
 
-import "slices"
+import (
+	"slices"
+	"strconv"
+)
 
 // Unknown is the word of a fact that nobody has read yet. Other is the word for what the
 // program has no word for.
@@ -43,6 +46,26 @@ func (f Facts) Set(fact, word string) (Facts, bool) {
 	}
 	*f.place(fact) = word
 	return f, true
+}
+
+// Told is the bike once a part on it says what a fact is: a word of the fact, or how many sprockets were
+// counted where a mech moves the chain over them. What no bike like this can have is left as it was.
+func (f Facts) Told(fact, word string) Facts {
+	told := f
+	if at := told.place(fact); at != nil && slices.Contains(choices[fact], word) {
+		*at = word
+	} else if n, err := strconv.Atoi(word); err == nil && fact == "speeds" && (f.Gears == "cable" || f.Gears == "electronic") {
+		told.Speeds = n
+	}
+	if len(told.Validate()) > 0 {
+		return f
+	}
+	return told
+}
+
+// Tells says whether a fact may be told by a part: one that takes words, or the count of speeds.
+func Tells(fact, word string) bool {
+	return fact == "speeds" && word == "" || slices.Contains(choices[fact], word)
 }
 
 // Known says whether a guard's word is one that somebody read.

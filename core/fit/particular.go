@@ -4,6 +4,7 @@ package fit
 import (
 	"errors"
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -21,6 +22,22 @@ type Particular struct {
 	Least float64  `yaml:"least" json:"least,omitempty"`
 	Most  float64  `yaml:"most" json:"most,omitempty"`
 	Words []string `yaml:"words" json:"words,omitempty"`
+
+	If    map[string][]string `yaml:"if" json:"if,omitempty" doc:"words of other particulars of the part under which it has this one; an empty word for not read"`
+	Tells string              `yaml:"tells" json:"-"` // the fact of the bike that it says, as it is or by As
+	As    map[string]string   `yaml:"as" json:"-"`    // words of the particular to words of that fact
+}
+
+// Telling is what the particular says of the bike's facts: the fact's name and word; false where it says nothing.
+func (p Particular) Telling(value string) (fact, word string, tells bool) {
+	if p.Tells == "" || value == "" {
+		return "", "", false
+	}
+	if len(p.As) == 0 {
+		return p.Tells, value, true
+	}
+	word, tells = p.As[value]
+	return p.Tells, word, tells
 }
 
 // Validate refuses a particular that could not be read.
@@ -29,6 +46,10 @@ func (p Particular) Validate() error {
 	switch {
 	case p.ID == "" || p.Name == "":
 		return errors.New("a particular needs an id and a name")
+	case len(p.As) > 0 && (p.Tells == "" || slices.ContainsFunc(slices.Collect(maps.Keys(p.As)), func(w string) bool {
+		return !slices.Contains(p.Words, w)
+	})):
+		return fmt.Errorf("%s: “as” takes its words to those of the fact that it tells", p.ID)
 	case len(p.Words) > 0:
 		if p.Unit != "" || p.Most != 0 || slices.Contains(p.Words, "") {
 			return fmt.Errorf("%s: one of some words, or a figure, not both", p.ID)

@@ -107,10 +107,10 @@ func chainSpeeds(q *question) {
 	case !q.mechs():
 		q.say(FitsIf, "Fits if its inner width is the sprocket's: 3/32 or 1/8 in.")
 	case widthClass(is) == widthClass(n):
-		q.say(Fits, fmt.Sprintf("For %g speeds, as the sprockets are.", is))
+		q.say(Fits, fmt.Sprintf("For %s, as the sprockets are.", words.Count(int(is), "speed")))
 	default:
 		q.wants["speeds"] = measure.Format(n)
-		q.say(DoesNot, fmt.Sprintf("It is for %g speeds; the sprockets are spaced for %g.", is, n))
+		q.say(DoesNot, fmt.Sprintf("It is for %s; the sprockets are spaced for %g.", words.Count(int(is), "speed"), n))
 	}
 }
 

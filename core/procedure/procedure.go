@@ -53,13 +53,14 @@ type Step struct {
 	Outcomes []Outcome           `json:"outcomes,omitempty" yaml:"outcomes" doc:"what may be seen; none for a plain step"`
 }
 
-// Yield is a figure or signature that a step yields. It is typed once and goes to the log it
+// Yield is a figure, a signature or a part fitted that a step yields. It is typed once and goes to the log it
 // belongs to.
 type Yield struct {
 	Point     string   `json:"point,omitempty" yaml:"point" doc:"of the walk-round"`
 	Fastener  string   `json:"fastener,omitempty" yaml:"fastener" doc:"of the torque log"`
 	Fasteners []string `json:"fasteners,omitempty" yaml:"fasteners" doc:"of the torque log: those of them that the bike has"`
 	Sign      string   `json:"sign,omitempty" yaml:"sign" enum:"front_brake,rear_brake,third_brake" doc:"the brake test that release needs"`
+	Part      string   `json:"part,omitempty" yaml:"part" doc:"the place of the bike whose part is fitted: what was fitted is written down"`
 	Left      bool     `json:"left,omitempty" yaml:"left" doc:"a point as the work leaves it, not as it was found"`
 }
 

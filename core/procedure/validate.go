@@ -72,8 +72,8 @@ func (p Procedure) validateSteps() error {
 			return fmt.Errorf("step %s: say what to do", s.ID)
 		case s.Seconds < 0 || s.Seconds > 7*24*3600:
 			return fmt.Errorf("step %s: a timer runs up to a week", s.ID)
-		case s.Record != nil && count(s.Record.Point, strings.Join(s.Record.Joints(), ""), s.Record.Sign) != 1:
-			return fmt.Errorf("step %s: it records one of a point, fasteners or a sign", s.ID)
+		case s.Record != nil && count(s.Record.Point, strings.Join(s.Record.Joints(), ""), s.Record.Sign, s.Record.Part) != 1:
+			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign or a part", s.ID)
 		}
 		ids[s.ID] = true
 		if err := s.validateOutcomes(); err != nil {

@@ -248,13 +248,25 @@ func TestGoldenViewsAreWhatTheyWere(t *testing.T) {
 }
 
 // fields are those of an object that were said when the corpus was recorded: what came later has tests
-// of its own. What is on the bike came later.
+// of its own. What is on the bike came later, and the guided work that the book offers for a brake grows
+// with the book.
 func fields(t *testing.T, text json.RawMessage) map[string]string {
 	var all map[string]json.RawMessage
 	require.NoError(t, json.Unmarshal(text, &all))
 	out := map[string]string{}
 	for field, said := range all {
-		if field != "lines" {
+		switch field {
+		case "lines":
+		case "brakes":
+			var sides []map[string]json.RawMessage
+			require.NoError(t, json.Unmarshal(said, &sides))
+			for _, side := range sides {
+				delete(side, "offers")
+			}
+			sorted, err := json.Marshal(sides)
+			require.NoError(t, err)
+			out[field] = string(sorted)
+		default:
 			out[field] = string(said)
 		}
 	}

@@ -18,7 +18,9 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/practice"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
@@ -100,6 +102,11 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 		case v.Now.Record == nil:
 		case v.Now.Record.Point != "":
 			require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: "1.8"}), nil))
+		case v.Now.Record.Part != "":
+			assert.ErrorContains(t, do(""), "Write down what was fitted first: front pads")
+			pads := parts.Putting{Place: v.Now.Record.Part, Particulars: map[string]string{"compound": "resin"}, Grade: "new", From: "stock",
+				Why: "worn", Became: "scrap"}
+			require.NoError(t, write(w, r, parts.Puttings.Says(pads), nil))
 		case len(v.Now.Record.Joints()) > 0:
 			require.NotEmpty(t, v.Bolts, "what the run loosened belongs to the torque run now")
 			for _, b := range v.Bolts {
@@ -121,6 +128,7 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 	id := run().ID
 	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: item, Run: &id}), nil))
 	s := lay(w, r)
+	assert.Len(t, parts.Lives.Of(s)["front-pads"], 2, "what the run wrote down is the part that the work fitted")
 	for _, sign := range trial.Tests.Of(s) {
 		if sign.What == trial.SignFrontBrake {
 			assert.False(t, sign.Stale, "the brake was tested after the work that the run did")
@@ -281,8 +289,8 @@ func FuzzDialReadings(f *testing.F) {
 
 func TestGuidedWorkNamesWhatItFitsAndOpens(t *testing.T) {
 	w, r := desk(commuter(), "repair")
-	offered := map[string]brakes.Offer{}
-	for _, o := range brakes.Offers(lay(w, r), "front") {
+	offered := map[string]guides.Offer{}
+	for _, o := range guides.For(lay(w, r), "front") {
 		offered[o.ID] = o
 	}
 	pads := offered["pads-disc-front"]
@@ -293,7 +301,7 @@ func TestGuidedWorkNamesWhatItFitsAndOpens(t *testing.T) {
 			assert.True(t, j.Set != "" || j.Min != nil && *j.Min > 0 && *j.Max >= *j.Min, "%s: %s", o.ID, j.Name)
 		}
 	}
-	pin := pads.Joints[slices.IndexFunc(pads.Joints, func(j brakes.Joint) bool { return strings.Contains(j.Name, "pin") })]
+	pin := pads.Joints[slices.IndexFunc(pads.Joints, func(j guides.Joint) bool { return strings.Contains(j.Name, "pin") })]
 	assert.LessOrEqual(t, float64(*pin.Max), 2.0, "common practice, no source: a pad pin takes 1 to 2 N·m")
 }
 

@@ -18,6 +18,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
@@ -89,8 +90,8 @@ func TestASoftLeverWithOldFluid(t *testing.T) {
 			assert.Contains(t, fmt.Sprint(v.Steps), "DOT fluid near its year", "the shop knows when it was changed")
 
 			b.do(inspect.Findings.Says(inspect.Finding{Hunt: &search, Cause: "air"}))
-			first := brakes.Offers(lay(w, r), "front")
-			var bleed brakes.Offer
+			first := guides.For(lay(w, r), "front")
+			var bleed guides.Offer
 			for _, o := range first {
 				if o.Does == "bleed-front" {
 					bleed = o

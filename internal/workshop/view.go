@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
@@ -49,6 +50,7 @@ type JobView struct {
 	Assemblies  []apart.Offered        `json:"assemblies" doc:"that this bike has, to be taken apart"`
 	Oiling      []apart.OilView        `json:"oiling" doc:"what a tune oils on this bike"`
 	Brakes      []brakes.BrakeSide     `json:"brakes" doc:"front, then rear"`
+	Guides      []guides.Offer         `json:"guides" doc:"guided work that belongs to no end: chain, cables, bar"`
 	Bottles     []fluid.Bottle         `json:"bottles" doc:"of brake fluid, to choose from"`
 	Riding      []string               `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
 	Signs       []trial.SignView       `json:"signs"`
@@ -88,7 +90,7 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
 		Runs:   work.Runs.Of(s),
 		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s), Oiling: apart.OilMap(s),
-		Brakes: brakes.Sides(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
+		Brakes: brakes.Sides(s), Guides: guides.For(s, ""), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
 		Signs: trial.Tests.Of(s), Belongings: record.Some(door.Things(s)), Called: door.Calling(s), CallBacks: door.CallBacks(s),
 		Link: owner.Links.Of(s), Messages: record.Some(owner.Messages.Of(s)), Photos: record.Some(owner.Photos.Of(s)),
 		Notes: []NoteView{}, Reopened: []NoteView{}}

@@ -8,7 +8,7 @@ declare module 'vue-router' {
     /** What an obstacle says of itself when it is settled here and not where its stage is. */
     settles?: keyof Obstacle
     /** Guided work begins here. */
-    guides?: boolean
+    guides?: 'end' | 'whole'
   }
 }
 

@@ -89,7 +89,7 @@ func checkBegun(s *record.Sheet, in StripBegun) (*StripBegun, error) {
 		return checkSketch(in)
 	}
 	a, known := s.Book.Assembly(in.Assembly)
-	if !known || !a.When.Holds(s.Bike.Facts) {
+	if !known || !a.When.Holds(parts.Facts.Of(s)) {
 		return nil, record.Refuse("assembly", "This bike has no such assembly. If it has, change its facts first.")
 	}
 	for _, open := range Strips.Of(s) {

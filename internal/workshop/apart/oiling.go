@@ -3,6 +3,7 @@ package apart
 import (
 	"slices"
 
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -31,7 +32,7 @@ type OilView struct {
 func OilMap(s *record.Sheet) []OilView {
 	views := []OilView{}
 	for _, o := range s.Book.Oilings {
-		if !o.When.Holds(s.Bike.Facts) {
+		if !o.When.Holds(parts.Facts.Of(s)) {
 			continue
 		}
 		treatment, _ := s.Book.Treatment(o.With)

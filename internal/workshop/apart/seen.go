@@ -5,6 +5,7 @@ import (
 
 	"utensil/core/wear"
 	"utensil/core/words"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -94,7 +95,7 @@ type Offered struct {
 // Offer lists the assemblies that this bike has.
 var Offer = record.Derive(func(s *record.Sheet) []Offered {
 	list := []Offered{}
-	for _, a := range s.Book.AssembliesOn(s.Bike.Facts) {
+	for _, a := range s.Book.AssembliesOn(parts.Facts.Of(s)) {
 		list = append(list, Offered{a.ID, a.Name, a.About, a.Parts.Loose(), record.Some(a.Operations)})
 	}
 	return list

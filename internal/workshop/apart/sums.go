@@ -3,6 +3,8 @@ package apart
 import (
 	"errors"
 	"fmt"
+	"math"
+	"slices"
 	"strings"
 
 	"utensil/core/bearing"
@@ -15,9 +17,9 @@ import (
 
 // SumAsked is arithmetic of an assembly, each figure as it was typed.
 type SumAsked struct {
-	What    string            `json:"what" enum:"stack,play,clearance,shell,press"`
+	What    string            `json:"what" enum:"stack,play,clearance,shell,press,line,knock"`
 	Figures map[string]string `json:"figures"`
-	Thread  bool              `json:"thread,omitempty" doc:"of a shell: it has one"`
+	Ticks   []string          `json:"ticks,omitempty" doc:"what is so: thread of a shell; mech of a chain's line; straight, turned, cup, legs, hub of a knock"`
 }
 
 // Sum is what came of it.
@@ -29,6 +31,8 @@ type Sum struct {
 	Gap    float64   `json:"gap_mm,omitempty"`
 	Turn   float64   `json:"turn,omitempty" doc:"of a cone"`
 	Spacer float64   `json:"spacer_mm,omitempty"`
+	Front  float64   `json:"front_mm,omitempty" doc:"of a chain's line: from the middle out to the rings"`
+	Rear   float64   `json:"rear_mm,omitempty" doc:"and to the sprockets"`
 }
 
 // Reckon does the arithmetic of an assembly. It records nothing.
@@ -44,9 +48,13 @@ func Reckon(book *knowledge.Book, in SumAsked) (Sum, error) {
 	case "clearance":
 		sum, err = clearance(&f)
 	case "shell":
-		sum, err = shell(book, &f, in.Thread)
+		sum, err = shell(book, &f, slices.Contains(in.Ticks, "thread"))
 	case "press":
 		sum, err = press(&f)
+	case "line":
+		sum, err = line(&f, slices.Contains(in.Ticks, "mech"))
+	case "knock":
+		sum = knock(in.Ticks)
 	default:
 		return Sum{}, record.Refuse("what", "That is no sum that is done here.")
 	}
@@ -173,4 +181,51 @@ func press(f *figures) (Sum, error) {
 	}
 	p, err := bearing.PressFit(bore, outside, finely)
 	return Sum{Says: p.Says, Right: p.State == "right"}, err
+}
+
+func line(f *figures, mech bool) (Sum, error) {
+	l := bearing.Line{Tube: f.mm("tube"), Ring: f.mm("ring"), Over: f.mm("over"), Locknut: f.mm("locknut"), Mech: mech}
+	if f.err != nil {
+		return Sum{}, nil
+	}
+	out, err := l.Lies()
+	far := "out"
+	if out.Off < 0 {
+		far = "in"
+	}
+	sum := Sum{Right: out.Right, Front: out.Front, Rear: out.Rear,
+		Says: fmt.Sprintf("Rings %s mm from the middle, sprockets %s mm: in line.", measure.Format(out.Front), measure.Format(out.Rear))}
+	if out.Right {
+		return sum, err
+	}
+	sum.Says = fmt.Sprintf("Rings %s mm from the middle, sprockets %s mm: %s mm too far %s.", measure.Format(out.Front),
+		measure.Format(out.Rear), measure.Format(math.Abs(out.Off)), far)
+	from, to := "right", "left"
+	if out.Spacers < 0 {
+		from, to = to, from
+	}
+	longer := "longer"
+	if out.Axle < 0 {
+		longer = "shorter"
+	}
+	sum.More = []string{
+		fmt.Sprintf("Outer cups: %s of %g mm from under the %s cup to under the %s one. Their sum stays what the shell asks for.",
+			words.Count(max(1, abs(out.Spacers)), "spacer"), bearing.SpacerMm, from, to),
+		fmt.Sprintf("A unit for a square taper: an axle about %s mm %s. One sprocket on a hub gear: turn its dish, or its spacer.",
+			measure.Format(math.Abs(out.Axle)), longer),
+		"Look at arm and stay afterwards: the gap is to stay over 1 mm."}
+	return sum, err
+}
+
+func abs(n int) int { return max(n, -n) }
+
+// knock tells a headset's knock from the fork's bushes.
+func knock(ticks []string) Sum {
+	has := func(what string) bool { return slices.Contains(ticks, what) }
+	told := bearing.Knock{Straight: has("straight"), Turned: has("turned"), AtCup: has("cup"), AtLegs: has("legs"), AtHub: has("hub")}.Tell()
+	sum := Sum{Says: told.Says, Right: told.What == "nothing"}
+	if !told.Sure {
+		sum.More = []string{"Pinch the joint of legs and lowers with the other hand while you rock it: what moves there is no headset."}
+	}
+	return sum
 }

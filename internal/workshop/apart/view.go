@@ -107,19 +107,19 @@ func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
 		Open: []string{}, Sums: []string{},
 		About: "Sketched at the bench: note how each part lies as it comes off.", Source: "sketched by " + begun.ByName,
 		Top: "first off", Bottom: "last off"}
-	parts := sketched(in.Parts)
+	stack := sketched(in.Parts)
 	if a, known := s.Book.Assembly(in.Assembly); known {
 		v.Sums = record.Some(a.Sums)
-		v.Name, v.About, v.Source, v.Top, v.Bottom, parts = a.Name, a.About, a.Source, a.Top, a.Bottom, a.Parts
+		v.Name, v.About, v.Source, v.Top, v.Bottom, stack = a.Name, a.About, a.Source, a.Top, a.Bottom, a.Parts
 	}
 	extras := map[string]record.Entry{}
 	for e, in := range Extras.All(s.Ledger) {
 		if s.Current(in.Strip) == v.ID {
-			parts = parts.With(strip.Part{ID: string(e.ID), Name: in.Name, Plain: true, Wash: strip.Soap}, in.Under)
+			stack = stack.With(strip.Part{ID: string(e.ID), Name: in.Name, Plain: true, Wash: strip.Soap}, in.Under)
 			extras[string(e.ID)] = e
 		}
 	}
-	for _, p := range parts {
+	for _, p := range stack {
 		x := PartView{Part: p, State: OnBike, Goes: p.Says(), Asked: p.Asks(), Mark: wear.Open, Answers: p.Feel.Answers()}
 		if e, extra := extras[p.ID]; extra {
 			x.Extra, x.seen, x.Note = true, &e, Extras.In(e.Content).Note
@@ -129,7 +129,7 @@ func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
 			x.Lay = append(x.Lay, LayView{t.Name, l.Where, l.Why})
 		}
 		for _, id := range p.Bolts {
-			if f, known := s.Book.Fastener(id); known && f.When.Holds(s.Bike.Facts) {
+			if f, known := s.Book.Fastener(id); known && f.When.Holds(parts.Facts.Of(s)) {
 				x.Bolts = append(x.Bolts, f.Name)
 			}
 		}
@@ -138,7 +138,7 @@ func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
 		v.Parts = append(v.Parts, x)
 	}
 	v.moved(s)
-	v.sum(parts)
+	v.sum(stack)
 	return v
 }
 

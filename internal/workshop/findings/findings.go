@@ -8,6 +8,7 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -66,7 +67,7 @@ func readFindings(s *record.Sheet) []FindingView {
 			}
 			f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + inspect.Readings.In(e.Content).Says(inspect.UnitOf(p.Gauge)),
 				Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
-			for _, o := range s.Book.CuresFor(p.ID, j.Seen, s.Bike.Facts) {
+			for _, o := range s.Book.CuresFor(p.ID, j.Seen, parts.Facts.Of(s)) {
 				suggest(s, &f, o)
 			}
 			if len(f.Suggested) == 0 && p.Offer != "" {
@@ -79,7 +80,7 @@ func readFindings(s *record.Sheet) []FindingView {
 	for e, in := range inspect.Findings.All(s.Ledger) {
 		f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable,
 			hunt: in.Hunt}
-		if o, known := s.Book.Operation(in.Operation); known && o.When.Holds(s.Bike.Facts) {
+		if o, known := s.Book.Operation(in.Operation); known && o.When.Holds(parts.Facts.Of(s)) {
 			suggest(s, &f, knowledge.Offer{Operation: o})
 		} else if in.Mark.NeedsWork() {
 			remedy(s, &f, *in)

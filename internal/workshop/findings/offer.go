@@ -52,14 +52,14 @@ func weigh(s *record.Sheet, f *FindingView) {
 	var ruined []estimate.Line
 	var names []string
 	for _, id := range now.Ruins {
-		if o, known := s.Book.Operation(id); known && o.When.Holds(s.Bike.Facts) {
+		if o, known := s.Book.Operation(id); known && o.When.Holds(parts.Facts.Of(s)) {
 			ruined, names = append(ruined, price(o)), append(names, o.Title)
 		}
 	}
 	if len(ruined) > 0 {
 		f.Waiting = &WaitingView{estimate.Wait(price(now), ruined...), names}
 	}
-	rescue, possible := s.Book.Rescue(now.ID, s.Bike.Facts)
+	rescue, possible := s.Book.Rescue(now.ID, parts.Facts.Of(s))
 	if !possible || !f.rescuable {
 		return
 	}

@@ -8,6 +8,7 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 )
@@ -28,7 +29,7 @@ func checkItem(s *record.Sheet, d record.Draft, in agree.Item) (*agree.Item, err
 	}
 	if in.Operation != "" {
 		operation, known := s.Book.Operation(in.Operation)
-		if !known || !operation.When.Holds(s.Bike.Facts) {
+		if !known || !operation.When.Holds(parts.Facts.Of(s)) {
 			return nil, record.Refuse("operation", "That work is not for this bike.")
 		}
 		if err := checkCures(s, in, operation); err != nil {
@@ -155,7 +156,7 @@ func onTheWay(s *record.Sheet, by record.Actor, in *agree.Item) error {
 	if e, found := s.Find(f.ID); found && inspect.Findings.In(e.Content) != nil {
 		if c, named := hunt.CauseOf(s, *inspect.Findings.In(e.Content)); named {
 			in.Touches = c.Touches
-			if o, sold := s.Book.Operation(c.Operation); sold && o.When.Holds(s.Bike.Facts) {
+			if o, sold := s.Book.Operation(c.Operation); sold && o.When.Holds(parts.Facts.Of(s)) {
 				in.Touches = o.Touches
 			}
 		}

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"unicode"
 
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -23,7 +24,7 @@ func Complaints(s *record.Sheet) []Complaint {
 		score int
 	}
 	var list []scored
-	for _, f := range s.Book.FaultsOn(s.Bike.Facts) {
+	for _, f := range s.Book.FaultsOn(parts.Facts.Of(s)) {
 		score := 0
 		for _, word := range f.Said {
 			first, rest, _ := strings.Cut(word, " ")

@@ -9,6 +9,7 @@ import (
 	"utensil/core/diagnosis"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -107,7 +108,7 @@ func hunt(s *record.Sheet, e record.Entry) (*hunted, error) {
 	if !known {
 		return nil, fmt.Errorf("the complaint %q is not known any more", Hunts.In(e.Content).Fault)
 	}
-	model, err := fault.On(s.Bike.Facts)
+	model, err := fault.On(parts.Facts.Of(s))
 	if err != nil {
 		return nil, err
 	}
@@ -314,7 +315,7 @@ func Views(s *record.Sheet) []HuntView {
 }
 
 func checkHunt(s *record.Sheet, in Hunt) (*Hunt, error) {
-	if f, known := s.Book.Fault(in.Fault); !known || !f.When.Holds(s.Bike.Facts) {
+	if f, known := s.Book.Fault(in.Fault); !known || !f.When.Holds(parts.Facts.Of(s)) {
 		return nil, record.Refuse("fault", "This bike cannot have that complaint. Choose another.")
 	}
 	return &in, nil

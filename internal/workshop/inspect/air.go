@@ -7,6 +7,7 @@ import (
 
 	"utensil/core/measure"
 	"utensil/core/suspension"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -51,7 +52,7 @@ type AirSeen struct {
 
 // airPlaces lists where a bike holds air.
 func airPlaces(s *record.Sheet) []string {
-	switch s.Bike.Facts.Suspension {
+	switch parts.Facts.Of(s).Suspension {
 	case "full":
 		return []string{AirFrontTyre, AirRearTyre, AirFork, AirShock}
 	case "front":

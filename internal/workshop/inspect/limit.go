@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"utensil/core/wear"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -27,7 +28,7 @@ type OwnFigure struct {
 // the catalogue's for its facts.
 func limit(s *record.Sheet, point string) (wear.Variant, *OwnFigure) {
 	p, _ := s.Book.Point(point)
-	limit := p.Gauge.LimitFor(s.Bike.Facts)
+	limit := p.Gauge.LimitFor(parts.Facts.Of(s))
 	if own := own(s, func(f *OwnFigure) bool { return f.Point == point && f.Limit != nil }); own != nil {
 		limit.Limit = limit.Marked(*own.Limit, own.Source)
 		limit.Why = own.Source

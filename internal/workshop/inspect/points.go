@@ -5,6 +5,7 @@ import (
 
 	"utensil/core/measure"
 	"utensil/core/wear"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -91,4 +92,4 @@ func Views(s *record.Sheet) []PointView {
 }
 
 // Points are those that this bike has, in the order of the walk-round.
-var Points = record.Derive(func(s *record.Sheet) []knowledge.Point { return s.Book.PointsOn(s.Bike.Facts) })
+var Points = record.Derive(func(s *record.Sheet) []knowledge.Point { return s.Book.PointsOn(parts.Facts.Of(s)) })

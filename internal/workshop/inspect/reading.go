@@ -3,6 +3,7 @@ package inspect
 import (
 	"utensil/core/measure"
 	"utensil/core/wear"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -21,7 +22,7 @@ type Reading struct {
 
 func checkReading(s *record.Sheet, in Reading) (*Reading, error) {
 	p, known := s.Book.Point(in.Point)
-	if !known || !p.When.Holds(s.Bike.Facts) {
+	if !known || !p.When.Holds(parts.Facts.Of(s)) {
 		return nil, record.Refuse("point", "This bike has no such point. Its facts may have been changed: reload the job.")
 	}
 	in.Value, in.Values, in.Judgement = nil, nil, nil

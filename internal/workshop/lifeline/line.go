@@ -132,7 +132,7 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 	for _, life := range lives {
 		v.Lives = append(v.Lives, told(place, life, read))
 	}
-	if len(lives) == 1 && len(v.Lives[0].Readings) == 0 && lives[0].Sits() {
+	if first := v.Lives[0]; len(lives) == 1 && len(first.Readings) == 0 && first.Says+first.Mark == "" && lives[0].Sits() {
 		v.Lives = []PartLife{} // it is there, and that is all that is known
 		return v
 	}
@@ -177,6 +177,9 @@ func told(place knowledge.Place, life parts.Life, read map[string][]PartReading)
 func (v *Line) judge(s *record.Sheet, place knowledge.Place, now PartLife) {
 	if len(now.Readings) == 0 {
 		v.Left = "not read since it was fitted"
+		if now.From == nil {
+			v.Left = "not read yet"
+		}
 		return
 	}
 	last := now.Readings[len(now.Readings)-1]

@@ -19,6 +19,8 @@ type BearingAsked struct {
 	Width   string `json:"width,omitempty"`
 	Inner   string `json:"inner,omitempty" doc:"degrees of the bevel at the bore"`
 	Outer   string `json:"outer,omitempty"`
+	Ball    string `json:"ball,omitempty" doc:"a loose ball across, where there is no cartridge"`
+	Balls   string `json:"balls,omitempty" doc:"how many lay on one side"`
 	Tool    string `json:"tool" enum:"fine,calliper,rule"`
 	Worn    bool   `json:"worn,omitempty" doc:"its edges are worn or burred"`
 	Was     string `json:"was,omitempty" doc:"the bearing that sat there before, if it is known"`
@@ -29,6 +31,7 @@ type BearingTold struct {
 	List  []Likely `json:"list" doc:"the likeliest first"`
 	None  float64  `json:"none" doc:"the chance that it is none of ours"`
 	Apart string   `json:"apart" doc:"what tells the first two apart; empty when nothing is in doubt"`
+	Says  string   `json:"says,omitempty" doc:"of loose balls: how many there are to be"`
 }
 
 // Likely is a bearing that it may be.
@@ -40,6 +43,7 @@ type Likely struct {
 	Width   float64 `json:"width"`
 	Inner   float64 `json:"inner,omitempty"`
 	Outer   float64 `json:"outer,omitempty"`
+	Ball    float64 `json:"ball,omitempty" doc:"of a loose ball: its diameter; it has nothing else"`
 	Chance  float64 `json:"chance"`
 	Source  string  `json:"source"`
 }
@@ -48,9 +52,12 @@ type Likely struct {
 // edge, a rule. Common practice, no published source.
 var tools = map[string]float64{"fine": 0.03, "calliper": 0.1, "rule": 0.5}
 
-// WhichBearing tells which bearing was measured.
+// WhichBearing tells which bearing was measured, or which ball.
 func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
 	place, known := book.Place(in.Place)
+	if known && place.Balls != "" && strings.TrimSpace(in.Ball) != "" {
+		return whichBall(book, place, in)
+	}
 	if !known || place.Bearing == "" {
 		return BearingTold{}, record.Refuse("place", "No bearing that is known by its dimensions sits there.")
 	}
@@ -70,15 +77,51 @@ func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
 		}
 	}
 	g, err := bearing.Identify(book.BearingKinds(), m, place.Bearing, in.Was)
-	var refused *bearing.Refused
-	if errors.As(err, &refused) {
-		return BearingTold{}, record.Refuse("particulars."+refused.Field, "%s", refused.Problem)
+	if err != nil {
+		return BearingTold{}, refusedFigure(err)
 	}
 	told := BearingTold{List: []Likely{}, None: g.None, Apart: g.Apart}
 	for _, x := range g.List {
-		told.List = append(told.List, Likely{x.ID, x.Size(), x.Bore, x.Outside, x.Width, x.Inner, x.Outer, x.Chance, x.Source})
+		told.List = append(told.List, Likely{ID: x.ID, Size: x.Size(), Bore: x.Bore, Outside: x.Outside, Width: x.Width, Inner: x.Inner,
+			Outer: x.Outer, Chance: x.Chance, Source: x.Source})
 	}
-	return told, err
+	return told, nil
+}
+
+// whichBall tells which loose ball was measured.
+func whichBall(book *knowledge.Book, place knowledge.Place, in BearingAsked) (BearingTold, error) {
+	m := bearing.Loose{Error: tools[in.Tool], Worn: in.Worn}
+	ball, _ := place.Particular("ball")
+	balls, _ := place.Particular("balls")
+	var err error
+	if m.Diameter, err = figureOf(ball, in.Ball); err != nil {
+		return BearingTold{}, err
+	}
+	if strings.TrimSpace(in.Balls) != "" {
+		n, err := figureOf(balls, in.Balls)
+		if err != nil {
+			return BearingTold{}, err
+		}
+		m.Count = int(n)
+	}
+	g, err := bearing.IdentifyBall(book.LooseBalls(), m, place.Balls)
+	if err != nil {
+		return BearingTold{}, refusedFigure(err)
+	}
+	told := BearingTold{List: []Likely{}, None: g.None, Says: g.Says}
+	for _, x := range g.List {
+		told.List = append(told.List, Likely{ID: x.ID, Size: x.Size(), Ball: x.Mm, Chance: x.Chance, Source: x.Source})
+	}
+	return told, nil
+}
+
+// refusedFigure is the refusal of a figure that no bearing has, at its field.
+func refusedFigure(err error) error {
+	var refused *bearing.Refused
+	if errors.As(err, &refused) {
+		return record.Refuse("particulars."+refused.Field, "%s", refused.Problem)
+	}
+	return err
 }
 
 // figureOf is what was typed of a particular, in its own unit.

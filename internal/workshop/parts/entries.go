@@ -37,6 +37,14 @@ type Taking struct {
 	Note   string `json:"note,omitempty"`
 }
 
+// PartRead is what somebody read off a part where it sits: sprockets counted, the mount of a rotor. What
+// is read again holds from then on, until something else is fitted.
+type PartRead struct {
+	Place       string            `json:"place"`
+	Particulars map[string]string `json:"particulars" doc:"by their ids, as typed; kept as they are read"`
+	Mark        string            `json:"mark,omitempty" doc:"a serial number, or what is written on it"`
+}
+
 // Grade is how a part is when it is fitted.
 type Grade string
 
@@ -62,13 +70,15 @@ var (
 
 // Kinds of entry about what is on a bike.
 var (
-	Puttings = record.NewKind(record.Kind[Putting]{Name: "fitted", By: record.ByMechanic, Past: record.LaterJob})
-	Takings  = record.NewKind(record.Kind[Taking]{Name: "taken_off", By: record.ByMechanic, Past: record.LaterJob})
+	Puttings  = record.NewKind(record.Kind[Putting]{Name: "fitted", By: record.ByMechanic, Past: record.AnyDay})
+	Takings   = record.NewKind(record.Kind[Taking]{Name: "taken_off", By: record.ByMechanic, Past: record.AnyDay})
+	PartsRead = record.NewKind(record.Kind[PartRead]{Name: "part_read", By: record.ByMechanic, Past: record.AnyDay})
 )
 
 // Subject is what is on a bike.
 func Subject() record.Subject {
-	return record.Subject{Checks: []record.Check{Puttings.CheckedAs(checkPutting), Takings.CheckedAs(checkTaking)}}
+	return record.Subject{Checks: []record.Check{Puttings.CheckedAs(checkPutting), Takings.CheckedAs(checkTaking),
+		PartsRead.CheckedAs(checkPartRead)}}
 }
 
 func checkPutting(s *record.Sheet, d record.Draft, in Putting) (*Putting, error) {
@@ -129,6 +139,26 @@ func checkTaking(s *record.Sheet, d record.Draft, in Taking) (*Taking, error) {
 	}
 	in.Note, err = record.TidyNote("note", in.Note)
 	return &in, err
+}
+
+func checkPartRead(s *record.Sheet, d record.Draft, in PartRead) (*PartRead, error) {
+	place, err := placeOn(s, in.Place)
+	if err != nil {
+		return nil, err
+	}
+	if _, sits := sitting(s, in.Place); !sits {
+		return nil, record.Refuse("place", "%s was taken off before: nothing sits there to be read.", place.Name)
+	}
+	if in.Particulars, err = readParticulars(place, in.Particulars); err != nil {
+		return nil, err
+	}
+	if in.Mark, err = record.TidyOptional("mark", "what is written on it", in.Mark); err != nil {
+		return nil, err
+	}
+	if len(in.Particulars) == 0 && in.Mark == "" {
+		return nil, record.Refuse("particulars", "Say what you read: choose a word, or type a figure.")
+	}
+	return &in, nil
 }
 
 func placeOn(s *record.Sheet, id string) (knowledge.Place, error) {

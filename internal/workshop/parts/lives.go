@@ -2,9 +2,11 @@ package parts
 
 import (
 	"cmp"
+	"maps"
 	"slices"
 	"time"
 
+	"utensil/core/bike"
 	"utensil/core/estimate"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/record"
@@ -38,11 +40,12 @@ var Places = record.Derive(func(s *record.Sheet) []knowledge.Place { return s.Bo
 // Renewals are, by place, the work that renews what sits there.
 var Renewals = record.Derive(func(s *record.Sheet) map[string][]knowledge.Operation { return s.Book.Renewing(s.Bike.Facts) })
 
-// change is something that began or ended a life.
+// change is something that began or ended a life, or that was read in it.
 type change struct {
-	at  time.Time
-	put *Life   // what was fitted
-	off *Taking // what came off
+	at   time.Time
+	put  *Life     // what was fitted
+	off  *Taking   // what came off
+	read *PartRead // what was read of what sits there
 }
 
 // Lives are the lives at each place of the bike, oldest first. A place has at least one, unless what
@@ -60,7 +63,12 @@ func livesAt(changes []change) []Life {
 	slices.SortStableFunc(changes, func(a, b change) int { return a.at.Compare(b.at) })
 	lives := []Life{{}}
 	for _, c := range changes {
-		if last := &lives[len(lives)-1]; last.Sits() {
+		last := &lives[len(lives)-1]
+		if c.read != nil {
+			last.learn(*c.read)
+			continue
+		}
+		if last.Sits() {
 			last.To = c.at
 			if c.off != nil {
 				last.Why, last.Became = c.off.Why, c.off.Became
@@ -75,23 +83,62 @@ func livesAt(changes []change) []Life {
 	return lives
 }
 
+// learn adds what was read of a part to what is known of it.
+func (l *Life) learn(read PartRead) {
+	if !l.Sits() {
+		return
+	}
+	known := maps.Clone(l.Put.Particulars)
+	if known == nil {
+		known = map[string]string{}
+	}
+	maps.Copy(known, read.Particulars)
+	l.Put.Particulars, l.Put.Mark = known, cmp.Or(read.Mark, l.Put.Mark)
+}
+
+// Facts are those of the bike, where what is known of the parts on it says more: its sprockets were
+// counted. Where two parts say two things, the bike's own fact stands.
+var Facts = record.Derive(func(s *record.Sheet) bike.Facts {
+	told := map[string][]string{}
+	for _, place := range Places.Of(s) {
+		now, sits := sitting(s, place.ID)
+		for _, p := range place.Particulars {
+			if fact, word, tells := p.Telling(now.Put.Particulars[p.ID]); sits && tells && !slices.Contains(told[fact], word) {
+				told[fact] = append(told[fact], word)
+			}
+		}
+	}
+	f := s.Bike.Facts
+	for _, fact := range slices.Sorted(maps.Keys(told)) {
+		if words := told[fact]; len(words) == 1 {
+			f = f.Told(fact, words[0])
+		}
+	}
+	return f
+})
+
 // changesOf gathers, by place, what was fitted by an entry, what came off, and what work renewed of
 // which nobody said what was fitted.
 func changesOf(s *record.Sheet) map[string][]change {
 	changes := map[string][]change{}
 	for i, l := range s.Ledgers() {
 		here := i == 1
-		said := map[string]bool{} // place and item of what was said
+		said := map[string]bool{} // places and items of what was said; of a run's part, the place alone
 		for e, in := range Puttings.All(l) {
 			life := &Life{ID: &e.ID, From: e.At, Put: *in, By: e.ByName, Price: in.Price, here: here}
 			if in.Item != nil {
 				said[in.Place+" "+string(l.Current(*in.Item))] = true
 				life.Price = cmp.Or(priceOf(l, *in.Item), in.Price)
+			} else {
+				said[in.Place] = true
 			}
 			changes[in.Place] = append(changes[in.Place], change{at: e.At, put: life})
 		}
 		for e, in := range Takings.All(l) {
 			changes[in.Place] = append(changes[in.Place], change{at: e.At, off: in})
+		}
+		for e, in := range PartsRead.All(l) {
+			changes[in.Place] = append(changes[in.Place], change{at: e.At, read: in})
 		}
 		for e, in := range agree.Works.All(l) {
 			_, item := agree.Items.Find(l, in.Item)
@@ -103,7 +150,7 @@ func changesOf(s *record.Sheet) map[string][]change {
 				continue
 			}
 			for _, place := range operation.Fits {
-				if said[place+" "+string(l.Current(in.Item))] {
+				if said[place] || said[place+" "+string(l.Current(in.Item))] {
 					continue
 				}
 				life := &Life{From: e.At, By: e.ByName, Put: Putting{Place: place, Grade: "new", From: "stock"}, Price: priceOf(l, in.Item), here: here}

@@ -12,6 +12,7 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -84,7 +85,7 @@ func pastTorque(e record.Entry) PastTorque {
 func readBolts(s *record.Sheet) []BoltView {
 	var views []BoltView
 	again := record.Rechecks(s)
-	run := s.Book.FastenersFor(s.Bike.Facts, s.Job.Depth, agree.AgreedWork(s),
+	run := s.Book.FastenersFor(parts.Facts.Of(s), s.Job.Depth, agree.AgreedWork(s),
 		slices.Concat(guided.GuidedFasteners(s), agree.RemedyFasteners(s), slices.Sorted(maps.Keys(apart.Touched(s))), again))
 	past := map[string]record.Entry{}
 	for e, in := range Torques.All(s.Past) {
@@ -105,9 +106,9 @@ func readBolts(s *record.Sheet) []BoltView {
 				Treatment: treatment.Name,
 				Apply:     f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
 				Again: slices.Contains(again, f.ID), LooseHere: Loosened.Of(s)[f.ID]}
-			v.Unread = f.Unread(s.Bike.Facts)
+			v.Unread = f.Unread(parts.Facts.Of(s))
 			var asked string
-			if v.LeftHand, asked = f.LeftHand(s.Bike.Facts); asked != "" {
+			if v.LeftHand, asked = f.LeftHand(parts.Facts.Of(s)); asked != "" {
 				v.Caution = strings.TrimSpace(asked + " " + v.Caution)
 			}
 			if len(positions) > 1 {

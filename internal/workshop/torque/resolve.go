@@ -7,6 +7,7 @@ import (
 	"utensil/core/measure"
 	"utensil/core/words"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -40,7 +41,7 @@ func Resolve(s *record.Sheet, f knowledge.Fastener) Resolved {
 	if f.Set != "" {
 		return Resolved{}
 	}
-	limits := f.Limits(s.Bike.Facts)
+	limits := f.Limits(parts.Facts.Of(s))
 	origins := make([]Origin, len(limits))
 	for i := range origins {
 		origins[i] = FromCatalogue
@@ -90,7 +91,7 @@ func Resolve(s *record.Sheet, f knowledge.Fastener) Resolved {
 // FastenerOn finds a fastener that a bike has: the catalogue's, or one added to this bike.
 func FastenerOn(s *record.Sheet, id string) (knowledge.Fastener, bool) {
 	if f, known := s.Book.Fastener(id); known {
-		return f, f.When.Holds(s.Bike.Facts)
+		return f, f.When.Holds(parts.Facts.Of(s))
 	}
 	for _, f := range Added.Of(s) {
 		if f.ID == id {

@@ -11,9 +11,11 @@ import (
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
+	"utensil/knowledge"
 )
 
 // RunView is a run as the bench sees it: one step large, the next one visible.
@@ -68,7 +70,7 @@ func run(s *record.Sheet, e record.Entry) RunView {
 	in := guided.Starts.In(e.Content)
 	p := in.Work.Procedure
 	v := RunView{ID: e.ID, Procedure: in.Procedure, Work: *in.Work, Chosen: []string{}, Done: []RunStep{}, Open: []string{}, By: e.ByName,
-		At: e.At, Warning: in.Warning, SecondsNow: &e.At}
+		At: e.At, Warning: in.Warning, SecondsNow: &e.At, Item: itemOf(s, in.Work.Operation)}
 	for _, id := range guided.ProgressOf(s, e).Open {
 		v.Open = append(v.Open, s.Book.StateName(id))
 	}
@@ -100,7 +102,6 @@ func run(s *record.Sheet, e record.Entry) RunView {
 	v.Place, v.Seconds = len(marks), max(0, int(v.SecondsNow.Sub(e.At).Seconds()))
 	if err != nil || state.Now >= len(p.Steps) {
 		v.Finished = err == nil
-		v.Item = itemOf(s, in.Work.Operation)
 		return v
 	}
 	now := p.Steps[state.Now]
@@ -177,7 +178,7 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 		if r.Left {
 			since = after
 		}
-		if known && p.When.Holds(s.Bike.Facts) && (read == nil || s.Place(e.ID) < since) {
+		if known && p.When.Holds(parts.Facts.Of(s)) && (read == nil || s.Place(e.ID) < since) {
 			v.Missing = "Record it first: " + words.Lower(p.Name) + "."
 		}
 	case len(r.Joints()) > 0:
@@ -198,17 +199,38 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 			}
 			v.Bolts = append(v.Bolts, b)
 		}
+	case r.Part != "":
+		if place, there := placeOf(s, r.Part); there && !fittedHere(s, r.Part) {
+			v.Missing = "Write down what was fitted first: " + words.Lower(place.Name) + "."
+		}
 	case r.Sign != "":
 		e, signed := trial.Signs.Last(s.Ledger, func(in *trial.Sign) bool { return in.What == r.Sign })
 		fails := slices.ContainsFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Fails })
 		switch {
-		case !slices.Contains(trial.For(s.Bike.Facts), r.Sign):
+		case !slices.Contains(trial.For(parts.Facts.Of(s)), r.Sign):
 		case signed == nil || s.Place(e.ID) < after:
 			v.Missing = "Sign the brake test first: that it passes, or what is wrong."
 		case !signed.Passed && !fails:
 			v.Missing = "Sign the brake test first. It must pass."
 		}
 	}
+}
+
+// placeOf is a place of this bike, and whether it has it.
+func placeOf(s *record.Sheet, id string) (knowledge.Place, bool) {
+	for _, p := range parts.Places.Of(s) {
+		if p.ID == id {
+			return p, true
+		}
+	}
+	return knowledge.Place{}, false
+}
+
+// fittedHere says whether somebody wrote down in this job what was fitted at a place. A run that comes by
+// again stands on it: what went on instead is written where the part that came off is taken off.
+func fittedHere(s *record.Sheet, place string) bool {
+	_, put := parts.Puttings.Last(s.Ledger, func(in *parts.Putting) bool { return in.Place == place })
+	return put != nil
 }
 
 // Runs are the runs of a job as the bench sees them.

@@ -7,16 +7,17 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
 
 func checkGuided(s *record.Sheet, in guided.Guided) (*guided.Guided, error) {
 	p, known := s.Book.GuidedWork(in.Procedure)
-	if !known || !p.When.Holds(s.Bike.Facts) {
+	if !known || !p.When.Holds(parts.Facts.Of(s)) {
 		return nil, record.Refuse("procedure", "This bike has nothing that the procedure is about.")
 	}
-	in.Choices = guided.ChosenOn(p, s.Bike.Facts, in.Choices)
+	in.Choices = guided.ChosenOn(p, parts.Facts.Of(s), in.Choices)
 	family, circuit := fluid.Circuit(s, p.End)
 	if p.Pours(in.Choices) && family == brake.Unknown {
 		return nil, fluid.Unread(p.End)

@@ -1102,6 +1102,10 @@ export interface components {
             said: string;
         };
         BearingAsked: {
+            /** @description a loose ball across, where there is no cartridge */
+            ball?: string;
+            /** @description how many lay on one side */
+            balls?: string;
             bore?: string;
             /** @description degrees of the bevel at the bore */
             inner?: string;
@@ -1127,6 +1131,8 @@ export interface components {
              * @description the chance that it is none of ours
              */
             none: number;
+            /** @description of loose balls: how many there are to be */
+            says?: string;
         };
         BedAsked: {
             /** Format: double */
@@ -1776,6 +1782,7 @@ export interface components {
             part_looked?: components["schemas"]["PartLook"];
             part_off?: components["schemas"]["PartOff"];
             part_on?: components["schemas"]["PartOn"];
+            part_read?: components["schemas"]["PartRead"];
             part_washed?: components["schemas"]["PartWashed"];
             pull?: components["schemas"]["LeverPull"];
             reading?: components["schemas"]["Reading"];
@@ -2366,6 +2373,8 @@ export interface components {
             distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             findings: components["schemas"]["FindingView"][];
+            /** @description guided work that belongs to no end: chain, cables, bar */
+            guides: components["schemas"]["Offer"][];
             hunts: components["schemas"]["HuntView"][];
             items: components["schemas"]["ItemView"][];
             job: components["schemas"]["Job"];
@@ -2517,6 +2526,11 @@ export interface components {
             unit: "km" | "days";
         };
         Likely: {
+            /**
+             * Format: double
+             * @description of a loose ball: its diameter; it has nothing else
+             */
+            ball?: number;
             /** Format: double */
             bore: number;
             /** Format: double */
@@ -2764,6 +2778,11 @@ export interface components {
             about: string;
             caution: string;
             choices: components["schemas"]["Ask"][];
+            /**
+             * @description of the bike; left out for what has none
+             * @enum {string}
+             */
+            end?: "front" | "rear";
             fluid: boolean;
             /** @description choices under which a bottle is poured; none for always */
             fluid_if?: {
@@ -2789,6 +2808,8 @@ export interface components {
             operation?: string;
             /** @description that it usually fits */
             parts: string[];
+            /** @description of the walk-round where it is drawn */
+            point?: string;
             /**
              * Format: int64
              * @description how often it was run here
@@ -3073,6 +3094,15 @@ export interface components {
             renewed?: boolean;
             strip: string;
         };
+        PartRead: {
+            /** @description a serial number, or what is written on it */
+            mark?: string;
+            /** @description by their ids, as typed; kept as they are read */
+            particulars: {
+                [key: string]: string;
+            };
+            place: string;
+        };
         PartReading: {
             /** Format: date-time */
             at: string;
@@ -3151,6 +3181,10 @@ export interface components {
         };
         Particular: {
             id: string;
+            /** @description words of other particulars of the part under which it has this one; an empty word for not read */
+            if?: {
+                [key: string]: string[];
+            };
             /** Format: double */
             least?: number;
             /** Format: double */
@@ -4104,10 +4138,20 @@ export interface components {
             why?: string;
         };
         Sum: {
+            /**
+             * Format: double
+             * @description of a chain's line: from the middle out to the rings
+             */
+            front_mm?: number;
             /** Format: double */
             gap_mm?: number;
             /** @description what else is to be known */
             more?: string[];
+            /**
+             * Format: double
+             * @description and to the sprockets
+             */
+            rear_mm?: number;
             /** @description it may stay so */
             right: boolean;
             says: string;
@@ -4125,10 +4169,10 @@ export interface components {
             figures: {
                 [key: string]: string;
             };
-            /** @description of a shell: it has one */
-            thread?: boolean;
+            /** @description what is so: thread of a shell; mech of a chain's line; straight, turned, cup, legs, hub of a knock */
+            ticks?: string[];
             /** @enum {string} */
-            what: "stack" | "play" | "clearance" | "shell" | "press";
+            what: "stack" | "play" | "clearance" | "shell" | "press" | "line" | "knock";
         };
         Taking: {
             /** @enum {string} */
@@ -4471,6 +4515,8 @@ export interface components {
             fasteners?: string[];
             /** @description a point as the work leaves it, not as it was found */
             left?: boolean;
+            /** @description the place of the bike whose part is fitted: what was fitted is written down */
+            part?: string;
             /** @description of the walk-round */
             point?: string;
             /**

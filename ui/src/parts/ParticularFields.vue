@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Fault, Schemas } from '@/api/client'
 
 import FormField from './FormField.vue'
@@ -11,6 +13,12 @@ const props = defineProps<{
   fault?: Fault
   placeholder?: string
 }>()
+/** One that hangs on a word of another is asked when that word is chosen. */
+const asked = computed(() =>
+  props.particulars.filter((p) =>
+    Object.entries(p.if ?? {}).every(([id, words]) => words.includes(props.values[id] ?? '')),
+  ),
+)
 const wrong = (id: string) => (props.fault?.field === `particulars.${id}` ? props.fault : undefined)
 const emit = defineEmits<{ set: [id: string, text: string] }>()
 const typed = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
@@ -18,7 +26,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEl
 
 <template>
   <FormField
-    v-for="p in particulars"
+    v-for="p in asked"
     :key="p.id"
     v-slot="f"
     :label="p.unit ? `${p.name}, ${p.unit}` : p.name"

@@ -26,7 +26,17 @@ export function layOn(
   with_ = pen(),
 ) {
   const desk = {
-    job: ref({ photos: [], bolts: [], wrenches: [], findings: [], bottles: [], items: [], ...job }),
+    job: ref({
+      photos: [],
+      bolts: [],
+      wrenches: [],
+      findings: [],
+      bottles: [],
+      items: [],
+      brakes: [],
+      guides: [],
+      ...job,
+    }),
     closed: ref(false),
     early: ref(''),
     pen: with_,

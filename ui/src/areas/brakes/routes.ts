@@ -2,6 +2,11 @@ import type { RouteRecordRaw } from 'vue-router'
 
 /** Places within a job. */
 export const stages: RouteRecordRaw[] = [
-  { path: 'brakes', name: 'job-brakes', component: () => import('./BrakeStage.vue'), meta: { guides: true } },
+  {
+    path: 'brakes',
+    name: 'job-brakes',
+    component: () => import('./BrakeStage.vue'),
+    meta: { guides: 'end' },
+  },
   { path: 'brake-desk', name: 'job-desk', component: () => import('./DeskStage.vue') },
 ]

@@ -104,6 +104,7 @@ describe('before the first step', () => {
   }
   const offer = {
     id: 'bleed-push-front',
+    end: 'front',
     name: 'Bleed the front brake',
     about: '',
     minutes: 35,

@@ -18,6 +18,11 @@ const { job, pen } = useOpenJob()
 const now = computed(() => props.run.now)
 const outcomes = computed(() => now.value?.outcomes ?? [])
 const held = computed(() => props.run.held ?? [])
+/** Guided work of an end of the bike is chosen beside its brake. */
+const braked = computed(() =>
+  job.value.brakes.some((b) => b.offers.some((o) => o.id === props.run.procedure)),
+)
+const back = computed(() => ({ name: braked.value ? 'job-brakes' : 'job-work' }))
 const choosing = ref(false)
 watch(
   () => props.run.place,
@@ -149,7 +154,9 @@ useBenchKeys((key) => {
         >
           Mark the work done <KeyCap>Enter</KeyCap>
         </button>
-        <RouterLink class="button min-h-16" :to="{ name: 'job-brakes' }">Back to the brakes</RouterLink>
+        <RouterLink class="button min-h-16" :to="back">{{
+          braked ? 'Back to the brakes' : 'Back to the work'
+        }}</RouterLink>
         <RouterLink class="button min-h-16" :to="{ name: 'job-verify' }">To the torque run</RouterLink>
       </div>
     </template>

@@ -32,7 +32,7 @@ async function abandon() {
 <template>
   <p v-if="!run" class="px-5 py-4 text-soft">
     No guided work has begun on this bike.
-    <RouterLink class="text-petrol underline" :to="{ name: 'job-brakes' }">Choose some</RouterLink>
+    <RouterLink class="text-petrol underline" :to="{ name: 'job-guides' }">Choose some</RouterLink>
   </p>
   <div v-else class="grid h-full min-h-0 lg:grid-cols-[minmax(0,1fr)_300px]">
     <RunBench :key="run.id" :run="run" :locked="locked" @undo="undo" />

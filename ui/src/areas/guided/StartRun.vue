@@ -12,7 +12,7 @@ import FaultNote from '@/parts/FaultNote.vue'
 import { figure } from '@/parts/words'
 
 /** Before the first step: choices, the bottle, tools and consumables laid out. */
-const props = defineProps<{ offer: Schemas['Offer']; side: Schemas['BrakeSide']; locked: boolean }>()
+const props = defineProps<{ offer: Schemas['Offer']; side?: Schemas['BrakeSide']; locked: boolean }>()
 const words = useWords()
 const emit = defineEmits<{ leave: [] }>()
 const { job, pen } = useOpenJob()
@@ -27,7 +27,7 @@ const bottle = ref('')
 const scanned = ref('')
 const reason = ref('')
 const unread = ref(false)
-const pourOf = (b: Schemas['Bottle']) => (props.side.end === 'front' ? b.front : b.rear)
+const pourOf = (b: Schemas['Bottle']) => (props.offer.end === 'front' ? b.front : b.rear)
 const bottles = computed(() =>
   [...job.value.bottles].sort((a, b) => Number(!!pourOf(a).refused) - Number(!!pourOf(b).refused)),
 )
@@ -95,8 +95,8 @@ async function begin() {
         </button>
       </div>
     </fieldset>
-    <ReadCap v-if="pours" :side="side" :locked="locked" />
-    <fieldset v-if="pours && side.family !== 'unknown'">
+    <ReadCap v-if="side && pours" :side="side" :locked="locked" />
+    <fieldset v-if="side && pours && side.family !== 'unknown'">
       <legend class="mb-1 text-soft">
         Which bottle? This brake runs on <b class="text-ink">{{ words.fact(side.family ?? 'none') }}</b>
       </legend>

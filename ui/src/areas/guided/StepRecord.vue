@@ -8,6 +8,7 @@ import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { figure } from '@/parts/words'
 
 import StepBolt from './StepBolt.vue'
+import StepPart from './StepPart.vue'
 
 /** What a step yields, typed once: it goes to the walk-round, the torque log or the brake tests. */
 const props = defineProps<{ run: Schemas['RunView']; step: Schemas['Step']; locked: boolean }>()
@@ -104,6 +105,7 @@ onMounted(() => {
       </div>
     </template>
     <StepBolt v-for="b in bolts" :key="boltKey(b)" ref="rows" :bolt="b" :locked="locked" />
+    <StepPart v-if="step.record?.part" :place="step.record.part" :run="run" :locked="locked" />
     <div v-if="sign" class="flex flex-wrap items-center gap-2">
       <b class="min-w-40 flex-1">{{ recorded ? 'Signed.' : 'Your name stands under it.' }}</b>
       <input

@@ -3,7 +3,7 @@ import { ExclamationTriangleIcon } from '@heroicons/vue/20/solid'
 import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
-import { useOpenJob, useWays } from '@/areas/job/open'
+import { guidesOf, useOpenJob, useWays } from '@/areas/job/open'
 import { useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -23,7 +23,7 @@ watch(
 )
 const top = computed(() => props.hunt.causes[0])
 const guide = computed(() =>
-  job.value.brakes.flatMap((b) => b.offers).find((o) => o.operation && o.operation === top.value?.operation),
+  guidesOf(job.value).find((o) => o.operation && o.operation === top.value?.operation),
 )
 const move = computed(() => props.hunt.next[chosen.value])
 const finding = computed(() => job.value.findings.find((f) => f.id === props.hunt.finding))
@@ -100,7 +100,7 @@ useBenchKeys((key) => {
         <button v-if="!finding" type="button" class="button button-go" :disabled="locked" @click="take">
           Make it a finding <KeyCap>Enter</KeyCap>
         </button>
-        <RouterLink v-if="guide" class="button" :to="ways.guide(guide.id)"
+        <RouterLink v-if="guide" class="button" :to="ways.guide(guide)"
           >Guide me: {{ guide.name }}</RouterLink
         >
         <button type="button" class="button" :disabled="locked" @click="tried(true)">

@@ -48,10 +48,14 @@ export function useWays(job: () => string) {
       const own = stages.find((r) => r.meta.settles && o[r.meta.settles])
       return way(own ? String(own.name) : `job-${o.place ?? o.stage}`, o.target)
     },
-    /** Where guided work begins. */
-    guide: (procedure: string) => way(String(stages.find((r) => r.meta.guides)?.name), procedure),
+    /** Where guided work begins: of an end of the bike beside its brake, else by itself. */
+    guide: (o: { id: string; end?: string }) =>
+      way(String(stages.find((r) => r.meta.guides === (o.end ? 'end' : 'whole'))?.name), o.id),
   }
 }
+
+/** guidesOf lists all guided work that a bike is offered. */
+export const guidesOf = (job: JobView) => [...job.brakes.flatMap((b) => b.offers), ...job.guides]
 
 /** boltKey names one bolt within a job, as the server does. */
 export const boltKey = (b: { fastener: string; position?: string }) =>

@@ -27,13 +27,15 @@ const body = computed((): Schemas['BearingAsked'] => {
     width: p.width,
     inner: p.inner,
     outer: p.outer,
+    ball: p.ball,
+    balls: p.balls,
     tool: tool.value,
     worn: worn.value,
   }
 })
 const asked = refDebounced(body, 150)
 const measured = computed(() =>
-  [asked.value.bore, asked.value.outside, asked.value.width].some((t) => t?.trim()),
+  [asked.value.bore, asked.value.outside, asked.value.width, asked.value.ball].some((t) => t?.trim()),
 )
 const { data, error } = useQuery({
   queryKey: computed(() => ['bearings', asked.value] as const),
@@ -80,14 +82,15 @@ watchEffect(() => {
               @click="emit('take', b)"
             >
               <b class="figure min-w-0 flex-1">{{ b.size }}</b>
-              <span class="text-soft">{{ b.inner ? 'headset' : b.id }}</span>
+              <span class="text-soft">{{ b.inner ? 'headset' : b.ball ? 'loose ball' : b.id }}</span>
               <span class="figure w-16 text-right">{{ percent(b.chance) }}</span>
             </button>
           </li>
         </ul>
+        <p v-if="told.says" class="mt-1 text-[15px] text-soft">{{ told.says }}</p>
         <p v-if="told.apart && told.none <= 0.5" class="mt-1 text-[15px] text-soft">{{ told.apart }}</p>
       </div>
-      <BearingSection v-if="told.list[0] && told.none <= 0.5" :bearing="told.list[0]" />
+      <BearingSection v-if="told.list[0] && !told.list[0].ball && told.none <= 0.5" :bearing="told.list[0]" />
     </div>
   </section>
 </template>

@@ -24,8 +24,15 @@ const { data } = useQuery({
     ),
 })
 const marks = { fits: 'sound', fits_if: 'watch', does_not: 'unsafe' }
-const shown = ref(4)
+const most = 4
+const all = ref(false)
 const list = computed(() => data.value ?? [])
+/** What may fit; where nothing does, the first of what does not, with its reason. */
+const shown = computed(() => {
+  if (all.value) return list.value
+  const fitting = list.value.filter((c) => c.fit.verdict !== 'does_not')
+  return fitting.length ? fitting.slice(0, most) : list.value.slice(0, 2)
+})
 function take(c: Schemas['Candidate']) {
   chosen.value = c.stock
   emit('take', c)
@@ -37,7 +44,7 @@ function take(c: Schemas['Candidate']) {
     <b>Out of the drawers, and what can be had</b>
     <ul class="border-t border-rule">
       <li
-        v-for="c in list.slice(0, shown)"
+        v-for="c in shown"
         :key="c.code"
         class="border-b border-rule"
         :class="c.stock && c.stock === chosen && 'bg-wash shadow-[inset_4px_0_var(--color-petrol)]'"
@@ -64,10 +71,10 @@ function take(c: Schemas['Candidate']) {
       </li>
     </ul>
     <button
-      v-if="list.length > shown"
+      v-if="list.length > shown.length"
       type="button"
       class="button button-quiet -ml-2"
-      @click="shown = list.length"
+      @click="all = true"
     >
       All {{ list.length }}
     </button>

@@ -15,7 +15,7 @@ import CandidateList from './CandidateList.vue'
 import FitNote from './FitNote.vue'
 
 /** What was fitted at a place, by what tells such parts apart; or that what sat there came off. */
-const props = defineProps<{ line: Schemas['Line']; item?: string }>()
+const props = defineProps<{ line: Schemas['Line']; item?: string; bare?: boolean }>()
 const { pen } = useOpenJob()
 const words = useWords()
 
@@ -50,6 +50,7 @@ function out(c: Schemas['Candidate']) {
   Object.assign(form, { grade: c.grade, from: c.grade === 'new' ? 'stock' : 'spares' })
 }
 function take(b: Schemas['Likely']) {
+  if (b.ball) return void (particulars.ball = String(b.ball))
   for (const id of ['bore', 'outside', 'width', 'inner', 'outer'] as const)
     if (id in particulars) particulars[id] = b[id] ? String(b[id]) : ''
   if ('kind' in particulars) particulars.kind = 'cartridges'
@@ -87,7 +88,7 @@ async function takeOff() {
     :aria-label="`What is fitted: ${line.name}`"
     @submit.prevent="fresh ? fit() : takeOff()"
   >
-    <div class="mb-2 flex gap-2" role="group" aria-label="What happened">
+    <div v-if="!bare" class="mb-2 flex gap-2" role="group" aria-label="What happened">
       <button
         type="button"
         class="button min-h-11!"

@@ -24,6 +24,7 @@ const itemOf = (work: readonly { operation: string }[]) =>
     <div class="mb-2 flex flex-wrap items-center gap-3">
       <RouterLink :to="{ name: 'job-work' }" class="button button-quiet -ml-2">← Work</RouterLink>
       <h2>What is on it</h2>
+      <RouterLink :to="{ name: 'job-read-off' }" class="button ml-auto">Read it off the bike</RouterLink>
     </div>
     <FaultNote v-if="error" :fault="error" />
     <LoadingRule v-if="isPending" />

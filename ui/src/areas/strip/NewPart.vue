@@ -38,6 +38,7 @@ const last = computed(() => line.value?.lives.filter((l) => Object.keys(l.partic
 const lastTime = () => Object.assign(particulars, last.value?.particulars)
 
 function take(b: Schemas['Likely']) {
+  if (b.ball) return void (particulars.ball = String(b.ball))
   for (const id of ['bore', 'outside', 'width', 'inner', 'outer'] as const)
     if (fields.value.some((p) => p.id === id)) particulars[id] = b[id] ? String(b[id]) : ''
   if (fields.value.some((p) => p.id === 'kind')) particulars.kind = 'cartridges'

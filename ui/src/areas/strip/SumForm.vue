@@ -6,6 +6,7 @@ import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import { typedNumber } from '@/parts/words'
 
+import LineDrawing from './LineDrawing.vue'
 import StackDrawing from './StackDrawing.vue'
 import { sums } from './sums'
 
@@ -15,10 +16,10 @@ const sum = computed(() => sums[props.what])
 const typed = reactive<Record<string, string>>(
   Object.fromEntries((sums[props.what]?.fields ?? []).map((f) => [f.name, f.start ?? ''])),
 )
-const thread = ref(true)
+const ticked = ref((sums[props.what]?.ticks ?? []).filter((t) => t.start).map((t) => t.name))
 const asked = computed(() =>
   Object.values(typed).every((t) => t.trim())
-    ? { what: props.what, figures: { ...typed }, thread: thread.value }
+    ? { what: props.what, figures: { ...typed }, ticks: ticked.value }
     : undefined,
 )
 const { answer, fault } = useAnswer(
@@ -30,7 +31,7 @@ const { answer, fault } = useAnswer(
 <template>
   <form v-if="sum" class="px-4 pb-3 text-[15px]" :aria-label="sum.name" @submit.prevent>
     <p class="text-soft">{{ sum.about }}</p>
-    <div class="mt-1 grid grid-cols-2 gap-2">
+    <div v-if="sum.fields.length" class="mt-1 grid grid-cols-2 gap-2">
       <label v-for="f in sum.fields" :key="f.name" class="flex flex-col justify-end text-[13px] text-soft"
         >{{ f.label }}, mm<input
           v-model="typed[f.name]"
@@ -39,8 +40,8 @@ const { answer, fault } = useAnswer(
           :aria-invalid="fault?.field === `figures.${f.name}`"
       /></label>
     </div>
-    <label v-if="sum.thread" class="flex min-h-11 items-center gap-2"
-      ><input v-model="thread" type="checkbox" class="size-5" /> it has a thread</label
+    <label v-for="t in sum.ticks ?? []" :key="t.name" class="flex min-h-11 items-center gap-2"
+      ><input v-model="ticked" type="checkbox" class="size-5" :value="t.name" /> {{ t.label }}</label
     >
     <FaultNote v-if="fault" :fault="fault" />
     <template v-if="answer && asked">
@@ -53,6 +54,7 @@ const { answer, fault } = useAnswer(
         :spacers="[...(answer.stack_mm ?? [])]"
         :gap="Number((answer.gap_mm ?? 0).toFixed(1))"
       />
+      <LineDrawing v-if="answer.front_mm && answer.rear_mm" :front="answer.front_mm" :rear="answer.rear_mm" />
       <p v-for="m in answer.more ?? []" :key="m" class="mt-1 text-soft">{{ m }}</p>
     </template>
   </form>

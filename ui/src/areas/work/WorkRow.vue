@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
-import { useOpenJob, useWays } from '@/areas/job/open'
+import { guidesOf, useOpenJob, useWays } from '@/areas/job/open'
 import { useUnsaid } from '@/areas/lives/unsaid'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FigureField from '@/parts/FigureField.vue'
@@ -14,9 +14,7 @@ const { job, pen } = useOpenJob()
 const unsaid = useUnsaid(job, () => props.item)
 const ways = useWays(() => job.value.job.id)
 const guide = computed(() =>
-  job.value.brakes
-    .flatMap((b) => b.offers)
-    .find((o) => o.operation && o.operation === props.item.item.operation),
+  guidesOf(job.value).find((o) => o.operation && o.operation === props.item.item.operation),
 )
 const { dayAndClock } = useTimes()
 const note = ref('')
@@ -124,7 +122,7 @@ const undo = () =>
           />
         </form>
       </div>
-      <RouterLink v-if="!item.work && !locked && guide" class="button min-h-[52px]" :to="ways.guide(guide.id)"
+      <RouterLink v-if="!item.work && !locked && guide" class="button min-h-[52px]" :to="ways.guide(guide)"
         >Guide me</RouterLink
       >
       <button

@@ -49,6 +49,12 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
         >Brakes, and guided work on them</RouterLink
       >
       <RouterLink
+        v-if="job.guides.length"
+        class="button"
+        :to="{ name: 'job-guides', params: { id: job.job.id } }"
+        >Chain, cables, bar: step by step</RouterLink
+      >
+      <RouterLink
         v-for="r in open"
         :key="r.id"
         class="button button-go"

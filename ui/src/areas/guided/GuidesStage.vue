@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { useSession } from '@/api/session'
+import { useOpenJob, useTarget } from '@/areas/job/open'
+import BikeDrawing from '@/drawing/BikeDrawing.vue'
+import { figure } from '@/parts/words'
+
+import StartRun from './StartRun.vue'
+
+/** Guided work on chain, cables and bar: where it is on the bike, what is asked for first. */
+const { job, closed } = useOpenJob()
+const { hands } = useSession()
+const { target, open } = useTarget()
+const locked = computed(() => closed.value || !hands.value)
+const offer = computed(() => job.value.guides.find((o) => o.id === target()))
+const points = computed(() =>
+  job.value.points
+    .filter((p) => job.value.guides.some((o) => o.point === p.id))
+    .map((p) => ({
+      id: p.id,
+      name: p.name,
+      mark: p.reading?.judgement?.mark ?? p.history.at(-1)?.mark ?? ('open' as const),
+    })),
+)
+const place = ref('')
+const shown = computed(() =>
+  place.value ? job.value.guides.filter((o) => o.point === place.value) : job.value.guides,
+)
+const router = useRouter()
+const begun = (id: string) => job.value.runs.find((r) => r.procedure === id && !r.finished)
+/** What is begun goes on where it stands. */
+function choose(id: string) {
+  const run = begun(id)
+  void (run ? router.push({ name: 'job-run', query: { at: run.id } }) : open(id))
+}
+</script>
+
+<template>
+  <StartRun v-if="offer" :key="offer.id" :offer="offer" :locked="locked" @leave="open('')" />
+  <div v-else class="px-5 py-4">
+    <div class="mb-2 flex flex-wrap items-center gap-3">
+      <RouterLink :to="{ name: 'job-work' }" class="button button-quiet -ml-2">← Work</RouterLink>
+      <h2>Step by step</h2>
+    </div>
+    <p v-if="!job.guides.length" class="text-soft">
+      There is no guided work for this bike but that on its brakes.
+    </p>
+    <div v-else class="grid items-start gap-5 lg:grid-cols-2">
+      <BikeDrawing
+        :facts="job.bike.facts"
+        :points="points"
+        :chosen="place"
+        :way="false"
+        class="h-80 border border-rule bg-paper lg:h-96"
+        title="The bike: press a place for the work on it"
+        @choose="place = $event === place ? '' : $event"
+      />
+      <section aria-labelledby="guided-work">
+        <h3 id="guided-work" class="flex items-center border-b border-ink pb-1">
+          {{ points.find((p) => p.id === place)?.name ?? 'Everything on this bike' }}
+          <button v-if="place" type="button" class="button button-quiet ml-auto min-h-9!" @click="place = ''">
+            Show all
+          </button>
+        </h3>
+        <ul>
+          <li v-for="o in shown" :key="o.id" class="border-b border-rule">
+            <button
+              type="button"
+              class="flex min-h-14 w-full items-center gap-3 px-1 py-2 text-left hover:bg-wash disabled:opacity-60"
+              :class="o.wanted && 'shadow-[inset_4px_0_var(--color-petrol)] pl-3!'"
+              :disabled="locked"
+              @click="choose(o.id)"
+            >
+              <span class="min-w-0 flex-1 leading-tight"
+                ><b class="block">{{ o.name }}</b
+                ><span class="text-[15px] text-soft">{{ o.about }}</span
+                ><b v-if="begun(o.id)" class="block text-[15px] text-petrol">begun, not finished</b
+                ><b v-else-if="o.wanted" class="block text-[15px] text-petrol">{{ o.wanted }}</b></span
+              >
+              <span class="figure shrink-0 text-[15px] text-soft">{{ figure(o.here || o.minutes) }} min</span>
+            </button>
+          </li>
+        </ul>
+        <p class="mt-2 text-[15px] text-soft">
+          Work on a brake begins beside
+          <RouterLink class="text-petrol underline" :to="{ name: 'job-brakes' }">the brakes</RouterLink>; what
+          comes apart, at
+          <RouterLink class="text-petrol underline" :to="{ name: 'job-strip' }"
+            >the strip-down bench</RouterLink
+          >.
+        </p>
+      </section>
+    </div>
+  </div>
+</template>
