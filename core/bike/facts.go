@@ -78,8 +78,8 @@ func (f *Facts) place(name string) *string {
 	if name == "kind" {
 		return &f.Kind
 	}
-	if d, known := DeclaredAs(name); known {
-		return d.place(f)
+	if i, known := placed[name]; known {
+		return All[i].place(f)
 	}
 	return nil
 }

@@ -18,24 +18,24 @@ import (
 
 // Line is one place of a bike over the years.
 type Line struct {
-	Place       string           `json:"place"`
-	Name        string           `json:"name"`
-	End         string           `json:"end,omitempty" enum:"front,rear"`
-	Known       bool             `json:"known" doc:"something was read, fitted or taken off there"`
-	Says        string           `json:"says" doc:"what sits there: 160 mm, centre ring"`
-	Mark        wear.Mark        `json:"mark" doc:"of what sits there, as it was read last; open when nobody has"`
-	Last        string           `json:"last" doc:"as it was read last: 0.4 %, or a word"`
-	LastAt      *time.Time       `json:"last_at,omitempty"`
-	Left        string           `json:"left" doc:"what is left of it, in words"`
-	DueFrom     *time.Time       `json:"due_from,omitempty" doc:"the first day on which it may be due"`
-	DueTo       *time.Time       `json:"due_to,omitempty"`
-	Soon        bool             `json:"soon" doc:"due now, or likely within three months"`
-	Faster      string           `json:"faster,omitempty" doc:"how it wears against the one before"`
-	Lives       []PartLife       `json:"lives" doc:"oldest first; none where nothing is known"`
-	Plot        *Plot            `json:"plot,omitempty"`
-	Work        []Renewal        `json:"work" doc:"that renews what sits there"`
-	Bearing     bool             `json:"bearing" doc:"a bearing sits there, which its dimensions tell"`
-	Particulars []fit.Particular `json:"particulars" doc:"by which such parts are told apart"`
+	Place     string     `json:"place"`
+	Name      string     `json:"name"`
+	End       string     `json:"end,omitempty" enum:"front,rear"`
+	Known     bool       `json:"known" doc:"something was read, fitted or taken off there"`
+	Says      string     `json:"says" doc:"what sits there: 160 mm, centre ring"`
+	Mark      wear.Mark  `json:"mark" doc:"of what sits there, as it was read last; open when nobody has"`
+	Last      string     `json:"last" doc:"as it was read last: 0.4 %, or a word"`
+	LastAt    *time.Time `json:"last_at,omitempty"`
+	Left      string     `json:"left" doc:"what is left of it, in words"`
+	DueFrom   *time.Time `json:"due_from,omitempty" doc:"the first day on which it may be due"`
+	DueTo     *time.Time `json:"due_to,omitempty"`
+	Soon      bool       `json:"soon" doc:"due now, or likely within three months"`
+	Faster    string     `json:"faster,omitempty" doc:"how it wears against the one before"`
+	Lives     []PartLife `json:"lives" doc:"oldest first; none where nothing is known"`
+	Plot      *Plot      `json:"plot,omitempty"`
+	RenewedBy []string   `json:"renewed_by" doc:"operations that renew what sits there"`
+	Work      []Renewal  `json:"work" doc:"those operations with their price, where it is due soon"`
+	Bearing   bool       `json:"bearing" doc:"a bearing sits there, which its dimensions tell"`
 }
 
 // PartLife is the life of one part.
@@ -121,12 +121,11 @@ func readings(s *record.Sheet) map[string][]PartReading {
 }
 
 func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReading) Line {
-	v := Line{Place: place.ID, Name: place.Name, End: place.End, Mark: wear.Open, Lives: []PartLife{}, Work: []Renewal{},
-		Particulars: record.Some(place.Particulars), Bearing: place.Bearing != ""}
-	for _, o := range parts.Renewals.Of(s)[place.ID] {
-		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Parts: parts.Priced(s, o)}
-		r.Total = estimate.Line{Labour: estimate.Labour(o.Minutes, s.Settings.Hourly), Parts: r.Parts}.Sum()
-		v.Work = append(v.Work, r)
+	v := Line{Place: place.ID, Name: place.Name, End: place.End, Mark: wear.Open, Lives: []PartLife{}, RenewedBy: []string{},
+		Work: []Renewal{}, Bearing: place.Bearing != ""}
+	renewals := parts.Renewals.Of(s)[place.ID]
+	for _, o := range renewals {
+		v.RenewedBy = append(v.RenewedBy, o.ID)
 	}
 	lives := parts.Lives.Of(s)[place.ID]
 	for _, life := range lives {
@@ -144,7 +143,20 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 	now := v.Lives[len(v.Lives)-1]
 	v.Says = now.Says
 	v.judge(s, place, now)
+	if v.Soon {
+		v.Work = priced(s, renewals)
+	}
 	return v
+}
+
+// priced is what work comes to on this bike.
+func priced(s *record.Sheet, work []knowledge.Operation) (list []Renewal) {
+	for _, o := range work {
+		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Parts: parts.Priced(s, o)}
+		r.Total = estimate.Line{Labour: estimate.Labour(o.Minutes, s.Settings.Hourly), Parts: r.Parts}.Sum()
+		list = append(list, r)
+	}
+	return record.Some(list)
 }
 
 // told is a life with what was read in it, the newest point first where a place has two.

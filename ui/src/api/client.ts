@@ -12,6 +12,8 @@ export type Content = Schemas['Content']
 export type Facts = Schemas['Facts']
 export type Stage = JobView['stage']
 export type Mark = Obstacle['mark']
+/** Line is one place of a bike over the years, with the particulars that the book knows its parts by. */
+export type Line = Schemas['Line'] & { particulars: Schemas['Particular'][] }
 
 /** A fresh version 7 id. Whoever writes first makes the id, so that sending twice is harmless. */
 export const newId = () => v7()

@@ -12,6 +12,7 @@ import {
   post,
   persist,
   type Schemas,
+  type Line,
 } from './client'
 import { write } from './entries'
 import { jobKey } from './keys'
@@ -162,8 +163,12 @@ export function useLabour(minutes: () => number) {
   return computed(() => data.value?.labour_minor ?? 0)
 }
 
-export const useBook = () =>
-  useQuery({ queryKey: ['book'], queryFn: () => ask(client.GET('/api/book')), staleTime: Infinity })
+const bookOf = {
+  queryKey: ['book'] as const,
+  queryFn: () => ask(client.GET('/api/book')),
+  staleTime: Infinity,
+}
+export const useBook = () => useQuery(bookOf)
 
 export const useToday = () => useQuery({ queryKey: ['today'], queryFn: () => ask(client.GET('/api/today')) })
 
@@ -175,12 +180,25 @@ export const useSearch = (q: MaybeRefOrGetter<string>) =>
     placeholderData: (before) => before,
   })
 
-export const useBike = (id: MaybeRefOrGetter<string>) =>
-  useQuery({
+/** useBike reads a bike; what its parts are told apart by is the book's, and comes with it once. */
+export function useBike(id: MaybeRefOrGetter<string>) {
+  const queries = useQueryClient()
+  return useQuery({
     queryKey: computed(() => ['bike', toValue(id)] as const),
-    queryFn: ({ queryKey }) => ask(client.GET('/api/bikes/{id}', { params: { path: { id: queryKey[1] } } })),
+    queryFn: async ({ queryKey }) => {
+      const [bike, book] = await Promise.all([
+        ask(client.GET('/api/bikes/{id}', { params: { path: { id: queryKey[1] } } })),
+        queries.ensureQueryData(bookOf),
+      ])
+      const lines = bike.lines.map((line): Line => {
+        const place = book.places.find((p) => p.id === line.place)
+        return { ...line, particulars: place?.particulars ?? [] }
+      })
+      return { ...bike, lines }
+    },
     enabled: computed(() => toValue(id) !== ''),
   })
+}
 
 export function useCheckIn() {
   const queries = useQueryClient()

@@ -1395,6 +1395,8 @@ export interface components {
             /** @description facts that are read on the bike, never guessed */
             guards: components["schemas"]["Guard"][];
             kinds: components["schemas"]["Kind"][];
+            /** @description where something sits on a bike, and by which particulars it is known */
+            places: components["schemas"]["Place"][];
             routes: components["schemas"]["Route"][];
             runs: components["schemas"]["Run"][];
             treatments: components["schemas"]["Treatment"][];
@@ -2582,15 +2584,15 @@ export interface components {
              */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
             name: string;
-            /** @description by which such parts are told apart */
-            particulars: components["schemas"]["Particular"][];
             place: string;
             plot?: components["schemas"]["Plot"];
+            /** @description operations that renew what sits there */
+            renewed_by: string[];
             /** @description what sits there: 160 mm, centre ring */
             says: string;
             /** @description due now, or likely within three months */
             soon: boolean;
-            /** @description that renews what sits there */
+            /** @description those operations with their price, where it is due soon */
             work: components["schemas"]["Renewal"][];
         };
         LinkMade: {

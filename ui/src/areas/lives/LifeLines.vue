@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import type { Line } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import { useTimes } from '@/parts/time'
 
@@ -11,9 +11,9 @@ import LifeTrack from './LifeTrack.vue'
 import { yearsOf } from './years'
 
 /** What is on a bike, each place on one ruler of time, what is due first on top. One press opens its story. */
-const props = defineProps<{ lines: Schemas['Line'][] }>()
+const props = defineProps<{ lines: Line[] }>()
 const open = defineModel<string>('open')
-defineSlots<{ default?: (props: { line: Schemas['Line'] }) => unknown }>()
+defineSlots<{ default?: (props: { line: Line }) => unknown }>()
 const { month } = useTimes()
 
 const known = computed(() => props.lines.filter((l) => l.known || l.place === open.value))

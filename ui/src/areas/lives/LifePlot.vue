@@ -2,11 +2,11 @@
 import { Chart, Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js'
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import type { Line, Schemas } from '@/api/client'
 import { figure } from '@/parts/words'
 
 /** How a part wears: its readings over the way, the line they follow with its band, and the limit. */
-const props = defineProps<{ line: Schemas['Line']; plot: Schemas['Plot'] }>()
+const props = defineProps<{ line: Line; plot: Schemas['Plot'] }>()
 Chart.register(Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip)
 
 const canvas = useTemplateRef('canvas')

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import type { Line, Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import { useMoney } from '@/parts/money'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
 /** The story of one place: how it wears, what sat there before, what it cost. */
-const props = defineProps<{ line: Schemas['Line'] }>()
+const props = defineProps<{ line: Line }>()
 const LifePlot = defineAsyncComponent(() => import('./LifePlot.vue'))
 const { date } = useTimes()
 const { money } = useMoney()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import type { Line } from '@/api/client'
 import ZoneHatching from '@/drawing/ZoneHatching.vue'
 
 import type { yearsOf } from './years'
@@ -11,7 +11,7 @@ import type { yearsOf } from './years'
  * where it came off, hatched where it will be due.
  */
 const props = defineProps<{
-  line: Schemas['Line']
+  line: Line
   years: ReturnType<typeof yearsOf>
   width: number
 }>()

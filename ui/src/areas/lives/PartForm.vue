@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import type { Line, Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import { useOpenJob } from '@/areas/job/open'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
@@ -15,7 +15,7 @@ import CandidateList from './CandidateList.vue'
 import FitNote from './FitNote.vue'
 
 /** What was fitted at a place, by what tells such parts apart; or that what sat there came off. */
-const props = defineProps<{ line: Schemas['Line']; item?: string; bare?: boolean }>()
+const props = defineProps<{ line: Line; item?: string; bare?: boolean }>()
 const { pen } = useOpenJob()
 const words = useWords()
 

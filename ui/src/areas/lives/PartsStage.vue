@@ -15,8 +15,8 @@ const { target, open } = useTarget()
 const { data, error, isPending } = useBike(() => job.value.bike.id)
 const place = computed({ get: () => target(), set: (at) => void open(at ?? '') })
 /** The work that renewed this place in this job, of which nobody has said yet what was fitted. */
-const itemOf = (work: readonly { operation: string }[]) =>
-  job.value.items.find((i) => i.work && work.some((w) => w.operation === i.item.operation))?.id
+const itemOf = (operations: readonly string[]) =>
+  job.value.items.find((i) => i.work && operations.includes(i.item.operation ?? ''))?.id
 </script>
 
 <template>
@@ -34,7 +34,7 @@ const itemOf = (work: readonly { operation: string }[]) =>
           v-if="!closed"
           :key="`${line.place}/${line.lives.length}`"
           :line="line"
-          :item="itemOf(line.work)"
+          :item="itemOf(line.renewed_by)"
         />
       </template>
     </LifeLines>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import type { Schemas } from '@/api/client'
+import type { Line } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import LookPicture from '@/drawing/LookPicture.vue'
 import { looks } from '@/drawing/looks'
@@ -11,7 +11,7 @@ import FormField from '@/parts/FormField.vue'
 import { knownOf } from './readspots'
 
 /** One place of the bike: its words as small drawings, its figures to be typed. Each is kept as it is read. */
-const props = defineProps<{ line: Schemas['Line']; locked: boolean }>()
+const props = defineProps<{ line: Line; locked: boolean }>()
 const { pen } = useOpenJob()
 const known = computed(() => knownOf(props.line))
 const asked = computed(() =>

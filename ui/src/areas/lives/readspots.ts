@@ -1,4 +1,4 @@
-import type { Schemas } from '@/api/client'
+import type { Line } from '@/api/client'
 
 /** A place on the drawing that is pressed to read what sits there, and the places of the bike that it stands for. */
 interface ReadSpot {
@@ -35,7 +35,7 @@ export const readSpots: ReadSpot[] = [
 ]
 
 /** spotsOn are the spots of a bike that has these places, each with its places that are told by particulars. */
-export function spotsOn(lines: readonly Schemas['Line'][]) {
+export function spotsOn(lines: readonly Line[]) {
   return readSpots
     .map((s) => ({
       ...s,
@@ -45,13 +45,13 @@ export function spotsOn(lines: readonly Schemas['Line'][]) {
 }
 
 /** knownOf is what is known of what sits at a place. */
-export const knownOf = (line: Schemas['Line']): Record<string, string> => {
+export const knownOf = (line: Line): Record<string, string> => {
   const now = line.lives.at(-1)
   return now && !now.to ? now.particulars : {}
 }
 
 /** readMark says by its fill how much of a spot was read: nothing, some of it, or all. */
-export function readMark(lines: readonly Schemas['Line'][]) {
+export function readMark(lines: readonly Line[]) {
   const asked = lines.flatMap((l) =>
     l.particulars
       .filter((p) => Object.entries(p.if ?? {}).every(([id, words]) => words.includes(knownOf(l)[id] ?? '')))

@@ -11,7 +11,7 @@ export function useUnsaid(job: Ref<JobView>, item: () => Schemas['ItemView']) {
       ? (data.value?.lines ?? []).filter(
           (l) =>
             l.particulars.length > 0 &&
-            l.work.some((w) => w.operation === item().item.operation) &&
+            l.renewed_by.includes(item().item.operation ?? '') &&
             !l.lives.at(-1)?.id,
         )
       : [],

@@ -1,6 +1,4 @@
-import type { Schemas } from '@/api/client'
-
-type Line = Schemas['Line']
+import type { Line } from '@/api/client'
 
 const month = 30.44 * 864e5
 
