@@ -2,6 +2,7 @@ package knowledge_test
 
 import (
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -54,6 +55,10 @@ func TestAssembliesKeepTheRiderSafe(t *testing.T) {
 	}
 	for _, kind := range book.Kinds {
 		assert.GreaterOrEqual(t, len(book.AssembliesOn(kind.Facts)), 4, kind.ID)
+		for _, a := range book.AssembliesOn(kind.Facts) {
+			shut := strings.HasPrefix(a.ID, "front-hub") && slices.Contains(kind.Facts.Carries, "dynamo")
+			assert.False(t, shut, "the dynamo of a %s is not opened as a hub", kind.ID)
+		}
 	}
 }
 

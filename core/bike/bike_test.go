@@ -65,6 +65,8 @@ func TestCondition(t *testing.T) {
 		{"at most", bike.Condition{"speeds": {"9-"}}, true},
 		{"one of what it carries", bike.Condition{"carries": {"stand", "cage"}}, true},
 		{"none of what it carries", bike.Condition{"carries": {"stand"}}, false},
+		{"without a dynamo", bike.Condition{"carries": {"no dynamo"}}, true},
+		{"without a cage", bike.Condition{"carries": {"no cage"}}, false},
 		{"exactly", bike.Condition{"rings": {"2"}}, true},
 	} {
 		t.Run(c.name, func(t *testing.T) {
@@ -74,6 +76,7 @@ func TestCondition(t *testing.T) {
 	}
 	assert.ErrorContains(t, bike.Condition{"colour": {"red"}}.Validate(), "no fact")
 	assert.ErrorContains(t, bike.Condition{"bar": {"round"}}.Validate(), "never")
+	assert.ErrorContains(t, bike.Condition{"carries": {"no wings"}}.Validate(), "no bike carries")
 	assert.ErrorContains(t, bike.Condition{"speeds": {"many"}}.Validate(), "whole number")
 }
 

@@ -9,8 +9,12 @@ import (
 
 // Condition is what must hold of a bike's facts for a point, limit or fastener to apply:
 // for each fact named, its word is one of those listed. "speeds" and "rings" also take
-// "11+" and "10-". Of what a bike carries, one of the words is enough. An empty condition always holds.
+// "11+" and "10-". Of what a bike carries, one of the words is enough; "no dynamo" wants it not to. An empty
+// condition always holds.
 type Condition map[string][]string
+
+// not before a thing wants a bike that does not carry it.
+const not = "no "
 
 // Holds says whether every fact named has one of its words.
 func (c Condition) Holds(f Facts) bool { return len(c) == 0 || c.hold(f) }
@@ -28,7 +32,10 @@ func (c Condition) hold(f Facts) bool {
 // hasOne says whether the fact has one of the words wanted.
 func (f *Facts) hasOne(fact string, wanted []string) bool {
 	if fact == "carries" {
-		return slices.ContainsFunc(wanted, func(want string) bool { return slices.Contains(f.Carries, want) })
+		return slices.ContainsFunc(wanted, func(want string) bool {
+			thing, without := strings.CutPrefix(want, not)
+			return slices.Contains(f.Carries, thing) != without
+		})
 	}
 	if word := f.place(fact); word != nil {
 		return slices.Contains(wanted, *word)
@@ -47,7 +54,7 @@ func (c Condition) Validate() error {
 			if allowed, closed := choices[fact]; closed && !slices.Contains(allowed, word) {
 				return fmt.Errorf("%s is never %q: one of %v", fact, word, allowed)
 			}
-			if fact == "carries" && !slices.Contains(carried, word) {
+			if fact == "carries" && !slices.Contains(carried, strings.TrimPrefix(word, not)) {
 				return fmt.Errorf("no bike carries %q: one of %v", word, carried)
 			}
 			if fact == "speeds" || fact == "rings" {

@@ -51,7 +51,11 @@ func instances(fact string, listed []string) []string {
 		}
 		return out
 	case "kind", "carries":
-		return append([]string{""}, listed...)
+		out := []string{""}
+		for _, word := range listed {
+			out = append(out, strings.TrimPrefix(word, not))
+		}
+		return out
 	}
 	return listed
 }

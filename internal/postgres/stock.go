@@ -21,7 +21,7 @@ const held = `t.counted
 		and f.content->'fitted'->>'stock' = t.id::text and x.seq > t.counted_seq)`
 
 const stockQuery = `select t.id, t.code, t.name, t.kind, t.particulars, t.grade, ` + held + ` as held, t.least, t.bin, t.price_minor,
-	t.cost_minor, t.supplier, t.note, t.version from stock_item t order by t.kind, t.name, t.code`
+	t.cost_minor, t.supplier, t.note, t.past, t.version from stock_item t order by t.kind, t.name, t.code`
 
 var stockOfShop = laying{stores.Stock.Name(), listed(stockQuery)}
 
@@ -46,17 +46,18 @@ func (s *Store) SaveStock(ctx context.Context, items ...stores.Stocked) error {
 		var written int
 		err := tx.GetContext(ctx, &written, `with sent as (
 				select * from jsonb_to_recordset($1::jsonb) s (id uuid, code text, name text, kind text, particulars jsonb, grade text, held int,
-					counting boolean, least int, bin text, price_minor bigint, cost_minor bigint, supplier text, note text, version int)),
+					counting boolean, least int, bin text, price_minor bigint, cost_minor bigint, supplier text, note text, past jsonb, version int)),
 			seen as (select coalesce(max(seq), 0) as seq from entry),
 			changed as (update stock_item t set code = s.code, name = s.name, kind = s.kind, particulars = s.particulars, grade = s.grade,
 				least = s.least, bin = s.bin, price_minor = s.price_minor, cost_minor = s.cost_minor, supplier = s.supplier, note = s.note,
+				past = coalesce(s.past, t.past),
 				counted = case when s.counting then s.held else t.counted end,
 				counted_seq = case when s.counting then seen.seq else t.counted_seq end, version = t.version + 1
 				from sent s, seen where t.id = s.id and t.version = s.version and s.version > 0 returning t.id),
 			added as (insert into stock_item (id, code, name, kind, particulars, grade, counted, counted_seq, least, bin, price_minor, cost_minor,
-					supplier, note)
+					supplier, note, past)
 				select s.id, s.code, s.name, s.kind, s.particulars, s.grade, s.held, seen.seq, s.least, s.bin, s.price_minor, s.cost_minor,
-					s.supplier, s.note from sent s, seen where s.version = 0 on conflict (id) do nothing returning id),
+					s.supplier, s.note, coalesce(s.past, '[]') from sent s, seen where s.version = 0 on conflict (id) do nothing returning id),
 			stood as (select t.id from stock_item t join sent s on t.id = s.id where s.version = 0)
 			select (select count(*) from changed) + (select count(*) from added) + (select count(*) from stood)`, string(text))
 		var failed *pgconn.PgError

@@ -2,6 +2,7 @@ package postgres_test
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -55,4 +56,19 @@ func TestADrawerGivesWhatIsInIt(t *testing.T) {
 	require.NoError(t, store.SaveStock(t.Context(), item), "changed, not counted")
 	assert.Equal(t, 10, held())
 	assert.Equal(t, record.Stale, kind(t, store.SaveStock(t.Context(), item)), "somebody else changed it")
+}
+
+func TestAUsedSpareKeepsItsReadings(t *testing.T) {
+	store, _, _ := inShop(t)
+	read := stores.Read{At: time.Now().UTC().Truncate(time.Second), Value: 0.3, Unit: "%", Way: "km", Ago: 120}
+	item := stores.Stocked{ID: record.NewID(), Code: "USED", Name: "Used chain", Kind: "chain", Grade: "good", Held: 1, Counting: true,
+		Particulars: map[string]string{}, Past: []stores.Read{read}}
+	require.NoError(t, store.SaveStock(t.Context(), item))
+	item.Version, item.Past, item.Bin = 1, nil, "B2" // as a table from outside has it
+	require.NoError(t, store.SaveStock(t.Context(), item))
+	all, err := store.Stock(t.Context())
+	require.NoError(t, err)
+	require.Len(t, all, 1)
+	assert.Equal(t, "B2", all[0].Bin)
+	assert.Equal(t, []stores.Read{read}, all[0].Past)
 }

@@ -16,6 +16,7 @@ import (
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/stores"
 	"utensil/knowledge"
 )
 
@@ -194,4 +195,35 @@ func TestWhatIsOnForNowCallsTheBikeBack(t *testing.T) {
 	require.NoError(t, write(w, r, parts.Puttings.Says(right), nil))
 	assert.True(t, door.Calling(lay(w, r))[0].Answered)
 	assert.Empty(t, back())
+}
+
+func TestAPartThatMovesTakesItsReadingsAlong(t *testing.T) {
+	w, r := discBike(t)
+	day := func(ago int) time.Time { return lay(w, r).Now.AddDate(0, 0, -ago) }
+	used := stores.Stocked{ID: record.NewID(), Code: "USED-1", Name: "Used chain", Kind: "chain", Grade: "good", Held: 1,
+		Particulars: map[string]string{"speeds": "11"}, Note: "on a bike for a year", Past: []stores.Read{
+			{At: day(300), Value: 0.1, Unit: "%", Way: "days", Ago: 200},
+			{At: day(120), Value: 0.2, Unit: "%", Way: "days", Ago: 20},
+			{At: day(110), Value: 1.4, Unit: "mm", Way: "days", Ago: 10}, // of something else: left out
+		}}
+	stores.Stock.Lay(r, []stores.Stocked{used})
+	r.Bike.Facts.Speeds = 11
+	put := parts.Putting{Place: "chain", Grade: "new", From: "stock", Why: "worn", Became: "scrap", Stock: &used.ID}
+	require.NoError(t, write(w, r, parts.Puttings.Says(put), nil))
+
+	line := lineAt(t, w, r, "chain")
+	now := line.Lives[len(line.Lives)-1]
+	require.Len(t, now.Readings, 2, "what was read of it in its own unit")
+	assert.True(t, now.Readings[0].Moved)
+	assert.InDelta(t, 180, now.Readings[1].Gone-now.Readings[0].Gone, 1e-6, "as far apart as on the bike before")
+	assert.Equal(t, []any{"0.2 %", "as it came off the bike before"}, []any{line.Last, line.Left})
+	assert.Equal(t, "on a bike for a year", now.Note)
+
+	// A reading on this bike goes on where the other one stopped: the line is drawn through both.
+	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.22"}), nil))
+	line = lineAt(t, w, r, "chain")
+	require.NotNil(t, line.Plot)
+	require.NotEmpty(t, line.Plot.Line)
+	assert.InDelta(t, 0.1, line.Plot.Line[0].Mid, 0.03)
+	assert.Equal(t, "0.22 %", line.Last)
 }

@@ -53,6 +53,7 @@ type PartLife struct {
 	Name        string            `json:"name,omitempty" doc:"as the stores have it"`
 	Note        string            `json:"note,omitempty"`
 	Price       estimate.Minor    `json:"price_minor" doc:"of the parts on its bill; 0 when there was none"`
+	Gone        float64           `json:"gone,omitempty" doc:"how far the bike had gone when it came off, in the plot's unit of way"`
 	Readings    []PartReading     `json:"readings" doc:"oldest first"`
 }
 
@@ -63,6 +64,7 @@ type PartReading struct {
 	Word  string    `json:"word,omitempty"`
 	Mark  wear.Mark `json:"mark"`
 	Gone  float64   `json:"gone" doc:"how far the bike had gone by then, in the plot's unit of way"`
+	Moved bool      `json:"moved,omitempty" doc:"it was read on the bike before, as far back as that one went"`
 }
 
 // Renewal is work that renews what sits at a place.
@@ -129,7 +131,7 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 	}
 	lives := parts.Lives.Of(s)[place.ID]
 	for _, life := range lives {
-		v.Lives = append(v.Lives, told(place, life, read))
+		v.Lives = append(v.Lives, told(s, place, life, read))
 	}
 	if first := v.Lives[0]; len(lives) == 1 && len(first.Readings) == 0 && first.Says+first.Mark == "" && lives[0].Sits() {
 		v.Lives = []PartLife{} // it is there, and that is all that is known
@@ -160,7 +162,7 @@ func priced(s *record.Sheet, work []knowledge.Operation) (list []Renewal) {
 }
 
 // told is a life with what was read in it, the newest point first where a place has two.
-func told(place knowledge.Place, life parts.Life, read map[string][]PartReading) PartLife {
+func told(s *record.Sheet, place knowledge.Place, life parts.Life, read map[string][]PartReading) PartLife {
 	p := PartLife{ID: life.ID, Readings: []PartReading{}, Says: fit.Spell(place.Particulars, life.Put.Particulars), Mark: life.Put.Mark,
 		Particulars: life.Put.Particulars,
 		By:          life.By, Why: record.NameOf(parts.Reasons, string(life.Why)), Became: record.NameOf(parts.Fates, string(life.Became)),
@@ -172,8 +174,9 @@ func told(place knowledge.Place, life parts.Life, read map[string][]PartReading)
 		p.From = &life.From
 	}
 	if !life.To.IsZero() {
-		p.To = &life.To
+		p.To, p.Gone = &life.To, inspect.Way.Of(s).Gone(life.To)
 	}
+	p.Readings = append(p.Readings, moved(s, place, life)...)
 	for _, point := range place.Points {
 		for _, r := range read[point] {
 			if life.Holds(r.At) {
@@ -185,8 +188,28 @@ func told(place knowledge.Place, life parts.Life, read map[string][]PartReading)
 	return p
 }
 
+// moved is what was read of a part on the bike before: it stands on this one's way as far before the day on
+// which it was fitted as that bike went before it came off.
+func moved(s *record.Sheet, place knowledge.Place, life parts.Life) (list []PartReading) {
+	way, p := inspect.Way.Of(s), gaugedOf(s, place)
+	if p == nil {
+		return nil
+	}
+	for _, r := range life.Put.Past {
+		if r.Unit == p.Gauge.Unit && r.Way == way.Unit() {
+			list = append(list, PartReading{At: r.At, Value: &r.Value, Mark: inspect.LimitOf(s, *p).Mark(r.Value),
+				Gone: way.Gone(life.From) - r.Ago, Moved: true})
+		}
+	}
+	return list
+}
+
 // judge tells how what sits there is, and when it will be due.
 func (v *Line) judge(s *record.Sheet, place knowledge.Place, now PartLife) {
+	gauged := gaugedOf(s, place)
+	if gauged != nil {
+		v.Plot = plotOf(s, *gauged, v.Lives)
+	}
 	if len(now.Readings) == 0 {
 		v.Left = "not read since it was fitted"
 		if now.From == nil {
@@ -196,26 +219,34 @@ func (v *Line) judge(s *record.Sheet, place knowledge.Place, now PartLife) {
 	}
 	last := now.Readings[len(now.Readings)-1]
 	v.Mark, v.LastAt, v.Last = last.Mark, &last.At, words.Lower(last.Word)
+	if last.Moved {
+		v.Left = "as it came off the bike before"
+	}
 	if last.Mark.NeedsWork() {
 		v.Left, v.Soon, v.DueFrom, v.DueTo = "now", true, &s.Now, &s.Now
 	}
-	for _, id := range place.Points {
-		p, _ := s.Book.Point(id)
-		if p.Gauge == nil {
-			continue
-		}
-		for _, r := range now.Readings {
-			if r.Value != nil {
-				v.Last = measure.Format(*r.Value) + " " + p.Gauge.Unit
-			}
-		}
-		v.Plot = plotOf(s, p, v.Lives)
-		if life := inspect.LifeOf(s, p); life != nil {
-			v.Faster = life.Faster
-			v.dueBy(s, life, last)
-		}
+	if gauged == nil {
 		return
 	}
+	for _, r := range now.Readings {
+		if r.Value != nil {
+			v.Last = measure.Format(*r.Value) + " " + gauged.Gauge.Unit
+		}
+	}
+	if life := inspect.LifeOf(s, *gauged); life != nil {
+		v.Faster = life.Faster
+		v.dueBy(s, life, last)
+	}
+}
+
+// gaugedOf is the first point of a place that is measured; nil where all are judged by eye and hand.
+func gaugedOf(s *record.Sheet, place knowledge.Place) *knowledge.Point {
+	for _, id := range place.Points {
+		if p, _ := s.Book.Point(id); p.Gauge != nil {
+			return &p
+		}
+	}
+	return nil
 }
 
 // dueBy is the span in which a part will be due, from what is left of it and the bike's pace.

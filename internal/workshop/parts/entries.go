@@ -8,6 +8,7 @@ import (
 	"utensil/core/estimate"
 	"utensil/core/fit"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/stores"
 	"utensil/knowledge"
 )
 
@@ -26,6 +27,7 @@ type Putting struct {
 	Note        string            `json:"note,omitempty"`
 	Name        string            `json:"name,omitempty" readOnly:"true" doc:"of the part, as the stores have it"`
 	Price       estimate.Minor    `json:"price_minor,omitempty" readOnly:"true" doc:"as the stores have it"`
+	Past        []stores.Read     `json:"past,omitempty" readOnly:"true" doc:"of a used spare: what was read of it on the bike before"`
 	If          []string          `json:"if,omitempty" readOnly:"true" doc:"what has to be so for it to fit"`
 }
 

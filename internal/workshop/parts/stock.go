@@ -15,7 +15,7 @@ import (
 
 // fromStock fills in what the stores know of a part that comes out of a drawer.
 func fromStock(s *record.Sheet, place knowledge.Place, corrects *record.ID, in *Putting) error {
-	in.Name, in.Price = "", 0
+	in.Name, in.Price, in.Past = "", 0, nil
 	if in.Stock == nil {
 		return nil
 	}
@@ -37,7 +37,7 @@ func fromStock(s *record.Sheet, place knowledge.Place, corrects *record.ID, in *
 	in.Name, in.Price, in.Grade, in.From = item.Name, item.Price, Grade(item.Grade), "stock"
 	if item.Grade != "new" {
 		in.From = "spares"
-		in.Note = cmp.Or(in.Note, item.Note) // a part takes its life along
+		in.Note, in.Past = cmp.Or(in.Note, item.Note), item.Past // a part takes its life along
 	}
 	return nil
 }

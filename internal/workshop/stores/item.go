@@ -2,8 +2,10 @@ package stores
 
 import (
 	"errors"
+	"math"
 	"slices"
 	"strings"
+	"time"
 
 	"utensil/core/estimate"
 	"utensil/core/fit"
@@ -27,7 +29,31 @@ type Stocked struct {
 	Cost        estimate.Minor    `json:"cost_minor" doc:"for the shop"`
 	Supplier    string            `json:"supplier"`
 	Note        string            `json:"note" doc:"of a used spare: what it has done"`
+	Past        []Read            `json:"past,omitempty" doc:"of a used spare: what was read of it on a bike, oldest first"`
 	Version     int               `json:"version"`
+}
+
+// Read is something that was measured of a used part while it was on a bike.
+type Read struct {
+	At    time.Time `json:"at"`
+	Value float64   `json:"value"`
+	Unit  string    `json:"unit" doc:"of what was measured: %, mm"`
+	Way   string    `json:"way" enum:"km,days"`
+	Ago   float64   `json:"ago" doc:"how much further the bike went before it came off, in that unit of way"`
+}
+
+// readable refuses readings of a used part that nobody can have taken.
+func readable(past []Read) error {
+	if len(past) > mostRead {
+		return record.Refuse("past", "A part keeps its last %d readings: leave the older ones out.", mostRead)
+	}
+	for _, r := range past {
+		strange := math.IsNaN(r.Value) || math.Abs(r.Value) > 1e4 || math.IsNaN(r.Ago) || r.Ago < 0 || r.Ago > 1e6
+		if strange || len(r.Unit) > 8 || r.Way != "km" && r.Way != "days" {
+			return record.Refuse("past", "A reading of a used part is a figure with its unit, and how far the bike went afterwards.")
+		}
+	}
+	return nil
 }
 
 // Kind is what a part of a place is, whatever its end: pads for front-pads.
@@ -50,6 +76,7 @@ func (i Stocked) Says(book *knowledge.Book) string {
 
 const (
 	mostHeld = 100_000
+	mostRead = 200
 	longest  = 40 // characters of a code
 )
 
@@ -78,7 +105,7 @@ func tidy(book *knowledge.Book, i Stocked) (Stocked, error) {
 	case !slices.Contains([]string{"new", "good", "worn"}, i.Grade):
 		errs[5] = record.Refuse("grade", "Say how it is: new, used and good, or used and worn.")
 	}
-	if err := record.First(errs[:]...); err != nil {
+	if err := record.First(append(errs[:], readable(i.Past))...); err != nil {
 		return i, err
 	}
 	read := map[string]string{}

@@ -3042,6 +3042,11 @@ export interface components {
              * @description it was fitted; left out for what sat there when the bike was first seen
              */
             from?: string;
+            /**
+             * Format: double
+             * @description how far the bike had gone when it came off, in the plot's unit of way
+             */
+            gone?: number;
             /** @description of the entry that says what was fitted */
             id?: string;
             /** @description what is written on it */
@@ -3115,6 +3120,8 @@ export interface components {
             gone: number;
             /** @enum {string} */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description it was read on the bike before, as far back as that one went */
+            moved?: boolean;
             /** Format: double */
             value?: number;
             word?: string;
@@ -3417,6 +3424,8 @@ export interface components {
             particulars?: {
                 [key: string]: string;
             };
+            /** @description of a used spare: what was read of it on the bike before */
+            readonly past?: components["schemas"]["Read"][];
             place: string;
             /**
              * Format: int64
@@ -3430,6 +3439,21 @@ export interface components {
              * @enum {string}
              */
             why?: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
+        };
+        Read: {
+            /**
+             * Format: double
+             * @description how much further the bike went before it came off, in that unit of way
+             */
+            ago: number;
+            /** Format: date-time */
+            at: string;
+            /** @description of what was measured: %, mm */
+            unit: string;
+            /** Format: double */
+            value: number;
+            /** @enum {string} */
+            way: "km" | "days";
         };
         ReadNow: {
             /** @description one that is read, such as front_fluid */
@@ -4057,6 +4081,8 @@ export interface components {
             particulars: {
                 [key: string]: string;
             };
+            /** @description of a used spare: what was read of it on a bike, oldest first */
+            past?: components["schemas"]["Read"][];
             /**
              * Format: int64
              * @description for the owner

@@ -29,6 +29,19 @@ function spareOf(p: Schemas['PartLife']) {
     kind: props.line.place.replace(/^(front|rear)-(?!mech)/, ''),
     particulars: p.particulars,
     note: note.filter(Boolean).join(', '),
+    past: p.readings.flatMap((r) =>
+      r.value === undefined || !props.line.plot
+        ? []
+        : [
+            {
+              at: r.at,
+              value: r.value,
+              unit: props.line.plot.unit,
+              way: props.line.plot.way,
+              ago: Math.max(0, Math.round((p.gone ?? r.gone) - r.gone)),
+            },
+          ],
+    ),
   }
   return { name: 'stores', query: { spare: JSON.stringify(spare) } }
 }

@@ -20,14 +20,14 @@ const x = (t: string | number) => props.years.at(t) * props.width
 const today = computed(() => props.years.today * props.width)
 const lives = computed(() =>
   props.line.lives.map((p) => {
-    const seen = p.readings[0]?.at ?? p.to
+    const seen = p.readings.find((r) => !r.moved)?.at ?? p.to
     return {
       from: p.from ? x(p.from) : seen ? x(seen) : today.value,
       fitted: !!p.from,
       to: p.to ? x(p.to) : today.value,
       off: !!p.to,
       forNow: p.for_now,
-      rings: p.readings.map((r) => ({ x: x(r.at), mark: r.mark })),
+      rings: p.readings.filter((r) => !r.moved).map((r) => ({ x: x(r.at), mark: r.mark })),
     }
   }),
 )
