@@ -1,0 +1,137 @@
+package gear
+
+import "math"
+
+// Turn is what to do with a screw.
+type Turn struct {
+	Eighths int    `json:"eighths" doc:"of a turn, outward; negative inward"`
+	Says    string `json:"says"`
+}
+
+// Stop is what to do with a limit screw, by where the pulley stands at its stop against where it is to stand:
+// off is how far beyond the end sprocket's middle it stops, away from the other sprockets, mm; screw is how
+// far a turn moves it. A stop is right from the middle to half a millimetre beyond.
+func Stop(off, screw float64) (Turn, error) {
+	if math.IsNaN(off) || math.Abs(off) > 15 {
+		return Turn{}, invalid("off_mm", "A pulley stops within 15 mm of its sprocket: sight it again.")
+	}
+	if math.IsNaN(screw) || screw < 0.2 || screw > 2 {
+		return Turn{}, invalid("screw_mm", "A turn of a limit screw moves the pulley by 0.2 to 2 mm.")
+	}
+	if off >= 0 && off <= 0.5 {
+		return Turn{0, "It stops right: leave the screw."}, nil
+	}
+	n := int(math.Round((0.25 - off) / screw / eighth))
+	if n > 0 {
+		return Turn{n, say("Out %s: it stops short of the sprocket. Then slowly over it by hand.", spelled(n))}, nil
+	}
+	return Turn{n, say("In %s: it could run over the edge.", spelled(-n))}, nil
+}
+
+// spelled says eighths of a turn.
+func spelled(n int) string {
+	whole, rest := n/8, n%8
+	part := map[int]string{1: "an eighth", 2: "a quarter", 3: "three eighths", 4: "half a turn", 5: "five eighths", 6: "three quarters", 7: "seven eighths"}[rest]
+	switch {
+	case whole == 0:
+		return part
+	case rest == 0 && whole == 1:
+		return "a whole turn"
+	case rest == 0:
+		return say("%d whole turns", whole)
+	case whole == 1:
+		return "a turn and " + part
+	}
+	return say("%d turns and %s", whole, part)
+}
+
+// Rub is where a front mech's cage touches.
+type Rub string
+
+// Where a cage touches the chain.
+const (
+	RubsNone  Rub = "none"
+	RubsInner Rub = "inner" // the plate towards the frame
+	RubsOuter Rub = "outer"
+)
+
+// Cage is a front mech as it was looked at.
+type Cage struct {
+	Height float64     `json:"height_mm" doc:"of its outer plate over the largest ring's teeth"`
+	Angle  float64     `json:"angle_deg" doc:"of its tail away from the frame; 0 for parallel to the rings"`
+	Rubs   map[int]Rub `json:"rubs" doc:"by ring, from 0 for the smallest, on the sprockets that ring is ridden with"`
+	Over   string      `json:"over,omitempty" enum:"large,small,none" doc:"the chain goes over the largest ring, or falls inside the smallest"`
+	Climbs bool        `json:"climbs" doc:"it goes up to the largest ring"`
+	Rings  int         `json:"rings"`
+}
+
+// Advised is what to do with a front mech, in its order; later work waits for the first.
+type Advised struct {
+	What string `json:"what" enum:"clamp,cable,low,high,trim,nothing"`
+	Says string `json:"says"`
+}
+
+// How a cage is to stand (common practice, no published source).
+const (
+	leastHeight = 1.0
+	mostHeight  = 3.0
+	parallel    = 0.5
+)
+
+// Front says what a front mech wants: height and angle come before the cable, and the cable before the screws,
+// since each spoils what comes after it. It fails, with an *Invalid, for what cannot be.
+func (c Cage) Front() ([]Advised, error) {
+	switch {
+	case c.Rings < 2 || c.Rings > 3:
+		return nil, invalid("rings", "A front mech serves two or three rings.")
+	case math.IsNaN(c.Height) || c.Height < -5 || c.Height > 30:
+		return nil, invalid("height_mm", "Measure from the outer plate's edge to the largest ring's teeth: −5 to 30 mm.")
+	case math.IsNaN(c.Angle) || math.Abs(c.Angle) > 30:
+		return nil, invalid("angle_deg", "A cage is turned by at most 30 degrees.")
+	}
+	for ring := range c.Rubs {
+		if ring < 0 || ring >= c.Rings {
+			return nil, invalid("rubs", "There are %d rings.", c.Rings)
+		}
+	}
+	if c.Height < leastHeight || c.Height > mostHeight || math.Abs(c.Angle) > parallel {
+		return []Advised{{"clamp", say("First the clamp: the outer plate %g to %g mm over the largest ring, parallel to it within half a degree. It "+
+			"stands %.1f mm over it, turned by %.1f degrees. Torque the clamp before the cable is touched: it turns as it is tightened.",
+			leastHeight, mostHeight, c.Height, c.Angle)}}, nil
+	}
+	large, small := c.Rubs[c.Rings-1], c.Rubs[0]
+	var out []Advised
+	add := func(what, format string, args ...any) { out = append(out, Advised{what, say(format, args...)}) }
+	switch {
+	case c.Over == "large":
+		add("high", "High limit in an eighth at a time: the chain goes over the largest ring.")
+	case c.Over == "small":
+		add("low", "Low limit in an eighth at a time: the chain falls inside.")
+	}
+	switch {
+	case small == RubsInner:
+		add("low", "On the smallest ring the inner plate rubs: low limit out an eighth, with the cable slack.")
+	case small == RubsOuter && c.Over != "small":
+		add("low", "On the smallest ring the outer plate rubs: low limit in an eighth, or the cable is too tight: let it out first.")
+	}
+	switch {
+	case !c.Climbs:
+		add("cable", "It does not climb: barrel out a quarter at a time; only then the high limit out an eighth.")
+	case large == RubsOuter && c.Over != "large":
+		add("cable", "On the largest ring the outer plate rubs: a little more cable, then the high limit out an eighth.")
+	case large == RubsInner:
+		add("high", "On the largest ring the inner plate rubs: high limit in an eighth, or a little less cable.")
+	}
+	if c.Rings == 3 {
+		switch c.Rubs[1] {
+		case RubsInner:
+			add("cable", "On the middle ring the inner plate rubs: the cable pulls too much. Barrel in a quarter.")
+		case RubsOuter:
+			add("cable", "On the middle ring the outer plate rubs: barrel out a quarter.")
+		}
+	}
+	if len(out) == 0 {
+		add("nothing", "It stands right. What rubs at the far ends alone is what trim is for.")
+	}
+	return out, nil
+}
