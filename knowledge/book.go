@@ -27,6 +27,7 @@ type Book struct {
 	Routes        []Route
 	Treatments    []Treatment
 	Runs          []Run
+	Gears         []GearFamily
 	Faults        []Fault
 	States        []State
 	Procedures    []Procedure

@@ -43,6 +43,9 @@ func (b *Book) validate(origins origin) error {
 	for _, r := range b.Runs {
 		wrong("runs.yaml", r.ID, r.validate())
 	}
+	for _, g := range b.Gears {
+		wrong("gears.yaml", g.ID, g.validate())
+	}
 	for _, f := range b.Fasteners {
 		wrong("fasteners", f.ID, b.validateFastener(f))
 	}

@@ -90,7 +90,7 @@ func Advise(e Evidence) (Advice, error) {
 		}
 		return slices.Index(order, x.Cause) - slices.Index(order, y.Cause)
 	})
-	tried := e.standing()
+	tried := e.Standing()
 	out.Settled = len(tried) == len(e.Gear.Shifts()) && !slices.ContainsFunc(tried, func(s Seen) bool { return s.Result != Crisp })
 	if out.Settled {
 		return out, nil
@@ -140,8 +140,8 @@ func compare(a, b float64) int {
 	return 1
 }
 
-// standing are the shifts that were tried as it is set now, each as it was seen last.
-func (e Evidence) standing() (tried []Seen) {
+// Standing are the shifts that were tried as it is set now, each as it was seen last.
+func (e Evidence) Standing() (tried []Seen) {
 	for _, s := range slices.Backward(e.Seen) {
 		if s.Moved == e.Now && !slices.ContainsFunc(tried, func(t Seen) bool { return t.Shift == s.Shift }) {
 			tried = append(tried, s)
@@ -169,7 +169,7 @@ const sightCosts = 1.6
 func (b belief) next(e Evidence, tried []Seen) *Ask {
 	var best *Ask
 	for _, sh := range b.gear.Shifts() {
-		if slices.ContainsFunc(tried, func(t Seen) bool { return t.Shift == sh }) || sh.Up && sh.To == b.gear.last() && len(tried) == 0 {
+		if slices.ContainsFunc(tried, func(t Seen) bool { return t.Shift == sh }) || len(e.Seen) == 0 && max(sh.To, sh.From()) == b.gear.last() {
 			continue
 		}
 		if tells := b.tells(e.Now, sh); best == nil || tells > best.Tells {

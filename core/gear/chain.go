@@ -106,8 +106,8 @@ func WithMech(rings, sprockets []int, stay, grows float64, m Mech) (Derailed, er
 		d.Reasons = append(d.Reasons, say("The largest sprocket has %d teeth; the mech clears %d.", sprocket.most, m.Largest))
 	}
 	if float64(d.Links) > d.Most {
-		d.Reasons = append(d.Reasons, say("Long enough for the largest pair, it hangs slack on the smallest by %.0f links: leave that pair alone, "+
-			"or take a longer cage.", float64(d.Links)-d.Most))
+		d.Reasons = append(d.Reasons, say("Long enough for the largest pair, it hangs slack on the smallest by %.0f links: leave that pair "+
+			"alone, or take a longer cage.", float64(d.Links)-d.Most))
 	}
 	return d, nil
 }

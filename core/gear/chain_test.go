@@ -55,7 +55,8 @@ func TestAnAxleLiesWhereItsChainHasIt(t *testing.T) {
 func TestAChainForAMech(t *testing.T) {
 	// By hand: 50 × 34 teeth, 410 mm: the tangents' chain is 2·410/12.7 + 42 + (16/2π)²/(410/12.7) = 106.77 links;
 	// past the mech and a pair more: 110 by the usual rule.
-	d, err := gear.WithMech([]int{34, 50}, []int{11, 13, 15, 17, 19, 22, 25, 28, 30, 34}, 410, 0, gear.Mech{TakesUp: 39, Largest: 34, Cage: 75})
+	d, err := gear.WithMech([]int{34, 50}, []int{11, 13, 15, 17, 19, 22, 25, 28, 30, 34}, 410, 0,
+		gear.Mech{TakesUp: 39, Largest: 34, Cage: 75})
 	require.NoError(t, err)
 	assert.Equal(t, 110, d.Thumb)
 	assert.Zero(t, d.Links%2, "inner meets outer")

@@ -31,7 +31,7 @@ func Stop(off, screw float64) (Turn, error) {
 // spelled says eighths of a turn.
 func spelled(n int) string {
 	whole, rest := n/8, n%8
-	part := map[int]string{1: "an eighth", 2: "a quarter", 3: "three eighths", 4: "half a turn", 5: "five eighths", 6: "three quarters", 7: "seven eighths"}[rest]
+	part := []string{"", "an eighth", "a quarter", "three eighths", "half a turn", "five eighths", "three quarters", "seven eighths"}[rest]
 	switch {
 	case whole == 0:
 		return part
@@ -95,8 +95,8 @@ func (c Cage) Front() ([]Advised, error) {
 		}
 	}
 	if c.Height < leastHeight || c.Height > mostHeight || math.Abs(c.Angle) > parallel {
-		return []Advised{{"clamp", say("First the clamp: the outer plate %g to %g mm over the largest ring, parallel to it within half a degree. It "+
-			"stands %.1f mm over it, turned by %.1f degrees. Torque the clamp before the cable is touched: it turns as it is tightened.",
+		return []Advised{{"clamp", say("First the clamp: the outer plate %g to %g mm over the largest ring, parallel to it within half a "+
+			"degree. It stands %.1f mm over it, turned by %.1f degrees. Torque the clamp before the cable is touched: it turns as it is tightened.",
 			leastHeight, mostHeight, c.Height, c.Angle)}}, nil
 	}
 	large, small := c.Rubs[c.Rings-1], c.Rubs[0]

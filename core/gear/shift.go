@@ -44,12 +44,16 @@ func (d Drivetrain) Shifts() []Shift {
 	return all
 }
 
+// Forgives is how far off its sprocket's middle the pulley may stand and every shift is crisp, as a share of the
+// spacing.
+const Forgives = 0.13
+
 // How near the middle of a sprocket the pulley has to come, as shares of the spacing. Starting values of
 // our own, to be replaced by what a shop measures: a climb that falls short by an eighth is still taken by
 // the ramps, by a fifth it waits for the next one, by more the chain rattles and stays; past a third it
 // meets the next sprocket's ramps.
 const (
-	crispWithin = 0.13
+	crispWithin = Forgives
 	slowWithin  = 0.22
 	quietWithin = 0.16
 	nextBeyond  = 0.36

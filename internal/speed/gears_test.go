@@ -272,12 +272,12 @@ func BenchmarkIndexing(b *testing.B) {
 		}
 		moves, looks := func(t tally) int { return t.moves }, func(t tally) int { return t.looks }
 		require.NotEmpty(b, mine)
-		fmt.Printf("indexing %d bikes until every shift is crisp, adjustments in the median / at 95 %%: ours %d / %d, click-and-try %d / %d, best 1; "+
-			"at most 2: ours %.1f %% (aim: 95), click-and-try %.1f %%\n", len(mine), at(mine, moves, 0.5), at(mine, moves, 0.95),
+		fmt.Printf("indexing %d bikes until every shift is crisp, adjustments in the median / at 95 %%: ours %d / %d, click-and-try %d / %d, "+
+			"best 1; at most 2: ours %.1f %% (aim: 95), click-and-try %.1f %%\n", len(mine), at(mine, moves, 0.5), at(mine, moves, 0.95),
 			at(theirs, moves, 0.5), at(theirs, moves, 0.95), share(mine, func(t tally) bool { return t.moves <= 2 }),
 			share(theirs, func(t tally) bool { return t.moves <= 2 }))
-		fmt.Printf("shifts tried in the median: ours %d (aim: at most 8), click-and-try %d; a sound part to be replaced: ours %.2f %% (aim: under 1), "+
-			"click-and-try %.2f %%; an answer in %v, 99 %% within %v (aim: 20 ms)\n", at(mine, looks, 0.5), at(theirs, looks, 0.5),
+		fmt.Printf("shifts tried in the median: ours %d (aim: at most 8), click-and-try %d; a sound part to be replaced: ours %.2f %% "+
+			"(aim: under 1), click-and-try %.2f %%; an answer in %v, 99 %% within %v (aim: 20 ms)\n", at(mine, looks, 0.5), at(theirs, looks, 0.5),
 			share(mine, func(t tally) bool { return t.wrong }), share(theirs, func(t tally) bool { return t.wrong }),
 			rounded(median(took)), rounded(quantile(took, 0.99)))
 	}

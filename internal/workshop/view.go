@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
@@ -19,6 +20,7 @@ import (
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/work"
+	"utensil/knowledge"
 )
 
 // JobView is a job as its screen shows it: everything recorded, judged.
@@ -51,6 +53,8 @@ type JobView struct {
 	Oiling      []apart.OilView        `json:"oiling" doc:"what a tune oils on this bike"`
 	Brakes      []brakes.BrakeSide     `json:"brakes" doc:"front, then rear"`
 	Guides      []guides.Offer         `json:"guides" doc:"guided work that belongs to no end: chain, cables, bar"`
+	Gears       []gears.GearBench      `json:"gears" doc:"that are indexed, oldest first"`
+	Families    []knowledge.GearFamily `json:"gear_families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
 	Bottles     []fluid.Bottle         `json:"bottles" doc:"of brake fluid, to choose from"`
 	Riding      []string               `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
 	Signs       []trial.SignView       `json:"signs"`
@@ -90,7 +94,8 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
 		Runs:   work.Runs.Of(s),
 		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s), Oiling: apart.OilMap(s),
-		Brakes: brakes.Sides(s), Guides: guides.For(s, ""), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
+		Brakes: brakes.Sides(s), Guides: guides.For(s, ""),
+		Gears: record.Some(gears.Benches.Of(s)), Families: gears.Families(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
 		Signs: trial.Tests.Of(s), Belongings: record.Some(door.Things(s)), Called: door.Calling(s), CallBacks: door.CallBacks(s),
 		Link: owner.Links.Of(s), Messages: record.Some(owner.Messages.Of(s)), Photos: record.Some(owner.Photos.Of(s)),
 		Notes: []NoteView{}, Reopened: []NoteView{}}

@@ -18,6 +18,7 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
@@ -71,7 +72,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 // subjects of the trade, in the order in which they put things before the door.
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
-		work.Subject(),
+		work.Subject(), gears.Subject(),
 		torque.Subject(findings.ToldAsFinding), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
 }
 

@@ -1200,6 +1200,16 @@ export interface components {
             returned?: string;
             taken_off: boolean;
         };
+        BenchStep: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description the entry, to take it back */
+            id: string;
+            says: string;
+            /** @description something was turned or done, not only looked at */
+            turn: boolean;
+        };
         Bike: {
             colour: string;
             facts: components["schemas"]["Facts"];
@@ -1773,8 +1783,12 @@ export interface components {
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
             fitted?: components["schemas"]["Putting"];
+            gear_look?: components["schemas"]["GearLook"];
+            gear_move?: components["schemas"]["GearMove"];
+            gear_sign?: components["schemas"]["GearSign"];
             guided?: components["schemas"]["Guided"];
             hunt?: components["schemas"]["Hunt"];
+            indexing?: components["schemas"]["Indexing"];
             item?: components["schemas"]["Item"];
             looked?: components["schemas"]["Looked"];
             note?: components["schemas"]["Note"];
@@ -1852,6 +1866,45 @@ export interface components {
              * @description how far it goes in a week; 0 when nobody knows
              */
             week_km: number;
+        };
+        Drivetrain: {
+            /**
+             * Format: int64
+             * @description of the lever; one less than sprockets
+             */
+            clicks: number;
+            /**
+             * Format: double
+             * @description of cable a click
+             */
+            pull_mm: number;
+            /**
+             * Format: double
+             * @description how far the guide pulley moves for each mm of cable
+             */
+            ratio: number;
+            /**
+             * Format: double
+             * @description how far the pulley's stop moves a turn of a limit screw
+             */
+            screw_mm: number;
+            /**
+             * Format: double
+             * @description between the middles of two sprockets
+             */
+            spacing_mm: number;
+            /** @description of the sprockets, smallest first */
+            teeth: number[];
+            /**
+             * Format: double
+             * @description pitch of the barrel's thread: cable a turn
+             */
+            thread_mm: number;
+            /**
+             * Format: double
+             * @description that the barrel has left outward
+             */
+            turns: number;
         };
         EarlierJob: {
             depth: string;
@@ -2139,6 +2192,175 @@ export interface components {
             why: string;
             zones: components["schemas"]["Zone"][];
         };
+        Gauged: {
+            /** Format: double */
+            tilt_deg: number;
+            /** Format: double */
+            toe_deg: number;
+        };
+        GearAsk: {
+            says: string;
+            /** Format: int64 */
+            sprocket: number;
+            title: string;
+            /** Format: int64 */
+            to: number;
+            up: boolean;
+            /** @enum {string} */
+            what: "shift" | "sight" | "push";
+        };
+        GearBench: {
+            ask?: components["schemas"]["GearAsk"];
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: double
+             * @description how far off it may stand, either way
+             */
+            band_mm: number;
+            by: string;
+            /** @description likeliest first */
+            causes: components["schemas"]["GearCause"][];
+            do?: components["schemas"]["GearDo"];
+            /** @description looks and turns, newest first */
+            done: components["schemas"]["BenchStep"][];
+            gear: components["schemas"]["Drivetrain"];
+            id: string;
+            /**
+             * Format: int64
+             * @description quarter-turns that the barrel has left outward
+             */
+            left: number;
+            /**
+             * Format: int64
+             * @description about how many more looks would tell
+             */
+            more?: number;
+            /**
+             * Format: int64
+             * @description how many looks and turns were done
+             */
+            place: number;
+            /** @description every shift is crisp, up and down */
+            settled: boolean;
+            /** @description every shift, with what it did as it stands now */
+            shifts: components["schemas"]["ShiftDone"][];
+            signed?: components["schemas"]["GearSigned"];
+            /** @description where the pulley stands over each sprocket, towards the spokes, as far as it is known */
+            stands_mm: number[];
+            /**
+             * Format: int64
+             * @description shifts tried as it stands now
+             */
+            tried: number;
+        };
+        GearCause: {
+            cause: string;
+            /** Format: double */
+            chance: number;
+            name: string;
+            why?: string;
+        };
+        GearDo: {
+            caution?: string;
+            /** @description on the button that says it was done */
+            done: string;
+            /** Format: int64 */
+            eighths?: number;
+            /** Format: int64 */
+            quarters?: number;
+            /**
+             * Format: double
+             * @description chance that it helps
+             */
+            right: number;
+            says: string;
+            title: string;
+            /** @enum {string} */
+            work: "barrel" | "reclamp" | "low" | "high" | "gap" | "renew_cable" | "oil_pivots" | "hanger" | "match" | "renew_teeth";
+        };
+        GearFamily: {
+            id: string;
+            name: string;
+            /** Format: double */
+            pull_mm: number;
+            /** Format: double */
+            ratio: number;
+            source: string;
+            /** Format: double */
+            spacing_mm: number;
+            /** Format: int64 */
+            speeds: number;
+            /** @description a usual set, smallest first */
+            teeth: number[];
+        };
+        GearLook: {
+            readonly gauge?: components["schemas"]["Gauged"];
+            indexing: string;
+            /** Format: double */
+            readonly off_mm?: number;
+            /**
+             * Format: int64
+             * @description how many looks and turns were before it: two mechanics cannot work at one bench unseen
+             */
+            place: number;
+            /** @enum {string} */
+            push?: "springs" | "sticks";
+            /** @enum {string} */
+            result?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
+            /**
+             * Format: int64
+             * @description that was sighted over
+             */
+            sprocket?: number;
+            /** @description of the gauge, degrees, as typed */
+            tilt?: string;
+            /**
+             * Format: int64
+             * @description of a shift: the sprocket, from 0 for the smallest
+             */
+            to?: number;
+            /** @description of the gauge, degrees, as typed */
+            toe?: string;
+            /** @description sighted, mm towards the spokes; negative towards the frame */
+            typed?: string;
+            up?: boolean;
+            /**
+             * @description run: through all the rest, up and down, each of them crisp
+             * @enum {string}
+             */
+            what: "shift" | "sight" | "push" | "gauge" | "run";
+        };
+        GearMove: {
+            /**
+             * Format: int64
+             * @description of a screw, outward
+             */
+            eighths?: number;
+            indexing: string;
+            /** Format: int64 */
+            place: number;
+            /**
+             * Format: int64
+             * @description of the barrel, outward
+             */
+            quarters?: number;
+            /** @enum {string} */
+            work: "barrel" | "reclamp" | "low" | "high" | "gap" | "renew_cable" | "oil_pivots" | "hanger" | "match" | "renew_teeth";
+        };
+        GearSign: {
+            indexing: string;
+            note?: string;
+            /** @description tried again under load on the ride */
+            ridden?: boolean;
+        };
+        GearSigned: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            ridden: boolean;
+        };
         Guard: {
             fact: string;
             /** @description where it is read */
@@ -2237,6 +2459,19 @@ export interface components {
             says: string;
             unsafe: boolean;
         };
+        History: {
+            /**
+             * Format: int64
+             * @description since the cable was fitted; 0 when nobody knows
+             */
+            cable_days?: number;
+            /** @description it fell on its right side, or was hit there */
+            fell?: boolean;
+            /** @description it stood for months, or in the wet */
+            stood?: boolean;
+            /** @description lever, mech or sprockets were changed, and it did not shift since */
+            swapped?: boolean;
+        };
         HistoryMark: {
             /** Format: date-time */
             at: string;
@@ -2268,6 +2503,22 @@ export interface components {
             source: string;
             /** @description what was answered, in its order */
             steps: components["schemas"]["StepView"][];
+        };
+        Indexing: {
+            /** @description of the book, by sprockets and spacing */
+            family: string;
+            /** @description it fell on its right side, or was hit there */
+            fell?: boolean;
+            readonly gear?: components["schemas"]["Drivetrain"];
+            readonly history?: components["schemas"]["History"];
+            /** @description it stood for months, or in the wet */
+            stood?: boolean;
+            /** @description lever, mech or sprockets were changed, and it did not shift since */
+            swapped?: boolean;
+            /** @description of the sprockets, as typed, smallest first */
+            teeth: string;
+            /** @description that the barrel has left outward, as typed */
+            turns?: string;
         };
         Item: {
             /** @description the finding it settles */
@@ -2375,6 +2626,10 @@ export interface components {
             distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             findings: components["schemas"]["FindingView"][];
+            /** @description that this bike may have, likeliest first; none without a cable and a mech */
+            gear_families: components["schemas"]["GearFamily"][];
+            /** @description that are indexed, oldest first */
+            gears: components["schemas"]["GearBench"][];
             /** @description guided work that belongs to no end: chain, cables, bar */
             guides: components["schemas"]["Offer"][];
             hunts: components["schemas"]["HuntView"][];
@@ -3898,6 +4153,18 @@ export interface components {
              * @description how many items need it
              */
             times: number;
+        };
+        ShiftDone: {
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /**
+             * @description left out while it was not tried as it stands now
+             * @enum {string}
+             */
+            result?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
+            /** Format: int64 */
+            to: number;
+            up: boolean;
         };
         Sign: {
             note?: string;

@@ -55,6 +55,13 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
         >Chain, cables, bar: step by step</RouterLink
       >
       <RouterLink
+        v-if="job.gear_families.length"
+        class="button"
+        :class="job.gears.some((g) => !g.signed) && 'button-go'"
+        :to="{ name: 'job-gears', params: { id: job.job.id } }"
+        >Index the gears</RouterLink
+      >
+      <RouterLink
         v-for="r in open"
         :key="r.id"
         class="button button-go"

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed, reactive, watch } from 'vue'
+
+import { newId } from '@/api/client'
+import { useBike } from '@/api/job'
+import { useOpenJob } from '@/areas/job/open'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
+
+/** Which gear it is, and what is known of it before the first shift. */
+defineProps<{ locked: boolean }>()
+const emit = defineEmits<{ begun: [id: string] }>()
+const { job, pen } = useOpenJob()
+const { data } = useBike(() => job.value.bike.id)
+const families = computed(() => job.value.gear_families)
+const form = reactive({
+  family: families.value[0]?.id ?? '',
+  teeth: '',
+  turns: '4',
+  fell: false,
+  swapped: false,
+  stood: false,
+})
+const family = computed(() => families.value.find((f) => f.id === form.family))
+const last = computed(() => job.value.gears.at(-1)?.gear.teeth)
+watch(
+  [family, last],
+  () => {
+    const teeth = last.value?.length === family.value?.speeds ? last.value : family.value?.teeth
+    form.teeth = (teeth ?? []).join(' ')
+  },
+  { immediate: true },
+)
+/** What is known of the sprockets that sit on the bike. */
+const on = computed(() => data.value?.lines.find((l) => l.place === 'sprockets')?.says)
+
+async function begin() {
+  const id = newId()
+  const { turns, ...rest } = form
+  if (await pen.record({ indexing: { ...rest, turns: turns || undefined } }, undefined, id)) emit('begun', id)
+}
+</script>
+
+<template>
+  <form class="flex max-w-3xl flex-col gap-3" @submit.prevent="begin">
+    <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
+    <div class="grid gap-3 sm:grid-cols-2">
+      <FormField v-slot="f" label="Sprockets" name="family" :fault="pen.fault.value">
+        <select :id="f.id" v-model="form.family" class="input" :disabled="locked">
+          <option v-for="g in families" :key="g.id" :value="g.id">{{ g.name }}</option>
+        </select>
+      </FormField>
+      <TextField
+        v-model="form.turns"
+        label="Turns that the barrel has left outward"
+        name="turns"
+        :fault="pen.fault.value"
+        figure
+      />
+      <TextField
+        v-model="form.teeth"
+        class="sm:col-span-2"
+        :label="on ? `Teeth of each, smallest first; known of them: ${on}` : 'Teeth of each, smallest first'"
+        name="teeth"
+        :fault="pen.fault.value"
+        figure
+      />
+    </div>
+    <fieldset>
+      <legend class="mb-1 text-[15px] text-soft">What is known of it</legend>
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="form.fell" type="checkbox" class="size-5" /> it fell on its right side, or was hit
+        there</label
+      >
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="form.swapped" type="checkbox" class="size-5" /> lever, mech or sprockets were
+        changed, and it did not shift since</label
+      >
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="form.stood" type="checkbox" class="size-5" /> it stood for months, or in the
+        wet</label
+      >
+    </fieldset>
+    <p class="bg-ochre-wash px-3 py-2">
+      First by hand, slowly, to the largest sprocket: a bent hanger or a wrong limit screw puts the mech into
+      the spokes. Clutch off.
+    </p>
+    <div>
+      <button type="submit" class="button button-go min-h-[52px]" :disabled="locked || pen.busy.value">
+        Begin
+      </button>
+    </div>
+  </form>
+</template>
