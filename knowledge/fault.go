@@ -19,6 +19,7 @@ type Fault struct {
 	Said     []string       `yaml:"said"` // words in which owners say it
 	When     bike.Condition `yaml:"when"`
 	Caution  string         `yaml:"caution"`
+	Bench    string         `yaml:"bench"` // the bench of the job that finds it sooner: gears
 	Causes   []Cause        `yaml:"causes"`
 	Together [][]string     `yaml:"together"` // pairs of causes that commonly come together
 
@@ -206,6 +207,9 @@ func (b *Book) validateFault(f Fault, p page, start int) error {
 	v := &faultProof{book: b, fault: f, page: p, start: start, causes: map[string]bool{}, checks: map[string]bool{}}
 	if f.Name == "" || f.Source == "" || len(f.Said) == 0 {
 		v.wrong(start, "a complaint needs a name, a source and the words owners use")
+	}
+	if f.Bench != "" && f.Bench != "gears" {
+		v.wrong(p.line("bench", start), "there is no bench %q: gears", f.Bench)
 	}
 	for _, c := range f.Causes {
 		v.cause(c)

@@ -100,12 +100,16 @@ func Advise(e Evidence) (Advice, error) {
 	if ask != nil && move.Cause == CableRubs && move.Right > 0.5 && e.Push == "" {
 		ask = &Ask{What: "push", Tells: 1} // dry pivots look much the same, and cost a drop of oil
 	}
-	sure, desperate := move.Right >= sureTurn && len(e.Seen) >= leastForAny, len(tried) >= enough && move.Right > 0.3
+	looked := len(e.Seen)
+	if e.Gauge != nil {
+		looked += leastToPart - 1 // what is measured speaks for some shifts
+	}
+	sure, desperate := move.Right >= sureTurn && looked >= leastForAny, len(tried) >= enough && move.Right > 0.3
 	switch {
 	case move.renews():
 		sure, desperate = move.Right >= sureWork && len(e.Seen) >= leastToPart && (e.Push != "" || move.Cause != CableRubs), false
 	case move.Work == OilPivots || move.Work == Straighten:
-		sure = sure && len(e.Seen) >= leastToPart
+		sure = sure && looked >= leastToPart
 	}
 	moved := e.Now != Moved{} && len(tried) == 0 // nothing was looked at since the last turn
 	switch {

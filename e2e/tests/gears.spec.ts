@@ -27,8 +27,21 @@ test('a bike is indexed from the first shift to the signature, by keyboard', asy
   await expectSound(page, 'Indexing bench')
   await expect(leaving(page)).toContainText('begun, not signed')
 
+  // The hanger gauge: a slip is told, what was typed stays, and straight is straight.
+  await page.getByRole('button', { name: 'Hanger gauge' }).click()
+  const gauge = page.getByRole('form', { name: 'Hanger gauge' })
+  await gauge.getByLabel('above, mm').fill('five')
+  await gauge.getByLabel('ahead, mm').fill('4,5')
+  await gauge.getByLabel('below, mm').fill('4')
+  await gauge.getByRole('button', { name: 'Log the gauge' }).click()
+  await expect(page.getByText(/“five” is no figure/).first()).toBeVisible()
+  await gauge.getByLabel('above, mm').fill('5')
+  await expectSound(page, 'Hanger gauge')
+  await gauge.getByRole('button', { name: 'Log the gauge' }).click()
+  await expect(page.getByText(/^Hanger gauge: straight, 1 mm all round/)).toBeVisible()
+
   let off = -1.1
-  let looks = 0
+  let looks = 1
   let turns = 0
   const turned: string[] = []
   const sign = page.getByRole('button', { name: /^I sign it/ })

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/gear"
+	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/record"
 )
@@ -121,4 +122,53 @@ func TestWhatAnIndexingBenchRefuses(t *testing.T) {
 	other, o := discBike(t)
 	o.Bike.Facts.Gears = "electronic"
 	require.ErrorContains(t, write(other, o, again("11 13"), nil), "not worked by a cable")
+}
+
+func TestWhatIsRenewedIsOfferedToTheOwner(t *testing.T) {
+	w, r, bench := indexed(t, nil)
+	rusty := gear.New()
+	rusty.Friction = 1.4 // mm
+	for n := 0; bench().Do == nil; n++ {
+		require.Less(t, n, 40)
+		b := bench()
+		look := gears.GearLook{Indexing: b.ID, Place: b.Place, What: b.Ask.What, To: b.Ask.To, Up: b.Ask.Up, Sprocket: b.Ask.Sprocket}
+		switch b.Ask.What {
+		case "shift":
+			look.Result = b.Gear.Does(rusty, gear.Shift{To: b.Ask.To, Up: b.Ask.Up})
+		case "sight":
+			look.Typed = "-1.4"
+			if b.Ask.Sprocket == 0 {
+				look.Typed = "1.4"
+			}
+		case "push":
+			look.Push = gear.Springs
+		}
+		require.NoError(t, write(w, r, gears.Looks.Says(look), nil))
+	}
+	do := bench().Do
+	assert.Equal(t, gear.RenewCable, do.Work)
+	require.Len(t, do.Offer, 1)
+	assert.Equal(t, "gear-cable", do.Offer[0].Operation)
+	assert.Positive(t, do.Offer[0].Total)
+	offered := agree.Item{Operation: "gear-cable", Title: do.Offer[0].Title, Minutes: do.Offer[0].Minutes, Parts: do.Offer[0].Parts}
+	require.NoError(t, write(w, r, agree.Items.Says(offered), nil))
+	assert.Empty(t, bench().Do.Offer, "it stands on the list")
+}
+
+func TestTheHangerGaugeSpeaksForTheHanger(t *testing.T) {
+	w, r, bench := indexed(t, func(in *gears.Indexing) { in.Fell = true })
+	b := bench()
+	gauge := func(readings map[string]string, reach string) error {
+		look := gears.GearLook{Indexing: b.ID, Place: bench().Place, What: "gauge", Readings: readings, Reach: reach}
+		return write(w, r, gears.Looks.Says(look), nil)
+	}
+	require.ErrorContains(t, gauge(map[string]string{"12": "18", "6": "4"}, "300"), "three places")
+	require.ErrorContains(t, gauge(map[string]string{"12": "18", "3": "x", "6": "4"}, "300"), "no figure")
+	require.ErrorContains(t, gauge(map[string]string{"12": "18", "3": "11", "6": "4"}, "3"), "reaches 100 to 400 mm")
+	require.NoError(t, gauge(map[string]string{"12": "18 mm", "3": "11", "6": "4", "9": ""}, "300"))
+	require.NotNil(t, bench().Hanger)
+	assert.InDelta(t, 1.34, bench().Hanger.Tilt, 0.01, "7 mm over 300")
+	assert.Equal(t, "Hanger gauge: bent 1.3°, leaning in at 6 o'clock", bench().Done[0].Says)
+	assert.Equal(t, gear.HangerBent, bench().Causes[0].Cause)
+	assert.Greater(t, bench().Causes[0].Chance, 0.9)
 }

@@ -21,6 +21,7 @@ type GearBench struct {
 	More    int             `json:"more,omitempty" doc:"about how many more looks would tell"`
 	Do      *GearDo         `json:"do,omitempty"`
 	Ask     *GearAsk        `json:"ask,omitempty"`
+	Hanger  *gear.Hanger    `json:"hanger,omitempty" doc:"as the gauge found it last"`
 	Causes  []GearCause     `json:"causes" doc:"likeliest first"`
 	Left    int             `json:"left" doc:"quarter-turns that the barrel has left outward"`
 	Done    []BenchStep     `json:"done" doc:"looks and turns, newest first"`
@@ -83,7 +84,7 @@ func take(e *gear.Evidence, in GearLook) {
 	case "push":
 		e.Push = in.Push
 	case "gauge":
-		e.Gauge = &in.Gauge
+		e.Gauge = &gear.Gauged{Tilt: in.Hanger.Tilt, Toe: in.Hanger.Toe}
 	}
 }
 
@@ -120,9 +121,15 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 		switch look, move := Looks.In(x.Content), Moves.In(x.Content); {
 		case look != nil && s.Current(look.Indexing) == b.ID:
 			take(e, *look)
+			if look.Hanger != nil {
+				b.Hanger = look.Hanger
+			}
 			step.Says = lookSays(in.Gear, *look)
 		case move != nil && s.Current(move.Indexing) == b.ID:
 			turn(e, *move)
+			if move.Work == gear.Straighten {
+				b.Hanger = nil
+			}
 			step.Says, step.Turn = moveSays(gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
 		default:
 			continue
@@ -137,6 +144,9 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 	}
 	b.Left = int(e.Gear.Turns*4 - e.Now.Cable/e.Gear.Thread*4 + 1e-6)
 	b.advise()
+	if b.Do != nil {
+		b.Do.Offer = offer(s, b.Do.Work)
+	}
 	return b
 }
 

@@ -2,6 +2,7 @@ package gears
 
 import (
 	"errors"
+	"maps"
 	"math"
 	"slices"
 	"strconv"
@@ -38,10 +39,11 @@ type GearLook struct {
 	Sprocket int         `json:"sprocket,omitempty" doc:"that was sighted over"`
 	Typed    string      `json:"typed,omitempty" doc:"sighted, mm towards the spokes; negative towards the frame"`
 	Push     gear.Push   `json:"push,omitempty" enum:"springs,sticks"`
-	Tilt     string      `json:"tilt,omitempty" doc:"of the gauge, degrees, as typed"`
-	Toe      string      `json:"toe,omitempty" doc:"of the gauge, degrees, as typed"`
+	Reach    string      `json:"reach,omitempty" doc:"of the hanger gauge, mm from its axis to its tip, as typed"`
 	Off      float64     `json:"off_mm,omitempty" readOnly:"true"`
-	Gauge    gear.Gauged `json:"gauge,omitempty" readOnly:"true"`
+
+	Readings map[string]string `json:"readings,omitempty" doc:"of the gauge: mm to the rim, as typed, by the hour: 12 above, 3 ahead"`
+	Hanger   *gear.Hanger      `json:"hanger,omitempty" readOnly:"true" doc:"what they come to"`
 }
 
 // GearMove is something that was turned or done.
@@ -168,9 +170,7 @@ func checkLook(s *record.Sheet, in GearLook) (*GearLook, error) {
 	case "sight":
 		in.Off, err = figure("typed", in.Typed, "mm")
 	case "gauge":
-		if in.Gauge.Tilt, err = figure("tilt", in.Tilt, "°"); err == nil {
-			in.Gauge.Toe, err = figure("toe", in.Toe, "°")
-		}
+		in.Hanger, err = gauged(in)
 	}
 	if err != nil {
 		return nil, err
@@ -181,6 +181,31 @@ func checkLook(s *record.Sheet, in GearLook) (*GearLook, error) {
 		return nil, refused(err)
 	}
 	return &in, nil
+}
+
+// gauged is how a hanger is bent by what was read of its gauge.
+func gauged(in GearLook) (*gear.Hanger, error) {
+	reach, err := figure("reach", in.Reach, "mm")
+	if err != nil {
+		return nil, err
+	}
+	var readings []gear.GaugeReading
+	for _, hour := range slices.Sorted(maps.Keys(in.Readings)) {
+		if strings.TrimSpace(in.Readings[hour]) == "" {
+			continue
+		}
+		clock, err := strconv.ParseFloat(hour, 64)
+		if err != nil {
+			return nil, record.Refuse("readings", "A reading of the gauge stands at an hour of the clock, 1 to 12.")
+		}
+		gap, err := figure("readings."+hour, in.Readings[hour], "mm")
+		if err != nil {
+			return nil, err
+		}
+		readings = append(readings, gear.GaugeReading{Clock: clock, Gap: gap})
+	}
+	h, err := gear.HangerBend(readings, reach)
+	return &h, refused(err)
 }
 
 // most quarters and eighths that anybody turns at once.

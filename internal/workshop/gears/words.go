@@ -8,6 +8,10 @@ import (
 	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/core/words"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/lifeline"
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
 )
 
 // GearCause is a cause in words.
@@ -28,6 +32,8 @@ type GearDo struct {
 	Caution  string    `json:"caution,omitempty"`
 	Done     string    `json:"done" doc:"on the button that says it was done"`
 	Right    float64   `json:"right" doc:"chance that it helps"`
+
+	Offer []lifeline.Renewal `json:"offer" doc:"work to offer to the owner for it; none for what is only turned, and for what stands on the list"`
 }
 
 // GearAsk is what to look at next, in words.
@@ -138,9 +144,21 @@ func lookSays(d gear.Drivetrain, in GearLook) string {
 	case "push":
 		return "Pushed in, the mech " + map[gear.Push]string{gear.Springs: "springs back", gear.Sticks: "sticks"}[in.Push]
 	case "gauge":
-		return fmt.Sprintf("Hanger gauge: %s° and %s°", measure.Format(in.Gauge.Tilt), measure.Format(in.Gauge.Toe))
+		return "Hanger gauge: " + hangerSays(*in.Hanger)
 	}
 	return fmt.Sprintf("%s: %s", shiftSays(d, gear.Shift{To: in.To, Up: in.Up}), resultNames[in.Result])
+}
+
+// hangerSays says how a hanger is bent.
+func hangerSays(h gear.Hanger) string {
+	if h.Within {
+		return fmt.Sprintf("straight, %s mm all round", measure.Format(math.Round(h.Spread*10)/10))
+	}
+	hour := math.Round(h.Clock)
+	if hour == 0 {
+		hour = 12
+	}
+	return fmt.Sprintf("bent %s°, leaning in at %g o'clock", measure.Format(math.Round(h.Angle*10)/10), hour)
 }
 
 func shiftSays(d gear.Drivetrain, sh gear.Shift) string {
@@ -220,4 +238,22 @@ func doing(e gear.Evidence, m gear.Move, left int) *GearDo {
 		d.Caution = "Slowly to the largest sprocket afterwards."
 	}
 	return d
+}
+
+// sold is the work that the shop sells for what is to be done.
+var sold = map[gear.Work]string{gear.RenewCable: "gear-cable", gear.OilPivots: "mech-clean", gear.Straighten: "straighten-hanger",
+	gear.RenewTeeth: "replace-sprockets"}
+
+// offer is work to offer to the owner, unless it stands on the list already.
+func offer(s *record.Sheet, w gear.Work) []lifeline.Renewal {
+	o, known := s.Book.Operation(sold[w])
+	if !known || !o.When.Holds(parts.Facts.Of(s)) {
+		return []lifeline.Renewal{}
+	}
+	for _, i := range agree.Proposals.Of(s) {
+		if i.Item.Operation == o.ID && i.Work == nil {
+			return []lifeline.Renewal{}
+		}
+	}
+	return record.Some(lifeline.Price(s, o))
 }

@@ -40,6 +40,7 @@ type HuntView struct {
 	Name    string      `json:"name"`
 	Caution string      `json:"caution,omitempty"`
 	Source  string      `json:"source"`
+	Bench   string      `json:"bench,omitempty" doc:"the bench of the job that finds it sooner"`
 	Causes  []CauseView `json:"causes" doc:"likeliest first"`
 	Next    []CheckView `json:"next" doc:"what can be done now, best first"`
 	Steps   []StepView  `json:"steps" doc:"what was answered, in its order"`
@@ -213,6 +214,7 @@ const mostNext = 5
 
 func huntView(s *record.Sheet, h *hunted) HuntView {
 	v := HuntView{ID: h.entry.ID, Fault: h.Fault.ID, Name: h.Fault.Name, Caution: h.Fault.Caution, Source: h.Fault.Source,
+		Bench:  h.Fault.Bench,
 		Causes: h.ranked(), Next: []CheckView{}, Steps: record.Some(h.views), Settled: h.belief.Settled()}
 	v.Cured = slices.ContainsFunc(h.steps, func(s diagnosis.Step) bool { return s.Cause >= 0 && s.Answer == diagnosis.Cured })
 	if h.belief.Fits() < diagnosis.Odd {

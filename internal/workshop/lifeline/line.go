@@ -146,13 +146,13 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 	v.Says = now.Says
 	v.judge(s, place, now)
 	if v.Soon {
-		v.Work = priced(s, renewals)
+		v.Work = Price(s, renewals...)
 	}
 	return v
 }
 
-// priced is what work comes to on this bike.
-func priced(s *record.Sheet, work []knowledge.Operation) (list []Renewal) {
+// Price is what work comes to on this bike, to be offered to the owner with one press.
+func Price(s *record.Sheet, work ...knowledge.Operation) (list []Renewal) {
 	for _, o := range work {
 		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Parts: parts.Priced(s, o)}
 		r.Total = estimate.Line{Labour: estimate.Labour(o.Minutes, s.Settings.Hourly), Parts: r.Parts}.Sum()

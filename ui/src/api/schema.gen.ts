@@ -2192,12 +2192,6 @@ export interface components {
             why: string;
             zones: components["schemas"]["Zone"][];
         };
-        Gauged: {
-            /** Format: double */
-            tilt_deg: number;
-            /** Format: double */
-            toe_deg: number;
-        };
         GearAsk: {
             says: string;
             /** Format: int64 */
@@ -2225,6 +2219,8 @@ export interface components {
             /** @description looks and turns, newest first */
             done: components["schemas"]["BenchStep"][];
             gear: components["schemas"]["Drivetrain"];
+            /** @description as the gauge found it last */
+            hanger?: components["schemas"]["Hanger"];
             id: string;
             /**
              * Format: int64
@@ -2267,6 +2263,8 @@ export interface components {
             done: string;
             /** Format: int64 */
             eighths?: number;
+            /** @description work to offer to the owner for it; none for what is only turned, and for what stands on the list */
+            offer: components["schemas"]["Renewal"][];
             /** Format: int64 */
             quarters?: number;
             /**
@@ -2295,7 +2293,8 @@ export interface components {
             teeth: number[];
         };
         GearLook: {
-            readonly gauge?: components["schemas"]["Gauged"];
+            /** @description what they come to */
+            readonly hanger?: components["schemas"]["Hanger"];
             indexing: string;
             /** Format: double */
             readonly off_mm?: number;
@@ -2306,6 +2305,12 @@ export interface components {
             place: number;
             /** @enum {string} */
             push?: "springs" | "sticks";
+            /** @description of the hanger gauge, mm from its axis to its tip, as typed */
+            reach?: string;
+            /** @description of the gauge: mm to the rim, as typed, by the hour: 12 above, 3 ahead */
+            readings?: {
+                [key: string]: string;
+            };
             /** @enum {string} */
             result?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
             /**
@@ -2313,15 +2318,11 @@ export interface components {
              * @description that was sighted over
              */
             sprocket?: number;
-            /** @description of the gauge, degrees, as typed */
-            tilt?: string;
             /**
              * Format: int64
              * @description of a shift: the sprocket, from 0 for the smallest
              */
             to?: number;
-            /** @description of the gauge, degrees, as typed */
-            toe?: string;
             /** @description sighted, mm towards the spokes; negative towards the frame */
             typed?: string;
             up?: boolean;
@@ -2400,6 +2401,42 @@ export interface components {
             school?: "lever_end" | "push" | "two_syringe" | "colour";
             source: string;
             tools: string[];
+        };
+        Hanger: {
+            /**
+             * Format: double
+             * @description of the two together
+             */
+            angle_deg: number;
+            /**
+             * Format: double
+             * @description where it leans in towards the wheel most
+             */
+            clock: number;
+            /** @enum {string} */
+            do: "leave" | "bend" | "replace";
+            /**
+             * Format: double
+             * @description what the wave does not explain: the wheel's own wobble, a loose gauge
+             */
+            rest_mm: number;
+            /**
+             * Format: double
+             * @description most less least, along the fitted wave
+             */
+            spread_mm: number;
+            /**
+             * Format: double
+             * @description its foot towards the spokes; negative away
+             */
+            tilt_deg: number;
+            /**
+             * Format: double
+             * @description its front towards the spokes; negative away
+             */
+            toe_deg: number;
+            /** @description straight enough */
+            within: boolean;
         };
         Hearing: {
             open: boolean;
@@ -2485,6 +2522,8 @@ export interface components {
             fault: string;
         };
         HuntView: {
+            /** @description the bench of the job that finds it sooner */
+            bench?: string;
             /** @description likeliest first */
             causes: components["schemas"]["CauseView"][];
             caution?: string;

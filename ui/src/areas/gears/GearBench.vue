@@ -8,9 +8,11 @@ import ChanceRule from '@/parts/ChanceRule.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
+import { useMoney } from '@/parts/money'
 import { useTimes } from '@/parts/time'
 import { percent } from '@/parts/words'
 
+import GaugeForm from './GaugeForm.vue'
 import GearDrawing from './GearDrawing.vue'
 import TurnPicture from './TurnPicture.vue'
 
@@ -18,16 +20,19 @@ import TurnPicture from './TurnPicture.vue'
 const props = defineProps<{ bench: Schemas['GearBench']; locked: boolean }>()
 const { pen } = useOpenJob()
 const { dayAndClock } = useTimes()
+const { money } = useMoney()
 
 /** A shift that was pressed on the drawing, in place of the one that is asked for; or the pulley sighted. */
 const picked = ref<{ to: number; up: boolean }>()
 const sighting = ref<number>()
 const typed = ref('')
+const gauging = ref(false)
 watch(
   () => props.bench.place,
   () => {
     picked.value = sighting.value = undefined
     typed.value = ''
+    gauging.value = false
   },
 )
 const ask = computed(() => props.bench.ask)
@@ -91,6 +96,8 @@ async function turned() {
     },
   })
 }
+const offer = (w: Schemas['Renewal']) =>
+  pen.record({ item: { operation: w.operation, title: w.title, minutes: w.minutes, parts: w.parts } })
 async function back() {
   const last = props.bench.done[0]
   if (last && free.value) await pen.record({ withdrawn: { reason: 'taken back' } }, last.id)
@@ -225,7 +232,17 @@ const turn = computed(() => {
             >
               Sight it
             </button>
+            <button
+              type="button"
+              class="button"
+              :aria-expanded="gauging"
+              :disabled="!free"
+              @click="gauging = !gauging"
+            >
+              Hanger gauge
+            </button>
           </div>
+          <GaugeForm v-if="gauging" :bench="bench" :free="free" />
         </template>
       </div>
     </section>
@@ -248,6 +265,17 @@ const turn = computed(() => {
           @click="turned"
         >
           {{ bench.do.done }} <KeyCap>Enter</KeyCap>
+        </button>
+        <button
+          v-for="w in bench.do.offer"
+          :key="w.operation"
+          type="button"
+          class="button mt-2 w-full justify-between!"
+          :disabled="!free"
+          @click="offer(w)"
+        >
+          Offer to the owner: {{ w.title.toLowerCase() }}
+          <span class="figure">{{ money(w.total_minor) }}</span>
         </button>
         <RouterLink
           v-if="bench.do.work === 'renew_cable' || bench.do.work === 'hanger'"

@@ -70,6 +70,13 @@ useBenchKeys((key) => {
     <p v-if="hunt.caution" class="flex items-start gap-2 bg-ochre-wash px-3 py-2">
       <ExclamationTriangleIcon class="mt-0.5 size-5 shrink-0 text-ochre" />{{ hunt.caution }}
     </p>
+    <p
+      v-if="hunt.bench && !hunt.cured"
+      class="flex flex-wrap items-center gap-3 border-l-4 border-petrol bg-wash px-3 py-2"
+    >
+      <span class="min-w-48 flex-1">Shift by shift it is found sooner, with how far to turn.</span>
+      <RouterLink class="button" :to="{ name: `job-${hunt.bench}` }">To its bench</RouterLink>
+    </p>
     <p v-if="hunt.odd" role="alert" class="bg-brick-wash px-3 py-2"><b>It does not fit.</b> {{ hunt.odd }}</p>
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
     <p v-if="finding" class="border-l-4 border-petrol bg-wash px-3 py-2">

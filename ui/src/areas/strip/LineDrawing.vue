@@ -44,7 +44,14 @@ const says = computed(
         stroke-width="1.5"
       />
       <line :x1="s.x" :x2="s.x" :y1="middle" :y2="s.y - 3" stroke="var(--color-soft)" stroke-width="1" />
-      <text :x="s.x + 6" :y="(middle + s.y) / 2 + 4" font-size="13" class="figure" fill="var(--color-ink)">
+      <text
+        :x="s.x < 140 ? s.x + 6 : s.x - 6"
+        :text-anchor="s.x < 140 ? 'start' : 'end'"
+        :y="(middle + s.y) / 2 + 4"
+        font-size="13"
+        class="figure"
+        fill="var(--color-ink)"
+      >
         {{ s.says }}
       </text>
     </g>
