@@ -1,6 +1,7 @@
 package gear
 
 import (
+	"cmp"
 	"math"
 	"slices"
 )
@@ -85,10 +86,7 @@ func Advise(e Evidence) (Advice, error) {
 		out.Causes = append(out.Causes, Chance{cause, p})
 	}
 	slices.SortFunc(out.Causes, func(x, y Chance) int {
-		if x.Chance != y.Chance {
-			return compare(y.Chance, x.Chance)
-		}
-		return slices.Index(order, x.Cause) - slices.Index(order, y.Cause)
+		return cmp.Or(cmp.Compare(y.Chance, x.Chance), cmp.Compare(slices.Index(order, x.Cause), slices.Index(order, y.Cause)))
 	})
 	tried := e.Standing()
 	out.Settled = len(tried) == len(e.Gear.Shifts()) && !slices.ContainsFunc(tried, func(s Seen) bool { return s.Result != Crisp })
@@ -136,13 +134,6 @@ func (m Move) none() bool {
 
 var order = []Cause{CableSet, CableRubs, HangerBent, LowIn, LowOut, HighIn, HighOut, PivotsDry, GapWide, GapNear, Unmatched, TeethWorn,
 	HangerTurn}
-
-func compare(a, b float64) int {
-	if a < b {
-		return -1
-	}
-	return 1
-}
 
 // Standing are the shifts that were tried as it is set now, each as it was seen last.
 func (e Evidence) Standing() (tried []Seen) {

@@ -160,8 +160,19 @@ func pushed(c Cause, saw Push) float64 {
 // results are what a shift may be seen to do; two at once and over the edge are the same, at the ends.
 const results = 5
 
+// place is where a result stands among them.
 func place(r Result) int {
-	return map[Result]int{Crisp: 0, Slow: 1, WillNot: 2, Two: 3, Over: 3, Noisy: 4}[r]
+	switch r {
+	case Slow:
+		return 1
+	case WillNot:
+		return 2
+	case Two, Over:
+		return 3
+	case Noisy:
+		return 4
+	}
+	return 0
 }
 
 // likely is how likely each result of a shift is: the model's, blurred by what it does not know, and now

@@ -7,20 +7,19 @@ type Cause string
 
 // Causes. Each but the first wants something else than the barrel.
 const (
-	CableSet    Cause = "cable"    // it pulls too little or too much: the barrel
-	CableRubs   Cause = "friction" // inner or outer: no barrel cures it
-	PivotsDry   Cause = "pivots"
-	HangerBent  Cause = "hanger"
-	HangerTurn  Cause = "toe"
-	Unmatched   Cause = "mismatch" // lever, mech and sprockets do not belong together
-	LowIn       Cause = "low_in"
-	LowOut      Cause = "low_out"
-	HighIn      Cause = "high_in"
-	HighOut     Cause = "high_out"
-	GapWide     Cause = "gap_wide"
-	GapNear     Cause = "gap_near"
-	TeethWorn   Cause = "worn"
-	nothingLeft Cause = ""
+	CableSet   Cause = "cable"    // it pulls too little or too much: the barrel
+	CableRubs  Cause = "friction" // inner or outer: no barrel cures it
+	PivotsDry  Cause = "pivots"
+	HangerBent Cause = "hanger"
+	HangerTurn Cause = "toe"
+	Unmatched  Cause = "mismatch" // lever, mech and sprockets do not belong together
+	LowIn      Cause = "low_in"
+	LowOut     Cause = "low_out"
+	HighIn     Cause = "high_in"
+	HighOut    Cause = "high_out"
+	GapWide    Cause = "gap_wide"
+	GapNear    Cause = "gap_near"
+	TeethWorn  Cause = "worn"
 )
 
 // History is what is known of a bike that moves what is likely before anything was tried.

@@ -11,10 +11,15 @@ func TwoSprockets(front, rear int, between float64) (links float64, err error) {
 	if err := drivable(front, rear, between); err != nil {
 		return 0, err
 	}
+	return round(front, rear, between), nil
+}
+
+// round is the way round two sprockets, in links.
+func round(front, rear int, between float64) float64 {
 	big, small := pitchRadius(max(front, rear)), pitchRadius(min(front, rear))
 	lean := math.Asin((big - small) / between)
 	straight := 2 * math.Sqrt(between*between-(big-small)*(big-small))
-	return (straight + big*(math.Pi+2*lean) + small*(math.Pi-2*lean)) / ChainPitch, nil
+	return (straight + big*(math.Pi+2*lean) + small*(math.Pi-2*lean)) / ChainPitch
 }
 
 // RuleOfThumb is the usual closed formula for the same: 2C + (N1+N2)/2 + ((N1-N2)/2π)²/C, C in links.
@@ -148,10 +153,7 @@ func Axle(front, rear, links int, from, to, lay float64) (Slot, error) {
 	lo, hi := pitchRadius(front)+pitchRadius(rear)+1, 2000.0
 	for range 60 {
 		mid := (lo + hi) / 2
-		big, small := pitchRadius(max(front, rear)), pitchRadius(min(front, rear))
-		lean := math.Asin((big - small) / mid)
-		length := (2*math.Sqrt(mid*mid-(big-small)*(big-small)) + big*(math.Pi+2*lean) + small*(math.Pi-2*lean)) / ChainPitch
-		if length < float64(links) {
+		if round(front, rear, mid) < float64(links) {
 			lo = mid
 		} else {
 			hi = mid

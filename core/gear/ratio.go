@@ -1,8 +1,10 @@
 package gear
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 )
 
 func say(format string, args ...any) string { return fmt.Sprintf(format, args...) }
@@ -78,19 +80,11 @@ func Gears(rings, sprockets []int, hub []float64, w Wheel) ([]Gear, error) {
 	if len(all) == 0 {
 		return nil, invalid("rings", "Name rings and sprockets by their teeth.")
 	}
-	sortGears(all)
+	slices.SortStableFunc(all, func(a, b Gear) int { return cmp.Compare(a.Development, b.Development) })
 	for i := range all[1:] {
 		all[i+1].Step = all[i+1].Development/all[i].Development - 1
 	}
 	return all, nil
-}
-
-func sortGears(all []Gear) {
-	for i := 1; i < len(all); i++ {
-		for j := i; j > 0 && all[j].Development < all[j-1].Development; j-- {
-			all[j], all[j-1] = all[j-1], all[j]
-		}
-	}
 }
 
 // Rider is who climbs, on what: what a hill asks of them hangs on these.

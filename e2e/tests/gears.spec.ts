@@ -9,12 +9,14 @@ const does = (off: number, up: boolean) => {
 }
 const done = (page: Page) => page.getByRole('heading', { name: /^Done · \d+$/ })
 
-test('a bike is indexed from the first shift to the signature, by keyboard', async ({ page }) => {
+test('a bike is indexed from the hunt to the signature, by keyboard', async ({ page }) => {
   test.slow()
   await signIn(page, 'Tomas Brandvold')
   await openJob(page, 'Bracken Sapling')
-  await stage(page, 'Work').click()
-  await page.getByRole('link', { name: 'Index the gears' }).click()
+  await stage(page, 'Inspect').click()
+  await page.getByRole('link', { name: /Find a fault/ }).click()
+  await page.getByRole('button', { name: 'Will not climb to a larger sprocket' }).click()
+  await page.getByRole('link', { name: 'To its bench' }).click()
   // What cannot be is told at its field, and what was typed stays.
   const teeth = page.getByLabel(/Teeth of each, smallest first/)
   await teeth.fill('10 12 14')

@@ -10,6 +10,7 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
 )
 
 // indexed is a desk with a bike whose gears are being indexed, and what lies open of it.
@@ -171,4 +172,33 @@ func TestTheHangerGaugeSpeaksForTheHanger(t *testing.T) {
 	assert.Equal(t, "Hanger gauge: bent 1.3°, leaning in at 6 o'clock", bench().Done[0].Says)
 	assert.Equal(t, gear.HangerBent, bench().Causes[0].Cause)
 	assert.Greater(t, bench().Causes[0].Chance, 0.9)
+}
+
+func TestACableClampedAnewIsTorqued(t *testing.T) {
+	w, r, bench := indexed(t, nil)
+	clamp := func() (settled []bool) {
+		for _, b := range torque.Bolts.Of(lay(w, r)) {
+			if b.Fastener == "rear-mech-cable" {
+				settled = append(settled, b.Settled)
+			}
+		}
+		return settled
+	}
+	require.Empty(t, clamp(), "nobody has undone it")
+	move := func(work gear.Work, quarters int) {
+		require.NoError(t, write(w, r, gears.Moves.Says(gears.GearMove{Indexing: bench().ID, Place: bench().Place, Work: work,
+			Quarters: quarters}), nil))
+	}
+	move(gear.TurnBarrel, 1)
+	require.Empty(t, clamp(), "a barrel undoes nothing")
+	move(gear.Reclamp, 4)
+	require.Equal(t, []bool{false}, clamp())
+	for _, b := range torque.Bolts.Of(lay(w, r)) {
+		if b.Fastener == "rear-mech-cable" {
+			require.NoError(t, logged(w, r, b, func(in *torque.Torque) { in.LeftTyped = "5" }, nil))
+		}
+	}
+	require.Equal(t, []bool{true}, clamp())
+	move(gear.RenewCable, 0)
+	require.Equal(t, []bool{false}, clamp(), "undone again, an older torque does not count")
 }

@@ -11,6 +11,7 @@ import (
 	"utensil/core/measure"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/apart"
+	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -86,7 +87,8 @@ func readBolts(s *record.Sheet) []BoltView {
 	var views []BoltView
 	again := record.Rechecks(s)
 	run := s.Book.FastenersFor(parts.Facts.Of(s), s.Job.Depth, agree.AgreedWork(s),
-		slices.Concat(guided.GuidedFasteners(s), agree.RemedyFasteners(s), slices.Sorted(maps.Keys(apart.Touched(s))), again))
+		slices.Concat(guided.GuidedFasteners(s), agree.RemedyFasteners(s), slices.Sorted(maps.Keys(apart.Touched(s))),
+			slices.Sorted(maps.Keys(gears.Touched(s))), again))
 	past := map[string]record.Entry{}
 	for e, in := range Torques.All(s.Past) {
 		past[in.Key()] = e
@@ -173,6 +175,9 @@ func keyOf(fastener, position string) string {
 // disturb notes where in the ledger work last touched each fastener.
 func disturb(s *record.Sheet) map[string]int {
 	places := apart.Touched(s)
+	for id, place := range gears.Touched(s) {
+		places[id] = max(places[id], place)
+	}
 	for e := range guided.Starts.All(s.Ledger) {
 		for id, place := range guided.LoosenedBy(s, e) {
 			places[id] = max(places[id], place)
