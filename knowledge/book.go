@@ -28,6 +28,7 @@ type Book struct {
 	Treatments    []Treatment
 	Runs          []Run
 	Gears         []GearFamily
+	Hubs          []HubFamily
 	Faults        []Fault
 	States        []State
 	Procedures    []Procedure

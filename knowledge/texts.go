@@ -57,6 +57,7 @@ var Files = []struct{ Name, About string }{
 	{"fasteners/own.yaml", "Fasteners: torque, thread, what they meet, treatment, what is always checked"},
 	{"runs.yaml", "Orders of the torque run"},
 	{"gears.yaml", "Gears by sprockets, spacing, pull and the mech's ratio"},
+	{"hubs.yaml", "Geared hubs by their ratios, their mark, and the torque they bear"},
 	{"treatments.yaml", "What goes on threads, and its friction"},
 	{"states.yaml", "What is so while work goes on, and what each state needs"},
 	{"procedures/own.yaml", "Guided work: steps, choices, gates, branches"},

@@ -46,6 +46,9 @@ func (b *Book) validate(origins origin) error {
 	for _, g := range b.Gears {
 		wrong("gears.yaml", g.ID, g.validate())
 	}
+	for _, h := range b.Hubs {
+		wrong("hubs.yaml", h.ID, h.validate())
+	}
 	for _, f := range b.Fasteners {
 		wrong("fasteners", f.ID, b.validateFastener(f))
 	}

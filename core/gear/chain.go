@@ -163,6 +163,20 @@ func Axle(front, rear, links int, from, to, lay float64) (Slot, error) {
 	return Slot{Between: at, Moved: at - lay, Fits: at >= from-0.01 && at <= to+0.01}, nil
 }
 
+// Takes lists the sprockets that a chain of so many links goes on with this ring, its axle within the slot:
+// between from and to, mm from axle to axle. It fails, with an *Invalid, for what cannot be.
+func Takes(front, links int, from, to float64) (sprockets []int, err error) {
+	if _, err := Axle(front, 20, links, from, to, from); err != nil {
+		return nil, err
+	}
+	for rear := 9; rear <= 40; rear++ {
+		if slot, err := Axle(front, rear, links, from, to, from); err == nil && slot.Fits {
+			sprockets = append(sprockets, rear)
+		}
+	}
+	return sprockets, nil
+}
+
 // Tension tells a chain's tension by how far its middle moves up and down, and how far it is from axle to
 // axle: sag of about a hundredth to two of the run is right (common practice, no published source).
 func Tension(moves, between float64) (verdict string, err error) {

@@ -29,7 +29,7 @@ type Path struct {
 // What a mech's spring and an outer give (common practice, no published source).
 const (
 	springPull = 45.0 // N of a mech's spring on its cable
-	cableGives = 0.02 // mm of pull for each N that is held back by friction: inner and outer stretch and squeeze
+	cableGives = 0.01 // mm of pull for each N that is held back at its end: inner and outer stretch and squeeze, by half of it on the whole
 	newSlides  = 0.06
 	flexible   = 0.8 // share of its turn that a shorter, more flexible loop keeps
 )

@@ -51,6 +51,8 @@ type Gear struct {
 	Inches      float64 `json:"inches"`
 	Step        float64 `json:"step" doc:"above the next lower gear, 0.15 for 15 %; 0 for the lowest"`
 	Angle       float64 `json:"angle_deg" doc:"of the chain from its line; positive towards the spokes"`
+	Askew       bool    `json:"askew,omitempty" doc:"the chain leans too far to be ridden for long"`
+	Double      bool    `json:"double,omitempty" doc:"a lower gear is felt as the same"`
 }
 
 // Gears lists every gear of a bike from the lowest, with the step to each. hub holds the ratios of a geared

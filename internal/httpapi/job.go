@@ -5,6 +5,7 @@ import (
 
 	"utensil/core/fit"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
@@ -42,6 +43,10 @@ func (s *Server) declareJob() {
 	tell(s, "POST", "/api/jobs/{id}/entries", "record", "Record an entry",
 		func(ctx context.Context, who actor, id record.ID, in record.NewEntry) (view, error) {
 			return shop.Record(ctx, who, id, in)
+		})
+	tell(s, "POST", "/api/jobs/{id}/gears", "figure-gears", "What a bench of the gears comes to",
+		func(ctx context.Context, _ actor, id record.ID, in gears.GearAsked) (gears.GearFigured, error) {
+			return shop.FigureGears(ctx, id, in)
 		})
 	tell(s, "POST", "/api/jobs/{id}/fit", "fit", "Whether a part fits the bike",
 		func(ctx context.Context, _ actor, id record.ID, in parts.FitAsked) (fit.Fitting, error) {

@@ -62,6 +62,7 @@ type stay struct {
 	hunt                      *search
 	guided                    *guidance
 	apart                     *stripping
+	found                     func(workshop.JobView) []record.Content // of its gears, as far as it is written
 }
 
 // stripping is an assembly taken apart: what was felt of its parts and what lay the wrong way, and

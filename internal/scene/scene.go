@@ -99,7 +99,7 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 			return fmt.Errorf("%s %s: %w", c.make, c.model, err)
 		}
 	}
-	if err := errors.Join(t.callBack(ctx, now), t.fillDrawers(ctx, now)); err != nil {
+	if err := errors.Join(t.callBack(ctx, now), t.fillDrawers(ctx, now), t.tellGeared(ctx, now, settings.Location())); err != nil {
 		return err
 	}
 	empty := t.shelf[lastYears]
@@ -283,10 +283,10 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 		{record.StageVerify, func(half bool) error { return t.verify(&job, write, hands, half) }},
 	} {
 		err := step.do(far(step.stage))
-		if err == nil && s.apart != nil && s.upTo == step.stage {
-			err = t.takeApart(&job, write, hands, *s.apart)
+		if err == nil && s.upTo == step.stage {
+			return t.beside(&job, write, hands, s)
 		}
-		if err != nil || s.upTo == step.stage {
+		if err != nil {
 			return err
 		}
 	}
@@ -303,6 +303,19 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 	t.passes(time.Hour)
 	_, err = t.shop.Release(ctx, counter, job.Job.ID, t.id(), o.Name)
 	return err
+}
+
+// beside is what lies open beside the stage that a stay has come to.
+func (t *teller) beside(job *workshop.JobView, write recorder, by record.Actor, s stay) error {
+	if s.apart != nil {
+		if err := t.takeApart(job, write, by, *s.apart); err != nil {
+			return err
+		}
+	}
+	if s.found == nil {
+		return nil
+	}
+	return t.find(job, write, by, s.found)
 }
 
 // callBack settles the joints that were to be looked at again long ago, as a shop that keeps up has done.
@@ -518,7 +531,10 @@ func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, 
 	for _, s := range job.Signs {
 		done = append(done, trial.Signs.Says(trial.Sign{What: s.What, Passed: true}))
 	}
-	return write(by, done...)
+	if err := write(by, done...); err != nil {
+		return err
+	}
+	return t.lookAtMark(job, write, by)
 }
 
 // torque is a bolt done up to well within its rule, now and then found loose before.

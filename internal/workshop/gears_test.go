@@ -202,3 +202,80 @@ func TestACableClampedAnewIsTorqued(t *testing.T) {
 	move(gear.RenewCable, 0)
 	require.Equal(t, []bool{false}, clamp(), "undone again, an older torque does not count")
 }
+
+// note writes at one of the smaller benches, and says what stands before the door because of it.
+func note(t *testing.T, w *Workshop, r *record.Record, asked gears.GearAsked) (list []string) {
+	require.NoError(t, write(w, r, gears.Notes.Says(gears.GearNote{GearAsked: asked}), nil))
+	return standingGears(w, r)
+}
+
+func standingGears(w *Workshop, r *record.Record) (list []string) {
+	for _, o := range w.leaving(lay(w, r)) {
+		if o.Place == "gears" {
+			list = append(list, o.Title)
+		}
+	}
+	return list
+}
+
+func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
+	w, r := discBike(t)
+	r.Bike.Facts.Speeds, r.Bike.Facts.Rings = 9, 2
+	bent := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "37", "3": "33",
+		"6": "27,5", "9": "31"}}}
+	assert.Equal(t, []string{"Mech hanger"}, note(t, w, r, bent))
+	straight := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "32", "3": "32",
+		"6": "32.4", "9": "32"}}}
+	assert.Empty(t, note(t, w, r, straight), "read again, it is straight")
+	cage := gears.FrontAsked{Height: "2", Angle: "2", Rubs: []gear.Rub{gear.RubsNone, gear.RubsOuter}, Climbs: true}
+	assert.Equal(t, []string{"Front mech"}, note(t, w, r, gears.GearAsked{Front: &cage}))
+	notes := gears.NotesOf(lay(w, r))
+	require.Len(t, notes, 2, "a bench at a time, the last of each")
+	assert.Equal(t, "clamp", notes[1].Figured.Do[0].What, "angle before cable")
+
+	err := write(w, r, gears.Notes.Says(gears.GearNote{GearAsked: gears.GearAsked{Front: &gears.FrontAsked{Height: "high", Angle: "0"}}}), nil)
+	require.ErrorContains(t, err, "“high” is no figure")
+	require.ErrorContains(t, write(w, r, gears.Notes.Says(gears.GearNote{}), nil), "which bench")
+}
+
+func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
+	w, r := discBike(t)
+	asked := gears.GearAsked{Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34 50",
+		Sprockets: "11-13-15-17-19-21-24-28-32", Seat: "622", Width: "32"}}}
+	assert.Empty(t, note(t, w, r, asked))
+	known := gears.KnownOf(lay(w, r))
+	assert.Equal(t, asked.Ratio, known.Ratio)
+	f, err := gears.Figure(lay(w, r), asked)
+	require.NoError(t, err)
+	assert.Len(t, f.Ratio.Now.Gears, 18)
+	assert.Positive(t, f.Ratio.Hill)
+	for name, bad := range map[string]gears.GearAsked{
+		"ratio.now.seat":      {Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34", Sprockets: "11 12", Seat: "", Width: "32"}}},
+		"chain.sprockets":     {Chain: &gears.ChainAsked{Rings: "34", Sprockets: "none", Stay: "420", Cage: "60"}},
+		"single.links":        {Single: &gears.SingleAsked{Ring: "44", Sprocket: "20", From: "440", Room: "20", Links: "104.5"}},
+		"path.bends.0.slides": {Path: &gears.PathAsked{Bends: []gears.BendAsked{{Name: "loop", Degrees: "90", Slides: "wet"}}}},
+		"worn.length":         {Worn: &gears.WornAsked{Sprockets: "11 12", By: "rule", Length: "", Links: "24", Chains: "1"}},
+	} {
+		_, err := gears.Figure(lay(w, r), bad)
+		var p *record.Problem
+		require.ErrorAs(t, err, &p, name)
+		assert.Equal(t, name, p.Field)
+	}
+}
+
+// A hub's mark is looked at once its axle was undone, and again when it was undone since.
+func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
+	w, r := discBike(t)
+	r.Bike.Facts.Gears, r.Bike.Facts.Speeds, r.Bike.Facts.RearAxle = "hub", 5, "nuts"
+	right := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "holds", DustCap: "there"}}
+	assert.Empty(t, standingGears(w, r), "nobody touched it")
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "tyre-rear", Title: "Rear tyre", Minutes: 20}), nil))
+	id := r.Entries[len(r.Entries)-1].ID
+	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: id, Answer: agree.Yes, From: "Walter", How: "phone"}), nil))
+	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: id}), nil))
+	assert.Equal(t, []string{"Look at the hub gear's mark"}, standingGears(w, r))
+	assert.True(t, gears.KnownOf(lay(w, r)).Hub.Moved)
+	assert.Empty(t, note(t, w, r, right))
+	slack := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkSlack, Returns: "right", DustCap: "there"}}
+	assert.Equal(t, []string{"Hub gear's mark"}, note(t, w, r, slack))
+}

@@ -54,6 +54,8 @@ type JobView struct {
 	Brakes      []brakes.BrakeSide     `json:"brakes" doc:"front, then rear"`
 	Guides      []guides.Offer         `json:"guides" doc:"guided work that belongs to no end: chain, cables, bar"`
 	Gears       []gears.GearBench      `json:"gears" doc:"that are indexed, oldest first"`
+	GearsKnown  gears.GearsKnown       `json:"gears_known" doc:"what is known of its gears"`
+	GearNotes   []gears.BenchNote      `json:"gear_notes" doc:"what was written down last at each of the smaller benches of the gears"`
 	Families    []knowledge.GearFamily `json:"gear_families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
 	Bottles     []fluid.Bottle         `json:"bottles" doc:"of brake fluid, to choose from"`
 	Riding      []string               `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
@@ -95,7 +97,8 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 		Runs:   work.Runs.Of(s),
 		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s), Oiling: apart.OilMap(s),
 		Brakes: brakes.Sides(s), Guides: guides.For(s, ""),
-		Gears: record.Some(gears.Benches.Of(s)), Families: gears.Families(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
+		Gears: record.Some(gears.Benches.Of(s)), Families: gears.Families(s),
+		GearsKnown: gears.KnownOf(s), GearNotes: gears.NotesOf(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
 		Signs: trial.Tests.Of(s), Belongings: record.Some(door.Things(s)), Called: door.Calling(s), CallBacks: door.CallBacks(s),
 		Link: owner.Links.Of(s), Messages: record.Some(owner.Messages.Of(s)), Photos: record.Some(owner.Photos.Of(s)),
 		Notes: []NoteView{}, Reopened: []NoteView{}}

@@ -126,6 +126,15 @@ func (w *Workshop) Candidates(ctx context.Context, job record.ID, place string) 
 	return parts.Candidates(s, place, offers)
 }
 
+// FigureGears works out what one of the benches of the gears is asked of a job's bike. Nothing is kept of it.
+func (w *Workshop) FigureGears(ctx context.Context, job record.ID, in gears.GearAsked) (gears.GearFigured, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return gears.GearFigured{}, err
+	}
+	return gears.Figure(s, in)
+}
+
 // WillFit tells whether a part fits a place of a job's bike.
 func (w *Workshop) WillFit(ctx context.Context, job record.ID, in parts.FitAsked) (fit.Fitting, error) {
 	s, err := w.sheet(ctx, job)

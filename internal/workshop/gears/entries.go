@@ -2,7 +2,6 @@ package gears
 
 import (
 	"errors"
-	"maps"
 	"math"
 	"slices"
 	"strconv"
@@ -190,7 +189,7 @@ func gauged(in GearLook) (*gear.Hanger, error) {
 		return nil, err
 	}
 	var readings []gear.GaugeReading
-	for _, hour := range slices.Sorted(maps.Keys(in.Readings)) {
+	for _, hour := range hours(in.Readings) {
 		if strings.TrimSpace(in.Readings[hour]) == "" {
 			continue
 		}
@@ -248,8 +247,9 @@ func checkSign(s *record.Sheet, in GearSign) (*GearSign, error) {
 // Subject is the indexing of gears.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks:    []record.Check{Begins.Checked(checkBegun), Looks.Checked(checkLook), Moves.Checked(checkMove), Signs.Checked(checkSign)},
-		Obstacles: obstacles,
+		Checks: []record.Check{Begins.Checked(checkBegun), Looks.Checked(checkLook), Moves.Checked(checkMove), Signs.Checked(checkSign),
+			Notes.Checked(checkNote)},
+		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), waiting(s)...) },
 	}
 }
 

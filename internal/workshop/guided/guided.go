@@ -10,6 +10,7 @@ import (
 	"utensil/core/brake"
 	"utensil/core/procedure"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -126,6 +127,27 @@ func LoosenedBy(s *record.Sheet, run record.Entry) map[string]int {
 	}
 	for id, place := range ProgressOf(s, run).Loosed {
 		places[id] = max(places[id], place)
+	}
+	return places
+}
+
+// Undone is where in the ledger each fastener was last undone, taken apart at a bench, in guided work or by agreed work.
+func Undone(s *record.Sheet) map[string]int {
+	places := apart.Touched(s)
+	undo := func(id string, place int) { places[id] = max(places[id], place) }
+	for e := range Starts.All(s.Ledger) {
+		for id, place := range LoosenedBy(s, e) {
+			undo(id, place)
+		}
+	}
+	for _, i := range agree.Proposals.Of(s) {
+		if !i.Agreed() || i.Work == nil {
+			continue
+		}
+		operation, _ := s.Book.Operation(i.Item.Operation)
+		for _, id := range slices.Concat(i.Item.Touches, operation.Touches) {
+			undo(id, i.Place())
+		}
 	}
 	return places
 }

@@ -174,26 +174,9 @@ func keyOf(fastener, position string) string {
 
 // disturb notes where in the ledger work last touched each fastener.
 func disturb(s *record.Sheet) map[string]int {
-	places := apart.Touched(s)
+	places := guided.Undone(s)
 	for id, place := range gears.Touched(s) {
 		places[id] = max(places[id], place)
-	}
-	for e := range guided.Starts.All(s.Ledger) {
-		for id, place := range guided.LoosenedBy(s, e) {
-			places[id] = max(places[id], place)
-		}
-	}
-	for _, i := range agree.Proposals.Of(s) {
-		if i.Agreed() && i.Work != nil {
-			for _, id := range i.Item.Touches {
-				places[id] = max(places[id], i.Place())
-			}
-		}
-		if operation, known := s.Book.Operation(i.Item.Operation); known && i.Agreed() && i.Work != nil {
-			for _, id := range operation.Touches {
-				places[id] = max(places[id], i.Place())
-			}
-		}
 	}
 	return places
 }

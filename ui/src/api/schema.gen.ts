@@ -397,6 +397,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/gears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a bench of the gears comes to */
+        post: operations["figure-gears"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/judge": {
         parameters: {
             query?: never;
@@ -959,6 +976,11 @@ export interface components {
              */
             wrench_mm: number;
         };
+        Advised: {
+            says: string;
+            /** @enum {string} */
+            what: "clamp" | "cable" | "low" | "high" | "trim" | "nothing";
+        };
         Air: {
             /** Format: double */
             readonly bar?: number;
@@ -1200,6 +1222,14 @@ export interface components {
             returned?: string;
             taken_off: boolean;
         };
+        BenchNote: {
+            asked: components["schemas"]["GearAsked"];
+            /** Format: date-time */
+            at: string;
+            by: string;
+            figured: components["schemas"]["GearFigured"];
+            id: string;
+        };
         BenchStep: {
             /** Format: date-time */
             at: string;
@@ -1209,6 +1239,15 @@ export interface components {
             says: string;
             /** @description something was turned or done, not only looked at */
             turn: boolean;
+        };
+        BendAsked: {
+            degrees: string;
+            name: string;
+            /**
+             * @description how the inner slides in it
+             * @enum {string}
+             */
+            slides: "new" | "used" | "dirty" | "rusty";
         };
         Bike: {
             colour: string;
@@ -1411,6 +1450,25 @@ export interface components {
             runs: components["schemas"]["Run"][];
             treatments: components["schemas"]["Treatment"][];
             words: components["schemas"]["Vocabulary"];
+        };
+        Borne: {
+            bears: boolean;
+            /**
+             * Format: int64
+             * @description sprocket that this ring may have
+             */
+            largest: number;
+            /**
+             * Format: double
+             * @description that the hub asks for; 0 where it is not for a motor at all
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description ring over sprocket
+             */
+            primary: number;
+            says: string;
         };
         Bottle: {
             batch: string;
@@ -1679,6 +1737,28 @@ export interface components {
             unsafe: boolean;
             why: string;
         };
+        ChainAsked: {
+            /** @description of the mech, from pulley to pulley, mm */
+            cage: string;
+            /** @description by how much a rear suspension lengthens it, mm */
+            grows?: string;
+            /** @description sprocket that the mech clears */
+            largest?: string;
+            rings: string;
+            sprockets: string;
+            /** @description from the middle of the crank to that of the hub, mm */
+            stay: string;
+            /** @description teeth, of the mech */
+            takes_up?: string;
+        };
+        ChainPair: {
+            /** Format: double */
+            links: number;
+            /** Format: int64 */
+            ring: number;
+            /** Format: int64 */
+            sprocket: number;
+        };
         CheckIn: {
             belongings?: components["schemas"]["Brought"][];
             bike: components["schemas"]["Bike"];
@@ -1785,6 +1865,7 @@ export interface components {
             fitted?: components["schemas"]["Putting"];
             gear_look?: components["schemas"]["GearLook"];
             gear_move?: components["schemas"]["GearMove"];
+            gear_note?: components["schemas"]["GearNote"];
             gear_sign?: components["schemas"]["GearSign"];
             guided?: components["schemas"]["Guided"];
             hunt?: components["schemas"]["Hunt"];
@@ -1830,6 +1911,35 @@ export interface components {
             /** @enum {string} */
             torque: "touched" | "all";
         };
+        Derailed: {
+            /**
+             * Format: int64
+             * @description teeth that the gear asks the mech to take up
+             */
+            asked: number;
+            /**
+             * Format: double
+             * @description links that the largest pair needs, with the cage stretched
+             */
+            least: number;
+            /**
+             * Format: int64
+             * @description an even number: inner meets outer
+             */
+            links: number;
+            /**
+             * Format: double
+             * @description links with which the smallest pair still has tension
+             */
+            most: number;
+            /** @description what does not go together; none when all does */
+            reasons: string[];
+            /**
+             * Format: int64
+             * @description by the usual rule: largest pair past the mech, and a pair more
+             */
+            thumb: number;
+        };
         Described: {
             /** @description the facts that followed from what was chosen */
             also: string[];
@@ -1866,6 +1976,24 @@ export interface components {
              * @description how far it goes in a week; 0 when nobody knows
              */
             week_km: number;
+        };
+        Dragged: {
+            /**
+             * Format: double
+             * @description that it turns in all
+             */
+            degrees: number;
+            name: string;
+            /**
+             * Format: double
+             * @description of the tension that is lost over this bend alone
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description friction of inner on liner: 0.05 new, 0.3 rusty
+             */
+            slides: number;
         };
         Drivetrain: {
             /**
@@ -2171,6 +2299,17 @@ export interface components {
             /** Format: double */
             min: number;
         };
+        FrontAsked: {
+            /** @description of its tail away from the frame, degrees */
+            angle: string;
+            climbs: boolean;
+            /** @description of the outer plate over the largest ring's teeth, mm */
+            height: string;
+            /** @enum {string} */
+            over?: "large" | "small" | "none";
+            /** @description by ring, smallest first: none, inner or outer */
+            rubs: string[];
+        };
         GaugeView: {
             /** Format: double */
             limit: number;
@@ -2192,6 +2331,35 @@ export interface components {
             why: string;
             zones: components["schemas"]["Zone"][];
         };
+        Gear: {
+            /**
+             * Format: double
+             * @description of the chain from its line; positive towards the spokes
+             */
+            angle_deg: number;
+            /** @description the chain leans too far to be ridden for long */
+            askew?: boolean;
+            /** Format: double */
+            development_m: number;
+            /** @description a lower gear is felt as the same */
+            double?: boolean;
+            /**
+             * Format: double
+             * @description of a geared hub: its own ratio
+             */
+            hub?: number;
+            /** Format: double */
+            inches: number;
+            /** Format: int64 */
+            ring: number;
+            /** Format: int64 */
+            sprocket: number;
+            /**
+             * Format: double
+             * @description above the next lower gear, 0.15 for 15 %; 0 for the lowest
+             */
+            step: number;
+        };
         GearAsk: {
             says: string;
             /** Format: int64 */
@@ -2202,6 +2370,17 @@ export interface components {
             up: boolean;
             /** @enum {string} */
             what: "shift" | "sight" | "push";
+        };
+        GearAsked: {
+            chain?: components["schemas"]["ChainAsked"];
+            front?: components["schemas"]["FrontAsked"];
+            hanger?: components["schemas"]["HangerAsked"];
+            hub?: components["schemas"]["HubAsked"];
+            path?: components["schemas"]["PathAsked"];
+            ratio?: components["schemas"]["RatioAsked"];
+            single?: components["schemas"]["SingleAsked"];
+            wired?: components["schemas"]["WiredAsked"];
+            worn?: components["schemas"]["WornAsked"];
         };
         GearBench: {
             ask?: components["schemas"]["GearAsk"];
@@ -2292,6 +2471,23 @@ export interface components {
             /** @description a usual set, smallest first */
             teeth: number[];
         };
+        GearFigured: {
+            /** @enum {string} */
+            bench: "ratio" | "chain" | "single" | "worn" | "path" | "front" | "hanger" | "hub" | "wired";
+            chain?: components["schemas"]["Derailed"];
+            /** @description in their order; what comes later waits for the first */
+            do: components["schemas"]["Advised"][];
+            hanger?: components["schemas"]["Hanger"];
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description of a chain with a mech: the longest way and the shortest */
+            pairs?: components["schemas"]["ChainPair"][];
+            path?: components["schemas"]["Path"];
+            ratio?: components["schemas"]["RatioFigured"];
+            says: string;
+            single?: components["schemas"]["SingleFigured"];
+            worn?: components["schemas"]["WornFigured"];
+        };
         GearLook: {
             /** @description what they come to */
             readonly hanger?: components["schemas"]["Hanger"];
@@ -2349,6 +2545,20 @@ export interface components {
             /** @enum {string} */
             work: "barrel" | "reclamp" | "low" | "high" | "gap" | "renew_cable" | "oil_pivots" | "hanger" | "match" | "renew_teeth";
         };
+        GearNote: {
+            chain?: components["schemas"]["ChainAsked"];
+            front?: components["schemas"]["FrontAsked"];
+            hanger?: components["schemas"]["HangerAsked"];
+            hub?: components["schemas"]["HubAsked"];
+            path?: components["schemas"]["PathAsked"];
+            ratio?: components["schemas"]["RatioAsked"];
+            readonly says?: string;
+            single?: components["schemas"]["SingleAsked"];
+            /** @description something is still to be done before the bike rides */
+            readonly wait?: boolean;
+            wired?: components["schemas"]["WiredAsked"];
+            worn?: components["schemas"]["WornAsked"];
+        };
         GearSign: {
             indexing: string;
             note?: string;
@@ -2361,6 +2571,37 @@ export interface components {
             by: string;
             id: string;
             ridden: boolean;
+        };
+        Geared: {
+            /**
+             * Format: int64
+             * @description gears that differ by 3 % or more, without those in which the chain leans too far
+             */
+            felt: number;
+            gears: components["schemas"]["Gear"][];
+            /**
+             * Format: double
+             * @description highest over lowest
+             */
+            range: number;
+            /**
+             * Format: double
+             * @description the largest step between two of those, 0.15 for 15 %
+             */
+            widest: number;
+        };
+        GearsKnown: {
+            chain?: components["schemas"]["ChainAsked"];
+            front?: components["schemas"]["FrontAsked"];
+            hanger?: components["schemas"]["HangerAsked"];
+            hub_gear?: components["schemas"]["HubKnown"];
+            /** @description a mech moves the chain */
+            mechs: boolean;
+            path?: components["schemas"]["PathAsked"];
+            ratio?: components["schemas"]["RatioAsked"];
+            single?: components["schemas"]["SingleAsked"];
+            wired?: components["schemas"]["WiredAsked"];
+            worn?: components["schemas"]["WornAsked"];
         };
         Guard: {
             fact: string;
@@ -2437,6 +2678,14 @@ export interface components {
             toe_deg: number;
             /** @description straight enough */
             within: boolean;
+        };
+        HangerAsked: {
+            /** @description of the gauge's arm, mm */
+            reach: string;
+            /** @description mm to the rim by the hour: 12 above, 3 ahead */
+            readings: {
+                [key: string]: string;
+            };
         };
         Hearing: {
             open: boolean;
@@ -2517,6 +2766,27 @@ export interface components {
             /** Format: double */
             value?: number;
             word?: string;
+        };
+        HubAsked: {
+            /** @enum {string} */
+            dust_cap: "there" | "missing";
+            /** @enum {string} */
+            loaded?: "holds" | "slips";
+            /** @enum {string} */
+            mark: "right" | "tight" | "slack";
+            /** @enum {string} */
+            returns: "right" | "other" | "not_tried";
+            /** Format: int64 */
+            slipped?: number;
+        };
+        HubKnown: {
+            /** Format: int64 */
+            gears: number;
+            id: string;
+            /** Format: int64 */
+            mark_gear: number;
+            /** @description its axle was undone since the mark was looked at */
+            moved: boolean;
         };
         Hunt: {
             fault: string;
@@ -2667,8 +2937,12 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             /** @description that this bike may have, likeliest first; none without a cable and a mech */
             gear_families: components["schemas"]["GearFamily"][];
+            /** @description what was written down last at each of the smaller benches of the gears */
+            gear_notes: components["schemas"]["BenchNote"][];
             /** @description that are indexed, oldest first */
             gears: components["schemas"]["GearBench"][];
+            /** @description what is known of its gears */
+            gears_known: components["schemas"]["GearsKnown"];
             /** @description guided work that belongs to no end: chain, cables, bar */
             guides: components["schemas"]["Offer"][];
             hunts: components["schemas"]["HuntView"][];
@@ -3508,6 +3782,40 @@ export interface components {
             /** Format: double */
             left_nm?: number;
         };
+        Path: {
+            /** @description as they were given */
+            bends: components["schemas"]["Dragged"][];
+            /**
+             * Format: double
+             * @description lag that is saved when the worst bend gets a new, more flexible outer
+             */
+            better_mm: number;
+            /**
+             * Format: double
+             * @description share of the pull at the lever that arrives
+             */
+            kept: number;
+            /**
+             * Format: double
+             * @description by which the mech lags either way
+             */
+            lag_mm: number;
+            /**
+             * Format: double
+             * @description of free play that a soft outer gives under tension
+             */
+            slack_mm: number;
+            /**
+             * Format: int64
+             * @description which costs most; -1 for none
+             */
+            worst: number;
+        };
+        PathAsked: {
+            bends: components["schemas"]["BendAsked"][];
+            /** @description mm that the mech moves for each mm of cable */
+            ratio?: string;
+        };
         PhotoView: {
             /** @description the inspection point or finding it shows */
             about: string;
@@ -3733,6 +4041,33 @@ export interface components {
              * @enum {string}
              */
             why?: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
+        };
+        RatioAsked: {
+            /** @description the slowest that they like, turns a minute */
+            cadence?: string;
+            /** @description of rider, bike and load, kg */
+            mass?: string;
+            now: components["schemas"]["TrainAsked"];
+            /** @description that the rider keeps up, W */
+            power?: string;
+            then?: components["schemas"]["TrainAsked"];
+        };
+        RatioFigured: {
+            /** @description of a geared hub: whether it bears ring and sprocket */
+            borne?: components["schemas"]["Borne"];
+            borne_then?: components["schemas"]["Borne"];
+            change?: string;
+            /**
+             * Format: double
+             * @description the steepest gradient in the lowest gear, 0.12 for 12 %
+             */
+            hill: number;
+            /** Format: double */
+            hill_then?: number;
+            now: components["schemas"]["Geared"];
+            /** @description what was taken for the hill, where nobody typed it */
+            takes: string;
+            then?: components["schemas"]["Geared"];
         };
         Read: {
             /**
@@ -4230,6 +4565,64 @@ export interface components {
             /** @enum {string} */
             what: "front_brake" | "rear_brake" | "third_brake" | "test_ride";
         };
+        SingleAsked: {
+            /** @description it runs in a case */
+            case?: boolean;
+            /** @description from axle to axle with the hub at the front of its slot, mm */
+            from: string;
+            /** @description how far from the front the axle lies now, mm */
+            lies?: string;
+            /** @description of the chain that is there; left out to be told */
+            links?: string;
+            /** @description how far the chain's middle moves up and down at its tightest, mm */
+            moves?: string;
+            ring: string;
+            /** @description that the slot has, mm */
+            room: string;
+            sprocket: string;
+        };
+        SingleFigured: {
+            /**
+             * Format: double
+             * @description the way round with the axle where it lies, in links
+             */
+            exact: number;
+            /**
+             * Format: int64
+             * @description of the chain: as typed, or the shortest that goes on
+             */
+            links: number;
+            slot: components["schemas"]["Slot"];
+            /** @description sprockets that this chain goes on, within the slot */
+            takes: number[];
+            /** @enum {string} */
+            tension?: "tight" | "right" | "slack";
+        };
+        Skipping: {
+            /** Format: double */
+            chance: number;
+            /** Format: int64 */
+            teeth: number;
+            /**
+             * Format: double
+             * @description as if by a chain so much longer, per cent
+             */
+            worn: number;
+        };
+        Slot: {
+            /**
+             * Format: double
+             * @description from axle to axle
+             */
+            between_mm: number;
+            /** @description the slot has that much room */
+            fits: boolean;
+            /**
+             * Format: double
+             * @description back from where it lay; negative for forward
+             */
+            moved_mm: number;
+        };
         SmallAsked: {
             arms?: components["schemas"]["Arms"];
             cable?: components["schemas"]["Cable"];
@@ -4679,6 +5072,18 @@ export interface components {
             /** Format: int64 */
             tax_minor: number;
         };
+        TrainAsked: {
+            /** @description family of the geared hub */
+            hub?: string;
+            /** @description teeth, smallest first */
+            rings: string;
+            /** @description bead seat of the driven wheel, mm */
+            seat: string;
+            /** @description teeth, smallest first */
+            sprockets: string;
+            /** @description of its tyre, mm */
+            width: string;
+        };
         TrayDone: {
             /** Format: int64 */
             put: number;
@@ -4751,6 +5156,24 @@ export interface components {
             goes: string;
             side: string;
         };
+        WiredAsked: {
+            /** @description version left */
+            after?: string;
+            /** @description per cent */
+            battery: string;
+            /** @description version found */
+            before?: string;
+            code?: string;
+            knocked?: boolean;
+            /** @enum {string} */
+            pivots: "oiled" | "dry" | "unseen";
+            /** @enum {string} */
+            shifts: "crisp" | "noisy_in" | "noisy_out" | "grows" | "none";
+            /** @enum {string} */
+            software: "current" | "old" | "unread";
+            /** @description of fine adjustment so far, towards the spokes */
+            steps?: string;
+        };
         Withdrawn: {
             reason: string;
         };
@@ -4777,6 +5200,29 @@ export interface components {
             reason?: string;
             /** @description the run of a procedure that did it */
             run?: string;
+        };
+        WornAsked: {
+            /**
+             * @description how it was measured
+             * @enum {string}
+             */
+            by: "gauge" | "rule" | "calliper";
+            /** @description that were worn out on these sprockets, this one as well */
+            chains: string;
+            /** @description per cent, by a gauge */
+            gauge?: string;
+            /** @description over so many links, pin to pin, mm, by rule or calliper */
+            length?: string;
+            links?: string;
+            sprockets: string;
+        };
+        WornFigured: {
+            /**
+             * Format: double
+             * @description per cent
+             */
+            longer: number;
+            sprockets: components["schemas"]["Skipping"][];
         };
         Wrench: {
             certificate: string;
@@ -5680,6 +6126,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "figure-gears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearFigured"];
                 };
             };
             /** @description Error */

@@ -58,14 +58,17 @@ async function begin() {
         :fault="pen.fault.value"
         figure
       />
-      <TextField
-        v-model="form.teeth"
-        class="sm:col-span-2"
-        :label="on ? `Teeth of each, smallest first; known of them: ${on}` : 'Teeth of each, smallest first'"
-        name="teeth"
-        :fault="pen.fault.value"
-        figure
-      />
+      <div class="sm:col-span-2">
+        <TextField
+          v-model="form.teeth"
+          :label="
+            on ? `Teeth of each, smallest first; known of them: ${on}` : 'Teeth of each, smallest first'
+          "
+          name="teeth"
+          :fault="pen.fault.value"
+          figure
+        />
+      </div>
     </div>
     <fieldset>
       <legend class="mb-1 text-[15px] text-soft">What is known of it</legend>

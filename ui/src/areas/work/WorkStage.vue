@@ -55,11 +55,10 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
         >Chain, cables, bar: step by step</RouterLink
       >
       <RouterLink
-        v-if="job.gear_families.length"
         class="button"
         :class="job.gears.some((g) => !g.signed) && 'button-go'"
         :to="{ name: 'job-gears', params: { id: job.job.id } }"
-        >Index the gears</RouterLink
+        >{{ job.gear_families.length ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios' }}</RouterLink
       >
       <RouterLink
         v-for="r in open"

@@ -1,0 +1,105 @@
+package scene
+
+import (
+	"context"
+	"fmt"
+	"strings"
+	"time"
+
+	"utensil/core/bike"
+	"utensil/core/gear"
+	"utensil/internal/workshop"
+	"utensil/internal/workshop/gears"
+	"utensil/internal/workshop/record"
+)
+
+// geared are bikes that came for their gears, with what was found of them so far. They are told last, so that what
+// was told before stays as it was.
+var geared = []struct {
+	customer
+	found func(workshop.JobView) []record.Content
+}{
+	{customer{name: "Tamsin Quillfeather", phone: "0770 900 1304", make: "Pelham", model: "Drover", colour: "russet", kind: "randonneur",
+		frame: "PD-20931", ridden: 1.0, visits: []int{8}, now: &stay{words: "It hangs going up the hill gears since the new cable.",
+			reading: "Cable has settled, or more than that.", depth: "repair", hoursIn: 2, promised: 20, upTo: record.StageInspect}}, slackCable},
+	{customer{name: "Barnaby Oxlade", phone: "0770 900 1312", make: "Bracken", model: "Sapling", colour: "ochre", kind: "mountain",
+		frame: "BS-61", ridden: 1.2, visits: []int{11}, now: &stay{words: "Fell on it at the quarry. It rattles in the easy gears.",
+			reading: "Hanger first.", depth: "repair", hoursIn: 4, promised: 26, upTo: record.StageInspect}}, bentHanger},
+	{customer{name: "Gwenllian Tarr", phone: "0770 900 1328", make: "Hobday", model: "Allotment", colour: "bottle green", kind: "roadster",
+		frame: "H 1203", ridden: 0.6, visits: []int{14}, now: &stay{words: "My feet fly round when I push hard in fourth.",
+			reading: "Mark first, then what is inside.", depth: "repair", hoursIn: 5, promised: 44, upTo: record.StageInspect}}, slippingHub},
+	{customer{name: "Leopold Strand", phone: "0770 900 1336", make: "Skein", model: "Lark", colour: "graphite", kind: "road", frame: "SKL-019",
+		ridden: 1.4, visits: []int{7}, change: func(f *bike.Facts) { f.Gears, f.Speeds = "electronic", 12 },
+		now: &stay{words: "The front one has stopped changing.", reading: "Battery, before anything.", depth: "repair", hoursIn: 1, promised: 24,
+			upTo: record.StageInspect}}, lowBattery},
+}
+
+// tellGeared tells of the bikes that came for their gears.
+func (t *teller) tellGeared(ctx context.Context, now time.Time, where *time.Location) error {
+	t.dice, t.other = t.other, t.dice
+	defer func() { t.dice, t.other = t.other, t.dice }()
+	for _, g := range geared {
+		c := g.customer
+		here := *c.now
+		here.found, c.now = g.found, &here
+		if err := t.tell(ctx, c, now, where); err != nil {
+			return fmt.Errorf("%s %s, %s: %w", c.make, c.model, c.colour, err)
+		}
+	}
+	return nil
+}
+
+// find writes what was found of a bike's gears, one thing after the other: each look counts on those before it.
+func (t *teller) find(job *workshop.JobView, write recorder, by record.Actor, found func(workshop.JobView) []record.Content) error {
+	for n := 0; ; n++ {
+		list := found(*job)
+		if n >= len(list) {
+			return nil
+		}
+		if err := write(by, list[n]); err != nil {
+			return err
+		}
+	}
+}
+
+// lookAtMark looks at a hub gear's mark once its axle was undone.
+func (t *teller) lookAtMark(job *workshop.JobView, write recorder, by record.Actor) error {
+	if hub := job.GearsKnown.Hub; hub == nil || !hub.Moved {
+		return nil
+	}
+	t.dice, t.other = t.other, t.dice
+	defer func() { t.dice, t.other = t.other, t.dice }()
+	return write(by, noted(gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "holds",
+		DustCap: "there"}})...)
+}
+
+func slackCable(job workshop.JobView) []record.Content {
+	family := job.Families[0]
+	begin := gears.Begins.Says(gears.Indexing{Family: family.ID, Teeth: strings.Trim(fmt.Sprint(family.Teeth), "[]")})
+	if len(job.Gears) == 0 {
+		return []record.Content{begin}
+	}
+	bench := job.Gears[0].ID
+	look := func(place, to int, up bool, result gear.Result) record.Content {
+		return gears.Looks.Says(gears.GearLook{Indexing: bench, Place: place, What: "shift", To: to, Up: up, Result: result})
+	}
+	return []record.Content{begin, look(0, 4, true, gear.WillNot), look(1, 4, false, gear.Crisp), look(2, 7, true, gear.Slow)}
+}
+
+func bentHanger(workshop.JobView) []record.Content {
+	return noted(gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300",
+		Readings: map[string]string{"12": "37.5", "3": "33", "6": "27.5", "9": "31.5"}}})
+}
+
+func slippingHub(workshop.JobView) []record.Content {
+	return noted(gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "slips", Slipped: 4,
+		DustCap: "missing"}})
+}
+
+func lowBattery(workshop.JobView) []record.Content {
+	return noted(gears.GearAsked{Wired: &gears.WiredAsked{Battery: "12", Software: "old", Before: "4.1.0", Shifts: "none", Pivots: "unseen"}})
+}
+
+func noted(asked gears.GearAsked) []record.Content {
+	return []record.Content{gears.Notes.Says(gears.GearNote{GearAsked: asked})}
+}

@@ -1,0 +1,146 @@
+package gears
+
+import (
+	"utensil/core/gear"
+	"utensil/internal/workshop/record"
+)
+
+// GearAsked is what one of the smaller benches of the gears is asked: one of its parts is filled in, with figures
+// as they were typed. What is written down is kept with the bike, so that nobody is asked twice.
+type GearAsked struct {
+	Ratio  *RatioAsked  `json:"ratio,omitempty"`
+	Chain  *ChainAsked  `json:"chain,omitempty"`
+	Single *SingleAsked `json:"single,omitempty"`
+	Worn   *WornAsked   `json:"worn,omitempty"`
+	Path   *PathAsked   `json:"path,omitempty"`
+	Front  *FrontAsked  `json:"front,omitempty"`
+	Hanger *HangerAsked `json:"hanger,omitempty"`
+	Hub    *HubAsked    `json:"hub,omitempty"`
+	Wired  *WiredAsked  `json:"wired,omitempty"`
+}
+
+// TrainAsked is what carries pedalling to the ground, as typed.
+type TrainAsked struct {
+	Rings     string `json:"rings" doc:"teeth, smallest first"`
+	Sprockets string `json:"sprockets" doc:"teeth, smallest first"`
+	Hub       string `json:"hub,omitempty" doc:"family of the geared hub"`
+	Seat      string `json:"seat" doc:"bead seat of the driven wheel, mm"`
+	Width     string `json:"width" doc:"of its tyre, mm"`
+}
+
+// RatioAsked asks for a bike's gears, and for those that it would have after a change.
+type RatioAsked struct {
+	Now     TrainAsked  `json:"now"`
+	Then    *TrainAsked `json:"then,omitempty"`
+	Power   string      `json:"power,omitempty" doc:"that the rider keeps up, W"`
+	Mass    string      `json:"mass,omitempty" doc:"of rider, bike and load, kg"`
+	Cadence string      `json:"cadence,omitempty" doc:"the slowest that they like, turns a minute"`
+}
+
+// ChainAsked asks for the length of a chain that a mech takes up.
+type ChainAsked struct {
+	Rings     string `json:"rings"`
+	Sprockets string `json:"sprockets"`
+	Stay      string `json:"stay" doc:"from the middle of the crank to that of the hub, mm"`
+	Grows     string `json:"grows,omitempty" doc:"by how much a rear suspension lengthens it, mm"`
+	TakesUp   string `json:"takes_up,omitempty" doc:"teeth, of the mech"`
+	Largest   string `json:"largest,omitempty" doc:"sprocket that the mech clears"`
+	Cage      string `json:"cage" doc:"of the mech, from pulley to pulley, mm"`
+}
+
+// SingleAsked asks where the axle lies with a chain on one ring and one sprocket.
+type SingleAsked struct {
+	Ring     string `json:"ring"`
+	Sprocket string `json:"sprocket"`
+	Links    string `json:"links,omitempty" doc:"of the chain that is there; left out to be told"`
+	From     string `json:"from" doc:"from axle to axle with the hub at the front of its slot, mm"`
+	Room     string `json:"room" doc:"that the slot has, mm"`
+	Lies     string `json:"lies,omitempty" doc:"how far from the front the axle lies now, mm"`
+	Moves    string `json:"moves,omitempty" doc:"how far the chain's middle moves up and down at its tightest, mm"`
+	Case     bool   `json:"case,omitempty" doc:"it runs in a case"`
+}
+
+// WornAsked asks how far a chain is worn, and whether a new one will skip on these sprockets.
+type WornAsked struct {
+	Sprockets string `json:"sprockets"`
+	By        string `json:"by" enum:"gauge,rule,calliper" doc:"how it was measured"`
+	Length    string `json:"length,omitempty" doc:"over so many links, pin to pin, mm, by rule or calliper"`
+	Links     string `json:"links,omitempty"`
+	Gauge     string `json:"gauge,omitempty" doc:"per cent, by a gauge"`
+	Chains    string `json:"chains" doc:"that were worn out on these sprockets, this one as well"`
+}
+
+// PathAsked asks what the bends of a cable's outers cost.
+type PathAsked struct {
+	Ratio string      `json:"ratio,omitempty" doc:"mm that the mech moves for each mm of cable"`
+	Bends []BendAsked `json:"bends" maxItems:"12"`
+}
+
+// BendAsked is one bend of an outer.
+type BendAsked struct {
+	Name    string `json:"name"`
+	Degrees string `json:"degrees"`
+	Slides  string `json:"slides" enum:"new,used,dirty,rusty" doc:"how the inner slides in it"`
+}
+
+// FrontAsked is a front mech as it was looked at.
+type FrontAsked struct {
+	Height string     `json:"height" doc:"of the outer plate over the largest ring's teeth, mm"`
+	Angle  string     `json:"angle" doc:"of its tail away from the frame, degrees"`
+	Rubs   []gear.Rub `json:"rubs" doc:"by ring, smallest first: none, inner or outer" maxItems:"3"`
+	Over   string     `json:"over,omitempty" enum:"large,small,none"`
+	Climbs bool       `json:"climbs"`
+}
+
+// HangerAsked is what a hanger gauge read.
+type HangerAsked struct {
+	Reach    string            `json:"reach" doc:"of the gauge's arm, mm"`
+	Readings map[string]string `json:"readings" doc:"mm to the rim by the hour: 12 above, 3 ahead"`
+}
+
+// HubAsked is a geared hub as it was tried.
+type HubAsked struct {
+	Mark    gear.MarkAt `json:"mark" enum:"right,tight,slack"`
+	Returns string      `json:"returns" enum:"right,other,not_tried"`
+	Loaded  string      `json:"loaded,omitempty" enum:"holds,slips"`
+	Slipped int         `json:"slipped,omitempty"`
+	DustCap string      `json:"dust_cap" enum:"there,missing"`
+}
+
+// WiredAsked is an electronic gear as it was looked at.
+type WiredAsked struct {
+	Battery  string `json:"battery" doc:"per cent"`
+	Code     string `json:"code,omitempty"`
+	Software string `json:"software" enum:"current,old,unread"`
+	Before   string `json:"before,omitempty" doc:"version found"`
+	After    string `json:"after,omitempty" doc:"version left"`
+	Knocked  bool   `json:"knocked,omitempty"`
+	Shifts   string `json:"shifts" enum:"crisp,noisy_in,noisy_out,grows,none"`
+	Steps    string `json:"steps,omitempty" doc:"of fine adjustment so far, towards the spokes"`
+	Pivots   string `json:"pivots" enum:"oiled,dry,unseen"`
+}
+
+// GearsKnown is what is known of a bike's gears before anybody is asked.
+type GearsKnown struct {
+	GearAsked
+	Hub   *HubKnown `json:"hub_gear,omitempty"`
+	Mechs bool      `json:"mechs" doc:"a mech moves the chain"`
+}
+
+// HubKnown is which geared hub it is, and where its mark is set.
+type HubKnown struct {
+	ID    string `json:"id"`
+	Gears int    `json:"gears"`
+	Mark  int    `json:"mark_gear"`
+	Moved bool   `json:"moved" doc:"its axle was undone since the mark was looked at"`
+}
+
+// GearNote is what a bench was asked, written down with what it came to.
+type GearNote struct {
+	GearAsked
+	Says string `json:"says,omitempty" readOnly:"true"`
+	Wait bool   `json:"wait,omitempty" readOnly:"true" doc:"something is still to be done before the bike rides"`
+}
+
+// Notes are what was written down at the smaller benches.
+var Notes = record.NewKind(record.Kind[GearNote]{Name: "gear_note", By: record.ByMechanic, Past: record.LaterJob})

@@ -1,0 +1,181 @@
+package gears
+
+import (
+	"cmp"
+	"slices"
+	"strconv"
+	"time"
+
+	"utensil/core/wear"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
+)
+
+// BenchNote is what was written down last at one of the smaller benches in this job.
+type BenchNote struct {
+	ID      record.ID   `json:"id"`
+	Asked   GearAsked   `json:"asked"`
+	Figured GearFigured `json:"figured"`
+	By      string      `json:"by"`
+	At      time.Time   `json:"at"`
+}
+
+// Noted last, a bench at a time.
+var lastNotes = record.Derive(func(s *record.Sheet) (list []BenchNote) {
+	for e, in := range Notes.All(s.Ledger) {
+		f, err := Figure(s, in.GearAsked)
+		if err != nil {
+			continue // the bike's facts were changed since: it is asked anew
+		}
+		list = slices.DeleteFunc(list, func(b BenchNote) bool { return b.Figured.Bench == f.Bench })
+		list = append(list, BenchNote{e.ID, in.GearAsked, f, e.ByName, e.At})
+	}
+	return list
+})
+
+// NotesOf are what was written down last at each of the smaller benches.
+func NotesOf(s *record.Sheet) []BenchNote { return record.Some(lastNotes.Of(s)) }
+
+func checkNote(s *record.Sheet, in GearNote) (*GearNote, error) {
+	f, err := Figure(s, in.GearAsked)
+	if err != nil {
+		return nil, err
+	}
+	in.Says, in.Wait = f.Says, f.wait
+	return &in, nil
+}
+
+// axles hold the driven wheel in its place.
+var axles = []string{"rear-axle-nut", "rear-quick-release", "rear-axle-through", "chain-tug"}
+
+// axleMoved is where in the ledger the driven wheel's axle was last undone; -1 where it was not.
+func axleMoved(s *record.Sheet) int {
+	last := -1
+	undone := guided.Undone(s)
+	for _, id := range axles {
+		if place, was := undone[id]; was {
+			last = max(last, place)
+		}
+	}
+	return last
+}
+
+// hubMoved says whether the axle was undone since the hub's mark was looked at last.
+func hubMoved(s *record.Sheet) bool {
+	e, in := Notes.Last(s.Ledger, func(n *GearNote) bool { return n.Hub != nil })
+	looked := -1
+	if in != nil {
+		looked = s.Place(e.ID)
+	}
+	return axleMoved(s) > looked
+}
+
+// KnownOf gathers what is known of a bike's gears: what was written at a bench, else what was read off its parts.
+func KnownOf(s *record.Sheet) GearsKnown {
+	f := parts.Facts.Of(s)
+	k := GearsKnown{Mechs: f.Gears == "cable" || f.Gears == "electronic"}
+	for _, ledger := range s.Ledgers() {
+		for _, in := range Notes.All(ledger) {
+			k.learn(in.GearAsked)
+		}
+	}
+	k.read(s)
+	if family, known := s.Book.HubOf(f.Speeds); known && f.Gears == "hub" {
+		k.Hub = &HubKnown{ID: family.ID, Gears: f.Speeds, Mark: family.Mark, Moved: hubMoved(s)}
+		if k.Ratio.Now.Hub == "" {
+			k.Ratio.Now.Hub = family.ID
+		}
+	}
+	return k
+}
+
+// learn keeps what was written at a bench last.
+func (k *GearsKnown) learn(in GearAsked) {
+	k.Ratio, k.Chain, k.Single = cmp.Or(in.Ratio, k.Ratio), cmp.Or(in.Chain, k.Chain), cmp.Or(in.Single, k.Single)
+	k.Worn, k.Path = cmp.Or(in.Worn, k.Worn), cmp.Or(in.Path, k.Path)
+}
+
+// read fills in what was read off the parts that sit on the bike.
+func (k *GearsKnown) read(s *record.Sheet) {
+	on := func(place, particular string) string {
+		lives := parts.Lives.Of(s)[place]
+		if len(lives) == 0 || !lives[len(lives)-1].Sits() {
+			return ""
+		}
+		return lives[len(lives)-1].Put.Particulars[particular]
+	}
+	rings, sprockets := pair(on("rings", "smallest"), on("rings", "largest")), k.sprockets(s, on)
+	f := parts.Facts.Of(s)
+	if k.Ratio == nil {
+		k.Ratio = &RatioAsked{Now: TrainAsked{Rings: rings, Sprockets: sprockets, Seat: strconv.Itoa(f.WheelRear),
+			Width: on("rear-tyre", "width")}}
+	}
+	if k.Chain == nil && k.Mechs {
+		k.Chain = &ChainAsked{Rings: rings, Sprockets: sprockets, TakesUp: on("rear-mech", "takes-up"), Largest: on("rear-mech", "largest")}
+	}
+	if k.Single == nil && !k.Mechs && f.Drive == "chain" {
+		k.Single = &SingleAsked{Ring: rings, Sprocket: sprockets, Links: on("chain", "links")}
+	}
+	if k.Worn == nil {
+		k.Worn = &WornAsked{Sprockets: sprockets, By: "rule", Links: "24", Chains: "1"}
+	}
+}
+
+// sprockets are those of the indexing bench, else the ends that were read off them.
+func (k *GearsKnown) sprockets(s *record.Sheet, on func(string, string) string) string {
+	if list := Benches.Of(s); len(list) > 0 {
+		return teethSaid(list[len(list)-1].Gear.Teeth)
+	}
+	f := parts.Facts.Of(s)
+	least, most := on("sprockets", "smallest"), on("sprockets", "largest")
+	for _, family := range Families(s) {
+		t := family.Teeth
+		if len(t) == f.Speeds && strconv.Itoa(t[0]) == least && strconv.Itoa(t[len(t)-1]) == most {
+			return teethSaid(t)
+		}
+	}
+	return pair(least, most)
+}
+
+func teethSaid(teeth []int) string {
+	out := ""
+	for i, t := range teeth {
+		if i > 0 {
+			out += " "
+		}
+		out += strconv.Itoa(t)
+	}
+	return out
+}
+
+func pair(least, most string) string {
+	switch {
+	case least == "" || least == most:
+		return most
+	case most == "":
+		return least
+	}
+	return least + " " + most
+}
+
+// benchNames are what the smaller benches are called on the list before the door.
+var benchNames = map[string]string{"front": "Front mech", "hanger": "Mech hanger", "hub": "Hub gear's mark", "wired": "Electronic gears",
+	"single": "Chain's tension"}
+
+// waiting are the benches that found something which is still to be done, and a hub whose axle moved.
+func waiting(s *record.Sheet) (list []record.Obstacle) {
+	moved := parts.Facts.Of(s).Gears == "hub" && hubMoved(s)
+	for _, n := range lastNotes.Of(s) {
+		if n.Figured.wait && !(n.Figured.Bench == "hub" && moved) {
+			list = append(list, record.Obstacle{Title: benchNames[n.Figured.Bench], Detail: n.Figured.Says, Mark: n.Figured.Mark,
+				Stage: record.StageWork, Place: "gears", Target: n.Figured.Bench})
+		}
+	}
+	if moved {
+		list = append(list, record.Obstacle{Title: "Look at the hub gear's mark",
+			Detail: "its axle was undone: washers, tugs and place move the mark",
+			Mark:   wear.Open, Stage: record.StageVerify, Place: "gears", Target: "hub"})
+	}
+	return list
+}

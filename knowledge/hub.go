@@ -1,0 +1,45 @@
+package knowledge
+
+import (
+	"errors"
+	"slices"
+
+	"utensil/core/gear"
+)
+
+// HubFamily is a geared hub as they are sold, by how many gears it has.
+type HubFamily struct {
+	ID     string    `yaml:"id" json:"id"`
+	Name   string    `yaml:"name" json:"name"`
+	Ratios []float64 `yaml:"ratios" json:"ratios" doc:"its own, lowest first"`
+	Mark   int       `yaml:"mark_gear" json:"mark_gear" doc:"the gear, from 1, in which its mark is set"`
+	Least  float64   `yaml:"least_primary" json:"least_primary" doc:"ring over sprocket, at least"`
+	Motor  float64   `yaml:"least_primary_motor" json:"least_primary_motor" doc:"and with a motor at the crank; 0 where it is not for one"`
+	Source string    `yaml:"source" json:"source"`
+}
+
+func (h HubFamily) key() string { return h.ID }
+
+// Hub is such a hub.
+func (h HubFamily) Hub() gear.Hub {
+	return gear.Hub{Ratios: h.Ratios, Mark: h.Mark, Least: h.Least, Motor: h.Motor}
+}
+
+// HubFamily finds a family of geared hubs.
+func (b *Book) HubFamily(id string) (HubFamily, bool) { return find(b.Hubs, id) }
+
+// HubOf finds the family with so many gears.
+func (b *Book) HubOf(gears int) (HubFamily, bool) {
+	i := slices.IndexFunc(b.Hubs, func(h HubFamily) bool { return len(h.Ratios) == gears })
+	if i < 0 {
+		return HubFamily{}, false
+	}
+	return b.Hubs[i], true
+}
+
+func (h HubFamily) validate() error {
+	if h.Name == "" || h.Source == "" {
+		return errors.New("a geared hub needs a name and a source")
+	}
+	return h.Hub().Validate()
+}

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+
+import { useOpenJob } from '@/areas/job/open'
+
+import ChoiceRow from './ChoiceRow.vue'
+import FigureBench from './FigureBench.vue'
+import HubWindow from './HubWindow.vue'
+
+/** A geared hub: its mark in the gear in which it is set, from both sides, and then under load. */
+defineProps<{ locked: boolean }>()
+const { job } = useOpenJob()
+const hub = computed(() => job.value.gears_known.hub_gear)
+const kept = job.value.gear_notes.find((n) => n.figured.bench === 'hub' && !hub.value?.moved)?.asked.hub
+type Hub = NonNullable<typeof kept>
+const form = reactive({
+  mark: kept?.mark as Hub['mark'] | undefined,
+  returns: kept?.returns ?? ('not_tried' as Hub['returns']),
+  loaded: (kept?.loaded ?? 'not_yet') as 'holds' | 'slips' | 'not_yet',
+  slipped: String(kept?.slipped ?? 0),
+  dust_cap: kept?.dust_cap ?? ('there' as Hub['dust_cap']),
+})
+const asked = computed(() =>
+  form.mark
+    ? {
+        hub: {
+          mark: form.mark,
+          returns: form.returns,
+          loaded: form.loaded === 'not_yet' ? undefined : form.loaded,
+          slipped: form.loaded === 'slips' && Number(form.slipped) ? Number(form.slipped) : undefined,
+          dust_cap: form.dust_cap,
+        },
+      }
+    : undefined,
+)
+</script>
+
+<template>
+  <FigureBench
+    bench="hub"
+    :title="hub ? `Hub gear: its mark, in gear ${hub.mark_gear} of ${hub.gears}` : 'Hub gear: its mark'"
+    about="coloured mark in the window; the hub’s paper wins over our gear"
+    missing="Choose where the mark stands in its window."
+    :asked="asked"
+    :locked="locked"
+  >
+    <template #drawing>
+      <p v-if="hub?.moved" class="mb-2 flex gap-2 bg-ochre-wash px-3 py-2">
+        Its axle was undone in this job. Look first: the washers’ teeth in the slots, both nuts torqued, tugs
+        even; then set the mark again.
+      </p>
+      <HubWindow :mark="form.mark" :gears="hub?.gears ?? job.bike.facts.speeds" :set="hub?.mark_gear" />
+    </template>
+    <template #default>
+      <div class="flex max-w-3xl flex-col gap-3">
+        <ChoiceRow
+          v-model="form.mark"
+          label="The mark, after a turn of the crank"
+          :choices="[
+            ['right', 'On its line'],
+            ['slack', 'Short of it: the cable is slack'],
+            ['tight', 'Past it: the cable is tight'],
+          ]"
+        />
+        <ChoiceRow
+          v-model="form.returns"
+          label="Shifted away and back, from the gear above and from the one below"
+          :choices="[
+            ['right', 'It comes to the same place'],
+            ['other', 'It does not'],
+            ['not_tried', 'Not tried yet'],
+          ]"
+        />
+        <ChoiceRow
+          v-model="form.loaded"
+          label="Under load, in every gear"
+          :choices="[
+            ['holds', 'It holds'],
+            ['slips', 'It slips'],
+            ['not_yet', 'Not ridden yet'],
+          ]"
+        />
+        <label v-if="form.loaded === 'slips'" class="block max-w-60"
+          ><span class="mb-1 block text-[15px] text-soft">It slips in</span
+          ><select v-model="form.slipped" class="input">
+            <option value="0">several gears</option>
+            <option v-for="g in hub?.gears ?? 0" :key="g" :value="String(g)">gear {{ g }}</option>
+          </select></label
+        >
+        <ChoiceRow
+          v-model="form.dust_cap"
+          label="The indicator’s cap or wheel"
+          :choices="[
+            ['there', 'There'],
+            ['missing', 'Missing'],
+          ]"
+        />
+      </div>
+    </template>
+  </FigureBench>
+</template>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+
+import { useOpenJob } from '@/areas/job/open'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
+import TextField from '@/parts/TextField.vue'
+import { typedNumber } from '@/parts/words'
+
+import { typed } from './benches'
+import FigureBench from './FigureBench.vue'
+import SlotDrawing from './SlotDrawing.vue'
+
+/** A chain that nothing takes up: where the axle lies, which sprockets it goes on, how tight it is. */
+defineProps<{ locked: boolean }>()
+const { job } = useOpenJob()
+const known = job.value.gears_known.single
+const form = reactive({
+  ring: known?.ring ?? '',
+  sprocket: known?.sprocket ?? '',
+  links: known?.links ?? '',
+  from: known?.from ?? '',
+  room: known?.room ?? '',
+  lies: known?.lies ?? '',
+  moves: '',
+  case: known?.case ?? false,
+})
+const asked = computed(() =>
+  typed(form.ring, form.sprocket, form.from, form.room) ? { single: { ...form } } : undefined,
+)
+/** How far a chain's middle may move, by how far its axles are apart. */
+const strip = computed(() => {
+  const between = (typedNumber(form.from) ?? 430) + (typedNumber(form.lies) ?? 0)
+  return {
+    ruling: { min: 0, max: 30, step: 1, major: 5 },
+    zones: [
+      { from: 0, to: 0.008 * between, mark: 'due' as const },
+      { from: 0.04 * between, to: 30, mark: 'due' as const },
+    ],
+    target: [0.008 * between, (form.case ? 0.025 : 0.04) * between] as const,
+  }
+})
+</script>
+
+<template>
+  <FigureBench
+    bench="single"
+    title="Chain and axle"
+    about="two teeth more on either end are half an inch of chain, taken up in the slot"
+    missing="Type ring, sprocket, how far it is from axle to axle with the hub right forward, and the slot’s room."
+    :asked="asked"
+    :locked="locked"
+  >
+    <template #drawing="{ figured }">
+      <SlotDrawing :asked="form" :single="figured?.single" />
+      <GaugeStrip
+        label="Chain's middle, up and down"
+        unit="mm"
+        v-bind="strip"
+        :now="typedNumber(form.moves)"
+        class="max-w-3xl"
+      />
+      <p class="text-sm text-soft">
+        The chain’s middle, up and down, at its tightest: the crank turned once round.
+      </p>
+    </template>
+    <template #default="{ fault }">
+      <div class="grid max-w-4xl grid-cols-2 gap-3 md:grid-cols-4">
+        <TextField v-model="form.ring" label="Ring, teeth" name="single.ring" :fault="fault" figure />
+        <TextField
+          v-model="form.sprocket"
+          label="Sprocket, teeth"
+          name="single.sprocket"
+          :fault="fault"
+          figure
+        />
+        <TextField
+          v-model="form.links"
+          label="Links that it has"
+          name="single.links"
+          :fault="fault"
+          hint="left empty: the shortest that goes"
+          figure
+        />
+        <TextField
+          v-model="form.from"
+          label="Axle to axle, hub forward, mm"
+          name="single.from"
+          :fault="fault"
+          figure
+        />
+        <TextField v-model="form.room" label="Slot’s room, mm" name="single.room" :fault="fault" figure />
+        <TextField
+          v-model="form.lies"
+          label="The axle lies back, mm"
+          name="single.lies"
+          :fault="fault"
+          figure
+        />
+        <TextField v-model="form.moves" label="Middle moves, mm" name="moves_mm" :fault="fault" figure />
+        <label class="flex min-h-11 items-center gap-2 self-end"
+          ><input v-model="form.case" type="checkbox" class="size-5" /> in a chain case</label
+        >
+      </div>
+    </template>
+    <template #more="{ figured }">
+      <p v-if="figured?.single?.takes.length" class="mt-2 text-[15px]">
+        <span class="text-soft">With this ring and slot it goes on sprockets of </span
+        ><span class="figure">{{ figured.single.takes.join(' ') }}</span>
+      </p>
+    </template>
+  </FigureBench>
+</template>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+
+import { useOpenJob } from '@/areas/job/open'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
+import TextField from '@/parts/TextField.vue'
+import { typedNumber } from '@/parts/words'
+
+import { typed } from './benches'
+import ChoiceRow from './ChoiceRow.vue'
+import FigureBench from './FigureBench.vue'
+
+/** Electronic gears: power, codes and software first, what a knock bent next, fine adjustment last. */
+defineProps<{ locked: boolean }>()
+const { job } = useOpenJob()
+const kept = job.value.gear_notes.find((n) => n.figured.bench === 'wired')?.asked.wired
+type Wired = NonNullable<typeof kept>
+const form = reactive({
+  battery: kept?.battery ?? '',
+  code: kept?.code ?? '',
+  software: kept?.software ?? ('unread' as Wired['software']),
+  before: kept?.before ?? '',
+  after: kept?.after ?? '',
+  knocked: kept?.knocked ?? false,
+  shifts: kept?.shifts as Wired['shifts'] | undefined,
+  steps: kept?.steps ?? '',
+  pivots: kept?.pivots ?? ('unseen' as Wired['pivots']),
+})
+const asked = computed(() =>
+  typed(form.battery) && form.shifts ? { wired: { ...form, shifts: form.shifts } } : undefined,
+)
+</script>
+
+<template>
+  <FigureBench
+    bench="wired"
+    title="Electronic gears"
+    about="set up right it needs no adjusting: power, codes, software, and only then fine steps"
+    missing="Read the battery, and say what the shifts do."
+    :asked="asked"
+    :locked="locked"
+  >
+    <template #drawing>
+      <div class="grid max-w-4xl gap-x-6 sm:grid-cols-2">
+        <div>
+          <p class="text-[15px] text-soft">Battery</p>
+          <GaugeStrip
+            label="Battery"
+            unit="%"
+            :ruling="{ min: 0, max: 100, step: 5, major: 20 }"
+            :zones="[{ from: 0, to: 20, mark: 'due' }]"
+            :now="typedNumber(form.battery)"
+          />
+        </div>
+        <div>
+          <p class="text-[15px] text-soft">Fine adjustment, steps: frame − · + spokes</p>
+          <GaugeStrip
+            label="Fine adjustment"
+            unit="steps"
+            :ruling="{ min: -16, max: 16, step: 1, major: 4 }"
+            :zones="[
+              { from: -16, to: -6, mark: 'due' },
+              { from: 6, to: 16, mark: 'due' },
+            ]"
+            :target="[-1, 1]"
+            :now="typedNumber(form.steps)"
+          />
+        </div>
+      </div>
+    </template>
+    <template #default="{ fault }">
+      <div class="flex max-w-4xl flex-col gap-3">
+        <div class="grid grid-cols-2 gap-3 md:grid-cols-5">
+          <TextField v-model="form.battery" label="Battery, %" name="battery" :fault="fault" figure />
+          <TextField v-model="form.code" label="Error code, if any" name="code" :fault="fault" figure />
+          <TextField v-model="form.before" label="Software found" name="before" :fault="fault" figure />
+          <TextField v-model="form.after" label="Software left" name="after" :fault="fault" figure />
+          <TextField v-model="form.steps" label="Fine steps so far" name="steps" :fault="fault" figure />
+        </div>
+        <ChoiceRow
+          v-model="form.software"
+          label="Software"
+          :choices="[
+            ['current', 'Up to date'],
+            ['old', 'A newer one is out'],
+            ['unread', 'Not read'],
+          ]"
+        />
+        <ChoiceRow
+          v-model="form.shifts"
+          label="Every shift, both ways"
+          :choices="[
+            ['crisp', 'Crisp'],
+            ['noisy_in', 'Rubs towards the spokes'],
+            ['noisy_out', 'Rubs towards the frame'],
+            ['grows', 'Worse from sprocket to sprocket'],
+            ['none', 'It does not shift'],
+          ]"
+        />
+        <ChoiceRow
+          v-model="form.pivots"
+          label="Mech’s pivots and springs"
+          :choices="[
+            ['oiled', 'Oiled'],
+            ['dry', 'Dry'],
+            ['unseen', 'Not looked at'],
+          ]"
+        />
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="form.knocked" type="checkbox" class="size-5" /> it fell or was hit since it shifted
+          well</label
+        >
+      </div>
+    </template>
+  </FigureBench>
+</template>
