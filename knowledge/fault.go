@@ -19,6 +19,7 @@ type Fault struct {
 	Said     []string       `yaml:"said"` // words in which owners say it
 	When     bike.Condition `yaml:"when"`
 	Caution  string         `yaml:"caution"`
+	At       string         `yaml:"at"`    // the point of the bike that it is practised at
 	Bench    string         `yaml:"bench"` // the bench of the job that finds it sooner: gears
 	Causes   []Cause        `yaml:"causes"`
 	Together [][]string     `yaml:"together"` // pairs of causes that commonly come together
@@ -210,6 +211,9 @@ func (b *Book) validateFault(f Fault, p page, start int) error {
 	}
 	if f.Bench != "" && f.Bench != "gears" {
 		v.wrong(p.line("bench", start), "there is no bench %q: gears", f.Bench)
+	}
+	if _, known := b.Point(f.At); f.At != "" && !known {
+		v.wrong(p.line("at", start), "there is no point %q", f.At)
 	}
 	for _, c := range f.Causes {
 		v.cause(c)

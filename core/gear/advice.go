@@ -48,7 +48,7 @@ type Chance struct {
 
 // Ask is what to look at next: a shift to try, the pulley to be sighted over a sprocket, or the mech pushed in.
 type Ask struct {
-	What     string  `json:"what" enum:"shift,sight,push"`
+	What     string  `json:"what" enum:"shift,sight,push,gauge"`
 	Shift    *Shift  `json:"shift,omitempty"`
 	Sprocket int     `json:"sprocket" doc:"to sight over, from 0 for the smallest"`
 	Tells    float64 `json:"tells" doc:"bits, against how long it takes"`
@@ -68,9 +68,11 @@ type Advice struct {
 const (
 	sureTurn    = 0.80
 	sureWork    = 0.93
-	leastForAny = 2  // shifts seen before anything is said
-	leastToPart = 4  // before a part is named
-	enough      = 10 // after so many the likeliest is tried all the same
+	leastForAny = 2    // shifts seen before anything is said
+	leastToPart = 4    // before a part is named
+	enough      = 10   // after so many the likeliest is tried all the same
+	likelier    = 0.8  // from what a part is named when everything else was looked at
+	faintly     = 0.15 // bits of a look, below which the gauge is laid on instead
 	quarter     = 0.25
 	eighth      = 0.125
 )
@@ -93,10 +95,13 @@ func Advise(e Evidence) (Advice, error) {
 	if out.Settled {
 		return out, nil
 	}
-	ask := b.next(e, tried)
 	move := b.move(e, out.Causes)
-	if ask != nil && move.Cause == CableRubs && move.Right > 0.5 && e.Push == "" {
+	ask := b.next(e, tried, !move.none()) // only shifts say that it is right
+	if move.Cause == CableRubs && move.Right > 0.5 && e.Push == "" {
 		ask = &Ask{What: "push", Tells: 1} // dry pivots look much the same, and cost a drop of oil
+	}
+	if move.Cause == Unmatched && e.Gauge == nil && (ask == nil || ask.Tells < faintly) {
+		ask = &Ask{What: "gauge", Tells: 1} // a bent hanger looks much the same, and costs no parts
 	}
 	looked := len(e.Seen)
 	if e.Gauge != nil {
@@ -105,7 +110,8 @@ func Advise(e Evidence) (Advice, error) {
 	sure, desperate := move.Right >= sureTurn && looked >= leastForAny, len(tried) >= enough && move.Right > 0.3
 	switch {
 	case move.renews():
-		sure, desperate = move.Right >= sureWork && len(e.Seen) >= leastToPart && (e.Push != "" || move.Cause != CableRubs), false
+		sure, desperate = move.Right >= sureWork && len(e.Seen) >= leastToPart && (e.Push != "" || move.Cause != CableRubs) &&
+			(e.Gauge != nil || move.Cause != Unmatched), false
 	case move.Work == OilPivots || move.Work == Straighten:
 		sure = sure && looked >= leastToPart
 	}
@@ -115,8 +121,10 @@ func Advise(e Evidence) (Advice, error) {
 		out.Ask, out.More = ask, len(e.Gear.Shifts())-len(tried)
 	case ask != nil && (moved || !sure && !desperate):
 		out.Ask, out.More = ask, max(1, int(math.Ceil((sureTurn-move.Right)*2/math.Max(ask.Tells, 0.15))))
-	case sure, desperate, !move.renews():
-		out.Move = &move
+	case !move.renews() || sure || move.Right > likelier:
+		out.Move = &move // nothing more can be looked at
+	default: // what was seen contradicts itself: the first of it is looked at again
+		out.Ask = &Ask{What: "shift", Shift: &tried[len(tried)-1].Shift}
 	}
 	return out, nil
 }
@@ -161,7 +169,7 @@ const sightCosts = 1.6
 
 // next is what tells most for the time it takes: a shift not tried as it is set now, or a sprocket to sight
 // over. The largest sprocket is never the first to be tried. nil when all was tried.
-func (b belief) next(e Evidence, tried []Seen) *Ask {
+func (b belief) next(e Evidence, tried []Seen, sights bool) *Ask {
 	var best *Ask
 	for _, sh := range b.gear.Shifts() {
 		if slices.ContainsFunc(tried, func(t Seen) bool { return t.Shift == sh }) || len(e.Seen) == 0 && max(sh.To, sh.From()) == b.gear.last() {
@@ -172,7 +180,7 @@ func (b belief) next(e Evidence, tried []Seen) *Ask {
 		}
 	}
 	for k := range b.gear.Teeth {
-		if slices.ContainsFunc(e.Sighted, func(s Sighted) bool { return s.Sprocket == k && s.Moved == e.Now }) {
+		if !sights || slices.ContainsFunc(e.Sighted, func(s Sighted) bool { return s.Sprocket == k && s.Moved == e.Now }) {
 			continue
 		}
 		if tells := b.sightTells(e.Now, k) / sightCosts; best != nil && len(tried) > 0 && tells > best.Tells {
@@ -193,8 +201,15 @@ func (b belief) move(e Evidence, causes []Chance) Move {
 	if barrel.Right >= top.Chance {
 		return barrel
 	}
-	return b.cure(e, top)
+	cure := b.cure(e, top)
+	if cure.screws() && (barrel.Right >= sureTurn || abs(cure.Eighths) <= 2 && barrel.Right > 0.5) {
+		return barrel // its screw is right by now, and the cable is not
+	}
+	return cure
 }
+
+// screws says that a screw is turned.
+func (m Move) screws() bool { return m.Work == TurnLow || m.Work == TurnHigh || m.Work == TurnGap }
 
 // mostQuarters is how far the barrel is turned at once.
 const mostQuarters = 20

@@ -67,10 +67,14 @@ type Evidence struct {
 	Gauge   *Gauged    `json:"gauge,omitempty"`
 	Push    Push       `json:"push,omitempty" enum:"springs,sticks" doc:"the mech pushed in by hand and let go, its cable slack"`
 	Now     Moved      `json:"now" doc:"what has been turned by now"`
+	Cured   []Cause    `json:"cured,omitempty" doc:"what was put right since it came"`
 }
 
 // mistaken is the share of what is seen that is seen wrongly (the trade's own guess: one in twenty).
 const mistaken = 0.05
+
+// botched is how often what was put right is still wrong (a guess of our own).
+const botched = 0.03
 
 // fuzzy is how far a pulley stands off from where the model has it, as a share of the spacing: constants
 // are off by some hundredths, and no two shifts are alike. eye is how well it is sighted, mm; laid is how
@@ -122,6 +126,9 @@ func (e Evidence) believe() belief {
 	sum := 0.0
 	for i, m := range b.may {
 		p := m.weight
+		if slices.Contains(e.Cured, m.cause) {
+			p *= botched
+		}
 		for _, s := range e.Seen {
 			p *= e.Gear.likely(m.state.by(s.Moved), s.Shift)[place(s.Result)]
 		}

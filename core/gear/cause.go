@@ -92,24 +92,31 @@ func grid(d Drivetrain, h History) []may {
 			sum += m.weight
 		}
 		for i := range all[from:] {
-			all[from+i].weight *= priors[cause] / sum
+			all[from+i].weight *= priors[cause] * offsets.share() / sum
 		}
 	}
-	near := spread{steps(-0.4, 0.4, 0.1), 0.15, 0}
-	add(CableSet, []float64{0}, func(*State, float64) {}, spread{steps(-1.3, 1.3, 0.04), 0.42, slack})
+	near := spread{steps(-0.4, 0.4, 0.1), 0.15, 0, 0}
+	add(CableSet, []float64{0}, func(*State, float64) {}, spread{steps(-1.3, 1.3, 0.04), 0.42, slack, 0})
 	add(CableRubs, []float64{0.15, 0.2, 0.26, 0.34, 0.45, 0.6}, func(s *State, v float64) { s.Friction = v * d.Spacing }, near)
 	add(PivotsDry, []float64{0.2, 0.3, 0.42, 0.6}, func(s *State, v float64) { s.Pivots = v * d.Spacing }, near)
 	add(HangerBent, []float64{-4, -3, -2.2, -1.6, -1.1, -0.7, 0.7, 1.1, 1.6, 2.2, 3, 4}, func(s *State, v float64) { s.Tilt = v },
-		spread{steps(-1, 1, 0.1), 0.35, 0})
-	add(HangerTurn, []float64{-4, -2.8, 2.8, 4}, func(s *State, v float64) { s.Toe = v }, spread{steps(-0.1, 0.1, 0.1), 0.15, 0})
+		spread{steps(-1, 1, 0.1), 0.35, 0, 0})
+	rubs := spread{steps(-0.5, 0.5, 0.125), 0.25, 0, both}
+	for _, friction := range []float64{0.28, 0.42} { // a bike that fell is seldom one with a new cable
+		add(HangerBent, []float64{-3.6, -2.7, -2, -1.4, 1.4, 2, 2.7, 3.6}, func(s *State, v float64) {
+			s.Tilt, s.Friction = v, friction*d.Spacing
+		}, rubs)
+	}
+	add(HangerTurn, []float64{-4, -2.8, 2.8, 4}, func(s *State, v float64) { s.Toe = v }, spread{steps(-0.1, 0.1, 0.1), 0.15, 0, 0})
 	add(Unmatched, []float64{-0.12, -0.08, -0.05, -0.03, 0.03, 0.05, 0.08, 0.12}, func(s *State, v float64) { s.Mismatch = v },
-		spread{steps(-0.6, 0.6, 0.1), 0.25, 0})
-	add(LowIn, []float64{-0.2, -0.32, -0.5, -0.8}, func(s *State, v float64) { s.Low = v * d.Spacing }, near)
-	add(LowOut, []float64{0.6, 1}, func(s *State, v float64) { s.Low = v * d.Spacing }, spread{steps(0.3, 1, 0.1), 0.3, 0.5})
-	add(HighIn, []float64{-0.2, -0.32, -0.5, -0.8}, func(s *State, v float64) { s.High = v * d.Spacing }, near)
-	add(HighOut, []float64{0.6, 1}, func(s *State, v float64) { s.High = v * d.Spacing }, spread{steps(-1, -0.3, 0.1), 0.3, -0.5})
+		spread{steps(-0.6, 0.6, 0.1), 0.25, 0, 0})
+	around := spread{steps(-0.6, 0.6, 0.1), 0.22, 0, 0}
+	add(LowIn, []float64{-0.2, -0.32, -0.5, -0.8}, func(s *State, v float64) { s.Low = v * d.Spacing }, around)
+	add(LowOut, []float64{0.6, 1}, func(s *State, v float64) { s.Low = v * d.Spacing }, spread{steps(0.3, 1, 0.1), 0.3, 0.5, 0})
+	add(HighIn, []float64{-0.2, -0.32, -0.5, -0.8}, func(s *State, v float64) { s.High = v * d.Spacing }, around)
+	add(HighOut, []float64{0.6, 1}, func(s *State, v float64) { s.High = v * d.Spacing }, spread{steps(-1, -0.3, 0.1), 0.3, -0.5, 0})
 	add(GapWide, []float64{10, 14, 19}, func(s *State, v float64) { s.Gap = v }, near)
-	add(GapNear, []float64{1, 2}, func(s *State, v float64) { s.Gap = v }, spread{steps(-0.1, 0.1, 0.1), 0.15, 0})
+	add(GapNear, []float64{1, 2}, func(s *State, v float64) { s.Gap = v }, spread{steps(-0.1, 0.1, 0.1), 0.15, 0, 0})
 	add(TeethWorn, []float64{0.6, 1}, func(s *State, v float64) { s.Wear = v }, near)
 	return all
 }
@@ -118,6 +125,17 @@ func grid(d Drivetrain, h History) []may {
 type spread struct {
 	values    []float64
 	sd, about float64
+	part      float64 // of what the cause is believed; 0 for all of it
+}
+
+// both is how often a cause comes with a second one beside it (a guess of our own).
+const both = 0.07
+
+func (s spread) share() float64 {
+	if s.part == 0 {
+		return 1
+	}
+	return s.part
 }
 
 func (s spread) weight(v float64) float64 {

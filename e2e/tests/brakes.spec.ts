@@ -211,8 +211,8 @@ test('a bike that was called back for its fluid is offered the change while it i
 test('a practice brake is bled by doing what helps', async ({ page }) => {
   await signIn(page)
   await page.goto('/practice')
-  await page.getByRole('link', { name: 'Bleed a practice brake' }).click()
-  await page.getByRole('button', { name: 'A rear brake' }).click()
+  await page.getByRole('button', { name: /Rear brake.* of \d+ done/ }).click()
+  await page.getByRole('button', { name: 'Bleed a practice brake, rear' }).click()
   await expectSound(page, 'Practice brake')
   for (const act of [
     'Hang the caliper',

@@ -1,18 +1,11 @@
 package httpapi
 
-import (
-	"context"
-
-	"utensil/internal/workshop/hunt"
-	"utensil/internal/workshop/practice"
-)
-
-// declarePractice declares bikes and brakes to learn on.
+// declarePractice declares bikes, brakes and gears to learn on.
 func (s *Server) declarePractice() {
-	shop := s.shop
-	read(s, "/api/practice", "practice-bikes", "Complaints to practise on",
-		func(context.Context) ([]hunt.Complaint, error) { return practice.PracticeBikes(shop.Book()), nil })
-	reckon(s, "/api/practice", "practise", "A bike with a hidden fault, after the learner's steps",
-		func(in practice.Practice) (practice.PracticeView, error) { return practice.Practise(shop.Book(), in) })
-	reckon(s, "/api/practice/brake", "practice-brake", "A brake to practise bleeding on", practice.PracticeBrake)
+	desk := s.shop.Practice
+	readAs(s, "/api/practice", "practice-parts", "What can be practised, by the part of the bike", desk.Parts)
+	readAs(s, "/api/practice/record", "practice-record", "What was practised: one's own, and everybody's for the shop owner", desk.Record)
+	send(s, "POST", "/api/practice", "practise", "A bike with a hidden fault, after the learner's steps", desk.Hunt)
+	send(s, "POST", "/api/practice/brake", "practice-brake", "A brake to practise bleeding on", desk.Brake)
+	send(s, "POST", "/api/practice/gears", "practice-gears", "Gears to practise indexing on", desk.Gears)
 }

@@ -111,6 +111,8 @@ func (b *stand) look(e *gear.Evidence, ask gear.Ask) {
 		arriving := gear.Shift{To: ask.Sprocket, Up: ask.Sprocket > 0}
 		off := b.is.Off(b.state, arriving) + 0.5*b.dice.NormFloat64()
 		e.Sighted = append(e.Sighted, gear.Sighted{Sprocket: ask.Sprocket, Off: off, Moved: e.Now})
+	case "gauge":
+		e.Gauge = &gear.Gauged{Tilt: b.state.Tilt + 0.2*b.dice.NormFloat64(), Toe: b.state.Toe + 0.2*b.dice.NormFloat64()}
 	case "push":
 		e.Push = gear.Springs
 		if (b.state.Pivots > 0) != (b.dice.Float64() < 0.05) {
@@ -119,29 +121,11 @@ func (b *stand) look(e *gear.Evidence, ask gear.Ask) {
 	}
 }
 
-// put does a piece of work. A cable that is renewed stands anywhere near, a hanger is straight within some
-// tenths of a degree.
+// put does a piece of work. A hanger is straight within some tenths of a degree.
 func (b *stand) put(m gear.Move) {
-	s := &b.state
-	switch m.Work {
-	case gear.TurnBarrel, gear.Reclamp:
-		s.Cable += float64(m.Quarters) / 4 * b.is.Thread
-	case gear.TurnLow:
-		s.Low += float64(m.Eighths) / 8 * b.is.Screw
-	case gear.TurnHigh:
-		s.High += float64(m.Eighths) / 8 * b.is.Screw
-	case gear.TurnGap:
-		s.Gap += float64(m.Eighths) / 8 * b.is.Screw
-	case gear.RenewCable:
-		s.Friction = 0
-	case gear.OilPivots:
-		s.Pivots = 0
-	case gear.Straighten:
-		s.Tilt, s.Toe = b.dice.NormFloat64()*0.15, 0
-	case gear.MatchParts:
-		s.Mismatch = 0
-	case gear.RenewTeeth:
-		s.Wear = 0
+	b.state = b.state.After(b.is, m)
+	if m.Work == gear.Straighten {
+		b.state.Tilt = b.dice.NormFloat64() * 0.15
 	}
 }
 
@@ -176,18 +160,7 @@ func ours(b *stand) (t tally) {
 			t.wrong = true
 		}
 		b.put(*a.Move)
-		switch a.Move.Work {
-		case gear.TurnBarrel, gear.Reclamp:
-			e.Now.Cable += a.Move.Cable
-		case gear.TurnLow:
-			e.Now.Low += float64(a.Move.Eighths) / 8 * b.taken.Screw
-		case gear.TurnHigh:
-			e.Now.High += float64(a.Move.Eighths) / 8 * b.taken.Screw
-		case gear.TurnGap:
-			e.Now.Gap += float64(a.Move.Eighths) / 8 * b.taken.Screw
-		default:
-			e = gear.Evidence{Gear: b.taken, History: e.History} // what was seen of the old part says nothing of the new one
-		}
+		e = e.After(*a.Move)
 	}
 	return t
 }

@@ -165,7 +165,7 @@ func TestComplaintsFollowTheOwnersWords(t *testing.T) {
 
 func TestPracticeHidesTheSameFaultEachTime(t *testing.T) {
 	w := New(nil, book, time.Now)
-	for _, f := range practice.PracticeBikes(w.Book()) {
+	for _, f := range exercises(w, "hunt") {
 		in := practice.Practice{Fault: f.ID, Seed: 11}
 		for range 40 {
 			view, err := practice.Practise(w.Book(), in)

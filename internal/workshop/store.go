@@ -10,6 +10,7 @@ import (
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/practice"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/stores"
@@ -28,6 +29,7 @@ type Store interface {
 	inspect.Store
 	guided.Store
 	findings.Store
+	practice.Store
 
 	SaveSettings(ctx context.Context, s record.Settings) (record.Settings, error)
 	OwnFiles(ctx context.Context) ([]OwnFile, error)

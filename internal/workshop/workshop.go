@@ -24,6 +24,7 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/practice"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/stores"
@@ -43,6 +44,8 @@ type Workshop struct {
 	*door.Diary
 	*owner.Correspondence
 
+	Practice *practice.Desk
+
 	store  Store
 	shelf  *atomic.Pointer[knowledge.Book] // holds what the trade and the workshop know
 	now    func() time.Time
@@ -59,7 +62,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
 	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
 	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store), fluid.NewShelf(shop, store)
-	w.Drawers = stores.Open(shop, store)
+	w.Drawers, w.Practice = stores.Open(shop, store), practice.NewDesk(shop, store)
 	w.Planner, w.Diary = brakes.NewPlanner(shop, store), door.NewDiary(shop, store)
 	w.Correspondence = owner.NewCorrespondence(shop, store, func(ctx context.Context, by record.Actor, job record.ID,
 		n record.NewEntry) error {

@@ -88,28 +88,6 @@ func take(e *gear.Evidence, in GearLook) {
 	}
 }
 
-// turn does what was turned to the evidence. What was seen before a part was renewed says nothing of the new one.
-func turn(e *gear.Evidence, in GearMove) {
-	eighths := float64(in.Eighths) / 8 * e.Gear.Screw
-	switch in.Work {
-	case gear.TurnBarrel:
-		e.Now.Cable += float64(in.Quarters) / 4 * e.Gear.Thread
-	case gear.Reclamp: // the barrel is in again, and has all of its turns
-		e.Now.Cable += float64(in.Quarters) / 4 * e.Gear.Thread
-		e.Gear.Turns = gear.UsualTurns + e.Now.Cable/e.Gear.Thread
-	case gear.TurnLow:
-		e.Now.Low += eighths
-	case gear.TurnHigh:
-		e.Now.High += eighths
-	case gear.TurnGap:
-		e.Now.Gap += eighths
-	case gear.RenewCable:
-		*e = gear.Evidence{Gear: e.Gear, History: gear.History{CableDays: 1}}
-	default:
-		*e = gear.Evidence{Gear: e.Gear}
-	}
-}
-
 // bench replays what was looked at and turned.
 func bench(s *record.Sheet, begun record.Entry) GearBench {
 	in := Begins.In(begun.Content)
@@ -126,11 +104,11 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 			}
 			step.Says = lookSays(in.Gear, *look)
 		case move != nil && s.Current(move.Indexing) == b.ID:
-			turn(e, *move)
+			*e = e.After(gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths})
 			if move.Work == gear.Straighten {
 				b.Hanger = nil
 			}
-			step.Says, step.Turn = moveSays(gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
+			step.Says, step.Turn = MoveSays(gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
 		default:
 			continue
 		}

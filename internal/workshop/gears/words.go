@@ -38,7 +38,7 @@ type GearDo struct {
 
 // GearAsk is what to look at next, in words.
 type GearAsk struct {
-	What     string `json:"what" enum:"shift,sight,push"`
+	What     string `json:"what" enum:"shift,sight,push,gauge"`
 	To       int    `json:"to"`
 	Up       bool   `json:"up"`
 	Sprocket int    `json:"sprocket"`
@@ -116,8 +116,8 @@ func way(n int) string {
 	return "out"
 }
 
-// moveSays says in a line what was turned or done.
-func moveSays(m gear.Move) string {
+// MoveSays says in a line what was turned or done.
+func MoveSays(m gear.Move) string {
 	switch m.Work {
 	case gear.TurnBarrel:
 		return fmt.Sprintf("Barrel %s %s", way(m.Quarters), turned(m.Quarters, quarter))
@@ -181,6 +181,8 @@ func asking(d gear.Drivetrain, a gear.Ask) *GearAsk {
 	case "sight":
 		out.Title = fmt.Sprintf("Sight it over %d", d.Teeth[a.Sprocket])
 		out.Says = "from behind, after a climb to it: how far does the pulley stand off the sprocket's middle?"
+	case "gauge":
+		out.Title, out.Says = "Lay the hanger gauge on it", "mech off: a bent hanger and parts that do not belong together look alike from here"
 	case "push":
 		out.Title, out.Says = "Push the mech in, and let go", "cable slack: does it spring back at once, all the way?"
 	}
@@ -189,7 +191,7 @@ func asking(d gear.Drivetrain, a gear.Ask) *GearAsk {
 
 // doing says what to do, and why.
 func doing(e gear.Evidence, m gear.Move, left int) *GearDo {
-	d := &GearDo{Work: m.Work, Quarters: m.Quarters, Eighths: m.Eighths, Title: moveSays(m), Done: "Turned; try again", Right: m.Right}
+	d := &GearDo{Work: m.Work, Quarters: m.Quarters, Eighths: m.Eighths, Title: MoveSays(m), Done: "Turned; try again", Right: m.Right}
 	mm := func(v float64) string { return measure.Format(math.Round(math.Abs(v)*100)/100) + " mm" }
 	towards := "the spokes"
 	if m.Pulley < 0 {
@@ -257,3 +259,6 @@ func offer(s *record.Sheet, w gear.Work) []lifeline.Renewal {
 	}
 	return record.Some(lifeline.Price(s, o))
 }
+
+// AskSays says in a line what to look at.
+func AskSays(d gear.Drivetrain, a gear.Ask) string { return asking(d, a).Title }

@@ -6,7 +6,6 @@ import (
 	"slices"
 
 	"utensil/core/diagnosis"
-	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -205,17 +204,6 @@ func answersOf(h *knowledge.Hunt, a diagnosis.Action) []string {
 	var out []string
 	for _, answer := range h.Checks[a.Check].Answers {
 		out = append(out, answer.Say)
-	}
-	return out
-}
-
-// PracticeBikes lists the complaints to practise on.
-func PracticeBikes(book *knowledge.Book) []hunt.Complaint {
-	out := []hunt.Complaint{}
-	for _, f := range book.Faults {
-		if slices.ContainsFunc(book.Kinds, func(k knowledge.Kind) bool { return f.When.Holds(k.Facts) }) {
-			out = append(out, hunt.Complaint{ID: f.ID, Name: f.Name})
-		}
 	}
 	return out
 }

@@ -661,8 +661,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Complaints to practise on */
-        get: operations["practice-bikes"];
+        /** What can be practised, by the part of the bike */
+        get: operations["practice-parts"];
         put?: never;
         /** A bike with a hidden fault, after the learner's steps */
         post: operations["practise"];
@@ -683,6 +683,40 @@ export interface paths {
         put?: never;
         /** A brake to practise bleeding on */
         post: operations["practice-brake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/gears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Gears to practise indexing on */
+        post: operations["practice-gears"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was practised: one's own, and everybody's for the shop owner */
+        get: operations["practice-record"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2045,6 +2079,26 @@ export interface components {
             released_at?: string;
             words: string;
         };
+        Exercise: {
+            about?: string;
+            /**
+             * Format: int64
+             * @description of 100
+             */
+            best: number;
+            /** @description of the complaint, the end of the brake, or the level */
+            id: string;
+            /** @enum {string} */
+            kind: "hunt" | "brake" | "gears";
+            /** Format: date-time */
+            last?: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description done to its end
+             */
+            times: number;
+        };
         Fact: {
             fact: string;
             label: string;
@@ -2369,7 +2423,7 @@ export interface components {
             to: number;
             up: boolean;
             /** @enum {string} */
-            what: "shift" | "sight" | "push";
+            what: "shift" | "sight" | "push" | "gauge";
         };
         GearAsked: {
             chain?: components["schemas"]["ChainAsked"];
@@ -2559,6 +2613,14 @@ export interface components {
             wired?: components["schemas"]["WiredAsked"];
             worn?: components["schemas"]["WornAsked"];
         };
+        GearReplay: {
+            /** @description what the program would have done with what had been seen */
+            better: string;
+            did: string;
+            /** Format: int64 */
+            looks: number;
+            same: boolean;
+        };
         GearSign: {
             indexing: string;
             note?: string;
@@ -2571,6 +2633,74 @@ export interface components {
             by: string;
             id: string;
             ridden: boolean;
+        };
+        GearTried: {
+            /** Format: int64 */
+            adjustments: number;
+            /**
+             * Format: int64
+             * @description sprocket that the chain lies on
+             */
+            at: number;
+            /** Format: double */
+            band_mm: number;
+            /**
+             * Format: int64
+             * @description quarters turned so far, outward
+             */
+            barrel: number;
+            gear: components["schemas"]["Drivetrain"];
+            /**
+             * Format: int64
+             * @description eighths, outward
+             */
+            high: number;
+            /**
+             * @description what the last act's shift did
+             * @enum {string}
+             */
+            last?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
+            /** Format: int64 */
+            level: number;
+            /**
+             * Format: int64
+             * @description eighths, outward
+             */
+            low: number;
+            /** @description of the level */
+            name: string;
+            /**
+             * Format: double
+             * @description how far the pulley stands off it, towards the spokes
+             */
+            off_mm: number;
+            /** @description what the program takes on the same gear, once it is over */
+            own?: components["schemas"]["Took"];
+            /** @description once it is over: what was done, and what the program would have done then */
+            replay: components["schemas"]["GearReplay"][];
+            /** @description what the last act showed */
+            said?: string;
+            /**
+             * Format: int64
+             * @description of 100, once it is won
+             */
+            score: number;
+            /** Format: double */
+            seconds: number;
+            /** @description every shift, with what it did last as it stands now */
+            shifts: components["schemas"]["TriedShift"][];
+            /** @description what was wrong, once it is over */
+            truth?: string;
+            won: boolean;
+        };
+        GearTry: {
+            acts: string[];
+            /** @description wants to be told */
+            gave_up?: boolean;
+            /** Format: int64 */
+            level: number;
+            /** Format: int64 */
+            seed: number;
         };
         Geared: {
             /**
@@ -3907,6 +4037,12 @@ export interface components {
             minutes: number;
             tools?: string;
         };
+        PracticePart: {
+            /** @description the point of the bike's drawing */
+            at: string;
+            exercises: components["schemas"]["Exercise"][];
+            name: string;
+        };
         PracticeShown: {
             answer: string;
             /** @description nothing would have told more for its minutes */
@@ -3943,6 +4079,24 @@ export interface components {
             over: boolean;
             /** @description what was wrong, once it is over */
             truth?: string[];
+        };
+        Practised: {
+            /** Format: int64 */
+            best: number;
+            /**
+             * Format: int64
+             * @description the score of the first time
+             */
+            first: number;
+            kind: string;
+            /** Format: date-time */
+            last: string;
+            name: string;
+            staff: string;
+            /** Format: int64 */
+            times: number;
+            what: string;
+            who: string;
         };
         Procedure: {
             choices?: components["schemas"]["Choice"][];
@@ -4960,6 +5114,16 @@ export interface components {
             title: string;
             words: string;
         };
+        Took: {
+            /** Format: int64 */
+            adjustments: number;
+            /** Format: int64 */
+            looks: number;
+            /** Format: double */
+            seconds: number;
+            /** @description every shift came out crisp */
+            settled: boolean;
+        };
         ToolReading: {
             /**
              * Format: date-time
@@ -5098,6 +5262,13 @@ export interface components {
             cause: string;
             cured: boolean;
             hunt: string;
+        };
+        TriedShift: {
+            /** @enum {string} */
+            result?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
+            /** Format: int64 */
+            to: number;
+            up: boolean;
         };
         Verdict: {
             /**
@@ -6699,7 +6870,7 @@ export interface operations {
             };
         };
     };
-    "practice-bikes": {
+    "practice-parts": {
         parameters: {
             query?: never;
             header?: never;
@@ -6714,7 +6885,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Complaint"][];
+                    "application/json": components["schemas"]["PracticePart"][];
                 };
             };
             /** @description Error */
@@ -6781,6 +6952,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BrakeTried"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "practice-gears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearTry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearTried"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "practice-record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practised"][];
                 };
             };
             /** @description Error */

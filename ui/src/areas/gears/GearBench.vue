@@ -32,8 +32,9 @@ watch(
   () => {
     picked.value = sighting.value = undefined
     typed.value = ''
-    gauging.value = false
+    gauging.value = props.bench.ask?.what === 'gauge'
   },
+  { immediate: true },
 )
 const ask = computed(() => props.bench.ask)
 const sight = computed(

@@ -11,7 +11,11 @@ export interface Column {
 }
 
 /** Seen from behind the spokes lie to the left: the largest sprocket comes first. */
-export function columnsOf(bench: Schemas['GearBench'], width: number, tallest: number) {
+export function columnsOf(
+  bench: Pick<Schemas['GearBench'], 'gear' | 'stands_mm' | 'band_mm'>,
+  width: number,
+  tallest: number,
+) {
   const { teeth, spacing_mm } = bench.gear
   const margin = 44
   const scale = Math.min(22, (width - 2 * margin) / ((teeth.length + 0.6) * spacing_mm))

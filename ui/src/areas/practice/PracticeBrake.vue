@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { useMutation } from '@tanstack/vue-query'
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 
 import { ask, client } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -11,7 +12,9 @@ import HoseDrawing from './HoseDrawing.vue'
 
 /** A simulated circuit to bleed: bubbles move by the same computation that judges hoses at the bench. */
 const seed = ref(Math.floor(Math.random() * 1e9))
-const rear = ref(true)
+const route = useRoute()
+const cache = useQueryClient()
+const rear = ref(route.query.end !== 'front')
 const acts = ref<string[]>([])
 const groups = [
   {
@@ -53,7 +56,8 @@ const frame = ref(0)
 const look = useMutation({
   mutationFn: (all: string[]) =>
     ask(client.POST('/api/practice/brake', { body: { seed: seed.value, rear: rear.value, acts: all } })),
-  onSuccess: (_, all) => {
+  onSuccess: (shown, all) => {
+    if (shown.bled && all.length) void cache.invalidateQueries({ queryKey: ['practice'] })
     acts.value = all
     frame.value = 0
     roll.resume()

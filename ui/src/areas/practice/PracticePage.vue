@@ -1,131 +1,115 @@
 <script setup lang="ts">
-import { useMutation, useQuery } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { ask, client, type Schemas } from '@/api/client'
+import { useBook } from '@/api/job'
+import BikeDrawing from '@/drawing/BikeDrawing.vue'
+import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import { percent } from '@/parts/words'
+import LoadingRule from '@/parts/LoadingRule.vue'
+import { useTimes } from '@/parts/time'
 
-/** A bike with a hidden fault to practise on: choose checks, put causes right, be told what was better. */
-type Step = Schemas['PracticeStep']
+import PracticeRecord from './PracticeRecord.vue'
 
-const { data: faults, error } = useQuery({
-  queryKey: ['practice'],
+/** What can be practised, by the part of the bike, with what was done before. */
+const { data: parts, error } = useQuery({
+  queryKey: ['practice', 'parts'],
   queryFn: () => ask(client.GET('/api/practice')),
-  staleTime: Infinity,
 })
-const fault = ref('')
-const seed = ref(0)
-const steps = ref<Step[]>([])
-const look = useMutation({
-  mutationFn: (taken: Step[]) =>
-    ask(client.POST('/api/practice', { body: { fault: fault.value, seed: seed.value, steps: taken } })),
-  onSuccess: (_, taken) => (steps.value = taken),
-})
-const view = computed(() => (fault.value ? look.data.value : undefined))
-const checks = computed(() => view.value?.choices.filter((c) => c.check) ?? [])
-const remedies = computed(() => view.value?.choices.filter((c) => c.cause) ?? [])
-
-function begin(id: string) {
-  fault.value = id
-  seed.value = Math.floor(Math.random() * 1e9)
-  look.mutate([])
+const { data: book } = useBook()
+const { date } = useTimes()
+const router = useRouter()
+/** A bike that has most of what is practised at. */
+const facts = computed(() => book.value?.kinds.find((k) => k.id === 'trail')?.facts)
+const markOf = (list: Schemas['Exercise'][]) =>
+  list.every((e) => e.best >= 80) ? 'sound' : list.some((e) => e.times) ? 'watch' : 'open'
+const points = computed(() =>
+  (parts.value ?? []).map((p) => ({ id: p.at, name: p.name, mark: markOf(p.exercises) })),
+)
+const place = ref('')
+const part = computed(() => parts.value?.find((p) => p.at === place.value))
+const tried = (list: Schemas['Exercise'][]) => list.filter((e) => e.times).length
+function begin(e: Schemas['Exercise']) {
+  if (e.kind === 'hunt') void router.push({ name: 'practice-hunt', query: { fault: e.id } })
+  else if (e.kind === 'brake') void router.push({ name: 'practice-brake', query: { end: e.id } })
+  else void router.push({ name: 'practice-gears', query: { level: e.id } })
 }
-const take = ({ check, cause }: Step) => look.mutate([...steps.value, { check, cause }])
-const best = computed(() => view.value?.done.filter((d) => d.best).length ?? 0)
 </script>
 
 <template>
   <main id="main" class="flex flex-1 flex-col">
-    <div class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-ink px-5 py-3">
+    <div class="flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink px-5 py-3">
       <h1>Practice</h1>
-      <p class="text-soft">A bike with a hidden fault. Find it in few minutes; nothing can be broken here.</p>
-      <RouterLink v-if="!view" :to="{ name: 'practice-brake' }" class="button ml-auto"
-        >Bleed a practice brake</RouterLink
-      >
-      <button v-else type="button" class="button ml-auto" @click="fault = ''">Choose another</button>
+      <p class="text-soft">Bikes with a hidden fault. Nothing can be broken here.</p>
     </div>
     <FaultNote v-if="error" class="m-5" :fault="error" />
-    <FaultNote v-if="look.error.value" class="m-5" :fault="look.error.value" />
-
-    <ul v-if="!view" class="grid gap-2 px-5 py-4 sm:grid-cols-2 lg:grid-cols-3">
-      <li v-for="f in faults" :key="f.id">
-        <button type="button" class="button w-full justify-start! text-left" @click="begin(f.id)">
-          {{ f.name }}
-        </button>
-      </li>
-    </ul>
-    <div v-else class="grid flex-1 lg:grid-cols-[minmax(0,1fr)_400px]">
-      <div class="px-5 py-4">
-        <p class="text-2xl font-[720]">{{ view.name }}</p>
-        <p v-if="view.caution" class="mt-2 bg-ochre-wash px-3 py-2">{{ view.caution }}</p>
-        <section
-          v-if="view.over"
-          class="mt-4 border border-ink bg-paper p-4"
-          aria-labelledby="found"
-          aria-live="polite"
-        >
-          <h2 id="found">Found</h2>
-          <p class="mt-1 text-2xl font-[720]">{{ view.truth?.join(' and ') }}</p>
-          <p class="mt-1">
-            You took <b class="figure">{{ view.minutes }} min</b>; on this bike the program would have taken
-            <b class="figure">{{ view.advised }} min</b>. {{ best }} of {{ view.done.length }} choices were
-            the best there was.
-          </p>
-          <button type="button" class="button button-go mt-3" @click="begin(fault)">
-            Another bike with this
-          </button>
-        </section>
-        <template v-else>
-          <h2 class="mt-4 mb-1">Check something</h2>
-          <ul class="grid gap-2">
-            <li v-for="c in checks" :key="c.check">
-              <button
-                type="button"
-                class="button w-full justify-between! py-1.5 text-left"
-                :disabled="look.isPending.value"
-                @click="take(c)"
-              >
-                <span>{{ c.do }}</span><span class="figure shrink-0 font-normal text-soft"
-                  >{{ c.minutes }} min</span
-                >
-              </button>
-            </li>
-          </ul>
-          <h2 class="mt-4 mb-1">Or put a cause right</h2>
-          <ul class="grid gap-2 sm:grid-cols-2">
-            <li v-for="c in remedies" :key="c.cause">
-              <button
-                type="button"
-                class="button w-full justify-between! py-1.5 text-left"
-                :disabled="look.isPending.value"
-                @click="take(c)"
-              >
-                <span>{{ c.do }}</span><span class="figure shrink-0 font-normal text-soft"
-                  >{{ c.minutes }} min</span
-                >
-              </button>
-            </li>
-          </ul>
-        </template>
+    <LoadingRule v-if="!parts && !error" class="m-5" />
+    <div v-if="parts" class="grid items-start gap-5 px-5 py-4 lg:grid-cols-2">
+      <div class="lg:sticky lg:top-4">
+        <BikeDrawing
+          v-if="facts"
+          :facts="facts"
+          :points="points"
+          :chosen="place"
+          :way="false"
+          class="h-80 border border-rule bg-paper lg:h-[440px]"
+          title="The bike: press a part for what can be practised at it"
+          @choose="place = $event === place ? '' : $event"
+        />
+        <p class="mt-1 text-sm text-soft">
+          Dashed: not tried yet. Half: tried. Ring: eighty and more of a hundred in all of it.
+        </p>
       </div>
-      <section class="border-rule px-4 py-4 lg:border-l" aria-labelledby="so-far">
-        <h2 id="so-far" class="mb-1">
-          So far · <span class="figure">{{ view.minutes }} min</span>
+      <section v-if="part" aria-labelledby="part">
+        <h2 id="part" class="flex items-center border-b border-ink pb-1">
+          {{ part.name }}
+          <button type="button" class="button button-quiet ml-auto min-h-9!" @click="place = ''">
+            The whole bike
+          </button>
         </h2>
-        <p v-if="!view.done.length" class="text-soft">Nothing yet. What would tell most for its minutes?</p>
-        <ol>
-          <li v-for="(d, i) in view.done" :key="i" class="border-b border-rule py-2">
-            <p class="text-soft">{{ d.do }}</p>
-            <p>
-              <b>{{ d.answer }}</b> · now likeliest: {{ d.top }} {{ percent(d.chance) }}
-            </p>
-            <p class="text-sm" :class="d.best ? 'text-moss' : 'text-soft'">
-              {{ d.best ? 'The best there was.' : `Told more for its minutes: ${d.better}` }}
-            </p>
+        <ul>
+          <li v-for="e in part.exercises" :key="e.kind + e.id" class="border-b border-rule">
+            <button
+              type="button"
+              class="flex min-h-14 w-full items-center gap-3 px-1 py-1.5 text-left hover:bg-wash"
+              @click="begin(e)"
+            >
+              <ConditionMark :mark="markOf([e])" />
+              <span class="min-w-0 flex-1 leading-tight"
+                ><b>{{ e.name }}</b
+                ><span v-if="e.about" class="block text-[15px] text-soft">{{ e.about }}</span></span
+              >
+              <span v-if="e.times" class="shrink-0 text-right text-[15px] leading-tight text-soft"
+                ><span class="figure text-ink">{{ e.best }}</span> at best<span class="block text-sm"
+                  >{{ e.times }} × · {{ e.last && date(e.last) }}</span
+                ></span
+              >
+            </button>
           </li>
-        </ol>
+        </ul>
+      </section>
+      <section v-else aria-labelledby="whole">
+        <h2 id="whole" class="border-b border-ink pb-1">What can be practised, by the part of the bike</h2>
+        <ul>
+          <li v-for="p in parts" :key="p.at" class="border-b border-rule">
+            <button
+              type="button"
+              class="flex min-h-12 w-full items-center gap-3 px-1 py-1.5 text-left hover:bg-wash"
+              @click="place = p.at"
+            >
+              <ConditionMark :mark="markOf(p.exercises)" />
+              <b class="min-w-0 flex-1">{{ p.name }}</b>
+              <span class="text-[15px] text-soft"
+                ><span class="figure text-ink">{{ tried(p.exercises) }}</span> of
+                <span class="figure">{{ p.exercises.length }}</span> done</span
+              >
+            </button>
+          </li>
+        </ul>
       </section>
     </div>
+    <PracticeRecord class="px-5 pb-6" />
   </main>
 </template>

@@ -8,9 +8,21 @@ export const pages: RouteRecordRaw[] = [
     meta: { title: 'Practice' },
   },
   {
+    path: '/practice/hunt',
+    name: 'practice-hunt',
+    component: () => import('./PracticeHunt.vue'),
+    meta: { title: 'Practice' },
+  },
+  {
     path: '/practice/brake',
     name: 'practice-brake',
     component: () => import('./PracticeBrake.vue'),
     meta: { title: 'Practice brake' },
+  },
+  {
+    path: '/practice/gears',
+    name: 'practice-gears',
+    component: () => import('./PracticeGears.vue'),
+    meta: { title: 'Practice gears' },
   },
 ]

@@ -36,7 +36,11 @@ const initials = computed(() =>
 
 <template>
   <header class="flex h-[52px] shrink-0 items-stretch gap-2 bg-head px-3 text-on-head sm:gap-6 sm:px-5">
-    <RouterLink :to="{ name: 'today' }" class="flex items-center gap-2.5 text-xl font-[760] tracking-tight">
+    <RouterLink
+      :to="{ name: 'today' }"
+      aria-label="Utensil"
+      class="flex items-center gap-2.5 text-xl font-[760] tracking-tight"
+    >
       <svg
         width="30"
         height="22"

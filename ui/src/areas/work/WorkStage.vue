@@ -58,7 +58,9 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
         class="button"
         :class="job.gears.some((g) => !g.signed) && 'button-go'"
         :to="{ name: 'job-gears', params: { id: job.job.id } }"
-        >{{ job.gear_families.length ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios' }}</RouterLink
+        >{{
+          job.gear_families.length ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios'
+        }}</RouterLink
       >
       <RouterLink
         v-for="r in open"

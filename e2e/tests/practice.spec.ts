@@ -1,0 +1,50 @@
+import { expect } from '@playwright/test'
+
+import { expectSound, signIn, test } from './bench'
+
+test('practice gears are won by the keyboard, and kept', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/practice')
+  await expectSound(page, 'Practice')
+  await page
+    .getByRole('group', { name: /^The bike/ })
+    .getByRole('button', { name: /^Gears/ })
+    .click()
+  await page.getByRole('button', { name: 'Practice gears, level 1' }).click()
+  await expectSound(page, 'Practice gears')
+  const said = page.locator('p[aria-live="polite"]')
+  await page.keyboard.press('ArrowLeft')
+  await expect(said).not.toHaveText('Shift, and look what it does.')
+  await page.keyboard.press('Enter')
+  await expect(said).toContainText('Not yet')
+  const signed = page.getByRole('heading', { name: 'Signed' })
+  for (let n = 1; n < 16 && !(await signed.count()); n++) {
+    await page.keyboard.press('+')
+    await expect(page.getByRole('group', { name: 'The gear from behind' })).toContainText(`${n} ¼`)
+    await page.keyboard.press('Enter')
+    await expect(said).toContainText(/Not yet|Every shift is crisp/)
+  }
+  await expect(signed).toBeVisible()
+  const outcome = page.getByRole('region', { name: 'Signed' })
+  await expect(outcome).toContainText('slack')
+  await expect(outcome).toContainText('The program on the same gear')
+  await expect(page.getByRole('heading', { name: 'What you did' })).toBeVisible()
+  await expectSound(page, 'Practice gears, won')
+
+  await page.goto('/practice')
+  await expect(page.getByRole('region', { name: 'Done so far' })).toContainText('Practice gears, level 1')
+  await page.getByRole('button', { name: /Gears.* of \d+ done/ }).click()
+  await expect(page.getByRole('button', { name: 'Practice gears, level 1' })).toContainText('at best')
+})
+
+test('what practice gears were is told to whoever gives up, on a phone too', async ({ page }) => {
+  await signIn(page)
+  await page.setViewportSize({ width: 390, height: 800 })
+  await page.goto('/practice/gears?level=4')
+  await page.getByRole('button', { name: 'Lay the gauge on' }).click()
+  await expect(page.locator('p[aria-live="polite"]')).toContainText('The gauge reads')
+  await page.getByRole('button', { name: 'Barrel out', exact: true }).click()
+  await page.getByRole('button', { name: 'I give up' }).click()
+  await expect(page.getByRole('region', { name: 'What it was' })).toContainText('hanger bent')
+  await expectSound(page, 'Practice gears on a phone')
+})
