@@ -19,7 +19,38 @@ type Place struct {
 	Particulars []fit.Particular `yaml:"particulars" json:"particulars"`
 	Bearing     string           `yaml:"bearing" json:"bearing,omitempty"` // the seat of the bearing that sits there
 	Balls       string           `yaml:"balls" json:"-"`                   // where loose balls lie there: front hub, headset
+	Again       *Again           `yaml:"again" json:"-"`
 	Source      string           `yaml:"source" json:"source"`
+}
+
+// Again is when a new part is looked at again: it settles, or wears by the distance.
+type Again struct {
+	Days      int    `yaml:"days"`         // where nobody knows how far the bike goes
+	Distance  int    `yaml:"km,omitempty"` // 0 for what comes by the days alone
+	What      string `yaml:"what"`
+	Point     string `yaml:"point,omitempty"`
+	Operation string `yaml:"operation,omitempty"`
+}
+
+// In is in how many days, for a bike that goes so far in a week; 0 for nobody knows.
+func (a Again) In(weeklyKm int) int {
+	if a.Distance == 0 || weeklyKm <= 0 {
+		return a.Days
+	}
+	return max(14, min(730, a.Distance*7/weeklyKm))
+}
+
+func (a Again) validate(b *Book) error {
+	if a.Days < 1 || a.What == "" || a.Distance < 0 {
+		return errors.New("what is looked at again needs days and what it is for")
+	}
+	if _, known := b.Point(a.Point); a.Point != "" && !known {
+		return fmt.Errorf("looked at again is %q, which is no point", a.Point)
+	}
+	if _, known := b.Operation(a.Operation); a.Operation != "" && !known {
+		return fmt.Errorf("looked at again is %q, which is no operation", a.Operation)
+	}
+	return nil
 }
 
 func (p Place) key() string { return p.ID }
@@ -74,6 +105,11 @@ func (b *Book) validatePlace(p Place) error {
 			if _, known := p.Particular(id); !known {
 				return fmt.Errorf("a bearing sits there: it needs the particular %q", id)
 			}
+		}
+	}
+	if p.Again != nil {
+		if err := p.Again.validate(b); err != nil {
+			return err
 		}
 	}
 	if p.Balls != "" && !slices.ContainsFunc(b.Balls, func(x Ball) bool { return x.Usual[p.Balls] > 0 }) {

@@ -83,6 +83,23 @@ type Outcome struct {
 	Most  int    `json:"most,omitempty" yaml:"most" doc:"how often it may lead there in one run"`
 	Then  string `json:"then,omitempty" yaml:"then" doc:"the step it leads to after that"`
 	Fails bool   `json:"fails,omitempty" yaml:"fails" doc:"the test that the step signs did not pass"`
+	Leave bool   `json:"leave,omitempty" yaml:"leave" doc:"the work is left: something else comes first"`
+}
+
+// Left says whether a run of the procedure ended because something else comes first: nothing counts as done then.
+func (p Procedure) Left(marks []Mark) bool {
+	if len(marks) == 0 {
+		return false
+	}
+	last := marks[len(marks)-1]
+	for _, s := range p.Steps {
+		for _, o := range s.Outcomes {
+			if s.ID == last.Step && o.Say == last.Outcome {
+				return o.Leave
+			}
+		}
+	}
+	return false
 }
 
 // End is where an outcome leads that ends the procedure.

@@ -105,6 +105,9 @@ func (s Step) validateOutcomes() error {
 		if (o.Most > 0) != (o.Then != "") || o.Most < 0 || o.Most > 20 {
 			return fmt.Errorf("step %s: %q is counted up to 20 times and then leads somewhere: give it both, most and then", s.ID, o.Say)
 		}
+		if o.Leave && o.To != End {
+			return fmt.Errorf("step %s: %q leaves the work, and does not lead to the end", s.ID, o.Say)
+		}
 		if o.Fails && (s.Record == nil || s.Record.Sign == "") {
 			return fmt.Errorf("step %s: %q says that a test fails, and the step signs none", s.ID, o.Say)
 		}

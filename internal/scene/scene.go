@@ -326,9 +326,11 @@ func (t *teller) callBack(ctx context.Context, now time.Time) error {
 		return err
 	}
 	open = slices.DeleteFunc(open, func(c record.CallBack) bool {
-		return len(c.Fasteners) == 0 || c.Due >= now.Format(time.DateOnly)
+		return c.Due >= now.Format(time.DateOnly)
 	})
-	for _, c := range open[:max(0, len(open)-1)] { // the latest is still to ring
+	torqued := slices.DeleteFunc(slices.Clone(open), func(c record.CallBack) bool { return len(c.Fasteners) == 0 })
+	looked := slices.DeleteFunc(open, func(c record.CallBack) bool { return c.Point != "chain" && c.Point != "cables" })
+	for _, c := range append(looked, torqued[:max(0, len(torqued)-1)]...) { // the latest is still to ring
 		if _, err := t.shop.SaveCallBack(ctx, t.who[2], c.ID, door.CallBackChange{State: "done", Due: c.Due,
 			Note: "Came by after the first ride; all had held.", Version: c.Version}); err != nil {
 			return fmt.Errorf("settling a call-back: %w", err)

@@ -8,9 +8,14 @@ import (
 
 	"utensil/core/gear"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/gears"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/work"
 )
 
 // indexed is a desk with a bike whose gears are being indexed, and what lies open of it.
@@ -278,4 +283,53 @@ func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
 	assert.Empty(t, note(t, w, r, right))
 	slack := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkSlack, Returns: "right", DustCap: "there"}}
 	assert.Equal(t, []string{"Hub gear's mark"}, note(t, w, r, slack))
+}
+
+// A new cable settles, a new chain is gauged after its distance: the bike is called back, by how far it goes.
+func TestANewCableAndAChainCallTheBikeBack(t *testing.T) {
+	w, r := discBike(t)
+	r.Bike.WeeklyKm = 70
+	due := func() map[string]string {
+		out := map[string]string{}
+		for _, c := range door.CallBacks(lay(w, r)) {
+			out[c.Point] = c.Due
+		}
+		return out
+	}
+	assert.Empty(t, due()["chain"])
+	for _, place := range []string{"gear-cable", "chain"} {
+		require.NoError(t, write(w, r, parts.Puttings.Says(parts.Putting{Place: place, Grade: "new", From: "stock",
+			Why: "worn", Became: "scrap"}), nil))
+	}
+	s := lay(w, r)
+	assert.Equal(t, s.Day(21), due()["cables"])
+	assert.Equal(t, s.Day(150), due()["chain"], "1500 km at 70 km a week")
+	r.Bike.WeeklyKm = 0
+	assert.Equal(t, s.Day(270), due()["chain"], "nobody knows how far it goes")
+}
+
+// Guided work that is left because something else comes first does nothing, and calls nobody back.
+func TestWorkThatIsLeftIsNotDone(t *testing.T) {
+	for outcome, finished := range map[string]int{"Worn: it is replaced": 0, "Worth washing": 1} {
+		w, r := discBike(t)
+		r.Bike.Facts.Gears, r.Bike.Facts.Speeds, r.Bike.Facts.Rings = "hub", 5, 1
+		require.NoError(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "chain-bath",
+			Choices: map[string]string{"after": "oil"}}), nil))
+		for n := 0; !work.Runs.Of(lay(w, r))[0].Finished; n++ {
+			require.Less(t, n, 30)
+			v := work.Runs.Of(lay(w, r))[0]
+			if v.Now.Record != nil && v.Now.Record.Point != "" {
+				require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: "0.3"}), nil))
+			}
+			step := guided.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}
+			if len(v.Now.Outcomes) > 0 {
+				step.Outcome = v.Now.Outcomes[0].Say
+			}
+			if v.Now.ID == "gauge" {
+				step.Outcome = outcome
+			}
+			require.NoError(t, write(w, r, guided.Steps.Says(step), nil))
+		}
+		assert.Len(t, guided.Finished.Of(lay(w, r)), finished, outcome)
+	}
 }

@@ -117,6 +117,11 @@ func OnLeaving(s *record.Sheet) Seal {
 // procedures ask for, and what sits there for now.
 func madeBy(s *record.Sheet) []record.CallBack {
 	out := append(comesBack(s), forNow(s)...)
+	for _, c := range lookedAtAgain(s) {
+		if !slices.ContainsFunc(out, func(o record.CallBack) bool { return o.What == c.What }) {
+			out = append(out, c)
+		}
+	}
 	if c := recheck(s); c != nil {
 		out = append(out, *c)
 	}
@@ -202,6 +207,19 @@ func comesBack(s *record.Sheet) (out []record.CallBack) {
 				out = append(out, back)
 			}
 		}
+	}
+	return out
+}
+
+// lookedAtAgain lists the call-backs for what was fitted new in this job: a cable settles, a chain wears by the distance.
+func lookedAtAgain(s *record.Sheet) (out []record.CallBack) {
+	for _, in := range parts.Puttings.All(s.Ledger) {
+		place, _ := s.Book.Place(in.Place)
+		if place.Again == nil || in.Grade != "new" || in.ForNow {
+			continue
+		}
+		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", What: place.Again.What,
+			Operation: place.Again.Operation, Point: place.Again.Point, Due: s.Day(place.Again.In(s.Bike.WeeklyKm))})
 	}
 	return out
 }

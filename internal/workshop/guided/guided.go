@@ -183,11 +183,12 @@ func marksOf(s *record.Sheet, run record.ID) (marks []procedure.Mark) {
 	return marks
 }
 
-// Finished are the runs of a job that came to their end.
+// Finished are the runs of a job that came to their end, and were not left because something else comes first.
 var Finished = record.Derive(func(s *record.Sheet) (ended []*Guided) {
 	for e, in := range Starts.All(s.Ledger) {
 		p := in.Work.Procedure
-		if state, err := p.At(in.Choices, marksOf(s, e.ID)); err == nil && state.Now >= len(p.Steps) {
+		marks := marksOf(s, e.ID)
+		if state, err := p.At(in.Choices, marks); err == nil && state.Now >= len(p.Steps) && !p.Left(marks) {
 			ended = append(ended, in)
 		}
 	}

@@ -3575,6 +3575,8 @@ export interface components {
         Outcome: {
             /** @description the test that the step signs did not pass */
             fails?: boolean;
+            /** @description the work is left: something else comes first */
+            leave?: boolean;
             /**
              * Format: int64
              * @description how often it may lead there in one run
