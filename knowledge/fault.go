@@ -8,6 +8,7 @@ import (
 
 	"utensil/core/bike"
 	"utensil/core/diagnosis"
+	"utensil/core/gear"
 	"utensil/core/wear"
 )
 
@@ -42,6 +43,7 @@ type Cause struct {
 	Touches   []string       `yaml:"touches"`   // fasteners that the remedy disturbs
 	Unsafe    bool           `yaml:"unsafe"`    // the bike must not be ridden with it
 	Rescuable bool           `yaml:"rescuable"` // the part may be saved instead of replaced
+	Found     []string       `yaml:"found"`     // what the complaint's bench calls it
 }
 
 // Check is one thing to look at, with what each answer says.
@@ -247,6 +249,11 @@ func (v *faultProof) cause(c Cause) {
 	}
 	if _, known := v.book.Operation(c.Operation); !known && c.Operation != "" {
 		v.wrong(line, "there is no operation %q", c.Operation)
+	}
+	for _, name := range c.Found {
+		if !slices.Contains(gear.Causes, gear.Cause(name)) || v.fault.Bench == "" {
+			v.wrong(line, "%s is found by a bench as %q, which no bench of this complaint finds", c.ID, name)
+		}
 	}
 	if c.Minutes <= 0 {
 		v.wrong(line, "%s needs minutes: its remedy is work that can be offered", c.ID)

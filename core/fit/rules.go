@@ -12,9 +12,10 @@ import (
 // not know both sides. Common practice, no published source, unless a rule names one.
 var rules = map[string][]rule{
 	"chain":          {chainSpeeds, chainLength},
-	"sprockets":      {sprocketCount, same("spline", "freehub", "spline", "freehub body"), largestOfMech, takenUp, chainAfter},
+	"shifter":        {shifterClicks, pullMatches},
+	"sprockets":      {pullMatches, sprocketCount, same("spline", "freehub", "spline", "freehub body"), largestOfMech, takenUp, chainAfter},
 	"rings":          {sameCount("bolts", "the crank's arms"), same("circle", "", "circle", "bolt circle"), takenUp},
-	"rear-mech":      {mechSpeeds, mechLargest, mechTakesUp},
+	"rear-mech":      {pullMatches, mechSpeeds, mechLargest, mechTakesUp},
 	"guide-pulleys":  {sameCount("teeth", "the cage")},
 	"crank":          {crankLength},
 	"bottom-bracket": {bracketFixed, bracketShell, bracketAxle},

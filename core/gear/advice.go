@@ -143,6 +143,9 @@ func (m Move) none() bool {
 var order = []Cause{CableSet, CableRubs, HangerBent, LowIn, LowOut, HighIn, HighOut, PivotsDry, GapWide, GapNear, Unmatched, TeethWorn,
 	HangerTurn}
 
+// Causes are all that may be found behind gears that do not shift.
+var Causes = append(slices.Clone(order), CableSettled)
+
 // Standing are the shifts that were tried as it is set now, each as it was seen last.
 func (e Evidence) Standing() (tried []Seen) {
 	for _, s := range slices.Backward(e.Seen) {

@@ -20,6 +20,9 @@ const (
 	GapWide    Cause = "gap_wide"
 	GapNear    Cause = "gap_near"
 	TeethWorn  Cause = "worn"
+
+	// CableSettled is a cable that is set wrong because it was new: it is found by its age, not by what a shift does.
+	CableSettled Cause = "settled"
 )
 
 // History is what is known of a bike that moves what is likely before anything was tried.

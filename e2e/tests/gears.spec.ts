@@ -1,6 +1,7 @@
 import { expect, type Page } from '@playwright/test'
 
 import { expectSound, leaving, openJob, signIn, stage, test } from './bench'
+import { choose, runThrough } from './run'
 
 /** What a gear does whose pulley stands so far off every sprocket, in mm towards the spokes. */
 const does = (off: number, up: boolean) => {
@@ -77,8 +78,143 @@ test('a bike is indexed from the hunt to the signature, by keyboard', async ({ p
   await sign.click()
   await expect(page.getByText('Signed by Tomas Brandvold').first()).toBeVisible()
   await expect(leaving(page)).not.toContainText('Index the gears')
+
+  // It goes back to the hunt that asked, and is ridden once more under load.
+  await page.getByRole('button', { name: /^Cured: close/ }).click()
+  await expect(page.getByRole('button', { name: /^Cured: close/ })).toHaveCount(0)
+  await expect(leaving(page)).toContainText('Gears under load')
+  await page.getByRole('button', { name: 'Not under load: tried again here' }).click()
+  await expect(leaving(page)).toContainText('Index the gears')
+  await page.keyboard.press('-')
+  await page.getByRole('button', { name: 'Ridden: every gear holds under load' }).click()
+  await expect(leaving(page)).not.toContainText('Gears under load')
   await page.setViewportSize({ width: 390, height: 800 })
   const over = () =>
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   await expect.poll(over).toBeLessThanOrEqual(0)
+})
+
+/** bench opens one of a bike's benches of the gears. */
+async function bench(page: Page, bike: string, name: string) {
+  await openJob(page, bike)
+  await stage(page, 'Work').click()
+  await page.getByRole('link', { name: /^(Index the gears|Gears)/ }).click()
+  await page.getByRole('navigation', { name: 'Benches of the gears' }).getByRole('button', { name }).click()
+}
+const says = (page: Page) => page.getByRole('complementary', { name: 'What it comes to' })
+
+test('every bench of a bike with a mech answers as it is typed, and keeps what it was asked', async ({
+  page,
+}) => {
+  test.slow()
+  await signIn(page, 'Tomas Brandvold')
+  await bench(page, 'Wherry Plover', 'Front mech')
+  await page.getByLabel(/^Outer plate over/).fill('2')
+  await page.getByLabel(/^Its tail turned/).fill('two')
+  await expect(page.getByText('“two” is no figure').first()).toBeVisible()
+  await page.getByLabel(/^Its tail turned/).fill('2')
+  await expect(says(page)).toContainText('First the clamp')
+  await expectSound(page, 'Front mech bench')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(leaving(page)).toContainText('Front mech')
+  await page.getByLabel(/^Its tail turned/).fill('0')
+  await expect(says(page)).toContainText('It stands right')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(leaving(page)).not.toContainText('Front mech')
+
+  const open = (name: string) =>
+    page.getByRole('navigation', { name: 'Benches of the gears' }).getByRole('button', { name }).click()
+  await open('Hanger')
+  for (const [hour, mm] of [
+    ['Above', '37'],
+    ['Ahead', '33'],
+    ['Below', '27.5'],
+    ['Behind', '31'],
+  ] as const)
+    await page.getByLabel(new RegExp(`^${hour}`)).fill(mm)
+  await expect(says(page)).toContainText('leaning in at 6 o')
+  await expectSound(page, 'Hanger bench')
+  await open('Cable’s way')
+  await page.getByLabel('Inner in it').last().selectOption('rusty')
+  await expect(says(page)).toContainText('It costs most over “rear loop”')
+  await expectSound(page, 'Cable bench')
+  await open('Chain’s length')
+  await page.getByLabel('Rings, teeth').fill('30 46')
+  await page.getByLabel(/^Sprockets, teeth/).fill('11 36')
+  await page.getByLabel('Crank to hub, mm').fill('440')
+  await page.getByLabel(/^Cage/).fill('90')
+  await expect(says(page)).toContainText(/11\d links/)
+  await expectSound(page, 'Chain bench')
+  await open('Chain’s wear')
+  await page.getByLabel(/^Length/).fill('308')
+  await page.getByLabel('Sprockets, teeth').fill('11 13 15 17 19 21 24 28 32 36')
+  await page.getByLabel(/^Chains/).fill('3')
+  await expect(says(page)).toContainText(/A new chain will skip on .*15/)
+  await expectSound(page, 'Chain wear bench')
+  await open('Ratios')
+  await page.getByLabel('Rings, teeth').fill('30 46')
+  await page.getByLabel('Sprockets, teeth, smallest first').fill('11 13 15 17 19 21 24 28 32 36')
+  await page.getByLabel('Tyre, mm').fill('37')
+  await page.getByRole('button', { name: 'What if something is changed?' }).click()
+  await page.getByLabel('Rings, teeth').nth(1).fill('26 42')
+  await expect(says(page)).toContainText('The lowest gear is 13 % easier')
+  await expectSound(page, 'Ratios')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await page.reload()
+  await expect(page.getByLabel('Rings, teeth').nth(1)).toHaveValue('26 42')
+  await page.setViewportSize({ width: 390, height: 800 })
+  const over = () =>
+    page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  await expect.poll(over).toBeLessThanOrEqual(0)
+})
+
+test('an electronic gear is put right in its order', async ({ page }) => {
+  await signIn(page, 'Tomas Brandvold')
+  await bench(page, 'Sheave Dunlin', 'Electronic')
+  await expect(says(page)).toContainText('charge it first')
+  await expect(leaving(page)).toContainText('Electronic gears')
+  await page.getByLabel('Battery, %').fill('90')
+  await page.getByLabel('Software left').fill('4.2.0')
+  await page.getByText('Up to date', { exact: true }).click()
+  await page.getByText('Crisp', { exact: true }).click()
+  await page.getByText('Oiled', { exact: true }).click()
+  await expect(says(page)).toContainText('set up right it needs no adjusting')
+  await expectSound(page, 'Electronic bench')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(leaving(page)).not.toContainText('Electronic gears')
+})
+
+test('a hub gear gets another sprocket, and its mark is set again', async ({ page }) => {
+  test.slow()
+  await signIn(page, 'Tomas Brandvold')
+  await bench(page, 'Osmund Orchard', 'Chain and axle')
+  for (const [label, figure] of [
+    ['Ring, teeth', '46'],
+    ['Sprocket, teeth', '22'],
+    ['Links that it has', '106'],
+    ['Axle to axle', '440'],
+    ['Slot’s room', '25'],
+    ['The axle lies back', '10'],
+  ] as const)
+    await page.getByLabel(label).fill(figure)
+  await expect(says(page)).toContainText('106 links: the axle lies')
+  await expectSound(page, 'Chain and axle bench')
+  await page.getByRole('link', { name: '← Work' }).click()
+  await page.getByRole('link', { name: 'Chain, cables, bar: step by step' }).click()
+  await page.getByRole('button', { name: /^Change the hub gear’?'?s sprocket/ }).click()
+  await choose(page)
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await runThrough(page)
+  await leaving(page)
+    .getByRole('link', { name: /Look at the hub gear's mark/ })
+    .click()
+  await expect(page.getByText('Its axle was undone in this job')).toBeVisible()
+  await page.getByText('On its line').click()
+  await page.getByText('It comes to the same place').click()
+  await expect(says(page)).toContainText('Now under load')
+  await page.getByText('It holds').click()
+  await expect(says(page)).toContainText('it holds under load')
+  await expectSound(page, 'Hub bench')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(leaving(page)).not.toContainText('hub gear')
 })

@@ -262,3 +262,49 @@ func quantile(all []time.Duration, p float64) time.Duration {
 	slices.Sort(all)
 	return all[int(p*float64(len(all)-1))]
 }
+
+// BenchmarkChainLength works out every pair of a 3 × 12, exactly and by the usual formula.
+func BenchmarkChainLength(b *testing.B) {
+	rings, sprockets := []int{26, 36, 48}, []int{11, 12, 13, 15, 17, 19, 21, 24, 28, 32, 36, 42}
+	const runs = 200
+	exactly := func(do func(ring, sprocket int)) time.Duration {
+		began := time.Now()
+		for range runs {
+			for _, r := range rings {
+				for _, s := range sprockets {
+					do(r, s)
+				}
+			}
+		}
+		return time.Since(began) / runs
+	}
+	for range b.N {
+		worst := 0.0
+		exact := exactly(func(r, s int) {
+			links, err := gear.TwoSprockets(r, s, 430)
+			require.NoError(b, err)
+			worst = math.Max(worst, math.Abs(links-gear.RuleOfThumb(r, s, 430)))
+		})
+		thumb := exactly(func(r, s int) { _ = gear.RuleOfThumb(r, s, 430) })
+		fmt.Printf("chain over all pairs of a 3 × 12: exactly %v (aim: under 1 ms), by the usual formula %v; they differ by %.3f links at most\n",
+			exact, thumb, worst)
+	}
+}
+
+// BenchmarkPracticeGears shifts and turns a practice gear on and on.
+func BenchmarkPracticeGears(b *testing.B) {
+	d := families[1]
+	d.Thread, d.Turns, d.Screw, d.Clicks = gear.UsualThread, gear.UsualTurns, gear.UsualScrew, len(d.Teeth)-1
+	for range b.N {
+		const steps = 20000
+		began := time.Now()
+		for n := 0; n < steps; n += 40 {
+			p, err := gear.NewPractice(d, uint64(n), 1+n/40%len(gear.Levels))
+			require.NoError(b, err)
+			for i := range 40 {
+				_ = p.Do([]gear.Act{gear.ShiftUp, gear.ShiftDown, gear.BarrelOut, gear.BarrelIn}[i%4]) // an end of the sprockets is refused
+			}
+		}
+		fmt.Printf("practice gears: %.0f steps a second\n", steps/time.Since(began).Seconds())
+	}
+}

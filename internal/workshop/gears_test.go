@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -71,8 +72,13 @@ func TestAGearIsIndexedAndSigned(t *testing.T) {
 	}
 	assert.Equal(t, []string{"every shift is crisp: sign it"}, standing())
 	require.NoError(t, write(w, r, gears.Signs.Says(gears.GearSign{Indexing: bench().ID}), nil))
-	assert.Empty(t, standing())
+	assert.Equal(t, []string{"indexed by Ida; every gear once more on the ride"}, standing())
 	require.NotNil(t, bench().Signed)
+	require.NoError(t, write(w, r, hunt.Hunts.Says(hunt.Hunt{Fault: "gears-climb"}), nil))
+	assert.Equal(t, &hunt.HuntFound{Cause: "slack", Name: "Cable too slack", Cured: true}, hunt.Views(lay(w, r))[0].Found)
+	require.NoError(t, write(w, r, gears.Signs.Says(gears.GearSign{Indexing: bench().ID, Ridden: true}), nil))
+	assert.Empty(t, standing())
+	assert.Equal(t, &gears.GearFound{Cause: gear.CableSet, Name: "Cable wants setting", Mark: "due", Cured: true}, bench().Found)
 
 	// What is turned after the signature is tried again; run through at once it is settled again.
 	require.NoError(t, write(w, r, gears.Moves.Says(gears.GearMove{Indexing: bench().ID, Place: bench().Place, Work: gear.TurnBarrel,

@@ -125,6 +125,14 @@ type GearsKnown struct {
 	GearAsked
 	Hub   *HubKnown `json:"hub_gear,omitempty"`
 	Mechs bool      `json:"mechs" doc:"a mech moves the chain"`
+	Told  Told      `json:"told" doc:"what the owner's words and the mechanic's say of it"`
+}
+
+// Told is what is told of a bike's gears at the door.
+type Told struct {
+	Fell    bool `json:"fell"`
+	Swapped bool `json:"swapped"`
+	Stood   bool `json:"stood"`
 }
 
 // HubKnown is which geared hub it is, and where its mark is set.

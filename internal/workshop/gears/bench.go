@@ -27,6 +27,7 @@ type GearBench struct {
 	Done    []BenchStep     `json:"done" doc:"looks and turns, newest first"`
 	Settled bool            `json:"settled" doc:"every shift is crisp, up and down"`
 	Signed  *GearSigned     `json:"signed,omitempty"`
+	Found   *GearFound      `json:"found,omitempty" doc:"what is behind it, as far as it is known"`
 	By      string          `json:"by"`
 	At      time.Time       `json:"at"`
 
@@ -94,6 +95,7 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 	b := GearBench{ID: begun.ID, Gear: in.Gear, By: begun.ByName, At: begun.At, Done: []BenchStep{}, Causes: []GearCause{},
 		Shifts: []ShiftDone{}, evidence: gear.Evidence{Gear: in.Gear, History: in.History}, Band: gear.Forgives * in.Gear.Spacing}
 	e := &b.evidence
+	var works []gear.Work
 	for _, x := range s.Ledger.Standing {
 		step := BenchStep{ID: x.ID, By: x.ByName, At: x.At}
 		switch look, move := Looks.In(x.Content), Moves.In(x.Content); {
@@ -108,24 +110,32 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 			if move.Work == gear.Straighten {
 				b.Hanger = nil
 			}
+			works = append(works, move.Work)
 			step.Says, step.Turn = MoveSays(gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
 		default:
 			continue
 		}
 		b.Done, b.Place = append([]BenchStep{step}, b.Done...), b.Place+1
 	}
-	for x, sign := range Signs.All(s.Ledger) {
-		after := slices.IndexFunc(b.Done, func(d BenchStep) bool { return d.Turn && s.Place(d.ID) > s.Place(x.ID) })
-		if s.Current(sign.Indexing) == b.ID && after < 0 { // what was turned since is tried again
-			b.Signed = &GearSigned{x.ID, x.ByName, x.At, sign.Ridden}
-		}
-	}
 	b.Left = int(e.Gear.Turns*4 - e.Now.Cable/e.Gear.Thread*4 + 1e-6)
 	b.advise()
 	if b.Do != nil {
 		b.Do.Offer = offer(s, b.Do.Work)
 	}
+	b.find(works)
+	b.sign(s)
 	return b
+}
+
+// sign puts the newest name under it that still holds: what was turned since is tried again, and so is what was seen
+// under load not to be crisp.
+func (b *GearBench) sign(s *record.Sheet) {
+	for x, sign := range Signs.All(s.Ledger) {
+		after := slices.IndexFunc(b.Done, func(d BenchStep) bool { return d.Turn && s.Place(d.ID) > s.Place(x.ID) })
+		if s.Current(sign.Indexing) == b.ID && after < 0 && b.Settled {
+			b.Signed = &GearSigned{x.ID, x.ByName, x.At, sign.Ridden}
+		}
+	}
 }
 
 // advise fills in what the evidence comes to.
@@ -158,10 +168,16 @@ func (b *GearBench) advise() {
 	}
 }
 
-// obstacles are the gears that were begun and nobody has signed.
+// obstacles are the gears that were begun and nobody has signed, and those that nobody has ridden since.
 func obstacles(s *record.Sheet) (list []record.Obstacle) {
 	for _, b := range Benches.Of(s) {
+		if b.Signed != nil && b.Signed.Ridden {
+			continue
+		}
 		if b.Signed != nil {
+			list = append(list, record.Obstacle{Title: "Gears under load", Detail: "indexed by " + b.Signed.By +
+				"; every gear once more on the ride",
+				Mark: wear.Open, Stage: record.StageVerify, Place: "gears", Target: string(b.ID)})
 			continue
 		}
 		detail := "begun, not signed"

@@ -22,6 +22,9 @@ type Indexing struct {
 	Fell    bool            `json:"fell,omitempty" doc:"it fell on its right side, or was hit there"`
 	Swapped bool            `json:"swapped,omitempty" doc:"lever, mech or sprockets were changed, and it did not shift since"`
 	Stood   bool            `json:"stood,omitempty" doc:"it stood for months, or in the wet"`
+	Spacing string          `json:"spacing,omitempty" doc:"measured from middle to middle, mm; left out as the family has it, like what follows"`
+	Pull    string          `json:"pull,omitempty" doc:"of cable a click, measured, mm"`
+	Ratio   string          `json:"ratio,omitempty" doc:"how far the mech moves for each mm of cable, measured"`
 	Gear    gear.Drivetrain `json:"gear,omitempty" readOnly:"true"`
 	History gear.History    `json:"history,omitempty" readOnly:"true"`
 }
@@ -88,6 +91,9 @@ func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 		}
 	}
 	in.Gear = family.With(teeth, turns)
+	if err := in.measured(&in.Gear); err != nil {
+		return nil, err
+	}
 	if err := in.Gear.Validate(); err != nil {
 		return nil, refused(err)
 	}
@@ -99,6 +105,24 @@ func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 		}
 	}
 	return &in, nil
+}
+
+// measured puts what was measured on this bike in place of what its family has.
+func (in Indexing) measured(d *gear.Drivetrain) error {
+	for _, m := range []struct {
+		field, typed string
+		into         *float64
+	}{{"spacing", in.Spacing, &d.Spacing}, {"pull", in.Pull, &d.Pull}, {"ratio", in.Ratio, &d.Ratio}} {
+		if strings.TrimSpace(m.typed) == "" {
+			continue
+		}
+		v, err := figure(m.field, m.typed, "mm")
+		if err != nil {
+			return err
+		}
+		*m.into = v
+	}
+	return nil
 }
 
 // cableDays is for how long the gear cable has been on, days; 0 when nobody knows.

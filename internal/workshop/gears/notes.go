@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"utensil/core/wear"
@@ -81,6 +82,7 @@ func KnownOf(s *record.Sheet) GearsKnown {
 		}
 	}
 	k.read(s)
+	k.Told = toldOf(s.Job.Words + " " + s.Job.Reading)
 	if family, known := s.Book.HubOf(f.Speeds); known && f.Gears == "hub" {
 		k.Hub = &HubKnown{ID: family.ID, Gears: f.Speeds, Mark: family.Mark, Moved: hubMoved(s)}
 		if k.Ratio.Now.Hub == "" {
@@ -178,4 +180,14 @@ func waiting(s *record.Sheet) (list []record.Obstacle) {
 			Mark:   wear.Open, Stage: record.StageVerify, Place: "gears", Target: "hub"})
 	}
 	return list
+}
+
+// toldOf hears in what was said at the door what moves the likely causes. It is shown before it counts.
+func toldOf(said string) Told {
+	said = strings.ToLower(said)
+	any := func(words ...string) bool {
+		return slices.ContainsFunc(words, func(w string) bool { return strings.Contains(said, w) })
+	}
+	return Told{Fell: any("fell", "crash", "knocked", "hit ", "came off"), Stood: any("stood", "all winter", "in the shed", "in the garage"),
+		Swapped: any("new lever", "new mech", "new cassette", "new sprockets", "new shifter")}
 }

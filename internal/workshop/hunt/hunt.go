@@ -8,6 +8,7 @@ import (
 
 	"utensil/core/diagnosis"
 	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -41,6 +42,7 @@ type HuntView struct {
 	Caution string      `json:"caution,omitempty"`
 	Source  string      `json:"source"`
 	Bench   string      `json:"bench,omitempty" doc:"the bench of the job that finds it sooner"`
+	Found   *HuntFound  `json:"found,omitempty" doc:"the cause that its bench found"`
 	Causes  []CauseView `json:"causes" doc:"likeliest first"`
 	Next    []CheckView `json:"next" doc:"what can be done now, best first"`
 	Steps   []StepView  `json:"steps" doc:"what was answered, in its order"`
@@ -48,6 +50,27 @@ type HuntView struct {
 	Cured   bool        `json:"cured"`
 	Odd     string      `json:"odd,omitempty" doc:"the answers fit no known cause: what to do about it"`
 	Finding *record.ID  `json:"finding,omitempty" doc:"the finding made of it"`
+}
+
+// HuntFound is a cause that the bench found, in the hunt's own words.
+type HuntFound struct {
+	Cause string `json:"cause"`
+	Name  string `json:"name"`
+	Cured bool   `json:"cured" doc:"and put right there"`
+}
+
+// benched is the hunt's own cause for what its bench found; nil where it found none of them.
+func (h *hunted) benched(s *record.Sheet) *HuntFound {
+	found := gears.FoundOn(s)
+	if h.Fault.Bench == "" || found == nil {
+		return nil
+	}
+	for _, c := range h.Causes {
+		if slices.Contains(c.Found, string(found.Cause)) {
+			return &HuntFound{c.ID, c.Name, found.Cured}
+		}
+	}
+	return nil
 }
 
 // CauseView is one cause with what speaks for it and against it.
@@ -214,7 +237,7 @@ const mostNext = 5
 
 func huntView(s *record.Sheet, h *hunted) HuntView {
 	v := HuntView{ID: h.entry.ID, Fault: h.Fault.ID, Name: h.Fault.Name, Caution: h.Fault.Caution, Source: h.Fault.Source,
-		Bench:  h.Fault.Bench,
+		Bench: h.Fault.Bench, Found: h.benched(s),
 		Causes: h.ranked(), Next: []CheckView{}, Steps: record.Some(h.views), Settled: h.belief.Settled()}
 	v.Cured = slices.ContainsFunc(h.steps, func(s diagnosis.Step) bool { return s.Cause >= 0 && s.Answer == diagnosis.Cured })
 	if h.belief.Fits() < diagnosis.Odd {

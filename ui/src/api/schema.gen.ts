@@ -2451,6 +2451,8 @@ export interface components {
             do?: components["schemas"]["GearDo"];
             /** @description looks and turns, newest first */
             done: components["schemas"]["BenchStep"][];
+            /** @description what is behind it, as far as it is known */
+            found?: components["schemas"]["GearFound"];
             gear: components["schemas"]["Drivetrain"];
             /** @description as the gauge found it last */
             hanger?: components["schemas"]["Hanger"];
@@ -2541,6 +2543,14 @@ export interface components {
             says: string;
             single?: components["schemas"]["SingleFigured"];
             worn?: components["schemas"]["WornFigured"];
+        };
+        GearFound: {
+            cause: string;
+            /** @description it was put right at the bench: every shift is crisp since */
+            cured: boolean;
+            /** @enum {string} */
+            mark: "watch" | "due";
+            name: string;
         };
         GearLook: {
             /** @description what they come to */
@@ -2730,6 +2740,8 @@ export interface components {
             path?: components["schemas"]["PathAsked"];
             ratio?: components["schemas"]["RatioAsked"];
             single?: components["schemas"]["SingleAsked"];
+            /** @description what the owner's words and the mechanic's say of it */
+            told: components["schemas"]["Told"];
             wired?: components["schemas"]["WiredAsked"];
             worn?: components["schemas"]["WornAsked"];
         };
@@ -2921,6 +2933,12 @@ export interface components {
         Hunt: {
             fault: string;
         };
+        HuntFound: {
+            cause: string;
+            /** @description and put right there */
+            cured: boolean;
+            name: string;
+        };
         HuntView: {
             /** @description the bench of the job that finds it sooner */
             bench?: string;
@@ -2931,6 +2949,8 @@ export interface components {
             fault: string;
             /** @description the finding made of it */
             finding?: string;
+            /** @description the cause that its bench found */
+            found?: components["schemas"]["HuntFound"];
             id: string;
             name: string;
             /** @description what can be done now, best first */
@@ -2950,6 +2970,12 @@ export interface components {
             fell?: boolean;
             readonly gear?: components["schemas"]["Drivetrain"];
             readonly history?: components["schemas"]["History"];
+            /** @description of cable a click, measured, mm */
+            pull?: string;
+            /** @description how far the mech moves for each mm of cable, measured */
+            ratio?: string;
+            /** @description measured from middle to middle, mm; left out as the family has it, like what follows */
+            spacing?: string;
             /** @description it stood for months, or in the wet */
             stood?: boolean;
             /** @description lever, mech or sprockets were changed, and it did not shift since */
@@ -5115,6 +5141,11 @@ export interface components {
             stand: string;
             title: string;
             words: string;
+        };
+        Told: {
+            fell: boolean;
+            stood: boolean;
+            swapped: boolean;
         };
         Took: {
             /** Format: int64 */

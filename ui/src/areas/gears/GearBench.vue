@@ -18,7 +18,8 @@ import TurnPicture from './TurnPicture.vue'
 
 /** The indexing bench: try a shift, say what it did, do what it comes to. One hand on the number pad. */
 const props = defineProps<{ bench: Schemas['GearBench']; locked: boolean }>()
-const { pen } = useOpenJob()
+const emit = defineEmits<{ anew: [] }>()
+const { job, pen } = useOpenJob()
 const { dayAndClock } = useTimes()
 const { money } = useMoney()
 
@@ -69,6 +70,8 @@ const results = [
   ['noisy', 'Noisy', 'watch'],
 ] as const
 const free = computed(() => !props.locked && !pen.busy.value && !props.bench.signed)
+/** What comes after the signature: the ride. */
+const mine = computed(() => !props.locked && !pen.busy.value)
 const here = computed(() => ({ indexing: props.bench.id, place: props.bench.place }))
 
 async function did(result: Schemas['GearLook']['result']) {
@@ -102,6 +105,33 @@ const offer = (w: Schemas['Renewal']) =>
 async function back() {
   const last = props.bench.done[0]
   if (last && free.value) await pen.record({ withdrawn: { reason: 'taken back' } }, last.id)
+}
+const ridden = () => pen.record({ gear_sign: { indexing: props.bench.id, ridden: true } })
+/** Under load the climb in the middle of the sprockets hesitated: that is where it is looked at first. */
+const again = () =>
+  pen.record({
+    gear_look: {
+      ...here.value,
+      what: 'shift',
+      to: Math.floor(teeth.value.length / 2),
+      up: true,
+      result: 'slow',
+    },
+  })
+/** What the bench found goes to the hunt that asked for it, or stands as a finding of its own. */
+const hunt = computed(() => job.value.hunts.find((h) => h.found && !h.finding && !h.cured))
+const told = computed(() =>
+  job.value.findings.some((f) => f.title === (hunt.value?.found?.name ?? props.bench.found?.name)),
+)
+async function tell() {
+  const found = props.bench.found
+  const asking = hunt.value
+  if (!found) return
+  if (asking?.found?.cured)
+    await pen.record({ tried: { hunt: asking.id, cause: asking.found.cause, cured: true } })
+  else if (asking?.found)
+    await pen.record({ finding: { title: '', mark: 'due', hunt: asking.id, cause: asking.found.cause } })
+  else await pen.record({ finding: { title: found.name, mark: found.mark } })
 }
 const sign = () => free.value && pen.record({ gear_sign: { indexing: props.bench.id } })
 
@@ -146,7 +176,26 @@ const turn = computed(() => {
           <p class="flex items-center gap-2 text-lg">
             <ConditionMark mark="sound" /> <b>Every shift is crisp, up and down.</b>
           </p>
-          <p class="text-soft">Signed by {{ bench.signed.by }}, {{ dayAndClock(bench.signed.at) }}.</p>
+          <p class="text-soft">
+            Signed by {{ bench.signed.by }}, {{ dayAndClock(bench.signed.at)
+            }}{{ bench.signed.ridden ? ', and ridden' : '' }}.
+          </p>
+          <button
+            v-if="bench.signed.ridden && !locked"
+            type="button"
+            class="button button-quiet mt-2 -ml-2"
+            @click="emit('anew')"
+          >
+            Index it anew
+          </button>
+          <div v-else class="mt-2 flex flex-wrap gap-2">
+            <button type="button" class="button button-go min-h-14" :disabled="!mine" @click="ridden">
+              Ridden: every gear holds under load
+            </button>
+            <button type="button" class="button min-h-14" :disabled="!mine" @click="again">
+              Not under load: tried again here
+            </button>
+          </div>
         </template>
         <template v-else-if="bench.settled">
           <p class="text-lg">
@@ -281,9 +330,23 @@ const turn = computed(() => {
         <RouterLink
           v-if="bench.do.work === 'renew_cable' || bench.do.work === 'hanger'"
           class="button mt-2 w-full"
-          :to="{ name: 'job-guides', query: { at: bench.do.work === 'hanger' ? 'hanger' : 'gear-cable' } }"
+          :to="{
+            name: 'job-guides',
+            query: { at: bench.do.work === 'hanger' ? 'hanger-align' : 'gear-cable' },
+          }"
           >Step by step</RouterLink
         >
+      </div>
+      <div v-if="bench.found && (hunt || !bench.found.cured) && !told" class="border-b border-ink px-4 py-3">
+        <button type="button" class="button w-full" :disabled="!mine" @click="tell">
+          {{
+            hunt
+              ? hunt.found?.cured
+                ? `Cured: close “${hunt.name}”`
+                : `Write it as the finding of “${hunt.name}”`
+              : 'Write it as a finding'
+          }}
+        </button>
       </div>
       <div v-if="bench.done.length && !bench.signed" class="px-4 py-3">
         <h2 class="mb-1">What is behind it</h2>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, watch } from 'vue'
 
-import { newId } from '@/api/client'
 import { useBike } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -10,7 +9,6 @@ import TextField from '@/parts/TextField.vue'
 
 /** Which gear it is, and what is known of it before the first shift. */
 defineProps<{ locked: boolean }>()
-const emit = defineEmits<{ begun: [id: string] }>()
 const { job, pen } = useOpenJob()
 const { data } = useBike(() => job.value.bike.id)
 const families = computed(() => job.value.gear_families)
@@ -18,9 +16,10 @@ const form = reactive({
   family: families.value[0]?.id ?? '',
   teeth: '',
   turns: '4',
-  fell: false,
-  swapped: false,
-  stood: false,
+  spacing: '',
+  pull: '',
+  ratio: '',
+  ...job.value.gears_known.told,
 })
 const family = computed(() => families.value.find((f) => f.id === form.family))
 const last = computed(() => job.value.gears.at(-1)?.gear.teeth)
@@ -36,9 +35,14 @@ watch(
 const on = computed(() => data.value?.lines.find((l) => l.place === 'sprockets')?.says)
 
 async function begin() {
-  const id = newId()
-  const { turns, ...rest } = form
-  if (await pen.record({ indexing: { ...rest, turns: turns || undefined } }, undefined, id)) emit('begun', id)
+  const { turns, spacing, pull, ratio, ...rest } = form
+  const typed = {
+    turns: turns || undefined,
+    spacing: spacing || undefined,
+    pull: pull || undefined,
+    ratio: ratio || undefined,
+  }
+  await pen.record({ indexing: { ...rest, ...typed } })
 }
 </script>
 
@@ -85,6 +89,37 @@ async function begin() {
         wet</label
       >
     </fieldset>
+    <details>
+      <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+        Measured on this bike, in place of what is usual
+      </summary>
+      <div class="grid gap-3 sm:grid-cols-3">
+        <TextField
+          v-model="form.spacing"
+          label="Middle to middle, mm"
+          name="spacing"
+          :fault="pen.fault.value"
+          :placeholder="String(family?.spacing_mm ?? '')"
+          figure
+        />
+        <TextField
+          v-model="form.pull"
+          label="Cable a click, mm"
+          name="pull"
+          :fault="pen.fault.value"
+          :placeholder="String(family?.pull_mm ?? '')"
+          figure
+        />
+        <TextField
+          v-model="form.ratio"
+          label="Mech for each mm of cable"
+          name="ratio"
+          :fault="pen.fault.value"
+          :placeholder="String(family?.ratio ?? '')"
+          figure
+        />
+      </div>
+    </details>
     <p class="bg-ochre-wash px-3 py-2">
       First by hand, slowly, to the largest sprocket: a bent hanger or a wrong limit screw puts the mech into
       the spokes. Clutch off.

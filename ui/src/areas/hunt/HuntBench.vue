@@ -49,6 +49,13 @@ const tried = (cured: boolean) =>
   top.value && pen.record({ tried: { hunt: props.hunt.id, cause: top.value.id, cured } })
 
 const { accept, onSheet } = useVerdict(() => props.hunt.id)
+/** What the bench found is this hunt's answer: put right there, or a finding with its work. */
+async function fromBench() {
+  const found = props.hunt.found
+  if (!found) return
+  if (found.cured) await pen.record({ tried: { hunt: props.hunt.id, cause: found.cause, cured: true } })
+  else await accept(found.cause)
+}
 const take = () => top.value && accept(top.value.id)
 
 useBenchKeys((key) => {
@@ -74,7 +81,20 @@ useBenchKeys((key) => {
       v-if="hunt.bench && !hunt.cured"
       class="flex flex-wrap items-center gap-3 border-l-4 border-petrol bg-wash px-3 py-2"
     >
-      <span class="min-w-48 flex-1">Shift by shift it is found sooner, with how far to turn.</span>
+      <span class="min-w-48 flex-1">{{
+        hunt.found
+          ? `Its bench found: ${hunt.found.name}${hunt.found.cured ? ', and put it right' : ''}.`
+          : 'Shift by shift it is found sooner, with how far to turn.'
+      }}</span>
+      <button
+        v-if="hunt.found && !finding"
+        type="button"
+        class="button button-go"
+        :disabled="locked"
+        @click="fromBench"
+      >
+        {{ hunt.found.cured ? 'Cured by that' : 'Make it a finding' }}
+      </button>
       <RouterLink class="button" :to="{ name: `job-${hunt.bench}` }">To its bench</RouterLink>
     </p>
     <p v-if="hunt.odd" role="alert" class="bg-brick-wash px-3 py-2"><b>It does not fit.</b> {{ hunt.odd }}</p>

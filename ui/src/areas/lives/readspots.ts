@@ -14,7 +14,7 @@ const called = { front: 'Front', rear: 'Rear' }
 export const readSpots: ReadSpot[] = [
   { id: 'chain', name: 'Chain or belt', places: ['chain', 'belt'] },
   { id: 'sprockets', name: 'Sprockets', places: ['sprockets', 'freehub'] },
-  { id: 'rear-mech', name: 'Rear mech', places: ['rear-mech', 'guide-pulleys', 'gear-cable'] },
+  { id: 'rear-mech', name: 'Rear mech', places: ['rear-mech', 'guide-pulleys', 'gear-cable', 'shifter'] },
   { id: 'rings', name: 'Rings', places: ['rings', 'front-mech'] },
   { id: 'bottom-bracket', name: 'Bracket and cranks', places: ['bottom-bracket', 'crank'] },
   { id: 'pedals', name: 'Pedals', places: ['pedals'] },
