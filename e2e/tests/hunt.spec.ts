@@ -40,6 +40,7 @@ test('a cause is hunted down by keyboard, and becomes work to agree on', async (
 test('a learner practises on a hidden fault and is told what was better', async ({ page }) => {
   await signIn(page)
   await page.getByRole('link', { name: 'Practice' }).click()
+  await page.getByRole('button', { name: /Gears.* of \d+ done/ }).click()
   await page.getByRole('button', { name: 'Hub gear slips' }).click()
   await page.getByRole('button', { name: /Overhaul the hub/ }).click()
   await expect(page.getByText('Told more for its minutes:').first()).toBeVisible()

@@ -265,6 +265,7 @@ func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
 		"chain.sprockets":     {Chain: &gears.ChainAsked{Rings: "34", Sprockets: "none", Stay: "420", Cage: "60"}},
 		"single.links":        {Single: &gears.SingleAsked{Ring: "44", Sprocket: "20", From: "440", Room: "20", Links: "104.5"}},
 		"path.bends.0.slides": {Path: &gears.PathAsked{Bends: []gears.BendAsked{{Name: "loop", Degrees: "90", Slides: "wet"}}}},
+		"worn.most":           {Worn: &gears.WornAsked{Sprockets: "11 12", By: "gauge", Gauge: "0.5", Chains: "1", Most: "19"}},
 		"worn.length":         {Worn: &gears.WornAsked{Sprockets: "11 12", By: "rule", Length: "", Links: "24", Chains: "1"}},
 	} {
 		_, err := gears.Figure(lay(w, r), bad)

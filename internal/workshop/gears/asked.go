@@ -68,6 +68,7 @@ type WornAsked struct {
 	Links     string `json:"links,omitempty"`
 	Gauge     string `json:"gauge,omitempty" doc:"per cent, by a gauge"`
 	Chains    string `json:"chains" doc:"that were worn out on these sprockets, this one as well"`
+	Most      string `json:"most,omitempty" doc:"teeth of the sprockets that are ridden most; left out for the usual spread"`
 }
 
 // PathAsked asks what the bends of a cable's outers cost.

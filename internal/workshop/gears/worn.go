@@ -28,7 +28,11 @@ func figureWorn(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	if t.err != nil {
 		return t.err
 	}
-	skips, err := gear.Ridden{Teeth: teeth, Worst: max(0, f.Longer), Chains: chains}.Skips()
+	share, err := shareOf(teeth, in.Most)
+	if err != nil {
+		return err
+	}
+	skips, err := gear.Ridden{Teeth: teeth, Share: share, Worst: max(0, f.Longer), Chains: chains}.Skips()
 	if err != nil {
 		return err
 	}
@@ -61,4 +65,25 @@ func chainMark(s *record.Sheet, longer float64) wear.Mark {
 		return wear.Sound
 	}
 	return inspect.LimitOf(s, inspect.Points.Of(s)[i]).Mark(longer)
+}
+
+// ridesMost is how much more than the others those are ridden that are ridden most (a guess of our own).
+const ridesMost = 4.0
+
+// shareOf is the share of use of each sprocket where somebody named those that are ridden most.
+func shareOf(teeth []int, most string) ([]float64, error) {
+	if strings.TrimSpace(most) == "" {
+		return nil, nil
+	}
+	named, err := teethOf(most)
+	if err != nil || slices.ContainsFunc(named, func(t int) bool { return !slices.Contains(teeth, t) }) {
+		return nil, record.Refuse("worn.most", "Name some of these sprockets by their teeth: %s.", teethSaid(teeth))
+	}
+	share := make([]float64, len(teeth))
+	for i, t := range teeth {
+		if share[i] = 1; slices.Contains(named, t) {
+			share[i] = ridesMost
+		}
+	}
+	return share, nil
 }

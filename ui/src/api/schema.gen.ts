@@ -5418,6 +5418,8 @@ export interface components {
             /** @description over so many links, pin to pin, mm, by rule or calliper */
             length?: string;
             links?: string;
+            /** @description teeth of the sprockets that are ridden most; left out for the usual spread */
+            most?: string;
             sprockets: string;
         };
         WornFigured: {

@@ -51,6 +51,12 @@ const words: readonly (readonly [Slides, string])[] = [
     :locked="locked"
   >
     <template #drawing="{ figured }"><PathDrawing :path="figured?.path" /></template>
+    <template #more="{ figured }">
+      <p v-if="figured?.path" class="mt-2 text-[15px] text-soft">
+        Free play of the outers under tension, at the lever:
+        <span class="figure text-ink">{{ figured.path.slack_mm.toFixed(2) }} mm</span>
+      </p>
+    </template>
     <template #default="{ fault }">
       <ul class="flex max-w-3xl flex-col gap-2">
         <li

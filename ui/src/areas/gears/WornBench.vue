@@ -22,6 +22,7 @@ const form = reactive({
   links: known?.links || '24',
   gauge: '',
   chains: known?.chains || '1',
+  most: known?.most ?? '',
 })
 const asked = computed(() =>
   typed(form.sprockets, form.chains, ...(form.by === 'gauge' ? [form.gauge] : [form.length, form.links]))
@@ -125,7 +126,7 @@ const bar = (teeth: number, all: number[]) => 26 + (70 * teeth) / Math.max(...al
             :fault="fault"
             figure
           />
-          <div class="col-span-2 sm:col-span-4">
+          <div class="col-span-2 sm:col-span-3">
             <TextField
               v-model="form.sprockets"
               label="Sprockets, teeth"
@@ -134,6 +135,14 @@ const bar = (teeth: number, all: number[]) => 26 + (70 * teeth) / Math.max(...al
               figure
             />
           </div>
+          <TextField
+            v-model="form.most"
+            label="Ridden most, teeth"
+            name="worn.most"
+            :fault="fault"
+            hint="left empty: the middle ones"
+            figure
+          />
         </div>
       </div>
     </template>
