@@ -64,6 +64,9 @@ func empty(folder string) error {
 	if _, err := os.Stat(filepath.Join(folder, "data", "PG_VERSION")); err != nil {
 		return fmt.Errorf("%s does not hold a demo; it is left alone", folder)
 	}
+	if err := localdb.Free(folder); err != nil {
+		return err
+	}
 	return os.RemoveAll(folder)
 }
 
@@ -72,8 +75,9 @@ func demo(ctx context.Context, folder string, o options) (err error) {
 	if err != nil {
 		return err
 	}
-	defer func() { err = errors.Join(err, db.Stop()) }()
-	if err := furnish(ctx, db.URL, o); err != nil {
+	defer func() { err = errors.Join(err, db.Close()) }()
+	// What is told before anybody works need not be on the disk line by line: half told, it is told anew.
+	if err := furnish(ctx, db.URL+"&synchronous_commit=off", o); err != nil {
 		return err
 	}
 	if o.smtp == "" {

@@ -69,3 +69,83 @@ test('a tablet without a network goes on with the run, is reloaded, and loses an
   await expect(open(other)).toHaveCount(before - 1)
   await expect(run(other)).toContainText('logged twice') // both figures are shown
 })
+
+test('what cannot be kept is not called kept: the figure stays in its field', async ({ page, context }) => {
+  await page.addInitScript(() => {
+    // A tablet whose storage is full refuses every write.
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('full', 'QuotaExceededError')
+    }
+  })
+  await signIn(page)
+  await openJob(page, 'Hobday Allotment')
+  await stage(page, 'Verify').click()
+  await expect(run(page).locator('[aria-current="step"]')).toBeVisible()
+  await context.setOffline(true)
+  const left = await open(page).count()
+  await page.locator('#torque').fill('7.7')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/this tablet can keep nothing/).first()).toBeVisible({ timeout: 15_000 })
+  await expect(page.locator('#torque')).toHaveValue('7.7')
+  await expect(open(page)).toHaveCount(left)
+  await expect(page.getByText('waiting on this tablet.')).toHaveCount(0)
+})
+
+test('no answer empties what was typed after it was sent, and a reading without a network outlives a reload', async ({
+  page,
+  context,
+}) => {
+  test.slow()
+  await signIn(page)
+  await openJob(page, 'Osmund Orchard')
+  await stage(page, 'Work').click()
+  const note = page.getByLabel('Note on the job')
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await page.reload()
+  await page.route('**/entries', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500))
+    await route.continue()
+  })
+  await note.fill('the first one')
+  await page.keyboard.press('Control+Enter')
+  await note.fill('the second one')
+  await expect(page.getByRole('listitem').filter({ hasText: 'the first one' })).toBeVisible()
+  await expect(note).toHaveValue('the second one')
+  await page.unroute('**/entries')
+
+  await stage(page, 'Inspect').click()
+  const route = page.getByRole('navigation', { name: /Route/ })
+  await route
+    .getByRole('button', { name: /Chain(?! tension|rings)/ })
+    .first()
+    .click()
+  await page.locator('#reading').fill('0.2')
+  await context.setOffline(true)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('1 waiting on this tablet.')).toBeVisible({ timeout: 30_000 })
+  await page.reload()
+  await expect(page.getByText('1 waiting on this tablet.')).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText('waiting on this tablet.')).toHaveCount(0, { timeout: 30_000 })
+  await expect(route.getByRole('button', { name: /Chain.*0\.2/ }).first()).toBeVisible()
+})
+
+test('who signs in in one window does so in all, and nothing is signed under another name', async ({
+  context,
+}) => {
+  const [one, two] = [await context.newPage(), await context.newPage()]
+  await signIn(one)
+  await openJob(one, 'Osmund Orchard')
+  await stage(one, 'Work').click()
+  await two.goto(one.url())
+  await expect(two.getByText('Ida Oyelaran').first()).toBeVisible()
+  await two.getByRole('button', { name: /hand over/ }).click()
+  await two.getByRole('menuitem', { name: 'Hand the tablet over' }).click()
+  await two.getByRole('button', { name: 'Tomas Brandvold' }).click()
+  await two.getByLabel(/PIN or password/).fill('7391')
+  await two.keyboard.press('Enter')
+  await expect(one.getByRole('button', { name: /^Tomas Brandvold/ })).toBeVisible()
+  await one.getByLabel('Note on the job').fill('by whom?')
+  await one.keyboard.press('Control+Enter')
+  await expect(one.getByRole('listitem').filter({ hasText: 'by whom?' })).toContainText('Tomas Brandvold')
+})

@@ -1,35 +1,74 @@
 package httpapi
 
 import (
+	"crypto/sha256"
+	"encoding/base64"
 	"fmt"
 	"net/http"
 	"sync"
 	"time"
+
+	"utensil/internal/workshop/record"
 )
 
-// hub passes changes on to everyone who watches.
+// hub passes changes on to everyone who watches, for as long as their session lasts.
 type hub struct {
 	mu       sync.Mutex
-	watchers map[chan string]struct{}
+	watchers map[chan string]string // with the digest of the session's token
 	closed   bool
 }
 
-func newHub() *hub { return &hub{watchers: map[chan string]struct{}{}} }
+func newHub() *hub { return &hub{watchers: map[chan string]string{}} }
+
+// slowest is how long a reader may take for one event.
+const slowest = 20 * time.Second
+
+// digest is what the store knows a session's token by.
+func digest(token string) string {
+	sum := sha256.Sum256([]byte(token))
+	return base64.RawURLEncoding.EncodeToString(sum[:])
+}
 
 // waiting bounds what is kept for a watcher that does not read; past it, the watcher is
 // told to look at everything again.
 const waiting = 64
 
-func (h *hub) join() chan string {
+// mostStreams is how many streams a session may have: a tablet's tabs, and some to spare. The oldest does not end
+// for a new one, which could be anybody's; the new one is refused.
+const mostStreams = 10
+
+// join begins to watch; nil when the session watches often enough.
+func (h *hub) join(session string) chan string {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	c := make(chan string, waiting)
 	if h.closed {
 		close(c)
 	} else {
-		h.watchers[c] = struct{}{}
+		watching := 0
+		for _, s := range h.watchers {
+			if s == session {
+				watching++
+			}
+		}
+		if watching >= mostStreams {
+			return nil
+		}
+		h.watchers[c] = session
 	}
 	return c
+}
+
+// end ends the streams of a session.
+func (h *hub) end(session string) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for c, s := range h.watchers {
+		if s == session {
+			close(c)
+			delete(h.watchers, c)
+		}
+	}
 }
 
 func (h *hub) leave(c chan string) {
@@ -70,12 +109,17 @@ func (s *Server) serveLive(w http.ResponseWriter, r *http.Request) {
 		s.refuse(w, r, err)
 		return
 	}
+	changes := s.live.join(digest(s.sessions.Token(r.Context())))
+	if changes == nil {
+		s.refuse(w, r, &record.Problem{Kind: record.Locked, Title: "Too many windows", Detail: "Close some windows of this tablet, and try again."})
+		return
+	}
+	defer s.live.leave(changes)
 	w.Header().Set("Content-Type", "text/event-stream")
 	w.Header().Set("Cache-Control", "no-store")
 	out := http.NewResponseController(w)
-	changes := s.live.join()
-	defer s.live.leave(changes)
 	send := func(event, data string) bool {
+		_ = out.SetWriteDeadline(time.Now().Add(slowest)) // a reader that does not read is not waited for
 		_, err := fmt.Fprintf(w, "event: %s\ndata: %s\n\n", event, data)
 		return err == nil && out.Flush() == nil
 	}

@@ -30,6 +30,7 @@ type Server struct {
 	shop     *workshop.Workshop
 	db       *sqlx.DB
 	sessions *scs.SessionManager
+	kept     *remembered // sessions at hand; nil without a database
 	sweep    *postgresstore.PostgresStore
 	people   *people
 	live     *hub
@@ -63,13 +64,14 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { s.refuse(w, r, err) }
 	if db != nil {
 		s.sweep = postgresstore.NewWithCleanupInterval(db.DB, 30*time.Minute)
-		s.sessions.Store = remember(s.sweep, freshFor)
+		s.kept = remember(s.sweep, freshFor)
+		s.sessions.Store = s.kept
 	}
 
 	s.router.Use(middleware.Recoverer, logged, guarded)
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
-		r.Use(http.NewCrossOriginProtection().Handler, links, middleware.RequestSize(1<<20), s.sessions.LoadAndSave)
+		r.Use(http.NewCrossOriginProtection().Handler, links, middleware.RequestSize(1<<20), s.sessions.LoadAndSave, s.asShown)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
 		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
@@ -86,7 +88,8 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		describeFacts(s.api.OpenAPI().Components.Schemas)
 	})
 	s.router.Group(func(r chi.Router) {
-		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave)
+		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave,
+			s.asShown)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))
 		r.Post("/api/jobs/{id}/photos/{photo}", s.filedFor(s.takePhoto))
 		r.With(links).Get("/api/owner/{token}/photos/{photo}", s.filed(s.ownersPhoto))
@@ -138,5 +141,24 @@ func (s *Server) Told(change string) {
 			slog.Warn("reading the workshop's own knowledge", "err", err)
 		}
 	}
+	if ended := endedSession(change); ended != "" {
+		if s.kept != nil {
+			s.kept.forget(ended)
+		}
+		s.live.end(ended)
+		return
+	}
 	s.live.tell(change)
+}
+
+// endedSession is the digest of the session that a change says has ended; "" for any other change.
+func endedSession(change string) string {
+	if !strings.Contains(change, `"session"`) {
+		return ""
+	}
+	var said struct{ About, Ended string }
+	if err := json.Unmarshal([]byte(change), &said); err != nil || said.About != "session" {
+		return ""
+	}
+	return said.Ended
 }

@@ -122,6 +122,27 @@ func (s *Server) signOut(ctx context.Context, _ *struct{}) (*struct{}, error) {
 	return nil, s.sessions.Destroy(ctx)
 }
 
+// shownHeader says whom the screen shows as signed in.
+const shownHeader = "X-Utensil-As"
+
+// asShown refuses a request whose screen shows somebody else than its session: another window of the tablet was
+// handed over meanwhile, and nobody signs under another's name. Who signs in or looks who is signed in need not say.
+func (s *Server) asShown(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		shown := r.Header.Get(shownHeader)
+		if shown == "" || r.URL.Path == "/api/session" {
+			next.ServeHTTP(w, r)
+			return
+		}
+		if now := s.sessions.GetString(r.Context(), sessionStaff); now != shown {
+			s.refuse(w, r, &record.Problem{Kind: record.Stranger, Title: "Somebody else is signed in here",
+				Detail: "Another window of this tablet was handed over or signed out. What you typed is kept: sign in under your own name."})
+			return
+		}
+		next.ServeHTTP(w, r)
+	})
+}
+
 // refuse answers a plain handler's error like any other.
 func (s *Server) refuse(w http.ResponseWriter, r *http.Request, err error) {
 	writeFault(w, faultOf(r.Context(), err))

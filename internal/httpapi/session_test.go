@@ -2,7 +2,10 @@ package httpapi_test
 
 import (
 	"bufio"
+	"bytes"
 	"context"
+	"encoding/json"
+	"io"
 	"net/http"
 	"strings"
 	"sync"
@@ -183,4 +186,66 @@ func TestTwoTabletsSeeEachOther(t *testing.T) {
 	await(`"about": "job"`, string(id))
 	two.record(id, record.Notes.Says(record.Note{Text: "seen?"}))
 	await(`"about": "entry"`, string(id))
+}
+
+// Another window of the tablet was handed over: what the old one sends is refused, and signs nothing.
+func TestNobodyWritesUnderAnothersName(t *testing.T) {
+	s := open(t)
+	tab := s.as(record.Mechanic)
+	id := tab.checkIn().Job.ID
+	entry := func(shown record.ID) int {
+		text, err := json.Marshal(record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "whose?"})})
+		require.NoError(t, err)
+		request, err := http.NewRequestWithContext(t.Context(), http.MethodPost, s.url+"/api/jobs/"+string(id)+"/entries", bytes.NewReader(text))
+		require.NoError(t, err)
+		request.Header.Set("Content-Type", "application/json")
+		request.Header.Set("X-Utensil-As", string(shown))
+		response, err := tab.client.Do(request)
+		require.NoError(t, err)
+		require.NoError(t, response.Body.Close())
+		return response.StatusCode
+	}
+	assert.Equal(t, http.StatusOK, entry(s.staff[record.Mechanic]))
+	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[record.Counter], "secret": pin}, nil))
+	assert.Equal(t, http.StatusUnauthorized, entry(s.staff[record.Mechanic]), "the screen still shows the mechanic")
+	assert.Equal(t, http.StatusOK, entry(s.staff[record.Counter]))
+	require.Equal(t, http.StatusOK, tab.send("DELETE", "/api/session", nil, nil))
+	assert.Equal(t, http.StatusUnauthorized, entry(s.staff[record.Counter]))
+}
+
+// What a session was shown stops when it ends, on every server at once, and not at the next beat.
+func TestAStreamEndsWithItsSession(t *testing.T) {
+	s := open(t)
+	tab := s.as(record.Mechanic)
+	listening := make(chan struct{})
+	heard := sync.OnceFunc(func() { close(listening) })
+	go postgres.Listen(t.Context(), s.dbURL, func(change string) { s.api.Told(change); heard() })
+	<-listening
+	stream := func() (*http.Response, int) {
+		request, err := http.NewRequestWithContext(t.Context(), http.MethodGet, s.url+"/api/live", nil)
+		require.NoError(t, err)
+		response, err := tab.client.Do(request)
+		require.NoError(t, err)
+		t.Cleanup(func() { _ = response.Body.Close() })
+		return response, response.StatusCode
+	}
+	response, status := stream()
+	require.Equal(t, http.StatusOK, status)
+	for range 9 {
+		_, status := stream()
+		require.Equal(t, http.StatusOK, status)
+	}
+	_, status = stream()
+	assert.Equal(t, http.StatusTooManyRequests, status, "a session has so many and no more")
+	require.Equal(t, http.StatusOK, tab.send("DELETE", "/api/session", nil, nil))
+	ended := make(chan struct{})
+	go func() {
+		_, _ = io.Copy(io.Discard, response.Body)
+		close(ended)
+	}()
+	select {
+	case <-ended:
+	case <-time.After(10 * time.Second): // a beat comes after twenty
+		t.Fatal("the stream goes on without its session")
+	}
 }

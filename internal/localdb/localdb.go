@@ -30,6 +30,7 @@ type Server struct {
 	settings          []string
 	as                *syscall.Credential
 	port              int
+	held              *os.File // the folder's lock, for as long as this process uses it
 	run               *exec.Cmd
 	done              chan error
 }
@@ -40,7 +41,6 @@ const userName = "utensil"
 var ours = []string{
 	"listen_addresses=127.0.0.1", "unix_socket_directories=", "logging_collector=off", "shared_buffers=64MB", "max_connections=60",
 	"min_wal_size=32MB", "max_wal_size=128MB", // a demo must fit on a nearly full disk
-	"synchronous_commit=off", // a crash may lose a moment of a demo, never its consistency
 }
 
 // Start starts a server whose data are in folder, creating them the first time. PostgreSQL
@@ -59,6 +59,20 @@ func Start(ctx context.Context, folder string, settings ...string) (*Server, err
 	if err != nil {
 		return nil, err
 	}
+	held, err := hold(folder)
+	if err != nil {
+		return nil, err
+	}
+	s, err := start(ctx, bin, folder, as, settings)
+	if err != nil {
+		return nil, errors.Join(err, held.Close())
+	}
+	s.held = held
+	return s, nil
+}
+
+// start starts a server in a folder that nobody else uses.
+func start(ctx context.Context, bin, folder string, as *syscall.Credential, settings []string) (*Server, error) {
 	data := filepath.Join(folder, "data")
 	password, err := initialise(ctx, bin, folder, data, as)
 	if err != nil {
@@ -98,6 +112,11 @@ func (s *Server) Start(ctx context.Context) error {
 		return errors.Join(err, s.Stop())
 	}
 	return nil
+}
+
+// Close stops the server and gives its folder free.
+func (s *Server) Close() error {
+	return errors.Join(s.Stop(), s.held.Close())
 }
 
 // Stop asks the server to stop and waits until it has.

@@ -2,13 +2,14 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
-import { useSession } from './api/session'
+import { useSameHands, useSession } from './api/session'
 import ShopHead from './areas/session/ShopHead.vue'
 import SignInPage from './areas/session/SignInPage.vue'
 import FaultNote from './parts/FaultNote.vue'
 import { useTheme } from './theme/theme'
 
 useTheme()
+useSameHands()
 const { data: session, actor, error } = useSession()
 const handingOver = ref(false)
 const route = useRoute()

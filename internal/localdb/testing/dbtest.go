@@ -34,7 +34,7 @@ func Main(m *testing.M) {
 		os.Exit(1)
 	}
 	code := m.Run()
-	if err := server.Stop(); err != nil {
+	if err := server.Close(); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		code = 1
 	}

@@ -59,6 +59,16 @@ interface Refusal {
   leaving?: Obstacle[]
 }
 
+/** Whom the screen shows as signed in: every request says so, and is refused when its session is another's. */
+let shown: string | undefined
+const shownHeader = 'X-Utensil-As'
+export const showAs = (actor: string | undefined) => void (shown = actor)
+client.use({
+  onRequest({ request }) {
+    if (shown) request.headers.set(shownHeader, shown)
+  },
+})
+
 /** ask awaits an answer and throws a Fault when it is a refusal or there is none. */
 export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
   let answer: Answer<T>
@@ -83,10 +93,12 @@ export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
 /** post sends a file as it is, and reads the answer as a job. */
 export const post = (address: string, file: File) =>
   ask<JobView>(
-    fetch(address, { method: 'POST', body: file }).then(async (response) => {
-      const said: unknown = await response.json().catch(() => undefined)
-      return response.ok ? { data: said as JobView, response } : { error: said, response }
-    }),
+    fetch(address, { method: 'POST', body: file, headers: shown ? { [shownHeader]: shown } : {} }).then(
+      async (response) => {
+        const said: unknown = await response.json().catch(() => undefined)
+        return response.ok ? { data: said as JobView, response } : { error: said, response }
+      },
+    ),
   )
 
 /** asFault words anything thrown as a Fault. */
@@ -102,6 +114,7 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 export async function persist<T>(
   send: () => Promise<T>,
   waiting: (since: number) => void = () => {},
+  within = 40_000,
 ): Promise<T> {
   const started = Date.now()
   for (let wait = 400; ; wait = Math.min(wait * 1.6, 4000)) {
@@ -109,7 +122,7 @@ export async function persist<T>(
       return await send()
     } catch (thrown) {
       const fault = asFault(thrown)
-      if (!fault.away || Date.now() - started > 40_000) throw fault
+      if (!fault.away || Date.now() - started > within) throw fault
       waiting(Date.now() - started)
       await pause(wait)
     }

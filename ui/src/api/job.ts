@@ -6,7 +6,7 @@ import {
   asFault,
   client,
   type Content,
-  type Fault,
+  Fault,
   type JobView,
   newId,
   post,
@@ -30,6 +30,16 @@ export function useJob(id: MaybeRefOrGetter<string>) {
   const data = computed(() => query.data.value && overlay(query.data.value, list.value, unitNm.value))
   return { ...query, data }
 }
+
+/** How long an answer is waited for before an entry waits in the outbox, ms. */
+const patience = 16_000
+
+/** What is told when there is no network, and nothing can be written down either. */
+const unkept = new Fault(
+  0,
+  'Not kept',
+  'There is no network, and this tablet can keep nothing: its storage is full or closed. What you typed is still in its field: get back to the network, or write it on paper.',
+)
 
 /**
  * useRecord writes entries about a job. An entry keeps its id until it is answered, so that
@@ -63,29 +73,48 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   const { actor, unitNm } = useSession()
   const shown = () => queries.getQueryData<JobView>(jobKey(toValue(id)))
 
-  /** sendOrKeep sends an entry once; without an answer, or behind others, it waits in the outbox. */
-  async function sendOrKeep(body: Schemas['NewEntry']): Promise<JobView | undefined> {
+  /**
+   * kept writes an entry down on this tablet, and then sends it. Without an answer, or behind others, it waits in the
+   * outbox; it never waits where it is not written.
+   */
+  async function kept(body: Schemas['NewEntry']): Promise<JobView | undefined> {
     const job = toValue(id)
     fault.value = undefined
-    if (outbox.mine.value.some((w) => w.job === job)) await outbox.flush()
-    if (!outbox.mine.value.some((w) => w.job === job)) {
-      try {
-        const signal = AbortSignal.timeout(8000)
-        const view = await write(queries, job, body, signal)
-        void queries.invalidateQueries({ queryKey: ['today'] })
-        return view
-      } catch (thrown) {
-        const said = asFault(thrown)
-        if (!said.away || !actor.value) {
-          fault.value = said
-          if (said.status === 409) void queries.invalidateQueries({ queryKey: jobKey(job) })
-          return undefined
-        }
-      }
+    const w = { job, body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' }
+    const written = !!actor.value && (await outbox.keep(w))
+    const behind = () => outbox.mine.value.some((x) => x.job === job)
+    if (behind()) await outbox.flush()
+    if (!behind()) {
+      const said = await sent(job, body)
+      if (!(said instanceof Fault)) return said
+      if (!said.away || !actor.value) return refused(job, body.id, said)
     }
-    await outbox.add({ job, body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' })
+    if (!written) return refused(job, body.id, unkept)
+    outbox.wait(w)
     const view = shown()
     return view && overlay(view, outbox.list.value, unitNm.value)
+  }
+  /** What the work can go on without is sent once; for the rest a short while is waited for an answer. */
+  async function sent(job: string, body: Schemas['NewEntry']): Promise<JobView | Fault> {
+    const once = () => write(queries, job, body, AbortSignal.timeout(8000))
+    try {
+      const view = await (canWait(body.content)
+        ? once()
+        : persist(once, () => (waiting.value = true), patience))
+      await outbox.drop(body.id)
+      void queries.invalidateQueries({ queryKey: ['today'] })
+      return view
+    } catch (thrown) {
+      return asFault(thrown)
+    } finally {
+      waiting.value = false
+    }
+  }
+  async function refused(job: string, entry: string, said: Fault) {
+    await outbox.drop(entry)
+    fault.value = said
+    if (said.status === 409) void queries.invalidateQueries({ queryKey: jobKey(job) })
+    return undefined
   }
 
   const path = () => ({ path: { id: toValue(id) } })
@@ -96,8 +125,7 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     busy,
     record(content: Content, supersedes?: string, entry = newId()) {
       const body = { id: entry, at: new Date().toISOString(), content, supersedes }
-      if (canWait(content)) return inTurn(() => sendOrKeep(body))
-      return settle(() => write(queries, toValue(id), body))
+      return inTurn(() => kept(body))
     },
     /** refresh reads the job again after something was changed beside its entries. */
     refresh: () => queries.invalidateQueries({ queryKey: jobKey(toValue(id)) }),

@@ -20,10 +20,14 @@ export interface Waiting {
 }
 
 const key = 'outbox'
-const kept = () => get<Waiting[]>(key).then((list) => list ?? [])
+const kept = () =>
+  get<Waiting[]>(key).then(
+    (list) => list ?? [],
+    () => [], // a tablet that keeps nothing has nothing kept
+  )
 const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, (list) => make(list ?? []))
 
-/** Which entries the work can go on without: what they mean is shown before the server has said so. */
+/** Which entries the work can go on without: what they mean is shown before the server has said so, and nobody waits for an answer. */
 export const canWait = (content: Content) => !!(content.torque || content.sign || content.note)
 
 /**
@@ -34,16 +38,31 @@ export const useOutbox = createSharedComposable(() => {
   const queries = useQueryClient()
   const { actor } = useSession()
   const list = ref<Waiting[]>([])
-  const read = async () => (list.value = await kept())
+  /** What this page is sending itself just now: it is written down, and not waiting yet. */
+  const held = new Set<string>()
+  const read = async () => (list.value = (await kept()).filter((w) => !held.has(w.body.id)))
   const mine = computed(() => list.value.filter((w) => w.by === actor.value?.id && !w.refused))
 
-  async function add(w: Waiting) {
+  /** keep writes an entry down on this tablet before it is sent. It says whether it is written: a store that is full, or closed, keeps nothing. */
+  async function keep(w: Waiting): Promise<boolean> {
+    held.add(w.body.id)
+    try {
+      await change((all) => [...all, w])
+      return true
+    } catch {
+      held.delete(w.body.id)
+      return false
+    }
+  }
+  /** wait lets an entry that was kept wait for the server, and shows that it does. */
+  function wait(w: Waiting) {
+    held.delete(w.body.id)
     list.value.push(w)
-    await change((all) => [...all, w])
   }
   async function drop(id: string) {
-    await change((all) => all.filter((w) => w.body.id !== id))
-    await read()
+    held.delete(id)
+    list.value = list.value.filter((w) => w.body.id !== id)
+    await change((all) => all.filter((w) => w.body.id !== id)).catch(() => undefined)
   }
   async function refuse(id: string, refused: Waiting['refused']) {
     await change((all) => all.map((w) => (w.body.id === id ? { ...w, refused } : w)))
@@ -92,12 +111,13 @@ export const useOutbox = createSharedComposable(() => {
     await flush()
   }
 
+  void navigator.storage?.persist?.().catch(() => false) // a browser short of room sheds the rest first
   void read().then(flush)
   useEventListener('online', flush)
   useIntervalFn(() => mine.value.length && void flush(), 4000)
   watch(() => actor.value?.id, flush)
 
-  return { list, mine, add, drop, again, flush }
+  return { list, mine, keep, wait, drop, again, flush }
 })
 
 /**

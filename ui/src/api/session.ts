@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { useBroadcastChannel } from '@vueuse/core'
+import { computed, watch, watchEffect } from 'vue'
 
-import { ask, client, type Schemas } from './client'
+import { ask, client, type Schemas, showAs } from './client'
 
 export type Session = Schemas['Session']
 export type Actor = Schemas['Actor']
@@ -15,19 +16,35 @@ export function useSession() {
   const settings = computed(() => query.data.value?.settings)
   const unitNm = computed(() => query.data.value?.unit_nm ?? 1)
   const hands = computed(() => actor.value?.role === 'mechanic' || actor.value?.role === 'keeper')
+  watchEffect(() => showAs(actor.value?.id))
   return { ...query, actor, settings, unitNm, hands }
 }
 
 /** forget drops the copies that the service worker keeps: they were the last person's. */
 const forget = () => ('caches' in globalThis ? caches.delete('records-1') : undefined)
 
+/** useSameHands lets the windows of a tablet follow each other: who signs in or out in one does so in all. */
+export function useSameHands() {
+  const queries = useQueryClient()
+  const { data, post } = useBroadcastChannel<string, string>({ name: 'utensil.session' })
+  watch(data, async () => {
+    await queries.refetchQueries({ queryKey: key }) // whom the screen shows comes first: every request says so
+    await queries.invalidateQueries()
+  })
+  return { tell: () => post(String(Date.now())) }
+}
+
 /** useSignIn signs in or hands a shared tablet over; the screen stays where it is. */
 export function useSignIn() {
   const queries = useQueryClient()
+  const { tell } = useSameHands()
   return useMutation({
     mutationFn: (body: Schemas['SignIn']) => ask(client.POST('/api/session', { body })),
-    onSuccess: async () => {
+    onSuccess: async (who) => {
+      showAs(who.id)
       await forget()
+      tell()
+      await queries.refetchQueries({ queryKey: key })
       await queries.invalidateQueries()
     },
   })
@@ -35,10 +52,13 @@ export function useSignIn() {
 
 export function useSignOut() {
   const queries = useQueryClient()
+  const { tell } = useSameHands()
   return useMutation({
     mutationFn: () => ask(client.DELETE('/api/session')),
     onSuccess: async () => {
+      showAs(undefined)
       await forget()
+      tell()
       await queries.invalidateQueries({ queryKey: key })
     },
   })

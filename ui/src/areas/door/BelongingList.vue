@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { given } from '@/api/given'
+
 import { useOpenJob } from '@/areas/job/open'
 
 /** What came with the bike and what was taken off it, ticked back at the end. */
@@ -9,7 +11,7 @@ const name = ref('')
 const takenOff = ref(true)
 
 async function add() {
-  if (await pen.record({ belonging: { name: name.value, taken_off: takenOff.value } })) name.value = ''
+  await given([name], ([typed = '']) => pen.record({ belonging: { name: typed, taken_off: takenOff.value } }))
 }
 </script>
 

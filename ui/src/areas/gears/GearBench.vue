@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { given } from '@/api/given'
 import { useOpenJob } from '@/areas/job/open'
 import { useBenchKeys } from '@/parts/bench'
 import ChanceRule from '@/parts/ChanceRule.vue'
@@ -32,7 +33,6 @@ watch(
   () => props.bench.place,
   () => {
     picked.value = sighting.value = undefined
-    typed.value = ''
     gauging.value = props.bench.ask?.what === 'gauge'
   },
   { immediate: true },
@@ -83,7 +83,8 @@ async function run() {
 }
 async function sighted() {
   if (sight.value === undefined || !free.value || !typed.value.trim()) return
-  await pen.record({ gear_look: { ...here.value, what: 'sight', sprocket: sight.value, typed: typed.value } })
+  const look = { ...here.value, what: 'sight' as const, sprocket: sight.value }
+  await given([typed], ([figure]) => pen.record({ gear_look: { ...look, typed: figure } }))
 }
 async function pushed(push: 'springs' | 'sticks') {
   if (free.value) await pen.record({ gear_look: { ...here.value, what: 'push', push } })

@@ -4,6 +4,7 @@ import { ref, useTemplateRef } from 'vue'
 import type { BoltView } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
+import { given } from '@/api/given'
 import { useOpenJob } from '@/areas/job/open'
 import BoltTools from '@/areas/torque/BoltTools.vue'
 import { useInHand, useTorqueHabits } from '@/areas/torque/habits'
@@ -42,8 +43,7 @@ async function torque() {
     loosened: b.verdict?.state === 'over' || undefined,
   }
   const corrects = b.log_id && !b.stale && b.verdict?.state !== 'over' ? b.log_id : undefined
-  if (await pen.record({ torque: sent }, corrects)) {
-    typed.value = ''
+  if (await given([typed], () => pen.record({ torque: sent }, corrects))) {
     tooling.value = false
   } else if (pen.fault.value?.field === 'reason') tooling.value = true
 }

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { given } from '@/api/given'
 import { boltKey, useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
@@ -27,10 +28,11 @@ const recorded = computed(() => !props.run.missing)
 
 async function read(word?: string) {
   if (!point.value || props.locked) return
-  const seen = word ? { word } : { typed: typed.value, note: account.value || undefined }
-  const reading = { point: point.value.id, ...seen }
+  const at = point.value.id
   // A reading taken in this run stands for itself; the one from the walk-round stays as it was.
-  if (await pen.record({ reading })) typed.value = account.value = ''
+  await given([typed, account], ([figure = '', note]) =>
+    pen.record({ reading: { point: at, ...(word ? { word } : { typed: figure, note: note || undefined }) } }),
+  )
 }
 async function test(passed: boolean) {
   if (!sign.value) return

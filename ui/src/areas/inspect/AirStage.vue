@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
+import { given } from '@/api/given'
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
@@ -36,7 +37,7 @@ async function log(sent: Event) {
     set,
     least: least.value || undefined,
   }
-  if (await pen.record({ air })) typed.value = ''
+  await given([typed], () => pen.record({ air }))
 }
 </script>
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { given } from '@/api/given'
+
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
@@ -25,7 +27,7 @@ const known = computed(() => {
 })
 
 async function log() {
-  if (await pen.record({ odometer: { typed: typed.value } })) typed.value = ''
+  await given([typed], ([figure = '']) => pen.record({ odometer: { typed: figure } }))
 }
 async function take(event: Event) {
   const field = event.target as HTMLInputElement

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 
 import { useBook, useJob, useRecord } from '@/api/job'
 import { useSession } from '@/api/session'
+import { given } from '@/api/given'
 import FaultNote from '@/parts/FaultNote.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 import StageRule from '@/parts/StageRule.vue'
@@ -45,7 +46,7 @@ const late = computed(
 
 const reason = ref('')
 async function reopen() {
-  if (await pen.reopen(reason.value)) reason.value = ''
+  await given([reason], ([typed = '']) => pen.reopen(typed))
 }
 </script>
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { given } from '@/api/given'
+
 import { useTimes } from '@/parts/time'
 
 import { useOpenJob } from './open'
@@ -11,7 +13,7 @@ const { dayAndClock } = useTimes()
 const text = ref('')
 
 async function add() {
-  if (await pen.record({ note: { text: text.value } })) text.value = ''
+  await given([text], ([typed = '']) => pen.record({ note: { text: typed } }))
 }
 </script>
 

@@ -3,6 +3,7 @@ import { useMutation } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
 import { ask, asFault, client, newId } from '@/api/client'
+import { given } from '@/api/given'
 import FaultNote from '@/parts/FaultNote.vue'
 
 /** A question of the owner's, which the workshop sees at once. */
@@ -11,16 +12,15 @@ const question = ref('')
 const questionId = ref(newId())
 const asking = useMutation({
   mutationFn: () =>
-    ask(
-      client.POST('/api/owner/{token}/questions', {
-        params: { path: { token: props.token } },
-        body: { id: questionId.value, text: question.value },
-      }),
+    given([question], ([text = '']) =>
+      ask(
+        client.POST('/api/owner/{token}/questions', {
+          params: { path: { token: props.token } },
+          body: { id: questionId.value, text },
+        }),
+      ).then(() => true),
     ),
-  onSuccess: () => {
-    question.value = ''
-    questionId.value = newId()
-  },
+  onSuccess: () => (questionId.value = newId()),
 })
 </script>
 
