@@ -18,7 +18,7 @@ import (
 // Bounds of a photograph: what is taken in, what is worked on, what is kept.
 const (
 	LargestPhoto = 24 << 20
-	mostPixels   = 50_000_000
+	mostPixels   = 40_000_000
 	longestSide  = 1600
 )
 

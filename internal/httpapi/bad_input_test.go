@@ -7,7 +7,9 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strconv"
 	"strings"
+	"syscall"
 	"testing"
 	"time"
 
@@ -16,6 +18,7 @@ import (
 
 	"utensil/core/estimate"
 	"utensil/internal/httpapi"
+	"utensil/internal/localdb"
 	dbtest "utensil/internal/localdb/testing"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
@@ -216,4 +219,38 @@ func TestADatabaseThatGoesAwayAndComesBack(t *testing.T) {
 	status, job, _ := bench.try(id, entry)
 	require.Equal(t, http.StatusOK, status, "the same entry, sent again")
 	assert.Equal(t, "written while the records were away", job.Notes[0].Text)
+}
+
+// A database that hangs is told as one that is away, by the deadline; it is not waited for as long as it hangs.
+func TestADatabaseThatHangs(t *testing.T) {
+	folder, err := os.MkdirTemp("", "utensil-hangs") // not t.TempDir: its parent is closed to PostgreSQL's user
+	require.NoError(t, err)
+	t.Cleanup(func() { require.NoError(t, os.RemoveAll(folder)) })
+	server, err := localdb.Start(t.Context(), folder, "fsync=off")
+	require.NoError(t, err)
+	t.Cleanup(func() { require.NoError(t, server.Close()) })
+	s := openAt(t, server.URL, httpapi.Options{Deadline: time.Second})
+	bench := s.as(record.Mechanic)
+	id := bench.checkIn().Job.ID
+
+	freeze := func(signal syscall.Signal) {
+		text, err := os.ReadFile(folder + "/data/postmaster.pid")
+		require.NoError(t, err)
+		parent := strings.SplitN(string(text), "\n", 2)[0]
+		children, err := os.ReadFile("/proc/" + parent + "/task/" + parent + "/children")
+		require.NoError(t, err)
+		for _, pid := range append(strings.Fields(string(children)), parent) { // ours: this test started them
+			n, err := strconv.Atoi(pid)
+			require.NoError(t, err)
+			require.NoError(t, syscall.Kill(n, signal))
+		}
+	}
+	freeze(syscall.SIGSTOP)
+	entry := record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "written while it hung"})}
+	status, _, fault := bench.try(id, entry) // the tablet itself gives up after a minute
+	freeze(syscall.SIGCONT)
+	assert.Equal(t, http.StatusServiceUnavailable, status)
+	assert.Contains(t, fault.Detail, "kept")
+	assert.Eventually(t, func() bool { status, _, _ := bench.try(id, entry); return status == http.StatusOK }, 20*time.Second,
+		100*time.Millisecond)
 }

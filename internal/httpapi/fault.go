@@ -62,6 +62,8 @@ func faultOf(ctx context.Context, err error) *Fault {
 			Suggestions: problem.Suggestions, Current: problem.Current, Leaving: problem.Leaving}
 	case errors.Is(err, context.Canceled):
 		return &Fault{Type: "/problems/gone", Title: "Stopped", Status: 499, Detail: "The browser went away before the answer was ready."}
+	case unfit(err) != nil:
+		return unfit(err)
 	case away(err):
 		slog.WarnContext(ctx, "the database cannot be reached", "err", err)
 		return &Fault{Type: "/problems/away", Title: "The records cannot be reached", Status: http.StatusServiceUnavailable,
@@ -70,6 +72,28 @@ func faultOf(ctx context.Context, err error) *Fault {
 	slog.ErrorContext(ctx, "request failed", "err", err)
 	return &Fault{Type: "/problems/fault", Title: "Something broke in the program", Status: http.StatusInternalServerError,
 		Detail: "What you typed is still on the screen. Try once more; if it happens again, tell whoever looks after the program."}
+}
+
+// unfit is the refusal of what no column of the database can hold, or of what hangs on something that is not there;
+// nil for any other error. What is refused before it comes here says more of its field; nothing comes here as a 500.
+func unfit(err error) *Fault {
+	var server *pgconn.PgError
+	tooLarge := strings.Contains(err.Error(), "maximum value for int") // said by the driver, which sends no such number
+	if !errors.As(err, &server) && !tooLarge {
+		return nil
+	}
+	switch {
+	case tooLarge || strings.HasPrefix(server.Code, "22"): // a malformed id, a character, number or time too large
+		return &Fault{Type: "/problems/invalid", Title: "That cannot be written down", Status: http.StatusUnprocessableEntity,
+			Detail: "A figure, a time, a character or an id is one that no record holds. Look over what you typed, and send it again."}
+	case server.Code == "23503":
+		return &Fault{Type: "/problems/missing", Title: "It hangs on something that is not there", Status: http.StatusNotFound,
+			Detail: "What this belongs to was never written down, or not here. Load the page again."}
+	case server.Code == "23505":
+		return &Fault{Type: "/problems/stale", Title: "That was sent before", Status: http.StatusConflict,
+			Detail: "Something with this id stands already. Load the page again, and send it as something new."}
+	}
+	return nil
 }
 
 // away says whether an error means that the database is not there just now.

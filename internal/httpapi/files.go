@@ -122,6 +122,16 @@ func (s *Server) ride(r *http.Request, who record.Actor) (file, error) {
 
 // takePhoto takes in a photograph under the id that the sender made.
 func (s *Server) takePhoto(r *http.Request, who record.Actor) (file, error) {
+	if _, err := s.shop.Job(r.Context(), named(r, "id")); err != nil {
+		return file{}, err // before anything is unpacked
+	}
+	// One picture is unpacked at a time: six large ones at once would take all the memory there is.
+	select {
+	case s.unpacking <- struct{}{}:
+		defer func() { <-s.unpacking }()
+	case <-r.Context().Done():
+		return file{}, r.Context().Err()
+	}
 	photo, err := document.ReadPhoto(r.Body)
 	if err != nil {
 		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo", Detail: words.Sentence(err)}

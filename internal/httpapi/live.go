@@ -111,7 +111,8 @@ func (s *Server) serveLive(w http.ResponseWriter, r *http.Request) {
 	}
 	changes := s.live.join(digest(s.sessions.Token(r.Context())))
 	if changes == nil {
-		s.refuse(w, r, &record.Problem{Kind: record.Locked, Title: "Too many windows", Detail: "Close some windows of this tablet, and try again."})
+		s.refuse(w, r, &record.Problem{Kind: record.Locked, Title: "Too many windows",
+			Detail: "Close some windows of this tablet, and try again."})
 		return
 	}
 	defer s.live.leave(changes)

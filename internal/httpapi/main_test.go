@@ -39,12 +39,19 @@ const pin = "48261"
 
 func open(t *testing.T) *shop {
 	t.Helper()
+	return openAt(t, dbtest.URL(t), httpapi.Options{})
+}
+
+// openAt opens a shop over a database that is still empty, or the tests' template.
+func openAt(t *testing.T, url string, o httpapi.Options) *shop {
+	t.Helper()
 	book, err := knowledge.Shipped()
 	require.NoError(t, err)
-	s := &shop{t: t, dbURL: dbtest.URL(t), staff: map[record.Role]record.ID{}}
+	s := &shop{t: t, dbURL: url, staff: map[record.Role]record.ID{}}
 	s.store, err = postgres.Open(s.dbURL)
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.store.Close()) })
+	require.NoError(t, s.store.Migrate(t.Context()))
 	secret, err := staff.HashSecret(pin)
 	require.NoError(t, err)
 	for role, name := range map[record.Role]string{record.Keeper: "Ida", record.Mechanic: "Tomas", record.Counter: "Wren"} {
@@ -52,7 +59,7 @@ func open(t *testing.T) *shop {
 		require.NoError(t, err)
 		s.staff[role] = saved.ID
 	}
-	s.api = httpapi.New(workshop.New(s.store, book, time.Now), s.store.DB(), httpapi.Options{})
+	s.api = httpapi.New(workshop.New(s.store, book, time.Now), s.store.DB(), o)
 	server := httptest.NewServer(s.api)
 	t.Cleanup(server.Close)
 	t.Cleanup(s.api.Close)

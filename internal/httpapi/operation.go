@@ -2,7 +2,9 @@ package httpapi
 
 import (
 	"context"
+	"math"
 	"net/http"
+	"reflect"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -87,5 +89,40 @@ func tell[In, Out any](s *Server, method, path, id, summary string, do func(cont
 
 // reckon declares a question of arithmetic, which nothing is recorded of.
 func reckon[In, Out any](s *Server, path, id, summary string, do func(In) (Out, error)) {
-	send(s, "POST", path, id, summary, func(_ context.Context, _ actor, in In) (Out, error) { return do(in) })
+	send(s, "POST", path, id, summary, func(_ context.Context, _ actor, in In) (Out, error) {
+		out, err := do(in)
+		if err == nil && !finite(reflect.ValueOf(out)) {
+			return out, record.Refuse("", "These figures come to nothing that can be: one of them is far too large, or far too small.")
+		}
+		return out, err
+	})
+}
+
+// finite says whether every figure of an answer is one.
+func finite(v reflect.Value) bool {
+	switch v.Kind() {
+	case reflect.Float32, reflect.Float64:
+		return !math.IsNaN(v.Float()) && !math.IsInf(v.Float(), 0)
+	case reflect.Pointer, reflect.Interface:
+		return v.IsNil() || finite(v.Elem())
+	case reflect.Struct:
+		for i := range v.NumField() {
+			if v.Type().Field(i).IsExported() && !finite(v.Field(i)) {
+				return false
+			}
+		}
+	case reflect.Slice, reflect.Array:
+		for i := range v.Len() {
+			if !finite(v.Index(i)) {
+				return false
+			}
+		}
+	case reflect.Map:
+		for _, k := range v.MapKeys() {
+			if !finite(v.MapIndex(k)) {
+				return false
+			}
+		}
+	}
+	return true
 }

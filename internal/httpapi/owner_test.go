@@ -129,3 +129,32 @@ func TestNothingToAskMakesNoLink(t *testing.T) {
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path, owner.Asking{ID: record.NewID(), Send: true}, &fault))
 	assert.Contains(t, fault.Detail, "no e-mail address")
 }
+
+// A link ends at once when it is taken back or a newer one is made, answered or not.
+func TestAnAnsweredLinkEndsToo(t *testing.T) {
+	s := open(t)
+	bench, phone := s.as(record.Mechanic), s.tablet()
+	answered := func() (record.ID, string) {
+		job := bench.asking().Job.ID
+		link := bench.link(job)
+		var page owner.OwnerView
+		require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &page))
+		says := owner.OwnerAnswers{From: "Ansel"}
+		for _, i := range page.Items {
+			says.Items = append(says.Items, owner.OwnerSays{ID: i.ID, Yes: true})
+		}
+		require.Equal(t, http.StatusOK, phone.send("POST", link+"/answers", says, nil))
+		require.Equal(t, http.StatusOK, phone.send("GET", link, nil, nil), "what was answered can be looked at")
+		return job, link
+	}
+	job, link := answered()
+	require.Equal(t, http.StatusOK, bench.send("DELETE", "/api/jobs/"+string(job)+"/link", nil, nil))
+	assert.Equal(t, http.StatusNotFound, phone.send("GET", link, nil, nil), "taken back")
+
+	// New work asks anew: the newer link ends the older.
+	bench.record(job, agree.Items.Says(agree.Item{Title: "A bell", Minutes: 5}))
+	older := bench.link(job)
+	newer := bench.link(job)
+	assert.Equal(t, http.StatusNotFound, phone.send("GET", older, nil, nil))
+	require.Equal(t, http.StatusOK, phone.send("GET", newer, nil, nil))
+}

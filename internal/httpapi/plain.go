@@ -33,6 +33,27 @@ func logged(next http.Handler) http.Handler {
 	})
 }
 
+// How long a request may take: a database that hangs is told as one that is away, and the tablet's outbox goes on.
+const (
+	deadline       = 15 * time.Second
+	uploadDeadline = time.Minute
+)
+
+// within gives each request a time by which it has its answer. The stream of changes has none: it goes on.
+func within(d time.Duration) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			if r.URL.Path == "/api/live" {
+				next.ServeHTTP(w, r)
+				return
+			}
+			ctx, cancel := context.WithTimeout(r.Context(), d)
+			defer cancel()
+			next.ServeHTTP(w, r.WithContext(ctx))
+		})
+	}
+}
+
 // guarded tells browsers to run and show nothing but our own.
 func guarded(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
@@ -41,6 +62,7 @@ func guarded(next http.Handler) http.Handler {
 			"blob:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("X-Robots-Tag", "noindex, nofollow") // a workshop's records and an owner's page are nobody else's to find
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Permissions-Policy", "camera=(self), geolocation=(), microphone=()")
 		if strings.HasPrefix(r.URL.Path, "/api/") {

@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"context"
 	"sync"
 	"time"
 
@@ -63,6 +64,54 @@ func (r *remembered) Delete(token string) error {
 	r.forget(token)
 	defer r.forget(token) // nor may one read meanwhile stay
 	return r.Store.Delete(token)
+}
+
+// FindCtx, CommitCtx and DeleteCtx wait for the store no longer than their context: the store itself would wait for a
+// database that hangs for as long as it hangs.
+
+// FindCtx returns a session's data.
+func (r *remembered) FindCtx(ctx context.Context, token string) (data []byte, found bool, err error) {
+	type answer struct {
+		data  []byte
+		found bool
+	}
+	a, err := patient(ctx, func() (a answer, err error) {
+		a.data, a.found, err = r.Find(token)
+		return a, err
+	})
+	return a.data, a.found, err
+}
+
+// CommitCtx writes a session.
+func (r *remembered) CommitCtx(ctx context.Context, token string, data []byte, expiry time.Time) error {
+	_, err := patient(ctx, func() (struct{}, error) { return struct{}{}, r.Commit(token, data, expiry) })
+	return err
+}
+
+// DeleteCtx forgets a session.
+func (r *remembered) DeleteCtx(ctx context.Context, token string) error {
+	_, err := patient(ctx, func() (struct{}, error) { return struct{}{}, r.Delete(token) })
+	return err
+}
+
+// patient does something, and waits for it until the context ends. What was begun then ends by itself.
+func patient[T any](ctx context.Context, do func() (T, error)) (T, error) {
+	type answer struct {
+		v   T
+		err error
+	}
+	done := make(chan answer, 1)
+	go func() {
+		v, err := do()
+		done <- answer{v, err}
+	}()
+	select {
+	case a := <-done:
+		return a.v, a.err
+	case <-ctx.Done():
+		var none T
+		return none, ctx.Err()
+	}
 }
 
 // keep remembers a session unless something was forgotten since it was read.

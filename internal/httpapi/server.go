@@ -27,17 +27,18 @@ import (
 
 // Server answers HTTP requests for one workshop.
 type Server struct {
-	shop     *workshop.Workshop
-	db       *sqlx.DB
-	sessions *scs.SessionManager
-	kept     *remembered // sessions at hand; nil without a database
-	sweep    *postgresstore.PostgresStore
-	people   *people
-	live     *hub
-	letters  func() []owner.Letter
-	pull     func(nm float64, trick string) error
-	router   chi.Router
-	api      huma.API
+	shop      *workshop.Workshop
+	db        *sqlx.DB
+	sessions  *scs.SessionManager
+	kept      *remembered // sessions at hand; nil without a database
+	sweep     *postgresstore.PostgresStore
+	people    *people
+	live      *hub
+	unpacking chan struct{} // held by who unpacks a picture
+	letters   func() []owner.Letter
+	pull      func(nm float64, trick string) error
+	router    chi.Router
+	api       huma.API
 }
 
 // Options are the settings of a Server.
@@ -45,13 +46,15 @@ type Options struct {
 	Version string                // of the build, as the API's description tells it
 	Secure  bool                  // served over HTTPS, so that the session cookie may insist on it
 	Letters func() []owner.Letter // what a stand-in mail server was sent; nil when there is none
+	// Deadline is how long a request may take; 0 for the usual.
+	Deadline time.Duration
 	// Pull pulls a stand-in wrench; nil when there is none.
 	Pull func(nm float64, trick string) error
 }
 
 // New makes a server over a workshop and the database its sessions live in.
 func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
-	s := &Server{shop: shop, db: db, live: newHub(), letters: o.Letters, pull: o.Pull, router: chi.NewMux()}
+	s := &Server{shop: shop, db: db, live: newHub(), unpacking: make(chan struct{}, 1), letters: o.Letters, pull: o.Pull, router: chi.NewMux()}
 	links := ofLinks()
 	s.people = peopleOf(shop.Staff)
 	s.sessions = scs.New()
@@ -71,6 +74,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.router.Use(middleware.Recoverer, logged, guarded)
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
+		r.Use(within(cmp.Or(o.Deadline, deadline)))
 		r.Use(http.NewCrossOriginProtection().Handler, links, middleware.RequestSize(1<<20), s.sessions.LoadAndSave, s.asShown)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
@@ -88,6 +92,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		describeFacts(s.api.OpenAPI().Components.Schemas)
 	})
 	s.router.Group(func(r chi.Router) {
+		r.Use(within(cmp.Or(o.Deadline, uploadDeadline)))
 		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave,
 			s.asShown)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))

@@ -17,6 +17,7 @@ import (
 
 	"utensil/internal/httpapi"
 	"utensil/internal/postgres"
+	"utensil/internal/workshop"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
@@ -138,6 +139,7 @@ func TestStrangersAndOtherSitesAreKeptOut(t *testing.T) {
 	assert.NotContains(t, policy, "unsafe")
 	assert.Equal(t, "nosniff", response.Header.Get("X-Content-Type-Options"))
 	assert.Equal(t, "no-store", response.Header.Get("Cache-Control"))
+	assert.Contains(t, response.Header.Get("X-Robots-Tag"), "noindex")
 }
 
 func TestTwoTabletsSeeEachOther(t *testing.T) {
@@ -248,4 +250,17 @@ func TestAStreamEndsWithItsSession(t *testing.T) {
 	case <-time.After(10 * time.Second): // a beat comes after twenty
 		t.Fatal("the stream goes on without its session")
 	}
+}
+
+func TestTimesThatNoWorkshopWritesDown(t *testing.T) {
+	tab := open(t).as(record.Mechanic)
+	job := tab.checkIn()
+	for _, year := range []int{1, 1969, 2100, 9999} {
+		at := time.Date(year, 5, 1, 12, 0, 0, 0, time.UTC)
+		change := workshop.JobChange{Depth: "tune", Words: "Also the bell.", Version: job.Job.Version, PromisedAt: &at}
+		assert.Equal(t, http.StatusUnprocessableEntity, tab.send("PUT", "/api/jobs/"+string(job.Job.ID), change, nil), year)
+		status, _, _ := tab.try(job.Job.ID, record.NewEntry{ID: record.NewID(), At: &at, Content: record.Notes.Says(record.Note{Text: "when?"})})
+		assert.Equal(t, http.StatusUnprocessableEntity, status, year)
+	}
+	assert.Equal(t, http.StatusOK, tab.send("GET", "/api/today", nil, nil))
 }

@@ -26,7 +26,7 @@ const linkColumns = `id, job_id, token_hash, made_by, made_at, expires_at, revok
 // one: all or nothing.
 func (s *Store) SaveLink(ctx context.Context, l owner.Link, m *owner.Message) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if _, err := tx.ExecContext(ctx, `update link set revoked_at = $2 where job_id = $1 and revoked_at is null and answered_at is null`,
+		if _, err := tx.ExecContext(ctx, `update link set revoked_at = $2 where job_id = $1 and revoked_at is null`,
 			l.JobID, l.MadeAt); err != nil {
 			return wrap("taking earlier links back", err)
 		}
@@ -43,9 +43,9 @@ func (s *Store) SaveLink(ctx context.Context, l owner.Link, m *owner.Message) er
 	})
 }
 
-// RevokeLinks takes a job's open links back.
+// RevokeLinks takes a job's links back, answered or not: what is on the page is the owner's own, and ends with its link.
 func (s *Store) RevokeLinks(ctx context.Context, job record.ID, now time.Time) error {
-	_, err := s.db.ExecContext(ctx, `update link set revoked_at = $2 where job_id = $1 and revoked_at is null and answered_at is null`, job,
+	_, err := s.db.ExecContext(ctx, `update link set revoked_at = $2 where job_id = $1 and revoked_at is null`, job,
 		now)
 	return wrap("taking links back", err)
 }

@@ -64,6 +64,9 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
 	}
 	now := w.now()
+	if err := record.InReach("promised_at", in.PromisedAt); err != nil {
+		return JobView{}, err
+	}
 	if in.PromisedAt != nil && in.PromisedAt.Before(now.Add(-24*time.Hour)) {
 		return JobView{}, record.Refuse("promised_at", "The promised time is in the past. Choose a later one.")
 	}
@@ -97,7 +100,8 @@ func (w *Workshop) SaveJob(ctx context.Context, id record.ID, c JobChange) (JobV
 	if _, known := w.Book().Depth(c.Depth); !known {
 		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
 	}
-	var errs [4]error
+	var errs [5]error
+	errs[4] = record.InReach("promised_at", c.PromisedAt)
 	c.Words, errs[0] = record.TidyNote("words", c.Words)
 	c.Reading, errs[1] = record.TidyNote("reading", c.Reading)
 	c.Condition, errs[2] = record.TidyNote("condition", c.Condition)

@@ -28,6 +28,9 @@ func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID, e
 	var written []record.Entry
 	for queue := entries; len(queue) > 0; queue = queue[1:] {
 		n := queue[0]
+		if err := record.InReach("at", n.At); err != nil {
+			return JobView{}, err
+		}
 		e, err := n.By(by, job, r.Bike.ID, w.at(n.At))
 		if err != nil {
 			return JobView{}, err

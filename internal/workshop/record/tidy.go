@@ -2,6 +2,7 @@ package record
 
 import (
 	"strings"
+	"time"
 	"unicode"
 	"unicode/utf8"
 )
@@ -63,4 +64,18 @@ func Some[T any](list []T) []T {
 		return []T{}
 	}
 	return list
+}
+
+// Years between which a workshop's times lie: what is outside is a slip of a clock or of a program.
+const (
+	firstYear = 1970
+	lastYear  = 2100
+)
+
+// InReach refuses a time that no workshop writes down; nil is none.
+func InReach(field string, at *time.Time) error {
+	if at != nil && (at.Year() < firstYear || at.Year() >= lastYear) {
+		return Refuse(field, "That time lies outside %d to %d: look at the date.", firstYear, lastYear)
+	}
+	return nil
 }
