@@ -72,6 +72,18 @@ func guarded(next http.Handler) http.Handler {
 	})
 }
 
+// notSo answers a method that an address does not know.
+func notSo(w http.ResponseWriter, r *http.Request) {
+	writeFault(w, &Fault{Type: "/problems/form", Title: "That is not done so here", Status: http.StatusMethodNotAllowed,
+		Detail: "There is something at this address, and it is not asked for with " + r.Method + ". Reload the page and try again."})
+}
+
+// notFromThere answers what another site sent.
+func notFromThere(w http.ResponseWriter, _ *http.Request) {
+	writeFault(w, &Fault{Type: "/problems/forbidden", Title: "This came from another site", Status: http.StatusForbidden,
+		Detail: "Only Utensil's own pages write here. Open it at its own address."})
+}
+
 func writeFault(w http.ResponseWriter, f *Fault) {
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(f.Status)

@@ -72,10 +72,13 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	}
 
 	s.router.Use(middleware.Recoverer, logged, guarded)
+	s.router.MethodNotAllowed(notSo)
+	ours := http.NewCrossOriginProtection()
+	ours.SetDenyHandler(http.HandlerFunc(notFromThere))
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, deadline)))
-		r.Use(http.NewCrossOriginProtection().Handler, links, middleware.RequestSize(1<<20), s.sessions.LoadAndSave, s.asShown)
+		r.Use(ours.Handler, links, middleware.RequestSize(1<<20), s.sessions.LoadAndSave, s.asShown)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
 		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
@@ -93,7 +96,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, uploadDeadline)))
-		r.Use(http.NewCrossOriginProtection().Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave,
+		r.Use(ours.Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave,
 			s.asShown)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))
 		r.Post("/api/jobs/{id}/photos/{photo}", s.filedFor(s.takePhoto))

@@ -130,6 +130,10 @@ func TestStrangersAndOtherSitesAreKeptOut(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, response.Body.Close())
 	assert.Equal(t, http.StatusForbidden, response.StatusCode)
+	assert.Equal(t, "application/problem+json", response.Header.Get("Content-Type"))
+	var fault httpapi.Fault
+	assert.Equal(t, http.StatusMethodNotAllowed, tab.send("PATCH", "/api/today", nil, &fault))
+	assert.Equal(t, http.StatusMethodNotAllowed, fault.Status, "a problem like any other")
 
 	response, err = tab.client.Get(s.url + "/api/session")
 	require.NoError(t, err)

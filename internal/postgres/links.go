@@ -79,12 +79,15 @@ func (s *Store) AnswerLink(ctx context.Context, id record.ID, now time.Time, fro
 	})
 }
 
-// ClaimMessage takes the next message that is due.
+// lease is for how long whoever claims a message has it. A mail server that takes longer has lost it.
+const lease = 2 * time.Minute
+
+// ClaimMessage takes the next message that is due, for as long as its lease.
 func (s *Store) ClaimMessage(ctx context.Context, now time.Time) (owner.Message, bool, error) {
 	var m owner.Message
-	err := s.db.GetContext(ctx, &m, `update message set state = 'sending', tries = tries + 1
+	err := s.db.GetContext(ctx, &m, `update message set state = 'sending', tries = tries + 1, next_at = $2
 		where id = (select id from message where state = 'queued' and next_at <= $1 order by next_at limit 1 for update skip locked)
-		returning id, job_id, sent_to, subject, body, secret, made_by, made_at, tries - 1 as tries`, now)
+		returning id, job_id, sent_to, subject, body, secret, made_by, made_at, tries - 1 as tries`, now, now.Add(lease))
 	if errors.Is(err, sql.ErrNoRows) {
 		return m, false, nil
 	}
@@ -100,9 +103,9 @@ func (s *Store) EndMessage(ctx context.Context, id record.ID, state, problem str
 	return wrap("ending a message", err)
 }
 
-// Unclaim marks what was being sent when a run ended as unsure.
+// Unclaim marks what was being sent when a run ended as unsure, once its lease is over: another server may be sending it.
 func (s *Store) Unclaim(ctx context.Context, now time.Time) error {
 	_, err := s.db.ExecContext(ctx, `update message set state = 'unsure', ended_at = $1,
-		problem = 'the server stopped while it was being sent: ask the owner whether it came' where state = 'sending'`, now)
+		problem = 'the server stopped while it was being sent: ask the owner whether it came' where state = 'sending' and next_at <= $1`, now)
 	return wrap("looking through the outbox", err)
 }

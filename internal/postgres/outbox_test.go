@@ -51,7 +51,14 @@ func TestOutbox(t *testing.T) {
 	require.True(t, found)
 	assert.Equal(t, 1, got.Tries)
 
-	require.NoError(t, store.Unclaim(ctx, now)) // the server stopped in the middle
+	state := func() (state string) {
+		require.NoError(t, db.Get(&state, `select state from message where id = $1`, message.ID))
+		return state
+	}
+	require.NoError(t, store.Unclaim(ctx, now.Add(2*time.Minute)))
+	assert.Equal(t, "sending", state(), "another server that starts leaves it to the one that is sending it")
+	require.NoError(t, store.Unclaim(ctx, now.Add(4*time.Minute))) // the server stopped in the middle, and its lease is over
+	assert.Equal(t, "unsure", state())
 	_, found, _ = store.ClaimMessage(ctx, now.Add(time.Hour))
 	assert.False(t, found, "it may have gone out: it is not sent again by itself")
 

@@ -14,6 +14,7 @@ import (
 	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
+	"github.com/pressly/goose/v3/lock"
 
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/record"
@@ -64,7 +65,12 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	provider, err := goose.NewProvider(goose.DialectPostgres, s.db.DB, files)
+	// Two that begin at once on an empty database wait for each other.
+	locker, err := lock.NewPostgresSessionLocker()
+	if err != nil {
+		return fmt.Errorf("locking the migrations: %w", err)
+	}
+	provider, err := goose.NewProvider(goose.DialectPostgres, s.db.DB, files, goose.WithSessionLocker(locker))
 	if err != nil {
 		return fmt.Errorf("reading the migrations: %w", err)
 	}

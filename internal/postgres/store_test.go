@@ -10,6 +10,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"golang.org/x/sync/errgroup"
 
 	"utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
@@ -288,4 +289,20 @@ func TestShortQueriesAreNotCompiled(t *testing.T) {
 	defer store.Close()
 	require.NoError(t, store.DB().Get(&jit, `show jit`))
 	assert.Equal(t, "on", jit, "who asks for it has it")
+}
+
+// Servers that start at once on an empty database wait for each other.
+func TestManyMigrateAtOnce(t *testing.T) {
+	url := dbtest.Empty(t)
+	var all errgroup.Group
+	for range 6 {
+		all.Go(func() error {
+			store, err := postgres.Open(url)
+			if err != nil {
+				return err
+			}
+			return errors.Join(store.Migrate(t.Context()), store.Close())
+		})
+	}
+	require.NoError(t, all.Wait())
 }

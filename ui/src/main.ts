@@ -5,6 +5,7 @@ import { Fault } from './api/client'
 import App from './App.vue'
 import { router } from './router'
 import './theme/theme.css'
+import { register } from './worker/register'
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -18,6 +19,6 @@ const queries = new QueryClient({
   },
 })
 
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js')
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void register()
 
 createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

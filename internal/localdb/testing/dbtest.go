@@ -80,6 +80,17 @@ func URL(t testing.TB) string {
 	return at(name)
 }
 
+// Empty makes a new database without a schema and says where it is.
+func Empty(t testing.TB) string {
+	t.Helper()
+	mu.Lock()
+	defer mu.Unlock()
+	count++
+	name := fmt.Sprintf("empty_%d", count)
+	require.NoError(t, create(name, "template1"))
+	return at(name)
+}
+
 func create(name, from string) error {
 	admin, err := postgres.Open(server.URL)
 	if err != nil {

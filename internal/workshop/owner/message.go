@@ -80,10 +80,10 @@ func (c *Correspondence) Reached(address string) { c.address = address }
 
 // Deliver sends what is in the outbox until the context ends.
 func Deliver(ctx context.Context, box Outbox, gateway Gateway, now func() time.Time) {
-	if err := box.Unclaim(ctx, now()); err != nil && ctx.Err() == nil {
-		slog.WarnContext(ctx, "looking through the outbox", "err", err)
-	}
 	for ctx.Err() == nil {
+		if err := box.Unclaim(ctx, now()); err != nil && ctx.Err() == nil {
+			slog.WarnContext(ctx, "looking through the outbox", "err", err)
+		}
 		sent, err := deliverOne(ctx, box, gateway, now)
 		if err != nil && ctx.Err() == nil {
 			slog.WarnContext(ctx, "delivering", "err", err)

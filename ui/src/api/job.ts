@@ -101,7 +101,8 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
       const view = await (canWait(body.content)
         ? once()
         : persist(once, () => (waiting.value = true), patience))
-      await outbox.drop(body.id)
+      // The screen has the answer: the next key is not to wait until the copy is gone.
+      void outbox.drop(body.id)
       void queries.invalidateQueries({ queryKey: ['today'] })
       return view
     } catch (thrown) {
@@ -111,7 +112,7 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     }
   }
   async function refused(job: string, entry: string, said: Fault) {
-    await outbox.drop(entry)
+    void outbox.drop(entry)
     fault.value = said
     if (said.status === 409) void queries.invalidateQueries({ queryKey: jobKey(job) })
     return undefined

@@ -60,9 +60,10 @@ export const useOutbox = createSharedComposable(() => {
     list.value.push(w)
   }
   async function drop(id: string) {
-    held.delete(id)
+    held.add(id) // until it is gone nobody sends it again
     list.value = list.value.filter((w) => w.body.id !== id)
     await change((all) => all.filter((w) => w.body.id !== id)).catch(() => undefined)
+    held.delete(id)
   }
   async function refuse(id: string, refused: Waiting['refused']) {
     await change((all) => all.map((w) => (w.body.id === id ? { ...w, refused } : w)))
