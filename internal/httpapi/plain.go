@@ -54,22 +54,30 @@ func within(d time.Duration) func(http.Handler) http.Handler {
 	}
 }
 
-// guarded tells browsers to run and show nothing but our own.
-func guarded(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		h := w.Header()
-		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: "+
-			"blob:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("Referrer-Policy", "no-referrer")
-		h.Set("X-Robots-Tag", "noindex, nofollow") // a workshop's records and an owner's page are nobody else's to find
-		h.Set("Cross-Origin-Opener-Policy", "same-origin")
-		h.Set("Permissions-Policy", "camera=(self), geolocation=(), microphone=()")
-		if strings.HasPrefix(r.URL.Path, "/api/") {
-			h.Set("Cache-Control", "no-store")
-		}
-		next.ServeHTTP(w, r)
-	})
+// guarded tells browsers to run and show nothing but our own; over HTTPS, to come by nothing else from then on.
+func guarded(secure bool) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			if secure {
+				w.Header().Set("Strict-Transport-Security", "max-age=31536000")
+			}
+			guard(w.Header(), r.URL.Path)
+			next.ServeHTTP(w, r)
+		})
+	}
+}
+
+func guard(h http.Header, path string) {
+	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: "+
+		"blob:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+	h.Set("X-Content-Type-Options", "nosniff")
+	h.Set("Referrer-Policy", "no-referrer")
+	h.Set("X-Robots-Tag", "noindex, nofollow") // a workshop's records and an owner's page are nobody else's to find
+	h.Set("Cross-Origin-Opener-Policy", "same-origin")
+	h.Set("Permissions-Policy", "camera=(self), geolocation=(), microphone=()")
+	if strings.HasPrefix(path, "/api/") {
+		h.Set("Cache-Control", "no-store")
+	}
 }
 
 // notSo answers a method that an address does not know.

@@ -16,6 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/internal/httpapi"
+	dbtest "utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/inspect"
@@ -144,6 +145,16 @@ func TestStrangersAndOtherSitesAreKeptOut(t *testing.T) {
 	assert.Equal(t, "nosniff", response.Header.Get("X-Content-Type-Options"))
 	assert.Equal(t, "no-store", response.Header.Get("Cache-Control"))
 	assert.Contains(t, response.Header.Get("X-Robots-Tag"), "noindex")
+}
+
+func TestOverHTTPSNothingElseIsCome(t *testing.T) {
+	for secure, want := range map[bool]string{true: "max-age=31536000", false: ""} {
+		s := openAt(t, dbtest.URL(t), httpapi.Options{Secure: secure})
+		response, err := s.tablet().client.Get(s.url + "/healthz")
+		require.NoError(t, err)
+		require.NoError(t, response.Body.Close())
+		assert.Equal(t, want, response.Header.Get("Strict-Transport-Security"))
+	}
 }
 
 func TestTwoTabletsSeeEachOther(t *testing.T) {
