@@ -238,6 +238,11 @@ func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
 	straight := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "32", "3": "32",
 		"6": "32.4", "9": "32"}}}
 	assert.Empty(t, note(t, w, r, straight), "read again, it is straight")
+	assert.Equal(t, []string{"Mech hanger"}, note(t, w, r, bent))
+	require.NoError(t, write(w, r, inspect.Findings.Says(inspect.Finding{Title: "Mech hanger", Mark: "due"}), nil))
+	assert.Empty(t, standingGears(w, r), "it is the owner's to answer now, like any finding")
+	assert.Equal(t, []string{"Mech hanger"}, note(t, w, r, bent), "read again and still bent")
+	assert.Empty(t, note(t, w, r, straight))
 	cage := gears.FrontAsked{Height: "2", Angle: "2", Rubs: []gear.Rub{gear.RubsNone, gear.RubsOuter}, Climbs: true}
 	assert.Equal(t, []string{"Front mech"}, note(t, w, r, gears.GearAsked{Front: &cage}))
 	notes := gears.NotesOf(lay(w, r))

@@ -15,6 +15,7 @@ import (
 type GearFigured struct {
 	Bench  string         `json:"bench" enum:"ratio,chain,single,worn,path,front,hanger,hub,wired"`
 	Mark   wear.Mark      `json:"mark"`
+	Finds  string         `json:"finds,omitempty" doc:"what it is called as a finding; left out where nothing waits"`
 	Says   string         `json:"says"`
 	Do     []gear.Advised `json:"do" doc:"in their order; what comes later waits for the first"`
 	Ratio  *RatioFigured  `json:"ratio,omitempty"`
@@ -77,6 +78,9 @@ func Figure(s *record.Sheet, in GearAsked) (GearFigured, error) {
 		out := GearFigured{Bench: b.bench, Mark: wear.Sound, Do: []gear.Advised{}}
 		if err := b.work(s, in, &out); err != nil {
 			return GearFigured{}, refused(err)
+		}
+		if out.wait {
+			out.Finds = benchNames[b.bench]
 		}
 		return out, nil
 	}

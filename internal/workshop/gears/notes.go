@@ -9,6 +9,7 @@ import (
 
 	"utensil/core/wear"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
@@ -36,7 +37,15 @@ var lastNotes = record.Derive(func(s *record.Sheet) (list []BenchNote) {
 })
 
 // NotesOf are what was written down last at each of the smaller benches.
-func NotesOf(s *record.Sheet) []BenchNote { return record.Some(lastNotes.Of(s)) }
+func NotesOf(s *record.Sheet) []BenchNote {
+	list := slices.Clone(lastNotes.Of(s))
+	for i := range list {
+		if toldOn(s, list[i]) {
+			list[i].Figured.Finds = ""
+		}
+	}
+	return record.Some(list)
+}
 
 func checkNote(s *record.Sheet, in GearNote) (*GearNote, error) {
 	f, err := Figure(s, in.GearAsked)
@@ -165,11 +174,17 @@ func pair(least, most string) string {
 var benchNames = map[string]string{"front": "Front mech", "hanger": "Mech hanger", "hub": "Hub gear's mark", "wired": "Electronic gears",
 	"single": "Chain's tension"}
 
+// toldOn says whether what a bench found stands as a finding since: from then on it is the owner's to answer, like any other.
+func toldOn(s *record.Sheet, n BenchNote) bool {
+	e, told := inspect.Findings.Last(s.Ledger, func(f *inspect.Finding) bool { return f.Title == n.Figured.Finds })
+	return told != nil && s.Place(e.ID) > s.Place(n.ID)
+}
+
 // waiting are the benches that found something which is still to be done, and a hub whose axle moved.
 func waiting(s *record.Sheet) (list []record.Obstacle) {
 	moved := parts.Facts.Of(s).Gears == "hub" && hubMoved(s)
 	for _, n := range lastNotes.Of(s) {
-		if n.Figured.wait && !(n.Figured.Bench == "hub" && moved) {
+		if n.Figured.wait && !toldOn(s, n) && !(n.Figured.Bench == "hub" && moved) {
 			list = append(list, record.Obstacle{Title: benchNames[n.Figured.Bench], Detail: n.Figured.Says, Mark: n.Figured.Mark,
 				Stage: record.StageWork, Place: "gears", Target: n.Figured.Bench})
 		}

@@ -2533,6 +2533,8 @@ export interface components {
             chain?: components["schemas"]["Derailed"];
             /** @description in their order; what comes later waits for the first */
             do: components["schemas"]["Advised"][];
+            /** @description what it is called as a finding; left out where nothing waits */
+            finds?: string;
             hanger?: components["schemas"]["Hanger"];
             /** @enum {string} */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";

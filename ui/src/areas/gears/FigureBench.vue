@@ -43,6 +43,11 @@ watch(answer, (a) => void (drawn.value = a ?? drawn.value))
 const note = computed(() => job.value.gear_notes.find((n) => n.figured.bench === props.bench))
 /** What stands written is what is asked now. */
 const kept = computed(() => sameAnswers(note.value?.asked, settled.value))
+/** What cannot be put right here is a finding: it goes to the owner, like any other. */
+function tell() {
+  const figured = note.value?.figured
+  if (figured?.finds) void pen.record({ finding: { title: figured.finds, mark: 'due', note: figured.says } })
+}
 const write = () => settled.value && pen.record({ gear_note: settled.value })
 </script>
 
@@ -101,6 +106,15 @@ const write = () => settled.value && pen.record({ gear_note: settled.value })
         <h2>Written down last</h2>
         <p class="mt-1 text-[15px]">{{ note.figured.says }}</p>
         <p class="text-sm text-soft">{{ note.by }}, {{ dayAndClock(note.at) }}</p>
+        <button
+          v-if="note.figured.finds"
+          type="button"
+          class="button mt-2 w-full"
+          :disabled="locked || pen.busy.value"
+          @click="tell"
+        >
+          Write it as a finding
+        </button>
       </div>
       <p class="mt-auto px-4 py-3 text-sm text-soft">The maker’s manual wins.</p>
     </aside>
