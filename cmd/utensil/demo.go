@@ -97,6 +97,7 @@ func demo(ctx context.Context, folder string, o options) (err error) {
 		defer func() { err = errors.Join(err, wrench.Close()) }()
 		o.wrench, o.pull = wrench.Address, func(nm float64, trick string) error { return wrench.Pull(nm, standin.Trick(trick)) }
 	}
+	o.loopback = true
 	return serve(ctx, db.URL, o, func(address string) {
 		fmt.Printf("\nUtensil is at http://%s\n\nSign in as:\n", address)
 		for _, line := range scene.SignIns() {

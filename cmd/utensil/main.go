@@ -37,7 +37,7 @@ func root() *cobra.Command {
 		},
 	}
 	c.PersistentFlags().BoolVarP(&verbose, "verbose", "v", false, "log every request")
-	c.AddCommand(serveCommand(), demoCommand(), migrateCommand(), staffCommand(), openapiCommand())
+	c.AddCommand(serveCommand(), demoCommand(), migrateCommand(), staffCommand(), admitCommand(), openapiCommand())
 	return c
 }
 

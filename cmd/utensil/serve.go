@@ -10,6 +10,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"os"
 	"time"
 
@@ -38,6 +39,8 @@ type options struct {
 	pull      func(nm float64, trick string) error
 	supplier  stores.Supplier
 	secure    bool
+	proxies   []string // that may say for which client they ask
+	loopback  bool     // this computer is a device of the shop
 	knowledge string
 }
 
@@ -51,6 +54,8 @@ func (o *options) flags(c *cobra.Command, address string) {
 	c.Flags().StringVar(&o.wrench, "wrench", os.Getenv("UTENSIL_WRENCH"),
 		"address of a stream of torque readings, as docs/wrench-protocol.md has it")
 	c.Flags().BoolVar(&o.secure, "secure", false, "insist on HTTPS for the session cookie")
+	c.Flags().StringSliceVar(&o.proxies, "trusted-proxy", nil,
+		"address or network of a proxy in front, which says in X-Forwarded-For for whom it asks; may be given again")
 	c.Flags().StringVar(&o.knowledge, "knowledge", os.Getenv("UTENSIL_KNOWLEDGE"),
 		"folder with the shop's own points, fasteners and operations")
 }
@@ -60,6 +65,22 @@ func (o *options) book() (*knowledge.Book, error) {
 		return knowledge.Shipped()
 	}
 	return knowledge.Layered(os.DirFS(o.knowledge))
+}
+
+// trusted is the networks of the proxies in front.
+func (o *options) trusted() ([]netip.Prefix, error) {
+	var out []netip.Prefix
+	for _, said := range o.proxies {
+		one, err := netip.ParsePrefix(said)
+		if addr, single := netip.ParseAddr(said); single == nil {
+			one, err = netip.PrefixFrom(addr, addr.BitLen()), nil
+		}
+		if err != nil {
+			return nil, fmt.Errorf("--trusted-proxy %q is no address such as 10.0.0.1 and no network such as 10.0.0.0/24", said)
+		}
+		out = append(out, one.Masked())
+	}
+	return out, nil
 }
 
 func serveCommand() *cobra.Command {
@@ -104,6 +125,28 @@ func staffCommand() *cobra.Command {
 		},
 	}
 	c.Flags().StringVar(&name, "name", "Shop owner", "their name")
+	return c
+}
+
+// admitCommand makes a code for a device when no device is in, or nobody is there to let one in.
+func admitCommand() *cobra.Command {
+	var name string
+	c := &cobra.Command{
+		Use: "admit", Short: "Make a code by which a tablet or computer is admitted",
+		RunE: func(c *cobra.Command, _ []string) error {
+			return withStore(func(store *postgres.Store) error {
+				roll := workshop.New(store, nil, time.Now).Roll
+				made, err := roll.Expect(c.Context(), staff.NewDevice{ID: record.NewID(), Name: name})
+				if err != nil {
+					return err
+				}
+				_, err = fmt.Fprintf(c.OutOrStdout(), "Open Utensil on the device and type %s before %s.\n", made.Code,
+					made.Device.Until.Format("15:04"))
+				return err
+			})
+		},
+	}
+	c.Flags().StringVar(&name, "name", "First device", "what the shop calls it")
 	return c
 }
 
@@ -188,7 +231,12 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	if err := shop.LoadOwn(ctx); err != nil {
 		return err
 	}
-	api := httpapi.New(shop, store.DB(), httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull})
+	proxies, err := o.trusted()
+	if err != nil {
+		return err
+	}
+	api := httpapi.New(shop, store.DB(), httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull,
+		AdmitLoopback: o.loopback, TrustedProxies: proxies})
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {
 		return fmt.Errorf("listening: %w", err)

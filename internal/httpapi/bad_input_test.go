@@ -229,7 +229,7 @@ func TestADatabaseThatHangs(t *testing.T) {
 	server, err := localdb.Start(t.Context(), folder, "fsync=off")
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, server.Close()) })
-	s := openAt(t, server.URL, httpapi.Options{Deadline: time.Second})
+	s := openAt(t, server.URL, httpapi.Options{Deadline: time.Second, AdmitLoopback: true})
 	bench := s.as(record.Mechanic)
 	id := bench.checkIn().Job.ID
 

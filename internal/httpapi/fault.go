@@ -5,9 +5,12 @@ import (
 	"database/sql/driver"
 	"errors"
 	"log/slog"
+	"math"
 	"net"
 	"net/http"
+	"strconv"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/jackc/pgx/v5/pgconn"
@@ -25,6 +28,8 @@ type Fault struct {
 	Suggestions []float64         `json:"suggestions,omitempty" doc:"figures that may have been meant"`
 	Current     any               `json:"current,omitempty" doc:"the row as it is now, after a stale write"`
 	Leaving     []record.Obstacle `json:"leaving,omitempty" doc:"what still stands between bike and owner"`
+
+	after time.Duration // how long to wait before it is tried again
 }
 
 func (f *Fault) Error() string { return f.Title + ": " + f.Detail }
@@ -34,6 +39,14 @@ func (f *Fault) GetStatus() int { return f.Status }
 
 // ContentType tells huma the media type of RFC 9457.
 func (f *Fault) ContentType(string) string { return "application/problem+json" }
+
+// GetHeaders tells huma when it may be tried again.
+func (f *Fault) GetHeaders() http.Header {
+	if f.after <= 0 {
+		return nil
+	}
+	return http.Header{"Retry-After": {strconv.Itoa(int(math.Ceil(f.after.Seconds())))}}
+}
 
 var faults = map[record.ProblemKind]struct {
 	status int
@@ -59,7 +72,7 @@ func faultOf(ctx context.Context, err error) *Fault {
 	case errors.As(err, &problem):
 		f := faults[problem.Kind]
 		return &Fault{Type: "/problems/" + f.name, Title: problem.Title, Status: f.status, Detail: problem.Detail, Field: problem.Field,
-			Suggestions: problem.Suggestions, Current: problem.Current, Leaving: problem.Leaving}
+			Suggestions: problem.Suggestions, Current: problem.Current, Leaving: problem.Leaving, after: problem.After}
 	case errors.Is(err, context.Canceled):
 		return &Fault{Type: "/problems/gone", Title: "Stopped", Status: 499, Detail: "The browser went away before the answer was ready."}
 	case unfit(err) != nil:

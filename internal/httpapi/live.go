@@ -92,6 +92,11 @@ func (h *hub) tell(change string) {
 	}
 }
 
+// look has every stream look whether it may still go on: "look" is no change.
+func (h *hub) look() { h.tell(look) }
+
+const look = "look"
+
 func (h *hub) close() {
 	h.mu.Lock()
 	defer h.mu.Unlock()
@@ -134,6 +139,10 @@ func (s *Server) serveLive(w http.ResponseWriter, r *http.Request) {
 			switch {
 			case !open:
 				return
+			case change == look:
+				if _, err := s.actor(r.Context()); err != nil {
+					return // the device was sent away
+				}
 			case change == "":
 				ok = send("again", "{}")
 			default:

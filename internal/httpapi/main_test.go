@@ -39,7 +39,7 @@ const pin = "48261"
 
 func open(t *testing.T) *shop {
 	t.Helper()
-	return openAt(t, dbtest.URL(t), httpapi.Options{})
+	return openAt(t, dbtest.URL(t), httpapi.Options{AdmitLoopback: true})
 }
 
 // openAt opens a shop over a database that is still empty, or the tests' template.

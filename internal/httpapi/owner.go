@@ -2,16 +2,17 @@ package httpapi
 
 import (
 	"context"
-	"net"
 	"net/http"
 	"strings"
 	"time"
 
+	"github.com/go-chi/chi/v5/middleware"
 	"github.com/go-chi/httprate"
 
 	"utensil/core/estimate"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
 )
 
 // byToken is a request through an owner's link.
@@ -63,41 +64,44 @@ type Mailbox struct {
 	Letters []owner.Letter `json:"letters"`
 }
 
-type addressKey struct{}
-
-// addressOf is where a request came from.
-func addressOf(ctx context.Context) string {
-	at, _ := ctx.Value(addressKey{}).(string)
-	return at
-}
-
-// How often one address may use owners' links: a page with its questions needs a handful.
+// How often a link may be used: a page with its photographs and sums needs some thirty. And how many links may be
+// tried from one address that are none.
 const (
-	linkTries  = 30
+	linkUses   = 120
+	linkMisses = 20
 	linkWithin = 10 * time.Second
 )
 
-// ofLinks slows down whoever tries links by guessing, and notes where requests come from.
+// ofLinks slows down who uses one link too often, and whoever tries links by guessing. Owners behind one address
+// do not slow each other down.
 func ofLinks() func(http.Handler) http.Handler {
-	from := func(r *http.Request) (string, error) { return httprate.CanonicalizeIP(addressOf(r.Context())), nil }
-	slowed := httprate.LimitBy(linkTries, linkWithin, from,
-		httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
-			writeFault(w, &Fault{Type: "/problems/locked", Title: "Too many tries", Status: http.StatusTooManyRequests,
-				Detail: "Wait ten seconds and try again. What you typed is kept."})
-		}))
+	slow := func(w http.ResponseWriter, r *http.Request) {
+		writeFault(w, faultOf(r.Context(), &record.Problem{Kind: record.Locked, Title: "Too many tries", After: linkWithin,
+			Detail: "Wait ten seconds and try again. What you typed is kept."}))
+	}
+	used := httprate.NewRateLimiter(linkUses, linkWithin, httprate.WithLimitHandler(slow))
+	missed := httprate.NewRateLimiter(linkMisses, linkWithin)
 	return func(next http.Handler) http.Handler {
-		limited := slowed(next)
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			host, _, err := net.SplitHostPort(r.RemoteAddr)
-			if err != nil {
-				host = r.RemoteAddr
-			}
-			r = r.WithContext(context.WithValue(r.Context(), addressKey{}, host))
-			if strings.HasPrefix(r.URL.Path, "/api/owner/") {
-				limited.ServeHTTP(w, r)
+			rest, owners := strings.CutPrefix(r.URL.Path, "/api/owner/")
+			if !owners {
+				next.ServeHTTP(w, r)
 				return
 			}
-			next.ServeHTTP(w, r)
+			token, _, _ := strings.Cut(rest, "/")
+			from := httprate.CanonicalizeIP(addressOf(r.Context()))
+			if _, rate, err := missed.Status(from); err != nil || rate >= linkMisses {
+				slow(w, r)
+				return
+			}
+			if used.RespondOnLimit(w, r, digest(token)) {
+				return
+			}
+			answered := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
+			next.ServeHTTP(answered, r)
+			if answered.Status() == http.StatusNotFound {
+				missed.OnLimit(answered, r, from) // counts it; the answer has been given
+			}
 		})
 	}
 }

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io/fs"
 	"log/slog"
+	"maps"
 	"net/http"
 	"path"
 	"strings"
@@ -93,6 +94,7 @@ func notFromThere(w http.ResponseWriter, _ *http.Request) {
 }
 
 func writeFault(w http.ResponseWriter, f *Fault) {
+	maps.Copy(w.Header(), f.GetHeaders())
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(f.Status)
 	if err := json.NewEncoder(w).Encode(f); err != nil {

@@ -8,6 +8,7 @@ import (
 	"io"
 	"log/slog"
 	"net/http"
+	"net/netip"
 	"strings"
 	"time"
 
@@ -33,6 +34,8 @@ type Server struct {
 	kept      *remembered // sessions at hand; nil without a database
 	sweep     *postgresstore.PostgresStore
 	people    *people
+	devices   *devices
+	loopback  bool // the server's own computer is a device of the shop
 	live      *hub
 	unpacking chan struct{} // held by who unpacks a picture
 	letters   func() []owner.Letter
@@ -48,15 +51,20 @@ type Options struct {
 	Letters func() []owner.Letter // what a stand-in mail server was sent; nil when there is none
 	// Deadline is how long a request may take; 0 for the usual.
 	Deadline time.Duration
+	// AdmitLoopback admits the server's own computer as a device of the shop, as a demo does.
+	AdmitLoopback bool
+	// TrustedProxies are who may say for which client they ask, in X-Forwarded-For.
+	TrustedProxies []netip.Prefix
 	// Pull pulls a stand-in wrench; nil when there is none.
 	Pull func(nm float64, trick string) error
 }
 
 // New makes a server over a workshop and the database its sessions live in.
 func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
-	s := &Server{shop: shop, db: db, live: newHub(), unpacking: make(chan struct{}, 1), letters: o.Letters, pull: o.Pull, router: chi.NewMux()}
+	s := &Server{shop: shop, db: db, live: newHub(), unpacking: make(chan struct{}, 1), letters: o.Letters, pull: o.Pull, router: chi.NewMux(),
+		loopback: o.AdmitLoopback}
 	links := ofLinks()
-	s.people = peopleOf(shop.Staff)
+	s.people, s.devices = peopleOf(shop.Staff), devicesOf(shop)
 	s.sessions = scs.New()
 	s.sessions.Lifetime = 12 * time.Hour // one working day
 	s.sessions.HashTokenInStore = true
@@ -71,14 +79,14 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		s.sessions.Store = s.kept
 	}
 
-	s.router.Use(middleware.Recoverer, logged, guarded(o.Secure))
+	s.router.Use(middleware.Recoverer, logged, guarded(o.Secure), fromClient(o.TrustedProxies))
 	s.router.MethodNotAllowed(notSo)
 	ours := http.NewCrossOriginProtection()
 	ours.SetDenyHandler(http.HandlerFunc(notFromThere))
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, deadline)))
-		r.Use(ours.Handler, links, middleware.RequestSize(1<<20), s.sessions.LoadAndSave, s.asShown)
+		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.onDevice, s.sessions.LoadAndSave, s.asShown)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
 		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
@@ -87,7 +95,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Get("/api/stores/{id}/label.png", s.filedFor(s.stockLabel))
 		s.api = humachi.New(r, config(o.Version))
 		for _, declare := range []func(){
-			s.declareShop, s.declareBikes, s.declareJob, s.declareTorque, s.declareBrakes, s.declareOwner, s.declarePractice,
+			s.declareShop, s.declareDevices, s.declareBikes, s.declareJob, s.declareTorque, s.declareBrakes, s.declareOwner, s.declarePractice,
 			s.declareStores,
 		} {
 			declare()
@@ -96,8 +104,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, uploadDeadline)))
-		r.Use(ours.Handler, middleware.RequestSize(document.LargestRide+1), s.sessions.LoadAndSave,
-			s.asShown)
+		r.Use(ours.Handler, middleware.RequestSize(document.LargestRide+1), s.onDevice, s.sessions.LoadAndSave, s.asShown)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))
 		r.Post("/api/jobs/{id}/photos/{photo}", s.filedFor(s.takePhoto))
 		r.With(links).Get("/api/owner/{token}/photos/{photo}", s.filed(s.ownersPhoto))
@@ -143,6 +150,10 @@ func (s *Server) Close() {
 func (s *Server) Told(change string) {
 	if change == "" || strings.Contains(change, `"staff"`) {
 		s.people.Forget()
+	}
+	if change == "" || strings.Contains(change, `"device"`) {
+		s.devices.Forget()
+		s.live.look()
 	}
 	if change == "" || strings.Contains(change, `"own_knowledge"`) {
 		if err := s.shop.LoadOwn(context.Background()); err != nil {

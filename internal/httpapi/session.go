@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"cmp"
 	"context"
 	"net/http"
 	"time"
@@ -32,6 +33,7 @@ func peopleOf(load func(context.Context) ([]staff.Staff, error)) *people {
 const (
 	sessionStaff   = "staff"
 	sessionVersion = "version"
+	sessionDevice  = "device"
 )
 
 // actor is who sends the request. A change of name, role or PIN ends a member's sessions.
@@ -39,8 +41,12 @@ func (s *Server) actor(ctx context.Context) (record.Actor, error) {
 	stranger := &record.Problem{Kind: record.Stranger, Title: "Not signed in",
 		Detail: "Choose your name and type your PIN. What you typed here is kept."}
 	id := record.ID(s.sessions.GetString(ctx, sessionStaff))
-	if id == "" {
-		return record.Actor{}, stranger
+	device := s.sessions.GetString(ctx, sessionDevice)
+	if id == "" || device == "" || device != deviceOf(ctx) {
+		return record.Actor{}, stranger // nobody, or a session that was carried off to another device
+	}
+	if in, err := s.still(ctx, device); err != nil || !in {
+		return record.Actor{}, cmp.Or(err, error(stranger))
 	}
 	people, err := s.people.Get(ctx)
 	if err != nil {
@@ -58,7 +64,8 @@ type Session struct {
 	Actor    *record.Actor   `json:"actor,omitempty" doc:"who is signed in"`
 	Settings record.Settings `json:"settings"`
 	UnitNm   float64         `json:"unit_nm" doc:"one of the shop's torque units, in N·m"`
-	Names    []Name          `json:"names" doc:"who may sign in here"`
+	Names    []Name          `json:"names" doc:"who may sign in here; nobody on a device that is not admitted"`
+	Admitted bool            `json:"admitted" doc:"the shop has let this device in"`
 }
 
 // Name is a name on the sign-in screen.
@@ -79,11 +86,14 @@ func (s *Server) session(ctx context.Context, _ *struct{}) (*body[Session], erro
 	if err != nil {
 		return nil, err
 	}
+	out := Session{Settings: settings, UnitNm: settings.Unit().ToBase(1), Names: []Name{}, Admitted: deviceOf(ctx) != ""}
+	if !out.Admitted {
+		return answer(out, nil)
+	}
 	staff, err := s.shop.Staff(ctx)
 	if err != nil {
 		return nil, err
 	}
-	out := Session{Settings: settings, UnitNm: settings.Unit().ToBase(1), Names: []Name{}}
 	for _, m := range staff {
 		if m.Active {
 			out.Names = append(out.Names, Name{m.ID, m.Name, m.Role})
@@ -96,18 +106,31 @@ func (s *Server) session(ctx context.Context, _ *struct{}) (*body[Session], erro
 }
 
 // signIn signs in, or hands a shared tablet over: the session gets a new token either way.
-func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*body[record.Actor], error) {
-	who, err := s.shop.SignIn(ctx, in.Body.Staff, in.Body.Secret)
+func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*withCookie[record.Actor], error) {
+	device := deviceOf(ctx)
+	if device == "" {
+		return nil, &record.Problem{Kind: record.Stranger, Title: "This device is not admitted",
+			Detail: "The shop owner lets it in: with their own name and PIN here, or with a code from a device that is in. Load the page again."}
+	}
+	who, err := s.shop.SignIn(ctx, in.Body.Staff, in.Body.Secret, device)
 	if err != nil {
 		return nil, err
 	}
-	return answer(who, s.enter(ctx, who.ID))
+	cookies, err := s.signedFor(ctx, device)
+	if err != nil {
+		return nil, err
+	}
+	return &withCookie[record.Actor]{cookies, who}, s.enter(ctx, who.ID, device)
 }
 
-func (s *Server) enter(ctx context.Context, id record.ID) error {
+// enter begins a member's session on a device.
+func (s *Server) enter(ctx context.Context, id record.ID, device string) error {
 	s.people.Forget()
 	people, err := s.people.Get(ctx)
 	if err != nil {
+		return err
+	}
+	if err := s.used(ctx, device); err != nil {
 		return err
 	}
 	if err := s.sessions.RenewToken(ctx); err != nil {
@@ -115,6 +138,7 @@ func (s *Server) enter(ctx context.Context, id record.ID) error {
 	}
 	s.sessions.Put(ctx, sessionStaff, string(id))
 	s.sessions.Put(ctx, sessionVersion, people[id].Version)
+	s.sessions.Put(ctx, sessionDevice, device)
 	return nil
 }
 

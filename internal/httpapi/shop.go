@@ -68,7 +68,7 @@ func (s *Server) declareShop() {
 			saved, err := shop.SaveStaff(ctx, who, in)
 			s.people.Forget()
 			if err == nil && saved.ID == who.ID {
-				err = s.enter(ctx, who.ID)
+				err = s.enter(ctx, who.ID, deviceOf(ctx))
 			}
 			return saved, err
 		})

@@ -16,31 +16,33 @@ import (
 
 // Append writes entries to an open job, each once, all or none. They carry the job they belong to.
 func (s *Store) Append(ctx context.Context, job record.ID, entries ...record.Entry) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		var released *time.Time
-		// A share lock lets entries in side by side but keeps a release out until they stand.
-		err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for share`, job)
-		if errors.Is(err, sql.ErrNoRows) {
-			return record.NotFound("job")
-		}
-		if err != nil {
-			return wrap("appending", err)
-		}
-		if released != nil {
-			if again, err := sentBefore(ctx, tx, entries); err != nil || again {
-				return err
-			}
-			return record.ErrClosed()
-		}
-		drawers, err := drawn(ctx, tx, entries)
-		if err != nil {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error { return appended(ctx, tx, job, entries) })
+}
+
+func appended(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []record.Entry) error {
+	var released *time.Time
+	// A share lock lets entries in side by side but keeps a release out until they stand.
+	err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for share`, job)
+	if errors.Is(err, sql.ErrNoRows) {
+		return record.NotFound("job")
+	}
+	if err != nil {
+		return wrap("appending", err)
+	}
+	if released != nil {
+		if again, err := sentBefore(ctx, tx, entries); err != nil || again {
 			return err
 		}
-		if err := insertEntries(ctx, tx, job, entries); err != nil {
-			return err
-		}
-		return leftOver(ctx, tx, drawers)
-	})
+		return record.ErrClosed()
+	}
+	drawers, err := drawn(ctx, tx, entries)
+	if err != nil {
+		return err
+	}
+	if err := insertEntries(ctx, tx, job, entries); err != nil {
+		return err
+	}
+	return leftOver(ctx, tx, drawers)
 }
 
 // insertEntries adds entries of one job in one round trip, each once.

@@ -79,6 +79,29 @@ func (s *Store) AnswerLink(ctx context.Context, id record.ID, now time.Time, fro
 	})
 }
 
+// AskByLink writes a question that came by a link, unless most came by it before. One sent again is not counted again.
+func (s *Store) AskByLink(ctx context.Context, id record.ID, most int, question record.Entry) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var link struct {
+			Job   record.ID `db:"job_id"`
+			Asked int       `db:"asked"`
+		}
+		if err := tx.GetContext(ctx, &link, `select job_id, asked from link where id = $1 for update`, id); err != nil {
+			return wrap("asking by a link", err)
+		}
+		if again, err := sentBefore(ctx, tx, []record.Entry{question}); err != nil || again {
+			return err
+		}
+		if link.Asked >= most {
+			return owner.AskedEnough()
+		}
+		if _, err := tx.ExecContext(ctx, `update link set asked = asked + 1 where id = $1`, id); err != nil {
+			return wrap("counting a question", err)
+		}
+		return appended(ctx, tx, link.Job, []record.Entry{question})
+	})
+}
+
 // lease is for how long whoever claims a message has it. A mail server that takes longer has lost it.
 const lease = 2 * time.Minute
 

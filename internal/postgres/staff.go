@@ -5,7 +5,6 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -53,7 +52,26 @@ func (s *Store) Staff(ctx context.Context) ([]staff.Staff, error) {
 	if err != nil {
 		return nil, fmt.Errorf("reading staff: %w", err)
 	}
-	return out, nil
+	return out, s.held(ctx, out)
+}
+
+// held adds where the members are held back.
+func (s *Store) held(ctx context.Context, members []staff.Staff) error {
+	var rows []struct {
+		Staff record.ID `db:"staff_id"`
+		staff.Held
+	}
+	err := s.db.SelectContext(ctx, &rows, `select t.staff_id, t.until, coalesce(d.name, '') as device
+		from sign_in_try t left join device d on d.id::text = t.device
+		where t.until > now() order by t.until`)
+	for i := range members {
+		for _, r := range rows {
+			if r.Staff == members[i].ID {
+				members[i].Held = append(members[i].Held, r.Held)
+			}
+		}
+	}
+	return wrap("reading who is held back", err)
 }
 
 // SaveStaff adds a member with version 0, or changes the version given. A new secret frees
@@ -67,10 +85,11 @@ func (s *Store) SaveStaff(ctx context.Context, m staff.Staff) (staff.Staff, erro
 	} else {
 		err = s.db.GetContext(ctx, &out, `update staff set name = $2, role = $3, active = $4,
 			secret = case when $5 = '' then secret else $5 end,
-			failed = case when $5 = '' then failed else 0 end,
-			locked_until = case when $5 = '' then locked_until end,
 			version = version + 1
 			where id = $1 and version = $6 returning id, name, role, active, version`, m.ID, m.Name, m.Role, m.Active, m.Secret, m.Version)
+	}
+	if err == nil && m.Secret != "" {
+		err = s.ForgetTries(ctx, m.ID)
 	}
 	if !errors.Is(err, sql.ErrNoRows) {
 		return out, wrap("saving staff", err)
@@ -83,37 +102,6 @@ func (s *Store) SaveStaff(ctx context.Context, m staff.Staff) (staff.Staff, erro
 		return out, wrap("saving staff", err)
 	}
 	return out, record.StaleWrite("member of staff", out)
-}
-
-// CountAttempt counts a sign-in attempt before its secret is checked.
-func (s *Store) CountAttempt(ctx context.Context, id record.ID, now time.Time, lock func(int) time.Duration) (staff.Staff, time.Time,
-	error) {
-	type row struct {
-		staff.Staff
-		Failed int          `db:"failed"`
-		Until  sql.NullTime `db:"locked_until"`
-	}
-	var r row
-	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		err := tx.GetContext(ctx, &r, `select id, name, role, active, version, secret, failed, locked_until from staff where id = $1 for update`,
-			id)
-		if err != nil || r.Until.Valid && r.Until.Time.After(now) {
-			return err
-		}
-		_, err = tx.ExecContext(ctx, `update staff set failed = failed + 1, locked_until = $2 where id = $1`, id,
-			sql.NullTime{Time: now.Add(lock(r.Failed + 1)), Valid: lock(r.Failed+1) > 0})
-		return err
-	})
-	if errors.Is(err, sql.ErrNoRows) {
-		return r.Staff, now, record.NotFound("member of staff")
-	}
-	return r.Staff, r.Until.Time, wrap("counting a sign-in", err)
-}
-
-// ForgetAttempts starts the count of wrong secrets anew.
-func (s *Store) ForgetAttempts(ctx context.Context, id record.ID) error {
-	_, err := s.db.ExecContext(ctx, `update staff set failed = 0, locked_until = null where id = $1`, id)
-	return wrap("forgetting attempts", err)
 }
 
 func wrap(doing string, err error) error {

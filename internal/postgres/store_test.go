@@ -260,22 +260,26 @@ func TestSearchFindsByAnyWord(t *testing.T) {
 	}
 }
 
-func TestAttemptsAreCountedOneByOne(t *testing.T) {
+func TestTriesOfOneDeviceFollowEachOther(t *testing.T) {
 	store, by, _ := inShop(t)
-	now := time.Now()
-	let := atomic.Int64{}
-	together(20, func(int) error {
-		_, until, err := store.CountAttempt(t.Context(), by.ID, now, staff.LockFor)
-		if err == nil && !until.After(now) {
-			let.Add(1)
+	var most atomic.Int64
+	count := func(device string) func(int) error {
+		return func(int) error {
+			return store.Try(t.Context(), by.ID, device, func(_ staff.Staff, seen staff.Tries) (staff.Tries, error) {
+				most.Store(max(most.Load(), int64(seen.Failed+1)))
+				return staff.Tries{Failed: seen.Failed + 1}, nil
+			})
 		}
-		return err
-	})
-	assert.EqualValues(t, 5, let.Load(), "guessing in parallel gains nothing")
-	require.NoError(t, store.ForgetAttempts(t.Context(), by.ID))
-	_, until, err := store.CountAttempt(t.Context(), by.ID, now, staff.LockFor)
-	require.NoError(t, err)
-	assert.False(t, until.After(now))
+	}
+	together(20, count("one"))
+	assert.EqualValues(t, 20, most.Load(), "each saw the one before")
+	most.Store(0)
+	together(3, count("other"))
+	assert.EqualValues(t, 3, most.Load(), "another device is counted by itself")
+	require.NoError(t, store.ForgetTries(t.Context(), by.ID))
+	most.Store(0)
+	require.NoError(t, count("one")(0))
+	assert.EqualValues(t, 1, most.Load())
 }
 
 func TestShortQueriesAreNotCompiled(t *testing.T) {

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { useSameHands, useSession } from './api/session'
+import LetInPage from './areas/session/LetInPage.vue'
 import ShopHead from './areas/session/ShopHead.vue'
 import SignInPage from './areas/session/SignInPage.vue'
 import FaultNote from './parts/FaultNote.vue'
@@ -22,7 +23,8 @@ const away = computed(() => !session.value && error.value)
   <RouterView v-if="outside" />
   <FaultNote v-else-if="away" class="m-10" :fault="away" />
   <template v-else-if="session">
-    <SignInPage v-if="!actor" :names="session.names" :shop="session.settings.name" />
+    <LetInPage v-if="!session.admitted" :shop="session.settings.name" />
+    <SignInPage v-else-if="!actor" :names="session.names" :shop="session.settings.name" />
     <div v-else class="flex min-h-dvh flex-col">
       <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3"
         >Skip to the work</a

@@ -5,9 +5,11 @@ import (
 	"crypto/rand"
 	"crypto/sha256"
 	"encoding/base64"
+	"fmt"
 	"slices"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"utensil/core/estimate"
 	"utensil/core/wear"
@@ -62,6 +64,8 @@ type Store interface {
 	FindLink(ctx context.Context, hash []byte) (Link, error)
 	// AnswerLink writes an owner's answers; a link that is not open any more is Stale.
 	AnswerLink(ctx context.Context, id record.ID, now time.Time, from string, entries []record.Entry) error
+	// AskByLink writes a question, unless most came by the link before.
+	AskByLink(ctx context.Context, id record.ID, most int, question record.Entry) error
 }
 
 // Correspondence asks owners, and takes their answers.
@@ -331,6 +335,18 @@ func answeredAlready() *record.Problem {
 		Detail: "The answers are on the page: load it again. To change one, ring the workshop."}
 }
 
+// What may be asked by one link. Past it, the telephone is the better way for both.
+const (
+	mostQuestions   = 10
+	longestQuestion = 2000
+)
+
+// AskedEnough is the refusal of a question when as many came by the link as may.
+func AskedEnough() *record.Problem {
+	return &record.Problem{Kind: record.Locked, Title: fmt.Sprintf("You have asked %d times here", mostQuestions), Field: "text",
+		Detail: "The workshop has all your questions. Please ring them for more; what you typed stays on this page."}
+}
+
 // OwnerAsk takes a question from an owner; it stands among the job's notes.
 func (c *Correspondence) OwnerAsk(ctx context.Context, token string, in OwnerAsks) error {
 	link, kept, err := c.opened(ctx, token)
@@ -343,6 +359,9 @@ func (c *Correspondence) OwnerAsk(ctx context.Context, token string, in OwnerAsk
 		return err
 	case text == "":
 		return record.Refuse("text", "Type your question first.")
+	case utf8.RuneCountInString(text) > longestQuestion:
+		return record.Refuse("text", "The question has %d characters; at most %d are taken. Shorten it, or ring the workshop.",
+			utf8.RuneCountInString(text), longestQuestion)
 	case !in.ID.Valid():
 		return record.Refuse("id", "The id is not a version 7 UUID.")
 	}
@@ -351,7 +370,7 @@ func (c *Correspondence) OwnerAsk(ctx context.Context, token string, in OwnerAsk
 	if err != nil {
 		return err
 	}
-	return c.store.Append(ctx, link.JobID, e)
+	return c.store.AskByLink(ctx, link.ID, mostQuestions, e)
 }
 
 // Links are a job's owner's link made last.

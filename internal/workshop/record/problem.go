@@ -1,6 +1,9 @@
 package record
 
-import "fmt"
+import (
+	"fmt"
+	"time"
+)
 
 // ProblemKind sorts problems by what a caller can do about them.
 type ProblemKind int
@@ -20,12 +23,13 @@ const (
 // Problem is a refusal in words a mechanic understands: what happened and what to do.
 type Problem struct {
 	Kind        ProblemKind
-	Title       string     // what happened, a few words
-	Detail      string     // what to do, a sentence or two
-	Field       string     // the field it is about, as in the request's JSON; may be empty
-	Suggestions []float64  // figures that may have been meant, in the field's unit
-	Current     any        // with Stale: the row as it is now
-	Leaving     []Obstacle // with Standing: what stands in the way
+	Title       string        // what happened, a few words
+	Detail      string        // what to do, a sentence or two
+	Field       string        // the field it is about, as in the request's JSON; may be empty
+	Suggestions []float64     // figures that may have been meant, in the field's unit
+	Current     any           // with Stale: the row as it is now
+	Leaving     []Obstacle    // with Standing: what stands in the way
+	After       time.Duration // with Locked: how long to wait
 }
 
 func (p *Problem) Error() string { return p.Title + ": " + p.Detail }

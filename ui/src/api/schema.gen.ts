@@ -277,6 +277,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The devices that are admitted */
+        get: operations["devices"];
+        put?: never;
+        /** Make a code by which a device is admitted */
+        post: operations["invite-device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Admit the device that asks */
+        post: operations["let-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End what a device was admitted to */
+        delete: operations["send-device-away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/facts": {
         parameters: {
             query?: never;
@@ -789,6 +841,23 @@ export interface paths {
         put: operations["save-staff"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/staff/{id}/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let somebody try to sign in again at once */
+        delete: operations["free-staff"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1349,6 +1418,7 @@ export interface components {
             says: string;
             waiting: components["schemas"]["BleedWaiting"][];
         };
+        "BodyStruct {}Body": Record<string, never>;
         Boiling: {
             /** Format: double */
             high_c: number;
@@ -1988,6 +2058,25 @@ export interface components {
             /** @description by a kind, so that only what was read on the bike stays */
             filled?: boolean;
             was: components["schemas"]["Facts"];
+        };
+        Device: {
+            /**
+             * Format: date-time
+             * @description since when; none while it waits for its code
+             */
+            admitted?: string;
+            id: string;
+            name: string;
+            /**
+             * Format: date-time
+             * @description how long its code is good
+             */
+            until?: string;
+            /**
+             * Format: date-time
+             * @description when somebody last signed in on it
+             */
+            used?: string;
         };
         DialAsked: {
             typed: string;
@@ -2839,6 +2928,12 @@ export interface components {
              */
             since?: string;
         };
+        Held: {
+            /** @description its name; empty where it is none of the shop's */
+            device: string;
+            /** Format: date-time */
+            until: string;
+        };
         Hill: {
             /**
              * Format: double
@@ -2986,6 +3081,11 @@ export interface components {
             teeth: string;
             /** @description that the barrel has left outward, as typed */
             turns?: string;
+        };
+        Invitation: {
+            /** @description typed on the new device; shown once */
+            code: string;
+            device: components["schemas"]["Device"];
         };
         Item: {
             /** @description the finding it settles */
@@ -3450,6 +3550,11 @@ export interface components {
             /** @enum {string} */
             school: "lever_end" | "push" | "two_syringe" | "colour";
         };
+        NewDevice: {
+            id: string;
+            /** @description what the shop calls it */
+            name: string;
+        };
         NewEntry: {
             /**
              * Format: date-time
@@ -3461,6 +3566,14 @@ export interface components {
             id: string;
             /** @description the entry this one corrects */
             supersedes?: string;
+        };
+        Newcomer: {
+            code?: string;
+            /** @description what the shop calls the device */
+            name?: string;
+            /** @description the shop owner's name */
+            owner?: string;
+            secret?: string;
         };
         Note: {
             text: string;
@@ -4635,7 +4748,9 @@ export interface components {
         Session: {
             /** @description who is signed in */
             actor?: components["schemas"]["Actor"];
-            /** @description who may sign in here */
+            /** @description the shop has let this device in */
+            admitted: boolean;
+            /** @description who may sign in here; nobody on a device that is not admitted */
             names: components["schemas"]["Name"][];
             settings: components["schemas"]["Settings"];
             /**
@@ -4815,6 +4930,8 @@ export interface components {
         };
         Staff: {
             active: boolean;
+            /** @description where a wrong secret was typed too often */
+            held?: components["schemas"]["Held"][];
             id: string;
             name: string;
             /** @enum {string} */
@@ -6081,6 +6198,133 @@ export interface operations {
             };
         };
     };
+    devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "invite-device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDevice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "let-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Newcomer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "send-device-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyStruct {}Body"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     facts: {
         parameters: {
             query?: never;
@@ -7140,6 +7384,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Set-Cookie"?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7266,6 +7511,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Staff"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "free-staff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyStruct {}Body"];
                 };
             };
             /** @description Error */

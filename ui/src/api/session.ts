@@ -50,6 +50,20 @@ export function useSignIn() {
   })
 }
 
+/** useLetIn has the shop admit this device. */
+export function useLetIn() {
+  const queries = useQueryClient()
+  const { tell } = useSameHands()
+  return useMutation({
+    mutationFn: (body: Schemas['Newcomer']) => ask(client.POST('/api/devices/here', { body })),
+    onSuccess: async () => {
+      tell()
+      await queries.refetchQueries({ queryKey: key })
+      await queries.invalidateQueries()
+    },
+  })
+}
+
 export function useSignOut() {
   const queries = useQueryClient()
   const { tell } = useSameHands()

@@ -5,6 +5,7 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSignIn } from '@/api/session'
 import FaultNote from '@/parts/FaultNote.vue'
+import RuledScale from '@/parts/RuledScale.vue'
 
 /** Names to choose, then the PIN on a number pad. Handing over a shared tablet is the same page over the work. */
 const props = defineProps<{ names: Schemas['Name'][]; shop: string; handingOver?: boolean }>()
@@ -58,16 +59,7 @@ useEventListener('keydown', (event) => {
     aria-labelledby="sign-in-title"
   >
     <div class="w-full max-w-[780px]">
-      <svg viewBox="0 0 780 40" class="mb-6 h-10 w-full" aria-hidden="true">
-        <path d="M0 8H780" stroke="var(--color-ink)" stroke-width="1.6" />
-        <path
-          v-for="i in 79"
-          :key="i"
-          :d="`M${(i - 1) * 10} 8v${(i - 1) % 10 === 0 ? 22 : (i - 1) % 5 === 0 ? 14 : 8}`"
-          stroke="var(--color-ink)"
-          :stroke-width="(i - 1) % 10 === 0 ? 1.6 : 0.8"
-        />
-      </svg>
+      <RuledScale class="mb-6 h-10 w-full" />
       <p class="text-soft">{{ shop }}</p>
       <h1 id="sign-in-title" class="mb-6 text-4xl">
         {{ handingOver ? 'Who takes over?' : 'Who is at the bench?' }}

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { ask, client, newId, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 
+import DeviceList from './DeviceList.vue'
 import ShopForm from './ShopForm.vue'
 import StaffRow from './StaffRow.vue'
 
@@ -47,9 +48,11 @@ const fresh = ref<Schemas['Staff']>()
           <StaffRow v-for="m in staff ?? []" :key="m.id" :member="m" :keeper="keeper" />
         </ul>
         <p class="mt-3 text-[15px] text-soft">
-          A PIN has 4 to 12 digits; a password at least 8 characters. After five wrong tries a sign-in is
-          locked for a minute, then longer. A new PIN frees it, and ends that person’s open sessions.
+          A PIN has 4 to 12 digits; a password at least 8 characters. After five wrong tries on one device
+          nobody may sign in there under that name for a minute, then longer; other devices are not held back.
+          A new PIN frees it, and ends that person’s open sessions.
         </p>
+        <DeviceList v-if="keeper" class="mt-8" />
       </section>
     </div>
   </main>

@@ -4,10 +4,12 @@ import { computed, ref } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import { useTimes } from '@/parts/time'
 
 const props = defineProps<{ member: Schemas['Staff']; keeper: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const queries = useQueryClient()
+const { clock } = useTimes()
 const open = ref(props.member.version === 0)
 const name = ref(props.member.name)
 const role = ref(props.member.role)
@@ -37,6 +39,11 @@ const saving = useMutation({
     emit('done')
   },
 })
+const freeing = useMutation({
+  mutationFn: () =>
+    ask(client.DELETE('/api/staff/{id}/tries', { params: { path: { id: props.member.id } } })),
+  onSuccess: () => queries.invalidateQueries({ queryKey: ['staff'] }),
+})
 const fault = computed(() => (saving.error.value ? asFault(saving.error.value) : undefined))
 </script>
 
@@ -55,7 +62,27 @@ const fault = computed(() => (saving.error.value ? asFault(saving.error.value) :
         Change
       </button>
     </div>
-    <form v-else class="flex flex-col gap-2" @submit.prevent="saving.mutate()">
+    <div
+      v-for="h in open ? [] : (member.held ?? [])"
+      :key="h.device"
+      class="flex min-h-11 items-center gap-3 border-l-4 border-brick pl-3"
+    >
+      <p class="flex-1 text-[15px]">
+        Too many wrong tries {{ h.device ? `on ${h.device}` : 'on a device that is not the shop’s' }}: may try
+        again at {{ clock(h.until) }}.
+      </p>
+    </div>
+    <FaultNote v-if="freeing.error.value" :fault="asFault(freeing.error.value)" />
+    <button
+      v-if="!open && keeper && member.held?.length"
+      type="button"
+      class="button"
+      :disabled="freeing.isPending.value"
+      @click="freeing.mutate()"
+    >
+      Let {{ member.name }} try again now
+    </button>
+    <form v-if="open" class="flex flex-col gap-2" @submit.prevent="saving.mutate()">
       <div class="grid grid-cols-[minmax(0,1fr)_150px] gap-2">
         <label class="text-sm text-soft">Name<input v-model="name" class="input text-base text-ink" /></label>
         <label class="text-sm text-soft"
