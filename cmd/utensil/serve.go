@@ -67,6 +67,12 @@ func (o *options) book() (*knowledge.Book, error) {
 	return knowledge.Layered(os.DirFS(o.knowledge))
 }
 
+// api is what the server of requests is told.
+func (o *options) api(proxies []netip.Prefix) httpapi.Options {
+	return httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull, AdmitLoopback: o.loopback,
+		TrustedProxies: proxies}
+}
+
 // trusted is the networks of the proxies in front.
 func (o *options) trusted() ([]netip.Prefix, error) {
 	var out []netip.Prefix
@@ -212,7 +218,8 @@ func (o *options) deliver(ctx context.Context, box owner.Outbox) {
 // serve runs until the context ends, then lets requests in flight finish.
 func serve(ctx context.Context, url string, o options, ready func(address string)) error {
 	book, err := o.book()
-	if err != nil {
+	proxies, wrong := o.trusted()
+	if err := errors.Join(err, wrong); err != nil {
 		return err
 	}
 	store, err := postgres.Open(url)
@@ -231,12 +238,7 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	if err := shop.LoadOwn(ctx); err != nil {
 		return err
 	}
-	proxies, err := o.trusted()
-	if err != nil {
-		return err
-	}
-	api := httpapi.New(shop, store.DB(), httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull,
-		AdmitLoopback: o.loopback, TrustedProxies: proxies})
+	api := httpapi.New(shop, store.DB(), o.api(proxies))
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {
 		return fmt.Errorf("listening: %w", err)

@@ -138,7 +138,8 @@ func TestAnEmptyMailboxIsAList(t *testing.T) {
 	s := open(t)
 	book, err := knowledge.Shipped()
 	require.NoError(t, err)
-	api := httpapi.New(workshop.New(s.store, book, time.Now), s.store.DB(), httpapi.Options{AdmitLoopback: true, Letters: func() []owner.Letter { return nil }})
+	api := httpapi.New(workshop.New(s.store, book, time.Now), s.store.DB(), httpapi.Options{AdmitLoopback: true,
+		Letters: func() []owner.Letter { return nil }})
 	server := httptest.NewServer(api)
 	t.Cleanup(server.Close)
 	t.Cleanup(api.Close)
