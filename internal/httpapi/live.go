@@ -77,6 +77,13 @@ func (h *hub) leave(c chan string) {
 	delete(h.watchers, c)
 }
 
+// watched says whether anybody watches.
+func (h *hub) watched() bool {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	return len(h.watchers) > 0
+}
+
 func (h *hub) tell(change string) {
 	h.mu.Lock()
 	defer h.mu.Unlock()

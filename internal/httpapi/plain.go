@@ -55,6 +55,30 @@ func within(d time.Duration) func(http.Handler) http.Handler {
 	}
 }
 
+// atOnce is how many requests are worked on at a time; the others wait in the order in which they came. Each takes up
+// to two connections to the database, whose pool has no order.
+const atOnce = 5
+
+// inTurn lets so many requests be worked on at a time.
+func (s *Server) inTurn(n int) func(http.Handler) http.Handler {
+	turns := make(chan struct{}, n)
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			if r.URL.Path == "/api/live" {
+				next.ServeHTTP(w, r)
+				return
+			}
+			select {
+			case turns <- struct{}{}:
+				defer func() { <-turns }()
+				next.ServeHTTP(w, r)
+			case <-r.Context().Done():
+				s.refuse(w, r, r.Context().Err())
+			}
+		})
+	}
+}
+
 // guarded tells browsers to run and show nothing but our own; over HTTPS, to come by nothing else from then on.
 func guarded(secure bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {

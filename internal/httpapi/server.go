@@ -5,6 +5,7 @@ package httpapi
 import (
 	"cmp"
 	"context"
+	"errors"
 	"io"
 	"log/slog"
 	"net/http"
@@ -37,6 +38,7 @@ type Server struct {
 	devices   *devices
 	loopback  bool // the server's own computer is a device of the shop
 	live      *hub
+	teller    *teller
 	unpacking chan struct{} // held by who unpacks a picture
 	letters   func() []owner.Letter
 	pull      func(nm float64, trick string) error
@@ -63,6 +65,7 @@ type Options struct {
 func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s := &Server{shop: shop, db: db, live: newHub(), unpacking: make(chan struct{}, 1), letters: o.Letters, pull: o.Pull, router: chi.NewMux(),
 		loopback: o.AdmitLoopback}
+	s.teller = &teller{tell: s.live.tell, watched: s.live.watched, today: shop.Today}
 	links := ofLinks()
 	s.people, s.devices = peopleOf(shop.Staff), devicesOf(shop)
 	s.sessions = scs.New()
@@ -86,7 +89,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, deadline)))
-		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.onDevice, s.sessions.LoadAndSave, s.asShown)
+		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce), s.onDevice, s.sessions.LoadAndSave, s.asShown)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
 		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
@@ -125,7 +128,16 @@ func config(version string) huma.Config {
 	c.CreateHooks = nil // no $schema links in answers
 	c.Components.Schemas = schemas()
 	// Answers are the same JSON as the standard library's, in about half the time.
-	quick := huma.Format{Marshal: func(w io.Writer, v any) error { return json.NewEncoder(w).Encode(v) },
+	// What was written before, for somebody else, is not written anew.
+	quick := huma.Format{Marshal: func(w io.Writer, v any) error {
+		if before, can := v.(interface{ Encoded() ([]byte, error) }); can {
+			if text, err := before.Encoded(); err != nil || text != nil {
+				_, failed := w.Write(text)
+				return errors.Join(err, failed)
+			}
+		}
+		return json.NewEncoder(w).Encode(v)
+	},
 		Unmarshal: huma.DefaultJSONFormat.Unmarshal}
 	c.Formats = map[string]huma.Format{"application/json": quick, "json": quick}
 	return c
@@ -167,7 +179,7 @@ func (s *Server) Told(change string) {
 		s.live.end(ended)
 		return
 	}
-	s.live.tell(change)
+	s.teller.told(change)
 }
 
 // endedSession is the digest of the session that a change says has ended; "" for any other change.

@@ -213,7 +213,7 @@ func TestTwoTabletsSeeEachOther(t *testing.T) {
 	await("event: again")
 	await(`"about": "job"`, string(id))
 	two.record(id, record.Notes.Says(record.Note{Text: "seen?"}))
-	await(`"about": "entry"`, string(id))
+	await(`"about":"entry"`, string(id), `"in_shop":1`, `"next":`) // with where the job now stands on the first screen
 }
 
 // Another window of the tablet was handed over: what the old one sends is refused, and signs nothing.

@@ -35,13 +35,15 @@ type jobRow struct {
 	OpenedBy   string                   `db:"opened_by"`
 	ReleasedAt *time.Time               `db:"released_at"`
 	Version    int                      `db:"job_version"`
+	Names      int64                    `db:"names"`
+	Others     int                      `db:"others"`
 	Shop       record.Settings          `db:"shop"`
 	Earlier    lines[record.EarlierJob] `db:"earlier"`
 	Beside     beside                   `db:"beside"`
 }
 
 const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.condition, j.stand, j.promised_at, j.opened_at,
-	st.name as opened_by, j.released_at, j.version as job_version, ` + bikeColumns
+	st.name as opened_by, j.released_at, j.version as job_version, (select sum(version) from staff) as names, ` + bikeColumns
 
 const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.currency as "shop.currency", s.tax_rate_bp as "shop.tax_rate_bp",
 	s.tax_included as "shop.tax_included", s.hourly_minor as "shop.hourly_minor", s.waiting_minor as "shop.waiting_minor",
@@ -64,11 +66,13 @@ func (r jobRow) record() (record.Record, error) {
 			Condition: r.Condition,
 			Stand:     r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
 		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier,
+		Names: r.Names, Others: r.Others,
 	}
 	return record, wrap("reading a job", record.ReadBeside(r.Beside))
 }
 
 type entryRow struct {
+	Seq        int64      `db:"seq"`
 	ID         record.ID  `db:"id"`
 	JobID      record.ID  `db:"job_id"`
 	BikeID     record.ID  `db:"bike_id"`
@@ -81,18 +85,20 @@ type entryRow struct {
 }
 
 func (r entryRow) entry() (record.Entry, error) {
-	e := record.Entry{ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: r.Kind, Supersedes: r.Supersedes, By: r.By, ByName: r.ByName, At: r.At}
+	e := record.Entry{Seq: r.Seq, ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: r.Kind, Supersedes: r.Supersedes, By: r.By,
+		ByName: r.ByName, At: r.At}
 	return e, wrap("reading an entry", json.Unmarshal(r.Content, &e.Content))
 }
 
-const entryColumns = `e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.name as by_name, e.at, e.content`
+const entryColumns = `e.seq, e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.name as by_name, e.at, e.content`
 
 // What came after a job was closed is no past of it.
 const beforeItLeft = `at <= (select coalesce(released_at, 'infinity') from job where id = $1)`
 
 // The queries of the job screen. They are exported to the benchmark, which runs them bare.
 var (
-	JobQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + earlierOfJob + `, ` + besideJob + jobTables +
+	JobQuery = `select ` + jobColumns + `, (select count(*) from entry x where x.bike_id = j.bike_id and x.job_id <> j.id) as others, ` +
+		shopColumns + `, ` + earlierOfJob + `, ` + besideJob + jobTables +
 		` cross join settings s where j.id = $1`
 	// EntriesQuery reads the job's own entries, those of its bike until the job was closed whose
 	// kinds ($2) tell of its past, and how each of its bolts was left in the last job before.
@@ -242,29 +248,47 @@ func (s *Store) Rescues(ctx context.Context, saves map[string][]string, held tim
 	return out, wrap("reading the rescues", err)
 }
 
-// The queries of the first screen, exported to the benchmark as well.
+// The queries of the first screen, exported to the benchmark as well: of the jobs in the shop and those released
+// since, and of jobs by their ids.
 var (
-	inShop      = `(j.released_at is null or j.released_at >= $1)`
-	InShopQuery = `select ` + jobColumns + `, ` + shopColumns + `, ` + besideBike + jobTables + ` cross join settings s where ` +
-		inShop + ` order by j.number`
-	InShopEntriesQuery = `with here as (select j.id, j.bike_id from job j where ` + inShop + `)
+	inShop             = `(j.released_at is null or j.released_at >= $1)`
+	InShopQuery        = headsWhere(inShop)
+	InShopEntriesQuery = entriesWhere(inShop)
+	headsByID          = headsWhere(`j.id = any($1)`)
+	entriesByID        = entriesWhere(`j.id = any($1)`)
+)
+
+func headsWhere(which string) string {
+	return `select ` + jobColumns + `, ` + shopColumns + `, ` + besideBike + jobTables + ` cross join settings s where ` + which +
+		` order by j.number`
+}
+
+func entriesWhere(which string) string {
+	return `with here as (select j.id, j.bike_id from job j where ` + which + `)
 		select ` + entryColumns + ` from entry e join staff st on st.id = e.by
 		where e.seq in (select seq from entry where job_id in (select id from here)
 			union select seq from entry where bike_id in (select bike_id from here) and kind = any($2))
 		order by e.seq`
-)
+}
 
 // InShop reads the jobs in the shop and those released since: two round trips, side by side.
 // Both see the same jobs, or a job that came in between is shown without its entries once.
 func (s *Store) InShop(ctx context.Context, since time.Time) ([]record.Record, error) {
+	return s.records(ctx, InShopQuery, InShopEntriesQuery, since)
+}
+
+// Records reads jobs by their ids, in the same way.
+func (s *Store) Records(ctx context.Context, jobs []record.ID) ([]record.Record, error) {
+	return s.records(ctx, headsByID, entriesByID, jobs)
+}
+
+func (s *Store) records(ctx context.Context, headsQuery, entriesQuery string, which any) ([]record.Record, error) {
 	var rows []jobRow
 	var entries []entryRow
 	both, each := errgroup.WithContext(ctx)
+	both.Go(func() error { return wrap("reading jobs", s.db.SelectContext(each, &rows, headsQuery, which)) })
 	both.Go(func() error {
-		return wrap("reading the jobs in the shop", s.db.SelectContext(each, &rows, InShopQuery, since))
-	})
-	both.Go(func() error {
-		return wrap("reading entries", s.db.SelectContext(each, &entries, InShopEntriesQuery, since, record.KindsOf(record.AnyDay)))
+		return wrap("reading entries", s.db.SelectContext(each, &entries, entriesQuery, which, record.KindsOf(record.AnyDay)))
 	})
 	if err := both.Wait(); err != nil {
 		return nil, err

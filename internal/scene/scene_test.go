@@ -76,4 +76,5 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 	assert.Equal(t, prints[0], prints[1], "told twice at one moment, the scene is the same")
 	assert.Len(t, scene.SignIns(), 3)
 	fmt.Println(len(found), "bikes,", len(today.Jobs), "jobs today")
+	t.Run("what is remembered of it is exact", func(t *testing.T) { rememberedIsExact(t, again, book, now) })
 }

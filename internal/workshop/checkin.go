@@ -114,12 +114,3 @@ func (w *Workshop) SaveJob(ctx context.Context, id record.ID, c JobChange) (JobV
 	}
 	return w.Job(ctx, id)
 }
-
-// Job reads one job, judged.
-func (w *Workshop) Job(ctx context.Context, id record.ID) (JobView, error) {
-	s, err := w.sheet(ctx, id)
-	if err != nil {
-		return JobView{}, err
-	}
-	return w.view(s)
-}

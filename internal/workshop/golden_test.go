@@ -112,9 +112,27 @@ type archive struct {
 	shop   experience
 	job    record.Record
 	inShop []record.Record
+	looks  int64
 }
 
-func (a *archive) Job(context.Context, record.ID) (record.Record, error)      { return a.job, nil }
+func (a *archive) Job(context.Context, record.ID) (record.Record, error) { return a.job, nil }
+
+// Every look finds something changed: what is measured and compared is laid out anew.
+func (a *archive) Stamp(context.Context, record.ID) (record.Stamp, error) {
+	a.looks++
+	return record.Stamp{Bike: a.looks}, nil
+}
+func (a *archive) JobAgain(context.Context, record.Record) (record.Record, error) { return a.job, nil }
+func (a *archive) StampsInShop(context.Context, time.Time) (out []workshop.Stamped, err error) {
+	a.looks++
+	for _, r := range a.inShop {
+		out = append(out, workshop.Stamped{Job: r.Job.ID, Stamp: record.Stamp{Bike: a.looks}})
+	}
+	return out, nil
+}
+func (a *archive) Records(context.Context, []record.ID) ([]record.Record, error) {
+	return a.inShop, nil
+}
 func (a *archive) Bike(context.Context, record.ID) (record.Record, error)     { return a.job, nil }
 func (a *archive) InShop(context.Context, time.Time) ([]record.Record, error) { return a.inShop, nil }
 func (a *archive) CallBacks(context.Context) ([]record.CallBack, error)       { return nil, nil }

@@ -20,11 +20,12 @@ func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID, e
 			return JobView{}, err
 		}
 	}
-	r, err := w.store.Job(ctx, job)
+	first, err := w.sheet(ctx, job)
 	if err != nil {
 		return JobView{}, err
 	}
-	learnt := w.memory.Recall(ctx)
+	r, learnt := first.Record, w.memory.Recall(ctx)
+	r.Entries = slices.Clip(r.Entries) // others look at them as well
 	var written []record.Entry
 	for queue := entries; len(queue) > 0; queue = queue[1:] {
 		n := queue[0]

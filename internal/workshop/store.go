@@ -42,6 +42,14 @@ type Store interface {
 	// Bike reads a bike with its whole past, in the form of a job that is none.
 	Bike(ctx context.Context, id record.ID) (record.Record, error)
 
+	// Stamp tells the state of what a job is worked out from. JobAgain reads a job that was read before, and of its
+	// entries only the new ones.
+	Stamp(ctx context.Context, job record.ID) (record.Stamp, error)
+	JobAgain(ctx context.Context, before record.Record) (record.Record, error)
+	// StampsInShop tells the state of the jobs in the shop and those released since, by number; Records reads jobs.
+	StampsInShop(ctx context.Context, since time.Time) ([]Stamped, error)
+	Records(ctx context.Context, jobs []record.ID) ([]record.Record, error)
+
 	CheckIn(ctx context.Context, by record.Actor, o record.Owner, b record.Bike, j record.Job, entries []record.Entry) error
 	SaveJob(ctx context.Context, id record.ID, c JobChange) error
 	// Seal locks a job, lets judge look at everything recorded so far, and writes the entry
@@ -51,4 +59,10 @@ type Store interface {
 
 	AddPhoto(ctx context.Context, p owner.Photo) error
 	RemovePhoto(ctx context.Context, job, id record.ID, now time.Time) error
+}
+
+// Stamped is a job with the state of what it is worked out from.
+type Stamped struct {
+	Job   record.ID    `db:"job"`
+	Stamp record.Stamp `db:"stamp"`
 }

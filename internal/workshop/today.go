@@ -62,20 +62,20 @@ type Today struct {
 func (w *Workshop) Today(ctx context.Context) (Today, error) {
 	now := w.now()
 	// A day back holds today wherever the shop is; the records bring its time zone with them.
-	records, err := w.store.InShop(ctx, now.AddDate(0, 0, -1))
+	lines, err := w.lines(ctx, now.AddDate(0, 0, -1))
 	if err != nil {
 		return Today{}, err
 	}
-	if len(records) > 0 {
-		now = now.In(records[0].Settings.Location())
+	if len(lines) > 0 {
+		now = now.In(lines[0].zone)
 	}
 	midnight := time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
 	today := Today{Now: now, Jobs: []TodayJob{}}
-	for _, r := range records {
-		if r.Job.ReleasedAt != nil && r.Job.ReleasedAt.Before(midnight) {
+	for _, l := range lines {
+		j := l.TodayJob
+		if j.ReleasedAt != nil && j.ReleasedAt.Before(midnight) {
 			continue
 		}
-		j := w.todayJob(w.lay(ctx, r), now)
 		if j.Group != Gone {
 			today.InShop++
 			if j.Late {
@@ -102,6 +102,76 @@ func (w *Workshop) Today(ctx context.Context) (Today, error) {
 		return a.PromisedAt.Compare(*b.PromisedAt)
 	})
 	return today, nil
+}
+
+// lines are those of the jobs in the shop and of those released since, by number: remembered ones, and the others read
+// all at once.
+func (w *Workshop) lines(ctx context.Context, since time.Time) ([]line, error) {
+	// One at a time: whoever comes after finds what the one before has laid out.
+	select {
+	case w.layouts.today <- struct{}{}:
+		defer func() { <-w.layouts.today }()
+	case <-ctx.Done():
+		return nil, ctx.Err()
+	}
+	here, err := w.store.StampsInShop(ctx, since)
+	if err != nil {
+		return nil, err
+	}
+	lines, at := make([]line, 0, len(here)), map[record.ID]basis{}
+	known := map[record.ID]line{}
+	var missing []record.ID
+	for _, h := range here {
+		at[h.Job] = w.basis(ctx, h.Stamp)
+		if l, kept := w.layouts.lines.Get(h.Job); kept && l.same(at[h.Job]) {
+			known[h.Job] = l
+			continue
+		}
+		missing = append(missing, h.Job)
+	}
+	if len(missing) <= mostLooks {
+		missing, err = w.lookAt(ctx, missing, known)
+		if err != nil {
+			return nil, err
+		}
+	}
+	if len(missing) > 0 {
+		records, err := w.store.Records(ctx, missing)
+		if err != nil {
+			return nil, err
+		}
+		for _, r := range records {
+			on := at[r.Job.ID]
+			l := w.line(record.Lay(r, on.book, w.now(), on.learnt), on)
+			w.layouts.lines.Add(r.Job.ID, l)
+			known[r.Job.ID] = l
+		}
+	}
+	for _, h := range here {
+		if l, is := known[h.Job]; is {
+			lines = append(lines, l)
+		}
+	}
+	return lines, nil
+}
+
+// mostLooks is how many jobs are looked at one by one, because whoever changed them is laying them out just now.
+// More are read at once.
+const mostLooks = 3
+
+// lookAt finds the lines of jobs that are laid out or about to be, and returns those that are not.
+func (w *Workshop) lookAt(ctx context.Context, jobs []record.ID, known map[record.ID]line) (others []record.ID, err error) {
+	for _, job := range jobs {
+		if !w.layouts.jobs.Contains(job) {
+			others = append(others, job)
+			continue
+		}
+		if _, err := w.Job(ctx, job); err != nil {
+			return nil, err
+		}
+		known[job], _ = w.layouts.lines.Get(job)
+	}
+	return others, nil
 }
 
 func (w *Workshop) todayJob(s *record.Sheet, now time.Time) TodayJob {

@@ -70,6 +70,8 @@ type JobView struct {
 	ReleasedBy  string                 `json:"released_by,omitempty"`
 	Reopened    []NoteView             `json:"reopened" doc:"why it was opened again"`
 	EarlierJobs []record.EarlierJob    `json:"earlier_jobs"`
+
+	text *encoded // nil when it is made for one who looks alone
 }
 
 // StageView is one stage and what is open in it.

@@ -46,18 +46,20 @@ type Workshop struct {
 
 	Practice *practice.Desk
 
-	store  Store
-	shelf  *atomic.Pointer[knowledge.Book] // holds what the trade and the workshop know
-	now    func() time.Time
-	rules  record.Rules
-	memory *record.Memory
-	supply stores.Supplier // nil where nobody is asked
-	layers []fs.FS         // of knowledge, over what ships and under the workshop's own texts
+	store   Store
+	shelf   *atomic.Pointer[knowledge.Book] // holds what the trade and the workshop know
+	now     func() time.Time
+	rules   record.Rules
+	memory  *record.Memory
+	layouts *layouts
+	supply  stores.Supplier // nil where nobody is asked
+	layers  []fs.FS         // of knowledge, over what ships and under the workshop's own texts
 }
 
 // New opens a workshop. now is the clock.
 func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
-	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, rules: record.NewRules(subjects()...)}
+	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, rules: record.NewRules(subjects()...),
+		layouts: newLayouts()}
 	w.shelf.Store(book)
 	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
 	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
@@ -90,15 +92,6 @@ func (w *Workshop) Book() *knowledge.Book { return w.shelf.Load() }
 // lay lays a record out, to be judged with all that the shop has learnt.
 func (w *Workshop) lay(ctx context.Context, r record.Record) *record.Sheet {
 	return record.Lay(r, w.Book(), w.now(), w.memory.Recall(ctx))
-}
-
-// sheet reads a job and lays it out.
-func (w *Workshop) sheet(ctx context.Context, job record.ID) (*record.Sheet, error) {
-	r, err := w.store.Job(ctx, job)
-	if err != nil {
-		return nil, err
-	}
-	return w.lay(ctx, r), nil
 }
 
 // Complaints lists what a job's bike may be said to do, what the owner's words sound like first.

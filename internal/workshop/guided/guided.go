@@ -120,19 +120,27 @@ func ProgressOf(s *record.Sheet, run record.Entry) Progress {
 
 // LoosenedBy is where in the ledger a run last disturbed each fastener: where it loosened it, and
 // for one that it torques its beginning, so that an older log does not count.
-func LoosenedBy(s *record.Sheet, run record.Entry) map[string]int {
-	places := map[string]int{}
-	for _, id := range fastenersOf(s, run) {
-		places[id] = s.Place(run.ID)
+func LoosenedBy(s *record.Sheet, run record.Entry) map[string]int { return loosened.Of(s)[run.ID] }
+
+var loosened = record.Derive(func(s *record.Sheet) map[record.ID]map[string]int {
+	runs := map[record.ID]map[string]int{}
+	for run := range Starts.All(s.Ledger) {
+		places := map[string]int{}
+		for _, id := range fastenersOf(s, run) {
+			places[id] = s.Place(run.ID)
+		}
+		for id, place := range ProgressOf(s, run).Loosed {
+			places[id] = max(places[id], place)
+		}
+		runs[run.ID] = places
 	}
-	for id, place := range ProgressOf(s, run).Loosed {
-		places[id] = max(places[id], place)
-	}
-	return places
-}
+	return runs
+})
 
 // Undone is where in the ledger each fastener was last undone, taken apart at a bench, in guided work or by agreed work.
-func Undone(s *record.Sheet) map[string]int {
+func Undone(s *record.Sheet) map[string]int { return undone.Of(s) }
+
+var undone = record.Derive(func(s *record.Sheet) map[string]int {
 	places := apart.Touched(s)
 	undo := func(id string, place int) { places[id] = max(places[id], place) }
 	for e := range Starts.All(s.Ledger) {
@@ -150,7 +158,7 @@ func Undone(s *record.Sheet) map[string]int {
 		}
 	}
 	return places
-}
+})
 
 // GuidedFasteners lists the fasteners that the job's runs torque: they belong to its torque run.
 func GuidedFasteners(s *record.Sheet) (ids []string) {

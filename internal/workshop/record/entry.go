@@ -18,6 +18,7 @@ type NewEntry struct {
 // Entry is one thing recorded about a job: never overwritten, corrected by an entry that
 // supersedes it.
 type Entry struct {
+	Seq        int64     `json:"-"` // its place among all of the shop\'s; 0 until it is written
 	ID         ID        `json:"id"`
 	JobID      ID        `json:"-"`
 	BikeID     ID        `json:"-"`

@@ -4,6 +4,7 @@ import (
 	"context"
 	"log/slog"
 	"maps"
+	"reflect"
 	"time"
 
 	"utensil/internal/recall"
@@ -40,6 +41,11 @@ type Lesson struct {
 
 // Learnt is all that the shop's past tells, as it was when it was read.
 type Learnt map[any]any
+
+// Same says whether it is what was learnt at the same time.
+func (l Learnt) Same(other Learnt) bool {
+	return reflect.ValueOf(l).Pointer() == reflect.ValueOf(other).Pointer()
+}
 
 // Memory remembers what was learnt; it changes slowly.
 type Memory struct{ known *recall.Value[Learnt] }

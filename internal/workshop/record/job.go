@@ -40,6 +40,24 @@ type Record struct {
 	Entries     []Entry // of this job, in the order they arrived
 	Earlier     []Entry // readings and figures of this bike in other jobs, likewise
 	EarlierJobs []EarlierJob
+	Names       int64 // of the staff, as they are written beside the entries: another number when one was changed
+	Others      int   // entries of the bike's other jobs, whatever they say
 
 	beside map[string]any // what else the store has laid down, by its name
+}
+
+// Stamp is the state of what a job's record is read from: of its bike, and of what every job reads of the shop. As long
+// as it is the same, the record is.
+type Stamp struct {
+	Bike int64 `db:"bike"`
+	Shop int64 `db:"shop"`
+}
+
+// Seqs are the places of the job's entries among all of the shop's.
+func (r Record) Seqs() []int64 {
+	seqs := make([]int64, len(r.Entries))
+	for i, e := range r.Entries {
+		seqs[i] = e.Seq
+	}
+	return seqs
 }

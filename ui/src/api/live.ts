@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener, useEventSource } from '@vueuse/core'
 import { computed } from 'vue'
 
+import { type Moved, moved, type Today } from './today'
 import { ours } from './entries'
 
 interface Change {
@@ -20,6 +21,7 @@ interface Change {
   job?: string
   bike?: string
   entry?: string
+  today?: Moved
 }
 
 /** useLive looks again at whatever another tablet changes, and says whether it hears them. */
@@ -46,7 +48,10 @@ export function useLive() {
     if (change.about === 'settings' || change.about === 'staff') again('session')
     if (change.about === 'staff') again('staff')
     if (change.about === 'own_knowledge') void queries.invalidateQueries()
-    again('today')
+    const shown = queries.getQueryData<Today>(['today'])
+    const then = shown && change.today && moved(shown, change.today, change.job)
+    if (then) queries.setQueryData(['today'], then)
+    else again('today')
     if (change.about !== 'entry') again('search')
   })
   return { connected: computed(() => status.value === 'OPEN') }

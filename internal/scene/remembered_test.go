@@ -1,0 +1,119 @@
+package scene_test
+
+import (
+	"encoding/json"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/postgres"
+	"utensil/internal/workshop"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/knowledge"
+)
+
+// seen is the first screen and its jobs, as one server shows them.
+func seen(t *testing.T, shop *workshop.Workshop) map[record.ID]string {
+	t.Helper()
+	text := func(v any, err error) string {
+		require.NoError(t, err)
+		out, err := json.Marshal(v)
+		require.NoError(t, err)
+		return string(out)
+	}
+	today, err := shop.Today(t.Context())
+	all := map[record.ID]string{"today": text(today, err)}
+	for _, j := range today.Jobs {
+		v, err := shop.Job(t.Context(), j.ID)
+		all[j.ID] = text(v, err)
+	}
+	return all
+}
+
+// What a server remembers is what a server that was started just now reads, whatever was changed and whoever did it:
+// an entry of another server's, what another job of the same bike or shop was told, or a row of any table. What the
+// shop's past teaches is read once an hour and is left alone here.
+func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book, now time.Time) {
+	clock := func() time.Time { return now }
+	remembers := workshop.New(store, book, clock)
+	var job, bike, by record.ID
+	row := store.DB().QueryRowx(`select j.id, j.bike_id, j.opened_by from job j where j.released_at is null and exists (select from job o
+		where o.bike_id = j.bike_id and o.id <> j.id) and exists (select from entry e where e.job_id = j.id and e.kind = 'torque')
+		order by j.number limit 1`)
+	require.NoError(t, row.Scan(&job, &bike, &by))
+	before := seen(t, remembers)
+	sql := func(query string, args ...any) func() {
+		return func() {
+			done, err := store.DB().Exec(query, args...)
+			require.NoError(t, err)
+			rows, err := done.RowsAffected()
+			require.NoError(t, err)
+			require.NotZero(t, rows)
+		}
+	}
+	records := func(c record.Content) func() {
+		return func() {
+			other := workshop.New(store, book, clock)
+			_, err := other.Record(t.Context(), record.Actor{ID: by, Role: record.Keeper}, job, record.NewEntry{ID: record.NewID(), Content: c})
+			require.NoError(t, err)
+		}
+	}
+	for _, c := range []struct {
+		what   string
+		change func()
+	}{
+		{"a note", records(record.Notes.Says(record.Note{Text: "Said elsewhere."}))},
+		{"a reading", records(inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.9"}))},
+		{"an entry that came late into an earlier job", sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
+			select gen_random_uuid(), o.id, o.bike_id, 'odometer', o.opened_by, $2, '', '{"odometer": {"km": 4711, "typed": "4711"}}'
+			from job o where o.bike_id = $1 order by o.opened_at limit 1`, bike, now)},
+		{"the job", sql(`update job set stand = 'Stand nine', version = version + 1 where id = $1`, job)},
+		{"the bike", sql(`update bike set colour = 'puce', version = version + 1 where id = $1`, bike)},
+		{"its owner", sql(`update owner set phone = '0770 900 2222', version = version + 1
+			where id = (select owner_id from bike where id = $1)`, bike)},
+		{"a wrench's pulls", sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
+			select gen_random_uuid(), e.job_id, e.bike_id, 'torque', e.by, $1, '', jsonb_set(e.content, '{torque,wrench}', to_jsonb((select id::text
+			from wrench where not retired limit 1))) #- '{torque,was}' from entry e join job j on j.id = e.job_id
+			where e.kind = 'torque' and j.released_at is not null and not e.content->'torque' ? 'tool_reading' limit 1`, now)},
+		{"a wrench", sql(`update wrench set name = name || ' (old)', version = version + 1`)},
+		{"a reading of a wrench", sql(`insert into tool_reading (id, stream, device, seq, at, came, nm, said)
+			values (gen_random_uuid(), 's', 'elsewhere', 999, $1, $1, 5.1, 'read')`, now)},
+		{"a reading put aside", sql(`update tool_reading set aside_at = $1, aside_by = $2, aside_why = 'dropped' where seq = 999`, now, by)},
+		{"a bottle", sql(`update bottle set name = name || ' 2', version = version + 1`)},
+		{"a drawer", sql(`update stock_item set counted = counted + 3, version = version + 1`)},
+		{"the settings", sql(`update settings set hourly_minor = 5100, version = version + 1`)},
+		{"a name", sql(`update staff set name = name || ' B', version = version + 1 where id = $1`, by)},
+		{"a photograph", sql(`insert into photo (id, job_id, about, caption, width, height, jpeg, by, at)
+			values (gen_random_uuid(), $1, 'door', 'x', 4, 3, 'x', $2, $3)`, job, by, now)},
+		{"a photograph taken away", sql(`update photo set gone_at = $2 where job_id = $1`, job, now)},
+		{"a link", sql(`insert into link (id, job_id, token_hash, made_by, made_at, expires_at)
+			values (gen_random_uuid(), $1, 'zz', $2, $3::timestamptz, $3::timestamptz + interval '1 day')`, job, by, now)},
+		{"a link answered", sql(`update link set answered_at = $2 where job_id = $1`, job, now)},
+		{"a message", sql(`insert into message (id, job_id, sent_to, subject, body, made_by, made_at, next_at)
+			values (gen_random_uuid(), $1, 'a@b.invalid', 's', 'b', $2, $3, $3)`, job, by, now)},
+		{"what came of a message", sql(`update message set state = 'failed', problem = 'no such box' where job_id = $1`, job)},
+		{"a call-back", sql(`update call_back set note = 'Rang.', version = version + 1`)},
+		{"a release", sql(`update job set released_at = $2, version = version + 1 where id = $1`, job, now)},
+		{"a reopening", sql(`update job set released_at = null, version = version + 1 where id = $1`, job)},
+	} {
+		c.change()
+		after, fresh := seen(t, remembers), seen(t, workshop.New(store, book, clock))
+		changed := false
+		for id := range fresh {
+			changed = changed || fresh[id] != before[id]
+			if fresh[id] != after[id] {
+				at := 0
+				for at < min(len(fresh[id]), len(after[id])) && fresh[id][at] == after[id][at] {
+					at++
+				}
+				from := max(0, at-200)
+				assert.Fail(t, "not as it is", "%s, job %s: …%.260s\nremembered: …%.260s", c.what, id, fresh[id][from:], after[id][from:])
+			}
+		}
+		assert.True(t, changed, "%s shows nowhere", c.what)
+		before = after
+	}
+}
