@@ -244,7 +244,8 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 		return fmt.Errorf("listening: %w", err)
 	}
 	shop.Reached(cmp.Or(o.public, "http://"+listener.Addr().String()))
-	server := &http.Server{Handler: api, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
+	server := &http.Server{Handler: api, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute,
+		MaxHeaderBytes: 64 << 10}
 	server.RegisterOnShutdown(api.Close) // ends the live streams, which would never end by themselves
 
 	listening, stop := context.WithCancel(ctx)
@@ -260,7 +261,7 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	}()
 	defer func() { stop(); <-delivered }() // a message on its way is let finish
 	ended := make(chan error, 1)
-	go func() { ended <- server.Serve(listener) }()
+	go func() { ended <- server.Serve(httpapi.Listen(listener)) }()
 	slog.InfoContext(ctx, "serving", "version", version(), "address", listener.Addr().String())
 	if ready != nil {
 		ready(listener.Addr().String())

@@ -9,6 +9,8 @@ import (
 	"image/color"
 	"image/jpeg"
 	"image/png"
+	"math"
+	"runtime"
 	"strings"
 	"testing"
 	"time"
@@ -102,13 +104,13 @@ func picture(w, h int) image.Image {
 	return m
 }
 
-// turned is a JPEG with an EXIF block: lying on its side (orientation 6), taken at a place.
-func turned(t *testing.T, m image.Image) []byte {
+// turned is a JPEG with an EXIF block: held in one of the eight ways, taken at a place.
+func turned(t *testing.T, m image.Image, way byte) []byte {
 	var plain bytes.Buffer
 	require.NoError(t, jpeg.Encode(&plain, m, nil))
 	var tiff bytes.Buffer
 	tiff.WriteString("MM\x00\x2a\x00\x00\x00\x08\x00\x02")
-	tiff.Write([]byte{0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0}) // orientation: 6
+	tiff.Write([]byte{0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, way, 0, 0})
 	tiff.Write([]byte{0x01, 0x0e, 0, 2, 0, 0, 0, 16, 0, 0, 0, 38})
 	tiff.Write([]byte{0, 0, 0, 0})
 	tiff.WriteString("50.123N 1.4567E\x00")
@@ -119,7 +121,7 @@ func turned(t *testing.T, m image.Image) []byte {
 }
 
 func TestPhotos(t *testing.T) {
-	file := turned(t, picture(400, 200))
+	file := turned(t, picture(400, 200), 6)
 	require.Contains(t, string(file), "50.123N", "the place is in the file that was sent")
 	photo, err := document.ReadPhoto(bytes.NewReader(file))
 	require.NoError(t, err)
@@ -137,12 +139,70 @@ func TestPhotos(t *testing.T) {
 	assert.Equal(t, "jpeg", format)
 }
 
+// Exif 2.32, 4.6.5: which corner of what is stored is seen at the upper left, and which at the upper right.
+func TestPhotosStandUprightHoweverTheyWereHeld(t *testing.T) {
+	corners := map[string]color.RGBA{"upper left": {250, 20, 20, 255}, "upper right": {20, 250, 20, 255}, "lower left": {20, 20, 250, 255},
+		"lower right": {240, 240, 20, 255}}
+	stored := image.NewRGBA(image.Rect(0, 0, 64, 32))
+	for x := range 64 {
+		for y := range 32 {
+			name := map[bool]string{true: "upper ", false: "lower "}[y < 16] + map[bool]string{true: "left", false: "right"}[x < 32]
+			stored.Set(x, y, corners[name])
+		}
+	}
+	nearest := func(c color.Color) (name string) {
+		r, g, b, _ := c.RGBA()
+		best := math.Inf(1)
+		for n, k := range corners {
+			far := math.Abs(float64(r>>8)-float64(k.R)) + math.Abs(float64(g>>8)-float64(k.G)) + math.Abs(float64(b>>8)-float64(k.B))
+			if far < best {
+				best, name = far, n
+			}
+		}
+		return name
+	}
+	for way, want := range [][2]string{1: {"upper left", "upper right"}, {"upper right", "upper left"}, {"lower right", "lower left"},
+		{"lower left", "lower right"}, {"upper left", "lower left"}, {"lower left", "upper left"}, {"lower right", "upper right"},
+		{"upper right", "lower right"}} {
+		if way == 0 {
+			continue
+		}
+		photo, err := document.ReadPhoto(bytes.NewReader(turned(t, stored, byte(way))))
+		require.NoError(t, err)
+		seen, err := jpeg.Decode(bytes.NewReader(photo.JPEG))
+		require.NoError(t, err)
+		assert.Equal(t, want, [2]string{nearest(seen.At(4, 4)), nearest(seen.At(seen.Bounds().Dx()-5, 4))}, "held way %d", way)
+	}
+}
+
+// A photograph is unpacked once, whole, and everything after it is done to the small one.
+func TestAPhotoTakesNoMoreMemoryThanItself(t *testing.T) {
+	file := turned(t, image.NewYCbCr(image.Rect(0, 0, 6000, 4000), image.YCbCrSubsampleRatio420), 6)
+	var before, after runtime.MemStats
+	runtime.GC()
+	runtime.ReadMemStats(&before)
+	photo, err := document.ReadPhoto(bytes.NewReader(file))
+	require.NoError(t, err)
+	runtime.ReadMemStats(&after)
+	assert.Equal(t, 1600, photo.Height, "turned upright")
+	assert.Less(t, after.TotalAlloc-before.TotalAlloc, uint64(100<<20), "24 megapixels of colour are 36 MB")
+}
+
 // claiming is a small PNG whose header claims a size.
-func claiming(w, h uint32) string {
+func claiming(w, h uint32, depth ...byte) string {
 	head := binary.BigEndian.AppendUint32(binary.BigEndian.AppendUint32([]byte("IHDR"), w), h)
-	head = append(head, 8, 2, 0, 0, 0)
+	head = append(head, append(depth, 8)[0], 2, 0, 0, 0)
 	out := binary.BigEndian.AppendUint32([]byte("\x89PNG\r\n\x1a\n"), 13)
 	return string(binary.BigEndian.AppendUint32(append(out, head...), crc32.ChecksumIEEE(head)))
+}
+
+// kept is the beginning of a JPEG that is unpacked scan after scan: a quantization table, and a frame's header.
+func kept(w, h uint16) string {
+	out := []byte("\xff\xd8\xff\xe0\x00\x10JFIF\x00\x01\x01\x00\x00\x01\x00\x01\x00\x00")
+	out = append(append(out, 0xff, 0xdb, 0, 67, 0), bytes.Repeat([]byte{1}, 64)...)
+	out = append(out, 0xff, 0xc2, 0, 17, 8)
+	out = binary.BigEndian.AppendUint16(binary.BigEndian.AppendUint16(out, h), w)
+	return string(append(out, 3, 1, 0x22, 0, 2, 0x11, 0, 3, 0x11, 0))
 }
 
 func TestWhatIsNoPhotoIsRefused(t *testing.T) {
@@ -150,6 +210,10 @@ func TestWhatIsNoPhotoIsRefused(t *testing.T) {
 		"an executable": {"\x7fELF\x02\x01\x01" + strings.Repeat("\x00", 60), "no photo"},
 		"a script":      {`<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>`, "no photo"},
 		"60 megapixels": {claiming(10_000, 6_000), "60 megapixels"},
+		"deep colours":  {claiming(7_000, 5_000, 16), "35 megapixels, too many of its kind"},
+		"progressive":   {kept(6_000, 5_000), "30 megapixels, too many of its kind"},
+		"a moving one":  {"GIF89a\x01\x00\x01\x00\x00\x00\x00;", "JPEG, PNG or WebP"},
+		"a bitmap":      {"BM" + strings.Repeat("\x00", 60), "JPEG, PNG or WebP"},
 		"a cut picture": {claiming(100, 100), "damaged"},
 		"nothing":       {"", "no photo"},
 		"far too large": {strings.Repeat("x", document.LargestPhoto+1), "over 24 MB"},

@@ -2,29 +2,34 @@ package document
 
 import (
 	"bytes"
+	"encoding/binary"
 	"errors"
 	"fmt"
 	"image"
+	"image/color"
 	"image/jpeg"
 	_ "image/png" // a format that is read
 	"io"
 
 	"github.com/disintegration/imaging"
+	"github.com/rwcarlsen/goexif/exif"
 	_ "golang.org/x/image/webp" // a format that is read
 
 	"utensil/internal/workshop/owner"
 )
 
-// Bounds of a photograph: what is taken in, what is worked on, what is kept.
+// Bounds of a photograph: what is taken in, what is worked on and how much memory that may take, what is kept.
 const (
 	LargestPhoto = 24 << 20
 	mostPixels   = 40_000_000
+	mostUnpacked = 256 << 20
 	longestSide  = 1600
 )
 
 // ReadPhoto reads a JPEG, PNG or WebP picture, turns it upright, makes it no larger than it is
 // looked at, and writes it anew: place, camera and whatever else was in the file stay behind.
-// The size a file claims is checked before any of it is unpacked.
+// The size a file claims, and the memory it would take, is checked before any of it is unpacked; it is
+// unpacked once, and made smaller before it is turned.
 func ReadPhoto(in io.Reader) (owner.Photo, error) {
 	text, err := io.ReadAll(io.LimitReader(in, LargestPhoto+1))
 	if err != nil {
@@ -33,22 +38,95 @@ func ReadPhoto(in io.Reader) (owner.Photo, error) {
 	if len(text) > LargestPhoto {
 		return owner.Photo{}, errors.New("this photo is over 24 MB: take it at a lower resolution")
 	}
-	claims, _, err := image.DecodeConfig(bytes.NewReader(text))
-	if err != nil {
+	claims, format, err := image.DecodeConfig(bytes.NewReader(text))
+	if err != nil || format != "jpeg" && format != "png" && format != "webp" {
 		return owner.Photo{}, errors.New("this is no photo: choose a JPEG, PNG or WebP picture")
 	}
-	if claims.Width < 1 || claims.Height < 1 || claims.Width*claims.Height > mostPixels {
-		return owner.Photo{}, fmt.Errorf("this photo has %d megapixels, too many: take it at a lower resolution",
-			claims.Width*claims.Height/1_000_000)
+	if pixels := claims.Width * claims.Height; claims.Width < 1 || claims.Height < 1 || pixels > mostPixels ||
+		pixels*bytesEach(text, claims.ColorModel) > mostUnpacked {
+		return owner.Photo{}, fmt.Errorf("this photo has %d megapixels, too many of its kind: take it at a lower resolution",
+			pixels/1_000_000)
 	}
-	picture, err := imaging.Decode(bytes.NewReader(text), imaging.AutoOrientation(true))
+	picture, _, err := image.Decode(bytes.NewReader(text))
 	if err != nil {
 		return owner.Photo{}, errors.New("this photo is damaged: take or choose another")
 	}
-	small := imaging.Fit(picture, longestSide, longestSide, imaging.Lanczos)
+	small := upright(imaging.Fit(picture, longestSide, longestSide, imaging.Lanczos), orientation(text))
 	var out bytes.Buffer
 	if err := jpeg.Encode(&out, small, &jpeg.Options{Quality: 82}); err != nil {
 		return owner.Photo{}, fmt.Errorf("writing the photo: %w", err)
 	}
 	return owner.Photo{Width: small.Bounds().Dx(), Height: small.Bounds().Dy(), JPEG: out.Bytes()}, nil
+}
+
+// bytesEach is how much memory a pixel takes at most while a picture is unpacked.
+func bytesEach(text []byte, model color.Model) int {
+	switch model {
+	case color.GrayModel:
+		return 1 + 4*progressive(text)
+	case color.Gray16Model:
+		return 2
+	case color.YCbCrModel:
+		return 3 + 12*progressive(text) // the coefficients of a whole picture, four bytes each
+	case color.RGBA64Model, color.NRGBA64Model:
+		return 8
+	case color.CMYKModel:
+		return 4 + 16*progressive(text)
+	}
+	return 4
+}
+
+// progressive is 1 for a JPEG that is kept whole while it is unpacked, scan after scan, and 0 for any other picture.
+func progressive(text []byte) int {
+	for at := 2; at+4 <= len(text) && text[at] == 0xFF; {
+		switch marker := text[at+1]; {
+		case marker == 0xC2:
+			return 1
+		case marker == 0xFF: // filler
+			at++
+			continue
+		case marker == 0xC0 || marker == 0xC1 || marker == 0xDA:
+			return 0
+		}
+		at += 2 + int(binary.BigEndian.Uint16(text[at+2:]))
+	}
+	return 0
+}
+
+// orientation is how the camera was held, 1 to 8 (Exif 2.32, tag 0x0112); 1 when it does not say.
+func orientation(text []byte) int {
+	said, err := exif.Decode(bytes.NewReader(text))
+	if err != nil && (said == nil || exif.IsCriticalError(err)) {
+		return 1
+	}
+	tag, err := said.Get(exif.Orientation)
+	if err != nil {
+		return 1
+	}
+	way, err := tag.Int(0)
+	if err != nil {
+		return 1
+	}
+	return way
+}
+
+// upright turns a picture as it was seen.
+func upright(p *image.NRGBA, way int) *image.NRGBA {
+	switch way {
+	case 2:
+		return imaging.FlipH(p)
+	case 3:
+		return imaging.Rotate180(p)
+	case 4:
+		return imaging.FlipV(p)
+	case 5:
+		return imaging.Transpose(p)
+	case 6:
+		return imaging.Rotate270(p)
+	case 7:
+		return imaging.Transverse(p)
+	case 8:
+		return imaging.Rotate90(p)
+	}
+	return p
 }

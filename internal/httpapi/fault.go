@@ -122,18 +122,19 @@ func away(err error) bool {
 		strings.Contains(err.Error(), "unexpected EOF")
 }
 
-// newError replaces huma's own error, so that what it refuses reads like the rest.
+// newError replaces huma's own error, so that what it refuses reads like the rest. It says where something is wrong and
+// how, and never what was typed: that may be a secret.
 func newError(status int, message string, errs ...error) huma.StatusError {
 	f := &Fault{Type: "/problems/form", Title: "The screen sent something that cannot be read", Status: status, Detail: message}
 	for _, err := range errs {
-		if err == nil {
+		var detail *huma.ErrorDetail
+		if !errors.As(err, &detail) || detail.Location == "" {
 			continue
 		}
-		var detail *huma.ErrorDetail
-		if errors.As(err, &detail) && f.Field == "" {
+		if f.Field == "" {
 			f.Field = strings.TrimPrefix(detail.Location, "body.")
 		}
-		f.Detail += " (" + err.Error() + ")"
+		f.Detail += " (" + detail.Message + ": " + detail.Location + ")"
 	}
 	f.Detail += ". Reload the page and try again."
 	return f

@@ -60,7 +60,9 @@ func openAt(t *testing.T, url string, o httpapi.Options) *shop {
 		s.staff[role] = saved.ID
 	}
 	s.api = httpapi.New(workshop.New(s.store, book, time.Now), s.store.DB(), o)
-	server := httptest.NewServer(s.api)
+	server := httptest.NewUnstartedServer(s.api)
+	server.Listener, server.Config.MaxHeaderBytes = httpapi.Listen(server.Listener), 64<<10
+	server.Start()
 	t.Cleanup(server.Close)
 	t.Cleanup(s.api.Close)
 	s.url = server.URL

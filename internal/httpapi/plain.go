@@ -10,6 +10,7 @@ import (
 	"maps"
 	"net/http"
 	"path"
+	"slices"
 	"strings"
 	"time"
 
@@ -143,6 +144,11 @@ func serveInterface(w http.ResponseWriter, r *http.Request) {
 	if strings.HasPrefix(r.URL.Path, "/api/") {
 		writeFault(w, &Fault{Type: "/problems/missing", Title: "Not found", Status: http.StatusNotFound,
 			Detail: "There is nothing at this address."})
+		return
+	}
+	if slices.Contains(strings.FieldsFunc(r.URL.Path, func(r rune) bool { return r == '/' || r == '\\' }), "..") {
+		writeFault(w, &Fault{Type: "/problems/form", Title: "That is no address here", Status: http.StatusBadRequest,
+			Detail: "Open the first page, and go on from there."})
 		return
 	}
 	name := path.Join("interface", path.Clean("/"+r.URL.Path))

@@ -48,7 +48,7 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 	}
 	var errs [6]error
 	in.Owner, errs[0] = in.Owner.Tidy()
-	in.Bike, errs[1] = in.Bike.Tidy()
+	in.Bike, errs[1] = w.tidy(in.Bike)
 	in.Bike.OwnerID = in.Owner.ID
 	in.Words, errs[2] = record.TidyNote("words", in.Words)
 	in.Reading, errs[3] = record.TidyNote("reading", in.Reading)

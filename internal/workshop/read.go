@@ -2,8 +2,11 @@ package workshop
 
 import (
 	"context"
+	"slices"
 
+	"utensil/core/bike"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // ReadNow is a fact that somebody has just read on the bike: the reservoir's cap, the steerer.
@@ -13,10 +16,19 @@ type ReadNow struct {
 	Version int    `json:"version" doc:"of the bike that was on the screen"`
 }
 
+// tidy tidies a bike, which is of a kind that the book knows, or of none that anybody has said.
+func (w *Workshop) tidy(b record.Bike) (record.Bike, error) {
+	kinds := w.Book().Kinds
+	if k := b.Facts.Kind; k != "" && k != bike.Unknown && !slices.ContainsFunc(kinds, func(x knowledge.Kind) bool { return x.ID == k }) {
+		return b, record.Refuse("bike.facts.kind", "Choose what sort of bike it is, or leave it unknown.")
+	}
+	return b.Tidy()
+}
+
 // SaveBike changes a bike. A stale version is refused with the row as it is now. A fact that
 // guards and is set to a word was read by whoever sets it.
 func (w *Workshop) SaveBike(ctx context.Context, by record.Actor, b record.Bike) (record.Bike, error) {
-	tidy, err := b.Tidy()
+	tidy, err := w.tidy(b)
 	if err != nil {
 		return record.Bike{}, err
 	}
@@ -42,7 +54,7 @@ func (w *Workshop) ReadFact(ctx context.Context, by record.Actor, id record.ID, 
 	}
 	now := b
 	now.Facts = facts
-	if now, err = now.Tidy(); err != nil {
+	if now, err = w.tidy(now); err != nil {
 		return record.Bike{}, err
 	}
 	return w.store.SaveBike(ctx, now.ReadBy(by, w.now(), b))
