@@ -5,7 +5,7 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo test bench race fuzz micro lint go-lint ui-lint deps build types fmt go-test ui-test go-checks ui-checks e2e
+.PHONY: demo test bench storm wander audit race fuzz micro lint go-lint ui-lint deps build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
@@ -17,6 +17,17 @@ test: deps internal/httpapi/interface/index.html ## everything; the browser's te
 bench: build ## speed as ratios measured in one run, sizes in bytes
 	$(GO) test -run '^$$' -bench . -benchtime 1x ./internal/speed
 	node ui/bytes.mjs
+
+weather := npx playwright test --project weather --no-deps
+
+storm: build ## kills, freezes and cuts for a minute while tablets write; STORM_SEED repeats one
+	cd e2e && STORM_SECONDS=$${STORM_SECONDS:-60} $(weather) storm
+
+wander: build ## somebody clicks and types at random for five minutes; WANDER_SEED repeats one
+	cd e2e && WANDER_SECONDS=$${WANDER_SECONDS:-300} $(weather) wander
+
+audit: build ## scores of three screens by an auditor from outside; its packages are fetched once
+	cd e2e/audit && npm ci --ignore-scripts && node audit.mjs
 
 race: deps internal/httpapi/interface/index.html ## the Go tests under the race detector
 	$(GO) test -race ./...

@@ -3,7 +3,11 @@ import { defineConfig } from '@playwright/test'
 import { data, shops, urlOf } from './shops.ts'
 
 export default defineConfig({
-  testDir: 'tests',
+  projects: [
+    { name: 'shop', testDir: 'tests' },
+    // Storm and wandering look for what nobody thought of: they come last, and a second chance would hide what they find.
+    { name: 'weather', testDir: 'weather', dependencies: ['shop'], retries: 0 },
+  ],
   timeout: 300_000,
   expect: { timeout: 20_000 },
   retries: 1, // a busy machine is given a second chance; the report says which test needed it

@@ -149,3 +149,58 @@ test('who signs in in one window does so in all, and nothing is signed under ano
   await one.keyboard.press('Control+Enter')
   await expect(one.getByRole('listitem').filter({ hasText: 'by whom?' })).toContainText('Tomas Brandvold')
 })
+
+test('finished work that never reached the network outlives the browser, and is sent under its writer’s name alone', async ({
+  playwright,
+  baseURL,
+}, info) => {
+  test.slow()
+  const { launchOptions } = info.project.use
+  const folder = info.outputPath('tablet')
+  const begin = () =>
+    playwright.chromium.launchPersistentContext(folder, {
+      ...launchOptions,
+      baseURL,
+      viewport: { width: 1280, height: 800 },
+    })
+  let context = await begin()
+  let page = context.pages()[0] ?? (await context.newPage())
+  await signIn(page, 'Tomas Brandvold')
+  await openJob(page, 'Osmund Orchard')
+  await stage(page, 'Work').click()
+  const note = page.getByLabel('Note on the job')
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await page.reload()
+  await expect(note).toBeVisible()
+  const address = page.url()
+  await context.setOffline(true)
+  for (const text of ['done in the cellar', 'and the bell as well']) {
+    await note.fill(text)
+    await page.keyboard.press('Control+Enter')
+    await expect(note).toHaveValue('', { timeout: 30_000 })
+  }
+  await expect(page.getByText('2 waiting on this tablet.')).toBeVisible()
+  await context.close()
+
+  // The tablet is switched on again, and a colleague signs in first.
+  context = await begin()
+  await context.clearCookies({ name: 'utensil' })
+  page = context.pages()[0] ?? (await context.newPage())
+  const sent: string[] = []
+  page.on('request', (r) => r.method() === 'POST' && r.url().endsWith('/entries') && sent.push(r.url()))
+  await signIn(page, 'Wren Halloran')
+  await page.goto(address)
+  await expect(page.getByText('2 by Tomas Brandvold')).toBeVisible()
+  await page.waitForTimeout(5000) // longer than the outbox waits between two tries
+  expect(sent, 'nothing is sent under another name').toEqual([])
+
+  await page.getByRole('button', { name: /hand over/ }).click()
+  await page.getByRole('menuitem', { name: 'Hand the tablet over' }).click()
+  await page.getByRole('button', { name: 'Tomas Brandvold' }).click()
+  await page.getByLabel(/PIN or password/).fill('7391')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('waiting on this tablet.')).toHaveCount(0, { timeout: 30_000 })
+  for (const text of ['done in the cellar', 'and the bell as well'])
+    await expect(page.getByRole('listitem').filter({ hasText: text })).toContainText('Tomas Brandvold')
+  await context.close()
+})

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"cmp"
 	"context"
+	"errors"
 	"net/http"
 	"time"
 
@@ -99,8 +100,13 @@ func (s *Server) session(ctx context.Context, _ *struct{}) (*body[Session], erro
 			out.Names = append(out.Names, Name{m.ID, m.Name, m.Role})
 		}
 	}
-	if who, err := s.actor(ctx); err == nil {
+	who, err := s.actor(ctx)
+	var problem *record.Problem
+	switch {
+	case err == nil:
 		out.Actor = &who
+	case !errors.As(err, &problem): // nobody is signed out because the records cannot be reached
+		return nil, err
 	}
 	return answer(out, nil)
 }

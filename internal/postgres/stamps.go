@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
@@ -65,5 +66,10 @@ func (s *Store) JobAgain(ctx context.Context, before record.Record) (record.Reco
 		return s.Job(ctx, id)
 	}
 	kept.Entries, kept.Earlier = slices.Clip(before.Entries), before.Earlier
-	return kept, place(rows, func(record.ID) *record.Record { return &kept })
+	if err := place(rows, func(record.ID) *record.Record { return &kept }); err != nil {
+		return kept, err
+	}
+	// One that got its place before another may be committed after it.
+	slices.SortFunc(kept.Entries, func(a, b record.Entry) int { return cmp.Compare(a.Seq, b.Seq) })
+	return kept, nil
 }

@@ -74,22 +74,30 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   const shown = () => queries.getQueryData<JobView>(jobKey(toValue(id)))
 
   /**
-   * kept writes an entry down on this tablet, and then sends it. Without an answer, or behind others, it waits in the
-   * outbox; it never waits where it is not written.
+   * down writes an entry down on this tablet as it is pressed, whether or not another is still on its way: what is
+   * pressed is never only in memory. It says whether it is written.
    */
-  async function kept(body: Schemas['NewEntry']): Promise<JobView | undefined> {
-    const job = toValue(id)
+  function down(body: Schemas['NewEntry']) {
+    const w = { job: toValue(id), body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' }
+    return { w, written: w.by ? outbox.keep(w) : Promise.resolve(false) }
+  }
+
+  /**
+   * kept sends an entry that is written down. Without an answer, or behind others, it waits in the outbox; it never
+   * waits where it is not written.
+   */
+  async function kept({ w, written }: ReturnType<typeof down>): Promise<JobView | undefined> {
+    const { job, body } = w
     fault.value = undefined
-    const w = { job, body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' }
-    const written = !!actor.value && (await outbox.keep(w))
+    const safe = await written
     const behind = () => outbox.mine.value.some((x) => x.job === job)
     if (behind()) await outbox.flush()
     if (!behind()) {
       const said = await sent(job, body)
       if (!(said instanceof Fault)) return said
-      if (!said.away || !actor.value) return refused(job, body.id, said)
+      if (!said.away || !w.by) return refused(job, body.id, said)
     }
-    if (!written) return refused(job, body.id, unkept)
+    if (!safe) return refused(job, body.id, unkept)
     outbox.wait(w)
     const view = shown()
     return view && overlay(view, outbox.list.value, unitNm.value)
@@ -125,8 +133,8 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     waiting,
     busy,
     record(content: Content, supersedes?: string, entry = newId()) {
-      const body = { id: entry, at: new Date().toISOString(), content, supersedes }
-      return inTurn(() => kept(body))
+      const written = down({ id: entry, at: new Date().toISOString(), content, supersedes })
+      return inTurn(() => kept(written))
     },
     /** refresh reads the job again after something was changed beside its entries. */
     refresh: () => queries.invalidateQueries({ queryKey: jobKey(toValue(id)) }),

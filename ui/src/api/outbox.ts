@@ -40,7 +40,17 @@ export const useOutbox = createSharedComposable(() => {
   const list = ref<Waiting[]>([])
   /** What this page is sending itself just now: it is written down, and not waiting yet. */
   const held = new Set<string>()
-  const read = async () => (list.value = (await kept()).filter((w) => !held.has(w.body.id)))
+  /** How often what is shown was changed: what was read before that is not what stands now. */
+  let turns = 0
+  async function read() {
+    let all: Waiting[]
+    let before: number
+    do {
+      before = turns
+      all = await kept()
+    } while (before !== turns)
+    list.value = all.filter((w) => !held.has(w.body.id))
+  }
   const mine = computed(() => list.value.filter((w) => w.by === actor.value?.id && !w.refused))
 
   /** keep writes an entry down on this tablet before it is sent. It says whether it is written: a store that is full, or closed, keeps nothing. */
@@ -56,10 +66,12 @@ export const useOutbox = createSharedComposable(() => {
   }
   /** wait lets an entry that was kept wait for the server, and shows that it does. */
   function wait(w: Waiting) {
+    turns++
     held.delete(w.body.id)
     list.value.push(w)
   }
   async function drop(id: string) {
+    turns++
     held.add(id) // until it is gone nobody sends it again
     list.value = list.value.filter((w) => w.body.id !== id)
     await change((all) => all.filter((w) => w.body.id !== id)).catch(() => undefined)

@@ -89,7 +89,7 @@ const drawings = computed(() => {
         <button
           type="button"
           class="button button-quiet"
-          :aria-label="`Without piece ${i + 1}`"
+          :aria-label="`Out: piece ${i + 1}`"
           :disabled="line.length < 2"
           @click="line.splice(i, 1)"
         >

@@ -16,7 +16,13 @@ const { clock } = useTimes()
 const { actor } = useSession()
 const ours = computed(() => list.value.filter((w) => w.job === props.job))
 const waiting = computed(() => ours.value.filter((w) => !w.refused).length)
-const others = computed(() => ours.value.filter((w) => !w.refused && w.by !== actor.value?.id).length)
+/** Who else wrote some of them, by name. */
+const others = computed(() => {
+  const theirs = ours.value.filter((w) => !w.refused && w.by !== actor.value?.id)
+  return [...new Set(theirs.map((w) => w.name))].map(
+    (name) => `${theirs.filter((w) => w.name === name).length} by ${name}`,
+  )
+})
 const refused = computed(() => ours.value.filter((w) => w.refused))
 
 const boltOf = (w: Waiting) => {
@@ -58,8 +64,8 @@ function theirs(w: Waiting) {
       <b>{{ waiting }} waiting on this tablet.</b> They are sent in order as soon as the server answers; a
       reload loses nothing.<template v-if="full >= 70"> This tablet’s storage is {{ full }} % full.</template>
     </p>
-    <p v-if="others" class="text-soft">
-      {{ others }} of them were written by somebody else, and wait for their sign-in.
+    <p v-if="others.length" class="text-soft">
+      Of these, {{ others.join(', ') }}: sent under no other name, as soon as its writer signs in here.
     </p>
     <ul>
       <li v-for="w in refused" :key="w.body.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1">

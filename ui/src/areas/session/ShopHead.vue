@@ -89,10 +89,11 @@ const initials = computed(() =>
         class="flex min-h-11 items-center gap-2.5 text-[15px]"
         :aria-label="`${actor.name}: hand over, light, sign out`"
       >
+        <!-- Initials are a picture of the name, not a word: the button is named for what can be said to it. -->
         <span
-          class="grid size-9 place-items-center rounded-full border-2 border-head-line text-[13px] font-bold"
-          >{{ initials }}</span
-        >
+          class="grid size-9 place-items-center rounded-full border-2 border-head-line text-[13px] font-bold before:content-[attr(data-initials)]"
+          :data-initials="initials"
+        ></span>
         <span class="hidden max-w-40 truncate lg:inline">{{ actor.name }}</span>
       </MenuButton>
       <MenuItems

@@ -68,7 +68,7 @@ const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
         v-if="hands && !bottle.opened_on && !bottle.gone"
         type="button"
         class="button button-quiet"
-        :aria-label="`Open ${bottle.name} today`"
+        :aria-label="`Open it today: ${bottle.name}`"
         @click="openNow"
       >
         Open it

@@ -67,7 +67,7 @@ const tick = (o: Schemas['OilView']) =>
           class="button min-h-[52px]"
           :class="!o.entry && 'button-go'"
           :disabled="locked || pen.busy.value"
-          :aria-label="`${o.entry ? 'Not oiled after all' : 'Oiled'}: ${o.name}`"
+          :aria-label="`${o.entry ? 'Not so' : 'Oiled'}: ${o.name}`"
           @click="tick(o)"
         >
           {{ o.entry ? 'Not so' : 'Oiled' }}

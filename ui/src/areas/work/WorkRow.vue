@@ -138,7 +138,7 @@ const undo = () =>
         v-else-if="!locked"
         type="button"
         class="button button-quiet"
-        :aria-label="`Not done: ${item.item.title}`"
+        :aria-label="`Not done after all: ${item.item.title}`"
         @click="undo"
       >
         not done after all

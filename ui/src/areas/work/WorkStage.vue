@@ -134,7 +134,7 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
               type="button"
               class="button button-go min-h-[52px]"
               :disabled="pen.busy.value"
-              :aria-label="`Looked at again, it is right: ${f.title}`"
+              :aria-label="`Looked at again: right. ${f.title}`"
               @click="pen.record({ looked: { finding: f.id } })"
             >
               Looked at again: right

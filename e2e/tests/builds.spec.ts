@@ -1,0 +1,101 @@
+import { createServer, request as ask, type Server } from 'node:http'
+
+import { expect, type Page } from '@playwright/test'
+
+import { signIn, test } from './bench'
+
+/**
+ * Before stands in front of the shop and serves its interface as another build of it would be: the main file under
+ * another name, everywhere it is named.
+ */
+class Before {
+  build = 'a'
+  private server?: Server
+  constructor(
+    private readonly shop: URL,
+    private readonly port: number,
+  ) {}
+
+  get url() {
+    return `http://127.0.0.1:${this.port}`
+  }
+
+  async open() {
+    const page = await (await fetch(this.shop)).text()
+    const main = /assets\/(index-[\w-]+)\.js/.exec(page)?.[1] ?? ''
+    const named = (text: string, from: string, to: string) => text.replaceAll(`${from}.js`, `${to}.js`)
+    this.server = createServer((req, res) => {
+      const there = `${main}-${this.build}`
+      if (req.url?.startsWith('/assets/index-') && !req.url.includes(there)) {
+        res.writeHead(404).end() // a file of another build
+        return
+      }
+      const headers = { ...req.headers, 'accept-encoding': 'identity' }
+      const path = named(req.url ?? '/', there, main)
+      const to = ask(
+        { host: this.shop.hostname, port: this.shop.port, method: req.method, path, headers },
+        (from) => {
+          const text = /html|javascript/.test(from.headers['content-type'] ?? '')
+          if (!text) {
+            res.writeHead(from.statusCode ?? 502, from.headers)
+            from.pipe(res)
+            return
+          }
+          const parts: Buffer[] = []
+          from.on('data', (d: Buffer) => parts.push(d))
+          from.on('end', () => {
+            const body = named(Buffer.concat(parts).toString(), main, there)
+            const { 'content-length': _, etag: __, 'last-modified': ___, ...rest } = from.headers
+            res.writeHead(from.statusCode ?? 502, rest).end(body)
+          })
+        },
+      )
+      to.on('error', () => res.destroy())
+      req.pipe(to)
+    })
+    await new Promise<void>((resolve) => this.server?.listen(this.port, '127.0.0.1', resolve))
+    return (build: string) => `/assets/${main}-${build}.js`
+  }
+
+  close() {
+    this.server?.closeAllConnections()
+    this.server?.close()
+  }
+}
+
+/** kept is the paths of the files that the tablet keeps at hand. */
+const kept = (page: Page) =>
+  page.evaluate(async () => {
+    const names = await caches.keys()
+    const all = await Promise.all(names.map(async (n) => (await caches.open(n)).keys()))
+    return all.flat().map((r) => new URL(r.url).pathname)
+  })
+
+test('a new build takes over as a page opens, sheds the files of the one before, and works without a network', async ({
+  browser,
+  baseURL,
+}, info) => {
+  const before = new Before(new URL(baseURL ?? ''), 8450 + info.parallelIndex)
+  const main = await before.open()
+  const context = await browser.newContext({ baseURL: before.url })
+  const page = await context.newPage()
+  await signIn(page)
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await expect.poll(() => kept(page)).toContain(main('a'))
+
+  before.build = 'b'
+  // The page that is open goes on with its own files, which the server does not have any more.
+  await page.getByRole('link', { name: 'Practice' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await page.reload()
+  await expect.poll(() => kept(page), { timeout: 30_000 }).toContain(main('b'))
+  await page.reload()
+  await expect.poll(() => kept(page), { timeout: 30_000 }).not.toContain(main('a'))
+  await expect(page.locator(`script[src="${main('b')}"]`)).toHaveCount(1)
+
+  await context.setOffline(true)
+  await page.reload()
+  await expect(page.locator(`script[src="${main('b')}"]`)).toHaveCount(1)
+  await context.close()
+  before.close()
+})
