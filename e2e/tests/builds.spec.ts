@@ -26,7 +26,7 @@ class Before {
     const named = (text: string, from: string, to: string) => text.replaceAll(`${from}.js`, `${to}.js`)
     this.server = createServer((req, res) => {
       const there = `${main}-${this.build}`
-      if (req.url?.startsWith('/assets/index-') && !req.url.includes(there)) {
+      if (req.url?.startsWith(`/assets/${main}`) && !req.url.includes(there)) {
         res.writeHead(404).end() // a file of another build
         return
       }
@@ -44,7 +44,11 @@ class Before {
           const parts: Buffer[] = []
           from.on('data', (d: Buffer) => parts.push(d))
           from.on('end', () => {
-            const body = named(Buffer.concat(parts).toString(), main, there)
+            // The page, which names the main file, is known by its content.
+            const body = named(Buffer.concat(parts).toString(), main, there).replace(
+              /(index\.html`,revision:`)(\w+)/,
+              `$1$2${this.build}`,
+            )
             const { 'content-length': _, etag: __, 'last-modified': ___, ...rest } = from.headers
             res.writeHead(from.statusCode ?? 502, rest).end(body)
           })
@@ -71,14 +75,17 @@ const kept = (page: Page) =>
     return all.flat().map((r) => new URL(r.url).pathname)
   })
 
-test('a new build takes over as a page opens, sheds the files of the one before, and works without a network', async ({
+/** waits says whether a build has come whole and waits for a page to open. */
+const waits = async () => !!(await navigator.serviceWorker.getRegistration())?.waiting
+
+test('a new build takes over as the tablet is taken up again, sheds the files of the one before, and works without a network', async ({
   browser,
   baseURL,
 }, info) => {
   const before = new Before(new URL(baseURL ?? ''), 8450 + info.parallelIndex)
   const main = await before.open()
   const context = await browser.newContext({ baseURL: before.url })
-  const page = await context.newPage()
+  let page = await context.newPage()
   await signIn(page)
   await page.evaluate(() => navigator.serviceWorker.ready)
   await expect.poll(() => kept(page)).toContain(main('a'))
@@ -89,7 +96,11 @@ test('a new build takes over as a page opens, sheds the files of the one before,
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await page.reload()
   await expect.poll(() => kept(page), { timeout: 30_000 }).toContain(main('b'))
-  await page.reload()
+  await expect.poll(() => page.evaluate(waits), { timeout: 30_000 }).toBe(true)
+  // The tablet is put down and taken up again: the page that opens is of the new build, and the old one's files are gone.
+  await page.close()
+  page = await context.newPage()
+  await page.goto('/practice')
   await expect.poll(() => kept(page), { timeout: 30_000 }).not.toContain(main('a'))
   await expect(page.locator(`script[src="${main('b')}"]`)).toHaveCount(1)
 
