@@ -30,5 +30,12 @@ async function fetched(input: RequestInfo | URL, init?: RequestInit): Promise<Re
 }
 const plain = globalThis.fetch
 
-Object.assign(globalThis, { Request: Placed, fetch: fetched, window: globalThis })
+// Whatever asks whether this is a browser is told that it is: else each pen had an outbox of its own, and no clock.
+const target = new EventTarget()
+const hears = {
+  addEventListener: target.addEventListener.bind(target),
+  removeEventListener: target.removeEventListener.bind(target),
+}
+const document = { ...hears, createElement: () => ({}), visibilityState: 'visible' }
+Object.assign(globalThis, { Request: Placed, fetch: fetched, window: globalThis, document, ...hears })
 if (!('navigator' in globalThis)) Object.assign(globalThis, { navigator: {} })
