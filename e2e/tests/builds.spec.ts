@@ -5,8 +5,8 @@ import { expect, type Page } from '@playwright/test'
 import { signIn, test } from './bench'
 
 /**
- * Before stands in front of the shop and serves its interface as another build of it would be: the main file under
- * another name, everywhere it is named.
+ * Before stands in front of the shop and serves its interface as another build of it would be: every script under
+ * another name, wherever it is named.
  */
 class Before {
   build = 'a'
@@ -23,15 +23,15 @@ class Before {
   async open() {
     const page = await (await fetch(this.shop)).text()
     const main = /assets\/(index-[\w-]+)\.js/.exec(page)?.[1] ?? ''
-    const named = (text: string, from: string, to: string) => text.replaceAll(`${from}.js`, `${to}.js`)
+    const suffix = () => `-build-${this.build}`
     this.server = createServer((req, res) => {
-      const there = `${main}-${this.build}`
-      if (req.url?.startsWith(`/assets/${main}`) && !req.url.includes(there)) {
+      const script = /^\/assets\/.*\.js$/.test(req.url ?? '')
+      if (script && !req.url?.endsWith(`${suffix()}.js`)) {
         res.writeHead(404).end() // a file of another build
         return
       }
       const headers = { ...req.headers, 'accept-encoding': 'identity' }
-      const path = named(req.url ?? '/', there, main)
+      const path = req.url?.replace(suffix(), '')
       const to = ask(
         { host: this.shop.hostname, port: this.shop.port, method: req.method, path, headers },
         (from) => {
@@ -44,11 +44,11 @@ class Before {
           const parts: Buffer[] = []
           from.on('data', (d: Buffer) => parts.push(d))
           from.on('end', () => {
-            // The page, which names the main file, is known by its content.
-            const body = named(Buffer.concat(parts).toString(), main, there).replace(
-              /(index\.html`,revision:`)(\w+)/,
-              `$1$2${this.build}`,
-            )
+            // The page, which names the scripts, is known by its content.
+            const body = Buffer.concat(parts)
+              .toString()
+              .replaceAll(/((?:\.\/|assets\/)[\w$.-]+)\.js/g, `$1${suffix()}.js`)
+              .replace(/(index\.html`,revision:`)(\w+)/, `$1$2${this.build}`)
             const { 'content-length': _, etag: __, 'last-modified': ___, ...rest } = from.headers
             res.writeHead(from.statusCode ?? 502, rest).end(body)
           })
@@ -58,7 +58,7 @@ class Before {
       req.pipe(to)
     })
     await new Promise<void>((resolve) => this.server?.listen(this.port, '127.0.0.1', resolve))
-    return (build: string) => `/assets/${main}-${build}.js`
+    return (build: string) => `/assets/${main}-build-${build}.js`
   }
 
   close() {
@@ -100,6 +100,8 @@ test('a new build takes over as the tablet is taken up again, sheds the files of
   // The tablet is put down and taken up again: the page that opens is of the new build, and the old one's files are gone.
   await page.close()
   page = await context.newPage()
+  const wrong: string[] = []
+  page.on('pageerror', (e) => wrong.push(String(e)))
   await page.goto('/practice')
   await expect.poll(() => kept(page), { timeout: 30_000 }).not.toContain(main('a'))
   await expect(page.locator(`script[src="${main('b')}"]`)).toHaveCount(1)
@@ -107,6 +109,8 @@ test('a new build takes over as the tablet is taken up again, sheds the files of
   await context.setOffline(true)
   await page.reload()
   await expect(page.locator(`script[src="${main('b')}"]`)).toHaveCount(1)
+  await expect(page.getByRole('heading', { level: 1, name: 'Practice' })).toBeVisible()
+  expect(wrong).toEqual([])
   await context.close()
   before.close()
 })

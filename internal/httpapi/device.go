@@ -33,9 +33,6 @@ const (
 	deviceFor    = 400 * 24 * time.Hour
 )
 
-// thisComputer is the device that stands for the computer of the server itself, where that is admitted.
-const thisComputer = "this computer"
-
 func devicesOf(shop *workshop.Workshop) *devices {
 	return recall.Of(time.Now, func(ctx context.Context) (admitted, time.Duration, error) {
 		key, all, err := shop.Admitted(ctx)
@@ -85,14 +82,14 @@ func (s *Server) device(r *http.Request) (string, error) {
 		}
 	}
 	if s.loopback && middleware.GetClientIPAddr(r.Context()).IsLoopback() {
-		return thisComputer, nil
+		return staff.ThisComputer, nil
 	}
 	return "", nil
 }
 
 // still says whether a device that a session began on is admitted.
 func (s *Server) still(ctx context.Context, device string) (bool, error) {
-	if device == thisComputer {
+	if device == staff.ThisComputer {
 		return s.loopback, nil
 	}
 	known, err := s.devices.Get(ctx)
@@ -102,7 +99,7 @@ func (s *Server) still(ctx context.Context, device string) (bool, error) {
 
 // used notes that somebody signed in on a device.
 func (s *Server) used(ctx context.Context, device string) error {
-	if device == thisComputer {
+	if device == staff.ThisComputer {
 		return nil
 	}
 	return s.shop.UsedNow(ctx, record.ID(device))
@@ -110,7 +107,7 @@ func (s *Server) used(ctx context.Context, device string) error {
 
 // signedFor is the cookie of a device of the shop; none for the server's own computer.
 func (s *Server) signedFor(ctx context.Context, device string) ([]string, error) {
-	if device == thisComputer {
+	if device == staff.ThisComputer {
 		return nil, nil
 	}
 	known, err := s.devices.Get(ctx)

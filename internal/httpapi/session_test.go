@@ -45,6 +45,9 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 	require.Equal(t, http.StatusOK, s.as(record.Keeper).send("GET", "/api/staff", nil, &members))
 	for _, m := range members {
 		assert.Equal(t, m.ID == s.staff[record.Mechanic], len(m.Held) == 1, m.Name)
+		for _, held := range m.Held {
+			assert.Equal(t, staff.ThisComputer, held.Device)
+		}
 	}
 	assert.Equal(t, http.StatusUnauthorized, tab.send("GET", "/api/today", nil, nil))
 

@@ -61,9 +61,9 @@ func (s *Store) held(ctx context.Context, members []staff.Staff) error {
 		Staff record.ID `db:"staff_id"`
 		staff.Held
 	}
-	err := s.db.SelectContext(ctx, &rows, `select t.staff_id, t.until, coalesce(d.name, '') as device
+	err := s.db.SelectContext(ctx, &rows, `select t.staff_id, t.until, coalesce(d.name, nullif(t.device, $1), '') as device
 		from sign_in_try t left join device d on d.id::text = t.device
-		where t.until > now() order by t.until`)
+		where t.until > now() order by t.until`, staff.Outside)
 	for i := range members {
 		for _, r := range rows {
 			if r.Staff == members[i].ID {

@@ -37,7 +37,8 @@ type layout struct {
 	turn chan struct{}
 	basis
 	sheet *record.Sheet // nil until it was read
-	view  *JobView      // nil until it was asked for
+	view  *JobView      // nil until it was asked for, with the line
+	line  line
 }
 
 // line is a job's line on the first screen, remembered.
@@ -125,19 +126,28 @@ func (w *Workshop) sheet(ctx context.Context, job record.ID) (s *record.Sheet, e
 // Job is a job as its screen shows it.
 func (w *Workshop) Job(ctx context.Context, id record.ID) (v JobView, err error) {
 	err = w.look(ctx, id, func(l *layout) error {
-		if l.view == nil {
-			made, err := w.view(l.sheet)
-			if err != nil {
-				return err
-			}
-			made.text = &encoded{}
-			l.view = &made
-			w.layouts.lines.Add(id, w.line(l.sheet, l.basis))
+		err := w.show(l)
+		if err == nil {
+			v = *l.view
 		}
-		v = *l.view
-		return nil
+		return err
 	})
 	return v, err
+}
+
+// show works out what a layout shows, on the screen of the job and on the first one.
+func (w *Workshop) show(l *layout) error {
+	if l.view != nil {
+		return nil
+	}
+	made, err := w.view(l.sheet)
+	if err != nil {
+		return err
+	}
+	made.text = &encoded{}
+	l.view, l.line = &made, w.line(l.sheet, l.basis)
+	w.layouts.lines.Add(l.sheet.Job.ID, l.line)
+	return nil
 }
 
 func (w *Workshop) line(s *record.Sheet, on basis) line {

@@ -166,10 +166,14 @@ func (w *Workshop) lookAt(ctx context.Context, jobs []record.ID, known map[recor
 			others = append(others, job)
 			continue
 		}
-		if _, err := w.Job(ctx, job); err != nil {
+		err := w.look(ctx, job, func(l *layout) error {
+			err := w.show(l)
+			known[job] = l.line
+			return err
+		})
+		if err != nil {
 			return nil, err
 		}
-		known[job], _ = w.layouts.lines.Get(job)
 	}
 	return others, nil
 }

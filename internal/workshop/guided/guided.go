@@ -138,6 +138,7 @@ var loosened = record.Derive(func(s *record.Sheet) map[record.ID]map[string]int 
 })
 
 // Undone is where in the ledger each fastener was last undone, taken apart at a bench, in guided work or by agreed work.
+// It is remembered for the sheet: whoever adds to it takes a copy.
 func Undone(s *record.Sheet) map[string]int { return undone.Of(s) }
 
 var undone = record.Derive(func(s *record.Sheet) map[string]int {

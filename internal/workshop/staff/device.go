@@ -101,6 +101,9 @@ func (r *Roll) Claim(ctx context.Context, code string) (Device, error) {
 	return r.store.ClaimDevice(ctx, digestOf(code), r.shop.Now())
 }
 
+// ThisComputer is the device that stands for the computer of the server, where that is admitted.
+const ThisComputer = "the server’s own computer"
+
 // Outside is where a sign-in is tried from that is on no device of the shop: all strangers together.
 const Outside = "outside"
 

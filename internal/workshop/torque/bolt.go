@@ -174,7 +174,7 @@ func keyOf(fastener, position string) string {
 
 // disturb notes where in the ledger work last touched each fastener.
 func disturb(s *record.Sheet) map[string]int {
-	places := guided.Undone(s)
+	places := maps.Clone(guided.Undone(s))
 	for id, place := range gears.Touched(s) {
 		places[id] = max(places[id], place)
 	}
