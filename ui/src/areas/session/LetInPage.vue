@@ -20,8 +20,8 @@ const byOwner = useLetIn()
 async function asOwner() {
   try {
     await byOwner.mutateAsync({ owner: owner.value, secret: secret.value, name: name.value })
-  } catch {
-    secret.value = ''
+  } catch (thrown) {
+    if (asFault(thrown).signedOut) secret.value = '' // it was wrong; what else is refused leaves it as it is
   }
 }
 </script>

@@ -72,10 +72,10 @@ const sending = useMutation({
       <li
         v-for="d in devices ?? []"
         :key="d.id"
-        class="flex min-h-14 items-center gap-3 border-b border-rule"
+        class="flex min-h-14 flex-wrap items-center gap-x-3 border-b border-rule py-1"
       >
-        <b class="min-w-0 flex-1 truncate">{{ d.name }}</b>
-        <span class="text-soft">{{
+        <b class="min-w-0 basis-full truncate sm:flex-1 sm:basis-0">{{ d.name }}</b>
+        <span class="flex-1 text-soft sm:flex-none">{{
           d.admitted ? (d.used ? `last used ${day(d.used)}` : 'not used yet') : 'waits for its code'
         }}</span>
         <template v-if="leaving === d.id">

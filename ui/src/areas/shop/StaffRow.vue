@@ -76,7 +76,7 @@ const fault = computed(() => (saving.error.value ? asFault(saving.error.value) :
     <button
       v-if="!open && keeper && member.held?.length"
       type="button"
-      class="button"
+      class="button mt-2"
       :disabled="freeing.isPending.value"
       @click="freeing.mutate()"
     >
