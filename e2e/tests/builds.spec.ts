@@ -1,6 +1,6 @@
 import { createServer, request as ask, type Server } from 'node:http'
 
-import { expect, type Page } from '@playwright/test'
+import { type Browser, expect, type Page } from '@playwright/test'
 
 import { signIn, test } from './bench'
 
@@ -78,39 +78,69 @@ const kept = (page: Page) =>
 /** waits says whether a build has come whole and waits for a page to open. */
 const waits = async () => !!(await navigator.serviceWorker.getRegistration())?.waiting
 
-test('a new build takes over as the tablet is taken up again, sheds the files of the one before, and works without a network', async ({
-  browser,
-  baseURL,
-}, info) => {
-  const before = new Before(new URL(baseURL ?? ''), 8450 + info.parallelIndex)
+/** begun opens a tablet on a build, while the next one has come and waits. */
+async function begun(browser: Browser, shop: string, port: number) {
+  const before = new Before(new URL(shop), port)
   const main = await before.open()
   const context = await browser.newContext({ baseURL: before.url })
-  let page = await context.newPage()
+  const page = await context.newPage()
   await signIn(page)
   await page.evaluate(() => navigator.serviceWorker.ready)
   await expect.poll(() => kept(page)).toContain(main('a'))
 
-  before.build = 'b'
-  // The page that is open goes on with its own files, which the server does not have any more.
-  await page.getByRole('link', { name: 'Practice' }).click()
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-  await page.reload()
-  await expect.poll(() => kept(page), { timeout: 30_000 }).toContain(main('b'))
-  await expect.poll(() => page.evaluate(waits), { timeout: 30_000 }).toBe(true)
-  // The tablet is put down and taken up again: the page that opens is of the new build, and the old one's files are gone.
-  await page.close()
-  page = await context.newPage()
+  /** next has another build come and wait, while the page goes on with its own files, which the server has no more. */
+  async function next(build: string) {
+    before.build = build
+    await page.getByRole('link', { name: 'Practice' }).click()
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await page.reload()
+    await expect.poll(() => kept(page), { timeout: 30_000 }).toContain(main(build))
+    await expect.poll(() => page.evaluate(waits), { timeout: 30_000 }).toBe(true)
+  }
+  await next('b')
+  return { page, context, main, next, end: () => context.close().then(() => before.close()) }
+}
+
+const builtAs = (page: Page, script: string) => page.locator(`script[src="${script}"]`)
+
+test('a new build takes over as the tablet is taken up again, sheds the files of the one before, and works without a network', async ({
+  browser,
+  baseURL,
+}, info) => {
+  const { page: old, context, main, end } = await begun(browser, baseURL ?? '', 8450 + info.parallelIndex)
+  await old.close()
+  const page = await context.newPage()
   const wrong: string[] = []
   page.on('pageerror', (e) => wrong.push(String(e)))
   await page.goto('/practice')
   await expect.poll(() => kept(page), { timeout: 30_000 }).not.toContain(main('a'))
-  await expect(page.locator(`script[src="${main('b')}"]`)).toHaveCount(1)
+  await expect(builtAs(page, main('b'))).toHaveCount(1)
 
   await context.setOffline(true)
   await page.reload()
-  await expect(page.locator(`script[src="${main('b')}"]`)).toHaveCount(1)
+  await expect(builtAs(page, main('b'))).toHaveCount(1)
   await expect(page.getByRole('heading', { level: 1, name: 'Practice' })).toBeVisible()
   expect(wrong).toEqual([])
-  await context.close()
-  before.close()
+  await end()
+})
+
+test('a page that is reloaded is of the new build soon; one that is being typed on stays until it goes elsewhere', async ({
+  browser,
+  baseURL,
+}, info) => {
+  const { page, main, next, end } = await begun(browser, baseURL ?? '', 8450 + info.parallelIndex)
+  await page.reload()
+  await expect(builtAs(page, main('b'))).toHaveCount(1, { timeout: 15_000 })
+
+  await next('c')
+  await page.goto('/check-in')
+  const field = page.getByRole('searchbox')
+  await field.pressSequentially('Half a na')
+  await expect.poll(() => kept(page), { timeout: 30_000 }).not.toContain(main('b'))
+  await expect(field).toHaveValue('Half a na')
+  await expect(builtAs(page, main('b'))).toHaveCount(1)
+  await page.getByRole('link', { name: 'Practice' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Practice' })).toBeVisible()
+  await expect(builtAs(page, main('c'))).toHaveCount(1)
+  await end()
 })

@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"bytes"
-	"encoding/json"
 	"fmt"
 	"io"
 	"log/slog"
@@ -70,7 +69,13 @@ func named(r *http.Request, what string) record.ID { return record.ID(chi.URLPar
 
 // seen is a job's view after a file was taken in, as the operations with a description give it.
 func seen(view workshop.JobView) file {
-	return file{kind: "application/json", write: func(w io.Writer) error { return json.NewEncoder(w).Encode(view) }}
+	return file{kind: "application/json", write: func(w io.Writer) error {
+		text, err := view.Encoded()
+		if err == nil {
+			_, err = w.Write(text)
+		}
+		return err
+	}}
 }
 
 // sheet is a job's service sheet as PDF.

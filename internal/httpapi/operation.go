@@ -56,7 +56,11 @@ func signed[In, Out any](s *Server, method, path, id, summary string, do func(co
 		if err != nil {
 			return nil, err
 		}
-		return answer(do(ctx, who, in))
+		out, err := do(ctx, who, in)
+		if v, can := any(out).(differing[Out]); can && err == nil {
+			out, err = v.Since(holds(ctx))
+		}
+		return answer(out, err)
 	})
 }
 

@@ -1,10 +1,12 @@
 package scene_test
 
 import (
-	"encoding/json"
+	"strings"
 	"testing"
 	"time"
 
+	jsonpatch "github.com/evanphx/json-patch/v5"
+	"github.com/segmentio/encoding/json"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -33,6 +35,41 @@ func seen(t *testing.T, shop *workshop.Workshop) map[record.ID]string {
 	return all
 }
 
+// tablet holds the jobs as it was told them, by what has changed where it can.
+type tablet struct {
+	held   map[record.ID][]byte
+	shorts int // answers that told only what had changed
+}
+
+// reads asks for every job of the first screen, and puts what has changed into what it holds.
+func (d *tablet) reads(t *testing.T, shop *workshop.Workshop) map[record.ID]string {
+	t.Helper()
+	today, err := shop.Today(t.Context())
+	require.NoError(t, err)
+	now := map[record.ID]string{}
+	for _, j := range today.Jobs {
+		v, err := shop.Job(t.Context(), j.ID)
+		require.NoError(t, err)
+		var before struct{ Edition string }
+		if text := d.held[j.ID]; text != nil {
+			require.NoError(t, json.Unmarshal(text, &before))
+		}
+		v, err = v.Since(before.Edition)
+		require.NoError(t, err)
+		text, err := v.Encoded()
+		require.NoError(t, err)
+		if v.ContentType("") != "" {
+			changes, err := jsonpatch.DecodePatch(text)
+			require.NoError(t, err)
+			text, err = changes.Apply(d.held[j.ID])
+			require.NoError(t, err)
+			d.shorts++
+		}
+		d.held[j.ID], now[j.ID] = text, string(text)
+	}
+	return now
+}
+
 // What a server remembers is what a server that was started just now reads, whatever was changed and whoever did it:
 // an entry of another server's, what another job of the same bike or shop was told, or a row of any table. What the
 // shop's past teaches is read once an hour and is left alone here.
@@ -44,7 +81,8 @@ func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book
 		where o.bike_id = j.bike_id and o.id <> j.id) and exists (select from entry e where e.job_id = j.id and e.kind = 'torque')
 		order by j.number limit 1`)
 	require.NoError(t, row.Scan(&job, &bike, &by))
-	before := seen(t, remembers)
+	before, told := seen(t, remembers), tablet{held: map[record.ID][]byte{}}
+	told.reads(t, remembers)
 	sql := func(query string, args ...any) func() {
 		return func() {
 			done, err := store.DB().Exec(query, args...)
@@ -114,6 +152,13 @@ func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book
 			}
 		}
 		assert.True(t, changed, "%s shows nowhere", c.what)
+		whole := tablet{held: map[record.ID][]byte{}}
+		all := whole.reads(t, remembers)
+		for job, text := range told.reads(t, remembers) {
+			assert.True(t, strings.HasPrefix(all[job], strings.TrimSuffix(after[job], "}")), "what is sent is the view")
+			assert.JSONEq(t, all[job], text, "%s: what is told as changes comes to the whole", c.what)
+		}
 		before = after
 	}
+	assert.Greater(t, told.shorts, 20, "only what changed is told")
 }

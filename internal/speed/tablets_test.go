@@ -2,6 +2,7 @@ package speed_test
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -30,10 +31,24 @@ const (
 	workedFor = 10 * time.Second
 )
 
-// bench is a tablet: signed in, listening to changes, and at work.
+// bench is a tablet: signed in, listening to changes, and at work. It holds the last edition of a job that it was told.
 type bench struct {
-	client *http.Client
-	took   map[string][]time.Duration
+	client  *http.Client
+	took    map[string][]time.Duration
+	edition string
+	bytes   int
+}
+
+// edition is what an answer about a job names as its own, at its end or among what has changed; "" where it names none.
+func edition(told []byte) string {
+	const long = 32
+	if before, whole := bytes.CutSuffix(told, []byte(`"}`)); whole && bytes.HasSuffix(before[:max(0, len(before)-long)], []byte(`"edition":"`)) {
+		return string(before[len(before)-long:])
+	}
+	if at := bytes.Index(told, []byte(`","op":"replace","path":"/edition"`)); at > long {
+		return string(told[at-long : at])
+	}
+	return ""
 }
 
 func (t *bench) ask(b *testing.B, what, method, url string, in any) {
@@ -46,11 +61,14 @@ func (t *bench) ask(b *testing.B, what, method, url string, in any) {
 	request, err := http.NewRequest(method, url, body)
 	require.NoError(b, err)
 	request.Header.Set("Content-Type", "application/json")
+	request.Header.Set("X-Utensil-Holds", t.edition)
 	start := time.Now()
 	response, err := t.client.Do(request)
 	require.NoError(b, err)
-	_, err = io.Copy(io.Discard, response.Body)
+	told, err := io.ReadAll(response.Body)
 	require.NoError(b, err)
+	t.bytes += len(told)
+	t.edition = cmp.Or(edition(told), t.edition)
 	require.NoError(b, response.Body.Close())
 	require.Equal(b, http.StatusOK, response.StatusCode, url)
 	t.took[what] = append(t.took[what], time.Since(start))
@@ -69,7 +87,7 @@ func (t *bench) listen(at string) {
 func admitted(b *testing.B, at string) http.CookieJar {
 	jar, err := cookiejar.New(nil)
 	require.NoError(b, err)
-	t := bench{&http.Client{Jar: jar}, map[string][]time.Duration{}}
+	t := bench{client: &http.Client{Jar: jar}, took: map[string][]time.Duration{}}
 	t.ask(b, "", http.MethodPost, at+"/api/devices/here", httpapi.Newcomer{Owner: "Ida", Secret: pin, Name: "Benches"})
 	return jar
 }
@@ -85,7 +103,7 @@ func enter(b *testing.B, at string, device http.CookieJar, staff record.ID) *ben
 			jar.SetCookies(request.URL, []*http.Cookie{c})
 		}
 	}
-	t := &bench{&http.Client{Jar: jar}, map[string][]time.Duration{}}
+	t := &bench{client: &http.Client{Jar: jar}, took: map[string][]time.Duration{}}
 	t.ask(b, "sign-in", http.MethodPost, at+"/api/session", httpapi.SignIn{Staff: staff, Secret: pin})
 	return t
 }
@@ -94,6 +112,7 @@ func enter(b *testing.B, at string, device http.CookieJar, staff record.ID) *ben
 func (t *bench) work(b *testing.B, at string, jobs []record.ID, n int, until time.Time) {
 	for i := n; time.Now().Before(until); i++ {
 		job := at + "/api/jobs/" + string(jobs[i%len(jobs)])
+		t.edition = ""
 		t.ask(b, "job", http.MethodGet, job, nil)
 		content := record.Notes.Says(record.Note{Text: "Seen."})
 		if i%2 == 0 {
@@ -144,6 +163,7 @@ func BenchmarkTablets(b *testing.B) {
 
 	fmt.Println()
 	var every []time.Duration
+	told := 0
 	for _, what := range []string{"job", "entry", "today"} {
 		var times []time.Duration
 		for _, t := range all {
@@ -161,6 +181,10 @@ func BenchmarkTablets(b *testing.B) {
 				served, rounded(every[len(every)*99/100]), strings.Join(strings.Fields(line), " "))
 		}
 	}
+	for _, t := range all {
+		told += t.bytes
+	}
+	fmt.Printf("50 tablets: %d kB an answer in the mean\n", told/len(every)/1000)
 	screens := bareScreens(b, store, jobs)
 	fmt.Printf("the same screens by bare SQL, read anew each time and without entries: %.0f a second: %.2f times\n", screens,
 		served/screens)

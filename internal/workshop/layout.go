@@ -6,7 +6,6 @@ import (
 	"time"
 
 	lru "github.com/hashicorp/golang-lru/v2"
-	"github.com/segmentio/encoding/json"
 
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
@@ -53,13 +52,16 @@ type layouts struct {
 	mu    sync.Mutex
 	jobs  *lru.Cache[record.ID, *layout]
 	lines *lru.Cache[record.ID, line]
+
+	editions *editions
+
 	today chan struct{} // held by who looks at the first screen
 }
 
 func newLayouts() *layouts {
 	jobs, _ := lru.New[record.ID, *layout](mostLayouts) // fails for a size below one alone
 	lines, _ := lru.New[record.ID, line](mostLines)
-	return &layouts{jobs: jobs, lines: lines, today: make(chan struct{}, 1)}
+	return &layouts{jobs: jobs, lines: lines, editions: newEditions(), today: make(chan struct{}, 1)}
 }
 
 // of is a job's place among them, whether or not it was laid out.
@@ -144,7 +146,7 @@ func (w *Workshop) show(l *layout) error {
 	if err != nil {
 		return err
 	}
-	made.text = &encoded{}
+	made.text = &encoded{earlier: w.layouts.editions}
 	l.view, l.line = &made, w.line(l.sheet, l.basis)
 	w.layouts.lines.Add(l.sheet.Job.ID, l.line)
 	return nil
@@ -153,20 +155,4 @@ func (w *Workshop) show(l *layout) error {
 func (w *Workshop) line(s *record.Sheet, on basis) line {
 	zone := s.Settings.Location()
 	return line{on, w.todayJob(s, s.Now.In(zone)), zone}
-}
-
-// encoded is a view as JSON, worked out once for all who look at it.
-type encoded struct {
-	once sync.Once
-	text []byte
-	err  error
-}
-
-// Encoded is the view as JSON; nil when it was made for one who looks alone.
-func (v JobView) Encoded() ([]byte, error) {
-	if v.text == nil {
-		return nil, nil
-	}
-	v.text.once.Do(func() { v.text.text, v.text.err = json.Marshal(v) })
-	return v.text.text, v.text.err
 }

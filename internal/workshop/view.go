@@ -71,7 +71,10 @@ type JobView struct {
 	Reopened    []NoteView             `json:"reopened" doc:"why it was opened again"`
 	EarlierJobs []record.EarlierJob    `json:"earlier_jobs"`
 
-	text *encoded // nil when it is made for one who looks alone
+	Edition string `json:"edition,omitempty" doc:"what this view is known by: it is another one as soon as anything in it changes"`
+
+	text    *encoded // nil when it is made for one who looks alone
+	changes []byte   // what is sent in its place, to a tablet that holds an earlier edition
 }
 
 // StageView is one stage and what is open in it.

@@ -19,6 +19,6 @@ const queries = new QueryClient({
   },
 })
 
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void register()
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void register(router)
 
 createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
 import { v7 } from 'uuid'
 
+import { holds, whole } from './held'
 import type { components, paths } from './schema.gen'
 
 export type Schemas = components['schemas']
@@ -66,6 +67,8 @@ export const showAs = (actor: string | undefined) => void (shown = actor)
 client.use({
   onRequest({ request }) {
     if (shown) request.headers.set(shownHeader, shown)
+    const edition = holds(request.url)
+    if (edition) request.headers.set('X-Utensil-Holds', edition)
   },
 })
 
@@ -77,7 +80,12 @@ export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
   } catch {
     throw new Fault(0, 'No answer', 'The workshop’s server cannot be reached. What you typed is kept.')
   }
-  if (answer.response.ok) return answer.data as T
+  if (answer.response.ok) {
+    const data = whole(answer.data)
+    if (data === undefined && answer.data !== undefined)
+      throw new Fault(0, 'Asked again', 'What this page held of the job is gone. It is asked for whole.')
+    return data as T
+  }
   const said = (typeof answer.error === 'object' && answer.error ? answer.error : {}) as Refusal
   throw new Fault(
     answer.response.status,

@@ -21,7 +21,7 @@ describe('an entry that this page writes', () => {
     void queries
       .fetchQuery({ queryKey: jobKey('j'), queryFn: () => new Promise((come) => (arrives = come)) })
       .catch(() => {})
-    const view = { job: { id: 'j' }, title: 'as written' }
+    const view = { job: { id: 'j' }, title: 'as written', edition: 'e1' }
     vi.spyOn(client, 'POST').mockResolvedValue({ data: view, response: new Response() } as never)
     await write(queries, 'j', body())
     arrives({ job: { id: 'j' }, title: 'older' })

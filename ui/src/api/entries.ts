@@ -21,7 +21,5 @@ export async function write(
   await queries.cancelQueries({ queryKey: jobKey(job) }) // what is still on its way is older
   queries.setQueryData(jobKey(job), view)
   void queries.invalidateQueries({ queryKey: ['bike'] }) // its lives follow from the same entries
-  // Kept for a reload without a network, as what is read is.
-  navigator.serviceWorker?.controller?.postMessage({ path: `/api/jobs/${job}`, view })
   return view
 }

@@ -3192,6 +3192,8 @@ export interface components {
             called: components["schemas"]["Called"][];
             distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
+            /** @description what this view is known by: it is another one as soon as anything in it changes */
+            edition?: string;
             findings: components["schemas"]["FindingView"][];
             /** @description that this bike may have, likeliest first; none without a cable and a mech */
             gear_families: components["schemas"]["GearFamily"][];

@@ -3,6 +3,7 @@ import { useBroadcastChannel } from '@vueuse/core'
 import { computed, watch, watchEffect } from 'vue'
 
 import { ask, client, type Schemas, showAs } from './client'
+import { letGo } from './held'
 
 export type Session = Schemas['Session']
 export type Actor = Schemas['Actor']
@@ -20,8 +21,11 @@ export function useSession() {
   return { ...query, actor, settings, unitNm, hands }
 }
 
-/** forget drops the copies that the service worker keeps: they were the last person's. */
-const forget = () => ('caches' in globalThis ? caches.delete('records-1') : undefined)
+/** forget drops what the page holds, and the copies that the service worker keeps: they were the last person's. */
+function forget() {
+  letGo()
+  return 'caches' in globalThis ? caches.delete('records-1') : undefined
+}
 
 /** useSameHands lets the windows of a tablet follow each other: who signs in or out in one does so in all. */
 export function useSameHands() {

@@ -8,6 +8,9 @@ export const recordsCache = 'records-1'
 export const isRecord = (path: string) =>
   /^\/api\/(session|book|today|wrenches|jobs\/[0-9a-f-]{36})$/.test(path)
 
+/** What has changed in a record is none: the page puts it together, and hands it over to keep. */
+const isWhole = (response: Response) => !response.headers.get('Content-Type')?.includes('json-patch')
+
 /** What stands between a tablet and its server says so: the server itself is away. */
 const away = [502, 503, 504]
 
@@ -23,7 +26,7 @@ export function theCopyInstead(): WorkboxPlugin {
       throw new Error(`no answer but ${response.status}`)
     },
     handlerDidError: async ({ state }) => state?.said as Response | undefined,
-    cacheWillUpdate: async ({ response }) => (response.status === 200 ? response : null),
+    cacheWillUpdate: async ({ response }) => (response.status === 200 && isWhole(response) ? response : null),
   }
 }
 

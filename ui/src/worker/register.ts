@@ -1,10 +1,38 @@
+import type { Router } from 'vue-router'
+
+/** How often a build that waits is asked to take over, ms: while a page's first questions are answered it cannot. */
+const again = 1500
+
+/** What says that somebody has begun something on this page. */
+const touches = ['pointerdown', 'keydown', 'input'] as const
+
 /**
- * register sets the service worker up. A build that waits takes over as a page opens, and the page is loaded once more
- * with its files: an open page goes on with those it began with.
+ * register sets the service worker up. A build that waits takes over as a page opens. The page is then loaded once more
+ * with its files: at once while nobody has touched it, and otherwise when it goes elsewhere, so that nothing is
+ * interrupted that is being typed.
  */
-export async function register() {
-  const had = navigator.serviceWorker.controller
-  navigator.serviceWorker.addEventListener('controllerchange', () => had && location.reload(), { once: true })
-  const registered = await navigator.serviceWorker.register('/sw.js')
-  registered.waiting?.postMessage('take over')
+export async function register(router: Router) {
+  const worker = navigator.serviceWorker
+  const had = worker.controller
+  let touched = false
+  let over = false
+  for (const touch of touches) addEventListener(touch, () => (touched = true), { once: true, capture: true })
+  worker.addEventListener('controllerchange', () => {
+    if (!had) return
+    if (touched) over = true
+    else location.reload()
+  })
+  router.beforeEach((to, from) => {
+    if (!over || to.path === from.path) return
+    location.assign(to.fullPath)
+    return false
+  })
+  // A part of the page that was not loaded yet is of the build that is gone.
+  addEventListener('vite:preloadError', () => over && location.reload())
+  const { waiting } = await worker.register('/sw.js')
+  if (!waiting) return
+  const asking = setInterval(() => {
+    if (waiting.state === 'installed') waiting.postMessage('take over')
+    else clearInterval(asking)
+  }, again)
 }

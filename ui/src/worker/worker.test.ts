@@ -74,6 +74,13 @@ describe('a record that is asked for', () => {
     answer = () => Promise.reject(new TypeError('no network'))
     expect(await asked()).toBe('the copy')
   })
+  it('keeps nothing in the place of a copy that is only what has changed', async () => {
+    copy()
+    answer = async () =>
+      new Response('changes', { headers: { 'Content-Type': 'application/json-patch+json' } })
+    expect(await asked()).toBe('changes')
+    expect(await copies.kept.get(url)?.text()).toBe('the copy')
+  })
   it('keeps no refusal in the place of a copy', async () => {
     copy()
     says('who are you?', 401)

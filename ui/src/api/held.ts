@@ -1,0 +1,56 @@
+import { immutableJSONPatch, type JSONPatchDocument } from 'immutable-json-patch'
+
+import type { components } from './schema.gen'
+
+type JobView = components['schemas']['JobView']
+
+/** The jobs this page was told, by their editions, the latest last; and each job's latest. */
+const held = new Map<string, JobView>()
+const latest = new Map<string, string>()
+
+/** Of these many views the server may still tell what has changed in them. */
+const most = 24
+
+const jobIn = (address: string) => /\/api\/jobs\/([0-9a-f-]{36})(?:\/|$)/.exec(address)?.[1]
+const isView = (told: unknown): told is JobView =>
+  typeof told === 'object' && told !== null && 'job' in told && 'edition' in told
+
+/** holds is the edition that this page holds of the job an address is about; the answer may then be what changed. */
+export const holds = (address: string) =>
+  latest.get(jobIn(new URL(address, 'http://page.invalid').pathname) ?? '')
+
+/** letGo forgets all that is held. */
+export function letGo() {
+  held.clear()
+  latest.clear()
+}
+
+/**
+ * whole is a job as the server has it, put together where it told only what has changed since the edition that was held
+ * (JSON Patch, which tests that first). It is undefined when that edition is gone. Any other answer is left as it is.
+ */
+export function whole(told: unknown): unknown {
+  let view = told
+  if (Array.isArray(told) && isPatch(told)) {
+    const base = held.get(String(told[0].value))
+    if (!base) {
+      latest.clear()
+      return undefined
+    }
+    view = immutableJSONPatch(base, told)
+  }
+  if (!isView(view) || !view.edition) return view
+  held.delete(view.edition)
+  held.set(view.edition, view)
+  latest.set(view.job.id, view.edition)
+  for (const edition of [...held.keys()].slice(0, -most)) held.delete(edition)
+  // Kept for a reload without a network: what is told as changes would not be.
+  navigator.serviceWorker?.controller?.postMessage({ path: `/api/jobs/${view.job.id}`, view })
+  return view
+}
+
+type Patch = JSONPatchDocument & [{ op: 'test'; path: '/edition'; value: unknown }]
+const isPatch = (told: unknown[]): told is Patch => {
+  const first = told[0] as { op?: unknown; path?: unknown } | undefined
+  return first?.op === 'test' && first.path === '/edition'
+}
