@@ -67,6 +67,8 @@ export class Shop {
 
   async stop() {
     this.thaw()
+    this.goOn()
+    if (this.process?.exitCode !== null || this.process.signalCode !== null) return
     const gone = new Promise((resolve) => this.process?.once('exit', resolve))
     this.process?.kill('SIGTERM')
     await gone
@@ -77,6 +79,14 @@ export class Shop {
     const gone = new Promise((resolve) => this.process?.once('exit', resolve))
     this.process?.kill('SIGKILL')
     await gone
+  }
+
+  /** halt has the server do nothing, as a machine that swaps or sleeps, until it goes on. */
+  halt() {
+    this.process?.kill('SIGSTOP')
+  }
+  goOn() {
+    this.process?.kill('SIGCONT')
   }
 
   private database() {

@@ -2,6 +2,7 @@ import { type ChildProcess, fork } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
+import { isDeepStrictEqual } from 'node:util'
 
 import { expect, type Page, test } from '@playwright/test'
 import { build } from 'vite'
@@ -48,6 +49,8 @@ const word =
   (w: string) =>
   (said: unknown): said is string =>
     said === w
+type Shown = { job: { id: string } }[]
+const isShown = (said: unknown): said is Shown => Array.isArray(said)
 const isTold = (said: unknown): said is Told => typeof said === 'object' && said !== null && 'typed' in said
 
 /** Each does something bad for a while, and puts it right again. */
@@ -66,6 +69,11 @@ const weather: Record<string, (shop: Shop, line: Line, roll: Dice) => Promise<un
     shop.freeze()
     await pause(500 + roll(3000))
     shop.thaw()
+  },
+  'the server freezes': async (shop, _, roll) => {
+    shop.halt()
+    await pause(500 + roll(3000))
+    shop.goOn()
   },
   'the database is hurt': async (shop, _, roll) => {
     shop.hurt(roll)
@@ -113,12 +121,22 @@ const waiting = () =>
     }
   })
 
+/** What is put away after the storm, however it ends: the latest first. */
+const after: (() => unknown)[] = []
+test.afterEach(async () => {
+  for (const away of after.splice(0).reverse()) await away()
+})
+
 test('a storm: what was acknowledged stands once, what was typed is not lost', async ({ browser }) => {
   test.setTimeout(180_000 + seconds * 2000)
   console.log(`storm: seed ${seed}, ${seconds} s`)
   const roll = dice(seed)
   const shop = new Shop(folder, 8381)
   const line = new Line(8382, 8381)
+  after.push(
+    () => shop.stop(),
+    () => line.close(),
+  )
   const [script] = await Promise.all([built(), shop.start(true), line.open()])
   const direct = `http://127.0.0.1:${shop.port}`
   const { names } = (await (await fetch(`${direct}/api/session`)).json()) as {
@@ -145,6 +163,7 @@ test('a storm: what was acknowledged stands once, what was typed is not lost', a
       },
     }),
   )
+  for (const t of tablets) after.push(() => t.kill('SIGTERM'))
   await Promise.all(tablets.map((t) => told(t, word('ready'))))
   const context = await browser.newContext({ baseURL: `http://127.0.0.1:${line.port}` })
   const page = await context.newPage()
@@ -182,15 +201,25 @@ test('a storm: what was acknowledged stands once, what was typed is not lost', a
   await expect(page.getByLabel('Note on the job')).toBeVisible()
   await expect.poll(() => page.evaluate(waiting), { timeout: 60_000 }).toBe(0)
 
+  const shown = await Promise.all(tablets.map((t) => (t.send('show'), told(t, isShown))))
+  const wrong: string[] = broken
   const stand = new Map<string, number>()
   for (const id of jobs.slice(0, 4)) {
     const job = (await (await api.request.get(`/api/jobs/${id}`)).json()) as { notes: { text: string }[] }
+    // What a tablet put together from changes, through all of it, is the job as the server has it.
+    for (const views of shown)
+      if (
+        !isDeepStrictEqual(
+          views.find((v) => v.job.id === id),
+          job,
+        )
+      )
+        wrong.push(`a tablet shows job ${id} otherwise`)
     for (const { text } of job.notes) stand.set(text, (stand.get(text) ?? 0) + 1)
   }
   const counts = new Map<string, number>()
   for (const what of happened) counts.set(what, (counts.get(what) ?? 0) + 1)
   let acknowledged = typed.length
-  const wrong: string[] = broken
   for (const end of ends) {
     acknowledged += end.acknowledged.length
     for (const [text, id] of end.typed) {
@@ -209,11 +238,8 @@ test('a storm: what was acknowledged stands once, what was typed is not lost', a
       `${ends.flatMap((e) => e.refused).length} not kept (${[...new Set(ends.flatMap((e) => e.refused))].join(', ')}); ` +
       `answers ${ends.flatMap((e) => e.statuses.map(([s, n]) => `${s}: ${n}`)).join(', ')}`,
   )
-  for (const t of tablets) t.kill('SIGTERM')
   await context.close()
   await api.close()
-  line.close()
-  await shop.stop()
   expect(acknowledged, 'somebody wrote something').toBeGreaterThan(seconds)
   expect(wrong, `seed ${seed}`).toEqual([])
 })

@@ -4,7 +4,7 @@ import { seen } from './ground'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 
-import { ask, client, newId, showAs } from '@/api/client'
+import { ask, client, newId, persist, showAs } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOutbox } from '@/api/outbox'
 import { useSession } from '@/api/session'
@@ -30,6 +30,7 @@ let stopping = false
 process.on('message', (said) => {
   if (said === 'stop') stopping = true
   if (said === 'settle') void settle()
+  if (said === 'show') void show()
 })
 
 async function work() {
@@ -66,6 +67,14 @@ async function settle() {
     statuses: [...seen.statuses],
     refused,
   })
+}
+
+/** show tells the jobs as this tablet has them, of which it asks for what has changed. */
+async function show() {
+  const shown = await Promise.all(
+    jobs.map((id) => persist(() => ask(client.GET('/api/jobs/{id}', { params: { path: { id } } })))),
+  )
+  process.send?.(shown)
 }
 
 void work()
