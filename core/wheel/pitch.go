@@ -43,8 +43,8 @@ func (s String) Tension(pitch float64) (float64, error) {
 	if t := s.perLength() * v * v; t <= mostTension {
 		return t, nil
 	}
-	return 0, fmt.Errorf("%w: at %.0f Hz this one would bear more than any does. It swings shorter than %.0f mm, or it was its octave", ErrNoSpoke,
-		pitch, s.Mm)
+	return 0, fmt.Errorf("%w: at %.0f Hz this one would bear more than any does. It swings shorter than %.0f mm, or it was its octave",
+		ErrNoSpoke, pitch, s.Mm)
 }
 
 // Calibrated is the string that sounds so at a tension that was read with a gauge: crossed spokes lean on each other and
@@ -56,8 +56,8 @@ func (s String) Calibrated(pitch, tension float64) (String, error) {
 	long := s
 	long.Mm = 1000 * math.Sqrt(tension/s.perLength()) / (2 * pitch)
 	if long.Mm < 0.45*s.Mm || long.Mm > 1.1*s.Mm {
-		return s, fmt.Errorf("%.0f Hz at %.0f N would be a spoke of %.0f mm, and these are %.0f: gauge or pitch is another spoke's", pitch, tension,
-			long.Mm, s.Mm)
+		return s, fmt.Errorf("%.0f Hz at %.0f N would be a spoke of %.0f mm, and these are %.0f: gauge or pitch is another spoke's",
+			pitch, tension, long.Mm, s.Mm)
 	}
 	return long, nil
 }

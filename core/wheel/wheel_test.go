@@ -18,7 +18,8 @@ func rear() Wheel {
 
 // anyWheel draws a wheel that can be.
 func anyWheel(t *rapid.T) Wheel {
-	w := Wheel{Rim: UsualRim(rapid.Float64Range(150, 320).Draw(t, "radius")), Wire: rapid.SampledFrom([]float64{1.5, 1.8, 2, 2.3}).Draw(t, "wire"),
+	w := Wheel{Rim: UsualRim(rapid.Float64Range(150, 320).Draw(t, "radius")),
+		Wire:   rapid.SampledFrom([]float64{1.5, 1.8, 2, 2.3}).Draw(t, "wire"),
 		Spokes: 4 * rapid.IntRange(4, 10).Draw(t, "spokes/4"), Thread: UsualThread, First: Side(rapid.IntRange(0, 1).Draw(t, "first"))}
 	for s := range w.Flange {
 		w.Flange[s] = Flange{Off: rapid.Float64Range(14, 45).Draw(t, "off"), Circle: rapid.Float64Range(15, 40).Draw(t, "circle"),

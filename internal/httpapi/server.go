@@ -89,7 +89,8 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, deadline)))
-		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce), s.onDevice, s.sessions.LoadAndSave, s.asShown, holding)
+		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce), s.onDevice, s.sessions.LoadAndSave)
+		r.Use(s.asShown, holding)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
 		r.Get("/api/jobs/{id}/torques.csv", s.filedFor(s.torques))
@@ -123,8 +124,9 @@ func init() { huma.NewError = newError; huma.DefaultArrayNullable = false }
 
 func config(version string) huma.Config {
 	c := huma.DefaultConfig("Utensil", cmp.Or(version, "development"))
-	c.Info.Description = "The bench companion of a bicycle workshop. Whoever asks about a job may say in " + holdsHeader + " which edition of it " +
-		"they hold: the answer may then be what has changed since (JSON Patch, application/json-patch+json), which begins with a test of that edition."
+	c.Info.Description = "The bench companion of a bicycle workshop. Whoever asks about a job may say in " + holdsHeader + " which edition " +
+		"of it they hold: the answer may then be what has changed since (JSON Patch, application/json-patch+json), which begins with a " +
+		"test of that edition."
 	c.OpenAPIPath, c.DocsPath, c.SchemasPath = "/api/openapi", "", ""
 	c.CreateHooks = nil // no $schema links in answers
 	c.Components.Schemas = schemas()

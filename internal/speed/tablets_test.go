@@ -42,8 +42,8 @@ type bench struct {
 // edition is what an answer about a job names as its own, at its end or among what has changed; "" where it names none.
 func edition(told []byte) string {
 	const long = 32
-	if before, whole := bytes.CutSuffix(told, []byte(`"}`)); whole && bytes.HasSuffix(before[:max(0, len(before)-long)], []byte(`"edition":"`)) {
-		return string(before[len(before)-long:])
+	if at := bytes.LastIndex(told, []byte(`,"edition":"`)); at >= 0 && at+len(`,"edition":"`)+long+len(`"}`) == len(told) {
+		return string(told[len(told)-long-2 : len(told)-2])
 	}
 	if at := bytes.Index(told, []byte(`","op":"replace","path":"/edition"`)); at > long {
 		return string(told[at-long : at])

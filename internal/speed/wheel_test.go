@@ -191,7 +191,8 @@ func (s *stood) planned(b *testing.B) (rounds int, slowest time.Duration) {
 }
 
 // worstFirst trues a wheel as it is usually taught: three times a round the wheel is measured and its worst spot is
-// corrected. It says in how many rounds the rim ran true, and in how many it was even as well. Where the rim stands to a side, the spoke of the other side is tightened and its two
+// corrected. It says in how many rounds the rim ran true, and in how many it was even as well. Where the rim stands to a
+// side, the spoke of the other side is tightened and its two
 // neighbours are let go half as much; where it stands out, a pair is tightened; where both are within, the spoke whose
 // tension is farthest off is brought half the way to the mean of its side. How much a quarter-turn moves the rim is
 // known as well as to the program.
@@ -294,9 +295,9 @@ func BenchmarkWheels(b *testing.B) {
 	slices.Sort(ours)
 	slices.Sort(taught)
 	slices.Sort(taughtRim)
-	fmt.Printf("\nwheels until true and even: rounds in the median / at 95 %%: ours %d / %d (aim 2 / 3), worst spot first %d / %d (given up at %d;\n"+
-		"until the rim alone runs true %d / %d), best 1\n", ours[wheels/2], ours[wheels*95/100], taught[wheels/2], taught[wheels*95/100], mostRounds,
-		taughtRim[wheels/2], taughtRim[wheels*95/100])
+	at := func(rounds []int) string { return fmt.Sprintf("%d / %d", rounds[wheels/2], rounds[wheels*95/100]) }
+	fmt.Printf("\nwheels until true and even: rounds in the median / at 95 %%: ours %s (aim 2 / 3), worst spot first %s (given up at %d;\n"+
+		"until the rim alone runs true %s), best 1\n", at(ours), at(taught), mostRounds, at(taughtRim))
 	fmt.Printf("wheels: %d of %d with a spoke beyond its limits (aim: none); the slowest plan took %v (aim: under 50 ms)\n", beyond, wheels,
 		slowest.Round(time.Millisecond/10))
 	b.ReportMetric(0, "ns/op")
