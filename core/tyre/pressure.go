@@ -130,7 +130,8 @@ var Shares = map[string]float64{"upright": 0.40, "leaning": 0.43, "low": 0.45, "
 func Loads(riderAndBike, share, onFront, onRear float64) (front, rear float64, err error) {
 	if !(riderAndBike >= 10 && riderAndBike <= 400 && share >= 0.2 && share <= 0.8 && onFront >= 0 && onFront <= 200 && onRear >= 0 &&
 		onRear <= 200) {
-		return 0, 0, errors.New("rider and bike weigh 10 to 400 kg together, of which a fifth to four fifths rest in front; racks carry up to 200 kg")
+		return 0, 0, errors.New("rider and bike weigh 10 to 400 kg together, of which a fifth to four fifths rest in front; " +
+			"racks carry up to 200 kg")
 	}
 	return riderAndBike*share + onFront, riderAndBike*(1-share) + onRear, nil
 }
