@@ -53,9 +53,15 @@ describe('a job that this page holds', () => {
     expect(await get(changes('e1', 'e3', 'three'))).toEqual(view('e3', 'three'))
   })
 
-  it('is asked for whole, once more, when what the changes rest on is gone', async () => {
+  it.each([
+    ['what the changes rest on is gone', changes('e0', 'e2', 'two')],
+    [
+      'they do not go with it',
+      [...changes('e1', 'e2', 'two'), { op: 'test', path: '/title', value: 'three' }],
+    ],
+  ])('is asked for whole, once more, when %s', async (_, told) => {
     await get(view('e1', 'one'))
-    const fault = await get(changes('e0', 'e2', 'two')).catch(asFault)
+    const fault = await get(told).catch(asFault)
     expect(fault).toMatchObject({ away: true })
     await get(view('e2', 'two'))
     expect(said).toBeNull()

@@ -27,17 +27,17 @@ export function letGo() {
 
 /**
  * whole is a job as the server has it, put together where it told only what has changed since the edition that was held
- * (JSON Patch, which tests that first). It is undefined when that edition is gone. Any other answer is left as it is.
+ * (JSON Patch, which tests that first). It is undefined when that edition is gone, or the changes do not go with it: the
+ * next answer is whole. Any other answer is left as it is.
  */
 export function whole(told: unknown): unknown {
   let view = told
   if (Array.isArray(told) && isPatch(told)) {
-    const base = held.get(String(told[0].value))
-    if (!base) {
-      latest.clear()
+    view = patched(told)
+    if (!view) {
+      letGo()
       return undefined
     }
-    view = immutableJSONPatch(base, told)
   }
   if (!isView(view) || !view.edition) return view
   held.delete(view.edition)
@@ -47,6 +47,15 @@ export function whole(told: unknown): unknown {
   // Kept for a reload without a network: what is told as changes would not be.
   navigator.serviceWorker?.controller?.postMessage({ path: `/api/jobs/${view.job.id}`, view })
   return view
+}
+
+function patched(changes: Patch): unknown {
+  const base = held.get(String(changes[0].value))
+  try {
+    return base && immutableJSONPatch(base, changes)
+  } catch {
+    return undefined
+  }
 }
 
 type Patch = JSONPatchDocument & [{ op: 'test'; path: '/edition'; value: unknown }]

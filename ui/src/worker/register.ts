@@ -13,13 +13,14 @@ const touches = ['pointerdown', 'keydown', 'input'] as const
  */
 export async function register(router: Router) {
   const worker = navigator.serviceWorker
-  const had = worker.controller
+  let had = !!worker.controller
   let touched = false
   let over = false
   for (const touch of touches) addEventListener(touch, () => (touched = true), { once: true, capture: true })
   worker.addEventListener('controllerchange', () => {
-    if (!had) return
-    if (touched) over = true
+    if (!had)
+      had = true // the first one takes over nothing
+    else if (touched) over = true
     else location.reload()
   })
   router.beforeEach((to, from) => {
