@@ -10,6 +10,7 @@ import (
 	"maps"
 	"net/http"
 	"path"
+	"runtime"
 	"slices"
 	"strings"
 	"time"
@@ -57,8 +58,9 @@ func within(d time.Duration) func(http.Handler) http.Handler {
 }
 
 // atOnce is how many requests are worked on at a time; the others wait in the order in which they came. Each takes up
-// to two connections to the database, whose pool has no order.
-const atOnce = 5
+// to two connections to the database, whose pool has no order. One more than there are processors keeps them busy while
+// one waits for the database; with many more, those wait for each other (tried with fifty tablets).
+func atOnce() int { return runtime.GOMAXPROCS(0) + 1 }
 
 // inTurn lets so many requests be worked on at a time.
 func (s *Server) inTurn(n int) func(http.Handler) http.Handler {

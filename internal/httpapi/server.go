@@ -89,7 +89,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.router.Get("/healthz", s.health)
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, deadline)))
-		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce), s.onDevice, s.sessions.LoadAndSave)
+		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce()), s.onDevice, s.sessions.LoadAndSave)
 		r.Use(s.asShown, holding)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
