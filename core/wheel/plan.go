@@ -3,8 +3,6 @@ package wheel
 import (
 	"math"
 	"slices"
-
-	"gonum.org/v1/gonum/mat"
 )
 
 // Turn is what to do at a spoke.
@@ -63,21 +61,26 @@ const (
 
 // Plan is the turns that bring a wheel nearest to its aim: what is off, weighed by what is allowed of it, as least
 // squares over the turns, then rounded to quarter-turns by exchange. No turn leaves a spoke beyond a limit that it was
-// within. Where no turns would better the worst of what is off, there are none.
+// within. A dent is let be: the spokes about it would be spoilt for nothing. Where no turns would better what is off, or
+// the worst of it would be worse, there are none.
 func (b *Bench) Plan(r Readings) (Plan, error) {
 	if err := b.Wheel.checkReadings(r); err != nil {
 		return Plan{}, err
 	}
 	p := Plan{Before: b.Wheel.Judge(r, b.Aim), Shape: r}
 	p.After = p.Before
-	rows, within := b.rows(r), b.bounds(r)
-	least := b.worst(p.Before)
+	all, within := b.rows(r), b.bounds(r)
+	dents := all.dents(b.relaxed(all))
+	rows := all.without(dents)
+	none := make([]int, b.Wheel.Spokes)
+	least, most := all.worst(none, dents), max(1, b.worst(p.Before))
 	for range passes {
 		order := b.order(within, b.exchange(rows, b.relaxed(rows), within))
 		turns := b.summed(order)
 		expected := b.Predict(r, turns)
 		after := b.Wheel.Judge(expected, b.Aim)
-		if worst := b.worst(after); len(order) > 0 && (worst < least || len(p.Turns) == 0 && worst <= least) {
+		worst := all.worst(turns, dents)
+		if len(order) > 0 && (worst < least || len(p.Turns) == 0 && worst <= least) && b.worst(after) <= most*aboutAsFar {
 			least = worst
 			p.After, p.Shape, p.Turns = after, expected, b.told(r, within, order)
 		}
@@ -89,6 +92,27 @@ func (b *Bench) Plan(r Readings) (Plan, error) {
 	return p, nil
 }
 
+// aboutAsFar is how much the worst may seem worse by what is measured against the mean: where a dent is let be, it lies
+// against a rim that has become truer.
+const aboutAsFar = 1.05
+
+// Bent are the places that were read where a plan leaves the rim farther off than is allowed, though no nipple was held
+// to what is turned in one round: the rim itself is bent, dented or worn there, or its nipples are seized.
+func (b *Bench) Bent(p Plan) (places []float64) {
+	for _, t := range p.Turns {
+		if t.Quarters >= mostAtOnce || t.Quarters <= -mostAtOnce {
+			return nil
+		}
+	}
+	side, out := p.Shape.relative()
+	for i, m := range p.Shape.Runouts {
+		if math.Abs(side[i]) > b.Aim.Wobble || math.Abs(out[i]) > b.Aim.Hop {
+			places = append(places, m.At)
+		}
+	}
+	return places
+}
+
 // worst is how far off the worst of a wheel is, of what is allowed.
 func (b *Bench) worst(v Verdict) float64 {
 	worst := 0.0
@@ -98,157 +122,6 @@ func (b *Bench) worst(v Verdict) float64 {
 		}
 	}
 	return worst
-}
-
-// rows are what is off and what each quarter-turn changes of it, both as shares of what is allowed.
-type rows struct {
-	off  *mat.VecDense
-	does *mat.Dense
-}
-
-// rows stacks what was read.
-func (b *Bench) rows(r Readings) rows {
-	n := b.Wheel.Spokes
-	var off []float64
-	var does []float64
-	add := func(v float64, by []float64, weight float64) {
-		off = append(off, v*weight)
-		for _, c := range by {
-			does = append(does, c*weight)
-		}
-	}
-	side, out := r.relative()
-	sideBy, outBy := b.runoutBy(r)
-	for i := range r.Runouts {
-		if !math.IsNaN(side[i]) {
-			add(side[i], sideBy.RawRowView(i), 1/b.Aim.Wobble)
-		}
-		if !math.IsNaN(out[i]) {
-			add(out[i], outBy.RawRowView(i), 1/b.Aim.Hop)
-		}
-	}
-	level := b.level(r)
-	for spoke := 1; spoke <= n; spoke++ {
-		by := b.tensionBy(spoke)
-		want := level * b.Wheel.share(b.Wheel.Side(spoke))
-		t, read := r.Tensions[spoke]
-		switch {
-		case read:
-			add((t-want)/want, scaled(by, 1/want), 1/b.Aim.Uneven)
-		default: // nothing is known but that it was built even
-			add(0, scaled(by, 1/want), 0.3/b.Aim.Uneven)
-		}
-	}
-	return rows{mat.NewVecDense(len(off), off), mat.NewDense(len(off), n, does)}
-}
-
-// pressed weighs the rows more that turns leave far off.
-func (r rows) pressed(turns []int) rows {
-	left := mat.VecDenseCopyOf(r.off)
-	for k, t := range turns {
-		left.AddScaledVec(left, float64(t), r.does.ColView(k))
-	}
-	out := rows{mat.VecDenseCopyOf(r.off), mat.DenseCopyOf(r.does)}
-	for i := range left.Len() {
-		more := 1 + left.AtVec(i)*left.AtVec(i)
-		out.off.SetVec(i, more*out.off.AtVec(i))
-		for k, v := range r.does.RawRowView(i) {
-			out.does.Set(i, k, more*v)
-		}
-	}
-	return out
-}
-
-// level is the tension that the tighter side is to have on the mean: what it has, within the limits with room for what
-// spokes differ.
-func (b *Bench) level(r Readings) float64 {
-	sum, n := 0.0, 0
-	for spoke := 1; spoke <= b.Wheel.Spokes; spoke++ {
-		if t, read := r.Tensions[spoke]; read {
-			sum, n = sum+t/b.Wheel.share(b.Wheel.Side(spoke)), n+1
-		}
-	}
-	if n == 0 {
-		return b.Aim.Most * 0.8
-	}
-	return min(max(sum/float64(n), b.Aim.Least/(1-b.Aim.Uneven)), b.Aim.Most/(1+b.Aim.Uneven))
-}
-
-// runoutBy is how a quarter-turn at each spoke moves the rim at each place that was read, from its mean; sideways from
-// the middle where the dish is known.
-func (b *Bench) runoutBy(r Readings) (side, out *mat.Dense) {
-	n := b.Wheel.Spokes
-	side, out = mat.NewDense(max(1, len(r.Runouts)), n, nil), mat.NewDense(max(1, len(r.Runouts)), n, nil)
-	for i, m := range r.Runouts {
-		s, o := b.influence.At(m.At)
-		for k := range n {
-			side.Set(i, k, s[k]*b.Learnt.Sideways*b.Learnt.Spoke[k])
-			out.Set(i, k, o[k]*b.Learnt.Upright*b.Learnt.Spoke[k])
-		}
-	}
-	read := func(of func(Runout) *float64) (at []int) {
-		for i, m := range r.Runouts {
-			if of(m) != nil {
-				at = append(at, i)
-			}
-		}
-		return at
-	}
-	if r.Dish == nil {
-		center(side, read(func(m Runout) *float64 { return m.Mm }))
-	}
-	center(out, read(func(m Runout) *float64 { return m.Out }))
-	return side, out
-}
-
-// center takes from every column its mean over some rows.
-func center(m *mat.Dense, over []int) {
-	rows, columns := m.Dims()
-	for k := range columns {
-		sum := 0.0
-		for _, i := range over {
-			sum += m.At(i, k)
-		}
-		for i := range rows {
-			m.Set(i, k, m.At(i, k)-sum/float64(max(1, len(over))))
-		}
-	}
-}
-
-// tensionBy is what a quarter-turn at each spoke changes of one's tension.
-func (b *Bench) tensionBy(spoke int) []float64 {
-	by := make([]float64, b.Wheel.Spokes)
-	for k := range by {
-		by[k] = b.influence.Tension(spoke, k+1) * b.Learnt.Tension * b.Learnt.Spoke[k]
-	}
-	return by
-}
-
-func scaled(all []float64, by float64) []float64 {
-	out := slices.Clone(all)
-	for i := range out {
-		out[i] *= by
-	}
-	return out
-}
-
-// relaxed is the turns that least squares asks for, not yet rounded.
-func (b *Bench) relaxed(r rows) []float64 {
-	n := b.Wheel.Spokes
-	var normal mat.SymDense
-	normal.SymOuterK(1, r.does.T())
-	for i := range n {
-		normal.SetSym(i, i, normal.At(i, i)+perQuarter)
-	}
-	var against mat.VecDense
-	against.MulVec(r.does.T(), r.off)
-	against.ScaleVec(-1, &against)
-	var factored mat.Cholesky
-	turns := mat.NewVecDense(n, nil)
-	if !factored.Factorize(&normal) || factored.SolveVecTo(turns, &against) != nil {
-		return make([]float64, n)
-	}
-	return turns.RawVector().Data
 }
 
 // Predict is what a wheel is expected to read after turns, by spoke from 1.

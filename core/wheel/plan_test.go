@@ -113,7 +113,10 @@ func TestAPlanIsNeverWorseThanNothing(t *testing.T) {
 		}
 		p, err := b.Plan(r)
 		require.NoError(t, err)
-		assert.LessOrEqual(t, b.worst(p.After), b.worst(p.Before))
+		assert.LessOrEqual(t, b.worst(p.After), max(1, b.worst(p.Before))*aboutAsFar)
+		all := b.rows(r)
+		dents := all.dents(b.relaxed(all))
+		assert.LessOrEqual(t, all.worst(quarters(p, w.Spokes), dents), all.worst(make([]int, w.Spokes), dents))
 		turns := quarters(p, w.Spokes)
 		assert.Zero(t, turns[b.Seized[0]-1])
 		now := map[int]float64{}
@@ -232,6 +235,21 @@ func TestReadingsThatCannotBe(t *testing.T) {
 			assert.ErrorContains(t, err, c.says)
 		})
 	}
+}
+
+// A dent as wide as a hand is long: what the turns cannot take out is named where it is, and nowhere else.
+func TestADentIsNoMatterOfSpokes(t *testing.T) {
+	w := rear()
+	r := wobbly(t, w, make([]float64, w.Spokes))
+	dent := -2.0
+	r.Runouts[10].Out = &dent
+	b, err := NewBench(w, ForRimBrake)
+	require.NoError(t, err)
+	p, err := b.Plan(r)
+	require.NoError(t, err)
+	assert.Equal(t, []float64{11}, b.Bent(p))
+	assert.False(t, p.After.True)
+	assert.Less(t, p.After.Uneven, 2*b.Aim.Uneven, "the spokes are not spoilt for it")
 }
 
 // Whoever has no tension gauge and read every third spoke by eye is still helped.
