@@ -42,7 +42,7 @@ func TestSag(t *testing.T) {
 }
 
 // The advice always goes towards the target: a leg that sinks too far is given air, one that sinks too little gives
-// some; and on a leg that answers by a power of its own, it is right after three readings.
+// some; and on a leg that answers by a power of its own, it is right after a few readings, or the leg does not bear it.
 func TestSagAdviceGoesTowardsItsTarget(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		power := rapid.Float64Range(0.6, 1.8).Draw(t, "power")
@@ -52,11 +52,11 @@ func TestSagAdviceGoesTowardsItsTarget(t *testing.T) {
 			return suspension.Sagged{Bar: bar, Sag: travel * min(0.95, share*math.Pow(bar/at, -power)), Travel: travel}
 		}
 		read := []suspension.Sagged{leg(at)}
-		for range 4 {
+		for range 5 { // a step is a third of the pressure at most
 			n, err := suspension.Set(suspension.Usual, read...)
 			require.NoError(t, err)
 			last := read[len(read)-1]
-			if n.Within {
+			if n.Within || n.Held {
 				return
 			}
 			assert.Equal(t, last.Share() > suspension.Usual.To, n.Bar > last.Bar)
