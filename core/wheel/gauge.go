@@ -36,7 +36,8 @@ func ReadGauge(from io.Reader) (Gauge, error) {
 		return Gauge{}, fmt.Errorf("the table needs a line of names, two lines of readings or more, and a column for each kind of spoke")
 	}
 	if len(lines) > mostRows || len(lines[0]) > mostKinds {
-		return Gauge{}, fmt.Errorf("the table has %d lines and %d columns: up to %d and %d are taken", len(lines), len(lines[0]), mostRows, mostKinds)
+		return Gauge{}, fmt.Errorf("the table has %d lines and %d columns: up to %d and %d are taken", len(lines), len(lines[0]),
+			mostRows, mostKinds)
 	}
 	g := Gauge{Spokes: lines[0][1:]}
 	for i, line := range lines[1:] {
@@ -44,7 +45,8 @@ func ReadGauge(from io.Reader) (Gauge, error) {
 		for k, field := range line {
 			row[k], err = figure(field)
 			if err != nil || k == 0 && math.IsNaN(row[k]) || k > 0 && (row[k] < 0 || row[k] > mostTension) {
-				return Gauge{}, fmt.Errorf("line %d, column %d: %q is no reading, or no tension in newtons up to %g", i+2, k+1, short(field), mostTension)
+				return Gauge{}, fmt.Errorf("line %d, column %d: %q is no reading, or no tension in newtons up to %g", i+2, k+1,
+					short(field), mostTension)
 			}
 		}
 		g.rows = append(g.rows, row)
