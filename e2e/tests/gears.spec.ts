@@ -163,7 +163,9 @@ test('every bench of a bike with a mech answers as it is typed, and keeps what i
   await page.getByLabel('Rings, teeth').nth(1).fill('26 42')
   await expect(says(page)).toContainText('The lowest gear is 13 % easier')
   await expectSound(page, 'Ratios')
+  const kept = page.waitForResponse((r) => r.url().endsWith('/entries') && r.ok())
   await page.getByRole('button', { name: 'Write it down' }).click()
+  await kept
   await page.reload()
   await expect(page.getByLabel('Rings, teeth').nth(1)).toHaveValue('26 42')
   await page.setViewportSize({ width: 390, height: 800 })
