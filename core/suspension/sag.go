@@ -19,14 +19,15 @@ func (s Sagged) Share() float64 { return s.Sag / s.Travel }
 // Target is a range of sag to set, as shares of the travel, and what the leg bears.
 type Target struct {
 	From, To float64
-	Most     float64 // bar, by the leg or its manual; 0 where it is not known
+	Most     float64 // bar, by its sticker or manual, 0.3 to 25: no air is put in where that was not read
 }
 
 // Middle of a target.
 func (t Target) Middle() float64 { return (t.From + t.To) / 2 }
 
-// Usual is the sag that most makers ask for; what a bike's manual says wins (25 to 30 %: common practice, no source).
-var Usual = Target{From: 0.25, To: 0.30}
+// Usual is the sag that most makers ask for, on a leg that bears so much; what a bike's manual says wins (25 to 30 %:
+// common practice, no source).
+func Usual(most float64) Target { return Target{From: 0.25, To: 0.30, Most: most} }
 
 // ErrNoSag is returned for a sag that cannot be.
 var ErrNoSag = errors.New("that cannot be a sag")
@@ -78,6 +79,10 @@ func Set(target Target, read ...Sagged) (Next, error) {
 	if !(target.From > 0 && target.From < target.To && target.To < 0.6) {
 		return Next{}, fmt.Errorf("%w: a target from %g to %g of the travel", ErrNoSag, target.From, target.To)
 	}
+	if !(target.Most >= leastBar && target.Most <= mostBar) {
+		return Next{}, fmt.Errorf("%w: a leg that bears %g bar. What it bears stands on its sticker or in its manual, in bar or psi",
+			ErrNoSag, target.Most)
+	}
 	if len(read) == 0 {
 		return Next{}, fmt.Errorf("%w: nothing was read yet", ErrNoSag)
 	}
@@ -100,12 +105,8 @@ func Set(target Target, read ...Sagged) (Next, error) {
 	}
 	factor := math.Pow(last.Share()/target.Middle(), 1/n.Power)
 	n.Bar = max(last.Bar*min(max(factor, 1-mostStep), 1+mostStep), leastBar)
-	most := mostBar
-	if target.Most > 0 {
-		most = min(most, target.Most)
-	}
-	if n.Held = n.Bar > most; n.Held {
-		n.Bar = most
+	if n.Held = n.Bar > target.Most; n.Held {
+		n.Bar = target.Most
 	}
 	return n, nil
 }

@@ -11,6 +11,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"utensil/core/words"
 )
 
 // Size is what a tyre is: its bead seat decides what it fits on, its width is what its maker says.
@@ -20,7 +22,7 @@ type Size struct {
 	As    string  // how it is written in the metric way, which leaves no doubt
 }
 
-// Named is a size by an older name.
+// named is a size by an older name.
 type named struct {
 	name string // as it is written: nominal diameter, and the width or the letter that decides
 	seat int
@@ -74,14 +76,8 @@ func Read(marking string) ([]Size, error) {
 			return sizes, nil
 		}
 	}
-	return nil, fmt.Errorf("%q is no size that is known. Look along the sidewall for two numbers with a dash, such as 37-622", short(marking))
-}
-
-func short(marking string) string {
-	if r := []rune(marking); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return marking
+	return nil, fmt.Errorf("%q is no size that is known. Look along the sidewall for two numbers with a dash, such as 37-622",
+		words.Short(marking, 40))
 }
 
 // metric is what is marked by width and bead seat. A seat that nobody makes is a slip.

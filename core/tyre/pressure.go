@@ -30,7 +30,7 @@ type Wheel struct {
 	Surface  Surface
 	Tubeless bool
 	Least    float64 // what the sidewall says at least, bar; 0 where it does not
-	Most     float64 // what the sidewall says at most, bar; 0 where it does not
+	Most     float64 // what the sidewall says at most, bar, 1 to 16: nothing is advised where that was not read
 	RimMost  float64 // what the rim bears at most, bar; 0 where its maker does not say
 	Hookless bool    // the rim has no hook to hold the bead
 }
@@ -44,7 +44,7 @@ type Advice struct {
 	Bar       float64
 	From, To  float64
 	Most      float64 // that tyre and rim bear together
-	MostBy    string  // which of them decides: "tyre", "rim" or "hookless rim"; "" where nobody says
+	MostBy    string  // which of them decides: "tyre", "rim" or "hookless rim"
 	HeldBelow bool    // the load asks for more than that
 	HeldAbove bool    // the load asks for less than the tyre's least
 }
@@ -117,8 +117,11 @@ func (w Wheel) check() error {
 	if _, known := lessOn[w.Surface]; !known {
 		return fmt.Errorf("%q is no surface: smooth, mixed, rough or soft", w.Surface)
 	}
+	if w.Most == 0 {
+		return errors.New("what the tyre bears was not read: it stands on its sidewall, in bar or psi")
+	}
 	return errors.Join(within("the load on a wheel", w.Load, 5, 250, "kg"), within("a tyre's width", w.Width, narrowest, widest, "mm"),
-		within("a tyre's least", w.Least, 0, 12, "bar"), within("a tyre's most", w.Most, 0, 16, "bar"),
+		within("a tyre's least", w.Least, 0, 12, "bar"), within("a tyre's most", w.Most, 1, 16, "bar"),
 		within("a rim's most", w.RimMost, 0, 16, "bar"))
 }
 

@@ -1,6 +1,7 @@
 package wheel
 
 import (
+	"cmp"
 	"encoding/csv"
 	"fmt"
 	"io"
@@ -8,6 +9,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"utensil/core/words"
 )
 
 // Gauge is what a tension gauge's readings mean: its maker's table, or the shop's own from a known weight.
@@ -46,12 +49,12 @@ func ReadGauge(from io.Reader) (Gauge, error) {
 			row[k], err = figure(field)
 			if err != nil || k == 0 && math.IsNaN(row[k]) || k > 0 && (row[k] < 0 || row[k] > mostTension) {
 				return Gauge{}, fmt.Errorf("line %d, column %d: %q is no reading, or no tension in newtons up to %g", i+2, k+1,
-					short(field), mostTension)
+					words.Short(field, 20), mostTension)
 			}
 		}
 		g.rows = append(g.rows, row)
 	}
-	slices.SortStableFunc(g.rows, func(a, b []float64) int { return compare(a[0], b[0]) })
+	slices.SortStableFunc(g.rows, func(a, b []float64) int { return cmp.Compare(a[0], b[0]) })
 	return g, g.check()
 }
 
@@ -67,37 +70,20 @@ func figure(field string) (float64, error) {
 	return v, err
 }
 
-func short(field string) string {
-	if r := []rune(field); len(r) > 20 {
-		return string(r[:20]) + "…"
-	}
-	return field
-}
-
-func compare(a, b float64) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
-}
-
 // check says where a column does not go one way.
 func (g Gauge) check() error {
 	for k, name := range g.Spokes {
 		if strings.TrimSpace(name) == "" || slices.Index(g.Spokes, name) < k {
-			return fmt.Errorf("column %d needs a name of its own, not %q", k+2, short(name))
+			return fmt.Errorf("column %d needs a name of its own, not %q", k+2, words.Short(name, 20))
 		}
 		points := g.column(k)
 		if len(points) < 2 {
-			return fmt.Errorf("%q has fewer than two readings", short(name))
+			return fmt.Errorf("%q has fewer than two readings", words.Short(name, 20))
 		}
-		way := compare(points[0][1], points[1][1])
+		way := cmp.Compare(points[0][1], points[1][1])
 		for i := 1; i < len(points); i++ {
-			if points[i][0] == points[i-1][0] || compare(points[i-1][1], points[i][1]) != way || way == 0 {
-				return fmt.Errorf("%q at reading %g: tensions have to go one way throughout, and each reading stands once", short(name),
+			if points[i][0] == points[i-1][0] || cmp.Compare(points[i-1][1], points[i][1]) != way || way == 0 {
+				return fmt.Errorf("%q at reading %g: tensions have to go one way throughout, and each reading stands once", words.Short(name, 20),
 					points[i][0])
 			}
 		}
@@ -120,12 +106,12 @@ func (g Gauge) column(kind int) (points [][2]float64) {
 func (g Gauge) Tension(kind string, reading float64) (float64, error) {
 	k := slices.Index(g.Spokes, kind)
 	if k < 0 {
-		return 0, fmt.Errorf("the gauge's table has no spoke %q: it has %s", short(kind), strings.Join(g.Spokes, ", "))
+		return 0, fmt.Errorf("the gauge's table has no spoke %q: it has %s", words.Short(kind, 20), strings.Join(g.Spokes, ", "))
 	}
 	points := g.column(k)
 	first, last := points[0], points[len(points)-1]
 	if !(reading >= first[0] && reading <= last[0]) {
-		return 0, fmt.Errorf("a reading of %g: the table goes from %g to %g for %s", reading, first[0], last[0], short(kind))
+		return 0, fmt.Errorf("a reading of %g: the table goes from %g to %g for %s", reading, first[0], last[0], words.Short(kind, 20))
 	}
 	i := 1
 	for i < len(points)-1 && points[i][0] < reading {

@@ -22,6 +22,14 @@ func first(text string, change func(rune) rune) string {
 	return string(change(letter)) + text[size:]
 }
 
+// Short is a text of so many letters at most, for an error to quote what was typed.
+func Short(text string, most int) string {
+	if letters := []rune(text); len(letters) > most {
+		return string(letters[:most]) + "…"
+	}
+	return text
+}
+
 // Sentence makes the words of an error one.
 func Sentence(err error) string { return Capital(err.Error()) + "." }
 

@@ -2,7 +2,7 @@ import { createServer, request as ask, type Server } from 'node:http'
 
 import { type Browser, expect, type Page } from '@playwright/test'
 
-import { signIn, test } from './bench'
+import { openJob, signIn, stage, test } from './bench'
 
 /**
  * Before stands in front of the shop and serves its interface as another build of it would be: every script under
@@ -133,14 +133,18 @@ test('a page that is reloaded is of the new build soon; one that is being typed 
   await expect(builtAs(page, main('b'))).toHaveCount(1, { timeout: 15_000 })
 
   await next('c')
-  await page.goto('/check-in')
-  const field = page.getByRole('searchbox')
-  await field.pressSequentially('Half a na')
+  await page.goto('/')
+  await openJob(page, 'Osmund Orchard')
+  await stage(page, 'Work').click()
+  const field = page.getByLabel('Note on the job')
+  await field.pressSequentially('Half a no')
   await expect.poll(() => kept(page), { timeout: 30_000 }).not.toContain(main('b'))
-  await expect(field).toHaveValue('Half a na')
+  await expect(field).toHaveValue('Half a no')
   await expect(builtAs(page, main('b'))).toHaveCount(1)
-  await page.getByRole('link', { name: 'Practice' }).click()
-  await expect(page.getByRole('heading', { level: 1, name: 'Practice' })).toBeVisible()
+  await stage(page, 'Inspect').click()
   await expect(builtAs(page, main('c'))).toHaveCount(1)
+  await stage(page, 'Work').click()
+  await expect(field).toHaveValue('Half a no')
+  await field.fill('')
   await end()
 })

@@ -101,7 +101,7 @@ func (v JobView) ContentType(whole string) string {
 }
 
 // Since is the view as what has changed since an edition of it, for a tablet that holds that. It begins with a test of
-// the edition. Where that is not known any more, or is most of it changed, it is the view itself.
+// the edition. Where that is not known any more, or most has changed, it is the view itself.
 func (v JobView) Since(edition string) (JobView, error) {
 	if edition == "" || v.text == nil {
 		return v, nil

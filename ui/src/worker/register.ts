@@ -28,8 +28,6 @@ export async function register(router: Router) {
     location.assign(to.fullPath)
     return false
   })
-  // A part of the page that was not loaded yet is of the build that is gone.
-  addEventListener('vite:preloadError', () => over && location.reload())
   const { waiting } = await worker.register('/sw.js')
   if (!waiting) return
   const asking = setInterval(() => {
