@@ -128,9 +128,10 @@ test('a page that is reloaded is of the new build soon; one that is being typed 
   browser,
   baseURL,
 }, info) => {
+  test.slow()
   const { page, main, next, end } = await begun(browser, baseURL ?? '', 8450 + info.parallelIndex)
   await page.reload()
-  await expect(builtAs(page, main('b'))).toHaveCount(1, { timeout: 15_000 })
+  await expect(builtAs(page, main('b'))).toHaveCount(1, { timeout: 60_000 })
 
   await next('c')
   await page.goto('/')
@@ -138,7 +139,8 @@ test('a page that is reloaded is of the new build soon; one that is being typed 
   await stage(page, 'Work').click()
   const field = page.getByLabel('Note on the job')
   await field.pressSequentially('Half a no')
-  await expect.poll(() => kept(page), { timeout: 30_000 }).not.toContain(main('b'))
+  // Asked while it is busy, the browser lets the build before go on for half a minute.
+  await expect.poll(() => kept(page), { timeout: 60_000 }).not.toContain(main('b'))
   await expect(field).toHaveValue('Half a no')
   await expect(builtAs(page, main('b'))).toHaveCount(1)
   await stage(page, 'Inspect').click()
