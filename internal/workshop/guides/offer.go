@@ -69,37 +69,7 @@ type AskOption struct {
 
 // For lists the guided work for an end of the bike, or for what has no end: what findings and causes found ask for first.
 func For(s *record.Sheet, e string) []Offer {
-	wanted := map[string]string{}
-	for _, i := range agree.Proposals.Of(s) {
-		if i.Agreed() && i.Work == nil && i.Item.Operation != "" {
-			wanted[i.Item.Operation] = "agreed with the owner"
-		}
-	}
-	for _, f := range findings.All.Of(s) {
-		for _, o := range f.Suggested {
-			if wanted[o.Operation] == "" && f.Status != findings.FindingDone && f.Mark.Worse(wear.Watch) {
-				wanted[o.Operation] = words.Lower(f.Title)
-			}
-		}
-	}
-	out := []Offer{}
-	for _, p := range s.Book.ProceduresOn(parts.Facts.Of(s)) {
-		if p.End != e {
-			continue
-		}
-		o := Offer{ID: p.ID, End: p.End, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(guided.Times.Of(s)[p.ID].Minutes),
-			Times: guided.Times.Of(s)[p.ID].Times, Fluid: p.Fluid, FluidIf: p.FluidIf, Does: p.Operation, Choices: []Ask{}, Caution: p.Caution,
-			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
-		operation, _ := s.Book.Operation(p.Operation)
-		if p.Operation != "" {
-			o.Wanted = wanted[p.Operation]
-		}
-		o.whole = p.School.RenewsAll()
-		o.Point = pointOf(s, operation)
-		o.Parts, o.Joints = partNames(operation), jointsOf(s, p, operation)
-		o.Choices = asksOf(p, parts.Facts.Of(s))
-		out = append(out, o)
-	}
+	out := slices.Clone(offered.Of(s)[e])
 	old := fluid.FluidAge(s, e) == knowledge.OldFluid
 	slices.SortStableFunc(out, func(a, b Offer) int {
 		switch {
@@ -116,6 +86,44 @@ func For(s *record.Sheet, e string) []Offer {
 		return 1
 	})
 	return out
+}
+
+// offered is the guided work for a bike, by end: worked out once, since a screen asks for each of them.
+var offered = record.Derive(func(s *record.Sheet) map[string][]Offer {
+	wanted, facts, out := wantedOn(s), parts.Facts.Of(s), map[string][]Offer{"": {}, "front": {}, "rear": {}}
+	for _, p := range s.Book.ProceduresOn(facts) {
+		here := guided.Times.Of(s)[p.ID]
+		o := Offer{ID: p.ID, End: p.End, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(here.Minutes),
+			Times: here.Times, Fluid: p.Fluid, FluidIf: p.FluidIf, Does: p.Operation, Caution: p.Caution,
+			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
+		operation, _ := s.Book.Operation(p.Operation)
+		if p.Operation != "" {
+			o.Wanted = wanted[p.Operation]
+		}
+		o.whole = p.School.RenewsAll()
+		o.Point = pointOf(s, operation)
+		o.Parts, o.Joints, o.Choices = partNames(operation), jointsOf(s, p, operation), asksOf(p, facts)
+		out[p.End] = append(out[p.End], o)
+	}
+	return out
+})
+
+// wantedOn says which work is asked for, and by what.
+func wantedOn(s *record.Sheet) map[string]string {
+	wanted := map[string]string{}
+	for _, i := range agree.Proposals.Of(s) {
+		if i.Agreed() && i.Work == nil && i.Item.Operation != "" {
+			wanted[i.Item.Operation] = "agreed with the owner"
+		}
+	}
+	for _, f := range findings.All.Of(s) {
+		for _, o := range f.Suggested {
+			if wanted[o.Operation] == "" && f.Status != findings.FindingDone && f.Mark.Worse(wear.Watch) {
+				wanted[o.Operation] = words.Lower(f.Title)
+			}
+		}
+	}
+	return wanted
 }
 
 // asksOf lists the choices that somebody is asked before a procedure begins: not those that the
@@ -167,18 +175,42 @@ func partNames(o knowledge.Operation) []string {
 	return names
 }
 
-// jointsOf lists the fasteners of this bike that a procedure and its work open.
-func jointsOf(s *record.Sheet, p knowledge.Procedure, o knowledge.Operation) []Joint {
-	joints := []Joint{}
-	for _, f := range s.Book.Fasteners {
-		if !slices.Contains(o.Touches, f.ID) && !slices.Contains(p.Joints, f.ID) || !f.When.Holds(parts.Facts.Of(s)) {
+// joint is a fastener of this bike, with its place in the book.
+type joint struct {
+	Joint
+	place int
+}
+
+// fastened are the fasteners of this bike.
+var fastened = record.Derive(func(s *record.Sheet) map[string]joint {
+	here, facts := map[string]joint{}, parts.Facts.Of(s)
+	for i, f := range s.Book.Fasteners {
+		if !f.When.Holds(facts) {
 			continue
 		}
-		j := Joint{Name: f.Name, Tool: f.Tool, Set: f.Set}
+		j := joint{Joint{Name: f.Name, Tool: f.Tool, Set: f.Set}, i}
 		if rule := torque.Resolve(s, f).Rule; rule != nil {
 			j.Min, j.Max = &rule.Min, &rule.Max
 		}
-		joints = append(joints, j)
+		here[f.ID] = j
+	}
+	return here
+})
+
+// jointsOf lists the fasteners of this bike that a procedure and its work open, in the book's order.
+func jointsOf(s *record.Sheet, p knowledge.Procedure, o knowledge.Operation) []Joint {
+	ids := slices.Concat(o.Touches, p.Joints)
+	slices.Sort(ids)
+	var opened []joint
+	for _, id := range slices.Compact(ids) {
+		if j, here := fastened.Of(s)[id]; here {
+			opened = append(opened, j)
+		}
+	}
+	slices.SortFunc(opened, func(a, b joint) int { return a.place - b.place })
+	joints := make([]Joint, len(opened))
+	for i, j := range opened {
+		joints[i] = j.Joint
 	}
 	return joints
 }
