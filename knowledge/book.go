@@ -29,6 +29,8 @@ type Book struct {
 	Runs          []Run
 	Gears         []GearFamily
 	Hubs          []HubFamily
+	Wheels        []Wheel
+	Trueness      []Trueness
 	Faults        []Fault
 	States        []State
 	Procedures    []Procedure

@@ -43,12 +43,7 @@ func (b *Book) validate(origins origin) error {
 	for _, r := range b.Runs {
 		wrong("runs.yaml", r.ID, r.validate())
 	}
-	for _, g := range b.Gears {
-		wrong("gears.yaml", g.ID, g.validate())
-	}
-	for _, h := range b.Hubs {
-		wrong("hubs.yaml", h.ID, h.validate())
-	}
+	b.validateRolling(wrong)
 	for _, f := range b.Fasteners {
 		wrong("fasteners", f.ID, b.validateFastener(f))
 	}
@@ -64,6 +59,23 @@ func (b *Book) validate(origins origin) error {
 		}
 	}
 	return errors.Join(errs...)
+}
+
+// validateRolling checks what is known of gears, hubs and wheels.
+func (b *Book) validateRolling(wrong func(file, id string, err error)) {
+	for _, g := range b.Gears {
+		wrong("gears.yaml", g.ID, g.validate())
+	}
+	for _, h := range b.Hubs {
+		wrong("hubs.yaml", h.ID, h.validate())
+	}
+	for _, w := range b.Wheels {
+		wrong("wheels.yaml", w.ID, w.validate())
+	}
+	for _, t := range b.Trueness {
+		wrong("trueness.yaml", t.ID, t.validate())
+	}
+	wrong("trueness.yaml", "", b.validateTrueness())
 }
 
 // guesses refuses a kind that fills in what has to be read on the bike.

@@ -25,7 +25,7 @@ func (b *Bench) bounds(r Readings) bounds {
 	n := b.Wheel.Spokes
 	out := bounds{make([]float64, n), make([]float64, n), make([]float64, n)}
 	for i := range n {
-		out.least[i] = b.Aim.Least * b.Wheel.share(b.Wheel.Side(i+1)) * (1 + heldBack)
+		out.least[i] = b.Aim.Least * b.Wheel.Share(b.Wheel.Side(i+1)) * (1 + heldBack)
 		out.most[i] = b.Aim.Most * (1 - heldBack)
 		out.now[i] = math.NaN()
 		if t, read := r.Tensions[i+1]; read {

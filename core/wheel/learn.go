@@ -58,8 +58,8 @@ func (b *Bench) Learn(before Readings, turns []int, after Readings) {
 	}
 	both, now := paired(before, after)
 	sideBy, outBy := unlearnt.runoutBy(both)
-	wasSide, wasOut := both.relative()
-	isSide, isOut := now.relative()
+	wasSide, wasOut := both.Relative()
+	isSide, isOut := now.Relative()
 	const twice = math.Sqrt2
 	for i := range both.Runouts {
 		if !math.IsNaN(wasSide[i]) {

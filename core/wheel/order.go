@@ -83,7 +83,7 @@ func (b *Bench) told(r Readings, within bounds, order []step) []Turn {
 		tension, read := after.Tensions[s.at+1]
 		heaviest := max(within.now[s.at], tension)
 		if !read {
-			tension, heaviest = math.NaN(), b.level(r)*b.Wheel.share(side)
+			tension, heaviest = math.NaN(), b.level(r)*b.Wheel.Share(side)
 		}
 		all = append(all, Turn{Spoke: s.at + 1, Side: side, Quarters: s.by, Tension: tension, Past: b.Wheel.WindUp(side, heaviest)})
 	}

@@ -104,7 +104,7 @@ func (b *Bench) Bent(p Plan) (places []float64) {
 			return nil
 		}
 	}
-	side, out := p.Shape.relative()
+	side, out := p.Shape.Relative()
 	for i, m := range p.Shape.Runouts {
 		if math.Abs(side[i]) > b.Aim.Wobble || math.Abs(out[i]) > b.Aim.Hop {
 			places = append(places, m.At)

@@ -12,6 +12,12 @@ import (
 	"pgregory.net/rapid"
 )
 
+// As the book has it for its brakes.
+var (
+	forRimBrake = Aim{Wobble: 0.3, Hop: 0.5, Dish: 1, Uneven: 0.2, Most: 1200, Least: 350}
+	forDisc     = Aim{Wobble: 0.5, Hop: 0.7, Dish: 1.5, Uneven: 0.2, Most: 1200, Least: 350}
+)
+
 // wobbly is readings of a wheel whose spokes were each turned by something from an even wheel.
 func wobbly(t require.TestingT, w Wheel, turned []float64) Readings {
 	f, err := w.Influence()
@@ -20,7 +26,7 @@ func wobbly(t require.TestingT, w Wheel, turned []float64) Readings {
 	for spoke := 1; spoke <= w.Spokes; spoke++ {
 		sideBy, outBy := f.At(float64(spoke))
 		var side, out float64
-		tension := 800 * w.share(w.Side(spoke))
+		tension := 800 * w.Share(w.Side(spoke))
 		for k, q := range turned {
 			side, out, tension = side+q*sideBy[k], out+q*outBy[k], tension+q*f.Tension(spoke, k+1)
 		}
@@ -51,7 +57,7 @@ func TestAPlanUndoesWhatWasDone(t *testing.T) {
 	w := rear()
 	turned := make([]float64, w.Spokes)
 	turned[4], turned[5], turned[19] = 2, -3, 3
-	b, err := NewBench(w, ForRimBrake)
+	b, err := NewBench(w, forRimBrake)
 	require.NoError(t, err)
 	p, err := b.Plan(wobbly(t, w, turned))
 	require.NoError(t, err)
@@ -83,7 +89,7 @@ func TestAMirroredWheelHasAMirroredPlan(t *testing.T) {
 			seen.Runouts[i].Mm = &mm
 		}
 		plan := func(w Wheel, r Readings) []int {
-			b, err := NewBench(w, ForDisc)
+			b, err := NewBench(w, forDisc)
 			require.NoError(t, err)
 			p, err := b.Plan(r)
 			require.NoError(t, err)
@@ -98,7 +104,7 @@ func TestAMirroredWheelHasAMirroredPlan(t *testing.T) {
 func TestAPlanIsNeverWorseThanNothing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		w := anyWheel(t)
-		b, err := NewBench(w, ForRimBrake)
+		b, err := NewBench(w, forRimBrake)
 		require.NoError(t, err)
 		b.Seized = []int{rapid.IntRange(1, w.Spokes).Draw(t, "seized")}
 		dice := rand.New(rand.NewPCG(rapid.Uint64().Draw(t, "noise"), 1))
@@ -140,7 +146,7 @@ func TestAPlanIsNeverWorseThanNothing(t *testing.T) {
 // cost of turning.
 func TestRelaxedIsLeastSquares(t *testing.T) {
 	w := rear()
-	b, err := NewBench(w, ForRimBrake)
+	b, err := NewBench(w, forRimBrake)
 	require.NoError(t, err)
 	turned := make([]float64, w.Spokes)
 	for k := range turned {
@@ -166,7 +172,7 @@ func TestRelaxedIsLeastSquares(t *testing.T) {
 // A wheel that answers a fifth less than the model, and one of its spokes otherwise, is known better after a round.
 func TestAWheelIsLearntFromItsRound(t *testing.T) {
 	w := rear()
-	b, err := NewBench(w, ForRimBrake)
+	b, err := NewBench(w, forRimBrake)
 	require.NoError(t, err)
 	turned := make([]float64, w.Spokes)
 	for k := range turned {
@@ -193,7 +199,7 @@ func TestAWheelIsLearntFromItsRound(t *testing.T) {
 func TestDish(t *testing.T) {
 	assert.InDelta(t, 1.5, Dish(2, 5), 1e-9, "the left locknut is three farther from the rim: it stands 1.5 to the right")
 	w := rear()
-	b, err := NewBench(w, ForDisc)
+	b, err := NewBench(w, forDisc)
 	require.NoError(t, err)
 	r := wobbly(t, w, make([]float64, w.Spokes))
 	dish := 0.8
@@ -215,7 +221,7 @@ func TestDish(t *testing.T) {
 
 func TestReadingsThatCannotBe(t *testing.T) {
 	mm := func(v float64) *float64 { return &v }
-	b, err := NewBench(rear(), ForRimBrake)
+	b, err := NewBench(rear(), forRimBrake)
 	require.NoError(t, err)
 	for name, c := range map[string]struct {
 		r    Readings
@@ -243,7 +249,7 @@ func TestADentIsNoMatterOfSpokes(t *testing.T) {
 	r := wobbly(t, w, make([]float64, w.Spokes))
 	dent := -2.0
 	r.Runouts[10].Out = &dent
-	b, err := NewBench(w, ForRimBrake)
+	b, err := NewBench(w, forRimBrake)
 	require.NoError(t, err)
 	p, err := b.Plan(r)
 	require.NoError(t, err)
@@ -265,7 +271,7 @@ func TestAPlanFromFewReadings(t *testing.T) {
 		few = append(few, r.Runouts[i])
 	}
 	r.Runouts = few
-	b, err := NewBench(w, ForDisc)
+	b, err := NewBench(w, forDisc)
 	require.NoError(t, err)
 	p, err := b.Plan(r)
 	require.NoError(t, err)

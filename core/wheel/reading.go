@@ -63,18 +63,18 @@ func (w Wheel) checkReadings(r Readings) error {
 // Wobble and Hop are the farthest the rim stands from where it should, sideways and up or down, mm: from the middle
 // where a gauge was laid on, and otherwise from its own mean. NaN where that was not read.
 func (r Readings) Wobble() float64 {
-	side, _ := r.relative()
+	side, _ := r.Relative()
 	return farthest(side)
 }
 
 // Hop is the farthest the rim stands in or out of its own mean, mm.
 func (r Readings) Hop() float64 {
-	_, out := r.relative()
+	_, out := r.Relative()
 	return farthest(out)
 }
 
-// relative is the runouts from where the rim should be, by place among r.Runouts; NaN where not read.
-func (r Readings) relative() (side, out []float64) {
+// Relative is the runouts from where the rim should be, by place among r.Runouts; NaN where not read.
+func (r Readings) Relative() (side, out []float64) {
 	side, out = make([]float64, len(r.Runouts)), make([]float64, len(r.Runouts))
 	for i, m := range r.Runouts {
 		side[i], out[i] = orNaN(m.Mm), orNaN(m.Out)

@@ -35,7 +35,7 @@ func (b *Bench) rows(r Readings) rows {
 			does = append(does, c*weight)
 		}
 	}
-	side, out := r.relative()
+	side, out := r.Relative()
 	sideBy, outBy := b.runoutBy(r)
 	for i := range r.Runouts {
 		if !math.IsNaN(side[i]) {
@@ -48,7 +48,7 @@ func (b *Bench) rows(r Readings) rows {
 	level := b.level(r)
 	for spoke := 1; spoke <= n; spoke++ {
 		by := b.tensionBy(spoke)
-		want := level * b.Wheel.share(b.Wheel.Side(spoke))
+		want := level * b.Wheel.Share(b.Wheel.Side(spoke))
 		t, read := r.Tensions[spoke]
 		switch {
 		case read:
@@ -152,7 +152,7 @@ func (b *Bench) level(r Readings) float64 {
 	sum, n := 0.0, 0
 	for spoke := 1; spoke <= b.Wheel.Spokes; spoke++ {
 		if t, read := r.Tensions[spoke]; read {
-			sum, n = sum+t/b.Wheel.share(b.Wheel.Side(spoke)), n+1
+			sum, n = sum+t/b.Wheel.Share(b.Wheel.Side(spoke)), n+1
 		}
 	}
 	if n == 0 {

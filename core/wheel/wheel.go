@@ -90,6 +90,20 @@ func (w Wheel) Length(s Side) float64 {
 	return math.Sqrt(r*r + f.Circle*f.Circle + f.Off*f.Off - 2*r*f.Circle*math.Cos(turned))
 }
 
+// Swings is how much of a side's spoke swings when it is plucked, mm, where crossed spokes lean on each other at their
+// outermost crossing, as they are laced: from the nipple to where the spoke meets the one whose nipple is the next of
+// its side. Spokes that cross none swing whole. What one really swings is learnt from one whose tension was read.
+func (w Wheel) Swings(s Side) float64 {
+	f := w.Flange[s]
+	if f.Cross == 0 {
+		return w.Length(s)
+	}
+	turned, half := 4*math.Pi*float64(f.Cross)/float64(w.Spokes), 2*math.Pi/float64(w.Spokes)
+	slope := math.Tan(half)
+	x, y := f.Circle*math.Cos(turned)-w.Rim.Radius, f.Circle*math.Sin(turned)
+	return w.Length(s) * min(1, slope*w.Rim.Radius/(y-slope*x))
+}
+
 // bracing is how much of a spoke's pull goes sideways, and how much to the axle.
 func (w Wheel) bracing(s Side) (sideways, inward float64) {
 	f, long := w.Flange[s], w.Length(s)

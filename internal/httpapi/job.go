@@ -8,6 +8,7 @@ import (
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/wheels"
 )
 
 // ReleaseRequest hands a bike over.
@@ -48,6 +49,12 @@ func (s *Server) declareJob() {
 		func(ctx context.Context, _ actor, id record.ID, in gears.GearAsked) (gears.GearFigured, error) {
 			return shop.FigureGears(ctx, id, in)
 		})
+	readOne(s, "/api/jobs/{id}/wheels", "known-wheels", "What is known of the bike's wheels", shop.KnownWheels)
+	tell(s, "POST", "/api/jobs/{id}/wheels", "figure-wheel", "Which spokes a wheel takes",
+		func(ctx context.Context, _ actor, id record.ID, in wheels.WheelStand) (wheels.WheelFigured, error) {
+			return shop.FigureWheel(ctx, id, in)
+		})
+	reckon(s, "/api/wheels/heard", "heard", "The pitch of a plucked spoke", wheels.Heard)
 	tell(s, "POST", "/api/jobs/{id}/fit", "fit", "Whether a part fits the bike",
 		func(ctx context.Context, _ actor, id record.ID, in parts.FitAsked) (fit.Fitting, error) {
 			return shop.WillFit(ctx, id, in)

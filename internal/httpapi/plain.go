@@ -102,7 +102,7 @@ func guard(h http.Header, path string) {
 	h.Set("Referrer-Policy", "no-referrer")
 	h.Set("X-Robots-Tag", "noindex, nofollow") // a workshop's records and an owner's page are nobody else's to find
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")
-	h.Set("Permissions-Policy", "camera=(self), geolocation=(), microphone=()")
+	h.Set("Permissions-Policy", "camera=(self), geolocation=(), microphone=(self)")
 	if strings.HasPrefix(path, "/api/") {
 		h.Set("Cache-Control", "no-store")
 	}

@@ -3,6 +3,7 @@ package scene
 import (
 	"context"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -13,12 +14,14 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// geared are bikes that came for their gears, with what was found of them so far. They are told last, so that what
-// was told before stays as it was.
-var geared = []struct {
+// benched is a customer whose bike is on one of the benches, with what was found there so far.
+type benched struct {
 	customer
 	found func(workshop.JobView) []record.Content
-}{
+}
+
+// geared are bikes that came for their gears. They are told last, so that what was told before stays as it was.
+var geared = []benched{
 	{customer{name: "Tamsin Quillfeather", phone: "0770 900 1304", make: "Wherry", model: "Plover", colour: "russet", kind: "randonneur",
 		frame: "WP-931", ridden: 1.0, visits: []int{8}, now: &stay{words: "It hangs going up the hill gears since the new cable.",
 			reading: "Cable has settled, or more than that.", depth: "repair", hoursIn: 2, promised: 20, upTo: record.StageInspect}}, slackCable},
@@ -35,11 +38,11 @@ var geared = []struct {
 			upTo: record.StageInspect}}, lowBattery},
 }
 
-// tellGeared tells of the bikes that came for their gears.
-func (t *teller) tellGeared(ctx context.Context, now time.Time, where *time.Location) error {
+// tellBenched tells of the bikes that are on one of the benches.
+func (t *teller) tellBenched(ctx context.Context, now time.Time, where *time.Location) error {
 	t.dice, t.other = t.other, t.dice
 	defer func() { t.dice, t.other = t.other, t.dice }()
-	for _, g := range geared {
+	for _, g := range slices.Concat(geared, wheeled) {
 		c := g.customer
 		here := *c.now
 		here.found, c.now = g.found, &here
@@ -50,7 +53,7 @@ func (t *teller) tellGeared(ctx context.Context, now time.Time, where *time.Loca
 	return nil
 }
 
-// find writes what was found of a bike's gears, one thing after the other: each look counts on those before it.
+// find writes what was found at a bench, one thing after the other: each look counts on those before it.
 func (t *teller) find(job *workshop.JobView, write recorder, by record.Actor, found func(workshop.JobView) []record.Content) error {
 	for n := 0; ; n++ {
 		list := found(*job)

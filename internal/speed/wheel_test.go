@@ -53,7 +53,7 @@ func finished(w wheel.Wheel) wheel.Wheel {
 }
 
 // within is what the simulated wheels are to come to.
-var within = wheel.Aim{Wobble: 0.3, Hop: 0.3, Uneven: 0.15, Most: 1300, Least: 250}
+var within = wheel.Aim{Wobble: 0.3, Hop: 0.3, Dish: 10, Uneven: 0.15, Most: 1300, Least: 250}
 
 // wobbly draws a wheel: 0.4 to 2 mm of wobble, up to 1 mm of hop and 30 % of tension, of a rim that is not quite flat or
 // round itself.

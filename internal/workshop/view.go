@@ -19,6 +19,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/wheels"
 	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
@@ -57,6 +58,7 @@ type JobView struct {
 	GearsKnown  gears.GearsKnown       `json:"gears_known" doc:"what is known of its gears"`
 	GearNotes   []gears.BenchNote      `json:"gear_notes" doc:"what was written down last at each of the smaller benches of the gears"`
 	Families    []knowledge.GearFamily `json:"gear_families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
+	Wheels      []wheels.WheelBench    `json:"wheels" doc:"that are trued, oldest first"`
 	Bottles     []fluid.Bottle         `json:"bottles" doc:"of brake fluid, to choose from"`
 	Riding      []string               `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
 	Signs       []trial.SignView       `json:"signs"`
@@ -103,7 +105,8 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s), Oiling: apart.OilMap(s),
 		Brakes: brakes.Sides(s), Guides: guides.For(s, ""),
 		Gears: record.Some(gears.Benches.Of(s)), Families: gears.Families(s),
-		GearsKnown: gears.KnownOf(s), GearNotes: gears.NotesOf(s), Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
+		GearsKnown: gears.KnownOf(s), GearNotes: gears.NotesOf(s), Wheels: record.Some(wheels.Benches.Of(s)),
+		Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),
 		Signs: trial.Tests.Of(s), Belongings: record.Some(door.Things(s)), Called: door.Calling(s), CallBacks: door.CallBacks(s),
 		Link: owner.Links.Of(s), Messages: record.Some(owner.Messages.Of(s)), Photos: record.Some(owner.Photos.Of(s)),
 		Notes: []NoteView{}, Reopened: []NoteView{}}

@@ -30,6 +30,7 @@ import (
 	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/wheels"
 	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
@@ -77,7 +78,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 // subjects of the trade, in the order in which they put things before the door.
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
-		work.Subject(), gears.Subject(),
+		work.Subject(), gears.Subject(), wheels.Subject(),
 		torque.Subject(findings.ToldAsFinding), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
 }
 
@@ -129,6 +130,24 @@ func (w *Workshop) FigureGears(ctx context.Context, job record.ID, in gears.Gear
 		return gears.GearFigured{}, err
 	}
 	return gears.Figure(s, in)
+}
+
+// KnownWheels is what is known of the wheels of a job's bike, front and rear.
+func (w *Workshop) KnownWheels(ctx context.Context, job record.ID) ([]wheels.WheelKnown, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return nil, err
+	}
+	return wheels.KnownOf(s), nil
+}
+
+// FigureWheel works out the spokes of a wheel of a job's bike. Nothing is kept of it.
+func (w *Workshop) FigureWheel(ctx context.Context, job record.ID, in wheels.WheelStand) (wheels.WheelFigured, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return wheels.WheelFigured{}, err
+	}
+	return wheels.Figure(s, in)
 }
 
 // WillFit tells whether a part fits a place of a job's bike.

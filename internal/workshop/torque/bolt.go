@@ -15,6 +15,7 @@ import (
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/wheels"
 )
 
 // BoltView is one bolt of the torque run.
@@ -88,7 +89,7 @@ func readBolts(s *record.Sheet) []BoltView {
 	again := record.Rechecks(s)
 	run := s.Book.FastenersFor(parts.Facts.Of(s), s.Job.Depth, agree.AgreedWork(s),
 		slices.Concat(guided.GuidedFasteners(s), agree.RemedyFasteners(s), slices.Sorted(maps.Keys(apart.Touched(s))),
-			slices.Sorted(maps.Keys(gears.Touched(s))), again))
+			slices.Sorted(maps.Keys(gears.Touched(s))), slices.Sorted(maps.Keys(wheels.Touched(s))), again))
 	past := map[string]record.Entry{}
 	for e, in := range Torques.All(s.Past) {
 		past[in.Key()] = e
@@ -175,8 +176,10 @@ func keyOf(fastener, position string) string {
 // disturb notes where in the ledger work last touched each fastener.
 func disturb(s *record.Sheet) map[string]int {
 	places := maps.Clone(guided.Undone(s))
-	for id, place := range gears.Touched(s) {
-		places[id] = max(places[id], place)
+	for _, touched := range []map[string]int{gears.Touched(s), wheels.Touched(s)} {
+		for id, place := range touched {
+			places[id] = max(places[id], place)
+		}
 	}
 	return places
 }

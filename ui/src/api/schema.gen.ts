@@ -552,6 +552,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/wheels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is known of the bike's wheels */
+        get: operations["known-wheels"];
+        put?: never;
+        /** Which spokes a wheel takes */
+        post: operations["figure-wheel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/knowledge": {
         parameters: {
             query?: never;
@@ -1012,6 +1030,23 @@ export interface paths {
         put?: never;
         /** What a wrench with an adapter is to show */
         post: operations["torque-setting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wheels/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The pitch of a plucked spoke */
+        post: operations["heard"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1997,6 +2032,10 @@ export interface components {
             taken_off?: components["schemas"]["Taking"];
             torque?: components["schemas"]["Torque"];
             tried?: components["schemas"]["Tried"];
+            wheel_read?: components["schemas"]["WheelRead"];
+            wheel_sign?: components["schemas"]["WheelSign"];
+            wheel_stand?: components["schemas"]["WheelStand"];
+            wheel_turn?: components["schemas"]["WheelTurn"];
             withdrawn?: components["schemas"]["Withdrawn"];
             work?: components["schemas"]["Work"];
         };
@@ -2420,6 +2459,23 @@ export interface components {
             wants: {
                 [key: string]: string;
             };
+        };
+        Flange: {
+            /**
+             * Format: int64
+             * @description spokes of its side that each crosses
+             */
+            cross: number;
+            /**
+             * Format: double
+             * @description from the middle between the locknuts
+             */
+            off_mm: number;
+            /**
+             * Format: double
+             * @description on which the holes lie
+             */
+            radius_mm: number;
         };
         Fluid: {
             /** Format: int64 */
@@ -3246,6 +3302,8 @@ export interface components {
             title: string;
             /** @description from connected wrenches, taken by no bolt yet */
             tray: components["schemas"]["ToolReading"][];
+            /** @description that are trued, oldest first */
+            wheels: components["schemas"]["WheelBench"][];
             /** @description of the shop, to choose from */
             wrenches: components["schemas"]["Wrench"][];
         };
@@ -3281,6 +3339,26 @@ export interface components {
         LabourCosts: {
             /** Format: int64 */
             labour_minor: number;
+        };
+        Lacing: {
+            /** @enum {string} */
+            first: "left" | "right";
+            left: components["schemas"]["Flange"];
+            /**
+             * Format: double
+             * @description tension that no spoke passes
+             */
+            most_n: number;
+            /**
+             * Format: double
+             * @description of the rim at the nipples' seats
+             */
+            radius_mm: number;
+            right: components["schemas"]["Flange"];
+            /** Format: int64 */
+            spokes: number;
+            /** Format: double */
+            wire_mm: number;
         };
         LayView: {
             name: string;
@@ -4142,6 +4220,19 @@ export interface components {
             /** Format: double */
             mid: number;
         };
+        PluckAsked: {
+            /**
+             * Format: double
+             * @description samples a second
+             */
+            rate: number;
+            /** @description 16-bit samples, little-endian, in base64; two seconds at most */
+            samples: string;
+        };
+        PluckHeard: {
+            /** Format: double */
+            pitch_hz: number;
+        };
         PointView: {
             gauge?: components["schemas"]["GaugeView"];
             /** @description earlier readings, oldest first */
@@ -4562,6 +4653,27 @@ export interface components {
              */
             speed_kmh: number;
         };
+        RimSeen: {
+            /**
+             * Format: double
+             * @description counted in spokes from the valve
+             */
+            at: number;
+            /**
+             * Format: double
+             * @description to the right
+             */
+            mm?: number;
+            /**
+             * Format: double
+             * @description outwards
+             */
+            out_mm?: number;
+            /** Format: double */
+            then_mm?: number;
+            /** Format: double */
+            then_out_mm?: number;
+        };
         Rise: {
             /** @description segments that do not rise, from 0 at the caliper */
             falls: number[];
@@ -4604,6 +4716,22 @@ export interface components {
              * @description such as 110; 0 to estimate it from the diameter
              */
             mass_g: number;
+        };
+        RoundDone: {
+            /** Format: double */
+            hop_mm?: number;
+            /**
+             * Format: int64
+             * @description nipples that were turned
+             */
+            turns: number;
+            /**
+             * Format: double
+             * @description per cent
+             */
+            uneven?: number;
+            /** Format: double */
+            wobble_mm?: number;
         };
         Route: {
             about: string;
@@ -4929,6 +5057,47 @@ export interface components {
             cable?: components["schemas"]["Cable"];
             pads?: components["schemas"]["PadsAsked"];
             piston?: components["schemas"]["PistonAsked"];
+        };
+        SpokeFigured: {
+            /**
+             * Format: double
+             * @description from the middle of the hole in the flange to the seat of the nipple
+             */
+            length_mm: number;
+            /** @enum {string} */
+            side: "left" | "right";
+            /**
+             * Format: double
+             * @description what it sounds like then, plucked
+             */
+            sounds_hz: number;
+            /**
+             * Format: double
+             * @description that it usually bears in a sound wheel
+             */
+            tension_n: number;
+        };
+        SpokeSeen: {
+            /**
+             * @description beyond a limit
+             * @enum {string}
+             */
+            mark?: "tight" | "slack";
+            seized?: boolean;
+            /** @enum {string} */
+            side: "left" | "right";
+            /** Format: int64 */
+            spoke: number;
+            /**
+             * Format: double
+             * @description as read, with what was turned since reckoned in
+             */
+            tension_n?: number;
+            /**
+             * Format: double
+             * @description as expected once all is turned
+             */
+            then_n?: number;
         };
         Staff: {
             active: boolean;
@@ -5424,6 +5593,41 @@ export interface components {
             to: number;
             up: boolean;
         };
+        Trueness: {
+            /**
+             * Format: double
+             * @description of the rim from the middle
+             */
+            dish_mm: number;
+            /**
+             * Format: double
+             * @description in or out
+             */
+            hop_mm: number;
+            id: string;
+            /**
+             * Format: double
+             * @description below which a spoke of the tighter side works loose
+             */
+            least_n: number;
+            /**
+             * Format: double
+             * @description tension that no spoke passes
+             */
+            most_n: number;
+            name: string;
+            source: string;
+            /**
+             * Format: double
+             * @description of a tension from the mean of its side, as a share
+             */
+            uneven: number;
+            /**
+             * Format: double
+             * @description to either side
+             */
+            wobble_mm: number;
+        };
         Verdict: {
             /**
              * Format: double
@@ -5480,6 +5684,248 @@ export interface components {
         Way: {
             goes: string;
             side: string;
+        };
+        Wheel: {
+            end: string;
+            id: string;
+            left: components["schemas"]["Flange"];
+            name: string;
+            right: components["schemas"]["Flange"];
+            source: string;
+            /**
+             * Format: int64
+             * @description a usual count
+             */
+            spokes: number;
+            /**
+             * Format: double
+             * @description diameter of the spokes' middle
+             */
+            wire_mm: number;
+        };
+        WheelBench: {
+            aim: components["schemas"]["Trueness"];
+            /** Format: date-time */
+            at: string;
+            /** @description places that no nipple cures */
+            bent: number[];
+            by: string;
+            /** @description read all round, both ways, since the last turn */
+            complete: boolean;
+            /** @description readings and turns, newest first */
+            done: components["schemas"]["WheelStep"][];
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @description which spokes it takes, left, then right */
+            fits: components["schemas"]["SpokeFigured"][];
+            id: string;
+            lacing: components["schemas"]["Lacing"];
+            /**
+             * @description what comes now: a reading, a turn, all of it again, the signature; stuck: no turn betters it
+             * @enum {string}
+             */
+            next: "side" | "out" | "turn" | "again" | "sign" | "stuck";
+            /** @description as it was read, with what was turned since reckoned in */
+            now: components["schemas"]["WheelStanding"];
+            /**
+             * Format: int64
+             * @description how many readings and turns were done
+             */
+            place: number;
+            /** @description what was read in this round: side, out, tension, dish */
+            read: string[];
+            /** @description places that were read in this round, round the rim */
+            rim: components["schemas"]["RimSeen"][];
+            /**
+             * Format: int64
+             * @description from 1
+             */
+            round: number;
+            /** @description those before, oldest first */
+            rounds: components["schemas"]["RoundDone"][];
+            signed?: components["schemas"]["WheelSigned"];
+            /** @description from the valve, clockwise, seen from the chain's side */
+            spokes: components["schemas"]["SpokeSeen"][];
+            /** @description as it is expected once all is turned */
+            then?: components["schemas"]["WheelStanding"];
+            /** @description true enough for its brake, by what was read */
+            true: boolean;
+            /** @description of this round, in the order in which it was done */
+            turned: components["schemas"]["WheelDone"][];
+            /** @description of this round, in their order: what is still to be done */
+            turns: components["schemas"]["WheelDo"][];
+            /** @enum {string} */
+            where: "stand" | "frame";
+        };
+        WheelDo: {
+            /** @description what is done against wind-up */
+            past?: string;
+            /**
+             * Format: int64
+             * @description tighter where positive
+             */
+            quarters: number;
+            says: string;
+            /** @enum {string} */
+            side: "left" | "right";
+            /**
+             * Format: double
+             * @description what it sounds like when plucked then
+             */
+            sounds_hz?: number;
+            /** Format: int64 */
+            spoke: number;
+            /**
+             * Format: double
+             * @description expected then
+             */
+            tension_n?: number;
+        };
+        WheelDone: {
+            /** Format: int64 */
+            quarters: number;
+            seized?: boolean;
+            /** @enum {string} */
+            side: "left" | "right";
+            /** Format: int64 */
+            spoke: number;
+        };
+        WheelFigured: {
+            lacing: components["schemas"]["Lacing"];
+            /** @description left, then right */
+            spokes: components["schemas"]["SpokeFigured"][];
+        };
+        WheelKnown: {
+            aim: components["schemas"]["Trueness"];
+            /** @description that it may be, likeliest first */
+            builds: components["schemas"]["Wheel"][];
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @description as it was written down last, in whatever job */
+            last?: components["schemas"]["WheelStand"];
+        };
+        WheelOff: {
+            /** Format: double */
+            by: number;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /**
+             * Format: double
+             * @description allowed
+             */
+            most: number;
+        };
+        WheelRead: {
+            /** @description what they come to, mm or N */
+            readonly figures?: {
+                [key: string]: number;
+            };
+            /** @description of pitches: the tension of the spoke below, N, by a gauge; left out, they are laid out by the spoke's length */
+            known?: string;
+            /**
+             * Format: int64
+             * @description the spoke whose tension is known
+             */
+            of?: number;
+            /**
+             * Format: int64
+             * @description how many readings and turns were before it: two mechanics cannot work at one wheel unseen
+             */
+            place: number;
+            stand: string;
+            /** @description by spoke from the valve, 5.5 between two; of a dish by right and left */
+            values: {
+                [key: string]: string;
+            };
+            /**
+             * @description side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm at the foot of the gauge, right and left
+             * @enum {string}
+             */
+            what: "side" | "out" | "tension" | "pitch" | "squeeze" | "dish";
+        };
+        WheelSign: {
+            /** @description needed where it is left as it is */
+            note?: string;
+            stand: string;
+        };
+        WheelSigned: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            /** @description why it was left as it is */
+            note?: string;
+            /** @description true enough for its brake */
+            true: boolean;
+        };
+        WheelStand: {
+            /** @description of the book: which hub it is laced round */
+            build: string;
+            /** @description diameter on which the holes of both flanges lie, mm */
+            circle?: string;
+            /** @description spokes of its side that each crosses */
+            cross?: string;
+            /** @description of the rim at the nipples' seats, mm */
+            diameter?: string;
+            /** @enum {string} */
+            end: "front" | "rear";
+            /**
+             * @description the side on which spoke 1 hangs, the first clockwise from the valve, seen from the chain's side
+             * @enum {string}
+             */
+            first: "left" | "right";
+            readonly lacing?: components["schemas"]["Lacing"];
+            /** @description left flange from the middle between the locknuts, mm */
+            left_off?: string;
+            /** @description the most that the rim's maker allows at a spoke, N */
+            most?: string;
+            right_off?: string;
+            /** @description how many, as typed */
+            spokes: string;
+            /**
+             * @description taken out onto a stand, or spun in the frame against a stop
+             * @enum {string}
+             */
+            where: "stand" | "frame";
+            /** @description diameter of the spokes' middle, mm, as typed, like what follows */
+            wire?: string;
+        };
+        WheelStanding: {
+            /** @description mm */
+            dish?: components["schemas"]["WheelOff"];
+            /** @description mm */
+            hop?: components["schemas"]["WheelOff"];
+            /** @description spokes that would work loose */
+            slack: number[];
+            /** @description spokes beyond what the rim bears */
+            tight: number[];
+            /** @description of a tension from the mean of its side, per cent */
+            uneven?: components["schemas"]["WheelOff"];
+            /** @description mm */
+            wobble?: components["schemas"]["WheelOff"];
+        };
+        WheelStep: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description the entry, to take it back */
+            id: string;
+            says: string;
+            turn: boolean;
+        };
+        WheelTurn: {
+            /** Format: int64 */
+            place: number;
+            /**
+             * Format: int64
+             * @description quarter-turns, tighter where positive
+             */
+            quarters?: number;
+            /** @description it does not turn, or would round off */
+            seized?: boolean;
+            /** Format: int64 */
+            spoke: number;
+            stand: string;
         };
         WiredAsked: {
             /** @description version left */
@@ -6831,6 +7277,72 @@ export interface operations {
             };
         };
     };
+    "known-wheels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WheelKnown"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "figure-wheel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WheelStand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WheelFigured"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     "own-knowledge": {
         parameters: {
             query?: never;
@@ -7887,6 +8399,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Setting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    heard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PluckAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PluckHeard"];
                 };
             };
             /** @description Error */

@@ -63,6 +63,12 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
         }}</RouterLink
       >
       <RouterLink
+        class="button"
+        :class="job.wheels.some((b) => !b.signed) && 'button-go'"
+        :to="{ name: 'job-wheels', params: { id: job.job.id } }"
+        >True a wheel</RouterLink
+      >
+      <RouterLink
         v-for="r in open"
         :key="r.id"
         class="button button-go"

@@ -1,0 +1,146 @@
+package wheels
+
+import (
+	"slices"
+
+	"utensil/internal/workshop/record"
+)
+
+// WheelRead is what was read of a wheel in one go round the rim, as it was typed.
+type WheelRead struct {
+	Stand  record.ID         `json:"stand"`
+	Place  int               `json:"place" doc:"how many readings and turns were before it: two mechanics cannot work at one wheel unseen"`
+	What   string            `json:"what" enum:"side,out,tension,pitch,squeeze,dish" doc:"side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm at the foot of the gauge, right and left"`
+	Values map[string]string `json:"values" doc:"by spoke from the valve, 5.5 between two; of a dish by right and left"`
+	Known  string            `json:"known,omitempty" doc:"of pitches: the tension of the spoke below, N, by a gauge; left out, they are laid out by the spoke's length"`
+	Of     int               `json:"of,omitempty" doc:"the spoke whose tension is known"`
+
+	Figures map[string]float64 `json:"figures,omitempty" readOnly:"true" doc:"what they come to, mm or N"`
+}
+
+// WheelTurn is what was done at a nipple.
+type WheelTurn struct {
+	Stand    record.ID `json:"stand"`
+	Place    int       `json:"place"`
+	Spoke    int       `json:"spoke"`
+	Quarters int       `json:"quarters,omitempty" doc:"quarter-turns, tighter where positive"`
+	Seized   bool      `json:"seized,omitempty" doc:"it does not turn, or would round off"`
+}
+
+// WheelSign is somebody's name under a wheel: that it is true enough for its brake, or why it is left as it is.
+type WheelSign struct {
+	Stand record.ID `json:"stand"`
+	Note  string    `json:"note,omitempty" doc:"needed where it is left as it is"`
+}
+
+// Kinds of entry of the wheel bench.
+var (
+	Stands = record.NewKind(record.Kind[WheelStand]{Name: "wheel_stand", By: record.ByMechanic, Past: record.LaterJob})
+	Reads  = record.NewKind(record.Kind[WheelRead]{Name: "wheel_read", By: record.ByMechanic})
+	Turns  = record.NewKind(record.Kind[WheelTurn]{Name: "wheel_turn", By: record.ByMechanic})
+	Signs  = record.NewKind(record.Kind[WheelSign]{Name: "wheel_sign", By: record.ByMechanic})
+)
+
+// opened finds the bench that an entry is of.
+func opened(s *record.Sheet, stand record.ID) (WheelBench, error) {
+	i := slices.IndexFunc(Benches.Of(s), func(b WheelBench) bool { return b.ID == s.Current(stand) })
+	if i < 0 {
+		return WheelBench{}, record.Refuse("stand", "That wheel is not on the stand any more.")
+	}
+	return Benches.Of(s)[i], nil
+}
+
+// at finds the bench that an entry is of, and refuses one that was written past what others have done.
+func at(s *record.Sheet, stand record.ID, place int) (WheelBench, error) {
+	b, err := opened(s, stand)
+	if err == nil && place != b.Place {
+		err = &record.Problem{Kind: record.Stale, Title: "Somebody went on meanwhile", Current: b,
+			Detail: "What was read or turned on another tablet is shown now. Go on from there."}
+	}
+	return b, err
+}
+
+func checkRead(s *record.Sheet, in WheelRead) (*WheelRead, error) {
+	b, err := at(s, in.Stand, in.Place)
+	if err != nil {
+		return nil, err
+	}
+	in.Stand = b.ID
+	if in.Figures, err = figures(b.wheel, b.Aim.Most, in); err != nil {
+		return nil, err
+	}
+	r := b.readings
+	take(&r, in)
+	if _, err := b.stand.Plan(r); err != nil {
+		return nil, record.Refuse("values", "%s.", upper(err.Error()))
+	}
+	return &in, nil
+}
+
+// mostTurned is how many quarters anybody turns at once.
+const mostTurned = 12
+
+func checkTurn(s *record.Sheet, in WheelTurn) (*WheelTurn, error) {
+	b, err := at(s, in.Stand, in.Place)
+	if err != nil {
+		return nil, err
+	}
+	in.Stand = b.ID
+	switch {
+	case in.Spoke < 1 || in.Spoke > b.wheel.Spokes:
+		return nil, record.Refuse("spoke", "Spoke %d: this wheel has %d, counted from the valve.", in.Spoke, b.wheel.Spokes)
+	case len(b.readings.Runouts) == 0 && len(b.readings.Tensions) == 0:
+		return nil, record.Refuse("spoke", "Nothing was read yet. Read the rim all round first: a wheel is not trued by guess.")
+	case in.Seized && in.Quarters != 0:
+		return nil, record.Refuse("quarters", "A nipple that is seized was not turned. Say one or the other.")
+	case in.Seized && slices.Contains(b.seized, in.Spoke):
+		return nil, record.Refuse("spoke", "Spoke %d is known to be seized.", in.Spoke)
+	case !in.Seized && (in.Quarters == 0 || in.Quarters > mostTurned || in.Quarters < -mostTurned):
+		return nil, record.Refuse("quarters", "Say how far it was turned, in quarters: up to %d, minus where it was loosened.", mostTurned)
+	}
+	return &in, nil
+}
+
+func checkSign(s *record.Sheet, in WheelSign) (*WheelSign, error) {
+	b, err := opened(s, in.Stand)
+	if err != nil {
+		return nil, err
+	}
+	in.Stand = b.ID
+	if in.Note, err = record.TidyNote("note", in.Note); err != nil {
+		return nil, err
+	}
+	switch {
+	case b.turned || !b.Complete:
+		return nil, record.Refuse("stand", "Not yet: it is read once more as it stands now, side to side and up and down, all round.")
+	case len(b.Now.Tight) > 0:
+		return nil, record.Refuse("stand", "Spoke %d bears more than its rim allows. Loosen it first: a rim that cracks at a nipple lets go.",
+			b.Now.Tight[0])
+	case !b.True && in.Note == "":
+		return nil, record.Refuse("note", "It is not true enough for its brake yet. Say why it is left as it is, as the owner will read it.")
+	}
+	return &in, nil
+}
+
+// Touched is where in the ledger each fastener of a wheel that was taken out was last undone.
+func Touched(s *record.Sheet) map[string]int {
+	places := map[string]int{}
+	for e, in := range Stands.All(s.Ledger) {
+		if in.Where != "stand" {
+			continue
+		}
+		o, _ := s.Book.Operation("true-" + in.End)
+		for _, joint := range o.Touches {
+			places[joint] = s.Place(e.ID)
+		}
+	}
+	return places
+}
+
+// Subject is the truing of wheels.
+func Subject() record.Subject {
+	return record.Subject{
+		Checks:    []record.Check{Stands.Checked(checkStood), Reads.Checked(checkRead), Turns.Checked(checkTurn), Signs.Checked(checkSign)},
+		Obstacles: obstacles,
+	}
+}

@@ -1,0 +1,36 @@
+package wheels
+
+import (
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
+	"utensil/knowledge"
+)
+
+// WheelKnown is what is known of a wheel of this bike before it is put on the stand.
+type WheelKnown struct {
+	End    string             `json:"end" enum:"front,rear"`
+	Builds []knowledge.Wheel  `json:"builds" doc:"that it may be, likeliest first"`
+	Aim    knowledge.Trueness `json:"aim"`
+	Last   *WheelStand        `json:"last,omitempty" doc:"as it was written down last, in whatever job"`
+}
+
+// KnownOf gathers what is known of a bike's wheels, front and rear.
+func KnownOf(s *record.Sheet) []WheelKnown {
+	f := parts.Facts.Of(s)
+	list := []WheelKnown{
+		{End: "front", Builds: s.Book.WheelsAt("front", f), Aim: s.Book.TruenessFor(f.FrontBrake)},
+		{End: "rear", Builds: s.Book.WheelsAt("rear", f), Aim: s.Book.TruenessFor(f.RearBrake)},
+	}
+	for _, ledger := range s.Ledgers() {
+		for _, in := range Stands.All(ledger) {
+			last := *in
+			last.Lacing = nil
+			for i := range list {
+				if list[i].End == in.End {
+					list[i].Last = &last
+				}
+			}
+		}
+	}
+	return list
+}

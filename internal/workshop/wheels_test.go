@@ -1,0 +1,193 @@
+package workshop
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/wheel"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/wheels"
+)
+
+// stood is a desk with a bike whose rear wheel was put on the stand, and what lies open of it.
+func stood(t *testing.T) (*Workshop, *record.Record, func() wheels.WheelBench) {
+	require.NoError(t, bookErr)
+	w, r := discBike(t)
+	require.NoError(t, write(w, r, wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-disc", Spokes: "32",
+		First: "right"}), nil))
+	return w, r, func() wheels.WheelBench { return wheels.Benches.Of(lay(w, r))[0] }
+}
+
+// spun is a wheel that answers as the model has it, with how its nipples stand.
+type spun struct {
+	model *wheel.Influence
+	laced wheel.Wheel
+	off   []float64
+}
+
+func spin(t *testing.T, off map[int]float64) spun {
+	build, known := book.Wheel("rear-disc")
+	require.True(t, known)
+	w := build.Laced(300)
+	model, err := w.Influence()
+	require.NoError(t, err)
+	s := spun{model, w, make([]float64, w.Spokes)}
+	for spoke, quarters := range off {
+		s.off[spoke-1] = quarters
+	}
+	return s
+}
+
+// reads is what is read all round it.
+func (s spun) reads(what string) map[string]string {
+	values := map[string]string{}
+	for n := 1; n <= s.laced.Spokes; n++ {
+		side, out := s.model.At(float64(n))
+		v := 0.0
+		for k, q := range s.off {
+			switch what {
+			case "side":
+				v += q * side[k]
+			case "out":
+				v += q * out[k]
+			case "tension":
+				v += q * s.model.Tension(n, k+1)
+			}
+		}
+		if what == "tension" {
+			v += 800 * s.laced.Share(s.laced.Side(n))
+		}
+		values[strconv.Itoa(n)] = fmt.Sprintf("%.2f", v)
+	}
+	return values
+}
+
+func TestAWheelIsTruedAndSigned(t *testing.T) {
+	w, r, bench := stood(t)
+	standing := func() (list []string) {
+		for _, o := range w.leaving(lay(w, r)) {
+			if o.Place == "wheels" {
+				list = append(list, o.Detail)
+			}
+		}
+		return list
+	}
+	assert.Equal(t, []string{"on the stand, not read yet"}, standing())
+	assert.Equal(t, "side", bench().Next)
+	on := spin(t, map[int]float64{4: -5, 6: -4, 13: 3, 20: 5, 22: 2})
+	read := func(what string) {
+		b := bench()
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: on.reads(what)}), nil))
+	}
+	for _, what := range []string{"side", "out", "tension"} {
+		read(what)
+	}
+	b := bench()
+	require.Equal(t, "turn", b.Next)
+	require.NotEmpty(t, b.Turns)
+	assert.Greater(t, b.Now.Wobble.By, b.Aim.Wobble)
+	assert.Less(t, b.Then.Wobble.By, b.Now.Wobble.By, "what is expected betters it")
+	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID}), nil), "not true enough")
+	rounds := 0
+	for ; bench().Next != "sign" && rounds < 4; rounds++ {
+		for bench().Next == "turn" {
+			b := bench()
+			do := b.Turns[0]
+			on.off[do.Spoke-1] += float64(do.Quarters)
+			require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: do.Spoke,
+				Quarters: do.Quarters}), nil))
+			after := bench()
+			assert.Len(t, after.Turns, len(b.Turns)-1, "what was advised and done is not planned anew")
+		}
+		require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID}), nil), "read once more")
+		read("side")
+		read("out")
+	}
+	assert.LessOrEqual(t, rounds, 2)
+	assert.Equal(t, []string{"true enough for its brake: sign it"}, standing())
+	require.NoError(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID}), nil))
+	assert.Empty(t, standing())
+	assert.True(t, bench().Signed.True)
+	assert.Len(t, bench().Rounds, rounds)
+	assert.Contains(t, wheels.Touched(lay(w, r)), "rear-axle-through", "the wheel was out: its axle is looked at again")
+
+	// What is turned after the signature is read again.
+	after := bench()
+	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: after.ID, Place: after.Place, Spoke: 7, Quarters: 2}), nil))
+	assert.Nil(t, bench().Signed)
+	assert.NotEmpty(t, standing())
+}
+
+func TestASeizedNippleIsPlannedAround(t *testing.T) {
+	w, r, bench := stood(t)
+	on := spin(t, map[int]float64{4: -4, 13: 4, 21: 3})
+	for _, what := range []string{"side", "out"} {
+		b := bench()
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: on.reads(what)}), nil))
+	}
+	b := bench()
+	seized := b.Turns[0].Spoke
+	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: seized, Seized: true}), nil))
+	b = bench()
+	require.NotEmpty(t, b.Turns)
+	for _, d := range b.Turns {
+		assert.NotEqual(t, seized, d.Spoke)
+	}
+	assert.True(t, b.Spokes[seized-1].Seized)
+	other := b.Turns[0]
+	otherwise := wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: other.Spoke, Quarters: -other.Quarters}
+	require.NoError(t, write(w, r, wheels.Turns.Says(otherwise), nil))
+	again := bench()
+	i := 0
+	for i < len(again.Turns) && again.Turns[i].Spoke != other.Spoke {
+		i++
+	}
+	require.Less(t, i, len(again.Turns), "what was turned the wrong way is turned back")
+	assert.Equal(t, math.Signbit(float64(other.Quarters)), math.Signbit(float64(again.Turns[i].Quarters)))
+	assert.Greater(t, math.Abs(float64(again.Turns[i].Quarters)), math.Abs(float64(other.Quarters))-1)
+}
+
+func TestWhatCannotBeReadOfAWheelIsRefused(t *testing.T) {
+	w, r, bench := stood(t)
+	b := bench()
+	all := func(v string) map[string]string {
+		values := map[string]string{}
+		for n := range 32 {
+			values[strconv.Itoa(n+1)] = v
+		}
+		return values
+	}
+	with := func(values map[string]string, where, v string) map[string]string { values[where] = v; return values }
+	for name, c := range map[string]struct {
+		read  wheels.WheelRead
+		field string
+		says  string
+	}{
+		"a spoke too many":   {wheels.WheelRead{What: "tension", Values: with(all("900"), "33", "900")}, "values.33", "this wheel has 32"},
+		"no figure":          {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "wide")}, "values.7", "“wide” is no figure"},
+		"40 mm of wobble":    {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "40")}, "values", "the rim is bent"},
+		"too few places":     {wheels.WheelRead{What: "out", Values: map[string]string{"1": "0.1", "9": "0"}}, "values", "at 8 places at least"},
+		"a bell":             {wheels.WheelRead{What: "pitch", Values: with(all("400"), "3", "2900")}, "values.3", "no spoke"},
+		"between two spokes": {wheels.WheelRead{What: "tension", Values: map[string]string{"3.5": "900"}}, "values.3.5", "none between two"},
+		"a word of the hand": {wheels.WheelRead{What: "squeeze", Values: map[string]string{"3": "floppy"}}, "values.3", "slack, even or tight"},
+		"half a dish":        {wheels.WheelRead{What: "dish", Values: map[string]string{"right": "4"}}, "values.left", "from both sides"},
+		"a gauge that reads another spoke": {wheels.WheelRead{What: "pitch", Values: all("400"), Known: "140", Of: 3}, "known",
+			"another spoke's"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			c.read.Stand, c.read.Place = b.ID, b.Place
+			err := write(w, r, wheels.Reads.Says(c.read), nil)
+			var problem *record.Problem
+			require.ErrorAs(t, err, &problem)
+			require.Equal(t, c.field, problem.Field)
+			assert.Contains(t, problem.Detail, c.says)
+		})
+	}
+	require.ErrorContains(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: 3, Quarters: 1}), nil),
+		"Nothing was read yet")
+}

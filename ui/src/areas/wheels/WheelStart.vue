@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, reactive, watch } from 'vue'
+
+import { useAnswer } from '@/api/answer'
+import { ask, client } from '@/api/client'
+import { useOpenJob } from '@/areas/job/open'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import LoadingRule from '@/parts/LoadingRule.vue'
+import TextField from '@/parts/TextField.vue'
+
+import WheelSection from './WheelSection.vue'
+
+/** Which wheel it is and how it is laced, before it is read. */
+const props = defineProps<{ end: 'front' | 'rear'; locked: boolean }>()
+const { job, pen } = useOpenJob()
+const id = computed(() => job.value.job.id)
+const { data, error } = useQuery({
+  queryKey: computed(() => ['wheels', id.value]),
+  queryFn: () => ask(client.GET('/api/jobs/{id}/wheels', { params: { path: { id: id.value } } })),
+})
+const known = computed(() => data.value?.find((k) => k.end === props.end))
+const form = reactive({
+  where: 'stand' as 'stand' | 'frame',
+  build: '',
+  spokes: '',
+  first: 'right' as 'left' | 'right',
+  wire: '',
+  cross: '',
+  diameter: '',
+  left_off: '',
+  right_off: '',
+  circle: '',
+  most: '',
+})
+watch(
+  known,
+  (k) => {
+    if (!k || form.build) return
+    Object.assign(form, { build: k.builds[0]?.id ?? '', ...k.last })
+  },
+  { immediate: true },
+)
+const build = computed(() => known.value?.builds.find((b) => b.id === form.build))
+watch(build, (b, before) => {
+  if (b && (!form.spokes || form.spokes === String(before?.spokes))) form.spokes = String(b.spokes)
+})
+const measures = computed(
+  () =>
+    [
+      ['wire', 'Spoke, middle, mm', build.value?.wire_mm],
+      ['cross', 'Crossings', build.value?.left.cross],
+      ['diameter', 'Rim at the nipples’ seats, mm across', undefined],
+      ['circle', 'Spoke holes, mm across', build.value && 2 * build.value.left.radius_mm],
+      ['left_off', 'Left flange from the middle, mm', build.value?.left.off_mm],
+      ['right_off', 'Right flange from the middle, mm', build.value?.right.off_mm],
+      ['most', 'Most that the rim’s maker allows, N', known.value?.aim.most_n],
+    ] as const,
+)
+const typed = computed(() => {
+  const { where, build: hub, first, spokes } = form
+  const measured = Object.fromEntries(
+    measures.value.flatMap(([name]) => (form[name].trim() ? [[name, form[name]]] : [])),
+  )
+  return { end: props.end, where, build: hub, first, spokes, ...measured }
+})
+const begin = () => pen.record({ wheel_stand: typed.value })
+/** Its spokes, worked out as it is typed. */
+const { answer, fault: unread } = useAnswer(
+  () => (form.build ? typed.value : undefined),
+  (body) => ask(client.POST('/api/jobs/{id}/wheels', { params: { path: { id: id.value } }, body })),
+)
+/** What was refused, or cannot be as it stands. */
+const fault = computed(() => pen.fault.value ?? unread.value)
+</script>
+
+<template>
+  <div class="h-full overflow-y-auto px-5 py-4">
+    <h2 class="mb-3 text-[22px]! text-ink!">True the {{ end }} wheel</h2>
+    <FaultNote v-if="error" :fault="error" />
+    <LoadingRule v-if="!known && !error" />
+    <div v-if="known" class="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
+      <form class="flex max-w-3xl flex-col gap-3" @submit.prevent="begin">
+        <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
+        <div class="grid gap-3 sm:grid-cols-2">
+          <FormField v-slot="f" label="Laced round" name="build" :fault="fault">
+            <select :id="f.id" v-model="form.build" class="input" :disabled="locked">
+              <option v-for="b in known.builds" :key="b.id" :value="b.id">{{ b.name }}</option>
+            </select>
+          </FormField>
+          <TextField
+            v-model="form.spokes"
+            label="Spokes"
+            name="spokes"
+            inputmode="numeric"
+            :fault="fault"
+            figure
+          />
+          <FormField
+            v-slot="f"
+            label="Spoke 1, the first clockwise from the valve, goes to the"
+            name="first"
+            :fault="fault"
+          >
+            <select :id="f.id" v-model="form.first" class="input" :disabled="locked">
+              <option value="right">right flange, the chain’s side</option>
+              <option value="left">left flange</option>
+            </select>
+          </FormField>
+          <FormField v-slot="f" label="It is spun" name="where" :fault="fault">
+            <select :id="f.id" v-model="form.where" class="input" :disabled="locked">
+              <option value="stand">out of the bike, on a stand</option>
+              <option value="frame">in the bike, against a stop</option>
+            </select>
+          </FormField>
+        </div>
+        <details>
+          <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+            Measured on this wheel, in place of what is usual
+          </summary>
+          <div class="grid gap-3 sm:grid-cols-3">
+            <TextField
+              v-for="[name, label, usual] in measures"
+              :key="name"
+              v-model="form[name]"
+              :label="label"
+              :name="name"
+              :placeholder="usual === undefined ? '' : String(usual)"
+              :fault="fault"
+              figure
+            />
+          </div>
+        </details>
+        <p class="text-[15px] text-soft">
+          True enough {{ known.aim.name }}: <span class="figure">± {{ known.aim.wobble_mm }}</span> mm side to
+          side, <span class="figure">± {{ known.aim.hop_mm }}</span> mm up and down, tensions within
+          <span class="figure">± {{ Math.round(known.aim.uneven * 100) }}</span> % of their side.
+        </p>
+        <p class="bg-ochre-wash px-3 py-2">
+          First look: a rim that is worn hollow or cracked at a nipple is not trued, it is replaced. Hub play
+          is set before: it reads as wobble. Tyre flat or off; a drop of oil on each nipple where it meets the
+          rim, none on a braking surface.
+        </p>
+        <div>
+          <button type="submit" class="button button-go min-h-[52px]" :disabled="locked || pen.busy.value">
+            On the stand
+          </button>
+        </div>
+      </form>
+      <section v-if="answer" aria-label="Its spokes">
+        <WheelSection :figured="answer" />
+        <p v-for="f in answer.spokes" :key="f.side" class="text-[15px] text-soft">
+          {{ f.side === 'left' ? 'Left' : 'Right' }}: about <span class="figure">{{ f.tension_n }}</span> N in
+          a sound wheel; plucked it sounds near <span class="figure">{{ f.sounds_hz }}</span> Hz.
+        </p>
+        <p class="mt-1 text-sm text-soft">
+          From the hole in the flange to the nipple’s seat, by this hub and rim. Measure one that sits beside
+          it before you order.
+        </p>
+      </section>
+    </div>
+  </div>
+</template>
