@@ -37,6 +37,7 @@ var spellings = map[string]string{
 	"bar": "bar", "psi": "psi", "kpa": "kPa",
 	"%": "%", "percent": "%",
 	"km": "km", "mi": "mi", "mile": "mi", "miles": "mi",
+	"kg": "kg", "lb": "lb", "lbs": "lb",
 }
 
 // plain drops what varies between spellings of the same unit.
@@ -130,7 +131,11 @@ func (f Figure) CheckPlausible(plausible Range) error {
 	problem := fmt.Sprintf("%s %s cannot be right here: expect %s to %s.",
 		Format(f.Unit.FromBase(f.Base)), f.Unit.Symbol,
 		Format(f.Unit.FromBase(plausible.Min)), Format(f.Unit.FromBase(plausible.Max)))
-	if len(meant) > 0 {
+	// A gauge reads psi as often as bar: that slip is likelier than one of the point, and the point's could burst a tyre.
+	if psi := PoundPerSquareInch.ToBase(f.Base); f.Unit == Bar && f.Base > plausible.Max && plausible.Contains(psi) {
+		meant = []float64{round(psi)}
+		problem += fmt.Sprintf(" Did you mean %s psi? That is %s bar.", Format(f.Base), Format(meant[0]))
+	} else if len(meant) > 0 {
 		problem += fmt.Sprintf(" Did you mean %s?", Format(meant[0]))
 	} else {
 		problem += " Measure again."

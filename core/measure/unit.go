@@ -1,7 +1,7 @@
 // Package measure holds the quantities of the bench and the units they are typed in.
 //
 // Every quantity is kept in one base unit (torque in newton metres, length in
-// millimetres, pressure in bar, wear as per cent, time in minutes) and converted only where
+// millimetres, pressure in bar, mass in kilograms, wear as per cent, time in minutes) and converted only where
 // a person reads or types it. Factors are the exact definitions of NIST SP 811,
 // Appendix B.
 package measure
@@ -21,6 +21,7 @@ const (
 	Pressure       Quantity = "pressure" // base unit bar
 	Elongation     Quantity = "share"    // base unit %
 	Way            Quantity = "distance" // base unit km
+	Mass           Quantity = "mass"     // base unit kg
 )
 
 // Torque is a turning moment in newton metres.
@@ -55,6 +56,8 @@ var (
 	Percent                 = Unit{"%", Elongation, 1}
 	Kilometre               = Unit{"km", Way, 1}
 	Mile                    = Unit{"mi", Way, inch * 63360 / 1000}
+	Kilogram                = Unit{"kg", Mass, 1}
+	Pound                   = Unit{"lb", Mass, 0.45359237}
 )
 
 // Units lists every unit, base units first within their quantity.
@@ -62,6 +65,7 @@ func Units() []Unit {
 	return []Unit{
 		NewtonMetre, PoundForceInch, PoundForceFoot, KilogramForceCentimetre,
 		Millimetre, Inch, Bar, PoundPerSquareInch, Kilopascal, Percent, Kilometre, Mile,
+		Kilogram, Pound,
 	}
 }
 

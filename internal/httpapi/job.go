@@ -5,6 +5,7 @@ import (
 
 	"utensil/core/fit"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -53,6 +54,10 @@ func (s *Server) declareJob() {
 	tell(s, "POST", "/api/jobs/{id}/wheels", "figure-wheel", "Which spokes a wheel takes",
 		func(ctx context.Context, _ actor, id record.ID, in wheels.WheelStand) (wheels.WheelFigured, error) {
 			return shop.FigureWheel(ctx, id, in)
+		})
+	tell(s, "POST", "/api/jobs/{id}/air", "figure-air", "Which pressure a tyre or a leg is begun with",
+		func(ctx context.Context, _ actor, id record.ID, in air.AirAsked) (air.AirBench, error) {
+			return shop.FigureAir(ctx, id, in)
 		})
 	reckon(s, "/api/wheels/heard", "heard", "The pitch of a plucked spoke", wheels.Heard)
 	tell(s, "POST", "/api/jobs/{id}/fit", "fit", "Whether a part fits the bike",

@@ -290,6 +290,9 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 			return err
 		}
 	}
+	if err := t.beside(&job, write, hands, s); err != nil {
+		return err
+	}
 	var back []record.Content
 	for _, thing := range job.Belongings {
 		back = append(back, door.Returns.Says(door.Return{Belonging: thing.ID}))

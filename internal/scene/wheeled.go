@@ -5,15 +5,42 @@ import (
 
 	"utensil/core/measure"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/wheels"
 )
 
-// wheeled are bikes that came for their wheels.
+// wheeled are bikes that came for their wheels, tyres and legs.
 var wheeled = []benched{
-	{customer{name: "Ottoline Fairweather", phone: "0770 900 1347", make: "Halyard", model: "Spoonbill", colour: "slate blue", kind: "randonneur",
+	{customer{name: "Ottoline Fairweather", phone: "0770 900 1347", make: "Halyard", model: "Spoonbill", colour: "slate blue",
+		kind:  "randonneur",
 		frame: "HS-2208", ridden: 1.1, visits: []int{9}, now: &stay{words: "The back wheel wobbles like the ferry since the kerb.",
 			reading: "Rim first: straight enough to be trued?", depth: "repair", hoursIn: 3, promised: 21, upTo: record.StageInspect}}, halfTrued},
+	{customer{name: "Casimir Thornley", phone: "0770 900 1361", make: "Windlass", model: "Brackenfoot", colour: "moss", kind: "trail",
+		frame: "WB-77", ridden: 1.0, visits: []int{5}, past: map[int]stay{5: {words: "Set it up for me, please.", depth: "tune", upTo: record.StageHandOver,
+			found: setUp}}, now: &stay{words: "The back end sits low since the winter, and the pedals strike.",
+			reading: "Shock first: cold, or leaking?", depth: "repair", hoursIn: 2, promised: 25, upTo: record.StageInspect}}, lowShock},
+}
+
+func aired(place, typed string, celsius float64, set bool) record.Content {
+	return inspect.Airs.Says(inspect.Air{Place: place, Typed: typed, Celsius: celsius, Set: set})
+}
+
+// setUp is what a shock was left at in the warm.
+func setUp(workshop.JobView) []record.Content {
+	return []record.Content{aired(inspect.AirShock, "175 psi", 22, true)}
+}
+
+// lowShock is the shock found in the cold, at less than the cold explains, and a tyre that was let down with it.
+func lowShock(workshop.JobView) []record.Content {
+	return []record.Content{aired(inspect.AirShock, "145 psi", 2, false),
+		air.Sags.Says(air.SagRead{Leg: "shock", Typed: "145 psi", Sag: "21", Travel: "55", Most: "300 psi"}),
+		air.Tyres.Says(air.TyreRead{End: "rear", Marking: "61-584", Width: "60", Least: "1.4", Most: "2.8", RimMost: "38 psi", Tubeless: true}),
+		air.Riders.Says(air.RiderWeighed{Rider: "81", Bike: "15", Sits: "standing", Surface: "rough"}),
+		air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "dry", Typed: "28 psi"}),
+		air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "soft", Typed: "25 psi"}),
+		aired(inspect.AirRearTyre, "22 psi", 2, false)}
 }
 
 // kerbed is how the nipples of a wheel stand, in quarter-turns, that met a kerb.
@@ -38,7 +65,8 @@ func halfTrued(job workshop.JobView) []record.Content {
 		list = append(list, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Spoke: t.Spoke, Quarters: t.Quarters}))
 	}
 	if len(b.Turned) < half {
-		list = append(list, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: b.Turns[0].Spoke, Quarters: b.Turns[0].Quarters}))
+		next := b.Turns[0]
+		list = append(list, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: next.Spoke, Quarters: next.Quarters}))
 	}
 	return list
 }

@@ -6,6 +6,7 @@ import (
 
 	"utensil/core/estimate"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
@@ -43,6 +44,7 @@ type JobView struct {
 	SharedAll   []agree.SharedView     `json:"shared_all" doc:"what all items need done only once"`
 	Distance    inspect.DistanceView   `json:"distance"`
 	Air         []inspect.AirView      `json:"air"`
+	AirBench    air.AirBench           `json:"air_bench" doc:"what is known of tyres and legs, and what is advised"`
 	Bolts       []torque.BoltView      `json:"bolts"`
 	Wrenches    []torque.Wrench        `json:"wrenches" doc:"of the shop, to choose from"`
 	Tray        []torque.ToolReading   `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
@@ -98,7 +100,7 @@ type NoteView struct {
 func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	leaving := w.leaving(s)
 	v := JobView{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Leaving: leaving, EarlierJobs: record.Some(s.EarlierJobs),
-		Points: findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s),
+		Points: findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s), AirBench: air.Of(s),
 		Findings: record.Some(findings.All.Of(s)), Hunts: hunt.Views(s), Items: record.Some(work.Items(s)),
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
 		Runs:   work.Runs.Of(s),

@@ -13,6 +13,7 @@ import (
 
 	"utensil/core/fit"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
@@ -78,7 +79,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 // subjects of the trade, in the order in which they put things before the door.
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
-		work.Subject(), gears.Subject(), wheels.Subject(),
+		work.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
 		torque.Subject(findings.ToldAsFinding), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
 }
 
@@ -139,6 +140,15 @@ func (w *Workshop) KnownWheels(ctx context.Context, job record.ID) ([]wheels.Whe
 		return nil, err
 	}
 	return wheels.KnownOf(s), nil
+}
+
+// FigureAir works out what a tyre, its rider or a leg of a job's bike comes to. Nothing is kept of it.
+func (w *Workshop) FigureAir(ctx context.Context, job record.ID, in air.AirAsked) (air.AirBench, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return air.AirBench{}, err
+	}
+	return air.Preview(s, in)
 }
 
 // FigureWheel works out the spokes of a wheel of a job's bike. Nothing is kept of it.

@@ -102,7 +102,10 @@ func (v AirView) says() string {
 	if loss.Lost <= 0.01 {
 		return fmt.Sprintf("It has kept its %s.", bars(last.Bar))
 	}
-	out := fmt.Sprintf("Lost %s in %.0f days. ", bars(loss.Lost), math.Max(loss.Days, 0))
+	out := fmt.Sprintf("Lost %s within the day. ", bars(loss.Lost))
+	if loss.Days >= 1 {
+		out = fmt.Sprintf("Lost %s in %.0f days. ", bars(loss.Lost), loss.Days)
+	}
 	// A gauge reads to about one part in fifty: less is no leak that can be told.
 	if loss.Leaked < 0.02*first.Bar {
 		return out + "The cold explains all of it; nothing leaks that a gauge could tell."
@@ -113,11 +116,11 @@ func (v AirView) says() string {
 		out += "The temperature explains none of it; "
 	}
 	out += fmt.Sprintf("%s has leaked", bars(loss.Leaked))
-	if loss.Rate > 0 {
+	if loss.Rate > 0 && loss.Days >= 1 {
 		out += fmt.Sprintf(", about %.1f %% a day", (1-math.Exp(-loss.Rate))*100)
 	}
 	out += "."
-	if v.LeastBar != nil {
+	if v.LeastBar != nil && (loss.Days >= 1 || second.Bar <= *v.LeastBar) {
 		switch days := loss.Until(second, *v.LeastBar); {
 		case days == 0:
 			out += fmt.Sprintf(" It is under the owner's %s.", bars(*v.LeastBar))

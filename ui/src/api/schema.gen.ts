@@ -381,6 +381,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which pressure a tyre or a leg is begun with */
+        post: operations["figure-air"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/candidates": {
         parameters: {
             query?: never;
@@ -1138,10 +1155,51 @@ export interface components {
             /** @description as typed, in bar unless it names a unit */
             typed: string;
         };
+        AirAdvice: {
+            /** Format: double */
+            bar: number;
+            /** Format: double */
+            from_bar: number;
+            /** Format: double */
+            least_bar?: number;
+            /**
+             * Format: double
+             * @description that tyre and rim bear together
+             */
+            most_bar: number;
+            /**
+             * @description which of them decides
+             * @enum {string}
+             */
+            most_by: "tyre" | "rim" | "hookless rim";
+            says: string;
+            /** Format: double */
+            to_bar: number;
+        };
+        AirAsked: {
+            rider?: components["schemas"]["RiderWeighed"];
+            sag?: components["schemas"]["SagRead"];
+            tyre?: components["schemas"]["TyreRead"];
+        };
+        AirBench: {
+            legs: components["schemas"]["LegBench"][];
+            /** @description as they were weighed last */
+            rider?: components["schemas"]["RiderWeighed"];
+            /** @description how front and rear stand to each other */
+            says?: string;
+            /** @description front, then rear */
+            tyres: components["schemas"]["TyreBench"][];
+        };
         AirFound: {
             /** Format: double */
             air_ml: number;
             says: string;
+        };
+        AirLiked: {
+            /** Format: double */
+            bar: number;
+            /** @enum {string} */
+            condition: "dry" | "soft" | "wet";
         };
         AirSeen: {
             /** Format: date-time */
@@ -1993,6 +2051,7 @@ export interface components {
         };
         Content: {
             air?: components["schemas"]["Air"];
+            air_liking?: components["schemas"]["Liking"];
             answer?: components["schemas"]["Answer"];
             aside?: components["schemas"]["Aside"];
             asked?: components["schemas"]["Asked"];
@@ -2026,12 +2085,15 @@ export interface components {
             reopened?: components["schemas"]["Reopened"];
             return?: components["schemas"]["Return"];
             ride?: components["schemas"]["Ride"];
+            rider_weighed?: components["schemas"]["RiderWeighed"];
+            sag_read?: components["schemas"]["SagRead"];
             sign?: components["schemas"]["Sign"];
             step?: components["schemas"]["StepDone"];
             strip?: components["schemas"]["StripBegun"];
             taken_off?: components["schemas"]["Taking"];
             torque?: components["schemas"]["Torque"];
             tried?: components["schemas"]["Tried"];
+            tyre_read?: components["schemas"]["TyreRead"];
             wheel_read?: components["schemas"]["WheelRead"];
             wheel_sign?: components["schemas"]["WheelSign"];
             wheel_stand?: components["schemas"]["WheelStand"];
@@ -3231,6 +3293,8 @@ export interface components {
             /** @description items the owner said yes to, less what they share */
             agreed: components["schemas"]["Total"];
             air: components["schemas"]["AirView"][];
+            /** @description what is known of tyres and legs, and what is advised */
+            air_bench: components["schemas"]["AirBench"];
             /** Format: date-time */
             asked_at?: string;
             /** @description that this bike has, to be taken apart */
@@ -3365,6 +3429,24 @@ export interface components {
             where: string;
             why: string;
         };
+        LegBench: {
+            /** @description what is done before anything is opened */
+            before: string;
+            /**
+             * Format: double
+             * @description of the travel: sag to set
+             */
+            from: number;
+            liked: components["schemas"]["AirLiked"][];
+            next?: components["schemas"]["SagNext"];
+            /** @enum {string} */
+            place: "fork" | "shock";
+            /** @description that tell of it as it is now, oldest first */
+            reads: components["schemas"]["SagSeen"][];
+            says: string;
+            /** Format: double */
+            to: number;
+        };
         Letter: {
             /** Format: date-time */
             at: string;
@@ -3455,6 +3537,16 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        Liking: {
+            /** Format: double */
+            readonly bar?: number;
+            /** @enum {string} */
+            condition: "dry" | "soft" | "wet";
+            /** @enum {string} */
+            place: "front_tyre" | "rear_tyre" | "fork" | "shock";
+            /** @description in bar unless it names a unit */
+            typed: string;
+        };
         Limit: {
             /** @description the part, such as carbon handlebar */
             part: string;
@@ -3517,6 +3609,12 @@ export interface components {
             made_at: string;
             /** Format: date-time */
             revoked_at?: string;
+        };
+        Loads: {
+            /** Format: double */
+            front_kg: number;
+            /** Format: double */
+            rear_kg: number;
         };
         Looked: {
             finding: string;
@@ -4624,6 +4722,20 @@ export interface components {
              */
             mass_kg: number;
         };
+        RiderWeighed: {
+            bike: string;
+            /** @description carried over the front wheel */
+            front?: string;
+            readonly loads?: components["schemas"]["Loads"];
+            /** @description carried over the rear wheel */
+            rear?: string;
+            /** @description in riding kit, kg, as typed, like what follows */
+            rider: string;
+            /** @enum {string} */
+            sits: "upright" | "leaning" | "low" | "standing";
+            /** @enum {string} */
+            surface: "smooth" | "mixed" | "rough" | "soft";
+        };
         Riding: {
             /** Format: double */
             drop_m: number;
@@ -4854,6 +4966,65 @@ export interface components {
              * @description the reading that the wobble explains least, from 0
              */
             worst: number;
+        };
+        SagNext: {
+            /**
+             * Format: double
+             * @description left out where the sag is within
+             */
+            bar?: number;
+            /** @description its rider asks for more than it bears */
+            held?: boolean;
+            /** @description by how this leg answered, from two of its readings */
+            own?: boolean;
+            within: boolean;
+        };
+        SagRead: {
+            /** @enum {string} */
+            leg: "fork" | "shock";
+            /** @description what the leg bears, by its sticker or manual */
+            most: string;
+            /** @description it was opened, or its spring changed, since it was read last: what it answered before tells nothing */
+            opened?: boolean;
+            /** @description of the ring, mm */
+            sag: string;
+            readonly sagged?: components["schemas"]["Sagged"];
+            /** @description all of it, mm */
+            travel: string;
+            /** @description pressure, in bar unless it names a unit, as typed like what follows */
+            typed: string;
+        };
+        SagSeen: {
+            /** Format: double */
+            bar: number;
+            by: string;
+            id: string;
+            /** Format: double */
+            most_bar: number;
+            /** Format: double */
+            sag_mm: number;
+            /**
+             * Format: double
+             * @description of the travel
+             */
+            share: number;
+            /** Format: double */
+            travel_mm: number;
+        };
+        Sagged: {
+            /** Format: double */
+            bar: number;
+            /** Format: double */
+            most_bar: number;
+            /** Format: double */
+            sag_mm: number;
+            /**
+             * Format: double
+             * @description of the travel
+             */
+            share: number;
+            /** Format: double */
+            travel_mm: number;
         };
         Said: {
             good: boolean;
@@ -5627,6 +5798,65 @@ export interface components {
              * @description to either side
              */
             wobble_mm: number;
+        };
+        TyreBench: {
+            advice?: components["schemas"]["AirAdvice"];
+            /** @enum {string} */
+            end: "front" | "rear";
+            /**
+             * @description what is to be read first
+             * @enum {string}
+             */
+            lacks?: "tyre" | "rider";
+            /** @description by this rider, by the ground's state */
+            liked: components["schemas"]["AirLiked"][];
+            /** Format: double */
+            load_kg?: number;
+            /** @enum {string} */
+            place: "front_tyre" | "rear_tyre";
+            read?: components["schemas"]["TyreRead"];
+            /** @description why nothing is advised */
+            refused?: string;
+            /**
+             * Format: double
+             * @description of a tubeless tyre
+             */
+            sealant_ml?: number;
+        };
+        TyreFigured: {
+            /** @description in the metric way */
+            as: string;
+            /** Format: double */
+            least_bar?: number;
+            /** Format: double */
+            most_bar: number;
+            /** Format: double */
+            rim_most_bar?: number;
+            /**
+             * Format: int64
+             * @description bead seat diameter (ISO 5775)
+             */
+            seat_mm: number;
+            /** Format: double */
+            width_mm: number;
+        };
+        TyreRead: {
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @description the rim has no hook that holds the bead */
+            hookless?: boolean;
+            /** @description on the sidewall, in bar unless it names a unit */
+            least?: string;
+            /** @description as it stands on the sidewall */
+            marking: string;
+            /** @description on the sidewall */
+            most: string;
+            /** @description that the rim's maker allows */
+            rim_most?: string;
+            tubeless?: boolean;
+            readonly tyre?: components["schemas"]["TyreFigured"];
+            /** @description measured on the rim, mm; left out as its marking says, like what follows as typed */
+            width?: string;
         };
         Verdict: {
             /**
@@ -6892,6 +7122,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "figure-air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AirAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AirBench"];
                 };
             };
             /** @description Error */

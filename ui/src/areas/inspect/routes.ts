@@ -3,5 +3,4 @@ import type { RouteRecordRaw } from 'vue-router'
 /** Places within a job. */
 export const stages: RouteRecordRaw[] = [
   { path: 'inspect', name: 'job-inspect', component: () => import('./InspectStage.vue') },
-  { path: 'air', name: 'job-air', component: () => import('./AirStage.vue') },
 ]

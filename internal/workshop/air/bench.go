@@ -1,0 +1,191 @@
+package air
+
+import (
+	"fmt"
+	"math"
+
+	"utensil/core/tyre"
+	"utensil/core/wear"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+)
+
+// AirBench is what is known of a bike's air.
+type AirBench struct {
+	Tyres []TyreBench   `json:"tyres" doc:"front, then rear"`
+	Legs  []LegBench    `json:"legs"`
+	Rider *RiderWeighed `json:"rider,omitempty" doc:"as they were weighed last"`
+	Says  string        `json:"says,omitempty" doc:"how front and rear stand to each other"`
+}
+
+// TyreBench is a tyre as the bench sees it.
+type TyreBench struct {
+	Place   string     `json:"place" enum:"front_tyre,rear_tyre"`
+	End     string     `json:"end" enum:"front,rear"`
+	Read    *TyreRead  `json:"read,omitempty"`
+	Load    *float64   `json:"load_kg,omitempty"`
+	Advice  *AirAdvice `json:"advice,omitempty"`
+	Refused string     `json:"refused,omitempty" doc:"why nothing is advised"`
+	Lacks   string     `json:"lacks,omitempty" enum:"tyre,rider" doc:"what is to be read first"`
+	Liked   []AirLiked `json:"liked" doc:"by this rider, by the ground's state"`
+	Sealant *float64   `json:"sealant_ml,omitempty" doc:"of a tubeless tyre"`
+}
+
+// AirAdvice is a pressure to begin with.
+type AirAdvice struct {
+	Bar    float64 `json:"bar"`
+	From   float64 `json:"from_bar"`
+	To     float64 `json:"to_bar"`
+	Most   float64 `json:"most_bar" doc:"that tyre and rim bear together"`
+	MostBy string  `json:"most_by" enum:"tyre,rim,hookless rim" doc:"which of them decides"`
+	Least  float64 `json:"least_bar,omitempty"`
+	Says   string  `json:"says"`
+}
+
+// AirLiked is a pressure that was liked.
+type AirLiked struct {
+	Condition string  `json:"condition" enum:"dry,soft,wet"`
+	Bar       float64 `json:"bar"`
+}
+
+var benches = record.Derive(func(s *record.Sheet) AirBench {
+	b := AirBench{Legs: legs(s)}
+	for _, ledger := range s.Ledgers() {
+		if _, in := Riders.Newest(ledger); in != nil {
+			b.Rider = in
+		}
+	}
+	for _, end := range []string{"front", "rear"} {
+		t := TyreBench{Place: end + "_tyre", End: end, Liked: liked(s, end+"_tyre")}
+		for _, ledger := range s.Ledgers() {
+			if _, in := Tyres.Last(ledger, func(r *TyreRead) bool { return r.End == end }); in != nil {
+				t.Read = in
+			}
+		}
+		t.advise(b.Rider)
+		b.Tyres = append(b.Tyres, t)
+	}
+	return b
+})
+
+// Of is what is known of a bike's air.
+func Of(s *record.Sheet) AirBench { return benches.Of(s) }
+
+// liked are the pressures that were liked at a place, the newest of each state of the ground.
+func liked(s *record.Sheet, place string) []AirLiked {
+	list := []AirLiked{}
+	for _, condition := range []string{"dry", "soft", "wet"} {
+		var bar *float64
+		for _, ledger := range s.Ledgers() {
+			if _, in := Likings.Last(ledger, func(l *Liking) bool { return l.Place == place && l.Condition == condition }); in != nil {
+				bar = in.Bar
+			}
+		}
+		if bar != nil {
+			list = append(list, AirLiked{condition, *bar})
+		}
+	}
+	return list
+}
+
+// advise works the pressure out.
+func (t *TyreBench) advise(rider *RiderWeighed) {
+	if t.Read == nil || t.Read.Tyre == nil {
+		t.Lacks = "tyre"
+		return
+	}
+	if t.Read.Tubeless {
+		ml := tyre.Size{Seat: t.Read.Tyre.Seat, Width: t.Read.Tyre.Width}.Sealant()
+		t.Sealant = &ml
+	}
+	if rider == nil || rider.Loads == nil {
+		t.Lacks = "rider"
+		return
+	}
+	load := rider.Loads.Front
+	if t.End == "rear" {
+		load = rider.Loads.Rear
+	}
+	t.Load = &load
+	w := tyre.Wheel{Load: load, Width: t.Read.Tyre.Width, Surface: rider.Surface, Tubeless: t.Read.Tubeless, Least: t.Read.Tyre.Least,
+		Most: t.Read.Tyre.Most, RimMost: t.Read.Tyre.RimMost, Hookless: t.Read.Hookless}
+	a, err := tyre.Advise(w)
+	if err != nil {
+		t.Refused = upper(err.Error()) + "."
+		return
+	}
+	t.Advice = &AirAdvice{Bar: tenth(a.Bar, a.Most), From: tenth(a.From, a.Most), To: tenth(a.To, a.Most), Most: a.Most, MostBy: a.MostBy,
+		Least: t.Read.Tyre.Least, Says: says(a)}
+}
+
+// tenth is a pressure as it is pumped, to the nearest twentieth of a bar and no higher than is borne.
+func tenth(bar, most float64) float64 { return min(math.Round(bar*20)/20, math.Floor(most*20)/20) }
+
+func says(a tyre.Advice) string {
+	out := fmt.Sprintf("No more than %s: the %s decides.", bars(a.Most), a.MostBy)
+	switch {
+	case a.HeldBelow:
+		out += " The load asks for more than that: a wider tyre carries it better."
+	case a.HeldAbove:
+		out += " The load would do with less, but the tyre needs its least, or a tube is pinched."
+	}
+	return out
+}
+
+// AirAsked is what a tyre, its rider or a leg comes to before it is written down: one of its parts is filled in.
+type AirAsked struct {
+	Tyre  *TyreRead     `json:"tyre,omitempty"`
+	Rider *RiderWeighed `json:"rider,omitempty"`
+	Sag   *SagRead      `json:"sag,omitempty"`
+}
+
+// Preview is the air bench with what is typed taken in. Nothing is kept of it.
+func Preview(s *record.Sheet, in AirAsked) (AirBench, error) {
+	b := Of(s)
+	b.Tyres = append([]TyreBench{}, b.Tyres...)
+	if in.Rider != nil {
+		r, err := checkRider(s, *in.Rider)
+		if err != nil {
+			return b, err
+		}
+		b.Rider = r
+	}
+	for i := range b.Tyres {
+		t := &b.Tyres[i]
+		if in.Tyre != nil && in.Tyre.End == t.End {
+			r, err := checkTyre(s, *in.Tyre)
+			if err != nil {
+				return b, err
+			}
+			t.Read = r
+		}
+		t.Load, t.Advice, t.Refused, t.Lacks, t.Sealant = nil, nil, "", "", nil
+		t.advise(b.Rider)
+	}
+	return b, nil
+}
+
+// obstacles are places whose air was found, or let out, in this job and was not set again.
+func obstacles(s *record.Sheet) (list []record.Obstacle) {
+	for _, v := range inspect.Pressures(s) {
+		var last *inspect.Air
+		for _, in := range inspect.Airs.All(s.Ledger) {
+			if in.Place == v.Place {
+				last = in
+			}
+		}
+		if last != nil && !last.Set && last.Bar != nil {
+			list = append(list, record.Obstacle{Title: v.Name + ": pressure as left", Detail: "found at " + bars(*last.Bar) + "; not set since",
+				Mark: wear.Open, Stage: record.StageVerify, Place: "air", Target: v.Place})
+		}
+	}
+	return list
+}
+
+// Subject is the air in tyres and legs.
+func Subject() record.Subject {
+	return record.Subject{
+		Checks:    []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Likings.Checked(checkLiking), Sags.Checked(checkSag)},
+		Obstacles: obstacles,
+	}
+}

@@ -1,0 +1,159 @@
+package air
+
+import (
+	"fmt"
+	"math"
+
+	"utensil/core/measure"
+	"utensil/core/suspension"
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
+)
+
+// SagRead is how far a leg sank under its rider, in riding kit, at a pressure.
+type SagRead struct {
+	Leg    string `json:"leg" enum:"fork,shock"`
+	Typed  string `json:"typed" doc:"pressure, in bar unless it names a unit, as typed like what follows"`
+	Sag    string `json:"sag" doc:"of the ring, mm"`
+	Travel string `json:"travel" doc:"all of it, mm"`
+	Most   string `json:"most" doc:"what the leg bears, by its sticker or manual"`
+	Opened bool   `json:"opened,omitempty" doc:"it was opened, or its spring changed, since it was read last: what it answered before tells nothing"`
+
+	Sagged *Sagged `json:"sagged,omitempty" readOnly:"true"`
+}
+
+// Sagged is what that comes to.
+type Sagged struct {
+	Bar    float64 `json:"bar"`
+	Sag    float64 `json:"sag_mm"`
+	Travel float64 `json:"travel_mm"`
+	Most   float64 `json:"most_bar"`
+	Share  float64 `json:"share" doc:"of the travel"`
+}
+
+func (s Sagged) read() suspension.Sagged {
+	return suspension.Sagged{Bar: s.Bar, Sag: s.Sag, Travel: s.Travel}
+}
+
+func checkSag(s *record.Sheet, in SagRead) (*SagRead, error) {
+	springs := parts.Facts.Of(s).Suspension
+	if springs == "rigid" || in.Leg == "shock" && springs != "full" {
+		return nil, record.Refuse("leg", "This bike has no such leg.")
+	}
+	sagged, err := sagOf(in)
+	in.Sagged = sagged
+	return &in, err
+}
+
+func sagOf(in SagRead) (*Sagged, error) {
+	var out Sagged
+	for _, f := range []struct {
+		field, typed string
+		unit         measure.Unit
+		within       measure.Range
+		into         *float64
+	}{
+		{"typed", in.Typed, measure.Bar, inLegs, &out.Bar}, {"sag", in.Sag, measure.Millimetre, measure.Range{Min: 0.5, Max: 260}, &out.Sag},
+		{"travel", in.Travel, measure.Millimetre, measure.Range{Min: 20, Max: 260}, &out.Travel},
+		{"most", in.Most, measure.Bar, inLegs, &out.Most},
+	} {
+		v, err := record.ReadFigure(f.field, f.typed, f.unit, f.within)
+		if err != nil {
+			return nil, err
+		}
+		*f.into = v
+	}
+	if out.Bar > out.Most {
+		return nil, record.Refuse("typed", "%s is more than the leg bears: %s. Let air out before anybody sits on it.", bars(out.Bar), bars(out.Most))
+	}
+	if _, err := suspension.Set(suspension.Usual(out.Most), out.read()); err != nil {
+		return nil, record.Refuse("sag", "%s.", upper(err.Error()))
+	}
+	out.Share = math.Round(1000*out.read().Share()) / 1000
+	return &out, nil
+}
+
+// LegBench is a leg as the bench sees it.
+type LegBench struct {
+	Place  string     `json:"place" enum:"fork,shock"`
+	Reads  []SagSeen  `json:"reads" doc:"that tell of it as it is now, oldest first"`
+	From   float64    `json:"from" doc:"of the travel: sag to set"`
+	To     float64    `json:"to"`
+	Next   *SagNext   `json:"next,omitempty"`
+	Liked  []AirLiked `json:"liked"`
+	Says   string     `json:"says"`
+	Before string     `json:"before" doc:"what is done before anything is opened"`
+}
+
+// SagSeen is a sag that was read.
+type SagSeen struct {
+	ID record.ID `json:"id"`
+	Sagged
+	By string `json:"by"`
+}
+
+// SagNext is what to try next.
+type SagNext struct {
+	Bar    float64 `json:"bar,omitempty" doc:"left out where the sag is within"`
+	Within bool    `json:"within"`
+	Held   bool    `json:"held,omitempty" doc:"its rider asks for more than it bears"`
+	Own    bool    `json:"own,omitempty" doc:"by how this leg answered, from two of its readings"`
+}
+
+// airOut is why the air comes out first (common caution).
+const airOut = "Air out first, all of it, and the valve held open: a leg that is opened under pressure throws its parts."
+
+func legs(s *record.Sheet) []LegBench {
+	list := []LegBench{}
+	for _, leg := range []string{"fork", "shock"} {
+		springs := parts.Facts.Of(s).Suspension
+		if springs == "rigid" || leg == "shock" && springs != "full" {
+			continue
+		}
+		usual := suspension.Usual(1)
+		b := LegBench{Place: leg, Reads: []SagSeen{}, From: usual.From, To: usual.To, Liked: liked(s, leg), Before: airOut}
+		for _, ledger := range s.Ledgers() {
+			for e, in := range Sags.All(ledger) {
+				if in.Leg != leg || in.Sagged == nil {
+					continue
+				}
+				if in.Opened {
+					b.Reads = []SagSeen{}
+				}
+				b.Reads = append(b.Reads, SagSeen{e.ID, *in.Sagged, e.ByName})
+			}
+		}
+		b.advise()
+		list = append(list, b)
+	}
+	return list
+}
+
+func (b *LegBench) advise() {
+	if len(b.Reads) == 0 {
+		b.Says = "Ring down to the seal, sit on it in riding kit without bouncing, step off, read the ring."
+		return
+	}
+	last := b.Reads[len(b.Reads)-1]
+	var all []suspension.Sagged
+	for _, r := range b.Reads {
+		all = append(all, r.read())
+	}
+	next, err := suspension.Set(suspension.Usual(last.Most), all...)
+	if err != nil {
+		b.Says = upper(err.Error()) + "."
+		return
+	}
+	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held, Own: next.Own}
+	share := fmt.Sprintf("It sinks %.0f %% of its travel", 100*last.Share)
+	switch {
+	case next.Within:
+		b.Says = share + ": that is what most makers ask for. Read it once more; seals stick."
+	case next.Held:
+		b.Says = share + ", and may bear no more air than its maker allows. A firmer spring, or a leg for this weight."
+	case last.Share > b.To:
+		b.Says = share + ": too much. Pedals and bottom bracket strike, the steering goes slack, it bottoms out."
+	default:
+		b.Says = share + ": too little. It rides high and harsh, and its tyre loses the ground."
+	}
+}

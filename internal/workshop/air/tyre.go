@@ -1,0 +1,212 @@
+package air
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"utensil/core/measure"
+	"utensil/core/tyre"
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
+)
+
+// TyreRead is a tyre on its rim as it was read.
+type TyreRead struct {
+	End      string `json:"end" enum:"front,rear"`
+	Marking  string `json:"marking" doc:"as it stands on the sidewall"`
+	Width    string `json:"width,omitempty" doc:"measured on the rim, mm; left out as its marking says, like what follows as typed"`
+	Least    string `json:"least,omitempty" doc:"on the sidewall, in bar unless it names a unit"`
+	Most     string `json:"most" doc:"on the sidewall"`
+	RimMost  string `json:"rim_most,omitempty" doc:"that the rim's maker allows"`
+	Hookless bool   `json:"hookless,omitempty" doc:"the rim has no hook that holds the bead"`
+	Tubeless bool   `json:"tubeless,omitempty"`
+
+	Tyre *TyreFigured `json:"tyre,omitempty" readOnly:"true"`
+}
+
+// TyreFigured is what that comes to.
+type TyreFigured struct {
+	As      string  `json:"as" doc:"in the metric way"`
+	Seat    int     `json:"seat_mm" doc:"bead seat diameter (ISO 5775)"`
+	Width   float64 `json:"width_mm"`
+	Least   float64 `json:"least_bar,omitempty"`
+	Most    float64 `json:"most_bar"`
+	RimMost float64 `json:"rim_most_bar,omitempty"`
+}
+
+// RiderWeighed is who rides, on what, with what.
+type RiderWeighed struct {
+	Rider   string       `json:"rider" doc:"in riding kit, kg, as typed, like what follows"`
+	Bike    string       `json:"bike"`
+	Front   string       `json:"front,omitempty" doc:"carried over the front wheel"`
+	Rear    string       `json:"rear,omitempty" doc:"carried over the rear wheel"`
+	Sits    string       `json:"sits" enum:"upright,leaning,low,standing"`
+	Surface tyre.Surface `json:"surface" enum:"smooth,mixed,rough,soft"`
+
+	Loads *Loads `json:"loads,omitempty" readOnly:"true"`
+}
+
+// Loads are what each wheel carries.
+type Loads struct {
+	Front float64 `json:"front_kg"`
+	Rear  float64 `json:"rear_kg"`
+}
+
+// Liking is a pressure that this rider liked, by the ground's state.
+type Liking struct {
+	Place     string   `json:"place" enum:"front_tyre,rear_tyre,fork,shock"`
+	Condition string   `json:"condition" enum:"dry,soft,wet"`
+	Typed     string   `json:"typed" doc:"in bar unless it names a unit"`
+	Bar       *float64 `json:"bar,omitempty" readOnly:"true"`
+}
+
+// Kinds of entry of the air bench.
+var (
+	Tyres   = record.NewKind(record.Kind[TyreRead]{Name: "tyre_read", By: record.ByMechanic, Past: record.LaterJob})
+	Riders  = record.NewKind(record.Kind[RiderWeighed]{Name: "rider_weighed", By: record.ByAnyone, Past: record.LaterJob})
+	Likings = record.NewKind(record.Kind[Liking]{Name: "air_liking", By: record.ByAnyone, Past: record.LaterJob})
+	Sags    = record.NewKind(record.Kind[SagRead]{Name: "sag_read", By: record.ByMechanic, Past: record.LaterJob})
+)
+
+// Pressures that are typed, bar: of tyres and of legs.
+var (
+	inTyres = measure.Range{Min: 0.3, Max: 16}
+	inLegs  = measure.Range{Min: 0.3, Max: 25}
+)
+
+func pressure(field, typed string, within measure.Range) (float64, error) {
+	return record.ReadFigure(field, typed, measure.Bar, within)
+}
+
+func checkTyre(s *record.Sheet, in TyreRead) (*TyreRead, error) {
+	t, err := read(seatOf(s, in.End), in)
+	in.Tyre = t
+	return &in, err
+}
+
+// seatOf is the bead seat of a wheel, by what is known of the bike, mm.
+func seatOf(s *record.Sheet, end string) int {
+	if end == "front" {
+		return parts.Facts.Of(s).WheelFront
+	}
+	return parts.Facts.Of(s).WheelRear
+}
+
+// read is what a tyre comes to, on a wheel of a bead seat.
+func read(seat int, in TyreRead) (*TyreFigured, error) {
+	sizes, err := tyre.Read(in.Marking)
+	if err != nil {
+		return nil, record.Refuse("marking", "%s.", upper(err.Error()))
+	}
+	size, err := fits(seat, sizes)
+	if err != nil {
+		return nil, err
+	}
+	t := TyreFigured{As: size.As, Seat: size.Seat, Width: size.Width}
+	if strings.TrimSpace(in.Width) != "" {
+		if t.Width, err = record.ReadFigure("width", in.Width, measure.Millimetre, measure.Range{Min: 16, Max: 130}); err != nil {
+			return nil, err
+		}
+	}
+	if t.Width == 0 {
+		return nil, record.Refuse("width", "The marking does not say how wide it is: measure it on the rim, in mm.")
+	}
+	for _, p := range []struct {
+		field, typed string
+		into         *float64
+		needed       bool
+	}{{"least", in.Least, &t.Least, false}, {"most", in.Most, &t.Most, true}, {"rim_most", in.RimMost, &t.RimMost, false}} {
+		if strings.TrimSpace(p.typed) == "" && !p.needed {
+			continue
+		}
+		if strings.TrimSpace(p.typed) == "" {
+			return nil, record.Refuse(p.field, "What the tyre bears stands on its sidewall, in bar or psi. Without it no pressure is advised.")
+		}
+		if *p.into, err = pressure(p.field, p.typed, inTyres); err != nil {
+			return nil, err
+		}
+	}
+	if t.Least >= t.Most {
+		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.", bars(t.Least), bars(t.Most))
+	}
+	return &t, nil
+}
+
+// fits is the size among those that a marking may say which goes on the wheel.
+func fits(seat int, sizes []tyre.Size) (tyre.Size, error) {
+	i := slices.IndexFunc(sizes, func(z tyre.Size) bool { return z.Seat == seat })
+	switch {
+	case i >= 0:
+		return sizes[i], nil
+	case seat == 0 && len(sizes) == 1:
+		return sizes[0], nil
+	case seat == 0:
+		return tyre.Size{}, record.Refuse("marking", "That stands on tyres of more than one bead seat. "+
+			"Look for two numbers with a dash, such as 37-622.")
+	}
+	return sizes[0], record.Refuse("marking", "It sits on a bead seat of %d mm, and this wheel is known to have %d. "+
+		"It does not fit, or the bike's wheel size is noted wrong.", sizes[0].Seat, seat)
+}
+
+func checkRider(_ *record.Sheet, in RiderWeighed) (*RiderWeighed, error) {
+	l, err := loads(in)
+	in.Loads = l
+	return &in, err
+}
+
+func loads(in RiderWeighed) (*Loads, error) {
+	kg := func(field, typed string, within measure.Range) (float64, error) {
+		if strings.TrimSpace(typed) == "" && within.Min == 0 {
+			return 0, nil
+		}
+		return record.ReadFigure(field, typed, measure.Kilogram, within)
+	}
+	rider, err := kg("rider", in.Rider, measure.Range{Min: 10, Max: 250})
+	if err != nil {
+		return nil, err
+	}
+	own, err := kg("bike", in.Bike, measure.Range{Min: 3, Max: 150})
+	if err != nil {
+		return nil, err
+	}
+	front, err := kg("front", in.Front, measure.Range{Max: 200})
+	if err != nil {
+		return nil, err
+	}
+	rear, err := kg("rear", in.Rear, measure.Range{Max: 200})
+	if err != nil {
+		return nil, err
+	}
+	l := Loads{}
+	if l.Front, l.Rear, err = tyre.Loads(rider+own, tyre.Shares[in.Sits], front, rear); err != nil {
+		return nil, record.Refuse("rider", "%s.", upper(err.Error()))
+	}
+	l.Front, l.Rear = math.Round(l.Front), math.Round(l.Rear)
+	return &l, nil
+}
+
+func checkLiking(s *record.Sheet, in Liking) (*Liking, error) {
+	within := inTyres
+	if in.Place == "fork" || in.Place == "shock" {
+		within = inLegs
+	}
+	bar, err := pressure("typed", in.Typed, within)
+	if err != nil {
+		return nil, err
+	}
+	if i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool { return t.Place == in.Place }); i >= 0 {
+		if a := Of(s).Tyres[i].Advice; a != nil && bar > a.Most {
+			return nil, record.Refuse("typed", "%s is more than the %s bears: %s. It is not kept as liked.", bars(bar), a.MostBy, bars(a.Most))
+		}
+	}
+	in.Bar = &bar
+	return &in, nil
+}
+
+func bars(v float64) string {
+	return fmt.Sprintf("%s bar (%.0f psi)", measure.Format(math.Round(v*100)/100), measure.PoundPerSquareInch.FromBase(v))
+}
+
+func upper(text string) string { return strings.ToUpper(text[:1]) + text[1:] }

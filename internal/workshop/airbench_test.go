@@ -1,0 +1,130 @@
+package workshop
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+)
+
+var (
+	gravel = air.TyreRead{End: "rear", Marking: "700x40C (40-622)", Least: "2 bar", Most: "5", RimMost: "60 psi", Tubeless: true}
+	rider  = air.RiderWeighed{Rider: "80", Bike: "14", Rear: "10", Sits: "leaning", Surface: "mixed"}
+)
+
+func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
+	w, r := discBike(t)
+	bench := func() air.AirBench { return air.Of(lay(w, r)) }
+	assert.Equal(t, "tyre", bench().Tyres[1].Lacks)
+	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
+	assert.Equal(t, "rider", bench().Tyres[1].Lacks)
+	require.NoError(t, write(w, r, air.Riders.Says(rider), nil))
+	rear := bench().Tyres[1]
+	require.NotNil(t, rear.Advice, rear.Refused)
+	assert.Equal(t, "40-622", rear.Read.Tyre.As)
+	assert.InDelta(t, 64, *rear.Load, 0.5, "57 % of rider and bike, and what is on the rack")
+	assert.Equal(t, "rim", rear.Advice.MostBy, "60 psi are less than 5 bar")
+	assert.LessOrEqual(t, rear.Advice.To, 60*0.0689476)
+	assert.Greater(t, rear.Advice.Bar, 2.0)
+	assert.Positive(t, *rear.Sealant)
+
+	hookless := gravel
+	hookless.Hookless, hookless.RimMost, hookless.Most = true, "", "6"
+	seen, err := air.Preview(lay(w, r), air.AirAsked{Tyre: &hookless})
+	require.NoError(t, err)
+	assert.Equal(t, "hookless rim", seen.Tyres[1].Advice.MostBy)
+	assert.InDelta(t, 5, seen.Tyres[1].Advice.Most, 1e-9, "72.5 psi (ISO 5775 practice)")
+	assert.Equal(t, "rim", bench().Tyres[1].Advice.MostBy, "nothing was kept of it")
+
+	// What this rider liked is kept by the ground's state, and never above what is borne.
+	like := air.Liking{Place: "rear_tyre", Condition: "soft", Typed: "2.2"}
+	require.NoError(t, write(w, r, air.Likings.Says(like), nil))
+	like.Typed = "40 psi"
+	require.NoError(t, write(w, r, air.Likings.Says(like), nil))
+	require.Len(t, bench().Tyres[1].Liked, 1)
+	assert.InDelta(t, 2.76, bench().Tyres[1].Liked[0].Bar, 0.01)
+	like.Typed = "4.5"
+	require.ErrorContains(t, write(w, r, air.Likings.Says(like), nil), "more than the rim bears")
+}
+
+func TestALegsNextPressureComesFromItsOwnReadings(t *testing.T) {
+	w, r := discBike(t)
+	r.Bike.Facts.Suspension = "front"
+	leg := func() air.LegBench { return air.Of(lay(w, r)).Legs[0] }
+	require.Len(t, air.Of(lay(w, r)).Legs, 1)
+	assert.Nil(t, leg().Next)
+	sag := air.SagRead{Leg: "fork", Typed: "60 psi", Sag: "48", Travel: "120", Most: "150 psi"}
+	require.NoError(t, write(w, r, air.Sags.Says(sag), nil))
+	assert.Contains(t, leg().Says, "40 % of its travel: too much")
+	first := leg().Next.Bar
+	assert.Greater(t, first, 60*0.0689476, "more air where it sinks too far")
+	assert.False(t, leg().Next.Own)
+	sag.Typed, sag.Sag = "75 psi", "36"
+	require.NoError(t, write(w, r, air.Sags.Says(sag), nil))
+	assert.True(t, leg().Next.Within)
+	assert.True(t, leg().Next.Own)
+
+	// Once it was opened, what it answered before tells nothing.
+	sag.Typed, sag.Sag, sag.Opened = "75 psi", "42", true
+	require.NoError(t, write(w, r, air.Sags.Says(sag), nil))
+	assert.Len(t, leg().Reads, 1)
+	assert.False(t, leg().Next.Own)
+}
+
+func TestWhatCannotBeOfAirIsRefused(t *testing.T) {
+	w, r := discBike(t)
+	r.Bike.Facts.Suspension = "front"
+	tyre := func(change func(*air.TyreRead)) record.Content {
+		in := gravel
+		change(&in)
+		return air.Tyres.Says(in)
+	}
+	sag := func(change func(*air.SagRead)) record.Content {
+		in := air.SagRead{Leg: "fork", Typed: "5", Sag: "30", Travel: "120", Most: "10"}
+		change(&in)
+		return air.Sags.Says(in)
+	}
+	for name, c := range map[string]struct {
+		content     record.Content
+		field, says string
+	}{
+		"a marking nobody can read": {tyre(func(r *air.TyreRead) { r.Marking = "big one" }), "marking", "two numbers with a dash"},
+		"a tyre of another wheel":   {tyre(func(r *air.TyreRead) { r.Marking = "47-507" }), "marking", "507 mm"},
+		"nothing of what it bears":  {tyre(func(r *air.TyreRead) { r.Most = "" }), "most", "on its sidewall"},
+		"psi typed as bar":          {tyre(func(r *air.TyreRead) { r.Most = "75" }), "most", "psi"},
+		"least above most":          {tyre(func(r *air.TyreRead) { r.Least = "5.5" }), "least", "another figure"},
+		"−40 bar":                   {sag(func(r *air.SagRead) { r.Typed = "-40" }), "typed", ""},
+		"sag over travel":           {sag(func(r *air.SagRead) { r.Sag = "130" }), "sag", "read again"},
+		"more than the leg bears":   {sag(func(r *air.SagRead) { r.Typed = "12" }), "typed", "more than the leg bears"},
+		"a shock that is not there": {sag(func(r *air.SagRead) { r.Leg = "shock" }), "leg", "no such leg"},
+		"a rider of 3 kg":           {air.Riders.Says(air.RiderWeighed{Rider: "3", Bike: "12", Sits: "low", Surface: "smooth"}), "rider", ""},
+	} {
+		t.Run(name, func(t *testing.T) {
+			var problem *record.Problem
+			require.ErrorAs(t, write(w, r, c.content, nil), &problem)
+			assert.Equal(t, c.field, problem.Field)
+			assert.Contains(t, problem.Detail, c.says)
+		})
+	}
+}
+
+func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
+	w, r := discBike(t)
+	standing := func() (list []string) {
+		for _, o := range w.leaving(lay(w, r)) {
+			if o.Place == "air" {
+				list = append(list, o.Detail)
+			}
+		}
+		return list
+	}
+	assert.Empty(t, standing())
+	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: "1.2", Celsius: 15}), nil))
+	assert.Equal(t, []string{"found at 1.2 bar (17 psi); not set since"}, standing())
+	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: "3", Celsius: 15, Set: true}), nil))
+	assert.Empty(t, standing())
+}

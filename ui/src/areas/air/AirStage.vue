@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useSession } from '@/api/session'
+import { useOpenJob, useTarget } from '@/areas/job/open'
+
+import LegBench from './LegBench.vue'
+import { bar } from './strip'
+import TyreBench from './TyreBench.vue'
+
+/** The air in tyres and legs: what it was left at, what is found, what is advised, what was liked. */
+const { job, closed } = useOpenJob()
+const { hands } = useSession()
+const { target, open } = useTarget()
+const locked = computed(() => closed.value || !hands.value)
+const places = computed(() =>
+  job.value.air.map((air) => ({
+    air,
+    tyre: job.value.air_bench.tyres.find((t) => t.place === air.place),
+    leg: job.value.air_bench.legs.find((l) => l.place === air.place),
+  })),
+)
+const here = computed(() => places.value.find((p) => p.air.place === target()) ?? places.value[0])
+</script>
+
+<template>
+  <div class="flex h-full min-h-0 flex-col">
+    <nav class="flex shrink-0 items-center gap-1 overflow-x-auto border-b border-rule px-3" aria-label="Air">
+      <RouterLink :to="{ name: 'job-inspect' }" class="button button-quiet shrink-0">← Walk-round</RouterLink>
+      <button
+        v-for="p in places"
+        :key="p.air.place"
+        type="button"
+        class="min-h-11 shrink-0 border-b-2 px-2.5 whitespace-nowrap"
+        :class="p === here ? 'border-petrol font-[720] text-petrol' : 'border-transparent hover:bg-wash'"
+        :aria-current="p === here ? 'true' : undefined"
+        @click="open(p.air.place)"
+      >
+        {{ p.air.name
+        }}<span v-if="p.air.readings.length" class="figure ml-1.5 font-normal text-soft">
+          {{ bar(p.air.readings.at(-1)?.bar ?? 0) }}</span
+        >
+      </button>
+    </nav>
+    <div class="min-h-0 flex-1 lg:overflow-hidden">
+      <TyreBench
+        v-if="here?.tyre"
+        :key="here.air.place"
+        :bench="here.tyre"
+        :air="here.air"
+        :locked="locked"
+      />
+      <LegBench
+        v-else-if="here?.leg"
+        :key="here.air.place"
+        :bench="here.leg"
+        :air="here.air"
+        :locked="locked"
+      />
+    </div>
+  </div>
+</template>

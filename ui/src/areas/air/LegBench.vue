@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useOpenJob } from '@/areas/job/open'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
+import TextField from '@/parts/TextField.vue'
+import { figure, percent, typedNumber } from '@/parts/words'
+
+import AirLog from './AirLog.vue'
+import LegDrawing from './LegDrawing.vue'
+import { atMost, bar, psi, ruled } from './strip'
+
+/** A leg and its air: how far it sinks under its rider, and which pressure to try next. */
+const props = defineProps<{ bench: Schemas['LegBench']; air: Schemas['AirView']; locked: boolean }>()
+const { pen } = useOpenJob()
+const pressure = ref('')
+const last = computed(() => props.bench.reads.at(-1))
+const form = reactive({
+  typed: '',
+  sag: '',
+  travel: last.value ? figure(last.value.travel_mm) : '',
+  most: last.value ? atMost(last.value.most_bar) : '',
+  opened: false,
+})
+async function read() {
+  const sag_read = {
+    leg: props.bench.place,
+    typed: form.typed,
+    sag: form.sag,
+    travel: form.travel,
+    most: form.most,
+    opened: form.opened || undefined,
+  }
+  const sent = [form.typed, form.sag]
+  if (!(await pen.record({ sag_read }))) return
+  // What was typed meanwhile is the next reading.
+  if (form.typed === sent[0]) form.typed = ''
+  if (form.sag === sent[1]) form.sag = ''
+  form.opened = false
+}
+const strip = computed(() => {
+  const most = last.value?.most_bar
+  const past = props.bench.reads.map((r) => Number(r.bar.toFixed(2)))
+  const ruling = ruled([most, ...past, props.bench.next?.bar])
+  const next = props.bench.next?.bar
+  return {
+    ruling,
+    past: past.slice(0, -1),
+    now: past.at(-1),
+    zones: most ? [{ from: most, to: ruling.max, mark: 'unsafe' as const }] : [],
+    target: next ? ([next * 0.98, next * 1.02] as const) : undefined,
+  }
+})
+const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.within ? 'sound' : 'watch'))
+</script>
+
+<template>
+  <div class="grid h-full min-h-0 overflow-y-auto lg:grid-cols-[minmax(0,1fr)_290px] lg:overflow-visible">
+    <section class="min-w-0 px-5 py-3 lg:min-h-0 lg:overflow-y-auto" :aria-label="air.name">
+      <h1 class="text-[22px]!">{{ air.name }}: sag</h1>
+      <div class="grid items-center gap-x-4 sm:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
+        <LegDrawing :bench="bench" :sag="typedNumber(form.sag)" :travel="typedNumber(form.travel)" />
+        <div class="min-w-0">
+          <p v-if="bench.next?.bar" class="text-lg" aria-live="polite">
+            Try <b class="figure text-[28px]">{{ bar(bench.next.bar) }}</b> bar (<span class="figure">{{
+              psi(bench.next.bar)
+            }}</span>
+            psi) next<span v-if="bench.next.own" class="text-[15px] text-soft"
+              >, by how this leg answered</span
+            >
+          </p>
+          <p class="flex items-start gap-2">
+            <ConditionMark class="mt-0.5" :mark="mark" :size="20" /><span>{{ bench.says }}</span>
+          </p>
+          <GaugeStrip
+            v-if="bench.reads.length"
+            class="mt-3"
+            :ruling="strip.ruling"
+            :zones="strip.zones"
+            unit="bar"
+            :past="strip.past"
+            :now="strip.now"
+            :target="strip.target"
+            :label="`${air.name}, pressure`"
+          />
+        </div>
+      </div>
+      <form class="mt-2 flex flex-col gap-3" @submit.prevent="read">
+        <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+        <div class="grid gap-3 sm:grid-cols-4">
+          <TextField
+            v-model="form.typed"
+            label="At, bar or psi"
+            name="typed"
+            :fault="pen.fault.value"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="form.sag"
+            label="Sag, mm"
+            name="sag"
+            :fault="pen.fault.value"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="form.travel"
+            label="All its travel, mm"
+            name="travel"
+            :fault="pen.fault.value"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="form.most"
+            label="Bears at most, bar or psi"
+            name="most"
+            :fault="pen.fault.value"
+            :disabled="locked"
+            figure
+          />
+        </div>
+        <label v-if="bench.reads.length" class="flex min-h-11 items-center gap-2"
+          ><input v-model="form.opened" type="checkbox" class="size-5" :disabled="locked" /> it was opened, or
+          its spring changed, since it was read last</label
+        >
+        <div>
+          <button
+            type="submit"
+            class="button button-go"
+            :disabled="locked || pen.busy.value || !form.typed.trim() || !form.sag.trim()"
+          >
+            Log the sag
+          </button>
+        </div>
+        <p class="bg-ochre-wash px-3 py-2 text-[15px]">{{ bench.before }}</p>
+      </form>
+      <ol v-if="bench.reads.length" class="mt-3 max-w-xl">
+        <li
+          v-for="r in [...bench.reads].reverse()"
+          :key="r.id"
+          class="flex gap-3 border-b border-rule py-1.5 text-[15px]"
+        >
+          <span class="figure">{{ bar(r.bar) }} bar</span
+          ><span class="figure"
+            >{{ figure(r.sag_mm) }} of {{ figure(r.travel_mm) }} mm, {{ percent(r.share) }}</span
+          ><span class="ml-auto text-soft">{{ r.by }}</span>
+        </li>
+      </ol>
+    </section>
+    <AirLog v-model="pressure" :air="air" :liked="bench.liked" :locked="locked" />
+  </div>
+</template>

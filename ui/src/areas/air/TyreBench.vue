@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+
+import { useAnswer } from '@/api/answer'
+import { ask, client, type Schemas } from '@/api/client'
+import { useOpenJob } from '@/areas/job/open'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
+import TextField from '@/parts/TextField.vue'
+import { typedNumber } from '@/parts/words'
+
+import AirLog from './AirLog.vue'
+import { bar, psi, stripOf } from './strip'
+import TyreSection from './TyreSection.vue'
+
+/** A tyre and its air: what stands on it, who rides on it, and at which pressure to begin. */
+const props = defineProps<{ bench: Schemas['TyreBench']; air: Schemas['AirView']; locked: boolean }>()
+const { job, pen } = useOpenJob()
+const id = computed(() => job.value.job.id)
+const pressure = ref('')
+
+const tyre = reactive({
+  marking: '',
+  width: '',
+  least: '',
+  most: '',
+  rim_most: '',
+  hookless: false,
+  tubeless: false,
+  ...props.bench.read,
+})
+const rider = reactive({
+  rider: '',
+  bike: '',
+  front: '',
+  rear: '',
+  sits: 'leaning' as Schemas['RiderWeighed']['sits'],
+  surface: 'mixed' as Schemas['RiderWeighed']['surface'],
+  ...job.value.air_bench.rider,
+})
+const tyreSaid = computed<Schemas['TyreRead']>(() => ({
+  end: props.bench.end,
+  marking: tyre.marking,
+  most: tyre.most,
+  width: tyre.width || undefined,
+  least: tyre.least || undefined,
+  rim_most: tyre.rim_most || undefined,
+  hookless: tyre.hookless || undefined,
+  tubeless: tyre.tubeless || undefined,
+}))
+const riderSaid = computed<Schemas['RiderWeighed']>(() => ({
+  rider: rider.rider,
+  bike: rider.bike,
+  sits: rider.sits,
+  surface: rider.surface,
+  front: rider.front || undefined,
+  rear: rider.rear || undefined,
+}))
+const whole = computed(() => Boolean(tyre.marking.trim() && tyre.most.trim()))
+const weighed = computed(() => Boolean(rider.rider.trim() && rider.bike.trim()))
+const { answer, fault: unread } = useAnswer(
+  () =>
+    whole.value ? { tyre: tyreSaid.value, ...(weighed.value && { rider: riderSaid.value }) } : undefined,
+  (body) => ask(client.POST('/api/jobs/{id}/air', { params: { path: { id: id.value } }, body })),
+)
+const shown = computed(() => answer.value?.tyres.find((t) => t.place === props.bench.place) ?? props.bench)
+const fault = computed(() => pen.fault.value ?? unread.value)
+const strip = computed(() => stripOf(shown.value, props.air, typedNumber(pressure.value)))
+async function keep() {
+  if (!(await pen.record({ tyre_read: tyreSaid.value }))) return
+  if (weighed.value) await pen.record({ rider_weighed: riderSaid.value })
+}
+const kept = computed(() => {
+  const same = (a: object, b: object | undefined) =>
+    Object.entries(a).every(([k, v]) => (b as Record<string, unknown> | undefined)?.[k] === v)
+  return (
+    same(tyreSaid.value, props.bench.read) &&
+    (!weighed.value || same(riderSaid.value, job.value.air_bench.rider))
+  )
+})
+const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'standing' }
+const surfaces = {
+  smooth: 'smooth: good tarmac',
+  mixed: 'mixed: worn tarmac, hard gravel',
+  rough: 'rough: loose gravel, roots, setts',
+  soft: 'soft: mud, sand, snow',
+}
+</script>
+
+<template>
+  <div class="grid h-full min-h-0 overflow-y-auto lg:grid-cols-[minmax(0,1fr)_290px] lg:overflow-visible">
+    <section class="min-w-0 px-5 py-3 lg:min-h-0 lg:overflow-y-auto" :aria-label="air.name">
+      <div class="flex flex-wrap items-baseline gap-x-3">
+        <h1 class="text-[22px]!">{{ air.name }}</h1>
+        <span v-if="shown.read?.tyre" class="text-[15px] text-soft">{{ shown.read.tyre.as }}</span>
+      </div>
+      <div class="grid items-center gap-x-4 sm:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
+        <TyreSection
+          :tyre="shown.read?.tyre"
+          :hookless="tyre.hookless"
+          :tubeless="tyre.tubeless"
+          :load="shown.load_kg"
+        />
+        <div class="min-w-0">
+          <template v-if="shown.advice">
+            <p class="text-lg" aria-live="polite">
+              Begin at <b class="figure text-[28px]">{{ bar(shown.advice.bar) }}</b> bar (<span
+                class="figure"
+                >{{ psi(shown.advice.bar) }}</span
+              >
+              psi), within <span class="figure">{{ bar(shown.advice.from_bar) }}</span> to
+              <span class="figure">{{ bar(shown.advice.to_bar) }}</span>
+            </p>
+            <p class="text-[15px] text-soft">{{ shown.advice.says }}</p>
+          </template>
+          <p v-else-if="shown.refused" class="bg-ochre-wash px-3 py-2" role="alert">{{ shown.refused }}</p>
+          <p v-else class="text-soft">
+            {{
+              shown.lacks === 'rider'
+                ? 'Who rides it, on what, with what: then it says where to begin.'
+                : 'What stands on the sidewall, first: the size, and what it bears.'
+            }}
+          </p>
+          <GaugeStrip
+            class="mt-3"
+            :ruling="strip.ruling"
+            :zones="strip.zones"
+            unit="bar"
+            :past="strip.past"
+            :now="strip.now"
+            :target="strip.target"
+            :label="air.name"
+          />
+          <p v-if="shown.sealant_ml" class="mt-1 text-[15px] text-soft">
+            Sealant: about <span class="figure">{{ shown.sealant_ml }}</span> ml. Shake it: what does not
+            slosh has dried.
+          </p>
+        </div>
+      </div>
+      <form class="mt-2 flex flex-col gap-3" @submit.prevent="keep">
+        <div class="grid gap-3 sm:grid-cols-3">
+          <TextField
+            v-model="tyre.marking"
+            label="Size on the sidewall"
+            name="marking"
+            placeholder="37-622"
+            :fault="fault"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="tyre.most"
+            label="At most, bar or psi"
+            name="most"
+            :fault="fault"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="tyre.least"
+            label="At least, where it says"
+            name="least"
+            :fault="fault"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="tyre.width"
+            label="Width on this rim, mm"
+            name="width"
+            placeholder="as marked"
+            :fault="fault"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="tyre.rim_most"
+            label="Rim at most, where known"
+            name="rim_most"
+            :fault="fault"
+            :disabled="locked"
+            figure
+          />
+          <div class="flex flex-wrap gap-x-4 self-end">
+            <label class="flex min-h-11 items-center gap-2"
+              ><input v-model="tyre.hookless" type="checkbox" class="size-5" :disabled="locked" /> rim without
+              hooks</label
+            >
+            <label class="flex min-h-11 items-center gap-2"
+              ><input v-model="tyre.tubeless" type="checkbox" class="size-5" :disabled="locked" />
+              tubeless</label
+            >
+          </div>
+        </div>
+        <fieldset>
+          <legend class="mb-1 text-sm font-[680] text-soft">Who rides it, for both wheels</legend>
+          <div class="grid gap-3 sm:grid-cols-3">
+            <TextField
+              v-model="rider.rider"
+              label="Rider in kit, kg"
+              name="rider"
+              :fault="fault"
+              :disabled="locked"
+              figure
+            />
+            <TextField
+              v-model="rider.bike"
+              label="Bike, kg"
+              name="bike"
+              :fault="fault"
+              :disabled="locked"
+              figure
+            />
+            <div class="grid grid-cols-2 gap-3">
+              <TextField
+                v-model="rider.front"
+                label="In front, kg"
+                name="front"
+                :fault="fault"
+                :disabled="locked"
+                figure
+              />
+              <TextField
+                v-model="rider.rear"
+                label="Behind, kg"
+                name="rear"
+                :fault="fault"
+                :disabled="locked"
+                figure
+              />
+            </div>
+            <FormField v-slot="f" label="Sits" name="sits" :fault="fault">
+              <select :id="f.id" v-model="rider.sits" class="input" :disabled="locked">
+                <option v-for="(name, word) in sits" :key="word" :value="word">{{ name }}</option>
+              </select>
+            </FormField>
+            <FormField v-slot="f" class="sm:col-span-2" label="Rides on" name="surface" :fault="fault">
+              <select :id="f.id" v-model="rider.surface" class="input" :disabled="locked">
+                <option v-for="(name, word) in surfaces" :key="word" :value="word">{{ name }}</option>
+              </select>
+            </FormField>
+          </div>
+        </fieldset>
+        <FaultNote v-if="fault && !fault.field" :fault="fault" />
+        <div class="flex flex-wrap items-center gap-3">
+          <button
+            type="submit"
+            class="button button-go"
+            :disabled="locked || pen.busy.value || !whole || kept"
+          >
+            Keep it with the bike
+          </button>
+          <span v-if="kept && whole" class="text-[15px] text-soft">Kept.</span>
+        </div>
+        <p class="text-sm text-soft">
+          A place to begin. The range on the sidewall and the limits of rim and maker win, the lower of them;
+          then what this rider likes.
+        </p>
+      </form>
+    </section>
+    <AirLog v-model="pressure" :air="air" :liked="bench.liked" :locked="locked" />
+  </div>
+</template>
