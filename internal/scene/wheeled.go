@@ -18,7 +18,8 @@ var wheeled = []benched{
 		frame: "HS-2208", ridden: 1.1, visits: []int{9}, now: &stay{words: "The back wheel wobbles like the ferry since the kerb.",
 			reading: "Rim first: straight enough to be trued?", depth: "repair", hoursIn: 3, promised: 21, upTo: record.StageInspect}}, halfTrued},
 	{customer{name: "Casimir Thornley", phone: "0770 900 1361", make: "Windlass", model: "Brackenfoot", colour: "moss", kind: "trail",
-		frame: "WB-77", ridden: 1.0, visits: []int{5}, past: map[int]stay{5: {words: "Set it up for me, please.", depth: "tune", upTo: record.StageHandOver,
+		frame: "WB-77", ridden: 1.0, visits: []int{5},
+		past: map[int]stay{5: {words: "Set it up for me, please.", depth: "tune", upTo: record.StageHandOver,
 			found: setUp}}, now: &stay{words: "The back end sits low since the winter, and the pedals strike.",
 			reading: "Shock first: cold, or leaking?", depth: "repair", hoursIn: 2, promised: 25, upTo: record.StageInspect}}, lowShock},
 }

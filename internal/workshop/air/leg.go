@@ -64,7 +64,8 @@ func sagOf(in SagRead) (*Sagged, error) {
 		*f.into = v
 	}
 	if out.Bar > out.Most {
-		return nil, record.Refuse("typed", "%s is more than the leg bears: %s. Let air out before anybody sits on it.", bars(out.Bar), bars(out.Most))
+		return nil, record.Refuse("typed", "%s is more than the leg bears: %s. Let air out before anybody sits on it.",
+			bars(out.Bar), bars(out.Most))
 	}
 	if _, err := suspension.Set(suspension.Usual(out.Most), out.read()); err != nil {
 		return nil, record.Refuse("sag", "%s.", upper(err.Error()))
