@@ -37,7 +37,7 @@ var spellings = map[string]string{
 	"bar": "bar", "psi": "psi", "kpa": "kPa",
 	"%": "%", "percent": "%",
 	"km": "km", "mi": "mi", "mile": "mi", "miles": "mi",
-	"kg": "kg", "lb": "lb", "lbs": "lb",
+	"kg": "kg", "lb": "lb", "lbs": "lb", "ml": "ml",
 }
 
 // plain drops what varies between spellings of the same unit.

@@ -22,6 +22,7 @@ const (
 	Elongation     Quantity = "share"    // base unit %
 	Way            Quantity = "distance" // base unit km
 	Mass           Quantity = "mass"     // base unit kg
+	Volume         Quantity = "volume"   // base unit ml
 )
 
 // Torque is a turning moment in newton metres.
@@ -58,6 +59,7 @@ var (
 	Mile                    = Unit{"mi", Way, inch * 63360 / 1000}
 	Kilogram                = Unit{"kg", Mass, 1}
 	Pound                   = Unit{"lb", Mass, 0.45359237}
+	Millilitre              = Unit{"ml", Volume, 1}
 )
 
 // Units lists every unit, base units first within their quantity.
@@ -65,7 +67,7 @@ func Units() []Unit {
 	return []Unit{
 		NewtonMetre, PoundForceInch, PoundForceFoot, KilogramForceCentimetre,
 		Millimetre, Inch, Bar, PoundPerSquareInch, Kilopascal, Percent, Kilometre, Mile,
-		Kilogram, Pound,
+		Kilogram, Pound, Millilitre,
 	}
 }
 

@@ -128,3 +128,42 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: "3", Celsius: 15, Set: true}), nil))
 	assert.Empty(t, standing())
 }
+
+func TestAHoleLeadsToItsTwoPlacesOnTheTyre(t *testing.T) {
+	w, r := discBike(t)
+	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
+	flat := air.FlatFound{End: "rear", Shape: "one", Hole: "500", Tube: "2000", Found: "a flint"}
+	require.NoError(t, write(w, r, air.Flats.Says(flat), nil))
+	seen := air.Of(lay(w, r)).Tyres[1].Flat
+	require.NotNil(t, seen.Search)
+	assert.InDelta(t, 2205, seen.Search.Round, 1, "622 mm and twice 40, times pi")
+	assert.InDelta(t, seen.Search.Round/4, seen.Search.Ahead, 1)
+	assert.InDelta(t, 3*seen.Search.Round/4, seen.Search.Behind, 1)
+	assert.Contains(t, seen.Says, "out before a new tube goes in")
+	flat.Hole = "2100"
+	require.ErrorContains(t, write(w, r, air.Flats.Says(flat), nil), "measure once more")
+	flat.Hole, flat.Shape = "", "pair"
+	require.NoError(t, write(w, r, air.Flats.Says(flat), nil))
+	assert.Nil(t, air.Of(lay(w, r)).Tyres[1].Flat.Search, "where it was is not known")
+}
+
+func TestSealantIsToppedUpAgain(t *testing.T) {
+	w, r := discBike(t)
+	topped := air.SealantTopped{End: "rear", Ml: "60 ml", Celsius: 10}
+	require.ErrorContains(t, write(w, r, air.Toppings.Says(topped), nil), "not read as tubeless")
+	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
+	require.NoError(t, write(w, r, air.Toppings.Says(topped), nil))
+	s := lay(w, r)
+	got := air.Of(s).Tyres[1].Topped
+	assert.InDelta(t, 60, got.Ml, 0)
+	days := got.To.Sub(got.From).Hours() / 24
+	assert.Greater(t, days, 20.0)
+	back := air.ComesBack(s)
+	require.Len(t, back, 1)
+	assert.Equal(t, "Top up the sealant of the rear tyre", back[0].What)
+	assert.GreaterOrEqual(t, back[0].Due, s.Day(60), "2 to 4 months (common practice, no source)")
+	assert.LessOrEqual(t, back[0].Due, s.Day(123))
+	topped.Celsius = 35
+	require.NoError(t, write(w, r, air.Toppings.Says(topped), nil))
+	assert.Less(t, air.ComesBack(lay(w, r))[0].Due, back[0].Due, "it dries sooner where it is warm")
+}

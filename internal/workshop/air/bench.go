@@ -28,6 +28,8 @@ type TyreBench struct {
 	Refused string     `json:"refused,omitempty" doc:"why nothing is advised"`
 	Lacks   string     `json:"lacks,omitempty" enum:"tyre,rider" doc:"what is to be read first"`
 	Liked   []AirLiked `json:"liked" doc:"by this rider, by the ground's state"`
+	Flat    *FlatSeen  `json:"flat,omitempty" doc:"found last in this job"`
+	Topped  *Topped    `json:"topped,omitempty" doc:"sealant that it got last"`
 	Sealant *float64   `json:"sealant_ml,omitempty" doc:"of a tubeless tyre"`
 }
 
@@ -56,7 +58,7 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 		}
 	}
 	for _, end := range []string{"front", "rear"} {
-		t := TyreBench{Place: end + "_tyre", End: end, Liked: liked(s, end+"_tyre")}
+		t := TyreBench{Place: end + "_tyre", End: end, Liked: liked(s, end+"_tyre"), Flat: flatOn(s, end), Topped: toppedOn(s, end)}
 		for _, ledger := range s.Ledgers() {
 			if _, in := Tyres.Last(ledger, func(r *TyreRead) bool { return r.End == end }); in != nil {
 				t.Read = in
@@ -185,7 +187,8 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 // Subject is the air in tyres and legs.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks:    []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Likings.Checked(checkLiking), Sags.Checked(checkSag)},
+		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
+			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag)},
 		Obstacles: obstacles,
 	}
 }

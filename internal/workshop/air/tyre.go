@@ -64,10 +64,12 @@ type Liking struct {
 
 // Kinds of entry of the air bench.
 var (
-	Tyres   = record.NewKind(record.Kind[TyreRead]{Name: "tyre_read", By: record.ByMechanic, Past: record.LaterJob})
-	Riders  = record.NewKind(record.Kind[RiderWeighed]{Name: "rider_weighed", By: record.ByAnyone, Past: record.LaterJob})
-	Likings = record.NewKind(record.Kind[Liking]{Name: "air_liking", By: record.ByAnyone, Past: record.LaterJob})
-	Sags    = record.NewKind(record.Kind[SagRead]{Name: "sag_read", By: record.ByMechanic, Past: record.LaterJob})
+	Tyres    = record.NewKind(record.Kind[TyreRead]{Name: "tyre_read", By: record.ByMechanic, Past: record.LaterJob})
+	Riders   = record.NewKind(record.Kind[RiderWeighed]{Name: "rider_weighed", By: record.ByAnyone, Past: record.LaterJob})
+	Likings  = record.NewKind(record.Kind[Liking]{Name: "air_liking", By: record.ByAnyone, Past: record.LaterJob})
+	Flats    = record.NewKind(record.Kind[FlatFound]{Name: "flat_found", By: record.ByMechanic, Past: record.LaterJob})
+	Toppings = record.NewKind(record.Kind[SealantTopped]{Name: "sealant_topped", By: record.ByMechanic, Past: record.LaterJob})
+	Sags     = record.NewKind(record.Kind[SagRead]{Name: "sag_read", By: record.ByMechanic, Past: record.LaterJob})
 )
 
 // Pressures that are typed, bar: of tyres and of legs.

@@ -8,6 +8,7 @@ import (
 
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
@@ -116,7 +117,7 @@ func OnLeaving(s *record.Sheet) Seal {
 // madeBy lists the call-backs that a release would make: joints that settle, what the runs of
 // procedures ask for, and what sits there for now.
 func madeBy(s *record.Sheet) []record.CallBack {
-	out := append(comesBack(s), forNow(s)...)
+	out := slices.Concat(comesBack(s), air.ComesBack(s), forNow(s))
 	for _, c := range lookedAtAgain(s) {
 		if !slices.ContainsFunc(out, func(o record.CallBack) bool { return o.What == c.What }) {
 			out = append(out, c)

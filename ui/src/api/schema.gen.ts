@@ -2061,6 +2061,7 @@ export interface components {
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
             fitted?: components["schemas"]["Putting"];
+            flat_found?: components["schemas"]["FlatFound"];
             gear_look?: components["schemas"]["GearLook"];
             gear_move?: components["schemas"]["GearMove"];
             gear_note?: components["schemas"]["GearNote"];
@@ -2087,6 +2088,7 @@ export interface components {
             ride?: components["schemas"]["Ride"];
             rider_weighed?: components["schemas"]["RiderWeighed"];
             sag_read?: components["schemas"]["SagRead"];
+            sealant_topped?: components["schemas"]["SealantTopped"];
             sign?: components["schemas"]["Sign"];
             step?: components["schemas"]["StepDone"];
             strip?: components["schemas"]["StripBegun"];
@@ -2538,6 +2540,40 @@ export interface components {
              * @description on which the holes lie
              */
             radius_mm: number;
+        };
+        FlatFound: {
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @description what was in the tyre, in words: flint, glass, a thorn */
+            found?: string;
+            /** @description from the valve along the tube, mm, as typed like what follows */
+            hole?: string;
+            readonly search?: components["schemas"]["TyreSearch"];
+            /**
+             * @description one hole on the tread's side; two side by side; towards the rim; torn at the valve; along a seam or under a patch; where the wall is cut; none that bubbles
+             * @enum {string}
+             */
+            shape: "one" | "pair" | "rim" | "valve" | "seam" | "wall" | "none";
+            /** @description all round, mm */
+            tube?: string;
+        };
+        FlatSeen: {
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @description what was in the tyre, in words: flint, glass, a thorn */
+            found?: string;
+            /** @description from the valve along the tube, mm, as typed like what follows */
+            hole?: string;
+            id: string;
+            says: string;
+            readonly search?: components["schemas"]["TyreSearch"];
+            /**
+             * @description one hole on the tread's side; two side by side; towards the rim; torn at the valve; along a seam or under a patch; where the wall is cut; none that bubbles
+             * @enum {string}
+             */
+            shape: "one" | "pair" | "rim" | "valve" | "seam" | "wall" | "none";
+            /** @description all round, mm */
+            tube?: string;
         };
         Fluid: {
             /** Format: int64 */
@@ -5037,6 +5073,28 @@ export interface components {
             source: string;
             stages: components["schemas"]["Stage"][];
         };
+        SealantTopped: {
+            /**
+             * Format: double
+             * @description the usual warmth where the bike lives
+             */
+            celsius: number;
+            /** @description what was in it had dried */
+            dried?: boolean;
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** Format: double */
+            readonly filled_ml?: number;
+            /**
+             * Format: int64
+             * @description when it is topped up next, days
+             */
+            readonly from_days?: number;
+            /** @description as typed */
+            ml: string;
+            /** Format: int64 */
+            readonly to_days?: number;
+        };
         Segment: {
             /**
              * Format: double
@@ -5659,6 +5717,17 @@ export interface components {
              */
             seq: number;
         };
+        Topped: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: double */
+            ml: number;
+            /** Format: date-time */
+            to: string;
+        };
         Torque: {
             /** @description between wrench and fastener */
             adapter?: components["schemas"]["Adapter"];
@@ -5803,6 +5872,8 @@ export interface components {
             advice?: components["schemas"]["AirAdvice"];
             /** @enum {string} */
             end: "front" | "rear";
+            /** @description found last in this job */
+            flat?: components["schemas"]["FlatSeen"];
             /**
              * @description what is to be read first
              * @enum {string}
@@ -5822,6 +5893,8 @@ export interface components {
              * @description of a tubeless tyre
              */
             sealant_ml?: number;
+            /** @description sealant that it got last */
+            topped?: components["schemas"]["Topped"];
         };
         TyreFigured: {
             /** @description in the metric way */
@@ -5857,6 +5930,23 @@ export interface components {
             readonly tyre?: components["schemas"]["TyreFigured"];
             /** @description measured on the rim, mm; left out as its marking says, like what follows as typed */
             width?: string;
+        };
+        TyreSearch: {
+            /**
+             * Format: double
+             * @description from the valve, clockwise seen from the chain's side
+             */
+            ahead_mm: number;
+            /**
+             * Format: double
+             * @description the same the other way round: nobody knows how the tube lay
+             */
+            behind_mm: number;
+            /**
+             * Format: double
+             * @description the tyre along its tread
+             */
+            round_mm: number;
         };
         Verdict: {
             /**

@@ -11,6 +11,8 @@ import TextField from '@/parts/TextField.vue'
 import { typedNumber } from '@/parts/words'
 
 import AirLog from './AirLog.vue'
+import FlatForm from './FlatForm.vue'
+import SealantForm from './SealantForm.vue'
 import { bar, psi, stripOf } from './strip'
 import TyreSection from './TyreSection.vue'
 
@@ -258,6 +260,16 @@ const surfaces = {
           then what this rider likes.
         </p>
       </form>
+      <details class="mt-3 border-t border-rule" :open="Boolean(bench.flat)">
+        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+          A flat: where to look
+        </summary>
+        <FlatForm :bench="bench" :locked="locked" />
+      </details>
+      <details v-if="bench.read?.tubeless" class="mt-2 border-t border-rule" :open="Boolean(bench.topped)">
+        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">Sealant</summary>
+        <SealantForm :bench="bench" :locked="locked" />
+      </details>
     </section>
     <AirLog v-model="pressure" :air="air" :liked="bench.liked" :locked="locked" />
   </div>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { given } from '@/api/given'
+import { useRecord } from '@/api/job'
+import { useOpenJob } from '@/areas/job/open'
+import FigureField from '@/parts/FigureField.vue'
+import TextField from '@/parts/TextField.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import { useTimes } from '@/parts/time'
+import { figure } from '@/parts/words'
+
+/** Sealant that is filled in, and when it is topped up next. */
+const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
+const { job } = useOpenJob()
+const pen = useRecord(() => job.value.job.id)
+const { date } = useTimes()
+const ml = ref('')
+const celsius = ref(15)
+const dried = ref(false)
+async function log() {
+  const rest = { end: props.bench.end, celsius: celsius.value, dried: dried.value || undefined }
+  await given([ml], ([typed]) => pen.record({ sealant_topped: { ...rest, ml: typed ?? '' } }))
+}
+</script>
+
+<template>
+  <form class="flex flex-col gap-3" @submit.prevent="log">
+    <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+    <p class="text-[15px] text-soft">
+      It seals only what is out of the tyre. Shake the wheel: no slosh is dry. What has dried is peeled out
+      before more goes in; a core that is clogged is renewed. Then it rests with the hole at the bottom.
+    </p>
+    <div class="grid gap-3 sm:grid-cols-3">
+      <TextField
+        v-model="ml"
+        label="Filled in, ml"
+        name="ml"
+        :placeholder="bench.sealant_ml ? `about ${figure(bench.sealant_ml)}` : ''"
+        :fault="pen.fault.value"
+        :disabled="locked"
+        figure
+      />
+      <FigureField
+        v-model="celsius"
+        label="°C where the bike lives"
+        name="celsius"
+        :fault="pen.fault.value"
+      />
+      <label class="flex min-h-11 items-center gap-2 self-end"
+        ><input v-model="dried" type="checkbox" class="size-5" :disabled="locked" /> the old had dried</label
+      >
+    </div>
+    <div class="flex flex-wrap items-center gap-3">
+      <button type="submit" class="button" :disabled="locked || pen.busy.value || !ml.trim()">
+        Log the sealant
+      </button>
+      <span v-if="bench.topped" class="text-[15px]"
+        ><span class="figure">{{ figure(bench.topped.ml) }}</span> ml on {{ date(bench.topped.at) }}; again
+        between {{ date(bench.topped.from) }} and {{ date(bench.topped.to) }}</span
+      >
+    </div>
+  </form>
+</template>
