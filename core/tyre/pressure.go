@@ -71,16 +71,12 @@ func drop(load, width float64) float64 {
 	return max(0.5, bar*math.Pow(narrow/width, wider))
 }
 
-// Advise is the pressure for a wheel, within what its tyre and its rim bear: the lower of the two wins. It is a place to
-// begin: what this rider liked before counts for more.
-func Advise(w Wheel) (Advice, error) {
-	if err := w.check(); err != nil {
-		return Advice{}, err
-	}
-	a := Advice{Most: math.Inf(1)}
-	limit := func(bar float64, by string) {
-		if bar > 0 && bar < a.Most {
-			a.Most, a.MostBy = bar, by
+// Limit is what tyre and rim bear together, bar, and which of them decides: "tyre", "rim" or "hookless rim". It is 0
+// where none was read.
+func (w Wheel) Limit() (most float64, by string) {
+	limit := func(bar float64, whose string) {
+		if bar > 0 && (most == 0 || bar < most) {
+			most, by = bar, whose
 		}
 	}
 	limit(w.Most, "tyre")
@@ -88,6 +84,17 @@ func Advise(w Wheel) (Advice, error) {
 	if w.Hookless {
 		limit(HooklessMost, "hookless rim")
 	}
+	return most, by
+}
+
+// Advise is the pressure for a wheel, within what its tyre and its rim bear: the lower of the two wins. It is a place to
+// begin: what this rider liked before counts for more.
+func Advise(w Wheel) (Advice, error) {
+	if err := w.check(); err != nil {
+		return Advice{}, err
+	}
+	a := Advice{}
+	a.Most, a.MostBy = w.Limit()
 	if w.Least > a.Most {
 		return a, fmt.Errorf("%w: its tyre needs %.1f bar and its %s bears %.1f", ErrTooMuch, w.Least, a.MostBy, a.Most)
 	}

@@ -125,7 +125,21 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	assert.Empty(t, standing())
 	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: "1.2", Celsius: 15}), nil))
 	assert.Equal(t, []string{"found at 1.2 bar (17 psi); not set since"}, standing())
-	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: "3", Celsius: 15, Set: true}), nil))
+	set := func(typed string) {
+		require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: typed, Celsius: 15, Set: true}), nil))
+	}
+	set("3")
+	assert.Empty(t, standing())
+
+	// What it was left at is held against what tyre and rim bear, whichever was written first.
+	require.NoError(t, write(w, r, air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "dry", Typed: "4.4"}), nil))
+	set("4.4")
+	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
+	assert.Equal(t, []string{"left at 4.4 bar (64 psi): the rim bears 4.14 bar (60 psi)"}, standing())
+	assert.True(t, air.Of(lay(w, r)).Tyres[1].Liked[0].Over)
+	set("1.5")
+	assert.Equal(t, []string{"left at 1.5 bar (22 psi): the tyre needs 2 bar (29 psi)"}, standing())
+	set("60 psi")
 	assert.Empty(t, standing())
 }
 

@@ -6,6 +6,7 @@ import (
 
 	"utensil/core/tyre"
 	"utensil/core/wear"
+	"utensil/core/words"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 )
@@ -48,6 +49,7 @@ type AirAdvice struct {
 type AirLiked struct {
 	Condition string  `json:"condition" enum:"dry,soft,wet"`
 	Bar       float64 `json:"bar"`
+	Over      bool    `json:"over,omitempty" doc:"more than is borne as it is now: tyre, rim or leg was another then"`
 }
 
 var benches = record.Derive(func(s *record.Sheet) AirBench {
@@ -65,6 +67,8 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 			}
 		}
 		t.advise(b.Rider)
+		most, _ := t.limit()
+		over(t.Liked, most)
 		b.Tyres = append(b.Tyres, t)
 	}
 	return b
@@ -84,7 +88,7 @@ func liked(s *record.Sheet, place string) []AirLiked {
 			}
 		}
 		if bar != nil {
-			list = append(list, AirLiked{condition, *bar})
+			list = append(list, AirLiked{Condition: condition, Bar: *bar})
 		}
 	}
 	return list
@@ -113,18 +117,36 @@ func (t *TyreBench) advise(rider *RiderWeighed) {
 		Most: t.Read.Tyre.Most, RimMost: t.Read.Tyre.RimMost, Hookless: t.Read.Hookless}
 	a, err := tyre.Advise(w)
 	if err != nil {
-		t.Refused = upper(err.Error()) + "."
+		t.Refused = words.Sentence(err)
 		return
 	}
 	t.Advice = &AirAdvice{Bar: tenth(a.Bar, a.Most), From: tenth(a.From, a.Most), To: tenth(a.To, a.Most), Most: a.Most, MostBy: a.MostBy,
 		Least: t.Read.Tyre.Least, Says: says(a)}
 }
 
+// limit is what tyre and rim bear together, bar, and which of them decides; 0 where nobody read it.
+func (t *TyreBench) limit() (most float64, by string) {
+	if t.Read == nil || t.Read.Tyre == nil {
+		return 0, ""
+	}
+	return tyre.Wheel{Most: t.Read.Tyre.Most, RimMost: t.Read.Tyre.RimMost, Hookless: t.Read.Hookless}.Limit()
+}
+
+// over marks what is liked beyond what is borne now.
+func over(liked []AirLiked, most float64) {
+	for i := range liked {
+		liked[i].Over = most > 0 && liked[i].Bar > most*(1+gauges)
+	}
+}
+
+// gauges read to about one part in fifty.
+const gauges = 0.02
+
 // tenth is a pressure as it is pumped, to the nearest twentieth of a bar and no higher than is borne.
 func tenth(bar, most float64) float64 { return min(math.Round(bar*20)/20, math.Floor(most*20)/20) }
 
 func says(a tyre.Advice) string {
-	out := fmt.Sprintf("No more than %s: the %s decides.", bars(a.Most), a.MostBy)
+	out := fmt.Sprintf("No more than %s: the %s decides.", inspect.Bars(a.Most), a.MostBy)
 	switch {
 	case a.HeldBelow:
 		out += " The load asks for more than that: a wider tyre carries it better."
@@ -167,21 +189,45 @@ func Preview(s *record.Sheet, in AirAsked) (AirBench, error) {
 	return b, nil
 }
 
-// obstacles are places whose air was found, or let out, in this job and was not set again.
+// obstacles are places whose air was found, or let out, in this job and was not set again; and those that were left at
+// more than they bear, or at less than a tyre needs.
 func obstacles(s *record.Sheet) (list []record.Obstacle) {
 	for _, v := range inspect.Pressures(s) {
-		var last *inspect.Air
-		for _, in := range inspect.Airs.All(s.Ledger) {
-			if in.Place == v.Place {
-				last = in
-			}
+		_, last := inspect.Airs.Last(s.Ledger, func(a *inspect.Air) bool { return a.Place == v.Place && a.Bar != nil })
+		if last == nil {
+			continue
 		}
-		if last != nil && !last.Set && last.Bar != nil {
-			list = append(list, record.Obstacle{Title: v.Name + ": pressure as left", Detail: "found at " + bars(*last.Bar) + "; not set since",
-				Mark: wear.Open, Stage: record.StageVerify, Place: "air", Target: v.Place})
+		o := record.Obstacle{Title: v.Name + ": pressure as left", Mark: wear.Open, Stage: record.StageVerify, Place: "air", Target: v.Place}
+		least, most, by := bornAt(s, v.Place)
+		switch {
+		case !last.Set:
+			o.Detail = "found at " + inspect.Bars(*last.Bar) + "; not set since"
+		case most > 0 && *last.Bar > most*(1+gauges):
+			o.Mark, o.Detail = wear.Unsafe, fmt.Sprintf("left at %s: the %s bears %s", inspect.Bars(*last.Bar), by, inspect.Bars(most))
+		case *last.Bar < least*(1-gauges):
+			o.Mark, o.Detail = wear.Due, fmt.Sprintf("left at %s: the tyre needs %s", inspect.Bars(*last.Bar), inspect.Bars(least))
+		default:
+			continue
 		}
+		list = append(list, o)
 	}
 	return list
+}
+
+// bornAt is what a place needs and bears, bar, and what decides; 0 where nobody read it.
+func bornAt(s *record.Sheet, place string) (least, most float64, by string) {
+	for _, t := range Of(s).Tyres {
+		if t.Place == place && t.Read != nil && t.Read.Tyre != nil {
+			most, by = t.limit()
+			return t.Read.Tyre.Least, most, by
+		}
+	}
+	for _, l := range Of(s).Legs {
+		if l.Place == place && len(l.Reads) > 0 {
+			return 0, l.Reads[len(l.Reads)-1].Most, "leg"
+		}
+	}
+	return 0, 0, ""
 }
 
 // Subject is the air in tyres and legs.

@@ -9,6 +9,7 @@ import (
 
 	"utensil/core/measure"
 	"utensil/core/tyre"
+	"utensil/core/words"
 	"utensil/internal/workshop/record"
 )
 
@@ -72,7 +73,7 @@ func checkFlat(s *record.Sheet, in FlatFound) (*FlatFound, error) {
 	}
 	at, err := tyre.Where(hole, tube, size.Round())
 	if err != nil {
-		return nil, record.Refuse("hole", "%s.", upper(err.Error()))
+		return nil, record.Refuse("hole", "%s", words.Sentence(err))
 	}
 	in.Search = &TyreSearch{Round: math.Round(size.Round()), Ahead: math.Round(at.Ahead), Behind: math.Round(at.Behind)}
 	return &in, nil

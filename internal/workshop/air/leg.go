@@ -6,6 +6,8 @@ import (
 
 	"utensil/core/measure"
 	"utensil/core/suspension"
+	"utensil/core/words"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
@@ -65,10 +67,10 @@ func sagOf(in SagRead) (*Sagged, error) {
 	}
 	if out.Bar > out.Most {
 		return nil, record.Refuse("typed", "%s is more than the leg bears: %s. Let air out before anybody sits on it.",
-			bars(out.Bar), bars(out.Most))
+			inspect.Bars(out.Bar), inspect.Bars(out.Most))
 	}
 	if _, err := suspension.Set(suspension.Usual(out.Most), out.read()); err != nil {
-		return nil, record.Refuse("sag", "%s.", upper(err.Error()))
+		return nil, record.Refuse("sag", "%s", words.Sentence(err))
 	}
 	out.Share = math.Round(1000*out.read().Share()) / 1000
 	return &out, nil
@@ -125,6 +127,9 @@ func legs(s *record.Sheet) []LegBench {
 			}
 		}
 		b.advise()
+		if len(b.Reads) > 0 {
+			over(b.Liked, b.Reads[len(b.Reads)-1].Most)
+		}
 		list = append(list, b)
 	}
 	return list
@@ -142,7 +147,7 @@ func (b *LegBench) advise() {
 	}
 	next, err := suspension.Set(suspension.Usual(last.Most), all...)
 	if err != nil {
-		b.Says = upper(err.Error()) + "."
+		b.Says = words.Sentence(err)
 		return
 	}
 	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held, Own: next.Own}

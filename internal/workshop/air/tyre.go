@@ -1,13 +1,14 @@
 package air
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strings"
 
 	"utensil/core/measure"
 	"utensil/core/tyre"
+	"utensil/core/words"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
@@ -100,7 +101,7 @@ func seatOf(s *record.Sheet, end string) int {
 func read(seat int, in TyreRead) (*TyreFigured, error) {
 	sizes, err := tyre.Read(in.Marking)
 	if err != nil {
-		return nil, record.Refuse("marking", "%s.", upper(err.Error()))
+		return nil, record.Refuse("marking", "%s", words.Sentence(err))
 	}
 	size, err := fits(seat, sizes)
 	if err != nil {
@@ -131,7 +132,8 @@ func read(seat int, in TyreRead) (*TyreFigured, error) {
 		}
 	}
 	if t.Least >= t.Most {
-		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.", bars(t.Least), bars(t.Most))
+		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.", inspect.Bars(t.Least),
+			inspect.Bars(t.Most))
 	}
 	return &t, nil
 }
@@ -183,7 +185,7 @@ func loads(in RiderWeighed) (*Loads, error) {
 	}
 	l := Loads{}
 	if l.Front, l.Rear, err = tyre.Loads(rider+own, tyre.Shares[in.Sits], front, rear); err != nil {
-		return nil, record.Refuse("rider", "%s.", upper(err.Error()))
+		return nil, record.Refuse("rider", "%s", words.Sentence(err))
 	}
 	l.Front, l.Rear = math.Round(l.Front), math.Round(l.Rear)
 	return &l, nil
@@ -198,17 +200,10 @@ func checkLiking(s *record.Sheet, in Liking) (*Liking, error) {
 	if err != nil {
 		return nil, err
 	}
-	if i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool { return t.Place == in.Place }); i >= 0 {
-		if a := Of(s).Tyres[i].Advice; a != nil && bar > a.Most {
-			return nil, record.Refuse("typed", "%s is more than the %s bears: %s. It is not kept as liked.", bars(bar), a.MostBy, bars(a.Most))
-		}
+	if _, most, by := bornAt(s, in.Place); most > 0 && bar > most*(1+gauges) {
+		return nil, record.Refuse("typed", "%s is more than the %s bears: %s. It is not kept as liked.", inspect.Bars(bar), by,
+			inspect.Bars(most))
 	}
 	in.Bar = &bar
 	return &in, nil
 }
-
-func bars(v float64) string {
-	return fmt.Sprintf("%s bar (%.0f psi)", measure.Format(math.Round(v*100)/100), measure.PoundPerSquareInch.FromBase(v))
-}
-
-func upper(text string) string { return strings.ToUpper(text[:1]) + text[1:] }

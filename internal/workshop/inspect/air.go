@@ -90,7 +90,7 @@ func (v AirView) says() string {
 	}
 	last := v.Readings[n-1]
 	if n == 1 || last.Set {
-		return fmt.Sprintf("%s at %s.", bars(last.Bar), degrees(last.Celsius))
+		return fmt.Sprintf("%s at %s.", Bars(last.Bar), degrees(last.Celsius))
 	}
 	before := v.Readings[n-2]
 	first := suspension.Reading{At: before.At, Bar: before.Bar, Celsius: before.Celsius}
@@ -100,22 +100,22 @@ func (v AirView) says() string {
 		return err.Error()
 	}
 	if loss.Lost <= 0.01 {
-		return fmt.Sprintf("It has kept its %s.", bars(last.Bar))
+		return fmt.Sprintf("It has kept its %s.", Bars(last.Bar))
 	}
-	out := fmt.Sprintf("Lost %s within the day. ", bars(loss.Lost))
+	out := fmt.Sprintf("Lost %s within the day. ", Bars(loss.Lost))
 	if loss.Days >= 1 {
-		out = fmt.Sprintf("Lost %s in %.0f days. ", bars(loss.Lost), loss.Days)
+		out = fmt.Sprintf("Lost %s in %.0f days. ", Bars(loss.Lost), loss.Days)
 	}
 	// A gauge reads to about one part in fifty: less is no leak that can be told.
 	if loss.Leaked < 0.02*first.Bar {
 		return out + "The cold explains all of it; nothing leaks that a gauge could tell."
 	}
 	if loss.Cold > 0.01 {
-		out += fmt.Sprintf("The cold explains %s of it; ", bars(loss.Cold))
+		out += fmt.Sprintf("The cold explains %s of it; ", Bars(loss.Cold))
 	} else {
 		out += "The temperature explains none of it; "
 	}
-	out += fmt.Sprintf("%s has leaked", bars(loss.Leaked))
+	out += fmt.Sprintf("%s has leaked", Bars(loss.Leaked))
 	if loss.Rate > 0 && loss.Days >= 1 {
 		out += fmt.Sprintf(", about %.1f %% a day", (1-math.Exp(-loss.Rate))*100)
 	}
@@ -123,15 +123,16 @@ func (v AirView) says() string {
 	if v.LeastBar != nil && (loss.Days >= 1 || second.Bar <= *v.LeastBar) {
 		switch days := loss.Until(second, *v.LeastBar); {
 		case days == 0:
-			out += fmt.Sprintf(" It is under the owner's %s.", bars(*v.LeastBar))
+			out += fmt.Sprintf(" It is under the owner's %s.", Bars(*v.LeastBar))
 		case days < 400:
-			out += fmt.Sprintf(" Under the owner's %s in about %.0f days.", bars(*v.LeastBar), math.Ceil(days))
+			out += fmt.Sprintf(" Under the owner's %s in about %.0f days.", Bars(*v.LeastBar), math.Ceil(days))
 		}
 	}
 	return out
 }
 
-func bars(v float64) string {
+// Bars says a pressure in bar, and in psi beside it.
+func Bars(v float64) string {
 	return fmt.Sprintf("%s bar (%.0f psi)", measure.Format(math.Round(v*100)/100), measure.PoundPerSquareInch.FromBase(v))
 }
 

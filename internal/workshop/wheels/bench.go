@@ -169,8 +169,8 @@ func bench(s *record.Sheet, begun record.Entry) (WheelBench, bool) {
 	for _, t := range p.since {
 		b.Turned = append(b.Turned, WheelDone{t.Spoke, b.wheel.Side(t.Spoke).String(), t.Quarters, t.Seized})
 	}
-	b.plan(p, p.rounds[last].read)
 	b.sign(s)
+	b.plan(p, p.rounds[last].read)
 	return b, true
 }
 
@@ -178,7 +178,7 @@ func bench(s *record.Sheet, begun record.Entry) (WheelBench, bool) {
 func (b *WheelBench) plan(p replay, read wheel.Readings) {
 	now := b.readings
 	var plan wheel.Plan
-	if len(read.Runouts) > 0 || len(read.Tensions) > 0 {
+	if b.Signed == nil && (len(read.Runouts) > 0 || len(read.Tensions) > 0) {
 		var err error
 		if plan, now, err = p.planned(b.stand, b.readings); err != nil {
 			return // it was checked when it was written
@@ -193,10 +193,13 @@ func (b *WheelBench) plan(p replay, read wheel.Readings) {
 	}
 	verdict := b.wheel.Judge(now, b.stand.Aim)
 	b.Now, b.True = b.standing(verdict), verdict.True
+	if b.Signed != nil {
+		b.Signed.True = verdict.True
+	}
 	b.readAs(read)
 	b.spokes(now, plan)
 	b.rim(now, plan)
-	if len(plan.Turns) == 0 && !verdict.True && b.Complete {
+	if b.Signed == nil && len(plan.Turns) == 0 && !verdict.True && b.Complete {
 		b.Bent = record.Some(b.stand.Bent(wheel.Plan{Shape: now, Before: verdict, After: verdict}))
 	}
 	b.Next = b.next()
@@ -303,7 +306,7 @@ func (b *WheelBench) sign(s *record.Sheet) {
 	for x, in := range Signs.All(s.Ledger) {
 		after := slices.ContainsFunc(b.Done, func(d WheelStep) bool { return s.Place(d.ID) > s.Place(x.ID) })
 		if s.Current(in.Stand) == b.ID && !after {
-			b.Signed = &WheelSigned{x.ID, x.ByName, x.At, b.True, in.Note}
+			b.Signed = &WheelSigned{ID: x.ID, By: x.ByName, At: x.At, Note: in.Note}
 		}
 	}
 }

@@ -3,6 +3,7 @@ package wheels
 import (
 	"slices"
 
+	"utensil/core/words"
 	"utensil/internal/workshop/record"
 )
 
@@ -72,7 +73,7 @@ func checkRead(s *record.Sheet, in WheelRead) (*WheelRead, error) {
 	r := b.readings
 	take(&r, in)
 	if _, err := b.stand.Plan(r); err != nil {
-		return nil, record.Refuse("values", "%s.", upper(err.Error()))
+		return nil, record.Refuse("values", "%s", words.Sentence(err))
 	}
 	return &in, nil
 }

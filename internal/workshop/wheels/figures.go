@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"utensil/core/wheel"
+	"utensil/core/words"
 	"utensil/internal/workshop/record"
 )
 
@@ -57,7 +58,7 @@ func figures(w wheel.Wheel, most float64, in WheelRead) (map[string]float64, err
 		}
 		if in.What == "pitch" {
 			if v, err = sounds[w.Side(spoke)].Tension(v); err != nil {
-				return nil, record.Refuse(field, "%s.", upper(err.Error()))
+				return nil, record.Refuse(field, "%s", words.Sentence(err))
 			}
 		}
 		read[where] = v
@@ -110,7 +111,7 @@ func swinging(w wheel.Wheel, in WheelRead) (list [2]wheel.String, err error) {
 	own := w.Side(in.Of)
 	calibrated, err := list[own].Calibrated(pitch, known)
 	if err != nil {
-		return list, record.Refuse("known", "%s.", upper(err.Error()))
+		return list, record.Refuse("known", "%s", words.Sentence(err))
 	}
 	share := calibrated.Mm / list[own].Mm
 	for s := range list {

@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"utensil/core/wheel"
+	"utensil/core/words"
 	"utensil/internal/workshop/record"
 )
 
@@ -32,7 +33,7 @@ func Heard(in PluckAsked) (PluckHeard, error) {
 	}
 	hz, err := wheel.Heard(samples, in.Rate)
 	if err != nil {
-		return PluckHeard{}, record.Refuse("samples", "%s.", upper(err.Error()))
+		return PluckHeard{}, record.Refuse("samples", "%s", words.Sentence(err))
 	}
 	return PluckHeard{math.Round(hz*10) / 10}, nil
 }

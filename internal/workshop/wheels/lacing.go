@@ -8,6 +8,7 @@ import (
 
 	"utensil/core/measure"
 	"utensil/core/wheel"
+	"utensil/core/words"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
@@ -74,7 +75,7 @@ func laced(s *record.Sheet, in WheelStand) (*Lacing, error) {
 		return nil, err
 	}
 	if _, err := l.Wheel().Influence(); err != nil {
-		return nil, record.Refuse("spokes", "%s.", upper(err.Error()))
+		return nil, record.Refuse("spokes", "%s", words.Sentence(err))
 	}
 	return &l, nil
 }
@@ -132,5 +133,3 @@ func figure(field, typed string) (float64, error) {
 	}
 	return v, nil
 }
-
-func upper(text string) string { return strings.ToUpper(text[:1]) + text[1:] }

@@ -1200,6 +1200,8 @@ export interface components {
             bar: number;
             /** @enum {string} */
             condition: "dry" | "soft" | "wet";
+            /** @description more than is borne as it is now: tyre, rim or leg was another then */
+            over?: boolean;
         };
         AirSeen: {
             /** Format: date-time */

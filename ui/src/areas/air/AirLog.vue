@@ -40,6 +40,7 @@ const conditions = [
   ['wet', 'Wet'],
 ] as const
 const likes = (condition: string) => props.liked.find((l) => l.condition === condition)?.bar
+const over = (condition: string) => props.liked.some((l) => l.condition === condition && l.over)
 async function like(condition: Schemas['Liking']['condition']) {
   const air_liking = { place: props.air.place as Place, condition, typed: typed.value }
   await given([typed], () => pen.record({ air_liking }))
@@ -87,7 +88,10 @@ async function like(condition: Schemas['Liking']['condition']) {
       <h2 class="mb-1">This rider likes</h2>
       <div v-for="[id, name] in conditions" :key="id" class="flex min-h-11 items-center gap-2">
         {{ name }}
-        <span class="figure ml-auto">{{ likes(id) === undefined ? '' : `${bar(likes(id) ?? 0)} bar` }}</span>
+        <span v-if="over(id)" class="ml-auto text-[15px] text-brick">more than is borne now:</span>
+        <span class="figure" :class="over(id) ? 'text-brick' : 'ml-auto'">{{
+          likes(id) === undefined ? '' : `${bar(likes(id) ?? 0)} bar`
+        }}</span>
         <button
           v-if="!locked && typed.trim()"
           type="button"

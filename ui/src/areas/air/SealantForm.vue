@@ -29,8 +29,8 @@ async function log() {
   <form class="flex flex-col gap-3" @submit.prevent="log">
     <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
     <p class="text-[15px] text-soft">
-      It seals only what is out of the tyre. Shake the wheel: no slosh is dry. What has dried is peeled out
-      before more goes in; a core that is clogged is renewed. Then it rests with the hole at the bottom.
+      A hole seals only once what made it is out. Shake the wheel: no slosh is dry. What has dried is peeled
+      out before more goes in; a core that is clogged is renewed. Then it rests with the hole at the bottom.
     </p>
     <div class="grid gap-3 sm:grid-cols-3">
       <TextField

@@ -3,6 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { useSession } from '@/api/session'
 import { useOpenJob } from '@/areas/job/open'
 import { useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -24,6 +25,7 @@ const props = defineProps<{ bench: Schemas['WheelBench']; locked: boolean }>()
 const emit = defineEmits<{ anew: [] }>()
 const { pen } = useOpenJob()
 const { dayAndClock } = useTimes()
+const { actor } = useSession()
 const free = computed(() => !props.locked && !pen.busy.value && !props.bench.signed)
 
 /** What is read, in place of what is turned or signed. */
@@ -31,8 +33,11 @@ const reading = ref(false)
 const what = ref<What>('side')
 const at = ref<number>()
 const typed = ref<Record<string, number>>({})
-/** What was typed and is not kept yet. It outlives a reload, and lives here: what is read goes away as it is kept. */
-const drafts = useLocalStorage<Drafts>(`utensil-wheel-${props.bench.id}`, {})
+/**
+ * What was typed and is not kept yet. It outlives a reload, and lives here: what is read goes away as it is kept. It is
+ * its writer's: nobody signs what another typed.
+ */
+const drafts = useLocalStorage<Drafts>(`utensil-wheel-${props.bench.id}-${actor.value?.id ?? ''}`, {})
 /** A turn that was picked in place of the first. */
 const picked = ref<number>()
 const turn = computed(() => props.bench.turns.find((t) => t.spoke === picked.value) ?? props.bench.turns[0])
@@ -115,7 +120,13 @@ const more = computed(() => props.bench.read.includes('tension'))
 <template>
   <div class="grid h-full min-h-0 overflow-y-auto lg:grid-cols-[minmax(0,1fr)_270px] lg:overflow-visible">
     <section class="flex min-w-0 flex-col lg:min-h-0" :aria-label="`True the ${bench.end} wheel`">
-      <div class="lg:min-h-0 lg:overflow-y-auto">
+      <!-- It scrolls where the panel below is high: the keyboard reaches it. -->
+      <div
+        class="lg:min-h-0 lg:overflow-y-auto"
+        tabindex="0"
+        role="group"
+        aria-label="The wheel and its readings"
+      >
         <div class="flex flex-wrap items-baseline gap-x-3 px-5 pt-3">
           <h2 class="text-[22px]! text-ink!">True the {{ bench.end }} wheel</h2>
           <span class="text-[15px] text-soft"
