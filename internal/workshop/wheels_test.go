@@ -191,3 +191,26 @@ func TestWhatCannotBeReadOfAWheelIsRefused(t *testing.T) {
 	require.ErrorContains(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: 3, Quarters: 1}), nil),
 		"Nothing was read yet")
 }
+
+func TestAWheelIsNotTrueByTheHalfOfItThatWasRead(t *testing.T) {
+	w, r, bench := stood(t)
+	quarter := map[string]string{}
+	for n := 1; n <= 12; n++ {
+		quarter[strconv.Itoa(n)] = "0.05"
+	}
+	read := func(what string, values map[string]string) {
+		b := bench()
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: values}), nil))
+	}
+	read("side", quarter)
+	read("out", quarter)
+	assert.Equal(t, "rest", bench().Next)
+	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: bench().ID}), nil), "all round")
+	whole := map[string]string{}
+	for n := 1; n <= 32; n += 4 {
+		whole[strconv.Itoa(n)] = "0.05"
+	}
+	read("side", whole)
+	read("out", whole)
+	assert.Equal(t, "sign", bench().Next, "every fourth spoke goes all round")
+}

@@ -29,7 +29,7 @@ type WheelBench struct {
 	Then     *WheelStanding     `json:"then,omitempty" doc:"as it is expected once all is turned"`
 	Turns    []WheelDo          `json:"turns" doc:"of this round, in their order: what is still to be done"`
 	Turned   []WheelDone        `json:"turned" doc:"of this round, in the order in which it was done"`
-	Next     string             `json:"next" enum:"side,out,turn,again,sign,stuck" doc:"what comes now: a reading, a turn, all of it again, the signature; stuck: no turn betters it"`
+	Next     string             `json:"next" enum:"side,out,rest,turn,again,sign,stuck" doc:"what comes now: a reading, what is left to be read, a turn, all of it again, the signature; stuck: no turn betters it"`
 	Bent     []float64          `json:"bent" doc:"places that no nipple cures"`
 	Read     []string           `json:"read" doc:"what was read in this round: side, out, tension, dish"`
 	Complete bool               `json:"complete" doc:"read all round, both ways, since the last turn"`
@@ -207,22 +207,39 @@ func (b *WheelBench) plan(p replay, read wheel.Readings) {
 
 // readAs notes what was read in this round, and whether all of the rim was, both ways.
 func (b *WheelBench) readAs(read wheel.Readings) {
-	side, out := 0, 0
-	for _, m := range read.Runouts {
-		if m.Mm != nil {
-			side++
-		}
-		if m.Out != nil {
-			out++
-		}
-	}
-	for what, is := range map[string]bool{"side": side > 0, "out": out > 0, "tension": len(read.Tensions) > 0, "dish": read.Dish != nil} {
+	side, out := placesOf(read, func(m wheel.Runout) *float64 { return m.Mm }), placesOf(read, func(m wheel.Runout) *float64 { return m.Out })
+	for what, is := range map[string]bool{"side": len(side) > 0, "out": len(out) > 0, "tension": len(read.Tensions) > 0,
+		"dish": read.Dish != nil} {
 		if is {
 			b.Read = append(b.Read, what)
 		}
 	}
 	slices.Sort(b.Read)
-	b.Complete = side >= leastRead && out >= leastRead && !b.turned
+	b.Complete = b.allRound(side) && b.allRound(out) && !b.turned
+}
+
+// placesOf are where the rim was read one way, in their order.
+func placesOf(r wheel.Readings, way func(wheel.Runout) *float64) (at []float64) {
+	for _, m := range r.Runouts {
+		if way(m) != nil {
+			at = append(at, m.At)
+		}
+	}
+	return at
+}
+
+// allRound says whether places lie all round the rim, with no more than a sixth of it between two: a wheel is not true by
+// the half of it that was looked at.
+func (b *WheelBench) allRound(at []float64) bool {
+	if len(at) < leastRead {
+		return false
+	}
+	n := float64(b.wheel.Spokes)
+	widest := at[0] + n - at[len(at)-1]
+	for i := 1; i < len(at); i++ {
+		widest = max(widest, at[i]-at[i-1])
+	}
+	return widest <= n/6
 }
 
 func (b *WheelBench) next() string {
@@ -235,6 +252,8 @@ func (b *WheelBench) next() string {
 		return "side"
 	case !slices.Contains(b.Read, "out"):
 		return "out"
+	case !b.Complete:
+		return "rest"
 	case b.True:
 		return "sign"
 	}

@@ -6043,10 +6043,10 @@ export interface components {
             id: string;
             lacing: components["schemas"]["Lacing"];
             /**
-             * @description what comes now: a reading, a turn, all of it again, the signature; stuck: no turn betters it
+             * @description what comes now: a reading, what is left to be read, a turn, all of it again, the signature; stuck: no turn betters it
              * @enum {string}
              */
-            next: "side" | "out" | "turn" | "again" | "sign" | "stuck";
+            next: "side" | "out" | "rest" | "turn" | "again" | "sign" | "stuck";
             /** @description as it was read, with what was turned since reckoned in */
             now: components["schemas"]["WheelStanding"];
             /**

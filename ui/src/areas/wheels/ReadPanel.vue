@@ -28,7 +28,21 @@ const emit = defineEmits<{
 const { pen } = useOpenJob()
 
 const way = computed(() => ways.find((w) => w.id === what.value))
-const every = useLocalStorage('utensil-wheel-every', 1)
+/** So often that the rim is read at eight places at least. */
+const steps = computed(() =>
+  (
+    [
+      [1, 'spoke'],
+      [2, 'second spoke'],
+      [4, 'fourth spoke'],
+    ] as const
+  ).filter(([n]) => n === 1 || props.bench.lacing.spokes / n >= 8),
+)
+const wished = useLocalStorage('utensil-wheel-every', 1)
+const every = computed({
+  get: () => (steps.value.some(([n]) => n === wished.value) ? wished.value : 1),
+  set: (n: number) => (wished.value = n),
+})
 const places = computed(() => placesOf(props.bench.lacing.spokes, every.value))
 /** By what is read: what was typed and is not kept yet. */
 const drafts = defineModel<Drafts>('drafts', { required: true })
@@ -223,9 +237,7 @@ useBenchKeys((key) => {
         <label class="flex min-h-11 items-center gap-2"
           >at every
           <select v-model.number="every" class="input min-h-11! w-auto!">
-            <option :value="1">spoke</option>
-            <option :value="2">second spoke</option>
-            <option :value="4">fourth spoke</option>
+            <option v-for="[n, name] in steps" :key="n" :value="n">{{ name }}</option>
           </select></label
         >
         <details v-if="what === 'pitch'" class="basis-full">

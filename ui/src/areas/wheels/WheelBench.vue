@@ -56,7 +56,7 @@ watch(
     reading.value = early.value = false
     picked.value = undefined
     const next = props.bench.next
-    if (next === 'side' || next === 'again') what.value = 'side'
+    if (next === 'side' || next === 'again' || next === 'rest') what.value = 'side'
     else if (next === 'out') what.value = 'out'
   },
   { immediate: true },
