@@ -142,7 +142,7 @@ func (b *Bench) Predict(r Readings, turns []int) Readings {
 		out.Runouts[i].Mm, out.Runouts[i].Out = moved(m.Mm, sideBy.RawRowView(i)), moved(m.Out, outBy.RawRowView(i))
 	}
 	for spoke, t := range r.Tensions {
-		out.Tensions[spoke] = *moved(&t, b.tensionBy(spoke))
+		out.Tensions[spoke] = min(max(*moved(&t, b.tensionBy(spoke)), 0), mostTension) // a spoke does not push
 	}
 	if r.Dish != nil {
 		// The runouts have been moved as against the middle: their mean is where the rim has gone.

@@ -27,8 +27,8 @@ const (
 )
 
 // Dish is how far a rim stands to the right of the middle between the locknuts, mm, from a dish gauge whose arms lie on
-// the rim: how far its foot has to be out to touch the locknut, on the right and on the left. Where the locknut stands
-// farther out, the rim is farther away.
+// the rim: how far out from the rim's edge each locknut stands, on the right and on the left. Where a locknut stands
+// farther out, the rim is farther away from it.
 func Dish(right, left float64) float64 { return (left - right) / 2 }
 
 // checkReadings says which reading cannot be.

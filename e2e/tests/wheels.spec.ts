@@ -162,4 +162,16 @@ test('spokes are told by hand, and by a tablet that may not listen', async ({ pa
   await expectSound(page, 'Tensions by hand')
   await page.getByRole('button', { name: /^Keep these 4/ }).click()
   await expect(page.getByText('round 2').first()).toBeVisible()
+
+  // A wheel that was put on the stand by mistake comes off as if it had never been on it; one that was turned needs a reason.
+  await page.getByRole('button', { name: 'Off the stand, not trued' }).click()
+  await expect(page.getByText('Off the stand as it is.')).toBeVisible()
+  await page.getByRole('button', { name: 'Left as it is' }).click()
+  await expect(page.getByText(/read once more as it stands now/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Front wheel' }).click()
+  await page.getByRole('button', { name: 'On the stand' }).click()
+  await expect(leaving(page)).toContainText('True the front wheel')
+  await page.getByRole('button', { name: 'Off the stand, not trued' }).click()
+  await expect(page.getByRole('button', { name: 'On the stand' })).toBeVisible()
+  await expect(leaving(page)).not.toContainText('True the front wheel')
 })

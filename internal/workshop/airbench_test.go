@@ -59,7 +59,7 @@ func TestALegsNextPressureComesFromItsOwnReadings(t *testing.T) {
 	assert.Nil(t, leg().Next)
 	sag := air.SagRead{Leg: "fork", Typed: "60 psi", Sag: "48", Travel: "120", Most: "150 psi"}
 	require.NoError(t, write(w, r, air.Sags.Says(sag), nil))
-	assert.Contains(t, leg().Says, "40 % of its travel: too much")
+	assert.Contains(t, leg().Says, "40 % of its travel: too much. It dives", "a fork does not strike its pedals")
 	first := leg().Next.Bar
 	assert.Greater(t, first, 60*0.0689476, "more air where it sinks too far")
 	assert.False(t, leg().Next.Own)
@@ -145,6 +145,14 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 
 func TestAHoleLeadsToItsTwoPlacesOnTheTyre(t *testing.T) {
 	w, r := discBike(t)
+	standing := func() (list []string) {
+		for _, o := range w.leaving(lay(w, r)) {
+			list = append(list, o.Detail)
+		}
+		return list
+	}
+	require.ErrorContains(t, write(w, r, air.Flats.Says(air.FlatFound{End: "rear", Shape: "one", Hole: "500", Tube: "2000"}), nil),
+		"what stands on the tyre first")
 	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
 	flat := air.FlatFound{End: "rear", Shape: "one", Hole: "500", Tube: "2000", Found: "a flint"}
 	require.NoError(t, write(w, r, air.Flats.Says(flat), nil))
@@ -154,6 +162,11 @@ func TestAHoleLeadsToItsTwoPlacesOnTheTyre(t *testing.T) {
 	assert.InDelta(t, seen.Search.Round/4, seen.Search.Ahead, 1)
 	assert.InDelta(t, 3*seen.Search.Round/4, seen.Search.Behind, 1)
 	assert.Contains(t, seen.Says, "out before a new tube goes in")
+	assert.NotContains(t, standing(), "not found yet: it makes the next one")
+	missed := flat
+	missed.Found = ""
+	require.NoError(t, write(w, r, air.Flats.Says(missed), nil))
+	assert.Contains(t, standing(), "not found yet: it makes the next one")
 	flat.Hole = "2100"
 	require.ErrorContains(t, write(w, r, air.Flats.Says(flat), nil), "measure once more")
 	flat.Hole, flat.Shape = "", "pair"

@@ -214,3 +214,32 @@ func TestAWheelIsNotTrueByTheHalfOfItThatWasRead(t *testing.T) {
 	read("out", whole)
 	assert.Equal(t, "sign", bench().Next, "every fourth spoke goes all round")
 }
+
+func TestAWheelThatWasTurnedFarIsReadAgain(t *testing.T) {
+	w, r, bench := stood(t)
+	on := spin(t, map[int]float64{4: -4, 13: 4})
+	for _, what := range []string{"side", "out", "tension"} {
+		b := bench()
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: on.reads(what)}), nil))
+	}
+	turn := func(spoke, quarters int) {
+		b := bench()
+		require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: spoke, Quarters: quarters}), nil))
+	}
+	for range 4 { // more than a spoke has to give, and then more than any bears
+		turn(7, -12)
+		turn(9, 12)
+	}
+	b := bench()
+	assert.NotNil(t, b.Now.Tight, "what is shown is whole")
+	assert.Contains(t, []string{"turn", "again"}, b.Next)
+	for _, s := range b.Spokes {
+		assert.GreaterOrEqual(t, *s.Tension, 0.0, "a spoke does not push")
+	}
+	for range 4 {
+		turn(7, 12)
+		turn(9, -12)
+	}
+	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID, Note: "as it was"}), nil), "read once more",
+		"what was turned back was turned")
+}

@@ -16,7 +16,6 @@ type AirBench struct {
 	Tyres []TyreBench   `json:"tyres" doc:"front, then rear"`
 	Legs  []LegBench    `json:"legs"`
 	Rider *RiderWeighed `json:"rider,omitempty" doc:"as they were weighed last"`
-	Says  string        `json:"says,omitempty" doc:"how front and rear stand to each other"`
 }
 
 // TyreBench is a tyre as the bench sees it.
@@ -120,8 +119,9 @@ func (t *TyreBench) advise(rider *RiderWeighed) {
 		t.Refused = words.Sentence(err)
 		return
 	}
-	t.Advice = &AirAdvice{Bar: tenth(a.Bar, a.Most), From: tenth(a.From, a.Most), To: tenth(a.To, a.Most), Most: a.Most, MostBy: a.MostBy,
-		Least: t.Read.Tyre.Least, Says: says(a)}
+	pumped := func(bar float64) float64 { return pumped(bar, w.Least, a.Most) }
+	t.Advice = &AirAdvice{Bar: pumped(a.Bar), From: pumped(a.From), To: pumped(a.To), Most: a.Most, MostBy: a.MostBy, Least: w.Least,
+		Says: says(a)}
 }
 
 // limit is what tyre and rim bear together, bar, and which of them decides; 0 where nobody read it.
@@ -142,8 +142,12 @@ func over(liked []AirLiked, most float64) {
 // gauges read to about one part in fifty.
 const gauges = 0.02
 
-// tenth is a pressure as it is pumped, to the nearest twentieth of a bar and no higher than is borne.
-func tenth(bar, most float64) float64 { return min(math.Round(bar*20)/20, math.Floor(most*20)/20) }
+// pumped is a pressure as it is pumped, to the nearest twentieth of a bar, no higher than is borne and no lower than the
+// tyre needs.
+func pumped(bar, least, most float64) float64 {
+	const finer = 20
+	return min(max(math.Round(bar*finer)/finer, math.Ceil(least*finer)/finer), math.Floor(most*finer)/finer)
+}
 
 func says(a tyre.Advice) string {
 	out := fmt.Sprintf("No more than %s: the %s decides.", inspect.Bars(a.Most), a.MostBy)
@@ -214,6 +218,17 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 	return list
 }
 
+// searched are the flats of which something came through the tread, and nobody has said what.
+func searched(s *record.Sheet) (list []record.Obstacle) {
+	for _, t := range Of(s).Tyres {
+		if t.Flat != nil && t.Flat.Shape == "one" && t.Flat.Found == "" {
+			list = append(list, record.Obstacle{Title: "What made the hole in the " + t.End + " tyre",
+				Detail: "not found yet: it makes the next one", Mark: wear.Due, Stage: record.StageWork, Place: "air", Target: t.Place})
+		}
+	}
+	return list
+}
+
 // bornAt is what a place needs and bears, bar, and what decides; 0 where nobody read it.
 func bornAt(s *record.Sheet, place string) (least, most float64, by string) {
 	for _, t := range Of(s).Tyres {
@@ -235,6 +250,6 @@ func Subject() record.Subject {
 	return record.Subject{
 		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
 			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag)},
-		Obstacles: obstacles,
+		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(searched(s), obstacles(s)...) },
 	}
 }

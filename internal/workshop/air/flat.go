@@ -66,11 +66,12 @@ func checkFlat(s *record.Sheet, in FlatFound) (*FlatFound, error) {
 	if err != nil {
 		return nil, err
 	}
-	size := tyre.Size{Seat: seatOf(s, in.End)}
-	if i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool { return t.End == in.End }); i >= 0 && Of(s).Tyres[i].Read != nil {
-		read := Of(s).Tyres[i].Read.Tyre
-		size = tyre.Size{Seat: read.Seat, Width: read.Width}
+	i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool { return t.End == in.End && t.Read != nil && t.Read.Tyre != nil })
+	if i < 0 {
+		return nil, record.Refuse("hole", "Keep what stands on the tyre first: how long it is round its tread follows from its size.")
 	}
+	read := Of(s).Tyres[i].Read.Tyre
+	size := tyre.Size{Seat: read.Seat, Width: read.Width}
 	at, err := tyre.Where(hole, tube, size.Round())
 	if err != nil {
 		return nil, record.Refuse("hole", "%s", words.Sentence(err))

@@ -104,7 +104,14 @@ type SagNext struct {
 }
 
 // airOut is why the air comes out first (common caution).
-const airOut = "Air out first, all of it, and the valve held open: a leg that is opened under pressure throws its parts."
+const airOut = "Note its pressure, then all the air out, before anything is opened: a leg under pressure throws its parts. " +
+	"One that stays drawn in without its air holds pressure inside: it is not opened, it goes to who has the tools for it."
+
+// tooMuch is what a leg does that sinks too far (common practice, no source).
+var tooMuch = map[string]string{
+	"fork":  "It dives, the steering turns nervous, the rider is thrown forward, and it bottoms out.",
+	"shock": "Pedals and bottom bracket strike, the steering goes slack, it bottoms out.",
+}
 
 func legs(s *record.Sheet) []LegBench {
 	list := []LegBench{}
@@ -158,7 +165,7 @@ func (b *LegBench) advise() {
 	case next.Held:
 		b.Says = share + ", and may bear no more air than its maker allows. A firmer spring, or a leg for this weight."
 	case last.Share > b.To:
-		b.Says = share + ": too much. Pedals and bottom bracket strike, the steering goes slack, it bottoms out."
+		b.Says = share + ": too much. " + tooMuch[b.Place]
 	default:
 		b.Says = share + ": too little. It rides high and harsh, and its tyre loses the ground."
 	}

@@ -162,7 +162,7 @@ func bench(s *record.Sheet, begun record.Entry) (WheelBench, bool) {
 	b.Done, b.Place, b.Round, b.seized = p.steps, len(p.steps), len(p.rounds), p.seized
 	last := len(p.rounds) - 1
 	p.learn(b.stand)
-	b.readings, b.turned = p.believed(b.stand, last), p.rounds[last].turned()
+	b.readings, b.turned = p.believed(b.stand, last), p.rounds[last].turned
 	for n := range last {
 		b.Rounds = append(b.Rounds, told(b.wheel, p.believed(b.stand, n), p.rounds[n].turns))
 	}
@@ -181,7 +181,7 @@ func (b *WheelBench) plan(p replay, read wheel.Readings) {
 	if b.Signed == nil && (len(read.Runouts) > 0 || len(read.Tensions) > 0) {
 		var err error
 		if plan, now, err = p.planned(b.stand, b.readings); err != nil {
-			return // it was checked when it was written
+			plan = wheel.Plan{} // it was turned so far that nothing can be said of it before it is read again
 		}
 		for _, t := range plan.Turns {
 			b.Turns = append(b.Turns, b.doing(t))

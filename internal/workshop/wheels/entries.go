@@ -11,7 +11,7 @@ import (
 type WheelRead struct {
 	Stand  record.ID         `json:"stand"`
 	Place  int               `json:"place" doc:"how many readings and turns were before it: two mechanics cannot work at one wheel unseen"`
-	What   string            `json:"what" enum:"side,out,tension,pitch,squeeze,dish" doc:"side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm at the foot of the gauge, right and left"`
+	What   string            `json:"what" enum:"side,out,tension,pitch,squeeze,dish" doc:"side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm that each locknut stands out from the rim's edge, right and left"`
 	Values map[string]string `json:"values" doc:"by spoke from the valve, 5.5 between two; of a dish by right and left"`
 	Known  string            `json:"known,omitempty" doc:"of pitches: the tension of the spoke below, N, by a gauge; left out, they are laid out by the spoke's length"`
 	Of     int               `json:"of,omitempty" doc:"the spoke whose tension is known"`

@@ -78,7 +78,7 @@ func dished(typed map[string]string) (map[string]float64, error) {
 	read := map[string]float64{}
 	for _, where := range []string{"right", "left"} {
 		if typed[where] == "" {
-			return nil, record.Refuse("values."+where, "Lay the gauge on from both sides: how far its foot is out on the %s.", where)
+			return nil, record.Refuse("values."+where, "Lay the gauge on from both sides: how far out the locknut stands on the %s.", where)
 		}
 		v, err := figure("values."+where, typed[where])
 		if err != nil {

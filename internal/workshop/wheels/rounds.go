@@ -12,9 +12,9 @@ import (
 type round struct {
 	read  wheel.Readings
 	turns []int // by spoke
-}
 
-func (r round) turned() bool { return slices.ContainsFunc(r.turns, func(q int) bool { return q != 0 }) }
+	turned bool // a nipple was, though it may have been turned back since
+}
 
 // replay is what happened at a wheel.
 type replay struct {
@@ -33,7 +33,7 @@ func replayed(s *record.Sheet, b *WheelBench) replay {
 		last := &out.rounds[len(out.rounds)-1]
 		switch read, turn := Reads.In(x.Content), Turns.In(x.Content); {
 		case read != nil && s.Current(read.Stand) == b.ID:
-			if last.turned() {
+			if last.turned {
 				out.rounds, out.since = append(out.rounds, fresh()), nil
 				last = &out.rounds[len(out.rounds)-1]
 			}
@@ -44,6 +44,7 @@ func replayed(s *record.Sheet, b *WheelBench) replay {
 				out.seized = append(out.seized, turn.Spoke)
 			} else {
 				last.turns[turn.Spoke-1] += turn.Quarters
+				last.turned = true
 			}
 			out.since = append(out.since, *turn)
 			step.Says, step.Turn = turnSays(b.wheel, *turn), !turn.Seized

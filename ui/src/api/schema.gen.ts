@@ -1185,8 +1185,6 @@ export interface components {
             legs: components["schemas"]["LegBench"][];
             /** @description as they were weighed last */
             rider?: components["schemas"]["RiderWeighed"];
-            /** @description how front and rear stand to each other */
-            says?: string;
             /** @description front, then rear */
             tyres: components["schemas"]["TyreBench"][];
         };
@@ -6160,7 +6158,7 @@ export interface components {
                 [key: string]: string;
             };
             /**
-             * @description side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm at the foot of the gauge, right and left
+             * @description side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm that each locknut stands out from the rim's edge, right and left
              * @enum {string}
              */
             what: "side" | "out" | "tension" | "pitch" | "squeeze" | "dish";

@@ -28,6 +28,8 @@ const { dayAndClock } = useTimes()
 const { actor } = useSession()
 const free = computed(() => !props.locked && !pen.busy.value && !props.bench.signed)
 
+/** It comes off the stand before it is true. */
+const leaving = ref(false)
 /** What is read, in place of what is turned or signed. */
 const reading = ref(false)
 const what = ref<What>('side')
@@ -44,6 +46,7 @@ const turn = computed(() => props.bench.turns.find((t) => t.spoke === picked.val
 /** Turns are made though not all was read yet: up and down, or the tensions, are left out. */
 const early = ref(false)
 const mode = computed(() => {
+  if (leaving.value) return 'stuck'
   if (reading.value) return 'read'
   if (early.value && turn.value) return 'turn'
   const next = props.bench.next
@@ -53,7 +56,7 @@ const mode = computed(() => {
 watch(
   () => props.bench.place,
   () => {
-    reading.value = early.value = false
+    reading.value = early.value = leaving.value = false
     picked.value = undefined
     const next = props.bench.next
     if (next === 'side' || next === 'again' || next === 'rest') what.value = 'side'
@@ -65,6 +68,7 @@ const here = computed(() =>
   mode.value === 'turn' ? turn.value?.spoke : mode.value === 'read' ? at.value : undefined,
 )
 function read(way: What) {
+  leaving.value = false
   what.value = way
   reading.value = true
 }
@@ -84,6 +88,12 @@ async function keep(of: Omit<Schemas['WheelRead'], 'stand' | 'place' | 'figures'
 async function back() {
   const last = props.bench.done[0]
   if (last && free.value) await pen.record({ withdrawn: { reason: 'taken back' } }, last.id)
+}
+/** As if it had never been on the stand where nothing was turned, else with a reason. */
+async function takeOff() {
+  if (!free.value) return
+  if (props.bench.done.some((d) => d.turn)) leaving.value = true
+  else await pen.record({ withdrawn: { reason: 'taken off the stand, nothing turned' } }, props.bench.id)
 }
 const note = ref('')
 async function sign() {
@@ -195,8 +205,10 @@ const more = computed(() => props.bench.read.includes('tension'))
             </p>
           </template>
           <template v-else>
-            <p class="text-lg"><b>No turn of a nipple betters it.</b></p>
-            <p class="text-soft">
+            <p class="text-lg">
+              <b>{{ leaving ? 'Off the stand as it is.' : 'No turn of a nipple betters it.' }}</b>
+            </p>
+            <p v-if="!leaving" class="text-soft">
               <template v-if="bench.bent.length"
                 >The rim itself is bent or dented near spoke {{ bench.bent.map(figure).join(', ') }}. Spokes
                 move it over a hand’s width: what is narrower stays.</template
@@ -334,7 +346,12 @@ const more = computed(() => props.bench.read.includes('tension'))
           before one is touched.
         </p>
       </div>
-      <p class="mt-auto px-4 py-3 text-sm text-soft">
+      <div v-if="!bench.signed && !locked" class="mt-auto px-4 pt-3">
+        <button type="button" class="button button-quiet -ml-2" :disabled="!free" @click="takeOff">
+          Off the stand, not trued
+        </button>
+      </div>
+      <p class="px-4 py-3 text-sm text-soft">
         Reckoned for a rim of usual stiffness, learnt from your own turns after the first round. The maker’s
         limit for rim and spokes wins.
       </p>

@@ -140,7 +140,7 @@ const fault = computed(() => pen.fault.value ?? unread.value)
         <p class="bg-ochre-wash px-3 py-2">
           First look: a rim that is worn hollow or cracked at a nipple is not trued, it is replaced. Hub play
           is set before: it reads as wobble. Tyre flat or off; a drop of oil on each nipple where it meets the
-          rim, none on a braking surface.
+          rim, none on a braking surface or a rotor.
         </p>
         <div>
           <button type="submit" class="button button-go min-h-[52px]" :disabled="locked || pen.busy.value">

@@ -34,7 +34,7 @@ export const ways: { id: What; name: string; unit: string; says: string }[] = [
     id: 'dish',
     name: 'Dish',
     unit: 'mm',
-    says: 'How far the gauge’s foot is out to touch the locknut, from each side.',
+    says: 'The gauge’s arms on the rim: how far out from the rim’s edge the locknut stands, on each side. The rim is too far from the side where it is more.',
   },
 ]
 
