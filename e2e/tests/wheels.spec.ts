@@ -168,6 +168,8 @@ test('spokes are told by hand, and by a tablet that may not listen', async ({ pa
   await expect(page.getByText('Off the stand as it is.')).toBeVisible()
   await page.getByRole('button', { name: 'Left as it is' }).click()
   await expect(page.getByText(/read once more as it stands now/).first()).toBeVisible()
+  await page.getByRole('button', { name: /^Go on with it/ }).click()
+  await expect(page.getByText('round 2').first()).toBeVisible()
   await page.getByRole('button', { name: 'Front wheel' }).click()
   await page.getByRole('button', { name: 'On the stand' }).click()
   await expect(leaving(page)).toContainText('True the front wheel')

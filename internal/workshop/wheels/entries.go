@@ -118,7 +118,7 @@ func checkSign(s *record.Sheet, in WheelSign) (*WheelSign, error) {
 		return nil, record.Refuse("stand", "Spoke %d bears more than its rim allows. Loosen it first: a rim that cracks at a nipple lets go.",
 			b.Now.Tight[0])
 	case !b.True && in.Note == "":
-		return nil, record.Refuse("note", "It is not true enough for its brake yet. Say why it is left as it is, as the owner will read it.")
+		return nil, record.Refuse("note", "It is not true enough for its brake yet. Say why it is left as it is.")
 	}
 	return &in, nil
 }

@@ -86,6 +86,10 @@ async function keep(of: Omit<Schemas['WheelRead'], 'stand' | 'place' | 'figures'
     drafts.value = { ...drafts.value, [of.what]: {} }
 }
 async function back() {
+  if (leaving.value) {
+    leaving.value = false // nothing is taken back by thinking better of it
+    return
+  }
   const last = props.bench.done[0]
   if (last && free.value) await pen.record({ withdrawn: { reason: 'taken back' } }, last.id)
 }
@@ -221,7 +225,7 @@ const more = computed(() => props.bench.read.includes('tension'))
             <div class="mt-2 max-w-xl">
               <TextField
                 v-model="note"
-                label="Why it is left as it is, as the owner will read it"
+                label="Why it is left as it is"
                 name="note"
                 :fault="pen.fault.value"
                 :disabled="!free"
@@ -246,7 +250,7 @@ const more = computed(() => props.bench.read.includes('tension'))
               Read the tensions
             </button>
             <button type="button" class="button min-h-16" :disabled="!free" @click="back">
-              Back <KeyCap>−</KeyCap>
+              {{ leaving ? 'Go on with it' : 'Back' }} <KeyCap>−</KeyCap>
             </button>
           </div>
         </template>
