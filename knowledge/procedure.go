@@ -16,7 +16,8 @@ type Procedure struct {
 	ID          string              `yaml:"id"`
 	Name        string              `yaml:"name"`
 	About       string              `yaml:"about"`
-	End         string              `yaml:"end"` // front or rear, where there are two
+	End         string              `yaml:"end"`   // front or rear, where there are two
+	Bench       string              `yaml:"bench"` // that it belongs to: wheels or air; left out for the brake's at an end, and the rest
 	When        bike.Condition      `yaml:"when"`
 	Operation   string              `yaml:"operation"` // the work item it does
 	School      brake.School        `yaml:"school"`    // of bleeding
@@ -152,14 +153,12 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 			return fmt.Errorf("step %s: there is no place %q", s.ID, s.Record.Part)
 		}
 	}
+	if p.Bench != "" && p.Bench != "wheels" && p.Bench != "air" {
+		return fmt.Errorf("there is no bench %q: wheels or air", p.Bench)
+	}
 	for _, c := range p.Choices {
-		if c.Fact == "" {
-			continue
-		}
-		for _, o := range c.Options {
-			if err := (bike.Condition{c.Fact: {o.ID}}).Validate(); err != nil {
-				return fmt.Errorf("choice %s: %w", c.ID, err)
-			}
+		if err := validateFact(p, c); err != nil {
+			return fmt.Errorf("choice %s: %w", c.ID, err)
 		}
 	}
 	for _, c := range p.CallBacks {
@@ -177,6 +176,27 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 		return err
 	}
 	return p.Prove(states)
+}
+
+// validateFact checks that what the bike answers is a word of its fact, and that every bike the procedure is for answers.
+func validateFact(p Procedure, c procedure.Choice) error {
+	if c.Fact == "" {
+		return nil
+	}
+	for _, o := range c.Options {
+		for _, word := range o.Means() {
+			if !bike.MayHold(c.Fact, word) {
+				return fmt.Errorf("%s is never %q", c.Fact, word)
+			}
+		}
+	}
+	for _, word := range bike.WordsOf(c.Fact) {
+		only, read := p.When[c.Fact], bike.Known(word) // what is not read yet, or is not there, is asked for where it guards
+		if read && c.Answer(word) == "" && (only == nil || slices.Contains(only, word)) {
+			return fmt.Errorf("a bike whose %s is %q is given no option", c.Fact, word)
+		}
+	}
+	return nil
 }
 
 func validateScheme(s Scheme) error {

@@ -106,6 +106,25 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 			{`opens: ["{end}-plain-rotor"]`, `why: "We flame them all."`, "needs: front rotor in one piece of steel"},
 			{`, most: 2, then: wipe`, ``, "nothing bounds this loop"},
 		},
+		"procedures/tyres.yaml": {
+			{`opens: ["{end}-searched"], outcomes: [{say: "Found, and out"`, `outcomes: [{say: "Found, and out"`,
+				"front tyre searched for what made the hole"},
+			{`closes: ["{end}-unhooked"]`, `see: "Hooked."`, "front rim brake unhooked"},
+			{`do: "Valve nut off; the rest of the air out.", opens: ["{end}-air-out"]`, `do: "Valve nut off."`, "air out of the front tyre"},
+			{`, record: {sign: rear_brake}`, ``, "step rear: \"It does not pass\" says that a test fails, and the step signs none"},
+		},
+		"procedures/suspension.yaml": {
+			{`opens: [fork-aired]`, `seconds: 5`, "air out of the fork"},
+			{`opens: [fork-empty], `, ``, "fork that stands out by itself, nothing held inside"},
+			{`, closes: [fork-dry]`, ``, "while there is still: fork's lowers without oil"},
+			{`opens: [shock-empty], `, ``, "shock that stands out by itself, nothing held inside"},
+			{`closes: [fork-feet-loose], record: {fastener: fork-foot}`, `closes: [fork-feet-loose]`, "not torqued since: fork-foot"},
+		},
+		"procedures/wheels.yaml": {
+			{`closes: ["{end}-hub-loose"], record: {fastener: "{end}-hub-locknut"}`, `closes: ["{end}-hub-loose"]`,
+				"not torqued since: front-hub-locknut"},
+			{`closes: ["{end}-tape-off", "{end}-tyre-off"]`, `closes: ["{end}-tyre-off"]`, "while there is still: front rim's tape off"},
+		},
 	} {
 		t.Run(file, func(t *testing.T) {
 			for _, c := range cases {

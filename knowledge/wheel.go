@@ -87,6 +87,7 @@ type Trueness struct {
 	Uneven float64  `yaml:"uneven" json:"uneven" doc:"of a tension from the mean of its side, as a share"`
 	Most   float64  `yaml:"most_n" json:"most_n" doc:"tension that no spoke passes"`
 	Least  float64  `yaml:"least_n" json:"least_n" doc:"below which a spoke of the tighter side works loose"`
+	Wall   float64  `yaml:"wall_mm" json:"wall_mm,omitempty" doc:"least thickness of a wall that blocks run on"`
 	Source string   `yaml:"source" json:"source"`
 }
 
@@ -100,6 +101,9 @@ func (t Trueness) Aim() wheel.Aim {
 func (t Trueness) validate() error {
 	if t.Name == "" || t.Source == "" {
 		return errors.New("how true a wheel is made needs a name and a source")
+	}
+	if t.Wall != 0 && !(t.Wall >= 0.5 && t.Wall <= 3) {
+		return fmt.Errorf("a wall of %g mm at the least: between 0.5 and 3", t.Wall)
 	}
 	return t.Aim().Check()
 }

@@ -137,3 +137,13 @@ var carried = func() (list []string) {
 	slices.Sort(list)
 	return list
 }()
+
+// WordsOf lists the words that a fact may hold; none for one that takes no words.
+func WordsOf(fact string) []string { return choices[fact] }
+
+// MayHold says whether a fact may hold a word, at this end of the bike or at the other: no front brake is worked by
+// pedalling back, and what is written once for both ends names it all the same.
+func MayHold(fact, word string) bool {
+	twin := strings.NewReplacer("front_", "rear_", "rear_", "front_").Replace(fact)
+	return slices.Contains(choices[fact], word) || slices.Contains(choices[twin], word)
+}

@@ -38,6 +38,7 @@ var spellings = map[string]string{
 	"%": "%", "percent": "%",
 	"km": "km", "mi": "mi", "mile": "mi", "miles": "mi",
 	"kg": "kg", "lb": "lb", "lbs": "lb", "ml": "ml",
+	"h": "h", "hour": "h", "hours": "h",
 }
 
 // plain drops what varies between spellings of the same unit.

@@ -23,6 +23,7 @@ const (
 	Way            Quantity = "distance" // base unit km
 	Mass           Quantity = "mass"     // base unit kg
 	Volume         Quantity = "volume"   // base unit ml
+	Ridden         Quantity = "ridden"   // base unit h
 )
 
 // Torque is a turning moment in newton metres.
@@ -60,6 +61,7 @@ var (
 	Kilogram                = Unit{"kg", Mass, 1}
 	Pound                   = Unit{"lb", Mass, 0.45359237}
 	Millilitre              = Unit{"ml", Volume, 1}
+	Hour                    = Unit{"h", Ridden, 1}
 )
 
 // Units lists every unit, base units first within their quantity.
@@ -67,7 +69,7 @@ func Units() []Unit {
 	return []Unit{
 		NewtonMetre, PoundForceInch, PoundForceFoot, KilogramForceCentimetre,
 		Millimetre, Inch, Bar, PoundPerSquareInch, Kilopascal, Percent, Kilometre, Mile,
-		Kilogram, Pound, Millilitre,
+		Kilogram, Pound, Millilitre, Hour,
 	}
 }
 

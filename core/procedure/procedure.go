@@ -15,7 +15,7 @@ type Procedure struct {
 }
 
 // Choice is made before the first step: the school, dry or soft, two pistons or four. One with
-// a Fact is answered by the bike and not asked; its options are words of that fact.
+// a Fact is answered by the bike and not asked; its options are words of that fact, or stand for several.
 type Choice struct {
 	ID      string              `json:"id" yaml:"id"`
 	Ask     string              `json:"ask" yaml:"ask"`
@@ -30,6 +30,25 @@ type Option struct {
 	Name  string   `json:"name" yaml:"name"`
 	Why   string   `json:"why,omitempty" yaml:"why"`
 	Opens []string `json:"opens,omitempty" yaml:"opens" doc:"states that are so from the start"`
+	Words []string `json:"words,omitempty" yaml:"words" doc:"of the bike's fact that it stands for; left out for its id alone"`
+}
+
+// Means lists the words of a fact that the option stands for.
+func (o Option) Means() []string {
+	if len(o.Words) > 0 {
+		return o.Words
+	}
+	return []string{o.ID}
+}
+
+// Answer is the option that stands for a word of the choice's fact; empty where none does.
+func (c Choice) Answer(word string) string {
+	for _, o := range c.Options {
+		if slices.Contains(o.Means(), word) {
+			return o.ID
+		}
+	}
+	return ""
 }
 
 // Step is one thing to do.
@@ -61,7 +80,9 @@ type Yield struct {
 	Fasteners []string `json:"fasteners,omitempty" yaml:"fasteners" doc:"of the torque log: those of them that the bike has"`
 	Sign      string   `json:"sign,omitempty" yaml:"sign" enum:"front_brake,rear_brake,third_brake" doc:"the brake test that release needs"`
 	Part      string   `json:"part,omitempty" yaml:"part" doc:"the place of the bike whose part is fitted: what was fitted is written down"`
-	Left      bool     `json:"left,omitempty" yaml:"left" doc:"a point as the work leaves it, not as it was found"`
+	Air       string   `json:"air,omitempty" yaml:"air" enum:"fork,shock,front_tyre,rear_tyre" doc:"the place whose pressure is read"`
+	Dials     string   `json:"dials,omitempty" yaml:"dials" enum:"fork,shock" doc:"the leg whose damper's clicks are counted"`
+	Left      bool     `json:"left,omitempty" yaml:"left" doc:"a point, a pressure or clicks as the work leaves them, not as they were found"`
 }
 
 // Joints are the fasteners that are torqued.

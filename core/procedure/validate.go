@@ -72,8 +72,8 @@ func (p Procedure) validateSteps() error {
 			return fmt.Errorf("step %s: say what to do", s.ID)
 		case s.Seconds < 0 || s.Seconds > 7*24*3600:
 			return fmt.Errorf("step %s: a timer runs up to a week", s.ID)
-		case s.Record != nil && count(s.Record.Point, strings.Join(s.Record.Joints(), ""), s.Record.Sign, s.Record.Part) != 1:
-			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign or a part", s.ID)
+		case s.Record != nil && s.Record.kinds() != 1:
+			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign, a part, a pressure or clicks", s.ID)
 		}
 		ids[s.ID] = true
 		if err := s.validateOutcomes(); err != nil {
@@ -202,9 +202,10 @@ func under(chosen map[string]string) string {
 	return fmt.Sprintf(" (%v)", chosen)
 }
 
-func count(texts ...string) (n int) {
-	for _, t := range texts {
-		if t != "" {
+// kinds is how many kinds of record a step yields.
+func (y *Yield) kinds() (n int) {
+	for _, kind := range []string{y.Point, strings.Join(y.Joints(), ""), y.Sign, y.Part, y.Air, y.Dials} {
+		if kind != "" {
 			n++
 		}
 	}

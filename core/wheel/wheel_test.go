@@ -136,3 +136,58 @@ func TestSpokesWindUp(t *testing.T) {
 	assert.Greater(t, w.WindUp(Right, 1000), 1.5*thick)
 	assert.Zero(t, w.WindUp(Right, 0))
 }
+
+// A spoke that lets go leaves the rim to those of the other side: it stands over to them. What it takes lies on its side, and the
+// fourth next is laced as it was.
+func TestABrokenSpoke(t *testing.T) {
+	f, err := rear().Influence()
+	require.NoError(t, err)
+	b, err := f.Broke(1000, 0, 1)
+	require.NoError(t, err)
+	assert.Equal(t, Right, b.Side)
+	assert.InDelta(t, 292.9, b.Length, 0.1)
+	assert.Equal(t, []int{2, 3, 31, 32}, b.Beside)
+	assert.Equal(t, []int{29, 5}, b.Like)
+	assert.Negative(t, b.Aside, "to the left")
+	assert.InDelta(t, 2.5, -b.Aside, 2, "a few millimetres: common practice, no source")
+	assert.Empty(t, b.Reason, "home, slowly")
+	loose, err := f.Broke(500, 0, 1)
+	require.NoError(t, err)
+	assert.InDelta(t, b.Aside/2, loose.Aside, 1e-9)
+	tight, err := f.Broke(1000, -b.Aside/2, 1)
+	require.NoError(t, err)
+	assert.NotEmpty(t, tight.Reason, "it meets its brake")
+	two, err := f.Broke(1000, 0, 1, 2)
+	require.NoError(t, err)
+	assert.NotEmpty(t, two.Reason)
+	assert.Equal(t, []int{3, 4, 31, 32}, two.Beside)
+	few := rear()
+	few.Spokes = 20
+	g, err := few.Influence()
+	require.NoError(t, err)
+	missed, err := g.Broke(1000, 0, 3)
+	require.NoError(t, err)
+	assert.NotEmpty(t, missed.Reason)
+	for _, bad := range [][]int{{}, {0}, {33}, {4, 4}} {
+		_, err := f.Broke(1000, 0, bad...)
+		assert.Error(t, err, "%v", bad)
+	}
+	_, err = f.Broke(-1, 0, 1)
+	assert.Error(t, err)
+}
+
+// Another wheel of the same build leans the same way: away from the side that lost its spoke.
+func TestABrokenSpokeLetsTheRimGo(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		w := anyWheel(t)
+		f, err := w.Influence()
+		require.NoError(t, err)
+		n := rapid.IntRange(1, w.Spokes).Draw(t, "spoke")
+		b, err := f.Broke(800, 0, n)
+		require.NoError(t, err)
+		assert.Negative(t, b.Aside*w.Side(n).sign())
+		for _, like := range b.Like {
+			assert.Equal(t, w.Side(n), w.Side(like))
+		}
+	})
+}

@@ -206,7 +206,7 @@ test('a hub gear gets another sprocket, and its mark is set again', async ({ pag
   await expect(says(page)).toContainText('106 links: the axle lies')
   await expectSound(page, 'Chain and axle bench')
   await page.getByRole('link', { name: '← Work' }).click()
-  await page.getByRole('link', { name: 'Chain, cables, bar: step by step' }).click()
+  await page.getByRole('link', { name: 'Step by step: drive, wheels, air, bar' }).click()
   await page.getByRole('button', { name: /^Change the hub gear’?'?s sprocket/ }).click()
   await choose(page)
   await page.getByRole('button', { name: 'Begin' }).click()

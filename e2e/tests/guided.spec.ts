@@ -17,7 +17,7 @@ for (const [bike, least] of [
       await signIn(page, 'Tomas Brandvold')
       await openJob(page, bike)
       await stage(page, 'Work').click()
-      await page.getByRole('link', { name: 'Chain, cables, bar: step by step' }).click()
+      await page.getByRole('link', { name: 'Step by step: drive, wheels, air, bar' }).click()
       await expect(page.getByRole('heading', { name: 'Everything on this bike' })).toBeVisible()
       await expectSound(page, 'Guided work of the whole bike')
       const here = page.url()

@@ -4,7 +4,7 @@ import { expect, type Page } from '@playwright/test'
 async function record(page: Page) {
   const panel = page.getByRole('group', { name: 'What this step records' })
   const missing = page.getByText(
-    /^(Record it first|Torque it first|Sign the brake test first|Write down what was fitted first)/,
+    /^(Record it first|Torque it first|Sign the brake test first|Write down what was fitted first|Read its pressure first|Count its clicks first)/,
   )
   const gone = () =>
     missing
@@ -21,7 +21,16 @@ async function record(page: Page) {
         .getByRole('button', { name: 'It is fitted' })
         .click(press)
         .catch(() => undefined)
-    else if (await rows.count()) {
+    else if (await panel.getByRole('button', { name: /^(Found|Left) at th/ }).count()) {
+      // A pressure that is found or left; clicks, which come back as they were counted.
+      const fields = panel.getByRole('textbox')
+      const first = fields.first()
+      if (!(await first.inputValue())) await first.fill((await fields.count()) === 3 ? '7' : '2.4')
+      await panel
+        .getByRole('button', { name: /^(Found|Left) at th/ })
+        .click(press)
+        .catch(() => undefined)
+    } else if (await rows.count()) {
       const row = rows.first()
       const name = await row.innerText()
       const range = /([\d.]+)–([\d.]+) N·m/.exec(name)

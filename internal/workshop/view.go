@@ -55,6 +55,7 @@ type JobView struct {
 	Assemblies  []apart.Offered        `json:"assemblies" doc:"that this bike has, to be taken apart"`
 	Oiling      []apart.OilView        `json:"oiling" doc:"what a tune oils on this bike"`
 	Brakes      []brakes.BrakeSide     `json:"brakes" doc:"front, then rear"`
+	Hurts       []wheels.WheelHurt     `json:"wheel_hurts" doc:"what was found hurt in its wheels, front and rear"`
 	Guides      []guides.Offer         `json:"guides" doc:"guided work that belongs to no end: chain, cables, bar"`
 	Gears       []gears.GearBench      `json:"gears" doc:"that are indexed, oldest first"`
 	GearsKnown  gears.GearsKnown       `json:"gears_known" doc:"what is known of its gears"`
@@ -105,7 +106,7 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
 		Runs:   work.Runs.Of(s),
 		Strips: apart.Strips.Of(s), Assemblies: apart.Offer.Of(s), Oiling: apart.OilMap(s),
-		Brakes: brakes.Sides(s), Guides: guides.For(s, ""),
+		Brakes: brakes.Sides(s), Guides: guides.For(s, ""), Hurts: wheels.HurtsOf(s),
 		Gears: record.Some(gears.Benches.Of(s)), Families: gears.Families(s),
 		GearsKnown: gears.KnownOf(s), GearNotes: gears.NotesOf(s), Wheels: record.Some(wheels.Benches.Of(s)),
 		Bottles: fluid.BottlesFor(s), Riding: brakes.RidingCard(s),

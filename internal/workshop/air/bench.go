@@ -3,6 +3,7 @@ package air
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"utensil/core/tyre"
 	"utensil/core/wear"
@@ -249,7 +250,8 @@ func bornAt(s *record.Sheet, place string) (least, most float64, by string) {
 func Subject() record.Subject {
 	return record.Subject{
 		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
-			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag)},
-		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(searched(s), obstacles(s)...) },
+			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag),
+			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick)},
+		Obstacles: func(s *record.Sheet) []record.Obstacle { return slices.Concat(searched(s), obstacles(s), owed(s)) },
 	}
 }

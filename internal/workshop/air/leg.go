@@ -38,8 +38,7 @@ func (s Sagged) read() suspension.Sagged {
 }
 
 func checkSag(s *record.Sheet, in SagRead) (*SagRead, error) {
-	springs := parts.Facts.Of(s).Suspension
-	if springs == "rigid" || in.Leg == "shock" && springs != "full" {
+	if !sprung(s, in.Leg) {
 		return nil, record.Refuse("leg", "This bike has no such leg.")
 	}
 	sagged, err := sagOf(in)
@@ -86,6 +85,9 @@ type LegBench struct {
 	Liked  []AirLiked `json:"liked"`
 	Says   string     `json:"says"`
 	Before string     `json:"before" doc:"what is done before anything is opened"`
+	Dials  DialsSeen  `json:"dials"`
+	Due    *LegDue    `json:"due,omitempty" doc:"when it is to be opened again, by what was done to it last"`
+	Nicks  []NickSeen `json:"nicks" doc:"marks that a seal may pass, found in this job"`
 }
 
 // SagSeen is a sag that was read.
@@ -121,7 +123,8 @@ func legs(s *record.Sheet) []LegBench {
 			continue
 		}
 		usual := suspension.Usual(1)
-		b := LegBench{Place: leg, Reads: []SagSeen{}, From: usual.From, To: usual.To, Liked: liked(s, leg), Before: airOut}
+		b := LegBench{Place: leg, Reads: []SagSeen{}, From: usual.From, To: usual.To, Liked: liked(s, leg), Before: airOut,
+			Dials: dialsOf(s, leg), Due: dueOf(s, leg), Nicks: nicksOn(s, leg)}
 		for _, ledger := range s.Ledgers() {
 			for e, in := range Sags.All(ledger) {
 				if in.Leg != leg || in.Sagged == nil {

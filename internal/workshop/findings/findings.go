@@ -87,7 +87,7 @@ func readFindings(s *record.Sheet) []FindingView {
 		}
 		found = append(found, f)
 	}
-	found = append(found, inHand(s)...)
+	found = append(append(found, inHand(s)...), onBenches(s)...)
 	found = append(found, overTightened(s)...)
 	for i := range found {
 		found[i].Suggested = record.Some(found[i].Suggested)

@@ -64,7 +64,8 @@ func ChosenOn(p knowledge.Procedure, f bike.Facts, said map[string]string) map[s
 	for _, c := range p.Choices {
 		word := said[c.ID]
 		if c.Fact != "" {
-			word, _ = f.Fact(c.Fact)
+			is, _ := f.Fact(c.Fact)
+			word = c.Answer(is)
 		}
 		if word != "" && c.Applies(chosen) {
 			chosen[c.ID] = word

@@ -22,6 +22,7 @@ import (
 type Offer struct {
 	ID      string   `json:"id"`
 	End     string   `json:"end,omitempty" enum:"front,rear" doc:"of the bike; left out for what has none"`
+	Bench   string   `json:"bench,omitempty" enum:"wheels,air" doc:"that it belongs to; left out for a brake's, and the rest"`
 	Name    string   `json:"name"`
 	About   string   `json:"about"`
 	Point   string   `json:"point,omitempty" doc:"of the walk-round where it is drawn"`
@@ -93,7 +94,7 @@ var offered = record.Derive(func(s *record.Sheet) map[string][]Offer {
 	wanted, facts, out := wantedOn(s), parts.Facts.Of(s), map[string][]Offer{"": {}, "front": {}, "rear": {}}
 	for _, p := range s.Book.ProceduresOn(facts) {
 		here := guided.Times.Of(s)[p.ID]
-		o := Offer{ID: p.ID, End: p.End, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(here.Minutes),
+		o := Offer{ID: p.ID, End: p.End, Bench: p.Bench, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(here.Minutes),
 			Times: here.Times, Fluid: p.Fluid, FluidIf: p.FluidIf, Does: p.Operation, Caution: p.Caution,
 			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
 		operation, _ := s.Book.Operation(p.Operation)
@@ -103,7 +104,11 @@ var offered = record.Derive(func(s *record.Sheet) map[string][]Offer {
 		o.whole = p.School.RenewsAll()
 		o.Point = pointOf(s, operation)
 		o.Parts, o.Joints, o.Choices = partNames(operation), jointsOf(s, p, operation), asksOf(p, facts)
-		out[p.End] = append(out[p.End], o)
+		end := p.End
+		if p.Bench != "" {
+			end = "" // a brake's side lists what is done to the brake
+		}
+		out[end] = append(out[end], o)
 	}
 	return out
 })

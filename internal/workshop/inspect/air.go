@@ -3,6 +3,7 @@ package inspect
 import (
 	"fmt"
 	"math"
+	"slices"
 	"time"
 
 	"utensil/core/measure"
@@ -131,6 +132,12 @@ func (v AirView) says() string {
 	return out
 }
 
+// AirName is what a place that holds air is called.
+func AirName(place string) string { return airNames[place] }
+
+// HoldsAir says whether the bike holds air at a place.
+func HoldsAir(s *record.Sheet, place string) bool { return slices.Contains(airPlaces(s), place) }
+
 // Bars says a pressure in bar, and in psi beside it.
 func Bars(v float64) string {
 	return fmt.Sprintf("%s bar (%.0f psi)", measure.Format(math.Round(v*100)/100), measure.PoundPerSquareInch.FromBase(v))
@@ -139,11 +146,7 @@ func Bars(v float64) string {
 func degrees(c float64) string { return measure.Format(c) + " °C" }
 
 func checkAir(s *record.Sheet, in Air) (*Air, error) {
-	here := false
-	for _, place := range airPlaces(s) {
-		here = here || place == in.Place
-	}
-	if !here {
+	if !HoldsAir(s, in.Place) {
 		return nil, record.Refuse("place", "This bike holds no air there.")
 	}
 	if in.Celsius < -40 || in.Celsius > 60 {

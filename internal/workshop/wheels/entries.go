@@ -141,7 +141,8 @@ func Touched(s *record.Sheet) map[string]int {
 // Subject is the truing of wheels.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks:    []record.Check{Stands.Checked(checkStood), Reads.Checked(checkRead), Turns.Checked(checkTurn), Signs.Checked(checkSign)},
+		Checks: []record.Check{Stands.Checked(checkStood), Reads.Checked(checkRead), Turns.Checked(checkTurn), Signs.Checked(checkSign),
+			Breaks.Checked(checkBroke), Rims.Checked(checkRim)},
 		Obstacles: obstacles,
 	}
 }

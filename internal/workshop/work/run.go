@@ -8,6 +8,7 @@ import (
 	"utensil/core/procedure"
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
@@ -199,21 +200,36 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 			}
 			v.Bolts = append(v.Bolts, b)
 		}
+	case r.Air != "":
+		if !air.Read(s, r.Air, r.Left, began) {
+			v.Missing = "Read its pressure first: " + words.Lower(inspect.AirName(r.Air)) + "."
+		}
+	case r.Dials != "":
+		if !air.Counted(s, r.Dials, r.Left, began) {
+			v.Missing = "Count its clicks first: " + r.Dials + "."
+		}
 	case r.Part != "":
 		if place, there := placeOf(s, r.Part); there && !fittedHere(s, r.Part) {
 			v.Missing = "Write down what was fitted first: " + words.Lower(place.Name) + "."
 		}
 	case r.Sign != "":
-		e, signed := trial.Signs.Last(s.Ledger, func(in *trial.Sign) bool { return in.What == r.Sign })
-		fails := slices.ContainsFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Fails })
-		switch {
-		case !slices.Contains(trial.For(parts.Facts.Of(s)), r.Sign):
-		case signed == nil || s.Place(e.ID) < after:
-			v.Missing = "Sign the brake test first: that it passes, or what is wrong."
-		case !signed.Passed && !fails:
-			v.Missing = "Sign the brake test first. It must pass."
-		}
+		v.Missing = unsigned(s, now, after)
 	}
+}
+
+// unsigned says what is missing of a brake test that is signed after a place of the ledger.
+func unsigned(s *record.Sheet, now procedure.Step, after int) string {
+	test := now.Record.Sign
+	e, signed := trial.Signs.Last(s.Ledger, func(in *trial.Sign) bool { return in.What == test })
+	fails := slices.ContainsFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Fails })
+	switch {
+	case !slices.Contains(trial.For(parts.Facts.Of(s)), test):
+	case signed == nil || s.Place(e.ID) < after:
+		return "Sign the brake test first: that it passes, or what is wrong."
+	case !signed.Passed && !fails:
+		return "Sign the brake test first. It must pass."
+	}
+	return ""
 }
 
 // placeOf is a place of this bike, and whether it has it.

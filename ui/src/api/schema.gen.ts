@@ -1785,6 +1785,35 @@ export interface components {
             /** Format: int64 */
             seed: number;
         };
+        BrokeSeen: {
+            /**
+             * Format: double
+             * @description how far the rim is reckoned to stand over without it, to the right
+             */
+            aside_mm: number;
+            /** @description that carry its load now */
+            beside: number[];
+            by: string;
+            /** @description it may be ridden home, slowly */
+            home: boolean;
+            id: string;
+            /**
+             * Format: double
+             * @description of the first: from the middle of the hole in the flange to the seat of the nipple
+             */
+            length_mm: number;
+            /** @description laced as the first was: head on the same face of the flange, the same way over its crossings */
+            like: number[];
+            /** @description whether it is ridden home, and why */
+            says: string;
+            /** @enum {string} */
+            side: "left" | "right";
+            spokes: number[];
+            /** @description what is looked at and done */
+            then: string;
+            /** Format: double */
+            wire_mm: number;
+        };
         Brought: {
             id: string;
             name: string;
@@ -2058,6 +2087,7 @@ export interface components {
             belonging?: components["schemas"]["Belonging"];
             bolt?: components["schemas"]["Bolt"];
             clue?: components["schemas"]["Clue"];
+            dials_counted?: components["schemas"]["DialsCounted"];
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
             fitted?: components["schemas"]["Putting"];
@@ -2070,7 +2100,9 @@ export interface components {
             hunt?: components["schemas"]["Hunt"];
             indexing?: components["schemas"]["Indexing"];
             item?: components["schemas"]["Item"];
+            leg_served?: components["schemas"]["LegServed"];
             looked?: components["schemas"]["Looked"];
+            nick_found?: components["schemas"]["NickFound"];
             note?: components["schemas"]["Note"];
             odometer?: components["schemas"]["OdometerReading"];
             oiled?: components["schemas"]["Oiled"];
@@ -2087,9 +2119,11 @@ export interface components {
             return?: components["schemas"]["Return"];
             ride?: components["schemas"]["Ride"];
             rider_weighed?: components["schemas"]["RiderWeighed"];
+            rim_looked?: components["schemas"]["RimLook"];
             sag_read?: components["schemas"]["SagRead"];
             sealant_topped?: components["schemas"]["SealantTopped"];
             sign?: components["schemas"]["Sign"];
+            spoke_broke?: components["schemas"]["SpokeBroke"];
             step?: components["schemas"]["StepDone"];
             strip?: components["schemas"]["StripBegun"];
             taken_off?: components["schemas"]["Taking"];
@@ -2183,6 +2217,36 @@ export interface components {
         };
         DialAsked: {
             typed: string;
+        };
+        DialsCounted: {
+            /** @description why they are left otherwise than they were found */
+            asked?: string;
+            /**
+             * Format: int64
+             * @description for slow strokes, where there are two
+             */
+            compression?: number;
+            /**
+             * Format: int64
+             * @description compression for hard hits
+             */
+            high?: number;
+            /** @description as they are left; else as they were found */
+            left?: boolean;
+            /** @enum {string} */
+            leg: "fork" | "shock";
+            /** @description the leg has no dials */
+            none?: boolean;
+            /** Format: int64 */
+            rebound?: number;
+        };
+        DialsSeen: {
+            /** @description in this job */
+            found?: components["schemas"]["DialsCounted"];
+            /** @description last, in whatever job */
+            left?: components["schemas"]["DialsCounted"];
+            /** @description they were counted in this job and not put back since */
+            owed?: boolean;
         };
         DistanceView: {
             /** Format: date-time */
@@ -3402,6 +3466,8 @@ export interface components {
             title: string;
             /** @description from connected wrenches, taken by no bolt yet */
             tray: components["schemas"]["ToolReading"][];
+            /** @description what was found hurt in its wheels, front and rear */
+            wheel_hurts: components["schemas"]["WheelHurt"][];
             /** @description that are trued, oldest first */
             wheels: components["schemas"]["WheelBench"][];
             /** @description of the shop, to choose from */
@@ -3468,6 +3534,9 @@ export interface components {
         LegBench: {
             /** @description what is done before anything is opened */
             before: string;
+            dials: components["schemas"]["DialsSeen"];
+            /** @description when it is to be opened again, by what was done to it last */
+            due?: components["schemas"]["LegDue"];
             /**
              * Format: double
              * @description of the travel: sag to set
@@ -3475,6 +3544,8 @@ export interface components {
             from: number;
             liked: components["schemas"]["AirLiked"][];
             next?: components["schemas"]["SagNext"];
+            /** @description marks that a seal may pass, found in this job */
+            nicks: components["schemas"]["NickSeen"][];
             /** @enum {string} */
             place: "fork" | "shock";
             /** @description that tell of it as it is now, oldest first */
@@ -3482,6 +3553,47 @@ export interface components {
             says: string;
             /** Format: double */
             to: number;
+        };
+        LegDue: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: double */
+            every_hours: number;
+            /** Format: date-time */
+            from?: string;
+            id: string;
+            late?: boolean;
+            /** @description what went in, and by which paper */
+            oil?: string;
+            /** @description hours since, in words */
+            ridden: string;
+            says: string;
+            /** Format: date-time */
+            to?: string;
+            what: string;
+        };
+        LegServed: {
+            /** @description hours of riding after which it is opened again, as typed: 30, 50 or the manual's */
+            every: string;
+            /** @description of the oil, by the manual */
+            grade?: string;
+            /** @description oil in the left leg, as typed */
+            left_ml?: string;
+            /** @enum {string} */
+            leg: "fork" | "shock";
+            /** @description oil in the right leg, or in the can, as typed */
+            right_ml?: string;
+            readonly served?: components["schemas"]["Served"];
+            /** @description where these figures stand */
+            source?: string;
+            /** @description hours ridden in a week, as typed; left out, as the bike's kilometres say */
+            weekly?: string;
+            /**
+             * @description lower legs, air spring or can, or all with the damper
+             * @enum {string}
+             */
+            what: "lowers" | "air" | "all";
         };
         Letter: {
             /** Format: date-time */
@@ -3789,6 +3901,52 @@ export interface components {
             owner?: string;
             secret?: string;
         };
+        NickFound: {
+            /** @description the seal, the leg standing out all the way, mm, as typed */
+            above: string;
+            /**
+             * @description by a fingernail: nothing, a raised edge, a groove
+             * @enum {string}
+             */
+            felt: "seen" | "edge" | "deep";
+            /** @enum {string} */
+            leg: "fork" | "shock";
+            readonly nick?: components["schemas"]["NickJudged"];
+            /** @enum {string} */
+            side: "left" | "right" | "shaft";
+            /** @description of the leg, mm, as typed */
+            travel: string;
+        };
+        NickJudged: {
+            /** Format: double */
+            above_mm: number;
+            /** @enum {string} */
+            fate: "leave" | "watch" | "dress" | "condemn";
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description the seal slides over it */
+            passed: boolean;
+            says: string;
+            /** Format: double */
+            travel_mm: number;
+        };
+        NickSeen: {
+            /** Format: double */
+            above_mm: number;
+            by: string;
+            /** @enum {string} */
+            fate: "leave" | "watch" | "dress" | "condemn";
+            felt: string;
+            id: string;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description the seal slides over it */
+            passed: boolean;
+            says: string;
+            side: string;
+            /** Format: double */
+            travel_mm: number;
+        };
         Note: {
             text: string;
         };
@@ -3831,6 +3989,11 @@ export interface components {
         };
         Offer: {
             about: string;
+            /**
+             * @description that it belongs to; left out for a brake's, and the rest
+             * @enum {string}
+             */
+            bench?: "wheels" | "air";
             caution: string;
             choices: components["schemas"]["Ask"][];
             /**
@@ -3916,6 +4079,8 @@ export interface components {
             /** @description states that are so from the start */
             opens?: string[];
             why?: string;
+            /** @description of the bike's fact that it stands for; left out for its id alone */
+            words?: string[];
         };
         OtherLog: {
             /** Format: date-time */
@@ -4801,6 +4966,57 @@ export interface components {
              */
             speed_kmh: number;
         };
+        RimJudged: {
+            by: string;
+            /**
+             * @description edges and joint
+             * @enum {string}
+             */
+            edge: "sound" | "dent" | "flat" | "split";
+            /** @enum {string} */
+            end: "front" | "rear";
+            id: string;
+            /**
+             * @description the wear mark in a braking wall: to be seen, worn away, or it has none
+             * @enum {string}
+             */
+            mark: "there" | "gone" | "none";
+            /**
+             * @description the rim round its nipples and eyelets
+             * @enum {string}
+             */
+            nipples: "sound" | "cracked";
+            says: string;
+            /** @enum {string} */
+            verdict: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description thickness of a braking wall where it is thinnest, mm, as typed */
+            wall?: string;
+            /** Format: double */
+            readonly wall_mm?: number;
+        };
+        RimLook: {
+            /**
+             * @description edges and joint
+             * @enum {string}
+             */
+            edge: "sound" | "dent" | "flat" | "split";
+            /** @enum {string} */
+            end: "front" | "rear";
+            /**
+             * @description the wear mark in a braking wall: to be seen, worn away, or it has none
+             * @enum {string}
+             */
+            mark: "there" | "gone" | "none";
+            /**
+             * @description the rim round its nipples and eyelets
+             * @enum {string}
+             */
+            nipples: "sound" | "cracked";
+            /** @description thickness of a braking wall where it is thinnest, mm, as typed */
+            wall?: string;
+            /** Format: double */
+            readonly wall_mm?: number;
+        };
         RimSeen: {
             /**
              * Format: double
@@ -5104,6 +5320,21 @@ export interface components {
             /** Format: double */
             length_mm: number;
         };
+        Served: {
+            /** Format: double */
+            every_hours: number;
+            /** Format: double */
+            left_ml?: number;
+            /** Format: double */
+            right_ml?: number;
+            /**
+             * Format: double
+             * @description hours
+             */
+            weekly_from: number;
+            /** Format: double */
+            weekly_to: number;
+        };
         Session: {
             /** @description who is signed in */
             actor?: components["schemas"]["Actor"];
@@ -5287,6 +5518,25 @@ export interface components {
             pads?: components["schemas"]["PadsAsked"];
             piston?: components["schemas"]["PistonAsked"];
         };
+        SpokeBroke: {
+            readonly broken?: components["schemas"]["SpokeLost"];
+            /**
+             * Format: int64
+             * @description how many broke in this wheel before
+             */
+            earlier: number;
+            /** @description from rim to pad or stay, the nearer side, mm, as typed */
+            room?: string;
+            /** @description which, counted from the valve, as typed: 7, or 7 9 */
+            spokes: string;
+            /** @description as it is laced */
+            wheel: components["schemas"]["WheelStand"];
+            /**
+             * @description at the hub, in the nipple, between them
+             * @enum {string}
+             */
+            where: "bend" | "thread" | "middle";
+        };
         SpokeFigured: {
             /**
              * Format: double
@@ -5305,6 +5555,33 @@ export interface components {
              * @description that it usually bears in a sound wheel
              */
             tension_n: number;
+        };
+        SpokeLost: {
+            /**
+             * Format: double
+             * @description how far the rim is reckoned to stand over without it, to the right
+             */
+            aside_mm: number;
+            /** @description that carry its load now */
+            beside: number[];
+            /** @description it may be ridden home, slowly */
+            home: boolean;
+            /**
+             * Format: double
+             * @description of the first: from the middle of the hole in the flange to the seat of the nipple
+             */
+            length_mm: number;
+            /** @description laced as the first was: head on the same face of the flange, the same way over its crossings */
+            like: number[];
+            /** @description whether it is ridden home, and why */
+            says: string;
+            /** @enum {string} */
+            side: "left" | "right";
+            spokes: number[];
+            /** @description what is looked at and done */
+            then: string;
+            /** Format: double */
+            wire_mm: number;
         };
         SpokeSeen: {
             /**
@@ -5864,6 +6141,11 @@ export interface components {
             uneven: number;
             /**
              * Format: double
+             * @description least thickness of a wall that blocks run on
+             */
+            wall_mm?: number;
+            /**
+             * Format: double
              * @description to either side
              */
             wobble_mm: number;
@@ -6114,6 +6396,13 @@ export interface components {
             lacing: components["schemas"]["Lacing"];
             /** @description left, then right */
             spokes: components["schemas"]["SpokeFigured"][];
+        };
+        WheelHurt: {
+            broke?: components["schemas"]["BrokeSeen"];
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @description as it was looked at last */
+            rim?: components["schemas"]["RimJudged"];
         };
         WheelKnown: {
             aim: components["schemas"]["Trueness"];
@@ -6382,11 +6671,21 @@ export interface components {
             trick?: "double_click" | "out_of_order" | "wrong_unit" | "imperial" | "garbage" | "drop_out";
         };
         Yield: {
+            /**
+             * @description the place whose pressure is read
+             * @enum {string}
+             */
+            air?: "fork" | "shock" | "front_tyre" | "rear_tyre";
+            /**
+             * @description the leg whose damper's clicks are counted
+             * @enum {string}
+             */
+            dials?: "fork" | "shock";
             /** @description of the torque log */
             fastener?: string;
             /** @description of the torque log: those of them that the bike has */
             fasteners?: string[];
-            /** @description a point as the work leaves it, not as it was found */
+            /** @description a point, a pressure or clicks as the work leaves them, not as they were found */
             left?: boolean;
             /** @description the place of the bike whose part is fitted: what was fitted is written down */
             part?: string;

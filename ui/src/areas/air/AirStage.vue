@@ -41,6 +41,14 @@ const here = computed(() => places.value.find((p) => p.air.place === target()) ?
           {{ bar(p.air.readings.at(-1)?.bar ?? 0) }}</span
         >
       </button>
+      <RouterLink
+        :to="{
+          name: 'job-guides',
+          query: { bench: 'air', end: here?.air.place === 'rear_tyre' ? 'rear' : 'front' },
+        }"
+        class="button button-quiet ml-auto shrink-0"
+        >Step by step</RouterLink
+      >
     </nav>
     <div class="min-h-0 flex-1 lg:overflow-hidden">
       <TyreBench

@@ -10,7 +10,10 @@ import TextField from '@/parts/TextField.vue'
 import { figure, percent, typedNumber } from '@/parts/words'
 
 import AirLog from './AirLog.vue'
+import DialsForm from './DialsForm.vue'
 import LegDrawing from './LegDrawing.vue'
+import NickForm from './NickForm.vue'
+import ServiceForm from './ServiceForm.vue'
 import { atMost, bar, psi, ruled } from './strip'
 
 /** A leg and its air: how far it sinks under its rider, and which pressure to try next. */
@@ -151,6 +154,30 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
           ><span class="ml-auto text-soft">{{ r.by }}</span>
         </li>
       </ol>
+      <details class="mt-3 border-t border-rule" :open="bench.dials.owed">
+        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+          Clicks of its dials<span v-if="bench.dials.owed" class="text-ochre"> · found, not put back</span>
+        </summary>
+        <DialsForm
+          :key="`${bench.dials.owed ?? false}`"
+          :leg="bench.place"
+          :dials="bench.dials"
+          :left="bench.dials.owed ?? false"
+          :locked="locked"
+        />
+      </details>
+      <details class="mt-2 border-t border-rule" :open="Boolean(bench.due)">
+        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+          Opened last, and due again<span v-if="bench.due?.late" class="text-ochre"> · due by its hours</span>
+        </summary>
+        <ServiceForm :key="bench.due?.id" :bench="bench" :locked="locked" />
+      </details>
+      <details class="mt-2 border-t border-rule" :open="bench.nicks.length > 0">
+        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+          {{ bench.place === 'shock' ? 'A mark on its shaft' : 'A mark on a stanchion' }}
+        </summary>
+        <NickForm :bench="bench" :locked="locked" />
+      </details>
     </section>
     <AirLog v-model="pressure" :air="air" :liked="bench.liked" :locked="locked" />
   </div>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
 import { useSession } from '@/api/session'
 import { useOpenJob, useTarget } from '@/areas/job/open'
+import type { Schemas } from '@/api/client'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import { figure } from '@/parts/words'
 
 import StartRun from './StartRun.vue'
 
-/** Guided work on chain, cables and bar: where it is on the bike, what is asked for first. */
+/** Guided work on all but the brakes: where it is on the bike, what is asked for first. */
+type Offer = Schemas['Offer']
 const { job, closed } = useOpenJob()
 const { hands } = useSession()
 const { target, open } = useTarget()
@@ -25,8 +27,31 @@ const points = computed(() =>
     })),
 )
 const place = ref('')
-const shown = computed(() =>
-  place.value ? job.value.guides.filter((o) => o.point === place.value) : job.value.guides,
+const route = useRoute()
+/** A bench sends for its own work alone. */
+const bench = computed(() => String(route.query.bench ?? ''))
+const ends = ['front', 'rear'] as const
+const end = ref(ends.find((e) => e === route.query.end) ?? 'front')
+const benches = [
+  ['', 'Everything on this bike'],
+  ['wheels', 'Wheels'],
+  ['air', 'Tyres and suspension'],
+] as const
+const ofEnd = (o: Offer) => !o.end || Boolean(place.value) || o.end === end.value
+/** What is asked for is shown whichever end it is at. */
+const groups = computed(() =>
+  benches
+    .map(([id, name]) => ({
+      id,
+      name,
+      offers: job.value.guides.filter(
+        (o) =>
+          (o.bench ?? '') === id &&
+          (place.value ? o.point === place.value : ofEnd(o) || Boolean(o.wanted)) &&
+          (!bench.value || bench.value === id),
+      ),
+    }))
+    .filter((g) => g.offers.length),
 )
 const router = useRouter()
 const begun = (id: string) => job.value.runs.find((r) => r.procedure === id && !r.finished)
@@ -57,32 +82,57 @@ function choose(id: string) {
         title="The bike: press a place for the work on it"
         @choose="place = $event === place ? '' : $event"
       />
-      <section aria-labelledby="guided-work">
-        <h3 id="guided-work" class="flex items-center border-b border-ink pb-1">
-          {{ points.find((p) => p.id === place)?.name ?? 'Everything on this bike' }}
-          <button v-if="place" type="button" class="button button-quiet ml-auto min-h-9!" @click="place = ''">
+      <div>
+        <p v-if="place" class="flex items-center border-b border-ink pb-1 font-bold">
+          {{ points.find((p) => p.id === place)?.name }}
+          <button type="button" class="button button-quiet ml-auto min-h-9!" @click="place = ''">
             Show all
           </button>
-        </h3>
-        <ul>
-          <li v-for="o in shown" :key="o.id" class="border-b border-rule">
-            <button
-              type="button"
-              class="flex min-h-14 w-full items-center gap-3 px-1 py-2 text-left hover:bg-wash disabled:opacity-60"
-              :class="o.wanted && 'shadow-[inset_4px_0_var(--color-petrol)] pl-3!'"
-              :disabled="locked"
-              @click="choose(o.id)"
+        </p>
+        <section v-for="g in groups" :key="g.id" class="mb-4" :aria-labelledby="`guided-${g.id}`">
+          <h3 :id="`guided-${g.id}`" class="flex min-h-11 items-center border-b border-ink pb-1">
+            {{ g.name }}
+            <span
+              v-if="g.id && !place"
+              class="ml-auto flex"
+              role="group"
+              :aria-label="`${g.name}: which end`"
             >
-              <span class="min-w-0 flex-1 leading-tight"
-                ><b class="block">{{ o.name }}</b
-                ><span class="text-[15px] text-soft">{{ o.about }}</span
-                ><b v-if="begun(o.id)" class="block text-[15px] text-petrol">begun, not finished</b
-                ><b v-else-if="o.wanted" class="block text-[15px] text-petrol">{{ o.wanted }}</b></span
+              <button
+                v-for="e in ends"
+                :key="e"
+                type="button"
+                class="min-h-11 border-b-2 px-2.5 text-[15px]"
+                :class="e === end ? 'border-petrol text-petrol' : 'border-transparent text-soft'"
+                :aria-pressed="e === end"
+                @click="end = e"
               >
-              <span class="figure shrink-0 text-[15px] text-soft">{{ figure(o.here || o.minutes) }} min</span>
-            </button>
-          </li>
-        </ul>
+                {{ e }}
+              </button>
+            </span>
+          </h3>
+          <ul>
+            <li v-for="o in g.offers" :key="o.id" class="border-b border-rule">
+              <button
+                type="button"
+                class="flex min-h-14 w-full items-center gap-3 px-1 py-2 text-left hover:bg-wash disabled:opacity-60"
+                :class="o.wanted && 'shadow-[inset_4px_0_var(--color-petrol)] pl-3!'"
+                :disabled="locked"
+                @click="choose(o.id)"
+              >
+                <span class="min-w-0 flex-1 leading-tight"
+                  ><b class="block">{{ o.name }}</b
+                  ><span class="text-[15px] text-soft">{{ o.about }}</span
+                  ><b v-if="begun(o.id)" class="block text-[15px] text-petrol">begun, not finished</b
+                  ><b v-else-if="o.wanted" class="block text-[15px] text-petrol">{{ o.wanted }}</b></span
+                >
+                <span class="figure shrink-0 text-[15px] text-soft"
+                  >{{ figure(o.here || o.minutes) }} min</span
+                >
+              </button>
+            </li>
+          </ul>
+        </section>
         <p class="mt-2 text-[15px] text-soft">
           Work on a brake begins beside
           <RouterLink class="text-petrol underline" :to="{ name: 'job-brakes' }">the brakes</RouterLink>; what
@@ -91,7 +141,7 @@ function choose(id: string) {
             >the strip-down bench</RouterLink
           >.
         </p>
-      </section>
+      </div>
     </div>
   </div>
 </template>

@@ -8,7 +8,9 @@ import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { figure } from '@/parts/words'
 
+import StepAir from './StepAir.vue'
 import StepBolt from './StepBolt.vue'
+import StepDials from './StepDials.vue'
 import StepPart from './StepPart.vue'
 
 /** What a step yields, typed once: it goes to the walk-round, the torque log or the brake tests. */
@@ -20,6 +22,7 @@ const note = ref('')
 const account = ref('') // where another part came from
 const first = useTemplateRef('first')
 const rows = useTemplateRef('rows')
+const air = useTemplateRef('air')
 
 const point = computed(() => job.value.points.find((p) => p.id === props.step.record?.point))
 const bolts = computed(() => props.run.bolts ?? [])
@@ -40,7 +43,7 @@ async function test(passed: boolean) {
     emit('signed', passed)
 }
 onMounted(() => {
-  const field = first.value ?? rows.value?.find((r) => r?.field)?.field
+  const field = first.value ?? rows.value?.find((r) => r?.field)?.field ?? air.value?.field
   field?.focus({ preventScroll: true })
 })
 </script>
@@ -107,6 +110,21 @@ onMounted(() => {
       </div>
     </template>
     <StepBolt v-for="b in bolts" :key="boltKey(b)" ref="rows" :bolt="b" :locked="locked" />
+    <StepAir
+      v-if="step.record?.air"
+      ref="air"
+      :place="step.record.air"
+      :left="step.record.left ?? false"
+      :run="run"
+      :locked="locked"
+    />
+    <StepDials
+      v-if="step.record?.dials"
+      :leg="step.record.dials"
+      :left="step.record.left ?? false"
+      :run="run"
+      :locked="locked"
+    />
     <StepPart v-if="step.record?.part" :place="step.record.part" :run="run" :locked="locked" />
     <div v-if="sign" class="flex flex-wrap items-center gap-2">
       <b class="min-w-40 flex-1">{{ recorded ? 'Signed.' : 'Your name stands under it.' }}</b>

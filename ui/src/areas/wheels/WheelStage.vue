@@ -5,6 +5,7 @@ import { useSession } from '@/api/session'
 import { useOpenJob, useTarget } from '@/areas/job/open'
 
 import WheelBench from './WheelBench.vue'
+import WheelHurts from './WheelHurts.vue'
 import WheelStart from './WheelStart.vue'
 
 /** The wheels of a bike: the one that is on the stand, or either to be put on it. */
@@ -26,6 +27,8 @@ const end = computed(
 /** Somebody wants to put it on the stand anew, though it was signed before in this job. */
 const anew = ref(false)
 watch(end, () => (anew.value = false))
+/** Beside truing: what is hurt in it. */
+const hurts = ref(false)
 const of = computed(() => job.value.wheels.filter((b) => b.end === end.value))
 const bench = computed(() => {
   const begun = of.value.find((b) => !b.signed)
@@ -48,9 +51,24 @@ const bench = computed(() => {
       >
         {{ e === 'front' ? 'Front wheel' : 'Rear wheel' }}
       </button>
+      <button
+        type="button"
+        class="ml-auto min-h-11 shrink-0 border-b-2 px-2.5 whitespace-nowrap"
+        :class="hurts ? 'border-petrol font-[720] text-petrol' : 'border-transparent hover:bg-wash'"
+        :aria-pressed="hurts"
+        @click="hurts = !hurts"
+      >
+        Spokes and rim
+      </button>
+      <RouterLink
+        :to="{ name: 'job-guides', query: { bench: 'wheels', end } }"
+        class="button button-quiet shrink-0"
+        >Step by step</RouterLink
+      >
     </nav>
     <div class="min-h-0 flex-1">
-      <WheelBench v-if="bench" :key="bench.id" :bench="bench" :locked="locked" @anew="anew = true" />
+      <WheelHurts v-if="hurts" :key="end" :end="end" :locked="locked" />
+      <WheelBench v-else-if="bench" :key="bench.id" :bench="bench" :locked="locked" @anew="anew = true" />
       <WheelStart v-else :key="end" :end="end" :locked="locked" />
     </div>
   </div>

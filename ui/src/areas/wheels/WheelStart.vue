@@ -1,76 +1,32 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed, reactive, watch } from 'vue'
+import { computed } from 'vue'
 
-import { useAnswer } from '@/api/answer'
-import { ask, client } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 import TextField from '@/parts/TextField.vue'
 
+import { useLacing } from './lacing'
+import LacingFields from './LacingFields.vue'
 import WheelSection from './WheelSection.vue'
 
 /** Which wheel it is and how it is laced, before it is read. */
 const props = defineProps<{ end: 'front' | 'rear'; locked: boolean }>()
 const { job, pen } = useOpenJob()
-const id = computed(() => job.value.job.id)
-const { data, error } = useQuery({
-  queryKey: computed(() => ['wheels', id.value]),
-  queryFn: () => ask(client.GET('/api/jobs/{id}/wheels', { params: { path: { id: id.value } } })),
-})
-const known = computed(() => data.value?.find((k) => k.end === props.end))
-const form = reactive({
-  where: 'stand' as 'stand' | 'frame',
-  build: '',
-  spokes: '',
-  first: 'right' as 'left' | 'right',
-  wire: '',
-  cross: '',
-  diameter: '',
-  left_off: '',
-  right_off: '',
-  circle: '',
-  most: '',
-})
-watch(
+const {
   known,
-  (k) => {
-    if (!k || form.build) return
-    Object.assign(form, { build: k.builds[0]?.id ?? '', ...k.last })
-  },
-  { immediate: true },
+  error,
+  form,
+  measures,
+  typed,
+  answer,
+  fault: unread,
+} = useLacing(
+  () => props.end,
+  () => job.value.job.id,
 )
-const build = computed(() => known.value?.builds.find((b) => b.id === form.build))
-watch(build, (b, before) => {
-  if (b && (!form.spokes || form.spokes === String(before?.spokes))) form.spokes = String(b.spokes)
-})
-const measures = computed(
-  () =>
-    [
-      ['wire', 'Spoke, middle, mm', build.value?.wire_mm],
-      ['cross', 'Crossings', build.value?.left.cross],
-      ['diameter', 'Rim at the nipples’ seats, mm across', undefined],
-      ['circle', 'Spoke holes, mm across', build.value && 2 * build.value.left.radius_mm],
-      ['left_off', 'Left flange from the middle, mm', build.value?.left.off_mm],
-      ['right_off', 'Right flange from the middle, mm', build.value?.right.off_mm],
-      ['most', 'Most that the rim’s maker allows, N', known.value?.aim.most_n],
-    ] as const,
-)
-const typed = computed(() => {
-  const { where, build: hub, first, spokes } = form
-  const measured = Object.fromEntries(
-    measures.value.flatMap(([name]) => (form[name].trim() ? [[name, form[name]]] : [])),
-  )
-  return { end: props.end, where, build: hub, first, spokes, ...measured }
-})
 const begin = () => pen.record({ wheel_stand: typed.value })
-/** Its spokes, worked out as it is typed. */
-const { answer, fault: unread } = useAnswer(
-  () => (form.build ? typed.value : undefined),
-  (body) => ask(client.POST('/api/jobs/{id}/wheels', { params: { path: { id: id.value } }, body })),
-)
 /** What was refused, or cannot be as it stands. */
 const fault = computed(() => pen.fault.value ?? unread.value)
 </script>
@@ -84,30 +40,7 @@ const fault = computed(() => pen.fault.value ?? unread.value)
       <form class="flex max-w-3xl flex-col gap-3" @submit.prevent="begin">
         <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
         <div class="grid gap-3 sm:grid-cols-2">
-          <FormField v-slot="f" label="Laced round" name="build" :fault="fault">
-            <select :id="f.id" v-model="form.build" class="input" :disabled="locked">
-              <option v-for="b in known.builds" :key="b.id" :value="b.id">{{ b.name }}</option>
-            </select>
-          </FormField>
-          <TextField
-            v-model="form.spokes"
-            label="Spokes"
-            name="spokes"
-            inputmode="numeric"
-            :fault="fault"
-            figure
-          />
-          <FormField
-            v-slot="f"
-            label="Spoke 1, the first clockwise from the valve, goes to the"
-            name="first"
-            :fault="fault"
-          >
-            <select :id="f.id" v-model="form.first" class="input" :disabled="locked">
-              <option value="right">right flange, the chain’s side</option>
-              <option value="left">left flange</option>
-            </select>
-          </FormField>
+          <LacingFields :model-value="form" :known="known" :fault="fault" :locked="locked" />
           <FormField v-slot="f" label="It is spun" name="where" :fault="fault">
             <select :id="f.id" v-model="form.where" class="input" :disabled="locked">
               <option value="stand">out of the bike, on a stand</option>

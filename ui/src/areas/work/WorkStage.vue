@@ -52,7 +52,7 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
         v-if="job.guides.length"
         class="button"
         :to="{ name: 'job-guides', params: { id: job.job.id } }"
-        >Chain, cables, bar: step by step</RouterLink
+        >Step by step: drive, wheels, air, bar</RouterLink
       >
       <RouterLink
         class="button"

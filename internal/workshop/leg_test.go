@@ -1,0 +1,176 @@
+package workshop
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/suspension"
+	"utensil/core/wear"
+	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/guides"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/wheels"
+	"utensil/internal/workshop/work"
+)
+
+// sprung is a bike with a fork and a shock.
+func sprung(t *testing.T) bench {
+	w, r := discBike(t)
+	r.Bike.Facts.Suspension = "full"
+	return bench{t, w, r}
+}
+
+func (b bench) refused(c record.Content, field, says string) {
+	b.Helper()
+	var problem *record.Problem
+	require.ErrorAs(b, write(b.w, b.r, c, nil), &problem)
+	assert.Equal(b, field, problem.Field)
+	assert.Contains(b, problem.Detail, says)
+}
+
+func (b bench) leg() air.LegBench { return air.Of(lay(b.w, b.r)).Legs[0] }
+
+func TestClicksGoBackToWhereTheyWere(t *testing.T) {
+	b := sprung(t)
+	seven, five, nine := 7, 5, 9
+	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork"}), "rebound", "Count at least one dial")
+	b.do(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &seven, Compression: &five}))
+	assert.True(t, b.leg().Dials.Owed)
+	assert.NotNil(t, obstacle(b.w, b.r, "air"), "it stands before the door")
+	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five, Left: true}), "asked", "Found at rebound 7")
+	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &seven, Left: true}), "asked", "Found at compression 5")
+	b.do(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five, Left: true, Asked: "the owner wants it slower"}))
+	assert.False(t, b.leg().Dials.Owed)
+	assert.Nil(t, obstacle(b.w, b.r, "air"))
+	b.do(air.Dials.Says(air.DialsCounted{Leg: "shock", None: true}))
+	assert.False(t, air.Of(lay(b.w, b.r)).Legs[1].Dials.Owed, "nothing to put back")
+}
+
+func TestALegIsDueByTheHoursItIsRidden(t *testing.T) {
+	b := sprung(t)
+	b.r.Bike.WeeklyKm = 36
+	assert.Nil(t, b.leg().Due)
+	in := air.LegServed{Leg: "fork", What: "lowers", Every: "50", Right: "10"}
+	b.refused(air.Services.Says(in), "source", "where the oil's figure stands")
+	in.Source = "manual, page 12"
+	b.do(air.Services.Says(in))
+	due := b.leg().Due
+	require.NotNil(t, due)
+	assert.Equal(t, "right 10 ml (manual, page 12)", due.Oil)
+	assert.False(t, due.Late)
+	// By hand: 50 hours at 3 hours a week are 16 2/3 weeks, at 1.8 they are 27 7/9.
+	assert.InDelta(t, 50.0/3*7, due.From.Sub(due.At).Hours()/24, 0.1)
+	assert.InDelta(t, 50/1.8*7, due.To.Sub(due.At).Hours()/24, 0.1)
+	in.Weekly = "5"
+	b.do(air.Services.Says(in))
+	assert.InDelta(t, 8*7, b.leg().Due.From.Sub(b.leg().Due.At).Hours()/24, 0.1, "what the rider says wins: 6 1/4 hours at most")
+	in.Every = "3"
+	b.refused(air.Services.Says(in), "every", "")
+}
+
+func TestAMarkOnAStanchionIsAFinding(t *testing.T) {
+	b := sprung(t)
+	b.do(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "left", Felt: suspension.Deep, Above: "40", Travel: "120"}))
+	require.Len(t, b.leg().Nicks, 1)
+	assert.Equal(t, suspension.Condemn, b.leg().Nicks[0].Fate)
+	f := findings.All.Of(lay(b.w, b.r))[0]
+	assert.Equal(t, wear.Due, f.Mark)
+	assert.Equal(t, "fork", f.Point)
+	assert.Equal(t, []string{"fork-service", "replace-fork"}, offered(f))
+	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "shaft", Felt: suspension.Edge, Above: "4", Travel: "120"}), "side", "left or right")
+	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "left", Felt: suspension.Edge, Above: "4", Travel: "3"}), "travel", "")
+}
+
+func TestABrokenSpokeAndAWornRimAreFindings(t *testing.T) {
+	b := sprung(t)
+	hurts := func() wheels.WheelHurt { return wheels.HurtsOf(lay(b.w, b.r))[1] }
+	laced := wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-disc", Spokes: "32", First: "right"}
+	b.refused(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "33", Where: "bend"}), "spokes", "has 32")
+	b.refused(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "the red one", Where: "bend"}), "spokes", "count from the valve")
+	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "7", Where: "bend"}))
+	require.NotNil(t, hurts().Broke)
+	assert.True(t, hurts().Broke.Home)
+	assert.Equal(t, []int{5, 6, 8, 9}, hurts().Broke.Beside)
+	assert.Equal(t, findings.FindingOpen, b.found()["Rear wheel: broken spoke"])
+	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "7, 9", Where: "bend", Earlier: 3}))
+	assert.False(t, hurts().Broke.Home)
+	assert.Contains(t, hurts().Broke.Then, "3 broke before")
+
+	b.refused(wheels.Rims.Says(wheels.RimLook{End: "rear", Wall: "0.8", Mark: "none", Nails: "sound", Edge: "sound"}), "wall", "No block runs")
+	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "cracked", Edge: "sound"}))
+	assert.Equal(t, wear.Unsafe, hurts().Rim.Word)
+	assert.Equal(t, findings.FindingOpen, b.found()["Rear rim: cracked at a nipple"])
+	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "sound", Edge: "sound"}))
+	assert.NotContains(t, b.found(), "Rear rim: cracked at a nipple", "looked at again")
+}
+
+func TestAWornBrakingWall(t *testing.T) {
+	b := sprung(t)
+	b.r.Bike.Facts.RearBrake, b.r.Bike.Facts.RearFluid = "rim_caliper", "none"
+	for wall, mark := range map[string]wear.Mark{"0.9": wear.Unsafe, "1.2": wear.Watch, "1.6": wear.Sound} {
+		b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Wall: wall, Mark: "there", Nails: "sound", Edge: "sound"}))
+		assert.Equal(t, mark, wheels.HurtsOf(lay(b.w, b.r))[1].Rim.Word, wall)
+	}
+	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Wall: "1.6", Mark: "gone", Nails: "sound", Edge: "dent"}))
+	assert.Equal(t, findings.FindingOpen, b.found()["Rear rim: wall worn"], "the mark decides, whatever the calliper says")
+}
+
+// Each piece of guided work on wheels and air is gone through on a bike with discs, one with blocks on its rims and one with
+// brakes in its hubs; what it let out is back, and what it found stands before the door where it is not.
+func TestGuidedWorkOnWheelsAndAirIsGoneThrough(t *testing.T) {
+	for brake, fluid := range map[string]string{"disc_hydraulic": "mineral", "rim_linear": "none", "drum": "none"} {
+		t.Run(brake, func(t *testing.T) {
+			b := sprung(t)
+			f := &b.r.Bike.Facts
+			f.FrontBrake, f.RearBrake, f.FrontFluid, f.RearFluid = brake, brake, fluid, fluid
+			ran := 0
+			for _, o := range guides.For(lay(b.w, b.r), "") {
+				if o.Bench == "" {
+					continue
+				}
+				choices := map[string]string{}
+				for _, c := range o.Choices {
+					choices[c.ID] = c.Options[0].ID
+				}
+				b.goes(guided.Guided{Procedure: o.ID, Choices: choices})
+				ran++
+			}
+			assert.GreaterOrEqual(t, ran, 20)
+			for _, run := range work.Runs.Of(lay(b.w, b.r)) {
+				assert.Empty(t, run.Open, run.Work.Name)
+			}
+			assert.Nil(t, obstacle(b.w, b.r, "air"), "air and clicks are back")
+		})
+	}
+}
+
+// What is let out goes back: a step that reads a pressure is not done without, nor by one that was read before.
+func TestAForkIsNotOpenedBeforeItsAirIsWrittenDown(t *testing.T) {
+	b := sprung(t)
+	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "5", Celsius: 20, Set: true}))
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "fork-lowers", Choices: map[string]string{"spring": "air", "rings": "keep", "knob": "no"}}))
+	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	step := func(outcome string) error {
+		v := run()
+		return write(b.w, b.r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID, Outcome: outcome, Place: v.Place}), nil)
+	}
+	require.NoError(t, step("It is here"))
+	assert.ErrorContains(t, step(""), "Read its pressure first: fork")
+	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "4.6", Celsius: 20}))
+	require.NoError(t, step(""))
+	assert.ErrorContains(t, step(""), "Count its clicks first")
+	b.do(air.Dials.Says(air.DialsCounted{Leg: "fork", None: true}))
+	require.NoError(t, step(""))
+	for run().Now.ID != "negative" {
+		require.NoError(t, step(""))
+	}
+	// A leg that stays drawn in holds air: it is not opened, and the bike does not leave unseen.
+	require.NoError(t, step("It stays drawn in"))
+	assert.Equal(t, "trapped", run().Now.ID)
+	assert.NotNil(t, obstacle(b.w, b.r, "air"))
+}

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import { useRecord } from '@/api/job'
+import { useOpenJob } from '@/areas/job/open'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import FormField from '@/parts/FormField.vue'
+import TextField from '@/parts/TextField.vue'
+import { figure, typedNumber } from '@/parts/words'
+
+import StanchionDrawing from './StanchionDrawing.vue'
+
+/** A mark on a stanchion or a shaft: where it lies against the seal's way, what a nail feels, and what becomes of it. */
+const props = defineProps<{ bench: Schemas['LegBench']; locked: boolean }>()
+const { job } = useOpenJob()
+const pen = useRecord(() => job.value.job.id)
+const last = props.bench.reads.at(-1)
+const shock = props.bench.place === 'shock'
+const form = reactive({
+  side: (shock ? 'shaft' : 'left') as Schemas['NickFound']['side'],
+  felt: 'edge' as Schemas['NickFound']['felt'],
+  above: '',
+  travel: last ? figure(last.travel_mm) : '',
+})
+const felt = {
+  seen: 'seen, not felt',
+  edge: 'a raised edge',
+  deep: 'a groove',
+}
+async function log() {
+  const sent = { leg: props.bench.place, ...form }
+  if ((await pen.record({ nick_found: sent })) && form.above === sent.above) form.above = ''
+}
+const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-1)?.travel_mm ?? 120)
+</script>
+
+<template>
+  <div class="grid items-start gap-4 sm:grid-cols-[minmax(0,1fr)_200px]">
+    <div class="flex flex-col gap-3">
+      <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="log">
+        <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+        <div class="grid gap-3 sm:grid-cols-2">
+          <FormField v-if="!shock" v-slot="f" label="On" name="side" :fault="pen.fault.value">
+            <select :id="f.id" v-model="form.side" class="input">
+              <option value="left">the left stanchion</option>
+              <option value="right">the right stanchion</option>
+            </select>
+          </FormField>
+          <FormField v-slot="f" label="By a fingernail" name="felt" :fault="pen.fault.value">
+            <select :id="f.id" v-model="form.felt" class="input">
+              <option v-for="(name, id) in felt" :key="id" :value="id">{{ name }}</option>
+            </select>
+          </FormField>
+          <TextField
+            v-model="form.above"
+            label="Over the seal, mm"
+            name="above"
+            :fault="pen.fault.value"
+            figure
+          />
+          <TextField
+            v-model="form.travel"
+            label="All its travel, mm"
+            name="travel"
+            :fault="pen.fault.value"
+            figure
+          />
+        </div>
+        <div>
+          <button
+            type="submit"
+            class="button"
+            :disabled="pen.busy.value || !form.above.trim() || !form.travel.trim()"
+          >
+            Log the mark
+          </button>
+        </div>
+      </form>
+      <ul v-if="bench.nicks.length">
+        <li v-for="n in bench.nicks" :key="n.id" class="flex items-start gap-2 border-b border-rule py-1.5">
+          <ConditionMark class="mt-0.5" :mark="n.mark" :size="20" />
+          <span
+            ><b class="figure">{{ figure(n.above_mm) }} mm</b> over the seal<template
+              v-if="n.side !== 'shaft'"
+              >, {{ n.side }}</template
+            >. {{ n.says }}</span
+          >
+        </li>
+      </ul>
+      <p class="text-sm text-soft">
+        Fingernail down each tube, all round, the leg standing out. Its maker’s word on a coated tube wins.
+      </p>
+    </div>
+    <StanchionDrawing
+      :travel="travel"
+      :nicks="bench.nicks"
+      :typed="typedNumber(form.above)"
+      :side="form.side"
+      :felt="form.felt"
+      :shock="shock"
+    />
+  </div>
+</template>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Schemas } from '@/api/client'
+
+import { spokesOf } from './layout'
+
+/** The wheel from the chain's side: the spoke that broke, those that carry its load now, and those laced as it was. */
+const props = defineProps<{ lacing: Schemas['Lacing']; broke?: Schemas['BrokeSeen'] }>()
+const middle = 200
+const radius = 158
+const spokes = computed(() => spokesOf(props.lacing, middle, radius))
+const looks = computed(() =>
+  spokes.value.map((s) => {
+    const gone = props.broke?.spokes.includes(s.spoke)
+    const like = props.broke?.like.includes(s.spoke)
+    const beside = props.broke?.beside.includes(s.spoke)
+    return { ...s, gone, like, beside, tone: gone ? 'brick' : like ? 'petrol' : beside ? 'ochre' : 'faint' }
+  }),
+)
+/** A broken spoke is drawn as its two ends. */
+const along = (s: { hub: readonly number[]; rim: readonly number[] }, share: number) =>
+  [0, 1].map((i) => (s.hub[i] ?? 0) + share * ((s.rim[i] ?? 0) - (s.hub[i] ?? 0)))
+const said = computed(() =>
+  props.broke
+    ? `Spoke ${props.broke.spokes.join(', ')} broke; looked at: ${props.broke.beside.join(', ')}; laced alike: ${props.broke.like.join(', ')}`
+    : `The wheel from the chain's side, ${props.lacing.spokes} spokes`,
+)
+</script>
+
+<template>
+  <svg viewBox="6 8 388 388" class="mx-auto w-full max-w-[336px]" role="img" :aria-label="said">
+    <circle
+      :cx="middle"
+      :cy="middle"
+      :r="radius + 8"
+      fill="none"
+      stroke="var(--color-ink)"
+      stroke-width="4.5"
+    />
+    <circle :cx="middle" :cy="middle" :r="radius" fill="none" stroke="var(--color-faint)" stroke-width="1" />
+    <g v-for="s in looks" :key="s.spoke">
+      <template v-if="s.gone">
+        <path
+          :d="`M${s.hub.join(' ')}L${along(s, 0.38).join(' ')}M${along(s, 0.58).join(' ')}L${s.rim.join(' ')}`"
+          stroke="var(--color-brick)"
+          stroke-width="3"
+        />
+      </template>
+      <line
+        v-else
+        :x1="s.hub[0]"
+        :y1="s.hub[1]"
+        :x2="s.rim[0]"
+        :y2="s.rim[1]"
+        :stroke="`var(--color-${s.tone})`"
+        :stroke-width="s.like || s.beside ? 2.4 : 1"
+        :stroke-dasharray="s.right ? undefined : '6 4'"
+      />
+      <text
+        v-if="s.gone || s.like || s.beside"
+        :x="s.label[0]"
+        :y="s.label[1] + 5"
+        text-anchor="middle"
+        class="figure"
+        :font-size="s.gone ? 16 : 13"
+        :font-weight="s.gone ? 700 : 400"
+        :fill="`var(--color-${s.tone})`"
+      >
+        {{ s.spoke }}
+      </text>
+    </g>
+    <circle
+      :cx="middle"
+      :cy="middle"
+      r="21"
+      fill="var(--color-paper)"
+      stroke="var(--color-ink)"
+      stroke-width="2"
+    />
+    <path :d="`M${middle} ${middle - radius - 16}v16`" stroke="var(--color-brick)" stroke-width="3" />
+    <text :x="middle" :y="middle - radius + 24" text-anchor="middle" font-size="12" fill="var(--color-soft)">
+      valve
+    </text>
+  </svg>
+</template>
