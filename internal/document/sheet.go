@@ -56,6 +56,8 @@ func Sheet(w io.Writer, v workshop.JobView, on []lifeline.Line, shop record.Sett
 	found(p, v)
 	done(p, v, shop)
 	measured(p, v)
+	aired(p, v)
+	trued(p, v)
 	lives(p, on, now)
 	torques(p, v)
 	signed(p, v, shop)

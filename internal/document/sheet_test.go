@@ -15,11 +15,14 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/document"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/wheels"
 )
 
 // readBack is the text of a sheet as poppler reads it, with blanks and line ends as single blanks.
@@ -95,4 +98,32 @@ func TestTheSheetShowsWhatIsOnTheBike(t *testing.T) {
 	assert.NotContains(t, text, "Handlebar", "nothing is known there")
 	assert.NotContains(t, text, "Place 20")
 	assert.NotContains(t, readBack(t, workshop.JobView{Title: "Pelham Drover, green"}), "What is on it")
+}
+
+func TestTheSheetSaysWithWhatAirABikeLeaves(t *testing.T) {
+	in := time.Date(2026, 7, 2, 10, 0, 0, 0, time.UTC)
+	rebound := 7
+	due := in.AddDate(0, 4, 0)
+	view := workshop.JobView{Title: "Pelham Drover, green", Job: record.Job{OpenedAt: in},
+		Air: []inspect.AirView{
+			{Place: "front_tyre", Readings: []inspect.AirSeen{{Bar: 2.1, Celsius: 18, At: in.AddDate(0, -6, 0)},
+				{Bar: 2.6, Celsius: 21, Set: true, At: in.Add(time.Hour)}}},
+			{Place: "rear_tyre", Readings: []inspect.AirSeen{{Bar: 2.8, Celsius: 18, At: in.AddDate(0, -6, 0)}}},
+			{Place: "fork", Readings: []inspect.AirSeen{{Bar: 4.1, Celsius: 20, Set: true, At: in.Add(time.Hour)}}}},
+		AirBench: air.AirBench{Balance: "Front and rear sink alike.",
+			Tyres: []air.TyreBench{{Place: "front_tyre", Liked: []air.AirLiked{{Condition: "wet", Bar: 2.4}, {Condition: "dry", Bar: 9, Over: true}},
+				Advice: &air.AirAdvice{Most: 3.5, MostBy: "rim"}}, {Place: "rear_tyre"}},
+			Legs: []air.LegBench{{Place: "fork", Reads: []air.SagSeen{{Sagged: air.Sagged{Sag: 33, Travel: 120, Share: 0.275}}},
+				Dials: air.DialsSeen{Left: &air.DialsCounted{Rebound: &rebound}}, Due: &air.LegDue{Every: 50, From: &due, To: &due}}}},
+		Wheels: []wheels.WheelBench{{End: "rear", Now: wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},
+			Signed: &wheels.WheelSigned{Note: "the rim is bent by the joint"}}}}
+	text := readBack(t, view)
+	for _, want := range []string{"Front tyre 2.6 bar (38 psi) at 21 °C", "You like 2.4 bar (35 psi) when wet.",
+		"Never over 3.5 bar (51 psi): the rim decides.",
+		"Sag 28 %: 33 of 120 mm.", "Clicks from fully in: rebound 7.", "between 2 November 2026 and 2 November 2026, after 50 hours",
+		"Front and rear sink alike.", "wobble 0.6 mm", "left as it is: the rim is bent by the joint"} {
+		assert.Contains(t, text, want)
+	}
+	assert.NotContains(t, text, "Rear tyre", "what was read half a year ago is not what it leaves with")
+	assert.NotContains(t, text, "9 bar", "more than is borne now")
 }

@@ -533,6 +533,9 @@ func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, 
 		}
 		done = append(done, torque.Torques.Says(*t.torque(*job, b)))
 	}
+	for _, tyre := range job.AirBench.Tyres {
+		done = append(done, inspect.Airs.Says(pumped(job.Bike.Facts, tyre.Place)))
+	}
 	for _, s := range job.Signs {
 		done = append(done, trial.Signs.Says(trial.Sign{What: s.What, Passed: true}))
 	}
@@ -540,6 +543,22 @@ func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, 
 		return err
 	}
 	return t.lookAtMark(job, write, by)
+}
+
+// pumped is a tyre as a bike of its kind leaves with it.
+func pumped(f bike.Facts, place string) inspect.Air {
+	front, rear := "3.2", "3.5"
+	switch {
+	case f.Suspension != "rigid":
+		front, rear = "1.9", "2.1"
+	case f.Bar == "drop":
+		front, rear = "4.2", "4.5"
+	}
+	air := inspect.Air{Place: place, Typed: front, Celsius: 18, Set: true}
+	if place == inspect.AirRearTyre {
+		air.Typed = rear
+	}
+	return air
 }
 
 // torque is a bolt done up to well within its rule, now and then found loose before.

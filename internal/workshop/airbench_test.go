@@ -1,11 +1,13 @@
 package workshop
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/core/wear"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
@@ -116,13 +118,13 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	w, r := discBike(t)
 	standing := func() (list []string) {
 		for _, o := range w.leaving(lay(w, r)) {
-			if o.Place == "air" {
+			if o.Target == "air:rear_tyre" {
 				list = append(list, o.Detail)
 			}
 		}
 		return list
 	}
-	assert.Empty(t, standing())
+	assert.Equal(t, []string{"not read yet"}, standing(), "no bike leaves with a tyre that nobody has felt")
 	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: "1.2", Celsius: 15}), nil))
 	assert.Equal(t, []string{"found at 1.2 bar (17 psi); not set since"}, standing())
 	set := func(typed string) {
@@ -135,12 +137,28 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	require.NoError(t, write(w, r, air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "dry", Typed: "4.4"}), nil))
 	set("4.4")
 	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
-	assert.Equal(t, []string{"left at 4.4 bar (64 psi): the rim bears 4.14 bar (60 psi)"}, standing())
+	assert.Equal(t, []string{"left at 4.4 bar (64 psi). The rim bears 4.14 bar (60 psi)."}, standing())
 	assert.True(t, air.Of(lay(w, r)).Tyres[1].Liked[0].Over)
 	set("1.5")
-	assert.Equal(t, []string{"left at 1.5 bar (22 psi): the tyre needs 2 bar (29 psi)"}, standing())
+	assert.Equal(t, []string{"left at 1.5 bar (22 psi). The tyre needs 2 bar (29 psi)."}, standing())
 	set("60 psi")
 	assert.Empty(t, standing())
+
+	// What is found as its rider is to have it may stay so; what is found otherwise is set, or left on purpose.
+	found := func(typed string) {
+		require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: typed, Celsius: 15}), nil))
+	}
+	require.NoError(t, write(w, r, air.Riders.Says(rider), nil))
+	advice := air.Of(lay(w, r)).Tyres[1].Advice
+	found(fmt.Sprint(advice.Bar))
+	assert.Empty(t, standing())
+	found("2.05")
+	assert.Equal(t, wear.Watch, air.Of(lay(w, r)).Tyres[1].Stands.Mark)
+	assert.Equal(t, []string{"found at 2.05 bar (30 psi); not set since"}, standing())
+	require.NoError(t, write(w, r, air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "soft", Typed: "2.1"}), nil))
+	assert.Empty(t, standing(), "this rider likes it so")
+	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Celsius: 15, Solid: true}), nil))
+	assert.Empty(t, standing(), "there is no air in it")
 }
 
 func TestAHoleLeadsToItsTwoPlacesOnTheTyre(t *testing.T) {

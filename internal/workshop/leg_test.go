@@ -82,7 +82,8 @@ func TestAMarkOnAStanchionIsAFinding(t *testing.T) {
 	assert.Equal(t, wear.Due, f.Mark)
 	assert.Equal(t, "fork", f.Point)
 	assert.Equal(t, []string{"fork-service", "replace-fork"}, offered(f))
-	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "shaft", Felt: suspension.Edge, Above: "4", Travel: "120"}), "side", "left or right")
+	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "shaft", Felt: suspension.Edge, Above: "4", Travel: "120"}), "side",
+		"left or right")
 	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "left", Felt: suspension.Edge, Above: "4", Travel: "3"}), "travel", "")
 }
 
@@ -153,7 +154,8 @@ func TestGuidedWorkOnWheelsAndAirIsGoneThrough(t *testing.T) {
 func TestAForkIsNotOpenedBeforeItsAirIsWrittenDown(t *testing.T) {
 	b := sprung(t)
 	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "5", Celsius: 20, Set: true}))
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "fork-lowers", Choices: map[string]string{"spring": "air", "rings": "keep", "knob": "no"}}))
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "fork-lowers",
+		Choices: map[string]string{"spring": "air", "rings": "keep", "knob": "no"}}))
 	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
 	step := func(outcome string) error {
 		v := run()

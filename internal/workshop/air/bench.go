@@ -17,6 +17,8 @@ type AirBench struct {
 	Tyres []TyreBench   `json:"tyres" doc:"front, then rear"`
 	Legs  []LegBench    `json:"legs"`
 	Rider *RiderWeighed `json:"rider,omitempty" doc:"as they were weighed last"`
+
+	Balance string `json:"balance,omitempty" doc:"how front and rear suspension stand to each other"`
 }
 
 // TyreBench is a tyre as the bench sees it.
@@ -32,6 +34,7 @@ type TyreBench struct {
 	Flat    *FlatSeen  `json:"flat,omitempty" doc:"found last in this job"`
 	Topped  *Topped    `json:"topped,omitempty" doc:"sealant that it got last"`
 	Sealant *float64   `json:"sealant_ml,omitempty" doc:"of a tubeless tyre"`
+	Stands  AirStands  `json:"stands" doc:"its pressure in this job"`
 }
 
 // AirAdvice is a pressure to begin with.
@@ -54,6 +57,7 @@ type AirLiked struct {
 
 var benches = record.Derive(func(s *record.Sheet) AirBench {
 	b := AirBench{Legs: legs(s)}
+	b.Balance = balanceOf(b.Legs)
 	for _, ledger := range s.Ledgers() {
 		if _, in := Riders.Newest(ledger); in != nil {
 			b.Rider = in
@@ -69,6 +73,7 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 		t.advise(b.Rider)
 		most, _ := t.limit()
 		over(t.Liked, most)
+		t.Stands = t.stands(s)
 		b.Tyres = append(b.Tyres, t)
 	}
 	return b
@@ -194,23 +199,24 @@ func Preview(s *record.Sheet, in AirAsked) (AirBench, error) {
 	return b, nil
 }
 
-// obstacles are places whose air was found, or let out, in this job and was not set again; and those that were left at
-// more than they bear, or at less than a tyre needs.
+// obstacles are legs whose air was found, or let out, in this job and was not set again; and those that were left at more
+// than they bear.
 func obstacles(s *record.Sheet) (list []record.Obstacle) {
 	for _, v := range inspect.Pressures(s) {
+		if v.Place != inspect.AirFork && v.Place != inspect.AirShock {
+			continue
+		}
 		_, last := inspect.Airs.Last(s.Ledger, func(a *inspect.Air) bool { return a.Place == v.Place && a.Bar != nil })
 		if last == nil {
 			continue
 		}
 		o := record.Obstacle{Title: v.Name + ": pressure as left", Mark: wear.Open, Stage: record.StageVerify, Place: "air", Target: v.Place}
-		least, most, by := bornAt(s, v.Place)
+		_, most, by := bornAt(s, v.Place)
 		switch {
 		case !last.Set:
 			o.Detail = "found at " + inspect.Bars(*last.Bar) + "; not set since"
 		case most > 0 && *last.Bar > most*(1+gauges):
 			o.Mark, o.Detail = wear.Unsafe, fmt.Sprintf("left at %s: the %s bears %s", inspect.Bars(*last.Bar), by, inspect.Bars(most))
-		case *last.Bar < least*(1-gauges):
-			o.Mark, o.Detail = wear.Due, fmt.Sprintf("left at %s: the tyre needs %s", inspect.Bars(*last.Bar), inspect.Bars(least))
 		default:
 			continue
 		}
@@ -252,6 +258,8 @@ func Subject() record.Subject {
 		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
 			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag),
 			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick)},
-		Obstacles: func(s *record.Sheet) []record.Obstacle { return slices.Concat(searched(s), obstacles(s), owed(s)) },
+		Obstacles: func(s *record.Sheet) []record.Obstacle {
+			return slices.Concat(searched(s), pumpedUp(s), obstacles(s), owed(s))
+		},
 	}
 }

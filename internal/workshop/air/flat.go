@@ -139,7 +139,7 @@ func toppedOn(s *record.Sheet, end string) *Topped {
 	return last
 }
 
-// ComesBack lists the call-backs for sealant that was filled in in this job.
+// ComesBack lists the call-backs for sealant that was filled in in this job, and for legs that were opened.
 func ComesBack(s *record.Sheet) (out []record.CallBack) {
 	for _, end := range []string{"front", "rear"} {
 		_, in := Toppings.Last(s.Ledger, func(t *SealantTopped) bool { return t.End == end })
@@ -149,5 +149,19 @@ func ComesBack(s *record.Sheet) (out []record.CallBack) {
 		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", Point: end + "-tyre",
 			What: fmt.Sprintf("Top up the sealant of the %s tyre", end), Due: s.Day((in.From + in.To) / 2)})
 	}
+	for _, l := range Of(s).Legs {
+		if l.Due == nil || l.Due.From == nil || !opened(s, l.Due.ID) {
+			continue
+		}
+		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", Point: l.Place,
+			What: fmt.Sprintf("Open the %s again: about %s hours ridden", l.Place, measure.Format(l.Due.Every)),
+			Due:  s.Day(int(l.Due.From.Sub(s.Now).Hours() / 24))})
+	}
 	return out
+}
+
+// opened says whether an entry is of this job.
+func opened(s *record.Sheet, id record.ID) bool {
+	_, here := s.Ledger.Find(id)
+	return here
 }

@@ -173,3 +173,26 @@ func (b *LegBench) advise() {
 		b.Says = share + ": too little. It rides high and harsh, and its tyre loses the ground."
 	}
 }
+
+// even is how much more of its travel one end may sink than the other, as a share (our own judgement).
+const even = 0.03
+
+// balanceOf says how front and rear stand to each other, once both were read; empty before.
+func balanceOf(legs []LegBench) string {
+	if len(legs) < 2 || len(legs[0].Reads) == 0 || len(legs[1].Reads) == 0 {
+		return ""
+	}
+	last := func(l LegBench) suspension.Sagged { return l.Reads[len(l.Reads)-1].read() }
+	more, err := suspension.Balance(last(legs[0]), last(legs[1]))
+	switch {
+	case err != nil:
+		return ""
+	case more > even:
+		return fmt.Sprintf("The front sinks %.0f points more of its travel than the rear: it steers nervously and dives. "+
+			"A little more air in front, or less behind.", 100*more)
+	case more < -even:
+		return fmt.Sprintf("The rear sinks %.0f points more of its travel than the front: the steering goes slack, pedals come low. "+
+			"A little more air behind, or less in front.", -100*more)
+	}
+	return "Front and rear sink alike."
+}

@@ -25,10 +25,11 @@ var airNames = map[string]string{AirFork: "Fork", AirShock: "Rear shock", AirFro
 // Air is a pressure with the temperature it was taken at, and whether it was found or set.
 type Air struct {
 	Place   string   `json:"place" enum:"fork,shock,front_tyre,rear_tyre"`
-	Typed   string   `json:"typed" doc:"as typed, in bar unless it names a unit"`
+	Typed   string   `json:"typed,omitempty" doc:"as typed, in bar unless it names a unit"`
 	Celsius float64  `json:"celsius" minimum:"-40" maximum:"60" doc:"temperature of the air around it"`
 	Set     bool     `json:"set" doc:"left at this pressure; else found at it"`
 	Least   string   `json:"least,omitempty" doc:"the owner's own least pressure, as typed"`
+	Solid   bool     `json:"solid,omitempty" doc:"a tyre that holds no air"`
 	Bar     *float64 `json:"bar,omitempty" readOnly:"true"`
 	LeastB  *float64 `json:"least_bar,omitempty" readOnly:"true"`
 }
@@ -155,6 +156,12 @@ func checkAir(s *record.Sheet, in Air) (*Air, error) {
 	most := 12.0
 	if in.Place == AirFork || in.Place == AirShock {
 		most = 25
+	}
+	if in.Solid {
+		if in.Place != AirFrontTyre && in.Place != AirRearTyre {
+			return nil, record.Refuse("place", "A leg without air is a coil: nothing is read of it here.")
+		}
+		return &Air{Place: in.Place, Celsius: in.Celsius, Set: true, Solid: true}, nil
 	}
 	read := func(field, typed string) (*float64, error) {
 		bar, err := record.ReadFigure(field, typed, measure.Bar, measure.Range{Min: 0.1, Max: most})

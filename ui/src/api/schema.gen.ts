@@ -1152,8 +1152,10 @@ export interface components {
             place: "fork" | "shock" | "front_tyre" | "rear_tyre";
             /** @description left at this pressure; else found at it */
             set: boolean;
+            /** @description a tyre that holds no air */
+            solid?: boolean;
             /** @description as typed, in bar unless it names a unit */
-            typed: string;
+            typed?: string;
         };
         AirAdvice: {
             /** Format: double */
@@ -1182,6 +1184,8 @@ export interface components {
             tyre?: components["schemas"]["TyreRead"];
         };
         AirBench: {
+            /** @description how front and rear suspension stand to each other */
+            balance?: string;
             legs: components["schemas"]["LegBench"][];
             /** @description as they were weighed last */
             rider?: components["schemas"]["RiderWeighed"];
@@ -1210,6 +1214,17 @@ export interface components {
             /** Format: double */
             celsius: number;
             set: boolean;
+        };
+        AirStands: {
+            /** Format: double */
+            bar?: number;
+            /** @description the bike may leave with it: it was left so, or was found as it should be */
+            goes: boolean;
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            says: string;
+            /** @description it was left so; else found */
+            set?: boolean;
         };
         AirView: {
             /** Format: double */
@@ -6175,6 +6190,8 @@ export interface components {
              * @description of a tubeless tyre
              */
             sealant_ml?: number;
+            /** @description its pressure in this job */
+            stands: components["schemas"]["AirStands"];
             /** @description sealant that it got last */
             topped?: components["schemas"]["Topped"];
         };

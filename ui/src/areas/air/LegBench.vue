@@ -18,7 +18,7 @@ import { atMost, bar, psi, ruled } from './strip'
 
 /** A leg and its air: how far it sinks under its rider, and which pressure to try next. */
 const props = defineProps<{ bench: Schemas['LegBench']; air: Schemas['AirView']; locked: boolean }>()
-const { pen } = useOpenJob()
+const { job, pen } = useOpenJob()
 const pressure = ref('')
 const last = computed(() => props.bench.reads.at(-1))
 const form = reactive({
@@ -78,6 +78,7 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
           <p class="flex items-start gap-2">
             <ConditionMark class="mt-0.5" :mark="mark" :size="20" /><span>{{ bench.says }}</span>
           </p>
+          <p v-if="job.air_bench.balance" class="mt-1 text-[15px]">{{ job.air_bench.balance }}</p>
           <GaugeStrip
             v-if="bench.reads.length"
             class="mt-3"

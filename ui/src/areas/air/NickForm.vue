@@ -62,7 +62,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
           />
           <TextField
             v-model="form.travel"
-            label="All its travel, mm"
+            label="The leg’s travel, mm"
             name="travel"
             :fault="pen.fault.value"
             figure

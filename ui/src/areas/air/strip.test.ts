@@ -15,6 +15,7 @@ describe('a rule of pressures', () => {
       place: 'rear_tyre' as const,
       end: 'rear' as const,
       liked: [],
+      stands: { mark: 'open' as const, says: '', goes: false },
       read: {
         end: 'rear' as const,
         marking: '40-622',

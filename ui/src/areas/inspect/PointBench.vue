@@ -12,6 +12,7 @@ import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
 import OwnLimit from './OwnLimit.vue'
+import PointAir from './PointAir.vue'
 import PointFigure from './PointFigure.vue'
 import PointWords from './PointWords.vue'
 
@@ -45,6 +46,8 @@ const accounts = computed(
 const judgement = computed(
   () => preview.value?.reading?.judgement ?? (typed.value ? undefined : props.point.reading?.judgement),
 )
+/** What holds air is felt where it is looked at. */
+const tyre = computed(() => job.value.air_bench.tyres.find((t) => `${t.end}-tyre` === props.point.id))
 const many = computed(() => (props.point.gauge?.places ?? 1) > 1)
 const before = computed(() =>
   props.point.history
@@ -131,6 +134,7 @@ useBenchKeys((key) => {
     />
     <PointWords v-else :point="point" :judgement="judgement" :locked="locked" @choose="choose" />
 
+    <PointAir v-if="tyre" :bench="tyre" :locked="locked" />
     <FaultNote v-if="fault" class="mt-2" :fault="fault" @take="(v) => (typed = String(v))" />
     <OwnLimit
       v-if="marking && point.gauge"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
-import type { Mark } from '@/api/client'
+import type { Mark, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
+import { bar } from '@/areas/air/strip'
 import { useWords } from '@/api/words'
 import { boltKey, useOpenJob } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
@@ -15,8 +16,9 @@ import WrenchTray from '@/areas/torque/WrenchTray.vue'
 import { figure } from '@/parts/words'
 
 import SignBench from './SignBench.vue'
+import TyrePump from './TyrePump.vue'
 
-/** The torque run, in the order chosen, then the tests that are signed. */
+/** The torque run, in the order chosen, then the tyres, then the tests that are signed. */
 const { job, closed, pen } = useOpenJob()
 const words = useWords()
 const { hands, settings } = useSession()
@@ -29,10 +31,24 @@ const bench = useTemplateRef('bench')
 const runs = computed(() => book.value?.runs ?? [])
 const bolts = computed(() => inOrder(job.value.bolts, order.value || (runs.value[0]?.id ?? ''), runs.value))
 const steps = computed(() => [
-  ...bolts.value.map((bolt) => ({ key: boltKey(bolt), bolt, sign: undefined, settled: bolt.settled })),
+  ...bolts.value.map((bolt) => ({
+    key: boltKey(bolt),
+    bolt,
+    tyre: undefined,
+    sign: undefined,
+    settled: bolt.settled,
+  })),
+  ...job.value.air_bench.tyres.map((tyre) => ({
+    key: `air:${tyre.place}`,
+    bolt: undefined,
+    tyre,
+    sign: undefined,
+    settled: tyre.stands.goes,
+  })),
   ...job.value.signs.map((sign) => ({
     key: sign.what,
     bolt: undefined,
+    tyre: undefined,
     sign,
     settled: !!sign.sign?.passed && !sign.stale,
   })),
@@ -50,11 +66,14 @@ const lastLeft = computed(() => {
   return before.find((b) => b.log?.left_nm !== undefined)?.log?.left_typed ?? ''
 })
 
+const nameOf = (tyre: Schemas['TyreBench']) =>
+  `${job.value.air.find((a) => a.place === tyre.place)?.name ?? ''}, bar`
 function choose(key: string) {
   if (key === chosen.value?.key) void bench.value?.focus()
   else void open(key)
 }
 function markOf(s: (typeof steps.value)[number]): Mark {
+  if (s.tyre) return s.tyre.stands.mark
   const state = s.bolt?.verdict?.state
   if (s.settled) return state ? words.markOf(state) : 'sound'
   if (s.bolt?.log && !s.bolt.stale) return state ? words.markOf(state) : 'unsafe'
@@ -63,6 +82,7 @@ function markOf(s: (typeof steps.value)[number]): Mark {
 }
 function leftAt(s: (typeof steps.value)[number]) {
   const log = s.bolt?.log
+  if (s.tyre) return s.tyre.stands.bar === undefined ? '' : `${bar(s.tyre.stands.bar)}`
   if (s.sign) return s.sign.sign ? (s.sign.stale ? 'again' : s.sign.sign.passed ? 'passed' : 'failed') : ''
   if (!log) return ''
   if (log.not_fitted) return 'not fitted'
@@ -112,6 +132,14 @@ function refuse(id: string) {
       @onward="onward()"
       @back="back"
       @refused="refuse"
+    />
+    <TyrePump
+      v-else-if="chosen?.tyre"
+      :key="`${chosen.key}-tyre`"
+      :bench="chosen.tyre"
+      :locked="closed || !hands"
+      @onward="onward()"
+      @back="back"
     />
     <SignBench
       v-else-if="chosen?.sign"
@@ -163,7 +191,7 @@ function refuse(id: string) {
         @choose="choose"
       >
         <span>
-          {{ s.bolt ? s.bolt.name : s.sign?.name }} {{ s.bolt?.position }}
+          {{ s.bolt ? s.bolt.name : s.tyre ? nameOf(s.tyre) : s.sign?.name }} {{ s.bolt?.position }}
           <b v-if="s.bolt?.left_hand" class="text-[13px] text-brick">left-hand</b>
           <span v-if="s.bolt?.log?.found === 'loose'" class="text-[13px] font-normal text-brick"
             >was loose</span
@@ -182,7 +210,11 @@ function refuse(id: string) {
             ? s.bolt.rule
               ? `${figure(s.bolt.rule.min_nm)}–${figure(s.bolt.rule.max_nm)}`
               : 'by feel'
-            : 'sign'
+            : s.tyre
+              ? s.tyre.advice
+                ? `${bar(s.tyre.advice.from_bar)}–${bar(s.tyre.advice.to_bar)}`
+                : 'bar'
+              : 'sign'
         }}</span>
         <span class="figure text-right text-[14px]">{{ leftAt(s) }}</span>
       </WalkList>

@@ -206,8 +206,8 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
           <p class="text-[15px]">
             {{ hurt.broke.then }} Looked at beside it:
             <span class="figure text-ochre">{{ hurt.broke.beside.join(', ') }}</span>. Without it the rim is
-            reckoned to stand <span class="figure">{{ figure(Math.abs(hurt.broke.aside_mm)) }}</span> mm to the
-            {{ hurt.broke.aside_mm > 0 ? 'right' : 'left' }} there.
+            reckoned to stand <span class="figure">{{ figure(Math.abs(hurt.broke.aside_mm)) }}</span> mm to
+            the {{ hurt.broke.aside_mm > 0 ? 'right' : 'left' }} there.
           </p>
         </div>
       </section>

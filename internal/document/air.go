@@ -1,0 +1,123 @@
+package document
+
+import (
+	"fmt"
+	"strings"
+	"time"
+
+	"utensil/core/measure"
+	"utensil/internal/workshop"
+	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/wheels"
+)
+
+// aired is what the owner is told of tyres and suspension: with what they leave, what is liked, what they bear, when next.
+func aired(p page, v workshop.JobView) {
+	var rows [][3]string
+	for _, t := range v.AirBench.Tyres {
+		if left, told := leftAt(v, t.Place); told {
+			rows = append(rows, [3]string{inspect.AirName(t.Place), left, tyreSays(t)})
+		}
+	}
+	for _, l := range v.AirBench.Legs {
+		left, told := leftAt(v, l.Place)
+		if says := legSays(l); told || says != "" {
+			rows = append(rows, [3]string{inspect.AirName(l.Place), left, says})
+		}
+	}
+	if len(rows) > 0 {
+		p.heading("Your pressures, your sag")
+	}
+	for _, r := range rows {
+		p.row(9, cell{0.18, r[0], false, false}, cell{0.26, r[1], true, false}, cell{0.56, r[2], false, false})
+	}
+	if v.AirBench.Balance != "" {
+		p.text(v.AirBench.Balance, 9, false)
+	}
+}
+
+// leftAt is what a place was left at in this job.
+func leftAt(v workshop.JobView, place string) (says string, told bool) {
+	for _, a := range v.Air {
+		if a.Place != place {
+			continue
+		}
+		for _, r := range a.Readings {
+			if !r.At.Before(v.Job.OpenedAt) {
+				says, told = fmt.Sprintf("%s at %s °C", inspect.Bars(r.Bar), measure.Format(r.Celsius)), true
+			}
+		}
+	}
+	return says, told
+}
+
+func tyreSays(t air.TyreBench) string {
+	var said []string
+	for _, l := range t.Liked {
+		if !l.Over {
+			said = append(said, fmt.Sprintf("You like %s when %s.", inspect.Bars(l.Bar), l.Condition))
+		}
+	}
+	if a := t.Advice; a != nil {
+		said = append(said, fmt.Sprintf("Never over %s: the %s decides.", inspect.Bars(a.Most), a.MostBy))
+	}
+	if t.Topped != nil {
+		said = append(said, "Sealant again"+until(t.Topped.From, t.Topped.To)+".")
+	}
+	return strings.Join(said, " ")
+}
+
+func legSays(l air.LegBench) string {
+	var said []string
+	if n := len(l.Reads); n > 0 {
+		last := l.Reads[n-1]
+		said = append(said, fmt.Sprintf("Sag %.0f %%: %s of %s mm.", 100*last.Share, measure.Format(last.Sag), measure.Format(last.Travel)))
+	}
+	if d := l.Dials.Left; d != nil && !d.None {
+		said = append(said, "Clicks from fully in: "+d.Says()+".")
+	}
+	if d := l.Due; d != nil && d.From != nil {
+		said = append(said, fmt.Sprintf("To be opened again%s, after %s hours of riding.", until(*d.From, *d.To), measure.Format(d.Every)))
+	}
+	return strings.Join(said, " ")
+}
+
+// until is two days as people say them.
+func until(from, to time.Time) string {
+	return fmt.Sprintf(" between %s and %s", from.Format("2 January 2006"), to.Format("2 January 2006"))
+}
+
+// trued is how wheels left the stand.
+func trued(p page, v workshop.JobView) {
+	told := false
+	for _, w := range v.Wheels {
+		if w.Signed == nil {
+			continue
+		}
+		if !told {
+			p.heading("Wheels")
+			told = true
+		}
+		state := "true for its brake"
+		if !w.Signed.True {
+			state = "left as it is: " + w.Signed.Note
+		}
+		p.row(9, cell{0.18, map[string]string{"front": "Front wheel", "rear": "Rear wheel"}[w.End], false, false},
+			cell{0.42, runout(w.Now), true, false}, cell{0.40, state, false, false})
+	}
+}
+
+func runout(s wheels.WheelStanding) string {
+	var said []string
+	for _, x := range []struct {
+		name string
+		off  *wheels.WheelOff
+		unit string
+	}{{"wobble", s.Wobble, "mm"}, {"hop", s.Hop, "mm"}, {"tension off", s.Uneven, "%"}} {
+		if x.off != nil {
+			said = append(said, fmt.Sprintf("%s %s %s", x.name, measure.Format(x.off.By), x.unit))
+		}
+	}
+	return strings.Join(said, ", ")
+}
