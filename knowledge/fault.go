@@ -21,7 +21,7 @@ type Fault struct {
 	When     bike.Condition `yaml:"when"`
 	Caution  string         `yaml:"caution"`
 	At       string         `yaml:"at"`    // the point of the bike that it is practised at
-	Bench    string         `yaml:"bench"` // the bench of the job that finds it sooner: gears
+	Bench    string         `yaml:"bench"` // the bench of the job that finds it sooner: gears, wheels or air
 	Causes   []Cause        `yaml:"causes"`
 	Together [][]string     `yaml:"together"` // pairs of causes that commonly come together
 
@@ -205,14 +205,43 @@ func (v *faultProof) wrong(line int, format string, args ...any) {
 	v.errs = append(v.errs, fmt.Errorf("%s:%d: %s: %s", v.page.file, line, v.fault.ID, fmt.Sprintf(format, args...)))
 }
 
+// benchFinds is what the benches of a job find, by their own names.
+var benchFinds = map[string][]string{
+	"gears":  names(gear.Causes),
+	"wheels": {FindsBroken, FindsUntrue},
+	"air":    {FindsObject, FindsPinch, FindsRim, FindsValve, FindsWall, FindsDry, FindsCold, FindsLeak, FindsLow},
+}
+
+func names[T ~string](of []T) (list []string) {
+	for _, name := range of {
+		list = append(list, string(name))
+	}
+	return list
+}
+
+// What the benches of wheels and air find.
+const (
+	FindsBroken = "broken" // a spoke
+	FindsUntrue = "untrue" // the rim wanders
+	FindsObject = "object" // came through the tread
+	FindsPinch  = "pinch"
+	FindsRim    = "rim"
+	FindsValve  = "valve"
+	FindsWall   = "wall"
+	FindsDry    = "dry"  // sealant
+	FindsCold   = "cold" // explains what a leg lost
+	FindsLeak   = "leak" // the cold does not
+	FindsLow    = "low"  // too little air for its rider
+)
+
 // validateFault reports everything wrong with a complaint, with file and line.
 func (b *Book) validateFault(f Fault, p page, start int) error {
 	v := &faultProof{book: b, fault: f, page: p, start: start, causes: map[string]bool{}, checks: map[string]bool{}}
 	if f.Name == "" || f.Source == "" || len(f.Said) == 0 {
 		v.wrong(start, "a complaint needs a name, a source and the words owners use")
 	}
-	if f.Bench != "" && f.Bench != "gears" {
-		v.wrong(p.line("bench", start), "there is no bench %q: gears", f.Bench)
+	if _, known := benchFinds[f.Bench]; f.Bench != "" && !known {
+		v.wrong(p.line("bench", start), "there is no bench %q: gears, wheels or air", f.Bench)
 	}
 	if _, known := b.Point(f.At); f.At != "" && !known {
 		v.wrong(p.line("at", start), "there is no point %q", f.At)
@@ -251,7 +280,7 @@ func (v *faultProof) cause(c Cause) {
 		v.wrong(line, "there is no operation %q", c.Operation)
 	}
 	for _, name := range c.Found {
-		if !slices.Contains(gear.Causes, gear.Cause(name)) || v.fault.Bench == "" {
+		if !slices.Contains(benchFinds[v.fault.Bench], name) {
 			v.wrong(line, "%s is found by a bench as %q, which no bench of this complaint finds", c.ID, name)
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"strconv"
 
 	"utensil/core/measure"
+	"utensil/core/suspension"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/inspect"
@@ -22,6 +23,46 @@ var wheeled = []benched{
 		past: map[int]stay{5: {words: "Set it up for me, please.", depth: "tune", upTo: record.StageHandOver,
 			found: setUp}}, now: &stay{words: "The back end sits low since the winter, and the pedals strike.",
 			reading: "Shock first: cold, or leaking?", depth: "repair", hoursIn: 2, promised: 25, upTo: record.StageInspect}}, lowShock},
+	{customer{name: "Lettice Bramhall", phone: "0770 900 1372", make: "Halyard", model: "Dunlin", colour: "clay", kind: "cyclo_cross",
+		frame: "HD-319", ridden: 1.2, visits: []int{6},
+		past: map[int]stay{6: {words: "No more tubes, please.", depth: "tune", upTo: record.StageHandOver, found: madeTubeless}},
+		now: &stay{words: "The back tyre is soft every morning, and something white is on the frame.",
+			reading: "Something sticks in it, and it is dry?", depth: "repair", hoursIn: 4, promised: 22, upTo: record.StageInspect}}, flinted},
+	{customer{name: "Peregrine Undercliff", phone: "0770 900 1388", make: "Windlass", model: "Sphagnum", colour: "peat", kind: "trail",
+		frame: "WS-41", ridden: 1.4, visits: []int{7},
+		past: map[int]stay{7: {words: "The fork, please, before the season.", depth: "tune", upTo: record.StageHandOver, found: forkServed}},
+		now: &stay{words: "It clatters down the steps at the weir.", reading: "Fork: hours since it was opened?", depth: "repair",
+			hoursIn: 5, promised: 27, upTo: record.StageInspect}}, forkDue},
+}
+
+// madeTubeless is a tyre that went without a tube half a year ago.
+func madeTubeless(workshop.JobView) []record.Content {
+	return []record.Content{
+		air.Tyres.Says(air.TyreRead{End: "rear", Marking: "40-622", Least: "2", Most: "5", RimMost: "4.1", Tubeless: true}),
+		air.Riders.Says(air.RiderWeighed{Rider: "66", Bike: "10", Sits: "leaning", Surface: "mixed"}),
+		air.Toppings.Says(air.SealantTopped{End: "rear", Ml: "90", Celsius: 16}), aired(inspect.AirRearTyre, "2.6", 17, true)}
+}
+
+// flinted is the same tyre with a flint in it, found soft.
+func flinted(workshop.JobView) []record.Content {
+	return []record.Content{aired(inspect.AirRearTyre, "1.4", 9, false),
+		inspect.Readings.Says(inspect.Reading{Point: "rear-tyre", Word: "Cut or flint", Note: "a flint as long as a nail, still in"})}
+}
+
+// forkServed is a fork that was opened in spring, by its manual's figures.
+func forkServed(workshop.JobView) []record.Content {
+	clicks := 6
+	return []record.Content{aired(inspect.AirFork, "72 psi", 18, true),
+		air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &clicks, Left: true}),
+		air.Services.Says(air.LegServed{Leg: "fork", What: "lowers", Every: "50", Weekly: "2.5", Right: "10", Other: "10",
+			Grade: "lubricating oil of the manual’s grade", Source: "this fork’s manual, page 14"})}
+}
+
+// forkDue is that fork, which has had its hours.
+func forkDue(workshop.JobView) []record.Content {
+	return []record.Content{aired(inspect.AirFork, "66 psi", 6, false),
+		air.Sags.Says(air.SagRead{Leg: "fork", Typed: "66 psi", Sag: "40", Travel: "130", Most: "150 psi"}),
+		air.Nicks.Says(air.NickFound{Leg: "fork", Side: "left", Felt: suspension.Edge, Above: "38", Travel: "130"})}
 }
 
 func aired(place, typed string, celsius float64, set bool) record.Content {

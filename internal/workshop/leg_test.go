@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -12,6 +13,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/guides"
+	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/wheels"
@@ -175,4 +177,43 @@ func TestAForkIsNotOpenedBeforeItsAirIsWrittenDown(t *testing.T) {
 	require.NoError(t, step("It stays drawn in"))
 	assert.Equal(t, "trapped", run().Now.ID)
 	assert.NotNil(t, obstacle(b.w, b.r, "air"))
+}
+
+// What a bench finds stands beside the hunt for the same complaint.
+func TestHuntsTakeWhatTheBenchesOfWheelsAndAirFound(t *testing.T) {
+	b := sprung(t)
+	found := func(fault string) *hunt.HuntFound {
+		views := hunt.Views(lay(b.w, b.r))
+		return views[slices.IndexFunc(views, func(h hunt.HuntView) bool { return h.Fault == fault })].Found
+	}
+	for _, fault := range []string{"wobble", "flat-returns", "tubeless-leaks", "sinks"} {
+		b.do(hunt.Hunts.Says(hunt.Hunt{Fault: fault}))
+		assert.Nil(t, found(fault), fault)
+	}
+	b.do(air.Flats.Says(air.FlatFound{End: "rear", Shape: "pair"}))
+	assert.Equal(t, "pinch", found("flat-returns").Cause)
+	assert.Nil(t, found("tubeless-leaks"), "a tube is pinched")
+	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "5", Celsius: 25, Set: true}))
+	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "4.6", Celsius: 5}))
+	assert.Equal(t, "cold", found("sinks").Cause, "6 bar over nothing lose 0.4 from 25 to 5 °C (ideal gas law)")
+	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "3", Celsius: 25}))
+	assert.Equal(t, "seal", found("sinks").Cause)
+	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: wheels.WheelStand{End: "front", Where: "stand", Build: "front-disc", Spokes: "32",
+		First: "right"}, Spokes: "3", Where: "thread"}))
+	assert.Equal(t, "spoke", found("wobble").Cause)
+	assert.False(t, found("wobble").Cured)
+}
+
+func TestALegThatAnswersTwiceOtherwiseSticks(t *testing.T) {
+	b := sprung(t)
+	sag := air.SagRead{Leg: "fork", Typed: "5", Sag: "33", Travel: "120", Most: "10"}
+	b.do(air.Sags.Says(sag))
+	assert.Contains(t, b.leg().Says, "Read it once more")
+	sag.Sag = "40"
+	b.do(air.Sags.Says(sag))
+	assert.Contains(t, b.leg().Says, "7 mm apart: its seals stick")
+	assert.Empty(t, air.Of(lay(b.w, b.r)).Balance)
+	shock := air.SagRead{Leg: "shock", Typed: "12", Sag: "14", Travel: "50", Most: "20"}
+	b.do(air.Sags.Says(shock))
+	assert.Contains(t, air.Of(lay(b.w, b.r)).Balance, "The front sinks 5 points more")
 }

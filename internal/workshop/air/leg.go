@@ -163,6 +163,8 @@ func (b *LegBench) advise() {
 	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held, Own: next.Own}
 	share := fmt.Sprintf("It sinks %.0f %% of its travel", 100*last.Share)
 	switch {
+	case b.sticks() != "":
+		b.Says = b.sticks()
 	case next.Within:
 		b.Says = share + ": that is what most makers ask for. Read it once more; seals stick."
 	case next.Held:
@@ -195,4 +197,21 @@ func balanceOf(legs []LegBench) string {
 			"A little more air behind, or less in front.", -100*more)
 	}
 	return "Front and rear sink alike."
+}
+
+// apart is how far two sags at one pressure may lie from each other, as a share of the travel (our own judgement).
+const apart = 0.04
+
+// sticks says by how much the last two readings differ though their pressure does not: what holds the leg are its seals.
+func (b *LegBench) sticks() string {
+	n := len(b.Reads)
+	if n < 2 {
+		return ""
+	}
+	was, is := b.Reads[n-2], b.Reads[n-1]
+	if math.Abs(is.Bar/was.Bar-1) > gauges || math.Abs(is.Share-was.Share) <= apart {
+		return ""
+	}
+	return fmt.Sprintf("Twice at one pressure, and %.0f mm apart: its seals stick. Push it through its travel, a little silicone on the "+
+		"clean stanchions, and read it again.", math.Abs(is.Sag-was.Sag))
 }

@@ -7,11 +7,13 @@ import (
 	"time"
 
 	"utensil/core/diagnosis"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/wheels"
 	"utensil/knowledge"
 )
 
@@ -61,13 +63,22 @@ type HuntFound struct {
 
 // benched is the hunt's own cause for what its bench found; nil where it found none of them.
 func (h *hunted) benched(s *record.Sheet) *HuntFound {
-	found := gears.FoundOn(s)
-	if h.Fault.Bench == "" || found == nil {
-		return nil
+	names, cured := []string{}, false
+	switch h.Fault.Bench {
+	case "gears":
+		if found := gears.FoundOn(s); found != nil {
+			names, cured = []string{string(found.Cause)}, found.Cured
+		}
+	case "wheels":
+		names, cured = wheels.FoundOn(s)
+	case "air":
+		names = air.FoundOn(s)
 	}
-	for _, c := range h.Causes {
-		if slices.Contains(c.Found, string(found.Cause)) {
-			return &HuntFound{c.ID, c.Name, found.Cured}
+	for _, name := range names {
+		for _, c := range h.Causes {
+			if slices.Contains(c.Found, name) {
+				return &HuntFound{c.ID, c.Name, cured}
+			}
 		}
 	}
 	return nil

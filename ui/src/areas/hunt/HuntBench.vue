@@ -70,6 +70,12 @@ useBenchKeys((key) => {
   else return false
   return true
 })
+/** Why its bench finds it sooner than a row of questions. */
+const sooner: Record<string, string> = {
+  gears: 'Shift by shift it is found sooner, with how far to turn.',
+  wheels: 'Read round the rim it is found sooner, with which nipples and how far.',
+  air: 'By its pressure, its sag or its hole it is found sooner, with what to do.',
+}
 </script>
 
 <template>
@@ -84,7 +90,7 @@ useBenchKeys((key) => {
       <span class="min-w-48 flex-1">{{
         hunt.found
           ? `Its bench found: ${hunt.found.name}${hunt.found.cured ? ', and put it right' : ''}.`
-          : 'Shift by shift it is found sooner, with how far to turn.'
+          : sooner[hunt.bench]
       }}</span>
       <button
         v-if="hunt.found && !finding"

@@ -1,0 +1,55 @@
+package air
+
+import (
+	"utensil/core/suspension"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/knowledge"
+)
+
+// ofShape is what made a hole of a shape, as hunts call it.
+var ofShape = map[string]string{"one": knowledge.FindsObject, "pair": knowledge.FindsPinch, "rim": knowledge.FindsRim,
+	"valve": knowledge.FindsValve, "wall": knowledge.FindsWall}
+
+// FoundOn is what the bench of air has found in a job: what made a hole, sealant that had dried, why a leg sinks.
+func FoundOn(s *record.Sheet) (names []string) {
+	for _, t := range Of(s).Tyres {
+		if t.Flat != nil && ofShape[t.Flat.Shape] != "" {
+			names = append(names, ofShape[t.Flat.Shape])
+		}
+		if _, in := Toppings.Last(s.Ledger, func(in *SealantTopped) bool { return in.End == t.End && in.Dried }); in != nil {
+			names = append(names, knowledge.FindsDry)
+		}
+	}
+	for _, l := range Of(s).Legs {
+		if why := lostBy(s, l.Place); why != "" {
+			names = append(names, why)
+		}
+		if n := len(l.Reads); n > 0 && opened(s, l.Reads[n-1].ID) && l.Reads[n-1].Share > l.To {
+			names = append(names, knowledge.FindsLow)
+		}
+	}
+	return names
+}
+
+// lostBy is why a leg has lost air that was found in this job: by the cold alone, or by a leak; empty where it lost none.
+func lostBy(s *record.Sheet, place string) string {
+	for _, v := range inspect.Pressures(s) {
+		n := len(v.Readings)
+		if v.Place != place || n < 2 || v.Readings[n-1].Set || v.Readings[n-1].At.Before(s.Job.OpenedAt) {
+			continue
+		}
+		reading := func(r inspect.AirSeen) suspension.Reading {
+			return suspension.Reading{At: r.At, Bar: r.Bar, Celsius: r.Celsius}
+		}
+		loss, err := suspension.Between(reading(v.Readings[n-2]), reading(v.Readings[n-1]))
+		switch {
+		case err != nil || loss.Lost <= 0.01:
+			return ""
+		case loss.Leaked < gauges*v.Readings[n-2].Bar:
+			return knowledge.FindsCold
+		}
+		return knowledge.FindsLeak
+	}
+	return ""
+}
