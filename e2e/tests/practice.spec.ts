@@ -48,3 +48,39 @@ test('what practice gears were is told to whoever gives up, on a phone too', asy
   await expect(page.getByRole('region', { name: 'What it was' })).toContainText('hanger bent')
   await expectSound(page, 'Practice gears on a phone')
 })
+
+test('a practice wheel is made true by the keyboard, as the program would', async ({ page }) => {
+  await page.addInitScript(() => (Math.random = () => 0.1)) // the same wheel each time
+  await signIn(page)
+  await page.goto('/practice/wheel?level=1')
+  const said = page.locator('p[aria-live="polite"]')
+  await expect(said).toContainText('Where is it farthest out')
+  await expectSound(page, 'Practice wheel')
+  await page.keyboard.press('Enter')
+  await expect(said).toContainText('Not yet: side to side')
+  await page.getByRole('button', { name: /^I give up/ }).click()
+  const round = page.getByRole('listitem').filter({ hasText: /^Spoke \d+/ })
+  await expect(round.first()).toBeVisible()
+  const turns = await round.allInnerTexts()
+  await page.getByRole('button', { name: 'Another one' }).first().click()
+  await expect(round).toHaveCount(0)
+  let at = 1
+  for (const t of turns) {
+    const [, spoke, way, turn] = /Spoke (\d+), \w+: (tighten|loosen) (.*)/.exec(t) ?? []
+    for (; at < Number(spoke); at++) await page.keyboard.press('ArrowRight')
+    for (; at > Number(spoke); at--) await page.keyboard.press('ArrowLeft')
+    const count =
+      1 + ['a quarter-turn', 'a half turn', 'three quarter-turns', 'a whole turn'].indexOf(turn ?? '')
+    for (let n = 1; n <= count; n++) {
+      await page.keyboard.press(way === 'tighten' ? '+' : '-')
+      await expect(said).toContainText(`Spoke ${spoke}: ${n} ¼`)
+    }
+  }
+  await page.keyboard.press('*')
+  await expect(said).toContainText('Where is it farthest out')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('region', { name: 'Signed' })).toContainText('of 100')
+  await expectSound(page, 'Practice wheel, won')
+  await page.goto('/practice')
+  await expect(page.getByRole('region', { name: 'Done so far' })).toContainText('Practice wheel, level 1')
+})

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/gear"
+	"utensil/core/wheel"
 	"utensil/internal/workshop/practice"
 )
 
@@ -80,4 +81,44 @@ func TestPracticeGearsAreWonAndExplained(t *testing.T) {
 		_, err := practice.PracticeGears(book, bad)
 		require.Error(t, err)
 	}
+}
+
+func TestAPracticeWheelIsReplayed(t *testing.T) {
+	in := practice.WheelTry{Seed: 7, Level: 2}
+	begun, err := practice.PracticeWheel(book, in)
+	require.NoError(t, err)
+	assert.Nil(t, begun.Own, "it is not told before it is over")
+	assert.Empty(t, begun.Would)
+	assert.Len(t, begun.Bench.Spokes, begun.Bench.Lacing.Spokes)
+	in.GaveUp = true
+	told, err := practice.PracticeWheel(book, in)
+	require.NoError(t, err)
+	require.NotEmpty(t, told.Would)
+	in.GaveUp = false
+	for round := 0; round < 4; round++ {
+		for _, w := range told.Would {
+			in.Acts = append(in.Acts, wheel.Act{Do: "turn", Spoke: w.Spoke, Quarters: w.Quarters})
+		}
+		in.Acts = append(in.Acts, wheel.Act{Do: "spin"}, wheel.Act{Do: "pluck"}, wheel.Act{Do: "sign"})
+		won, err := practice.PracticeWheel(book, in)
+		require.NoError(t, err)
+		assert.Empty(t, won.Turned, "looked at since")
+		if won.Won {
+			assert.Positive(t, won.Score)
+			assert.True(t, won.Own.True)
+			return
+		}
+		in.GaveUp = true
+		told, err = practice.PracticeWheel(book, in)
+		require.NoError(t, err)
+		in.GaveUp = false
+	}
+	t.Fatal("the program's own turns do not make it true")
+}
+
+func TestWhatIsNoPracticeWheel(t *testing.T) {
+	_, err := practice.PracticeWheel(book, practice.WheelTry{Level: 9})
+	assert.ErrorContains(t, err, "levels 1 to 5")
+	_, err = practice.PracticeWheel(book, practice.WheelTry{Level: 1, Acts: []wheel.Act{{Do: "turn", Spoke: 40, Quarters: 1}}})
+	assert.ErrorContains(t, err, "this wheel has 32")
 }

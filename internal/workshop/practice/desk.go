@@ -91,6 +91,15 @@ func (d *Desk) Gears(ctx context.Context, by record.Actor, in GearTry) (GearTrie
 	return v, err
 }
 
+// Wheel shows a practice wheel after what was done to it, and keeps one that was won.
+func (d *Desk) Wheel(ctx context.Context, by record.Actor, in WheelTry) (WheelTried, error) {
+	v, err := PracticeWheel(d.shop.Book(), in)
+	if err == nil && v.Won {
+		err = d.keep(ctx, by, Result{Kind: "wheel", What: string(rune('0' + in.Level)), Seed: in.Seed, Score: v.Score, Seconds: v.Seconds})
+	}
+	return v, err
+}
+
 func (d *Desk) keep(ctx context.Context, by record.Actor, r Result) error {
 	r.Staff, r.At, r.Score = by.ID, d.shop.Now(), max(0, min(100, r.Score))
 	return d.store.SavePractised(ctx, r)

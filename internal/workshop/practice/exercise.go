@@ -17,7 +17,7 @@ type PracticePart struct {
 
 // Exercise is something that can be practised, with what one did of it before.
 type Exercise struct {
-	Kind  string    `json:"kind" enum:"hunt,brake,gears"`
+	Kind  string    `json:"kind" enum:"hunt,brake,gears,wheel"`
 	ID    string    `json:"id" doc:"of the complaint, the end of the brake, or the level"`
 	Name  string    `json:"name"`
 	About string    `json:"about,omitempty"`
@@ -55,6 +55,9 @@ func Parts(book *knowledge.Book, done []Practised) []PracticePart {
 	}
 	for _, e := range levels() {
 		add("rear-mech", e)
+	}
+	for _, e := range wheelLevels() {
+		add("rear-wheel", e)
 	}
 	add("front-pads", Exercise{Kind: "brake", ID: "front", Name: "Bleed a practice brake, front"})
 	add("rear-pads", Exercise{Kind: "brake", ID: "rear", Name: "Bleed a practice brake, rear"})

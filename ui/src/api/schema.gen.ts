@@ -810,6 +810,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/wheel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A wheel to practise truing on */
+        post: operations["practice-wheel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -1108,6 +1125,23 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Act: {
+            /**
+             * @description look at it all round; pluck every spoke; turn a nipple; say that it is true enough
+             * @enum {string}
+             */
+            do: "spin" | "pluck" | "turn" | "sign";
+            /**
+             * Format: int64
+             * @description tighter where positive, -4 to 4
+             */
+            quarters?: number;
+            /**
+             * Format: int64
+             * @description that is turned
+             */
+            spoke?: number;
+        };
         Actor: {
             id: string;
             name: string;
@@ -2360,7 +2394,7 @@ export interface components {
             /** @description of the complaint, the end of the brake, or the level */
             id: string;
             /** @enum {string} */
-            kind: "hunt" | "brake" | "gears";
+            kind: "hunt" | "brake" | "gears" | "wheel";
             /** Format: date-time */
             last?: string;
             name: string;
@@ -4237,6 +4271,17 @@ export interface components {
             warning: string;
             /** @description what they said themselves */
             words: string;
+        };
+        Owns: {
+            /** Format: int64 */
+            nipples: number;
+            /** Format: int64 */
+            quarters: number;
+            /** Format: int64 */
+            rounds: number;
+            /** Format: double */
+            seconds: number;
+            true: boolean;
         };
         PadsAsked: {
             /**
@@ -6539,6 +6584,47 @@ export interface components {
             says: string;
             turn: boolean;
         };
+        WheelTried: {
+            /** @description as it was looked at last */
+            bench: components["schemas"]["WheelBench"];
+            /** Format: int64 */
+            level: number;
+            /** @description of the level */
+            name: string;
+            /** Format: int64 */
+            nipples: number;
+            /** @description what the program takes on the same wheel, once it is over */
+            own?: components["schemas"]["Owns"];
+            /** Format: int64 */
+            quarters: number;
+            /** @description what the last act showed */
+            said?: string;
+            /**
+             * Format: int64
+             * @description of 100, once it is won
+             */
+            score: number;
+            /** Format: double */
+            seconds: number;
+            /** @description turned since it was looked at */
+            since: boolean;
+            /** @description quarters by spoke, tighter where positive, since it was looked at */
+            turned: {
+                [key: string]: number;
+            };
+            won: boolean;
+            /** @description once it is over: what the program would have turned first, or would turn now */
+            would: components["schemas"]["WheelDo"][];
+        };
+        WheelTry: {
+            acts: components["schemas"]["Act"][];
+            /** @description wants to be shown */
+            gave_up?: boolean;
+            /** Format: int64 */
+            level: number;
+            /** Format: int64 */
+            seed: number;
+        };
         WheelTurn: {
             /** Format: int64 */
             place: number;
@@ -8480,6 +8566,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Practised"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "practice-wheel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WheelTry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WheelTried"];
                 };
             };
             /** @description Error */

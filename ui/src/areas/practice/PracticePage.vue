@@ -34,7 +34,11 @@ const tried = (list: Schemas['Exercise'][]) => list.filter((e) => e.times).lengt
 function begin(e: Schemas['Exercise']) {
   if (e.kind === 'hunt') void router.push({ name: 'practice-hunt', query: { fault: e.id } })
   else if (e.kind === 'brake') void router.push({ name: 'practice-brake', query: { end: e.id } })
-  else void router.push({ name: 'practice-gears', query: { level: e.id } })
+  else
+    void router.push({
+      name: e.kind === 'wheel' ? 'practice-wheel' : 'practice-gears',
+      query: { level: e.id },
+    })
 }
 </script>
 

@@ -20,6 +20,12 @@ export const pages: RouteRecordRaw[] = [
     meta: { title: 'Practice brake' },
   },
   {
+    path: '/practice/wheel',
+    name: 'practice-wheel',
+    component: () => import('./PracticeWheel.vue'),
+    meta: { title: 'Practice wheel' },
+  },
+  {
     path: '/practice/gears',
     name: 'practice-gears',
     component: () => import('./PracticeGears.vue'),
