@@ -31,6 +31,7 @@ type Book struct {
 	Hubs          []HubFamily
 	Wheels        []Wheel
 	Trueness      []Trueness
+	Gauges        []TensionGauge
 	Faults        []Fault
 	States        []State
 	Procedures    []Procedure

@@ -60,6 +60,7 @@ var Files = []struct{ Name, About string }{
 	{"hubs.yaml", "Geared hubs by their ratios, their mark, and the torque they bear"},
 	{"wheels.yaml", "Wheels by hub: flanges, crossings, spokes"},
 	{"trueness.yaml", "How true a wheel is made for its brake, and what its spokes may bear"},
+	{"gauges.yaml", "Tables of tension gauges for spokes"},
 	{"treatments.yaml", "What goes on threads, and its friction"},
 	{"states.yaml", "What is so while work goes on, and what each state needs"},
 	{"procedures/own.yaml", "Guided work: steps, choices, gates, branches"},

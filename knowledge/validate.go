@@ -76,6 +76,9 @@ func (b *Book) validateRolling(wrong func(file, id string, err error)) {
 		wrong("trueness.yaml", t.ID, t.validate())
 	}
 	wrong("trueness.yaml", "", b.validateTrueness())
+	for _, g := range b.Gauges {
+		wrong("gauges.yaml", g.ID, g.validate())
+	}
 }
 
 // guesses refuses a kind that fills in what has to be read on the bike.

@@ -177,3 +177,53 @@ test('spokes are told by hand, and by a tablet that may not listen', async ({ pa
   await expect(page.getByRole('button', { name: 'On the stand' })).toBeVisible()
   await expect(leaving(page)).not.toContainText('True the front wheel')
 })
+
+test('a gauge’s table is taken in, and a broken spoke and a cracked rim become findings', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.goto('/shop')
+  await page.getByRole('link', { name: 'Points, routes, work, faults' }).click()
+  await page.getByRole('button', { name: /^gauges.yaml/ }).click()
+  const table = (lines: string) => ({
+    name: 'First bench.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(lines),
+  })
+  const taken = page.getByLabel('Take a gauge’s table (CSV)')
+  await taken.setInputFiles(table('reading,round 2.0\n20,480\n25,720\n22,900\n'))
+  await page.getByRole('button', { name: 'Check and save' }).click()
+  await expect(page.getByRole('alert')).toContainText('tensions have to go one way')
+  await page.getByLabel('Our own gauges.yaml').fill('')
+  await taken.setInputFiles(table('reading,round 2.0\n20,480\n25,720\n'))
+  await page.getByRole('button', { name: 'Check and save' }).click()
+  await expect(page.getByText('It counts now.')).toBeVisible()
+
+  await openJob(page, 'Pelham Drover')
+  await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/wheels?at=front`)
+  await page.getByRole('button', { name: 'On the stand' }).click()
+  await page.getByRole('button', { name: 'Tension, gauge' }).click()
+  const field = page.getByLabel('Tension, gauge at spoke 1, on its scale')
+  await field.fill('40')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: /^Keep these 1/ }).click()
+  await expect(page.getByText(/the table goes from 20 to 25/).first()).toBeVisible()
+  await field.fill('22.5')
+  await page.keyboard.press('Enter')
+  await expectSound(page, 'Tensions by a gauge')
+  await page.getByRole('button', { name: /^Keep these 1/ }).click()
+  await expect(page.getByRole('img', { name: /^Tension of each spoke/ })).toBeVisible()
+
+  await page.getByRole('button', { name: 'Spokes and rim' }).click()
+  await page.getByLabel('Which, counted from the valve').fill('99')
+  await page.getByRole('button', { name: 'Log the broken spoke' }).click()
+  await expect(page.getByText(/counted from the valve, and each breaks once/)).toBeVisible()
+  await page.getByLabel('Which, counted from the valve').fill('7')
+  await page.getByRole('button', { name: 'Log the broken spoke' }).click()
+  await expect(page.getByRole('img', { name: /^Spoke 7 broke; looked at: 5, 6, 8, 9/ })).toBeVisible()
+  await expect(leaving(page)).toContainText('Front wheel: broken spoke')
+  await page.getByLabel('Round its nipples').selectOption('cracked')
+  await page.getByRole('button', { name: 'Log the rim' }).click()
+  await expect(leaving(page)).toContainText('Front rim: cracked at a nipple')
+  await expectSound(page, 'What is hurt in a wheel')
+})

@@ -36,7 +36,7 @@ func (b *beside) Scan(src any) error { return scanJSON(src, (*map[string]json.Ra
 
 // What lies beside a bike, and beside a job of it.
 var (
-	besideBike = laid(modelFigures, callBacksOfBike, stockOfShop)
-	besideJob  = laid(modelFigures, callBacksOfBike, wrenchesOfShop, trayOfShop, bottlesOfShop, stockOfShop,
+	besideBike = laid(modelFigures, modelCharts, callBacksOfBike, stockOfShop)
+	besideJob  = laid(modelFigures, modelCharts, callBacksOfBike, wrenchesOfShop, trayOfShop, bottlesOfShop, stockOfShop,
 		linkOfJob, messagesOfJob, photosOfJob)
 )

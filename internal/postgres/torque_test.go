@@ -9,7 +9,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/brake"
+	"utensil/core/suspension"
 	"utensil/internal/localdb/testing"
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
@@ -95,6 +97,9 @@ func TestAFigureForTheModelIsLentToItsBikes(t *testing.T) {
 	figure := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: inspect.Figures.Name, By: by.ID, At: time.Now(), Digest: []byte("f"),
 		Content: inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp", Min: &low, Max: &high, ForModel: true, Source: "the card"})}
 	require.NoError(t, store.Append(t.Context(), job.ID, figure))
+	chart := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: air.Charts.Name, By: by.ID, At: time.Now(), Digest: []byte("c"),
+		Content: air.Charts.Says(air.LegChart{Leg: "fork", Source: "its sticker", Chart: suspension.Chart{{Kg: 70, From: 4, To: 4}}})}
+	require.NoError(t, store.Append(t.Context(), job.ID, chart))
 	twin := func(model string) record.Record {
 		first, err := store.Job(t.Context(), job.ID)
 		require.NoError(t, err)
@@ -107,6 +112,10 @@ func TestAFigureForTheModelIsLentToItsBikes(t *testing.T) {
 	}
 	assert.Len(t, inspect.ModelFigures.In(twin("drover")), 1, "however the name is written")
 	assert.Empty(t, inspect.ModelFigures.In(twin("Rover")))
+	lent := air.ModelCharts.In(twin("Drover"))
+	require.Len(t, lent, 1)
+	assert.Equal(t, suspension.Chart{{Kg: 70, From: 4, To: 4}}, lent[0].Chart)
+	assert.Empty(t, air.ModelCharts.In(twin("Rover")))
 	assert.Empty(t, inspect.ModelFigures.In(twin("")))
 	own, err := store.Job(t.Context(), job.ID)
 	require.NoError(t, err)

@@ -217,3 +217,29 @@ func TestALegThatAnswersTwiceOtherwiseSticks(t *testing.T) {
 	b.do(air.Sags.Says(shock))
 	assert.Contains(t, air.Of(lay(b.w, b.r)).Balance, "The front sinks 5 points more")
 }
+
+// The chart on a leg is a place to begin, for who was weighed.
+func TestALegsChartSaysWhereToBegin(t *testing.T) {
+	b := sprung(t)
+	assert.Nil(t, b.leg().Begins)
+	chart := air.LegChart{Leg: "fork", Source: "its sticker",
+		Rows: []air.ChartRow{{Kg: "68", Air: "55–65 psi"}, {Kg: "82 kg", Air: "4.8 bar"}}}
+	b.do(air.Charts.Says(chart))
+	assert.Contains(t, b.leg().Begins.Says, "not written down yet")
+	b.do(air.Riders.Says(air.RiderWeighed{Rider: "68", Bike: "14", Sits: "standing", Surface: "rough"}))
+	assert.InDelta(t, 3.79, b.leg().Begins.From, 0.01)
+	assert.InDelta(t, 4.48, b.leg().Begins.To, 0.01)
+	b.do(air.Riders.Says(air.RiderWeighed{Rider: "99", Bike: "14", Sits: "standing", Surface: "rough"}))
+	assert.Contains(t, b.leg().Begins.Says, "does not go to 99 kg")
+	chart.Rows[1].Air = "3 bar"
+	b.refused(air.Charts.Says(chart), "rows", "a line has slipped")
+	chart.Rows[1].Air = "soft"
+	b.refused(air.Charts.Says(chart), "rows.1", "")
+	b.refused(air.Charts.Says(air.LegChart{Leg: "fork", Rows: chart.Rows[:1]}), "source", "")
+
+	// One that was typed for another bike of this make and model serves here.
+	other := sprung(t)
+	air.ModelCharts.Lay(other.r, []*air.LegChart{{Leg: "fork", Source: "s", Chart: suspension.Chart{{Kg: 99, From: 6, To: 6}}}})
+	other.do(air.Riders.Says(air.RiderWeighed{Rider: "99", Bike: "14", Sits: "standing", Surface: "rough"}))
+	assert.InDelta(t, 6, other.leg().Begins.From, 1e-9)
+}

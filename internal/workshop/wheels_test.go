@@ -12,6 +12,7 @@ import (
 	"utensil/core/wheel"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/wheels"
+	"utensil/knowledge"
 )
 
 // stood is a desk with a bike whose rear wheel was put on the stand, and what lies open of it.
@@ -242,4 +243,31 @@ func TestAWheelThatWasTurnedFarIsReadAgain(t *testing.T) {
 	}
 	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID, Note: "as it was"}), nil), "read once more",
 		"what was turned back was turned")
+}
+
+// A gauge's readings become tensions by its table, along straight lines between its lines, and by nothing beyond them.
+func TestATensionIsReadByAGaugesTable(t *testing.T) {
+	w, r, bench := stood(t)
+	own, err := knowledge.Layered(knowledge.Texts{"gauges.yaml": "- id: first\n  name: The first bench's\n  source: its maker's table\n" +
+		"  table: |\n    reading,round 2.0,round 1.8\n    20,480,610\n    25,720,930\n"})
+	require.NoError(t, err)
+	w.shelf.Store(own)
+	assert.Equal(t, []wheels.GaugeKnown{{ID: "first", Name: "The first bench's", Kinds: []string{"round 2.0", "round 1.8"}}},
+		wheels.KnownOf(lay(w, r))[1].Gauges)
+	read := wheels.WheelRead{Stand: bench().ID, What: "gauge", Gauge: "first", Kind: "round 2.0", Values: map[string]string{"3": "22.5"}}
+	require.NoError(t, write(w, r, wheels.Reads.Says(read), nil))
+	assert.InDelta(t, 600, *bench().Spokes[2].Tension, 0.5)
+	read.Place = 1
+	for says, change := range map[string]func(*wheels.WheelRead){
+		"the table goes from 20 to 25": func(r *wheels.WheelRead) { r.Values = map[string]string{"3": "30"} },
+		"has round 2.0, round 1.8":     func(r *wheels.WheelRead) { r.Kind = "flat" },
+		"has no table here":            func(r *wheels.WheelRead) { r.Gauge = "second" },
+	} {
+		bad := read
+		change(&bad)
+		assert.ErrorContains(t, write(w, r, wheels.Reads.Says(bad), nil), says)
+	}
+	_, err = knowledge.Layered(knowledge.Texts{"gauges.yaml": "- id: up-and-down\n  name: x\n  source: y\n  " +
+		"table: \"r,a\\n1,5\\n2,9\\n3,4\"\n"})
+	assert.ErrorContains(t, err, "gauges.yaml:1: up-and-down")
 }

@@ -58,10 +58,9 @@ type AirLiked struct {
 var benches = record.Derive(func(s *record.Sheet) AirBench {
 	b := AirBench{Legs: legs(s)}
 	b.Balance = balanceOf(b.Legs)
-	for _, ledger := range s.Ledgers() {
-		if _, in := Riders.Newest(ledger); in != nil {
-			b.Rider = in
-		}
+	b.Rider = riderOf(s)
+	for i := range b.Legs {
+		b.Legs[i].Begins = begins(s, b.Legs[i].Place, b.Rider)
 	}
 	for _, end := range []string{"front", "rear"} {
 		t := TyreBench{Place: end + "_tyre", End: end, Liked: liked(s, end+"_tyre"), Flat: flatOn(s, end), Topped: toppedOn(s, end)}
@@ -78,6 +77,16 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 	}
 	return b
 })
+
+// riderOf is who rides it, as they were weighed last.
+func riderOf(s *record.Sheet) (rider *RiderWeighed) {
+	for _, ledger := range s.Ledgers() {
+		if _, in := Riders.Newest(ledger); in != nil {
+			rider = in
+		}
+	}
+	return rider
+}
 
 // Of is what is known of a bike's air.
 func Of(s *record.Sheet) AirBench { return benches.Of(s) }
@@ -257,7 +266,7 @@ func Subject() record.Subject {
 	return record.Subject{
 		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
 			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag),
-			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick)},
+			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick), Charts.Checked(checkChart)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle {
 			return slices.Concat(searched(s), pumpedUp(s), obstacles(s), owed(s))
 		},

@@ -87,6 +87,7 @@ type LegBench struct {
 	Before string     `json:"before" doc:"what is done before anything is opened"`
 	Dials  DialsSeen  `json:"dials"`
 	Due    *LegDue    `json:"due,omitempty" doc:"when it is to be opened again, by what was done to it last"`
+	Begins *LegBegins `json:"begins,omitempty" doc:"by the chart of this make and model, where somebody typed it"`
 	Nicks  []NickSeen `json:"nicks" doc:"marks that a seal may pass, found in this job"`
 }
 

@@ -11,10 +11,12 @@ import (
 type WheelRead struct {
 	Stand  record.ID         `json:"stand"`
 	Place  int               `json:"place" doc:"how many readings and turns were before it: two mechanics cannot work at one wheel unseen"`
-	What   string            `json:"what" enum:"side,out,tension,pitch,squeeze,dish" doc:"side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm that each locknut stands out from the rim's edge, right and left"`
+	What   string            `json:"what" enum:"side,out,tension,gauge,pitch,squeeze,dish" doc:"side: mm to the right; out: mm outwards; tension: N; gauge: what a gauge shows, by its table; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm that each locknut stands out from the rim's edge, right and left"`
 	Values map[string]string `json:"values" doc:"by spoke from the valve, 5.5 between two; of a dish by right and left"`
 	Known  string            `json:"known,omitempty" doc:"of pitches: the tension of the spoke below, N, by a gauge; left out, they are laid out by the spoke's length"`
 	Of     int               `json:"of,omitempty" doc:"the spoke whose tension is known"`
+	Gauge  string            `json:"gauge,omitempty" doc:"of the book, whose table is read"`
+	Kind   string            `json:"kind,omitempty" doc:"of spoke, as the gauge's table names it"`
 
 	Figures map[string]float64 `json:"figures,omitempty" readOnly:"true" doc:"what they come to, mm or N"`
 }
@@ -67,7 +69,7 @@ func checkRead(s *record.Sheet, in WheelRead) (*WheelRead, error) {
 		return nil, err
 	}
 	in.Stand = b.ID
-	if in.Figures, err = figures(b.wheel, b.Aim.Most, in); err != nil {
+	if in.Figures, err = figures(s.Book, b.wheel, b.Aim.Most, in); err != nil {
 		return nil, err
 	}
 	r := b.readings

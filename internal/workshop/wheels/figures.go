@@ -10,6 +10,7 @@ import (
 	"utensil/core/wheel"
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // leastRead is how many places round a rim have to be read before anything is said of it.
@@ -23,14 +24,14 @@ var squeezed = map[string]float64{"slack": 0.65, "even": 1, "tight": 1.3}
 const usualTension = 0.75
 
 // figures are what was typed, by where it was read: mm, or N.
-func figures(w wheel.Wheel, most float64, in WheelRead) (map[string]float64, error) {
+func figures(book *knowledge.Book, w wheel.Wheel, most float64, in WheelRead) (map[string]float64, error) {
 	read := map[string]float64{}
 	typed := maps.Clone(in.Values)
 	maps.DeleteFunc(typed, func(_, v string) bool { return strings.TrimSpace(v) == "" })
 	if in.What == "dish" {
 		return dished(typed)
 	}
-	sounds, err := swinging(w, in)
+	means, err := meaning(book, w, in)
 	if err != nil {
 		return nil, err
 	}
@@ -56,12 +57,9 @@ func figures(w wheel.Wheel, most float64, in WheelRead) (map[string]float64, err
 		if err != nil {
 			return nil, err
 		}
-		if in.What == "pitch" {
-			if v, err = sounds[w.Side(spoke)].Tension(v); err != nil {
-				return nil, record.Refuse(field, "%s", words.Sentence(err))
-			}
+		if read[where], err = means(spoke, v); err != nil {
+			return nil, record.Refuse(field, "%s", words.Sentence(err))
 		}
-		read[where] = v
 	}
 	if in.What == "side" || in.What == "out" {
 		if len(read) < leastRead {
@@ -72,6 +70,26 @@ func figures(w wheel.Wheel, most float64, in WheelRead) (map[string]float64, err
 		return nil, record.Refuse("values", "Nothing was read.")
 	}
 	return read, nil
+}
+
+// meaning is what a figure at a spoke comes to: itself, or the tension that a pitch or a gauge's reading stands for.
+func meaning(book *knowledge.Book, w wheel.Wheel, in WheelRead) (func(spoke int, v float64) (float64, error), error) {
+	switch in.What {
+	case "pitch":
+		sounds, err := swinging(w, in)
+		return func(spoke int, v float64) (float64, error) { return sounds[w.Side(spoke)].Tension(v) }, err
+	case "gauge":
+		g, known := book.TensionGauge(in.Gauge)
+		if !known {
+			return nil, record.Refuse("gauge", "That gauge has no table here. The shop owner takes one in, under the shop's own knowledge.")
+		}
+		table, err := g.Gauge()
+		if err == nil && !slices.Contains(table.Spokes, in.Kind) {
+			err = record.Refuse("kind", "Say which spokes they are: the gauge's table has %s.", strings.Join(table.Spokes, ", "))
+		}
+		return func(_ int, v float64) (float64, error) { return table.Tension(in.Kind, v) }, err
+	}
+	return func(_ int, v float64) (float64, error) { return v, nil }, nil
 }
 
 func dished(typed map[string]string) (map[string]float64, error) {

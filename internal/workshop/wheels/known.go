@@ -12,14 +12,32 @@ type WheelKnown struct {
 	Builds []knowledge.Wheel  `json:"builds" doc:"that it may be, likeliest first"`
 	Aim    knowledge.Trueness `json:"aim"`
 	Last   *WheelStand        `json:"last,omitempty" doc:"as it was written down last, in whatever job"`
+	Gauges []GaugeKnown       `json:"gauges" doc:"for spokes, whose tables the shop has"`
+}
+
+// GaugeKnown is a gauge for spokes, with the kinds that its table has.
+type GaugeKnown struct {
+	ID    string   `json:"id"`
+	Name  string   `json:"name"`
+	Kinds []string `json:"kinds"`
+}
+
+func gaugesOf(book *knowledge.Book) []GaugeKnown {
+	list := []GaugeKnown{}
+	for _, g := range book.Gauges {
+		if table, err := g.Gauge(); err == nil { // it was proved as the book was loaded
+			list = append(list, GaugeKnown{g.ID, g.Name, table.Spokes})
+		}
+	}
+	return list
 }
 
 // KnownOf gathers what is known of a bike's wheels, front and rear.
 func KnownOf(s *record.Sheet) []WheelKnown {
 	f := parts.Facts.Of(s)
 	list := []WheelKnown{
-		{End: "front", Builds: s.Book.WheelsAt("front", f), Aim: s.Book.TruenessFor(f.FrontBrake)},
-		{End: "rear", Builds: s.Book.WheelsAt("rear", f), Aim: s.Book.TruenessFor(f.RearBrake)},
+		{End: "front", Builds: s.Book.WheelsAt("front", f), Aim: s.Book.TruenessFor(f.FrontBrake), Gauges: gaugesOf(s.Book)},
+		{End: "rear", Builds: s.Book.WheelsAt("rear", f), Aim: s.Book.TruenessFor(f.RearBrake), Gauges: gaugesOf(s.Book)},
 	}
 	for _, ledger := range s.Ledgers() {
 		for _, in := range Stands.All(ledger) {

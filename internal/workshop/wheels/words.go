@@ -9,7 +9,7 @@ import (
 )
 
 var readNames = map[string]string{"side": "side to side", "out": "up and down", "tension": "tensions", "pitch": "pitches",
-	"squeeze": "tensions by hand", "dish": "the dish"}
+	"gauge": "tensions by its gauge", "squeeze": "tensions by hand", "dish": "the dish"}
 
 func readSays(in WheelRead) string {
 	if in.What == "dish" {

@@ -2034,6 +2034,11 @@ export interface components {
             /** Format: int64 */
             sprocket: number;
         };
+        ChartRow: {
+            /** @description one pressure, or from and to with a dash, in bar unless it names a unit: 55-65 psi */
+            air: string;
+            kg: string;
+        };
         CheckIn: {
             belongings?: components["schemas"]["Brought"][];
             bike: components["schemas"]["Bike"];
@@ -2149,6 +2154,7 @@ export interface components {
             hunt?: components["schemas"]["Hunt"];
             indexing?: components["schemas"]["Indexing"];
             item?: components["schemas"]["Item"];
+            leg_chart?: components["schemas"]["LegChart"];
             leg_served?: components["schemas"]["LegServed"];
             looked?: components["schemas"]["Looked"];
             nick_found?: components["schemas"]["NickFound"];
@@ -2719,6 +2725,11 @@ export interface components {
             over?: "large" | "small" | "none";
             /** @description by ring, smallest first: none, inner or outer */
             rubs: string[];
+        };
+        GaugeKnown: {
+            id: string;
+            kinds: string[];
+            name: string;
         };
         GaugeView: {
             /** Format: double */
@@ -3580,9 +3591,19 @@ export interface components {
             where: string;
             why: string;
         };
+        LegBegins: {
+            /** Format: double */
+            from_bar?: number;
+            says: string;
+            source: string;
+            /** Format: double */
+            to_bar?: number;
+        };
         LegBench: {
             /** @description what is done before anything is opened */
             before: string;
+            /** @description by the chart of this make and model, where somebody typed it */
+            begins?: components["schemas"]["LegBegins"];
             dials: components["schemas"]["DialsSeen"];
             /** @description when it is to be opened again, by what was done to it last */
             due?: components["schemas"]["LegDue"];
@@ -3602,6 +3623,14 @@ export interface components {
             says: string;
             /** Format: double */
             to: number;
+        };
+        LegChart: {
+            readonly chart?: components["schemas"]["Row"][];
+            /** @enum {string} */
+            leg: "fork" | "shock";
+            rows: components["schemas"]["ChartRow"][];
+            /** @description where it stands */
+            source: string;
         };
         LegDue: {
             /** Format: date-time */
@@ -5164,6 +5193,17 @@ export interface components {
             /** @description first to last; points left out come after these */
             points: string[];
         };
+        Row: {
+            /** Format: double */
+            from_bar: number;
+            /** Format: double */
+            kg: number;
+            /**
+             * Format: double
+             * @description as from where the chart names one
+             */
+            to_bar: number;
+        };
         Rule: {
             /** Format: double */
             max_nm: number;
@@ -6472,6 +6512,8 @@ export interface components {
             builds: components["schemas"]["Wheel"][];
             /** @enum {string} */
             end: "front" | "rear";
+            /** @description for spokes, whose tables the shop has */
+            gauges: components["schemas"]["GaugeKnown"][];
             /** @description as it was written down last, in whatever job */
             last?: components["schemas"]["WheelStand"];
         };
@@ -6491,6 +6533,10 @@ export interface components {
             readonly figures?: {
                 [key: string]: number;
             };
+            /** @description of the book, whose table is read */
+            gauge?: string;
+            /** @description of spoke, as the gauge's table names it */
+            kind?: string;
             /** @description of pitches: the tension of the spoke below, N, by a gauge; left out, they are laid out by the spoke's length */
             known?: string;
             /**
@@ -6509,10 +6555,10 @@ export interface components {
                 [key: string]: string;
             };
             /**
-             * @description side: mm to the right; out: mm outwards; tension: N, by a gauge; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm that each locknut stands out from the rim's edge, right and left
+             * @description side: mm to the right; out: mm outwards; tension: N; gauge: what a gauge shows, by its table; pitch: Hz, plucked; squeeze: slack, even or tight by hand; dish: mm that each locknut stands out from the rim's edge, right and left
              * @enum {string}
              */
-            what: "side" | "out" | "tension" | "pitch" | "squeeze" | "dish";
+            what: "side" | "out" | "tension" | "gauge" | "pitch" | "squeeze" | "dish";
         };
         WheelSign: {
             /** @description needed where it is left as it is */

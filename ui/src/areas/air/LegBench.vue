@@ -10,6 +10,7 @@ import TextField from '@/parts/TextField.vue'
 import { figure, percent, typedNumber } from '@/parts/words'
 
 import AirLog from './AirLog.vue'
+import ChartForm from './ChartForm.vue'
 import DialsForm from './DialsForm.vue'
 import LegDrawing from './LegDrawing.vue'
 import NickForm from './NickForm.vue'
@@ -77,6 +78,9 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
           </p>
           <p class="flex items-start gap-2">
             <ConditionMark class="mt-0.5" :mark="mark" :size="20" /><span>{{ bench.says }}</span>
+          </p>
+          <p v-if="bench.begins" class="mt-1 text-[15px]">
+            {{ bench.begins.says }} <span class="text-soft">({{ bench.begins.source }})</span>
           </p>
           <p v-if="job.air_bench.balance" class="mt-1 text-[15px]">{{ job.air_bench.balance }}</p>
           <GaugeStrip
@@ -155,7 +159,13 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
           ><span class="ml-auto text-soft">{{ r.by }}</span>
         </li>
       </ol>
-      <details class="mt-3 border-t border-rule" :open="bench.dials.owed">
+      <details v-if="!locked" class="mt-3 border-t border-rule">
+        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+          The chart on the leg{{ bench.begins ? ', typed anew' : '' }}
+        </summary>
+        <ChartForm :bench="bench" />
+      </details>
+      <details class="mt-2 border-t border-rule" :open="bench.dials.owed">
         <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
           Clicks of its dials<span v-if="bench.dials.owed" class="text-ochre"> · found, not put back</span>
         </summary>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue'
+import { computed, reactive, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
@@ -16,14 +16,21 @@ import StanchionDrawing from './StanchionDrawing.vue'
 const props = defineProps<{ bench: Schemas['LegBench']; locked: boolean }>()
 const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)
-const last = props.bench.reads.at(-1)
 const shock = props.bench.place === 'shock'
 const form = reactive({
   side: (shock ? 'shaft' : 'left') as Schemas['NickFound']['side'],
   felt: 'edge' as Schemas['NickFound']['felt'],
   above: '',
-  travel: last ? figure(last.travel_mm) : '',
+  travel: '',
 })
+/** A travel that was read with the sag need not be typed again. */
+watch(
+  () => props.bench.reads.at(-1)?.travel_mm,
+  (mm) => {
+    if (mm && !form.travel) form.travel = figure(mm)
+  },
+  { immediate: true },
+)
 const felt = {
   seen: 'seen, not felt',
   edge: 'a raised edge',

@@ -34,6 +34,7 @@ const saving = useMutation({
     read(files.find((f) => f.file === chosen.value))
     void queries.invalidateQueries({ queryKey: ['book'] })
     void queries.invalidateQueries({ queryKey: ['job'] })
+    void queries.invalidateQueries({ queryKey: ['wheels'] })
   },
 })
 watch(file, (now, before) => (now?.file !== before?.file || !touched.value) && read(now), { immediate: true })
@@ -47,6 +48,24 @@ async function take(event: Event) {
   const field = event.target as HTMLInputElement
   const chosen = field.files?.[0]
   if (chosen && chosen.size < 400_000) text.value = await chosen.text()
+  field.value = ''
+}
+/** takeTable makes an entry of a gauge's table, as a spreadsheet saves it; what was written before stays. */
+async function takeTable(event: Event) {
+  const field = event.target as HTMLInputElement
+  const chosen = field.files?.[0]
+  if (chosen && chosen.size < 100_000) {
+    const lines = (await chosen.text()).replace(/^\uFEFF/, '').split(/\r?\n/)
+    const name = chosen.name.replace(/\.\w+$/, '')
+    const id = name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || 'gauge'
+    const table = lines.filter((l) => l.trim()).map((l) => `    ${l}`)
+    const head = [
+      `- id: ${id}`,
+      `  name: ${JSON.stringify(name)}`,
+      `  source: ${JSON.stringify(`the table in ${chosen.name}`)}`,
+    ]
+    text.value = [text.value.trimEnd(), ...head, '  table: |', ...table, ''].join('\n').trimStart()
+  }
   field.value = ''
 }
 const saved = computed(() => `data:application/yaml;charset=utf-8,${encodeURIComponent(text.value)}`)
@@ -112,6 +131,13 @@ function settle(keep: 'mine' | 'theirs') {
           >
           <label class="button"
             >Take from a file<input type="file" class="sr-only" accept=".yaml,.yml,text/plain" @change="take"
+          /></label>
+          <label v-if="chosen === 'gauges.yaml'" class="button"
+            >Take a gauge’s table (CSV)<input
+              type="file"
+              class="sr-only"
+              accept=".csv,text/csv"
+              @change="takeTable"
           /></label>
           <span v-if="saving.isSuccess.value && !touched" role="status" class="text-moss"
             >It counts now.</span

@@ -18,7 +18,12 @@ import { type Drafts, nextOf, placesOf, type What, ways } from './way'
  * all of it is kept. A dial gauge that types its reading needs nothing else.
  */
 /** `free` says whether something may be kept now; `open`, whether anything may be typed: that goes on meanwhile. */
-const props = defineProps<{ bench: Schemas['WheelBench']; free: boolean; open: boolean }>()
+const props = defineProps<{
+  bench: Schemas['WheelBench']
+  gauges?: Schemas['GaugeKnown'][]
+  free: boolean
+  open: boolean
+}>()
 const what = defineModel<What>('what', { required: true })
 const at = defineModel<number | undefined>('at', { required: true })
 const emit = defineEmits<{
@@ -27,6 +32,15 @@ const emit = defineEmits<{
 }>()
 const { pen } = useOpenJob()
 
+/** A gauge is read by its table: only where the shop has one. */
+const gauges = computed(() => props.gauges ?? [])
+const shownWays = computed(() => ways.filter((w) => w.id !== 'gauge' || gauges.value.length))
+const gauge = useLocalStorage('utensil-wheel-gauge', '')
+const kind = useLocalStorage('utensil-wheel-gauge-kind', '')
+const gaugeInHand = computed(() => gauges.value.find((g) => g.id === gauge.value) ?? gauges.value[0])
+const kindInHand = computed(() =>
+  gaugeInHand.value?.kinds.includes(kind.value) ? kind.value : gaugeInHand.value?.kinds[0],
+)
 const way = computed(() => ways.find((w) => w.id === what.value))
 /** So often that the rim is read at eight places at least. */
 const steps = computed(() =>
@@ -118,7 +132,8 @@ function keep(values = draft.value) {
   if (!Object.keys(values).length || due.value) return
   const gauged =
     what.value === 'pitch' && known.value.trim() ? { known: known.value, of: Number(of.value) || 0 } : {}
-  emit('keep', { what: what.value, values: { ...values }, ...gauged })
+  const byTable = what.value === 'gauge' ? { gauge: gaugeInHand.value?.id, kind: kindInHand.value } : {}
+  emit('keep', { what: what.value, values: { ...values }, ...gauged, ...byTable })
 }
 /** A refusal that names a spoke leads to it. */
 watch(
@@ -156,7 +171,7 @@ useBenchKeys((key) => {
   <div>
     <div class="flex flex-wrap gap-x-1 border-b border-rule" role="group" aria-label="What is read">
       <button
-        v-for="w in ways"
+        v-for="w in shownWays"
         :key="w.id"
         type="button"
         class="min-h-11 border-b-2 px-2 text-[15px] whitespace-nowrap"
@@ -240,6 +255,28 @@ useBenchKeys((key) => {
             <option v-for="[n, name] in steps" :key="n" :value="n">{{ name }}</option>
           </select></label
         >
+        <template v-if="what === 'gauge'">
+          <label class="flex min-h-11 items-center gap-2"
+            >by
+            <select
+              class="input min-h-11! w-auto!"
+              :value="gaugeInHand?.id"
+              @change="gauge = ($event.target as HTMLSelectElement).value"
+            >
+              <option v-for="g in gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
+            </select></label
+          >
+          <label class="flex min-h-11 items-center gap-2"
+            >spokes
+            <select
+              class="input min-h-11! w-auto!"
+              :value="kindInHand"
+              @change="kind = ($event.target as HTMLSelectElement).value"
+            >
+              <option v-for="k in gaugeInHand?.kinds" :key="k" :value="k">{{ k }}</option>
+            </select></label
+          >
+        </template>
         <details v-if="what === 'pitch'" class="basis-full">
           <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
             One of them was read with a gauge as well

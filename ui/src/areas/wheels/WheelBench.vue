@@ -13,6 +13,7 @@ import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
+import { useKnownWheels } from './lacing'
 import ReadPanel from './ReadPanel.vue'
 import RimUnrolled from './RimUnrolled.vue'
 import TensionBars from './TensionBars.vue'
@@ -23,7 +24,7 @@ import WheelDrawing from './WheelDrawing.vue'
 /** A wheel on the stand: read it, turn what that comes to, read it again, until it is true enough for its brake. */
 const props = defineProps<{ bench: Schemas['WheelBench']; locked: boolean }>()
 const emit = defineEmits<{ anew: [] }>()
-const { pen } = useOpenJob()
+const { job, pen } = useOpenJob()
 const { dayAndClock } = useTimes()
 const { actor } = useSession()
 const free = computed(() => !props.locked && !pen.busy.value && !props.bench.signed)
@@ -113,6 +114,8 @@ useBenchKeys((key) => {
   else return false
   return true
 })
+const { data: known } = useKnownWheels(() => job.value.job.id)
+const gauges = computed(() => known.value?.[0]?.gauges)
 const said = (n: number) => (n > 0 ? `+${n}` : `−${-n}`)
 const verdicts = computed(() => {
   const { wobble, hop, dish, uneven } = props.bench.now
@@ -183,6 +186,7 @@ const more = computed(() => props.bench.read.includes('tension'))
           v-model:what="what"
           v-model:at="at"
           v-model:drafts="drafts"
+          :gauges="gauges"
           :bench="bench"
           :free="free"
           :open="!locked"

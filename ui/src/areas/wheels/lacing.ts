@@ -4,12 +4,16 @@ import { computed, reactive, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { ask, client } from '@/api/client'
 
-/** Which wheel it is and how it is laced, as it is typed, and its spokes, worked out meanwhile. */
-export function useLacing(end: () => 'front' | 'rear', id: () => string) {
-  const { data, error } = useQuery({
+/** What is known of a bike's wheels before they are read, and of the shop's gauges. */
+export const useKnownWheels = (id: () => string) =>
+  useQuery({
     queryKey: computed(() => ['wheels', id()]),
     queryFn: () => ask(client.GET('/api/jobs/{id}/wheels', { params: { path: { id: id() } } })),
   })
+
+/** Which wheel it is and how it is laced, as it is typed, and its spokes, worked out meanwhile. */
+export function useLacing(end: () => 'front' | 'rear', id: () => string) {
+  const { data, error } = useKnownWheels(id)
   const known = computed(() => data.value?.find((k) => k.end === end()))
   const form = reactive({
     where: 'stand' as 'stand' | 'frame',

@@ -1,5 +1,5 @@
 /** How the rim or its spokes are read: what is sent as, what it is called, what its figures are. */
-export type What = 'side' | 'out' | 'tension' | 'pitch' | 'squeeze' | 'dish'
+export type What = 'side' | 'out' | 'tension' | 'gauge' | 'pitch' | 'squeeze' | 'dish'
 
 /** What was typed, by what is read and where. */
 export type Drafts = Partial<Record<What, Record<string, string>>>
@@ -17,7 +17,18 @@ export const ways: { id: What; name: string; unit: string; says: string }[] = [
     unit: 'mm',
     says: 'Against a stop above the rim: mm outwards, minus inwards.',
   },
-  { id: 'tension', name: 'Tension, gauge', unit: 'N', says: 'In newtons, by the gauge’s own table.' },
+  {
+    id: 'tension',
+    name: 'Tension, N',
+    unit: 'N',
+    says: 'In newtons, as a gauge shows them or its table says.',
+  },
+  {
+    id: 'gauge',
+    name: 'Tension, gauge',
+    unit: 'on its scale',
+    says: 'What the gauge shows: its table makes newtons of it.',
+  },
   {
     id: 'pitch',
     name: 'Tension, pitch',

@@ -1,0 +1,34 @@
+package knowledge
+
+import (
+	"errors"
+	"strings"
+
+	"utensil/core/wheel"
+)
+
+// TensionGauge is what the readings of a gauge for spokes mean.
+type TensionGauge struct {
+	ID     string `yaml:"id"`
+	Name   string `yaml:"name"`
+	Table  string `yaml:"table"` // CSV, as wheel.ReadGauge takes it
+	Source string `yaml:"source"`
+}
+
+func (g TensionGauge) key() string { return g.ID }
+
+// Gauge is its table.
+func (g TensionGauge) Gauge() (wheel.Gauge, error) {
+	return wheel.ReadGauge(strings.NewReader(g.Table))
+}
+
+func (g TensionGauge) validate() error {
+	if g.Name == "" || g.Source == "" {
+		return errors.New("a gauge needs a name and the source of its table")
+	}
+	_, err := g.Gauge()
+	return err
+}
+
+// TensionGauge finds a gauge.
+func (b *Book) TensionGauge(id string) (TensionGauge, bool) { return find(b.Gauges, id) }
