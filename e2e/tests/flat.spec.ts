@@ -27,7 +27,10 @@ test('a flat goes from door to door: its cause found, both brakes tried, the air
   // What stands on the tyre and where the hole lies lead to the flint.
   await stage(page, 'Inspect').click()
   await page.getByRole('link', { name: 'Air', exact: true }).click()
-  await page.getByRole('button', { name: /^Rear tyre/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Air' })
+    .getByRole('button', { name: /^Rear tyre/ })
+    .click()
   const bench = page.getByRole('region', { name: 'Rear tyre' })
   await bench.getByLabel('Size on the sidewall').fill('28-622')
   await bench.getByLabel('At most, bar or psi').fill('90 psi')

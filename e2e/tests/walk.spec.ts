@@ -112,7 +112,10 @@ test('lost air is told apart from cold', async ({ page }) => {
     .click()
   await page.getByRole('link', { name: /^Inspect/ }).click()
   await page.getByRole('link', { name: 'Air' }).click()
-  await page.getByRole('button', { name: /^Rear tyre/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Air' })
+    .getByRole('button', { name: /^Rear tyre/ })
+    .click()
   const tyre = page.getByRole('complementary', { name: 'Its air' })
   await tyre.getByLabel('bar, or with psi').fill('80 psi')
   await tyre.getByRole('button', { name: 'Left at this' }).click()

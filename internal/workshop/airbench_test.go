@@ -34,6 +34,16 @@ func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
 	assert.Greater(t, rear.Advice.Bar, 2.0)
 	assert.Positive(t, *rear.Sealant)
 
+	tight := gravel
+	tight.Inside, tight.Space = "15", "46"
+	close, err := air.Preview(lay(w, r), air.AirAsked{Tyre: &tight})
+	require.NoError(t, err)
+	assert.Len(t, close.Tyres[1].Read.Tyre.Fits, 2, "too wide for its rim, 3 mm from its stays")
+	assert.Empty(t, close.Tyres[1].Read.Tyre.Tube, "it has none")
+	tight.Space = "4"
+	_, err = air.Preview(lay(w, r), air.AirAsked{Tyre: &tight})
+	require.Error(t, err)
+
 	hookless := gravel
 	hookless.Hookless, hookless.RimMost, hookless.Most = true, "", "6"
 	seen, err := air.Preview(lay(w, r), air.AirAsked{Tyre: &hookless})

@@ -80,7 +80,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
 		work.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
-		torque.Subject(findings.ToldAsFinding), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
+		torque.Subject(findings.ToldAsFinding), air.AsLeft(), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
 }
 
 // lessons are what the subjects learn from the shop's past.

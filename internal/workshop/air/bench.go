@@ -267,8 +267,13 @@ func Subject() record.Subject {
 		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
 			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag),
 			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick), Charts.Checked(checkChart)},
-		Obstacles: func(s *record.Sheet) []record.Obstacle {
-			return slices.Concat(searched(s), pumpedUp(s), obstacles(s), owed(s))
-		},
+		Obstacles: searched,
+	}
+}
+
+// AsLeft is how the air is left, once the bolts are done.
+func AsLeft() record.Subject {
+	return record.Subject{
+		Obstacles: func(s *record.Sheet) []record.Obstacle { return slices.Concat(pumpedUp(s), obstacles(s), owed(s)) },
 	}
 }

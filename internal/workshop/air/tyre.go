@@ -1,6 +1,7 @@
 package air
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -21,6 +22,8 @@ type TyreRead struct {
 	Least    string `json:"least,omitempty" doc:"on the sidewall, in bar unless it names a unit"`
 	Most     string `json:"most" doc:"on the sidewall"`
 	RimMost  string `json:"rim_most,omitempty" doc:"that the rim's maker allows"`
+	Inside   string `json:"inside,omitempty" doc:"inner width of the rim, mm"`
+	Space    string `json:"space,omitempty" doc:"between stays or blades where the tyre is widest, mm"`
 	Hookless bool   `json:"hookless,omitempty" doc:"the rim has no hook that holds the bead"`
 	Tubeless bool   `json:"tubeless,omitempty"`
 
@@ -35,6 +38,11 @@ type TyreFigured struct {
 	Least   float64 `json:"least_bar,omitempty"`
 	Most    float64 `json:"most_bar"`
 	RimMost float64 `json:"rim_most_bar,omitempty"`
+
+	Inside float64  `json:"inside_mm,omitempty" doc:"inner width of the rim"`
+	Room   *float64 `json:"room_mm,omitempty" doc:"on either side, between stays or blades"`
+	Fits   []string `json:"fits,omitempty" doc:"what does not go together"`
+	Tube   string   `json:"tube,omitempty" doc:"which tube it takes"`
 }
 
 // RiderWeighed is who rides, on what, with what.
@@ -135,7 +143,37 @@ func read(seat int, in TyreRead) (*TyreFigured, error) {
 		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.", inspect.Bars(t.Least),
 			inspect.Bars(t.Most))
 	}
-	return &t, nil
+	return &t, t.fitted(in)
+}
+
+// fitted says what the tyre goes together with: its rim, its frame, a tube.
+func (t *TyreFigured) fitted(in TyreRead) error {
+	if !in.Tubeless {
+		t.Tube = fmt.Sprintf("A tube for %d whose range holds %s mm.", t.Seat, measure.Format(math.Round(t.Width)))
+	}
+	if strings.TrimSpace(in.Inside) != "" {
+		inside, err := record.ReadFigure("inside", in.Inside, measure.Millimetre, measure.Range{Min: 10, Max: 110})
+		if err != nil {
+			return err
+		}
+		t.Inside = inside
+		if wrong := tyre.OnRim(t.Width, inside); wrong != "" {
+			t.Fits = append(t.Fits, wrong)
+		}
+	}
+	if strings.TrimSpace(in.Space) == "" {
+		return nil
+	}
+	space, err := record.ReadFigure("space", in.Space, measure.Millimetre, measure.Range{Min: 15, Max: 250})
+	if err != nil {
+		return err
+	}
+	room, wrong := tyre.Between(t.Width, space)
+	t.Room = &room
+	if wrong != "" {
+		t.Fits = append(t.Fits, wrong)
+	}
+	return nil
 }
 
 // fits is the size among those that a marking may say which goes on the wheel.

@@ -118,8 +118,8 @@ func (v AirView) says() string {
 		out += "The temperature explains none of it; "
 	}
 	out += fmt.Sprintf("%s has leaked", Bars(loss.Leaked))
-	if loss.Rate > 0 && loss.Days >= 1 {
-		out += fmt.Sprintf(", about %.1f %% a day", (1-math.Exp(-loss.Rate))*100)
+	if share := (1 - math.Exp(-loss.Rate)) * 100; share >= 0.05 && loss.Days >= 1 {
+		out += fmt.Sprintf(", about %.1f %% a day", share)
 	}
 	out += "."
 	if v.LeastBar != nil && (loss.Days >= 1 || second.Bar <= *v.LeastBar) {

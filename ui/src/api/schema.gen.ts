@@ -6283,6 +6283,13 @@ export interface components {
         TyreFigured: {
             /** @description in the metric way */
             as: string;
+            /** @description what does not go together */
+            fits?: string[];
+            /**
+             * Format: double
+             * @description inner width of the rim
+             */
+            inside_mm?: number;
             /** Format: double */
             least_bar?: number;
             /** Format: double */
@@ -6290,10 +6297,17 @@ export interface components {
             /** Format: double */
             rim_most_bar?: number;
             /**
+             * Format: double
+             * @description on either side, between stays or blades
+             */
+            room_mm?: number;
+            /**
              * Format: int64
              * @description bead seat diameter (ISO 5775)
              */
             seat_mm: number;
+            /** @description which tube it takes */
+            tube?: string;
             /** Format: double */
             width_mm: number;
         };
@@ -6302,6 +6316,8 @@ export interface components {
             end: "front" | "rear";
             /** @description the rim has no hook that holds the bead */
             hookless?: boolean;
+            /** @description inner width of the rim, mm */
+            inside?: string;
             /** @description on the sidewall, in bar unless it names a unit */
             least?: string;
             /** @description as it stands on the sidewall */
@@ -6310,6 +6326,8 @@ export interface components {
             most: string;
             /** @description that the rim's maker allows */
             rim_most?: string;
+            /** @description between stays or blades where the tyre is widest, mm */
+            space?: string;
             tubeless?: boolean;
             readonly tyre?: components["schemas"]["TyreFigured"];
             /** @description measured on the rim, mm; left out as its marking says, like what follows as typed */

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useSession } from '@/api/session'
 import { useOpenJob, useTarget } from '@/areas/job/open'
 
+import AirMap from './AirMap.vue'
 import LegBench from './LegBench.vue'
 import { bar } from './strip'
 import TyreBench from './TyreBench.vue'
@@ -20,13 +21,22 @@ const places = computed(() =>
     leg: job.value.air_bench.legs.find((l) => l.place === air.place),
   })),
 )
-const here = computed(() => places.value.find((p) => p.air.place === target()) ?? places.value[0])
+const here = computed(() => places.value.find((p) => p.air.place === target()))
 </script>
 
 <template>
   <div class="flex h-full min-h-0 flex-col">
     <nav class="flex shrink-0 items-center gap-1 overflow-x-auto border-b border-rule px-3" aria-label="Air">
       <RouterLink :to="{ name: 'job-inspect' }" class="button button-quiet shrink-0">← Walk-round</RouterLink>
+      <button
+        type="button"
+        class="min-h-11 shrink-0 border-b-2 px-2.5 whitespace-nowrap"
+        :class="here ? 'border-transparent hover:bg-wash' : 'border-petrol font-[720] text-petrol'"
+        :aria-current="here ? undefined : 'true'"
+        @click="open('')"
+      >
+        The bike
+      </button>
       <button
         v-for="p in places"
         :key="p.air.place"
@@ -51,15 +61,16 @@ const here = computed(() => places.value.find((p) => p.air.place === target()) ?
       >
     </nav>
     <div class="min-h-0 flex-1 lg:overflow-hidden">
+      <AirMap v-if="!here" @open="open" />
       <TyreBench
-        v-if="here?.tyre"
+        v-else-if="here.tyre"
         :key="here.air.place"
         :bench="here.tyre"
         :air="here.air"
         :locked="locked"
       />
       <LegBench
-        v-else-if="here?.leg"
+        v-else-if="here.leg"
         :key="here.air.place"
         :bench="here.leg"
         :air="here.air"

@@ -79,6 +79,11 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
           <p class="flex items-start gap-2">
             <ConditionMark class="mt-0.5" :mark="mark" :size="20" /><span>{{ bench.says }}</span>
           </p>
+          <p v-if="bench.due?.late" class="mt-1 flex items-start gap-2">
+            <ConditionMark class="mt-0.5" mark="watch" :size="20" /><span
+              ><b>Due by its hours.</b> {{ bench.due.says }}</span
+            >
+          </p>
           <p v-if="bench.begins" class="mt-1 text-[15px]">
             {{ bench.begins.says }} <span class="text-soft">({{ bench.begins.source }})</span>
           </p>

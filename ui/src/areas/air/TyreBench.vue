@@ -28,6 +28,8 @@ const tyre = reactive({
   least: '',
   most: '',
   rim_most: '',
+  inside: '',
+  space: '',
   hookless: false,
   tubeless: false,
   ...props.bench.read,
@@ -48,6 +50,8 @@ const tyreSaid = computed<Schemas['TyreRead']>(() => ({
   width: tyre.width || undefined,
   least: tyre.least || undefined,
   rim_most: tyre.rim_most || undefined,
+  inside: tyre.inside || undefined,
+  space: tyre.space || undefined,
   hookless: tyre.hookless || undefined,
   tubeless: tyre.tubeless || undefined,
 }))
@@ -134,6 +138,19 @@ const surfaces = {
             :target="strip.target"
             :label="air.name"
           />
+          <p
+            v-for="wrong in shown.read?.tyre?.fits"
+            :key="wrong"
+            class="mt-1 bg-ochre-wash px-2 py-1 text-[15px]"
+          >
+            {{ wrong }}
+          </p>
+          <p v-if="shown.read?.tyre?.tube" class="mt-1 text-[15px] text-soft">
+            {{ shown.read.tyre.tube
+            }}<template v-if="shown.read.tyre.room_mm !== undefined">
+              <span class="figure">{{ shown.read.tyre.room_mm }}</span> mm of room on either side.</template
+            >
+          </p>
           <p v-if="shown.sealant_ml" class="mt-1 text-[15px] text-soft">
             Sealant: about <span class="figure">{{ shown.sealant_ml }}</span> ml. Shake it: what does not
             slosh has dried.
@@ -180,6 +197,22 @@ const surfaces = {
             v-model="tyre.rim_most"
             label="Rim at most, where known"
             name="rim_most"
+            :fault="fault"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="tyre.inside"
+            label="Rim inside, mm"
+            name="inside"
+            :fault="fault"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="tyre.space"
+            label="Between stays or blades, mm"
+            name="space"
             :fault="fault"
             :disabled="locked"
             figure

@@ -72,7 +72,7 @@ useBenchKeys((key) => {
           Begin at <b class="figure text-[26px]">{{ bar(bench.advice.bar) }}</b> bar (<span class="figure">{{
             psi(bench.advice.bar)
           }}</span>
-          psi); {{ bench.advice.says }}
+          psi). {{ bench.advice.says }}
         </p>
         <p v-else class="text-soft">
           What stands on its wall, and who rides it, is not written down yet:
@@ -114,7 +114,7 @@ useBenchKeys((key) => {
         ref="field"
         v-model="typed"
         data-bench
-        class="input figure max-w-40 text-2xl"
+        class="input figure min-h-[52px] max-w-40 text-2xl"
         inputmode="decimal"
         :aria-label="`${name}, bar or psi`"
         placeholder="bar"
