@@ -39,7 +39,12 @@ const tyre = {
 
 let open: ReturnType<typeof layOn> | undefined
 async function start(point: PointView, with_ = pen(), locked = false) {
-  open = layOn({ job: { id: 'j' } } as unknown as JobView, PointBench, { point, locked }, with_)
+  open = layOn(
+    { job: { id: 'j' }, air_bench: { tyres: [] } } as unknown as JobView,
+    PointBench,
+    { point, locked },
+    with_,
+  )
   await nextTick()
   await nextTick()
   const on = open.on
