@@ -14,7 +14,7 @@ test('a tablet without a network goes on with the run, is reloaded, and loses an
   }
   const { context, page } = await tablet()
   await signIn(page)
-  await openJob(page, 'Hobday Allotment')
+  await openJob(page, 'Windlass Sphagnum')
   await stage(page, 'Verify').click()
   await expect(run(page).locator('[aria-current="step"]')).toBeVisible()
   await page.evaluate(() => navigator.serviceWorker.ready)
@@ -46,7 +46,7 @@ test('a tablet without a network goes on with the run, is reloaded, and loses an
   // Meanwhile a colleague logs the first of them too, on a tablet that has a network.
   const other = (await tablet()).page
   await signIn(other, 'Tomas Brandvold')
-  await openJob(other, 'Hobday Allotment')
+  await openJob(other, 'Windlass Sphagnum')
   await stage(other, 'Verify').click()
   await expect(run(other).locator('[aria-current="step"]')).toBeVisible()
   const theirs = open(other)
@@ -78,7 +78,7 @@ test('what cannot be kept is not called kept: the figure stays in its field', as
     }
   })
   await signIn(page)
-  await openJob(page, 'Hobday Allotment')
+  await openJob(page, 'Windlass Sphagnum')
   await stage(page, 'Verify').click()
   await expect(run(page).locator('[aria-current="step"]')).toBeVisible()
   await context.setOffline(true)

@@ -26,7 +26,7 @@ test('a whole bike is torqued with one hand on the number pad', async ({ page })
     const left = await open(page).count()
     const now = run(page).locator('[aria-current="step"]')
     await expect(now.getByLabel('not looked at')).toBeVisible()
-    if (/sign/.test(await now.innerText())) break
+    if (/sign|tyre/.test(await now.innerText())) break // tyres are pumped, tests are signed
     if (await field(page).count()) {
       await expect(field(page)).toBeFocused()
       const figure = await middle(page)

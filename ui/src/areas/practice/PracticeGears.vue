@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 
 import { ask, client, type Schemas } from '@/api/client'
 import { useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 
+import PracticeHead from './PracticeHead.vue'
 import RearView from './RearView.vue'
 import { useShiftSound } from './sound'
 
 /** Gears to learn indexing on: the same computation as at the bench, with a fault that is hidden. */
 const route = useRoute()
-const router = useRouter()
 const cache = useQueryClient()
 const { on: sounds, play } = useShiftSound()
 const level = computed(() => Math.min(5, Math.max(1, Number(route.query.level) || 1)))
@@ -79,32 +79,20 @@ const work = [
   { act: 'oil', name: 'Oil the pivots', takes: '3 min' },
 ]
 const minutes = (s: number) => (s / 60).toFixed(1)
-const levels = [1, 2, 3, 4, 5]
 </script>
 
 <template>
   <main id="main" class="flex flex-1 flex-col">
-    <div class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-ink px-5 py-3">
-      <h1>Practice gears</h1>
-      <p class="text-soft">Every shift crisp, up and down, in few adjustments. Then sign it.</p>
-      <span class="ml-auto flex flex-wrap gap-2">
-        <label class="flex min-h-11 items-center gap-2"
-          ><span class="text-[15px] text-soft">Level</span
-          ><select
-            class="input w-20!"
-            :value="level"
-            aria-label="Level"
-            @change="router.replace({ query: { level: ($event.target as HTMLSelectElement).value } })"
-          >
-            <option v-for="l in levels" :key="l" :value="l">{{ l }}</option>
-          </select></label
-        >
-        <button type="button" class="button" :aria-pressed="sounds" @click="sounds = !sounds">
-          Sound {{ sounds ? 'on' : 'off' }}
-        </button>
-        <button type="button" class="button" @click="fresh">Another one</button>
-      </span>
-    </div>
+    <PracticeHead
+      title="Practice gears"
+      says="Every shift crisp, up and down, in few adjustments. Then sign it."
+      :level="level"
+      @fresh="fresh"
+    >
+      <button type="button" class="button" :aria-pressed="sounds" @click="sounds = !sounds">
+        Sound {{ sounds ? 'on' : 'off' }}
+      </button>
+    </PracticeHead>
     <FaultNote v-if="look.error.value" class="m-5" :fault="look.error.value" />
     <div v-if="view" class="grid flex-1 lg:grid-cols-[minmax(0,1fr)_340px]">
       <div class="px-5 py-3">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 
 import { ask, client, type Schemas } from '@/api/client'
 import RimUnrolled from '@/areas/wheels/RimUnrolled.vue'
@@ -11,9 +11,10 @@ import { useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 
+import PracticeHead from './PracticeHead.vue'
+
 /** A wheel to learn truing on: it answers as the bench's model does, and nobody says which nipple. */
 const route = useRoute()
-const router = useRouter()
 const cache = useQueryClient()
 type Act = Schemas['Act']
 const level = computed(() => Math.min(5, Math.max(1, Number(route.query.level) || 1)))
@@ -90,29 +91,16 @@ const said = computed(() => {
     : 'Where is it farthest out, and which side pulls it back?'
 })
 const minutes = (s: number) => (s / 60).toFixed(1)
-const levels = [1, 2, 3, 4, 5]
 </script>
 
 <template>
   <main id="main" class="flex flex-1 flex-col">
-    <div class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-ink px-5 py-3">
-      <h1>Practice wheel</h1>
-      <p class="text-soft">Between the lines both ways, few nipples, none forced. Then sign it.</p>
-      <span class="ml-auto flex flex-wrap gap-2">
-        <label class="flex min-h-11 items-center gap-2"
-          ><span class="text-[15px] text-soft">Level</span
-          ><select
-            class="input w-20!"
-            :value="level"
-            aria-label="Level"
-            @change="router.replace({ query: { level: ($event.target as HTMLSelectElement).value } })"
-          >
-            <option v-for="l in levels" :key="l" :value="l">{{ l }}</option>
-          </select></label
-        >
-        <button type="button" class="button" @click="fresh">Another one</button>
-      </span>
-    </div>
+    <PracticeHead
+      title="Practice wheel"
+      says="Between the lines both ways, few nipples, none forced. Then sign it."
+      :level="level"
+      @fresh="fresh"
+    />
     <FaultNote v-if="look.error.value" class="m-5" :fault="look.error.value" />
     <div v-if="view && bench" class="grid flex-1 lg:grid-cols-[minmax(0,1fr)_320px]">
       <div class="min-w-0 px-5 py-2">
