@@ -80,6 +80,7 @@ func TestAProcedureOfTheShopIsCheckedFirst(t *testing.T) {
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., outcomes: [{say: Clean, to: b}]}]\n"),
 		"procedures/own.yaml:1: wash: step a: \"Clean\" leads to \"b\"")
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {point: moon}}]\n"), "no point")
+	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {air: lungs}}]\n"), "air is read of fork, shock")
 	assert.Error(t, file("  steps: [{id: a, du: Wash.}]\n"), "a typo")
 }
 

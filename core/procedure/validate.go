@@ -74,6 +74,8 @@ func (p Procedure) validateSteps() error {
 			return fmt.Errorf("step %s: a timer runs up to a week", s.ID)
 		case s.Record != nil && s.Record.kinds() != 1:
 			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign, a part, a pressure or clicks", s.ID)
+		case s.Record != nil && !slices.Contains(holdsAir, s.Record.Air) || s.Record != nil && !slices.Contains(hasDials, s.Record.Dials):
+			return fmt.Errorf("step %s: air is read of fork, shock, front_tyre or rear_tyre, clicks of fork or shock", s.ID)
 		}
 		ids[s.ID] = true
 		if err := s.validateOutcomes(); err != nil {
@@ -201,6 +203,12 @@ func under(chosen map[string]string) string {
 	}
 	return fmt.Sprintf(" (%v)", chosen)
 }
+
+// What a step may read a pressure or clicks of; nothing for none.
+var (
+	holdsAir = []string{"", "fork", "shock", "front_tyre", "rear_tyre"}
+	hasDials = []string{"", "fork", "shock"}
+)
 
 // kinds is how many kinds of record a step yields.
 func (y *Yield) kinds() (n int) {

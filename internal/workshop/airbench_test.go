@@ -140,6 +140,7 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	set := func(typed string) {
 		require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: typed, Celsius: 15, Set: true}), nil))
 	}
+	assert.Equal(t, wear.Open, air.Of(lay(w, r)).Tyres[1].Stands.Mark, "held against nothing: nobody has read the tyre")
 	set("3")
 	assert.Empty(t, standing())
 

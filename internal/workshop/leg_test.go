@@ -71,6 +71,7 @@ func TestALegIsDueByTheHoursItIsRidden(t *testing.T) {
 	in.Weekly = "5"
 	b.do(air.Services.Says(in))
 	assert.InDelta(t, 8*7, b.leg().Due.From.Sub(b.leg().Due.At).Hours()/24, 0.1, "what the rider says wins: 6 1/4 hours at most")
+	b.refused(air.Services.Says(air.LegServed{Leg: "shock", What: "lowers", Every: "50"}), "what", "no lower legs")
 	in.Every = "3"
 	b.refused(air.Services.Says(in), "every", "")
 }

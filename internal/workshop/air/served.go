@@ -60,6 +60,9 @@ func checkServed(s *record.Sheet, in LegServed) (*LegServed, error) {
 	if !sprung(s, in.Leg) {
 		return nil, record.Refuse("leg", "This bike has no such leg.")
 	}
+	if in.Leg == "shock" && in.What == "lowers" {
+		return nil, record.Refuse("what", "A shock has no lower legs: its can was served, or all of it.")
+	}
 	var err error
 	if in.Grade, err = record.TidyNote("grade", in.Grade); err != nil {
 		return nil, err

@@ -50,6 +50,9 @@ func (t *TyreBench) stands(s *record.Sheet) AirStands {
 		a.Says = "Within what tyre and rim bear."
 	default:
 		a.Says = "What the tyre bears stands on its wall: nobody has read it here yet."
+		if !last.Set {
+			a.Mark = wear.Open // found, and held against nothing
+		}
 	}
 	return a
 }

@@ -73,7 +73,8 @@ function choose(key: string) {
   else void open(key)
 }
 function markOf(s: (typeof steps.value)[number]): Mark {
-  if (s.tyre) return s.tyre.stands.mark
+  // One that was found sound and not left so is still to be seen to.
+  if (s.tyre) return s.settled || s.tyre.stands.mark !== 'sound' ? s.tyre.stands.mark : 'open'
   const state = s.bolt?.verdict?.state
   if (s.settled) return state ? words.markOf(state) : 'sound'
   if (s.bolt?.log && !s.bolt.stale) return state ? words.markOf(state) : 'unsafe'
