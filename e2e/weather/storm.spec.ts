@@ -173,7 +173,7 @@ test('a storm: what was acknowledged stands once, what was typed is not lost', a
     (r) => r.status() >= 500 && r.status() !== 503 && broken.push(`${r.status()} ${r.url()}`),
   )
   page.on('pageerror', (e) => broken.push(String(e)))
-  await page.goto(`/jobs/${jobs[0]}`)
+  await page.goto(`/jobs/${jobs[0]}/work`) // where its notes are, however far it has come
   await page.getByRole('button', { name: 'Tomas Brandvold' }).click()
   await page.getByLabel('PIN or password of Tomas Brandvold').fill('7391')
   await page.keyboard.press('Enter')
@@ -197,7 +197,7 @@ test('a storm: what was acknowledged stands once, what was typed is not lost', a
   const typed = await hands
   await Promise.all(tablets.map((t) => (t.send('stop'), told(t, word('stopped')))))
   const ends = await Promise.all(tablets.map((t) => (t.send('settle'), told(t, isTold))))
-  await page.goto(`/jobs/${jobs[0]}`)
+  await page.goto(`/jobs/${jobs[0]}/work`) // where its notes are, however far it has come
   await expect(page.getByLabel('Note on the job')).toBeVisible()
   await expect.poll(() => page.evaluate(waiting), { timeout: 60_000 }).toBe(0)
 
