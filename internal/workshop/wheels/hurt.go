@@ -124,7 +124,7 @@ func broken(s *record.Sheet, in SpokeBroke) (*SpokeLost, error) {
 	}
 	out := SpokeLost{Spokes: spokes, Side: b.Side.String(), Length: math.Round(b.Length*2) / 2, Wire: l.Wire, Like: record.Some(b.Like),
 		Beside: b.Beside, Aside: math.Round(b.Aside*10) / 10, Home: b.Reason == "", Then: thenOf(in)}
-	out.Says = "It may be ridden home: slowly, weight off that wheel, its brake opened if it rubs, the loose end wound round the next."
+	out.Says = "It may be ridden home: slowly, weight off that wheel, the loose end wound round the next. Where it rubs, it is pushed."
 	if !out.Home {
 		out.Says = b.Reason + " It is carried or pushed, not ridden."
 	}
