@@ -6,7 +6,7 @@ import "fmt"
 // makers lie about there, from memory; the rim's own list wins. The room is what ISO 4210-2 asks for, from memory.)
 const (
 	narrowestShare = 1.4
-	widestShare    = 2.6
+	widestShare    = 3.0
 	leastRoom      = 6.0
 )
 

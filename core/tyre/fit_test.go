@@ -9,11 +9,12 @@ import (
 	"utensil/core/tyre"
 )
 
-// Common practice, no source: 25 to 50 mm go on a rim of 19 mm inside; 6 mm of room, ISO 4210-2 from memory.
+// Common practice, no source: 28 to 57 mm go on a rim of 19 mm inside; 6 mm of room, ISO 4210-2 from memory.
 func TestWhatFits(t *testing.T) {
 	assert.Empty(t, tyre.OnRim(37, 19))
 	assert.Contains(t, tyre.OnRim(23, 19), "narrow")
-	assert.Contains(t, tyre.OnRim(57, 19), "wide")
+	assert.Empty(t, tyre.OnRim(57, 19))
+	assert.Contains(t, tyre.OnRim(62, 19), "wide")
 	room, wrong := tyre.Between(37, 51)
 	assert.InDelta(t, 7, room, 1e-9)
 	assert.Empty(t, wrong)

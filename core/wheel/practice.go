@@ -57,23 +57,22 @@ func NewPractice(w Wheel, aim Aim, seed uint64, level int) (*Practice, error) {
 		return nil, err
 	}
 	dice := rand.New(rand.NewPCG(seed, uint64(level)))
-	for try := 0; ; try++ {
+	for range mostTries {
 		p := &Practice{Wheel: w, Aim: aim, influence: f, dice: dice, off: make([]float64, w.Spokes), answers: make([]float64, w.Spokes)}
 		p.hide(level)
 		p.look(true, true)
 		if p.right() {
 			continue
 		}
-		if own, err := p.Own(); err != nil || !own.True && try < mostTries {
-			continue
+		if own, err := p.Own(); err == nil && own.True {
+			return p, nil
 		}
-		p.Seconds, p.Said = 0, ""
-		return p, nil
 	}
+	return nil, fmt.Errorf("by this aim no wheel can be practised on: nothing that is hidden is off, or the program does not cure it itself")
 }
 
-// mostTries at a wheel that the program makes true itself.
-const mostTries = 40
+// mostTries at a wheel that is off, and that the program makes true itself.
+const mostTries = 80
 
 func (p *Practice) hide(level int) {
 	n := p.Wheel.Spokes

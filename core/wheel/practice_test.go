@@ -62,6 +62,9 @@ func TestAPracticeWheelIsTheSameAgain(t *testing.T) {
 func TestWhatCannotBeDoneToAPracticeWheel(t *testing.T) {
 	_, err := NewPractice(rear(), practisedAim, 1, 6)
 	require.Error(t, err)
+	// A shop may set its own aims: one that everything meets hides nothing, and is not sought for ever.
+	_, err = NewPractice(rear(), Aim{Wobble: 50, Hop: 50, Dish: 50, Uneven: 5, Most: 3000, Least: 0}, 1, 1)
+	require.ErrorContains(t, err, "no wheel can be practised on")
 	p, err := NewPractice(rear(), practisedAim, 1, 5)
 	require.NoError(t, err)
 	for _, a := range []Act{{Do: "hit"}, {Do: "turn", Spoke: 33, Quarters: 1}, {Do: "turn", Spoke: 3}, {Do: "turn", Spoke: 3, Quarters: 9}} {
