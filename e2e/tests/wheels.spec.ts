@@ -223,6 +223,8 @@ test('a gauge’s table is taken in, and a broken spoke and a cracked rim become
   await expect(page.getByRole('img', { name: /^Spoke 7 broke; looked at: 5, 6, 8, 9/ })).toBeVisible()
   await expect(leaving(page)).toContainText('Front wheel: broken spoke')
   await page.getByLabel('Round its nipples').selectOption('cracked')
+  await expect(page.getByRole('button', { name: 'Log the rim' })).toBeDisabled() // its edges were not looked at
+  await page.getByLabel('Edges and joint').selectOption('sound')
   await page.getByRole('button', { name: 'Log the rim' }).click()
   await expect(leaving(page)).toContainText('Front rim: cracked at a nipple')
   await expectSound(page, 'What is hurt in a wheel')

@@ -70,6 +70,12 @@ func (d *tablet) reads(t *testing.T, shop *workshop.Workshop) map[record.ID]stri
 	return now
 }
 
+// lendsChart writes the chart of a leg into an earlier job of a bike.
+const lendsChart = `insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
+	select gen_random_uuid(), o.id, o.bike_id, 'leg_chart', o.opened_by, $2, '', '{"leg_chart": {"leg": "fork", "source": "s", "rows": [],
+	"chart": [{"kg": 60, "from_bar": 4, "to_bar": 4}, {"kg": 99, "from_bar": 6, "to_bar": 6}]}}'
+	from job o where o.bike_id = $1 order by o.opened_at limit 1`
+
 // What a server remembers is what a server that was started just now reads, whatever was changed and whoever did it:
 // an entry of another server's, what another job of the same bike or shop was told, or a row of any table. What the
 // shop's past teaches is read once an hour and is left alone here.
@@ -108,8 +114,9 @@ func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book
 		{"an entry that came late into an earlier job", sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
 			select gen_random_uuid(), o.id, o.bike_id, 'odometer', o.opened_by, $2, '', '{"odometer": {"km": 4711, "typed": "4711"}}'
 			from job o where o.bike_id = $1 order by o.opened_at limit 1`, bike, now)},
+		{"the bike", sql(`update bike set make = 'Windlass', model = 'Brackenfoot', version = version + 1 where id = $1`, bike)},
+		{"the chart of a leg, lent by a bike of that model", sql(lendsChart, bike, now)},
 		{"the job", sql(`update job set stand = 'Stand nine', version = version + 1 where id = $1`, job)},
-		{"the bike", sql(`update bike set colour = 'puce', version = version + 1 where id = $1`, bike)},
 		{"its owner", sql(`update owner set phone = '0770 900 2222', version = version + 1
 			where id = (select owner_id from bike where id = $1)`, bike)},
 		{"a wrench's pulls", sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)

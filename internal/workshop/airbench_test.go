@@ -35,7 +35,7 @@ func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
 	assert.Positive(t, *rear.Sealant)
 
 	tight := gravel
-	tight.Inside, tight.Space = "15", "46"
+	tight.Inside, tight.Space = "13", "46"
 	close, err := air.Preview(lay(w, r), air.AirAsked{Tyre: &tight})
 	require.NoError(t, err)
 	assert.Len(t, close.Tyres[1].Read.Tyre.Fits, 2, "too wide for its rim, 3 mm from its stays")

@@ -80,6 +80,7 @@ func TestAMarkOnAStanchionIsAFinding(t *testing.T) {
 	b := sprung(t)
 	b.do(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "left", Felt: suspension.Deep, Above: "40", Travel: "120"}))
 	require.Len(t, b.leg().Nicks, 1)
+	assert.Equal(t, wear.Due, b.leg().Mark)
 	assert.Equal(t, suspension.Condemn, b.leg().Nicks[0].Fate)
 	f := findings.All.Of(lay(b.w, b.r))[0]
 	assert.Equal(t, wear.Due, f.Mark)
@@ -109,6 +110,7 @@ func TestABrokenSpokeAndAWornRimAreFindings(t *testing.T) {
 	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "cracked", Edge: "sound"}))
 	assert.Equal(t, wear.Unsafe, hurts().Rim.Word)
 	assert.Equal(t, findings.FindingOpen, b.found()["Rear rim: cracked at a nipple"])
+	assert.True(t, b.finding("Rear rim: cracked at a nipple").ReadAgain, "what was unsafe is read again: a word is not enough")
 	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "sound", Edge: "sound"}))
 	assert.NotContains(t, b.found(), "Rear rim: cracked at a nipple", "looked at again")
 }
@@ -213,6 +215,7 @@ func TestALegThatAnswersTwiceOtherwiseSticks(t *testing.T) {
 	sag.Sag = "40"
 	b.do(air.Sags.Says(sag))
 	assert.Contains(t, b.leg().Says, "7 mm apart: its seals stick")
+	assert.Equal(t, wear.Watch, b.leg().Mark)
 	assert.Empty(t, air.Of(lay(b.w, b.r)).Balance)
 	shock := air.SagRead{Leg: "shock", Typed: "12", Sag: "14", Travel: "50", Most: "20"}
 	b.do(air.Sags.Says(shock))

@@ -6,6 +6,7 @@ import (
 
 	"utensil/core/measure"
 	"utensil/core/suspension"
+	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
@@ -84,6 +85,7 @@ type LegBench struct {
 	Next   *SagNext   `json:"next,omitempty"`
 	Liked  []AirLiked `json:"liked"`
 	Says   string     `json:"says"`
+	Mark   wear.Mark  `json:"mark" doc:"of its sag, its hours and what its seals pass, the worst"`
 	Before string     `json:"before" doc:"what is done before anything is opened"`
 	Dials  DialsSeen  `json:"dials"`
 	Due    *LegDue    `json:"due,omitempty" doc:"when it is to be opened again, by what was done to it last"`
@@ -138,6 +140,7 @@ func legs(s *record.Sheet) []LegBench {
 			}
 		}
 		b.advise()
+		b.Mark = b.mark()
 		if len(b.Reads) > 0 {
 			over(b.Liked, b.Reads[len(b.Reads)-1].Most)
 		}
@@ -175,6 +178,26 @@ func (b *LegBench) advise() {
 	default:
 		b.Says = share + ": too little. It rides high and harsh, and its tyre loses the ground."
 	}
+}
+
+// mark is how a leg stands: by the worst of what is known of it.
+func (b *LegBench) mark() wear.Mark {
+	mark := wear.Open
+	if b.Next != nil {
+		mark = wear.Sound
+		if !b.Next.Within || b.sticks() != "" {
+			mark = wear.Watch
+		}
+	}
+	if b.Due != nil && b.Due.Late && wear.Watch.Worse(mark) {
+		mark = wear.Watch
+	}
+	for _, n := range b.Nicks {
+		if n.Mark.Worse(mark) && n.Mark.Worse(wear.Sound) {
+			mark = n.Mark
+		}
+	}
+	return mark
 }
 
 // even is how much more of its travel one end may sink than the other, as a share (our own judgement).

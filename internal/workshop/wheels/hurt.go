@@ -36,8 +36,10 @@ type SpokeLost struct {
 	Beside []int   `json:"beside" doc:"that carry its load now"`
 	Aside  float64 `json:"aside_mm" doc:"how far the rim is reckoned to stand over without it, to the right"`
 	Home   bool    `json:"home" doc:"it may be ridden home, slowly"`
-	Says   string  `json:"says" doc:"whether it is ridden home, and why"`
-	Then   string  `json:"then" doc:"what is looked at and done"`
+
+	Mark wear.Mark `json:"mark,omitempty"`
+	Says string    `json:"says" doc:"whether it is ridden home, and why"`
+	Then string    `json:"then" doc:"what is looked at and done"`
 }
 
 // RimLook is what was seen of a rim that no nipple cures.
@@ -123,9 +125,10 @@ func broken(s *record.Sheet, in SpokeBroke) (*SpokeLost, error) {
 		return nil, record.Refuse("spokes", "%s", words.Sentence(err))
 	}
 	out := SpokeLost{Spokes: spokes, Side: b.Side.String(), Length: math.Round(b.Length*2) / 2, Wire: l.Wire, Like: record.Some(b.Like),
-		Beside: b.Beside, Aside: math.Round(b.Aside*10) / 10, Home: b.Reason == "", Then: thenOf(in)}
+		Beside: b.Beside, Aside: math.Round(b.Aside*10) / 10, Home: b.Reason == "", Then: thenOf(in), Mark: wear.Due}
 	out.Says = "It may be ridden home: slowly, weight off that wheel, the loose end wound round the next. Where it rubs, it is pushed."
 	if !out.Home {
+		out.Mark = wear.Unsafe
 		out.Says = b.Reason + " It is carried or pushed, not ridden."
 	}
 	return &out, nil
@@ -216,11 +219,7 @@ func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
 	for _, end := range []string{"front", "rear"} {
 		if b := Broke.Of(s)[end]; b != nil {
 			e, _ := s.Ledger.Find(b.ID)
-			mark := wear.Due
-			if !b.Home {
-				mark = wear.Unsafe
-			}
-			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel", Title: words.Capital(end) + " wheel: broken spoke", Mark: mark,
+			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel", Title: words.Capital(end) + " wheel: broken spoke", Mark: b.Mark,
 				Reason: b.Says, Cures: []string{"spoke-" + end, "wheel-" + end}})
 		}
 		if r := Rim.Of(s)[end]; r != nil && r.Word.Worse(wear.Sound) {

@@ -1853,6 +1853,8 @@ export interface components {
             length_mm: number;
             /** @description laced as the first was: head on the same face of the flange, the same way over its crossings */
             like: number[];
+            /** @enum {string} */
+            mark?: "open" | "sound" | "watch" | "due" | "unsafe";
             /** @description whether it is ridden home, and why */
             says: string;
             /** @enum {string} */
@@ -3613,6 +3615,11 @@ export interface components {
              */
             from: number;
             liked: components["schemas"]["AirLiked"][];
+            /**
+             * @description of its sag, its hours and what its seals pass, the worst
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             next?: components["schemas"]["SagNext"];
             /** @description marks that a seal may pass, found in this job */
             nicks: components["schemas"]["NickSeen"][];
@@ -5673,6 +5680,8 @@ export interface components {
             length_mm: number;
             /** @description laced as the first was: head on the same face of the flange, the same way over its crossings */
             like: number[];
+            /** @enum {string} */
+            mark?: "open" | "sound" | "watch" | "due" | "unsafe";
             /** @description whether it is ridden home, and why */
             says: string;
             /** @enum {string} */

@@ -10,6 +10,7 @@ import FigureField from '@/parts/FigureField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 
+import { useCelsius } from './celsius'
 import { bar } from './strip'
 
 /** A pressure as it was found or left, with the temperature around it; what was read before; what this rider liked. */
@@ -20,7 +21,7 @@ const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)
 const { date } = useTimes()
 type Place = Schemas['Air']['place']
-const celsius = ref(20)
+const celsius = useCelsius()
 const least = ref('')
 
 async function log(sent: Event) {

@@ -30,13 +30,12 @@ const legs = computed(() =>
     const last = job.value.air.find((a) => a.place === l.place)?.readings.at(-1)
     const sag = l.reads.at(-1)
     const read = [last && `${bar(last.bar)} bar`, sag && `sag ${percent(sag.share)}`].filter(Boolean)
-    const hurt = l.nicks.some((n) => n.mark === 'due')
     return {
       id: l.place as string,
       place: l.place as string,
       name: nameOf(l.place),
       value: read.join(', ') || 'not read',
-      mark: hurt ? 'due' : l.due?.late ? 'watch' : !l.next ? 'open' : l.next.within ? 'sound' : 'watch',
+      mark: l.mark as string,
       says: l.due?.late ? l.due.says : l.says,
     }
   }),
@@ -51,7 +50,7 @@ const wheelOf = (end: 'front' | 'rear') => {
     place: `${end}-wheel`,
     name: end === 'front' ? 'Front wheel' : 'Rear wheel',
     value: broke ? `spoke ${broke.spokes.join(', ')}` : off ? `± ${figure(off.by)} mm` : 'not read',
-    mark: broke ? (broke.home ? 'due' : 'unsafe') : (hurt?.rim?.verdict ?? off?.mark ?? 'open'),
+    mark: broke?.mark ?? hurt?.rim?.verdict ?? off?.mark ?? 'open',
     says: broke?.says ?? hurt?.rim?.says ?? '',
   }
 }

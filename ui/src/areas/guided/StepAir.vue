@@ -4,6 +4,7 @@ import { computed, ref, useTemplateRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import { useRecord } from '@/api/job'
+import { useCelsius } from '@/areas/air/celsius'
 import { bar } from '@/areas/air/strip'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -15,7 +16,7 @@ const props = defineProps<{ place: string; left: boolean; run: Schemas['RunView'
 const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)
 const typed = ref('')
-const celsius = ref(20)
+const celsius = useCelsius()
 const field = useTemplateRef('field')
 defineExpose({ field })
 const air = computed(() => job.value.air.find((a) => a.place === props.place))

@@ -4,10 +4,12 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import { useRecord } from '@/api/job'
+import { useCelsius } from '@/areas/air/celsius'
 import { bar } from '@/areas/air/strip'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import FigureField from '@/parts/FigureField.vue'
 
 /** A tyre's pressure as it is found on the walk-round, judged: by its limits, and by who rides it. */
 const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
@@ -17,9 +19,10 @@ const pen = useRecord(() => job.value.job.id)
 const typed = ref('')
 const stands = computed(() => props.bench.stands)
 const place = computed(() => props.bench.place as Schemas['Air']['place'])
+const celsius = useCelsius()
 const log = () =>
   given([typed], ([typed = '']) =>
-    pen.record({ air: { place: place.value, typed, celsius: 20, set: false } }),
+    pen.record({ air: { place: place.value, typed, celsius: celsius.value, set: false } }),
   )
 </script>
 
@@ -43,6 +46,7 @@ const log = () =>
       placeholder="bar, or psi"
       :disabled="locked"
     />
+    <FigureField v-model="celsius" bare class="max-w-20" label="°C" name="celsius" :disabled="locked" />
     <button type="submit" class="button" :disabled="locked || !typed.trim() || pen.busy.value">
       Found at this
     </button>

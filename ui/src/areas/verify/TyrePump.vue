@@ -3,6 +3,7 @@ import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
+import { useCelsius } from '@/areas/air/celsius'
 import { bar, psi, stripOf } from '@/areas/air/strip'
 import TyreSection from '@/areas/air/TyreSection.vue'
 import { useOpenJob } from '@/areas/job/open'
@@ -19,7 +20,7 @@ const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
 const emit = defineEmits<{ onward: []; back: [] }>()
 const { job, pen } = useOpenJob()
 const typed = ref('')
-const celsius = ref(20)
+const celsius = useCelsius()
 const field = useTemplateRef('field')
 const air = computed(() => job.value.air.find((a) => a.place === props.bench.place))
 const name = computed(() => air.value?.name ?? '')

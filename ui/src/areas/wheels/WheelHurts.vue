@@ -42,21 +42,18 @@ const wheres = {
   thread: 'at its thread, in the nipple',
   middle: 'in the middle',
 }
-const rim = reactive({
-  wall: '',
-  mark: (hurt.value?.rim?.mark ?? 'there') as Schemas['RimLook']['mark'],
-  nipples: 'sound' as Schemas['RimLook']['nipples'],
-  edge: 'sound' as Schemas['RimLook']['edge'],
-})
+/** Nothing is sound before somebody has looked: each is said. */
+const rim = reactive({ wall: '', mark: '', nipples: '', edge: '' })
+const looked = computed(() => Boolean(rim.nipples && rim.edge && (rim.mark || !wall.value)))
 const wall = computed(() => known.value?.aim.wall_mm)
 const logRim = () =>
   rimPen.record({
     rim_looked: {
       end: props.end,
       wall: rim.wall || undefined,
-      mark: wall.value ? rim.mark : 'none',
-      nipples: rim.nipples,
-      edge: rim.edge,
+      mark: (wall.value ? rim.mark : 'none') as Schemas['RimLook']['mark'],
+      nipples: rim.nipples as Schemas['RimLook']['nipples'],
+      edge: rim.edge as Schemas['RimLook']['edge'],
     },
   })
 const edges = {
@@ -163,23 +160,28 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
               />
               <FormField v-if="wall" v-slot="f" label="Its wear mark" name="mark">
                 <select :id="f.id" v-model="rim.mark" class="input">
+                  <option value="" disabled>not looked at</option>
                   <option v-for="(name, id) in marks" :key="id" :value="id">{{ name }}</option>
                 </select>
               </FormField>
               <FormField v-slot="f" label="Round its nipples" name="nipples">
                 <select :id="f.id" v-model="rim.nipples" class="input">
+                  <option value="" disabled>not looked at</option>
                   <option value="sound">sound</option>
                   <option value="cracked">cracked</option>
                 </select>
               </FormField>
               <FormField v-slot="f" label="Edges and joint" name="edge">
                 <select :id="f.id" v-model="rim.edge" class="input">
+                  <option value="" disabled>not looked at</option>
                   <option v-for="(name, id) in edges" :key="id" :value="id">{{ name }}</option>
                 </select>
               </FormField>
             </div>
             <div>
-              <button type="submit" class="button" :disabled="rimPen.busy.value">Log the rim</button>
+              <button type="submit" class="button" :disabled="rimPen.busy.value || !looked">
+                Log the rim
+              </button>
             </div>
           </form>
           <p class="mt-2 text-sm text-soft">
@@ -192,7 +194,7 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
         <HurtDrawing v-if="answer" :lacing="answer.lacing" :broke="hurt?.broke" />
         <div v-if="hurt?.broke" class="mb-3 border border-ink bg-paper p-3" aria-live="polite">
           <p class="flex items-start gap-2">
-            <ConditionMark class="mt-0.5" :mark="hurt.broke.home ? 'due' : 'unsafe'" :size="20" />
+            <ConditionMark class="mt-0.5" :mark="hurt.broke.mark ?? 'due'" :size="20" />
             <b>{{ hurt.broke.says }}</b>
           </p>
           <p class="mt-2 text-lg">
