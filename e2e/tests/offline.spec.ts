@@ -56,6 +56,14 @@ test('a tablet without a network goes on with the run, is reloaded, and loses an
   await other.keyboard.press('Enter')
   await expect(theirs).toHaveCount(n - 1)
 
+  // A tyre is left at its pressure meanwhile, and waits like a bolt.
+  await run(page)
+    .getByRole('button', { name: /Front tyre/ })
+    .click()
+  await page.getByLabel('Front tyre, bar or psi').fill('2.4')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('5 waiting on this tablet.')).toBeVisible()
+  await expect(run(page).getByRole('button', { name: /Front tyre/ })).toContainText('2.4')
   const sent: string[] = []
   page.on('request', (r) => {
     if (r.method() === 'POST' && r.url().endsWith('/entries'))
@@ -63,10 +71,10 @@ test('a tablet without a network goes on with the run, is reloaded, and loses an
   })
   await context.setOffline(false)
   await expect(page.getByText('waiting on this tablet.')).toBeHidden({ timeout: 30_000 })
-  expect(new Set(sent).size).toBe(4)
+  expect(new Set(sent).size).toBe(5)
   expect([...sent].sort(), 'sent in the order they were written').toEqual(sent)
-  await expect(open(page)).toHaveCount(before - 1)
-  await expect(open(other)).toHaveCount(before - 1)
+  await expect(open(page)).toHaveCount(before - 2)
+  await expect(open(other)).toHaveCount(before - 2)
   await expect(run(other)).toContainText('logged twice') // both figures are shown
 })
 

@@ -2,7 +2,10 @@ package document
 
 import (
 	"fmt"
+	"strings"
 	"time"
+
+	"codeberg.org/go-pdf/fpdf"
 
 	"utensil/core/wear"
 	"utensil/internal/workshop/lifeline"
@@ -46,13 +49,18 @@ func lives(p page, all []lifeline.Line, now time.Time) {
 		p.room(5)
 		p.line(r, l, now)
 	}
-	p.text("Upright: fitted. Ring: read. Cross: came off. Box: due within this span, by how it has worn so far.", 7.5, false)
+	p.text("Upright: fitted. Ring: read. Wedge: tended. Cross: came off. Box: due within this span, by how it has worn so far.", 7.5, false)
 }
 
 // firstOf is the earliest that is known of the lines, at least a year ago.
 func firstOf(lines []lifeline.Line, now time.Time) time.Time {
 	first := now.AddDate(-1, 0, 0)
 	for _, l := range lines {
+		for _, care := range l.Tended {
+			if care.At.Before(first) {
+				first = care.At
+			}
+		}
 		for _, life := range l.Lives {
 			if life.From != nil && life.From.Before(first) {
 				first = *life.From
@@ -121,15 +129,17 @@ func (p page) line(r ruler, l lifeline.Line, now time.Time) {
 			p.pdf.Circle(r.at(reading.At), middle, 0.7, "FD")
 		}
 	}
-	if l.DueFrom != nil && l.DueTo != nil && l.Mark != wear.Open {
+	p.pdf.SetFillColor(20, 32, 30)
+	for _, care := range l.Tended {
+		x := r.at(care.At)
+		p.pdf.Polygon([]fpdf.PointType{{X: x, Y: middle - 0.5}, {X: x - 0.8, Y: middle - 1.9}, {X: x + 0.8, Y: middle - 1.9}}, "F")
+	}
+	if l.DueFrom != nil && l.DueTo != nil && (l.Mark != wear.Open || len(l.Tended) > 0) {
 		from, to := r.at(*l.DueFrom), r.at(*l.DueTo)
 		p.pdf.Rect(from, middle-1, max(1, to-from), 2, "D")
 	}
 	p.pdf.SetXY(r.left+r.run+2, y)
-	says := l.Last
-	if l.Left != "" {
-		says += " · " + l.Left
-	}
+	says := strings.Trim(l.Last+" · "+l.Left, " ·")
 	p.pdf.CellFormat(0.26*width-2, 4, visual(drawable(says)), "", 0, "R", false, 0, "")
 	p.pdf.SetXY(margin, y+4.6)
 }

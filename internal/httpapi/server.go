@@ -99,8 +99,8 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Get("/api/stores/{id}/label.png", s.filedFor(s.stockLabel))
 		s.api = humachi.New(r, config(o.Version))
 		for _, declare := range []func(){
-			s.declareShop, s.declareDevices, s.declareBikes, s.declareJob, s.declareTorque, s.declareBrakes, s.declareOwner, s.declarePractice,
-			s.declareStores,
+			s.declareShop, s.declareDevices, s.declareBikes, s.declareJob, s.declareTorque, s.declarePressure, s.declareBrakes, s.declareOwner,
+			s.declarePractice, s.declareStores,
 		} {
 			declare()
 		}

@@ -76,6 +76,64 @@ const lendsChart = `insert into entry (id, job_id, bike_id, kind, by, at, digest
 	"chart": [{"kg": 60, "from_bar": 4, "to_bar": 4}, {"kg": 99, "from_bar": 6, "to_bar": 6}]}}'
 	from job o where o.bike_id = $1 order by o.opened_at limit 1`
 
+// changing is what one job, its bike and its shop can be told while a server remembers them.
+type changing struct {
+	sql           func(query string, args ...any) func()
+	records       func(record.Content) func()
+	job, bike, by record.ID
+	now           time.Time
+}
+
+// change is one thing that somebody changes.
+type change struct {
+	what   string
+	change func()
+}
+
+func (c changing) all() []change {
+	return []change{
+		{"a note", c.records(record.Notes.Says(record.Note{Text: "Said elsewhere."}))},
+		{"a reading", c.records(inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.9"}))},
+		{"an entry that came late into an earlier job", c.sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
+			select gen_random_uuid(), o.id, o.bike_id, 'odometer', o.opened_by, $2, '', '{"odometer": {"km": 4711, "typed": "4711"}}'
+			from job o where o.bike_id = $1 order by o.opened_at limit 1`, c.bike, c.now)},
+		{"the bike", c.sql(`update bike set make = 'Windlass', model = 'Brackenfoot', version = version + 1 where id = $1`, c.bike)},
+		{"the chart of a leg, lent by a bike of that model", c.sql(lendsChart, c.bike, c.now)},
+		{"the job", c.sql(`update job set stand = 'Stand nine', version = version + 1 where id = $1`, c.job)},
+		{"its owner", c.sql(`update owner set phone = '0770 900 2222', version = version + 1
+			where id = (select owner_id from bike where id = $1)`, c.bike)},
+		{"a wrench's pulls", c.sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
+			select gen_random_uuid(), e.job_id, e.bike_id, 'torque', e.by, $1, '', jsonb_set(e.content, '{torque,wrench}', to_jsonb((select id::text
+			from wrench where not retired limit 1))) #- '{torque,was}' from entry e join job j on j.id = e.job_id
+			where e.kind = 'torque' and j.released_at is not null and not e.content->'torque' ? 'tool_reading' limit 1`, c.now)},
+		{"a wrench", c.sql(`update wrench set name = name || ' (old)', version = version + 1`)},
+		{"a reading of a wrench", c.sql(`insert into tool_reading (id, stream, device, seq, at, came, nm, said)
+			values (gen_random_uuid(), 's', 'elsewhere', 999, $1, $1, 5.1, 'read')`, c.now)},
+		{"a reading put aside", c.sql(`update tool_reading set aside_at = $1, aside_by = $2, aside_why = 'dropped' where seq = 999`,
+			c.now, c.by)},
+		{"a pressure gauge", c.sql(`update pressure_gauge set name = name || ' (old)', version = version + 1`)},
+		{"a gauge that was checked", c.sql(`insert into gauge_check (id, gauge, against, pairs, at, by) select gen_random_uuid(), g.id, 'x',
+			'[{"true": "1", "shown": "1.2", "true_bar": 1, "shown_bar": 1.2}]', $1, $2 from pressure_gauge g where not retired limit 1`,
+			c.now, c.by)},
+		{"a bottle", c.sql(`update bottle set name = name || ' 2', version = version + 1`)},
+		{"a drawer", c.sql(`update stock_item set counted = counted + 3, version = version + 1`)},
+		{"the settings", c.sql(`update settings set hourly_minor = 5100, version = version + 1`)},
+		{"a name", c.sql(`update staff set name = name || ' B', version = version + 1 where id = $1`, c.by)},
+		{"a photograph", c.sql(`insert into photo (id, job_id, about, caption, width, height, jpeg, by, at)
+			values (gen_random_uuid(), $1, 'door', 'x', 4, 3, 'x', $2, $3)`, c.job, c.by, c.now)},
+		{"a photograph taken away", c.sql(`update photo set gone_at = $2 where job_id = $1`, c.job, c.now)},
+		{"a link", c.sql(`insert into link (id, job_id, token_hash, made_by, made_at, expires_at)
+			values (gen_random_uuid(), $1, 'zz', $2, $3::timestamptz, $3::timestamptz + interval '1 day')`, c.job, c.by, c.now)},
+		{"a link answered", c.sql(`update link set answered_at = $2 where job_id = $1`, c.job, c.now)},
+		{"a message", c.sql(`insert into message (id, job_id, sent_to, subject, body, made_by, made_at, next_at)
+			values (gen_random_uuid(), $1, 'a@b.invalid', 's', 'b', $2, $3, $3)`, c.job, c.by, c.now)},
+		{"what came of a message", c.sql(`update message set state = 'failed', problem = 'no such box' where job_id = $1`, c.job)},
+		{"a call-back", c.sql(`update call_back set note = 'Rang.', version = version + 1`)},
+		{"a release", c.sql(`update job set released_at = $2, version = version + 1 where id = $1`, c.job, c.now)},
+		{"a reopening", c.sql(`update job set released_at = null, version = version + 1 where id = $1`, c.job)},
+	}
+}
+
 // What a server remembers is what a server that was started just now reads, whatever was changed and whoever did it:
 // an entry of another server's, what another job of the same bike or shop was told, or a row of any table. What the
 // shop's past teaches is read once an hour and is left alone here.
@@ -105,45 +163,7 @@ func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book
 			require.NoError(t, err)
 		}
 	}
-	for _, c := range []struct {
-		what   string
-		change func()
-	}{
-		{"a note", records(record.Notes.Says(record.Note{Text: "Said elsewhere."}))},
-		{"a reading", records(inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.9"}))},
-		{"an entry that came late into an earlier job", sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
-			select gen_random_uuid(), o.id, o.bike_id, 'odometer', o.opened_by, $2, '', '{"odometer": {"km": 4711, "typed": "4711"}}'
-			from job o where o.bike_id = $1 order by o.opened_at limit 1`, bike, now)},
-		{"the bike", sql(`update bike set make = 'Windlass', model = 'Brackenfoot', version = version + 1 where id = $1`, bike)},
-		{"the chart of a leg, lent by a bike of that model", sql(lendsChart, bike, now)},
-		{"the job", sql(`update job set stand = 'Stand nine', version = version + 1 where id = $1`, job)},
-		{"its owner", sql(`update owner set phone = '0770 900 2222', version = version + 1
-			where id = (select owner_id from bike where id = $1)`, bike)},
-		{"a wrench's pulls", sql(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
-			select gen_random_uuid(), e.job_id, e.bike_id, 'torque', e.by, $1, '', jsonb_set(e.content, '{torque,wrench}', to_jsonb((select id::text
-			from wrench where not retired limit 1))) #- '{torque,was}' from entry e join job j on j.id = e.job_id
-			where e.kind = 'torque' and j.released_at is not null and not e.content->'torque' ? 'tool_reading' limit 1`, now)},
-		{"a wrench", sql(`update wrench set name = name || ' (old)', version = version + 1`)},
-		{"a reading of a wrench", sql(`insert into tool_reading (id, stream, device, seq, at, came, nm, said)
-			values (gen_random_uuid(), 's', 'elsewhere', 999, $1, $1, 5.1, 'read')`, now)},
-		{"a reading put aside", sql(`update tool_reading set aside_at = $1, aside_by = $2, aside_why = 'dropped' where seq = 999`, now, by)},
-		{"a bottle", sql(`update bottle set name = name || ' 2', version = version + 1`)},
-		{"a drawer", sql(`update stock_item set counted = counted + 3, version = version + 1`)},
-		{"the settings", sql(`update settings set hourly_minor = 5100, version = version + 1`)},
-		{"a name", sql(`update staff set name = name || ' B', version = version + 1 where id = $1`, by)},
-		{"a photograph", sql(`insert into photo (id, job_id, about, caption, width, height, jpeg, by, at)
-			values (gen_random_uuid(), $1, 'door', 'x', 4, 3, 'x', $2, $3)`, job, by, now)},
-		{"a photograph taken away", sql(`update photo set gone_at = $2 where job_id = $1`, job, now)},
-		{"a link", sql(`insert into link (id, job_id, token_hash, made_by, made_at, expires_at)
-			values (gen_random_uuid(), $1, 'zz', $2, $3::timestamptz, $3::timestamptz + interval '1 day')`, job, by, now)},
-		{"a link answered", sql(`update link set answered_at = $2 where job_id = $1`, job, now)},
-		{"a message", sql(`insert into message (id, job_id, sent_to, subject, body, made_by, made_at, next_at)
-			values (gen_random_uuid(), $1, 'a@b.invalid', 's', 'b', $2, $3, $3)`, job, by, now)},
-		{"what came of a message", sql(`update message set state = 'failed', problem = 'no such box' where job_id = $1`, job)},
-		{"a call-back", sql(`update call_back set note = 'Rang.', version = version + 1`)},
-		{"a release", sql(`update job set released_at = $2, version = version + 1 where id = $1`, job, now)},
-		{"a reopening", sql(`update job set released_at = null, version = version + 1 where id = $1`, job)},
-	} {
+	for _, c := range (changing{sql, records, job, bike, by, now}).all() {
 		c.change()
 		after, fresh := seen(t, remembers), seen(t, workshop.New(store, book, clock))
 		changed := false

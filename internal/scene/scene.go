@@ -99,7 +99,8 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 			return fmt.Errorf("%s %s: %w", c.make, c.model, err)
 		}
 	}
-	if err := errors.Join(t.callBack(ctx, now), t.fillDrawers(ctx, now), t.tellBenched(ctx, now, settings.Location())); err != nil {
+	if err := errors.Join(t.callBack(ctx, now), t.fillDrawers(ctx, now), t.tellBenched(ctx, now, settings.Location()),
+		t.hangGauges(ctx, now)); err != nil {
 		return err
 	}
 	empty := t.shelf[lastYears]

@@ -1,8 +1,13 @@
 package scene
 
 import (
+	"context"
+	"fmt"
+	"time"
+
 	"utensil/core/brake"
 	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/torque"
 )
 
@@ -24,6 +29,24 @@ var wrenches = []struct {
 	{torque.Wrench{Name: "Old beam", Serial: "no number", Min: 5, Max: 60, Months: 12, Cycles: 5000}, 17},
 }
 
+// gauges are the shop's, with how many months ago each was checked, and what it showed at what; none for one that never was.
+var gauges = []struct {
+	pressure.PressureGauge
+	months int
+	pairs  []pressure.GaugePair
+}{
+	{pressure.PressureGauge{Name: "Stand pump", Most: 11, Class: 2.5, Months: 6}, 2, []pressure.GaugePair{{True: "0", Shown: "0"},
+		{True: "3", Shown: "3.2"}, {True: "6", Shown: "6.3"}, {True: "8", Shown: "8.3"}}},
+	{pressure.PressureGauge{Name: "Wide tyres 0–2", Most: 2, Class: 1.6, Months: 6}, 2, []pressure.GaugePair{{True: "0.5", Shown: "0.5"},
+		{True: "1", Shown: "0.98"}, {True: "1.5", Shown: "1.48"}}},
+	{pressure.PressureGauge{Name: "Leg pump", Most: 25, Months: 6}, 9, []pressure.GaugePair{{True: "6", Shown: "6.2"},
+		{True: "12", Shown: "12.5"}}},
+	{pressure.PressureGauge{Name: "Counter's pump", Most: 11, Months: 6}, 0, nil},
+}
+
+// believed is the gauge that the others are held against.
+const believed = "Reference, Marrowick Harbour Office 2214"
+
 // lastYears is a bottle that was poured from a year ago and is gone since.
 const lastYears = "DOT, last year's"
 
@@ -37,4 +60,24 @@ var bottles = []struct {
 	{fluid.Bottle{Name: "DOT in reserve", Family: brake.DOT, Grade: "DOT 4", Batch: "D-41", Volume: 250, Price: 900, Clean: true}, 0},
 	{fluid.Bottle{Name: lastYears, Family: brake.DOT, Grade: "DOT 4", Batch: "D-33", Volume: 250, Price: 900, Clean: true}, 366},
 	{fluid.Bottle{Name: "Waste tub", Family: brake.Mineral, Volume: 2000, Clean: false}, 200},
+}
+
+// hangGauges hangs the shop's pressure gauges up, each as it was checked.
+func (t *teller) hangGauges(ctx context.Context, now time.Time) error {
+	for _, g := range gauges {
+		gauge := g.PressureGauge
+		t.clock = now.AddDate(0, -g.months, 0)
+		gauge.ID = t.id()
+		if _, err := t.shop.SavePressureGauge(ctx, t.who[0], gauge); err != nil {
+			return fmt.Errorf("%s: %w", gauge.Name, err)
+		}
+		if len(g.pairs) == 0 {
+			continue
+		}
+		check := pressure.GaugeCheck{ID: t.id(), Against: believed, Pairs: g.pairs}
+		if _, err := t.shop.CheckGauge(ctx, t.who[0], gauge.ID, check); err != nil {
+			return fmt.Errorf("%s: %w", gauge.Name, err)
+		}
+	}
+	return nil
 }

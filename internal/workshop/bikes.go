@@ -4,6 +4,7 @@ import (
 	"context"
 	"strings"
 
+	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/lifeline"
@@ -64,7 +65,7 @@ func (w *Workshop) BikeHistory(ctx context.Context, id record.ID) (BikeHistory, 
 		}
 	}
 	s := w.lay(ctx, kept)
-	h.Lines = lifeline.Lines(s)
+	h.Lines = lifeline.Lines(s, air.Tended(s)...)
 	h.Points, h.Bolts, h.CallBacks = findings.Points(s), torque.Histories(s), record.Some(record.Calling(s))
 	return h, nil
 }

@@ -15,6 +15,7 @@ import (
 	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/wheels"
 	"utensil/internal/workshop/work"
@@ -74,6 +75,42 @@ func TestALegIsDueByTheHoursItIsRidden(t *testing.T) {
 	b.refused(air.Services.Says(air.LegServed{Leg: "shock", What: "lowers", Every: "50"}), "what", "no lower legs")
 	in.Every = "3"
 	b.refused(air.Services.Says(in), "every", "")
+}
+
+// What was done to a leg and to sealant stands on the lines of what is on the bike, with when it is due again; what was done
+// to a fork that came off tells nothing of the one that went on.
+func TestWhatWasTendedStandsOnTheLinesOfTheBike(t *testing.T) {
+	b := sprung(t)
+	line := func(place string) lifeline.Line {
+		s := lay(b.w, b.r)
+		lines := lifeline.Lines(s, air.Tended(s)...)
+		return lines[slices.IndexFunc(lines, func(l lifeline.Line) bool { return l.Place == place })]
+	}
+	assert.False(t, line("fork-seals").Known)
+	b.do(air.Services.Says(air.LegServed{Leg: "fork", What: "lowers", Every: "50", Weekly: "4", Right: "10", Source: "manual"}))
+	seals := line("fork-seals")
+	require.Len(t, seals.Tended, 1)
+	assert.Equal(t, "lower legs: right 10 ml (manual)", seals.Tended[0].Says)
+	// By hand: 50 hours at 5 to 3 hours a week are 10 to 16 2/3 weeks.
+	assert.InDelta(t, 10*7, seals.DueFrom.Sub(seals.Tended[0].At).Hours()/24, 0.1)
+	assert.Equal(t, "service in 2 months", seals.Left)
+	require.True(t, seals.Soon)
+	assert.Equal(t, "fork-lowers", seals.Work[0].Operation)
+
+	tubeless := gravel
+	b.do(air.Tyres.Says(tubeless))
+	b.do(air.Toppings.Says(air.SealantTopped{End: "rear", Ml: "80", Celsius: 18}))
+	sealant := line("rear-tube")
+	assert.Equal(t, "80 ml of sealant", sealant.Tended[0].Says)
+	assert.Contains(t, sealant.Left, "sealant in ")
+	assert.False(t, line("front-tube").Known)
+	tubeless.Tubeless = false
+	b.do(air.Tyres.Says(tubeless))
+	assert.Nil(t, line("rear-tube").DueFrom, "a tube has no sealant to be topped up")
+
+	b.do(putting("fork", nil))
+	assert.Nil(t, line("fork-seals").DueFrom, "another fork")
+	assert.Nil(t, b.leg().Due)
 }
 
 func TestAMarkOnAStanchionIsAFinding(t *testing.T) {

@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/practice"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/stores"
@@ -30,6 +31,7 @@ type Store interface {
 	guided.Store
 	findings.Store
 	practice.Store
+	pressure.Store
 
 	SaveSettings(ctx context.Context, s record.Settings) (record.Settings, error)
 	OwnFiles(ctx context.Context) ([]OwnFile, error)

@@ -26,6 +26,7 @@ import (
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/practice"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/stores"
@@ -42,6 +43,7 @@ type Workshop struct {
 	*torque.Register
 	*stores.Drawers
 	*fluid.Shelf
+	*pressure.Rack
 	*brakes.Planner
 	*door.Diary
 	*owner.Correspondence
@@ -66,6 +68,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
 	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
 	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store), fluid.NewShelf(shop, store)
+	w.Rack = pressure.NewRack(shop, store)
 	w.Drawers, w.Practice = stores.Open(shop, store), practice.NewDesk(shop, store)
 	w.Planner, w.Diary = brakes.NewPlanner(shop, store), door.NewDiary(shop, store)
 	w.Correspondence = owner.NewCorrespondence(shop, store, func(ctx context.Context, by record.Actor, job record.ID,

@@ -9,6 +9,7 @@ import (
 	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -46,6 +47,8 @@ type AirAdvice struct {
 	MostBy string  `json:"most_by" enum:"tyre,rim,hookless rim" doc:"which of them decides"`
 	Least  float64 `json:"least_bar,omitempty"`
 	Says   string  `json:"says"`
+
+	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"what the shop's gauges show at it"`
 }
 
 // AirLiked is a pressure that was liked.
@@ -69,7 +72,7 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 				t.Read = in
 			}
 		}
-		t.advise(b.Rider)
+		t.advise(s, b.Rider)
 		most, _ := t.limit()
 		over(t.Liked, most)
 		t.Stands = t.stands(s)
@@ -109,7 +112,7 @@ func liked(s *record.Sheet, place string) []AirLiked {
 }
 
 // advise works the pressure out.
-func (t *TyreBench) advise(rider *RiderWeighed) {
+func (t *TyreBench) advise(s *record.Sheet, rider *RiderWeighed) {
 	if t.Read == nil || t.Read.Tyre == nil {
 		t.Lacks = "tyre"
 		return
@@ -137,6 +140,7 @@ func (t *TyreBench) advise(rider *RiderWeighed) {
 	pumped := func(bar float64) float64 { return pumped(bar, w.Least, a.Most) }
 	t.Advice = &AirAdvice{Bar: pumped(a.Bar), From: pumped(a.From), To: pumped(a.To), Most: a.Most, MostBy: a.MostBy, Least: w.Least,
 		Says: says(a)}
+	t.Advice.Shows = pressure.At(s, t.Advice.Bar)
 }
 
 // limit is what tyre and rim bear together, bar, and which of them decides; 0 where nobody read it.
@@ -203,7 +207,7 @@ func Preview(s *record.Sheet, in AirAsked) (AirBench, error) {
 			t.Read = r
 		}
 		t.Load, t.Advice, t.Refused, t.Lacks, t.Sealant = nil, nil, "", "", nil
-		t.advise(b.Rider)
+		t.advise(s, b.Rider)
 	}
 	return b, nil
 }

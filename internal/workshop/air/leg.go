@@ -10,17 +10,19 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
 // SagRead is how far a leg sank under its rider, in riding kit, at a pressure.
 type SagRead struct {
-	Leg    string `json:"leg" enum:"fork,shock"`
-	Typed  string `json:"typed" doc:"pressure, in bar unless it names a unit, as typed like what follows"`
-	Sag    string `json:"sag" doc:"of the ring, mm"`
-	Travel string `json:"travel" doc:"all of it, mm"`
-	Most   string `json:"most" doc:"what the leg bears, by its sticker or manual"`
-	Opened bool   `json:"opened,omitempty" doc:"it was opened, or its spring changed, since it was read last: what it answered before tells nothing"`
+	Leg    string     `json:"leg" enum:"fork,shock"`
+	Typed  string     `json:"typed" doc:"pressure, in bar unless it names a unit, as typed like what follows"`
+	Sag    string     `json:"sag" doc:"of the ring, mm"`
+	Travel string     `json:"travel" doc:"all of it, mm"`
+	Most   string     `json:"most" doc:"what the leg bears, by its sticker or manual"`
+	Gauge  *record.ID `json:"gauge,omitempty" doc:"of the shop, that showed the pressure"`
+	Opened bool       `json:"opened,omitempty" doc:"it was opened, or its spring changed, since it was read last: what it answered before tells nothing"`
 
 	Sagged *Sagged `json:"sagged,omitempty" readOnly:"true"`
 }
@@ -42,12 +44,12 @@ func checkSag(s *record.Sheet, in SagRead) (*SagRead, error) {
 	if !sprung(s, in.Leg) {
 		return nil, record.Refuse("leg", "This bike has no such leg.")
 	}
-	sagged, err := sagOf(in)
+	sagged, err := sagOf(s, in)
 	in.Sagged = sagged
 	return &in, err
 }
 
-func sagOf(in SagRead) (*Sagged, error) {
+func sagOf(s *record.Sheet, in SagRead) (*Sagged, error) {
 	var out Sagged
 	for _, f := range []struct {
 		field, typed string
@@ -64,6 +66,10 @@ func sagOf(in SagRead) (*Sagged, error) {
 			return nil, err
 		}
 		*f.into = v
+	}
+	var err error
+	if out.Bar, _, err = pressure.Read(s, in.Gauge, "typed", out.Bar); err != nil {
+		return nil, err
 	}
 	if out.Bar > out.Most {
 		return nil, record.Refuse("typed", "%s is more than the leg bears: %s. Let air out before anybody sits on it.",
@@ -106,6 +112,8 @@ type SagNext struct {
 	Within bool    `json:"within"`
 	Held   bool    `json:"held,omitempty" doc:"its rider asks for more than it bears"`
 	Own    bool    `json:"own,omitempty" doc:"by how this leg answered, from two of its readings"`
+
+	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"what the shop's gauges show at it"`
 }
 
 // airOut is why the air comes out first (common caution).
@@ -139,7 +147,7 @@ func legs(s *record.Sheet) []LegBench {
 				b.Reads = append(b.Reads, SagSeen{e.ID, *in.Sagged, e.ByName})
 			}
 		}
-		b.advise()
+		b.advise(s)
 		b.Mark = b.mark()
 		if len(b.Reads) > 0 {
 			over(b.Liked, b.Reads[len(b.Reads)-1].Most)
@@ -149,7 +157,7 @@ func legs(s *record.Sheet) []LegBench {
 	return list
 }
 
-func (b *LegBench) advise() {
+func (b *LegBench) advise(s *record.Sheet) {
 	if len(b.Reads) == 0 {
 		b.Says = "Ring down to the seal, sit on it in riding kit without bouncing, step off, read the ring."
 		return
@@ -165,6 +173,9 @@ func (b *LegBench) advise() {
 		return
 	}
 	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held, Own: next.Own}
+	if !next.Within {
+		b.Next.Shows = pressure.At(s, b.Next.Bar)
+	}
 	share := fmt.Sprintf("It sinks %.0f %% of its travel", 100*last.Share)
 	switch {
 	case b.sticks() != "":

@@ -111,12 +111,12 @@ func checkServed(s *record.Sheet, in LegServed) (*LegServed, error) {
 // served names what was opened.
 var servedWords = map[string]string{"lowers": "lower legs", "air": "air spring", "all": "all of it, with the damper"}
 
-// dueOf is when a leg is to be opened again, by what was done to it last.
+// dueOf is when a leg is to be opened again, by what was done to it last; what was done to one that came off tells nothing.
 func dueOf(s *record.Sheet, leg string) *LegDue {
 	var due *LegDue
 	for _, ledger := range s.Ledgers() {
 		for e, in := range Services.All(ledger) {
-			if in.Leg == leg && in.Served != nil {
+			if in.Leg == leg && in.Served != nil && !e.At.Before(fitted(s, leg)) {
 				due = in.due(e, s.Now)
 			}
 		}

@@ -11,6 +11,7 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -65,10 +66,11 @@ type Loads struct {
 
 // Liking is a pressure that this rider liked, by the ground's state.
 type Liking struct {
-	Place     string   `json:"place" enum:"front_tyre,rear_tyre,fork,shock"`
-	Condition string   `json:"condition" enum:"dry,soft,wet"`
-	Typed     string   `json:"typed" doc:"in bar unless it names a unit"`
-	Bar       *float64 `json:"bar,omitempty" readOnly:"true"`
+	Place     string     `json:"place" enum:"front_tyre,rear_tyre,fork,shock"`
+	Condition string     `json:"condition" enum:"dry,soft,wet"`
+	Typed     string     `json:"typed" doc:"in bar unless it names a unit"`
+	Gauge     *record.ID `json:"gauge,omitempty" doc:"of the shop, that showed it; left out as somebody said it"`
+	Bar       *float64   `json:"bar,omitempty" readOnly:"true"`
 }
 
 // Kinds of entry of the air bench.
@@ -87,7 +89,7 @@ var (
 	inLegs  = measure.Range{Min: 0.3, Max: 25}
 )
 
-func pressure(field, typed string, within measure.Range) (float64, error) {
+func barOf(field, typed string, within measure.Range) (float64, error) {
 	return record.ReadFigure(field, typed, measure.Bar, within)
 }
 
@@ -135,7 +137,7 @@ func read(seat int, in TyreRead) (*TyreFigured, error) {
 		if strings.TrimSpace(p.typed) == "" {
 			return nil, record.Refuse(p.field, "What the tyre bears stands on its sidewall, in bar or psi. Without it no pressure is advised.")
 		}
-		if *p.into, err = pressure(p.field, p.typed, inTyres); err != nil {
+		if *p.into, err = barOf(p.field, p.typed, inTyres); err != nil {
 			return nil, err
 		}
 	}
@@ -234,7 +236,11 @@ func checkLiking(s *record.Sheet, in Liking) (*Liking, error) {
 	if in.Place == "fork" || in.Place == "shock" {
 		within = inLegs
 	}
-	bar, err := pressure("typed", in.Typed, within)
+	typed, err := barOf("typed", in.Typed, within)
+	if err != nil {
+		return nil, err
+	}
+	bar, _, err := pressure.Read(s, in.Gauge, "typed", typed)
 	if err != nil {
 		return nil, err
 	}

@@ -9,6 +9,7 @@ import (
 	"utensil/core/measure"
 	"utensil/core/suspension"
 	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -24,14 +25,18 @@ var airNames = map[string]string{AirFork: "Fork", AirShock: "Rear shock", AirFro
 
 // Air is a pressure with the temperature it was taken at, and whether it was found or set.
 type Air struct {
-	Place   string   `json:"place" enum:"fork,shock,front_tyre,rear_tyre"`
-	Typed   string   `json:"typed,omitempty" doc:"as typed, in bar unless it names a unit"`
-	Celsius float64  `json:"celsius" minimum:"-40" maximum:"60" doc:"temperature of the air around it"`
-	Set     bool     `json:"set" doc:"left at this pressure; else found at it"`
-	Least   string   `json:"least,omitempty" doc:"the owner's own least pressure, as typed"`
-	Solid   bool     `json:"solid,omitempty" doc:"a tyre that holds no air"`
-	Bar     *float64 `json:"bar,omitempty" readOnly:"true"`
-	LeastB  *float64 `json:"least_bar,omitempty" readOnly:"true"`
+	Place   string  `json:"place" enum:"fork,shock,front_tyre,rear_tyre"`
+	Typed   string  `json:"typed,omitempty" doc:"as typed, in bar unless it names a unit"`
+	Celsius float64 `json:"celsius" minimum:"-40" maximum:"60" doc:"temperature of the air around it"`
+	Set     bool    `json:"set" doc:"left at this pressure; else found at it"`
+	Least   string  `json:"least,omitempty" doc:"the owner's own least pressure, as typed"`
+	Solid   bool    `json:"solid,omitempty" doc:"a tyre that holds no air"`
+
+	Gauge *record.ID `json:"gauge,omitempty" doc:"of the shop, that showed it"`
+
+	Bar    *float64 `json:"bar,omitempty" readOnly:"true" doc:"by the gauge's check"`
+	Shown  *float64 `json:"shown_bar,omitempty" readOnly:"true" doc:"what the gauge showed, where that is another figure"`
+	LeastB *float64 `json:"least_bar,omitempty" readOnly:"true"`
 }
 
 // AirView is what is known of one place's air.
@@ -50,6 +55,10 @@ type AirSeen struct {
 	Set     bool      `json:"set"`
 	At      time.Time `json:"at"`
 	By      string    `json:"by"`
+
+	Gauge string                `json:"gauge,omitempty" doc:"what it was read with"`
+	Shown *float64              `json:"shown_bar,omitempty" doc:"what that showed, where it is another figure"`
+	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"of what was found last: what the shop's gauges show when it is back"`
 }
 
 // airPlaces lists where a bike holds air.
@@ -71,17 +80,31 @@ func Pressures(s *record.Sheet) []AirView {
 		for _, l := range s.Ledgers() {
 			for e, a := range Airs.All(l) {
 				if a.Place == place && a.Bar != nil {
-					v.Readings = append(v.Readings, AirSeen{*a.Bar, a.Celsius, a.Set, e.At, e.ByName})
+					v.Readings = append(v.Readings, AirSeen{Bar: *a.Bar, Celsius: a.Celsius, Set: a.Set, At: e.At, By: e.ByName,
+						Gauge: pressure.Name(s, a.Gauge), Shown: a.Shown})
 					if a.LeastB != nil {
 						v.LeastBar = a.LeastB
 					}
 				}
 			}
 		}
+		if i := v.found(); i >= 0 {
+			v.Readings[i].Shows = pressure.At(s, v.Readings[i].Bar)
+		}
 		v.Says = v.says()
 		views = append(views, v)
 	}
 	return views
+}
+
+// found is where the pressure stands that was found last; -1 for none.
+func (v AirView) found() int {
+	for i, r := range slices.Backward(v.Readings) {
+		if !r.Set {
+			return i
+		}
+	}
+	return -1
 }
 
 // says takes the last loss apart: from what it was left at to what it was found at.
@@ -167,11 +190,16 @@ func checkAir(s *record.Sheet, in Air) (*Air, error) {
 		bar, err := record.ReadFigure(field, typed, measure.Bar, measure.Range{Min: 0.1, Max: most})
 		return &bar, err
 	}
-	var err error
 	in.LeastB = nil
-	if in.Bar, err = read("typed", in.Typed); err != nil {
+	typed, err := read("typed", in.Typed)
+	if err != nil {
 		return nil, err
 	}
+	bar, shown, err := pressure.Read(s, in.Gauge, "typed", *typed)
+	if err != nil {
+		return nil, err
+	}
+	in.Bar, in.Shown = &bar, shown
 	if in.Least != "" {
 		if in.LeastB, err = read("least", in.Least); err != nil {
 			return nil, err

@@ -35,6 +35,7 @@ type Line struct {
 	Plot      *Plot      `json:"plot,omitempty"`
 	RenewedBy []string   `json:"renewed_by" doc:"operations that renew what sits there"`
 	Work      []Renewal  `json:"work" doc:"those operations with their price, where it is due soon"`
+	Tended    []Care     `json:"tended" doc:"work on what sits there that renewed nothing of it, oldest first"`
 	Bearing   bool       `json:"bearing" doc:"a bearing sits there, which its dimensions tell"`
 }
 
@@ -76,16 +77,21 @@ type Renewal struct {
 	Total     estimate.Minor  `json:"total_minor" doc:"of work and parts, before tax"`
 }
 
+// gone is what is told of a place whose part came off.
+const gone = "nothing sits there"
+
 // soon is how far ahead what comes is told.
 const soon = 3
 
 // Lines are the places of a bike, what is due first: unsafe and due, then by the first day on which
-// it may be due, then in the order of the places.
-func Lines(s *record.Sheet) []Line {
+// it may be due, then in the order of the places. Other subjects tell what was tended.
+func Lines(s *record.Sheet, tended ...Tended) []Line {
 	read := readings(s)
 	lines := make([]Line, 0, len(parts.Places.Of(s)))
 	for _, place := range parts.Places.Of(s) {
-		lines = append(lines, lineOf(s, place, read))
+		line := lineOf(s, place, read)
+		line.tend(s, tendedAt(tended, place.ID))
+		lines = append(lines, line)
 	}
 	slices.SortStableFunc(lines, func(a, b Line) int {
 		if a.Mark.NeedsWork() || b.Mark.NeedsWork() {
@@ -124,7 +130,7 @@ func readings(s *record.Sheet) map[string][]PartReading {
 
 func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReading) Line {
 	v := Line{Place: place.ID, Name: place.Name, End: place.End, Mark: wear.Open, Lives: []PartLife{}, RenewedBy: []string{},
-		Work: []Renewal{}, Bearing: place.Bearing != ""}
+		Work: []Renewal{}, Tended: []Care{}, Bearing: place.Bearing != ""}
 	renewals := parts.Renewals.Of(s)[place.ID]
 	for _, o := range renewals {
 		v.RenewedBy = append(v.RenewedBy, o.ID)
@@ -139,7 +145,7 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 	}
 	v.Known = true
 	if last := lives[len(lives)-1]; !last.Sits() {
-		v.Left = "nothing sits there"
+		v.Left = gone
 		return v
 	}
 	now := v.Lives[len(v.Lives)-1]

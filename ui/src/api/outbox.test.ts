@@ -21,6 +21,11 @@ const view = {
     { ...bolt('top-cap'), rule: undefined, set: 'No knock.' },
   ],
   signs: [{ what: 'front_brake', name: 'Front brake test', stale: true }],
+  air: ['front_tyre', 'rear_tyre'].map((place) => ({ place, name: place, readings: [], says: '' })),
+  air_bench: {
+    tyres: ['front_tyre', 'rear_tyre'].map((place) => ({ place, stands: { mark: 'open', goes: false } })),
+    legs: [],
+  },
 } as unknown as JobView
 
 const waiting = (content: Waiting['body']['content'], id = 'e-1', job = 'job-1'): Waiting => ({
@@ -36,6 +41,7 @@ describe('what can wait without a network', () => {
   it('is what the work can go on without', () => {
     expect(canWait(torque('5').body.content)).toBe(true)
     expect(canWait({ note: { text: 'n' } })).toBe(true)
+    expect(canWait({ air: { place: 'fork', typed: '5', celsius: 20, set: false } })).toBe(true)
     expect(canWait({ sign: { what: 'front_brake', passed: true } })).toBe(true)
     expect(canWait({ answer: { item: 'i', answer: 'yes', from: 'Ansel', how: 'phone' } })).toBe(false)
     expect(canWait({})).toBe(false)
@@ -92,6 +98,20 @@ describe('overlay', () => {
     expect(shown.bolts[2]?.settled).toBe(true)
     expect(shown.signs[0]?.sign?.passed).toBe(true)
     expect(shown.signs[0]?.stale).toBe(false)
+  })
+
+  it.each([
+    ['2,4', 2.4],
+    ['2.4 bar', 2.4],
+    ['35 psi', undefined], // another unit is left to the server
+  ])('shows a tyre that was left at %s, and judges nothing', (typed, bar) => {
+    const air = { place: 'rear_tyre' as const, typed, celsius: 20, set: true }
+    const shown = laid(waiting({ air }))
+    expect(shown.air[1]?.readings.map((r) => r.bar)).toEqual(bar === undefined ? [] : [bar])
+    expect(shown.air_bench.tyres[1]?.stands).toMatchObject({ bar, mark: 'open', goes: true })
+    expect(shown.air_bench.tyres[0], 'the other tyre is untouched').toBe(view.air_bench.tyres[0])
+    const found = laid(waiting({ air: { ...air, set: false } }))
+    expect(found.air_bench.tyres[1]?.stands.goes, 'what is found is still to be set').toBe(false)
   })
 
   it('does not mind a bolt that the job has not', () => {

@@ -28,7 +28,7 @@ const kept = () =>
 const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, (list) => make(list ?? []))
 
 /** Which entries the work can go on without: what they mean is shown before the server has said so, and nobody waits for an answer. */
-export const canWait = (content: Content) => !!(content.torque || content.sign || content.note)
+export const canWait = (content: Content) => !!(content.torque || content.sign || content.note || content.air)
 
 /**
  * useOutbox keeps what is written without a network, through a reload, and sends it in
@@ -143,8 +143,10 @@ export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView 
   if (!ours.length) return view
   const bolts = [...view.bolts]
   const signs = [...view.signs]
+  let { air, air_bench } = view
   for (const { body, name } of ours) {
     const { torque, sign } = body.content
+    if (body.content.air) [air, air_bench] = aired(air, air_bench, body, name)
     if (torque) {
       const i = bolts.findIndex((b) => b.fastener === torque.fastener && b.position === torque.position)
       const bolt = bolts[i]
@@ -167,7 +169,32 @@ export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView 
       if (signs[i]) signs[i] = { ...signs[i], sign, by: name, at: body.at, stale: false }
     }
   }
-  return { ...view, bolts, signs }
+  return { ...view, bolts, signs, air, air_bench }
+}
+
+/** aired is the air of a bike with a pressure that waits: as typed, and judged by nobody yet. */
+function aired(
+  air: JobView['air'],
+  bench: JobView['air_bench'],
+  { at, content }: Waiting['body'],
+  by: string,
+): [JobView['air'], JobView['air_bench']] {
+  const said = content.air
+  if (!said) return [air, bench]
+  const plain = /^\s*(\d+(?:[.,]\d+)?)\s*(?:bar)?\s*$/i.exec(said.typed ?? '')?.[1]
+  const bar = plain === undefined ? undefined : Number(plain.replace(',', '.'))
+  const reading = bar === undefined ? [] : [{ bar, celsius: said.celsius, set: said.set, at: at ?? '', by }]
+  const stands = {
+    bar,
+    set: said.set,
+    mark: 'open' as const,
+    says: said.solid ? 'A solid tyre.' : 'It waits on this tablet, and is judged once it is sent.',
+    goes: said.set,
+  }
+  return [
+    air.map((a) => (a.place === said.place ? { ...a, readings: [...a.readings, ...reading] } : a)),
+    { ...bench, tyres: bench.tyres.map((t) => (t.place === said.place ? { ...t, stands } : t)) },
+  ]
 }
 
 /** typed is a figure in newton metres, typed plain or as such; one with another unit is left to the server. */

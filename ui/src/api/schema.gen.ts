@@ -346,6 +346,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The register of pressure gauges */
+        get: operations["gauges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or change a pressure gauge */
+        put: operations["save-gauge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges/{id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down that a gauge was held against another */
+        post: operations["check-gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -827,6 +878,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pressure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a pressure is that a gauge shows */
+        post: operations["pressure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -1171,13 +1239,18 @@ export interface components {
             what: "clamp" | "cable" | "low" | "high" | "trim" | "nothing";
         };
         Air: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description by the gauge's check
+             */
             readonly bar?: number;
             /**
              * Format: double
              * @description temperature of the air around it
              */
             celsius: number;
+            /** @description of the shop, that showed it */
+            gauge?: string;
             /** @description the owner's own least pressure, as typed */
             least?: string;
             /** Format: double */
@@ -1186,6 +1259,11 @@ export interface components {
             place: "fork" | "shock" | "front_tyre" | "rear_tyre";
             /** @description left at this pressure; else found at it */
             set: boolean;
+            /**
+             * Format: double
+             * @description what the gauge showed, where that is another figure
+             */
+            readonly shown_bar?: number;
             /** @description a tyre that holds no air */
             solid?: boolean;
             /** @description as typed, in bar unless it names a unit */
@@ -1209,6 +1287,8 @@ export interface components {
              */
             most_by: "tyre" | "rim" | "hookless rim";
             says: string;
+            /** @description what the shop's gauges show at it */
+            shows?: components["schemas"]["GaugeShows"][];
             /** Format: double */
             to_bar: number;
         };
@@ -1247,7 +1327,16 @@ export interface components {
             by: string;
             /** Format: double */
             celsius: number;
+            /** @description what it was read with */
+            gauge?: string;
             set: boolean;
+            /**
+             * Format: double
+             * @description what that showed, where it is another figure
+             */
+            shown_bar?: number;
+            /** @description of what was found last: what the shop's gauges show when it is back */
+            shows?: components["schemas"]["GaugeShows"][];
         };
         AirStands: {
             /** Format: double */
@@ -1997,6 +2086,12 @@ export interface components {
             stock?: string;
             supplier?: string;
         };
+        Care: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            says: string;
+        };
         CauseView: {
             against: string[];
             /**
@@ -2728,10 +2823,35 @@ export interface components {
             /** @description by ring, smallest first: none, inner or outer */
             rubs: string[];
         };
+        GaugeCheck: {
+            /** @description the one that is believed: whose it is, its certificate */
+            against: string;
+            /** Format: date-time */
+            readonly at?: string;
+            readonly by?: string;
+            readonly by_name?: string;
+            id: string;
+            pairs: components["schemas"]["GaugePair"][];
+        };
         GaugeKnown: {
             id: string;
             kinds: string[];
             name: string;
+        };
+        GaugePair: {
+            /** @description what this one showed, as typed */
+            shown: string;
+            /** Format: double */
+            readonly shown_bar?: number;
+            /** @description what the other one showed, in bar unless it names a unit, as typed */
+            true: string;
+            /** Format: double */
+            readonly true_bar?: number;
+        };
+        GaugeShows: {
+            /** Format: double */
+            bar: number;
+            gauge: string;
         };
         GaugeView: {
             /** Format: double */
@@ -3502,6 +3622,8 @@ export interface components {
             owner: components["schemas"]["Owner"];
             photos: components["schemas"]["PhotoView"][];
             points: components["schemas"]["PointView"][];
+            /** @description of the shop, to choose from */
+            pressure_gauges: components["schemas"]["PressureGauge"][];
             /** @description all items, less what they share */
             proposed: components["schemas"]["Total"];
             released_by?: string;
@@ -3775,6 +3897,8 @@ export interface components {
             readonly bar?: number;
             /** @enum {string} */
             condition: "dry" | "soft" | "wet";
+            /** @description of the shop, that showed it; left out as somebody said it */
+            gauge?: string;
             /** @enum {string} */
             place: "front_tyre" | "rear_tyre" | "fork" | "shock";
             /** @description in bar unless it names a unit */
@@ -3823,6 +3947,8 @@ export interface components {
             says: string;
             /** @description due now, or likely within three months */
             soon: boolean;
+            /** @description work on what sits there that renewed nothing of it, oldest first */
+            tended: components["schemas"]["Care"][];
             /** @description those operations with their price, where it is due soon */
             work: components["schemas"]["Renewal"][];
         };
@@ -4729,6 +4855,65 @@ export interface components {
             what: string;
             who: string;
         };
+        PressureAsked: {
+            /** @description of the shop, that shows it */
+            gauge?: string;
+            /** @description in bar unless it names a unit */
+            typed: string;
+        };
+        PressureGauge: {
+            /** @description newest first; beside a job the newest alone */
+            readonly checks?: components["schemas"]["GaugeCheck"][];
+            /**
+             * Format: double
+             * @description on its face, of the whole scale; 0 where none stands there
+             */
+            class_pct: number;
+            /** @description why it is to be checked */
+            readonly due?: string;
+            id: string;
+            /**
+             * @description of its check
+             * @enum {string}
+             */
+            readonly mark?: "open" | "sound" | "watch" | "due" | "unsafe";
+            /**
+             * Format: int64
+             * @description a check lasts; 0 for no limit
+             */
+            months: number;
+            /**
+             * Format: double
+             * @description the end of its scale
+             */
+            most_bar: number;
+            /** @description what the shop calls it: the pump at stand one */
+            name: string;
+            retired: boolean;
+            /** @description how far it is off, in words */
+            readonly says?: string;
+            /** @description pressures to hold it at */
+            readonly steps_bar?: number[];
+            /**
+             * Format: int64
+             * @description pressures read with it since its check
+             */
+            readonly used?: number;
+            /** Format: int64 */
+            version: number;
+        };
+        PressureReads: {
+            /** Format: double */
+            bar: number;
+            /**
+             * Format: double
+             * @description where the true one lies, by how the gauge was checked; the same twice without a gauge
+             */
+            from_bar: number;
+            says?: string;
+            /** Format: double */
+            to_bar: number;
+        };
         Procedure: {
             choices?: components["schemas"]["Choice"][];
             steps: components["schemas"]["Step"][];
@@ -5336,9 +5521,13 @@ export interface components {
             held?: boolean;
             /** @description by how this leg answered, from two of its readings */
             own?: boolean;
+            /** @description what the shop's gauges show at it */
+            shows?: components["schemas"]["GaugeShows"][];
             within: boolean;
         };
         SagRead: {
+            /** @description of the shop, that showed the pressure */
+            gauge?: string;
             /** @enum {string} */
             leg: "fork" | "shock";
             /** @description what the leg bears, by its sticker or manual */
@@ -7601,6 +7790,105 @@ export interface operations {
             };
         };
     };
+    gauges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressureGauge"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "save-gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressureGauge"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressureGauge"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "check-gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeCheck"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressureGauge"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     "check-in": {
         parameters: {
             query?: never;
@@ -8672,6 +8960,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WheelTried"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    pressure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressureAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressureReads"];
                 };
             };
             /** @description Error */

@@ -11,11 +11,20 @@ import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 
 import { useCelsius } from './celsius'
+import { useGauge } from './gauge'
+import GaugePick from './GaugePick.vue'
 import { bar } from './strip'
 
 /** A pressure as it was found or left, with the temperature around it; what was read before; what this rider liked. */
-const props = defineProps<{ air: Schemas['AirView']; liked: Schemas['AirLiked'][]; locked: boolean }>()
+const props = defineProps<{
+  air: Schemas['AirView']
+  liked: Schemas['AirLiked'][]
+  locked: boolean
+  shows?: Schemas['GaugeShows'][]
+}>()
 const typed = defineModel<string>({ required: true })
+const reads = defineModel<Schemas['PressureReads']>('reads')
+const { gauge } = useGauge(props.air.place)
 const { job } = useOpenJob()
 /** Its own pen: what is refused here is told here. */
 const pen = useRecord(() => job.value.job.id)
@@ -32,6 +41,7 @@ async function log(sent: Event) {
     celsius: celsius.value,
     set,
     least: least.value || undefined,
+    gauge: gauge.value?.id,
   }
   await given([typed], () => pen.record({ air }))
 }
@@ -43,7 +53,12 @@ const conditions = [
 const likes = (condition: string) => props.liked.find((l) => l.condition === condition)?.bar
 const over = (condition: string) => props.liked.some((l) => l.condition === condition && l.over)
 async function like(condition: Schemas['Liking']['condition']) {
-  const air_liking = { place: props.air.place as Place, condition, typed: typed.value }
+  const air_liking = {
+    place: props.air.place as Place,
+    condition,
+    typed: typed.value,
+    gauge: gauge.value?.id,
+  }
   await given([typed], () => pen.record({ air_liking }))
 }
 </script>
@@ -74,6 +89,13 @@ async function like(condition: Schemas['Liking']['condition']) {
             :placeholder="air.least_bar === undefined ? 'not known' : bar(air.least_bar)"
           />
         </div>
+        <GaugePick
+          v-model:reads="reads"
+          :place="air.place"
+          :typed="typed"
+          :shows="shows"
+          :disabled="locked"
+        />
       </div>
       <div class="mt-3 grid grid-cols-2 gap-2">
         <button type="submit" class="button button-go px-2!" :disabled="locked || !typed.trim()">
@@ -114,17 +136,26 @@ async function like(condition: Schemas['Liking']['condition']) {
         <li
           v-for="(r, i) in air.readings.slice(-5).reverse()"
           :key="i"
-          class="flex gap-2 border-b border-rule py-1.5 text-[15px]"
+          class="flex flex-wrap gap-x-2 border-b border-rule py-1.5 text-[15px]"
         >
           <span class="figure">{{ bar(r.bar) }} bar</span>
           <span class="text-soft">{{ r.set ? 'left' : 'found' }}, {{ r.celsius }} °C</span>
           <span class="ml-auto text-soft">{{ date(r.at) }}</span>
+          <span v-if="r.gauge" class="w-full text-sm text-soft"
+            >{{ r.gauge
+            }}<template v-if="r.shown_bar !== undefined"
+              >, which showed <span class="figure">{{ bar(r.shown_bar) }}</span></template
+            ></span
+          >
         </li>
       </ol>
     </div>
     <p class="mt-auto px-4 py-3 text-sm text-soft">
-      Cold is told from leaked by the gas law on absolute pressures. A gauge is checked against a second one
-      now and then.
+      Cold is told from leaked by the gas law on absolute pressures. A gauge that was
+      <RouterLink class="text-petrol underline" :to="{ name: 'shop-gauges' }"
+        >held against another</RouterLink
+      >
+      is put right by what was found.
     </p>
   </aside>
 </template>

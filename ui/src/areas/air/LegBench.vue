@@ -15,12 +15,14 @@ import DialsForm from './DialsForm.vue'
 import LegDrawing from './LegDrawing.vue'
 import NickForm from './NickForm.vue'
 import ServiceForm from './ServiceForm.vue'
+import { useGauge } from './gauge'
 import { atMost, bar, psi, ruled } from './strip'
 
 /** A leg and its air: how far it sinks under its rider, and which pressure to try next. */
 const props = defineProps<{ bench: Schemas['LegBench']; air: Schemas['AirView']; locked: boolean }>()
 const { job, pen } = useOpenJob()
 const pressure = ref('')
+const { gauge, shownAt } = useGauge(props.bench.place)
 const last = computed(() => props.bench.reads.at(-1))
 const form = reactive({
   typed: '',
@@ -37,6 +39,7 @@ async function read() {
     travel: form.travel,
     most: form.most,
     opened: form.opened || undefined,
+    gauge: gauge.value?.id,
   }
   const sent = [form.typed, form.sag]
   if (!(await pen.record({ sag_read }))) return
@@ -74,6 +77,9 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
             }}</span>
             psi) next<span v-if="bench.next.own" class="text-[15px] text-soft"
               >, by how this leg answered</span
+            ><span v-if="shownAt(bench.next.shows) !== undefined" class="text-[15px]"
+              >: {{ gauge?.name }} shows
+              <span class="figure">{{ bar(shownAt(bench.next.shows) ?? 0) }}</span> then</span
             >
           </p>
           <p class="flex items-start gap-2">
@@ -195,6 +201,6 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
         <NickForm :bench="bench" :locked="locked" />
       </details>
     </section>
-    <AirLog v-model="pressure" :air="air" :liked="bench.liked" :locked="locked" />
+    <AirLog v-model="pressure" :air="air" :liked="bench.liked" :shows="bench.next?.shows" :locked="locked" />
   </div>
 </template>

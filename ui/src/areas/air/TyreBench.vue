@@ -8,7 +8,6 @@ import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import TextField from '@/parts/TextField.vue'
-import { typedNumber } from '@/parts/words'
 
 import AirLog from './AirLog.vue'
 import FlatForm from './FlatForm.vue'
@@ -21,6 +20,7 @@ const props = defineProps<{ bench: Schemas['TyreBench']; air: Schemas['AirView']
 const { job, pen } = useOpenJob()
 const id = computed(() => job.value.job.id)
 const pressure = ref('')
+const reads = ref<Schemas['PressureReads']>()
 
 const tyre = reactive({
   marking: '',
@@ -72,7 +72,7 @@ const { answer, fault: unread } = useAnswer(
 )
 const shown = computed(() => answer.value?.tyres.find((t) => t.place === props.bench.place) ?? props.bench)
 const fault = computed(() => pen.fault.value ?? unread.value)
-const strip = computed(() => stripOf(shown.value, props.air, typedNumber(pressure.value)))
+const strip = computed(() => stripOf(shown.value, props.air, reads.value))
 async function keep() {
   if (!(await pen.record({ tyre_read: tyreSaid.value }))) return
   if (weighed.value) await pen.record({ rider_weighed: riderSaid.value })
@@ -136,6 +136,7 @@ const surfaces = {
             :past="strip.past"
             :now="strip.now"
             :target="strip.target"
+            :band="strip.band"
             :label="air.name"
           />
           <p
@@ -304,6 +305,13 @@ const surfaces = {
         <SealantForm :bench="bench" :locked="locked" />
       </details>
     </section>
-    <AirLog v-model="pressure" :air="air" :liked="bench.liked" :locked="locked" />
+    <AirLog
+      v-model="pressure"
+      v-model:reads="reads"
+      :air="air"
+      :liked="bench.liked"
+      :shows="shown.advice?.shows"
+      :locked="locked"
+    />
   </div>
 </template>

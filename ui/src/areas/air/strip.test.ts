@@ -36,6 +36,9 @@ describe('a rule of pressures', () => {
       { from: 4.1, to: 6, mark: 'unsafe' },
     ])
     expect(strip).toMatchObject({ now: 2.2, past: [3.1], target: [2.4, 2.9] })
-    expect(stripOf(bench, air, 7)).toMatchObject({ now: 7, past: [3.1, 2.2], ruling: { max: 10 } })
+    const reads = (bar: number, doubt: number) => ({ bar, from_bar: bar - doubt, to_bar: bar + doubt })
+    expect(stripOf(bench, air, reads(7, 0))).toMatchObject({ now: 7, past: [3.1, 2.2], ruling: { max: 10 } })
+    expect(stripOf(bench, air, reads(7, 0)).band, 'nobody said what read it').toBeUndefined()
+    expect(stripOf(bench, air, reads(3, 0.25)).band).toEqual([2.75, 3.25])
   })
 })

@@ -30,7 +30,12 @@ export function ruled(values: (number | undefined)[]): Schemas['Ruling'] {
 }
 
 /** stripOf is what stands on a tyre's rule: what it does not bear, what its rider is to begin with, what was read. */
-export function stripOf(bench: Schemas['TyreBench'], air: Schemas['AirView'], typed?: number) {
+export function stripOf(
+  bench: Schemas['TyreBench'],
+  air: Schemas['AirView'],
+  reads?: Schemas['PressureReads'],
+) {
+  const typed = reads?.bar
   const a = bench.advice
   const most = a?.most_bar ?? bench.read?.tyre?.most_bar
   const least = bench.read?.tyre?.least_bar
@@ -43,7 +48,9 @@ export function stripOf(bench: Schemas['TyreBench'], air: Schemas['AirView'], ty
     ruling,
     zones,
     past: past.slice(0, typed === undefined ? -1 : undefined),
-    now: typed ?? past.at(-1),
+    now: typed === undefined ? past.at(-1) : Number(typed.toFixed(2)),
+    /** where the true pressure lies, by how its gauge was checked */
+    band: reads && reads.to_bar > reads.from_bar ? ([reads.from_bar, reads.to_bar] as const) : undefined,
     target: a ? ([a.from_bar, a.to_bar] as const) : undefined,
   }
 }

@@ -5,6 +5,8 @@ import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import { useRecord } from '@/api/job'
 import { useCelsius } from '@/areas/air/celsius'
+import { useGauge } from '@/areas/air/gauge'
+import GaugePick from '@/areas/air/GaugePick.vue'
 import { bar } from '@/areas/air/strip'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -17,6 +19,7 @@ const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)
 const typed = ref('')
 const celsius = useCelsius()
+const { gauge, shownAt } = useGauge(props.place)
 const field = useTemplateRef('field')
 defineExpose({ field })
 const air = computed(() => job.value.air.find((a) => a.place === props.place))
@@ -27,8 +30,13 @@ const advice = computed(() => job.value.air_bench.tyres.find((t) => t.place === 
 const goes = computed(() => {
   if (!props.left) return ''
   const found = air.value?.readings.findLast((r) => !r.set)
+  const shown = shownAt(found?.shows)
   const parts = []
-  if (found) parts.push(`found at ${bar(found.bar)} bar`)
+  if (found)
+    parts.push(
+      `found at ${bar(found.bar)} bar` +
+        (shown === undefined ? '' : `, ${bar(shown)} on ${gauge.value?.name}`),
+    )
   if (advice.value)
     parts.push(`begin at ${bar(advice.value.bar)}, no more than ${bar(advice.value.most_bar)}`)
   return parts.join('; ')
@@ -36,7 +44,7 @@ const goes = computed(() => {
 async function log() {
   const place = props.place as Schemas['Air']['place']
   await given([typed], ([typed = '']) =>
-    pen.record({ air: { place, typed, celsius: celsius.value, set: props.left } }),
+    pen.record({ air: { place, typed, celsius: celsius.value, set: props.left, gauge: gauge.value?.id } }),
   )
 }
 </script>
@@ -60,6 +68,13 @@ async function log() {
       class="mt-2"
       :fault="pen.fault.value"
       @take="(v) => (typed = String(v))"
+    />
+    <GaugePick
+      class="mt-2"
+      :place="place"
+      :typed="typed"
+      :shows="left ? advice?.shows : undefined"
+      :disabled="locked"
     />
     <form class="mt-2 flex flex-wrap items-end gap-2" @submit.prevent="log">
       <input

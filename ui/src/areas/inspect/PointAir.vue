@@ -5,6 +5,8 @@ import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import { useRecord } from '@/api/job'
 import { useCelsius } from '@/areas/air/celsius'
+import { useGauge } from '@/areas/air/gauge'
+import GaugePick from '@/areas/air/GaugePick.vue'
 import { bar } from '@/areas/air/strip'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -20,15 +22,18 @@ const typed = ref('')
 const stands = computed(() => props.bench.stands)
 const place = computed(() => props.bench.place as Schemas['Air']['place'])
 const celsius = useCelsius()
+const { gauge } = useGauge(props.bench.place)
 const log = () =>
   given([typed], ([typed = '']) =>
-    pen.record({ air: { place: place.value, typed, celsius: celsius.value, set: false } }),
+    pen.record({
+      air: { place: place.value, typed, celsius: celsius.value, set: false, gauge: gauge.value?.id },
+    }),
   )
 </script>
 
 <template>
   <form class="mt-2.5 flex flex-wrap items-center gap-2 border-t border-rule pt-2.5" @submit.prevent="log">
-    <span class="flex min-w-0 flex-1 items-center gap-2.5">
+    <span class="flex min-w-0 basis-full items-center gap-2.5">
       <ConditionMark :mark="stands.mark" :size="20" />
       <span class="text-[15px]"
         ><b>Pressure</b>
@@ -47,6 +52,7 @@ const log = () =>
       :disabled="locked"
     />
     <FigureField v-model="celsius" bare class="max-w-20" label="°C" name="celsius" :disabled="locked" />
+    <GaugePick bare class="max-w-52" :place="bench.place" :typed="typed" :disabled="locked" />
     <button type="submit" class="button" :disabled="locked || !typed.trim() || pen.busy.value">
       Found at this
     </button>

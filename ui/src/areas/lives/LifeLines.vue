@@ -28,7 +28,7 @@ const toggle = (place: string) => (open.value = open.value === place ? undefined
 <template>
   <div class="relative">
     <p class="mb-2 text-right text-sm text-soft">
-      upright: fitted · ring: read · cross: came off · hatched: due in this span
+      upright: fitted · ring: read · wedge: tended · cross: came off · hatched: due in this span
     </p>
     <div class="grid grid-cols-[minmax(0,1fr)] items-end gap-x-5 md:grid-cols-[220px_minmax(0,1fr)_190px]">
       <span class="hidden md:block"></span>

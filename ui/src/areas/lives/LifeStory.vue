@@ -13,6 +13,7 @@ const LifePlot = defineAsyncComponent(() => import('./LifePlot.vue'))
 const { date } = useTimes()
 const { money } = useMoney()
 const newest = computed(() => [...props.line.lives].reverse())
+const tended = computed(() => [...props.line.tended].reverse())
 /** A part that is kept goes into the stores with its life: what it was, how long it sat here, how it was read last. */
 const words = useWords()
 const kept = computed(() => words.list('fates').find((f) => f.word === 'spares')?.name)
@@ -88,6 +89,12 @@ const figures = computed(() => props.line.lives.some((p) => p.readings.some((r) 
         </li>
       </ul>
     </div>
+    <ul v-if="tended.length" class="lg:col-span-2 lg:max-w-4xl" aria-label="Tended">
+      <li v-for="c in tended" :key="c.at" class="flex flex-wrap gap-x-3 border-b border-rule py-1.5">
+        <span class="min-w-0 flex-1">{{ c.says }}</span>
+        <span class="text-[15px] text-soft">{{ date(c.at) }}, {{ c.by }}</span>
+      </li>
+    </ul>
     <div class="lg:col-span-2 lg:max-w-4xl"><slot /></div>
   </div>
 </template>

@@ -8,7 +8,7 @@ import type { yearsOf } from './years'
 
 /**
  * One place over the years: an upright where a part was fitted, a ring where it was read, a cross
- * where it came off, hatched where it will be due.
+ * where it came off, a wedge where it was tended, hatched where it will be due.
  */
 const props = defineProps<{
   line: Line
@@ -20,7 +20,7 @@ const x = (t: string | number) => props.years.at(t) * props.width
 const today = computed(() => props.years.today * props.width)
 const lives = computed(() =>
   props.line.lives.map((p) => {
-    const seen = p.readings.find((r) => !r.moved)?.at ?? p.to
+    const seen = p.readings.find((r) => !r.moved)?.at ?? p.to ?? props.line.tended[0]?.at
     return {
       from: p.from ? x(p.from) : seen ? x(seen) : today.value,
       fitted: !!p.from,
@@ -31,6 +31,7 @@ const lives = computed(() =>
     }
   }),
 )
+const tended = computed(() => props.line.tended.map((c) => x(c.at)))
 const due = computed(() => {
   if (!props.line.due_from || !props.line.due_to) return undefined
   const from = Math.max(x(props.line.due_from), today.value - 7)
@@ -67,6 +68,13 @@ const due = computed(() => {
       :fill="`url(#${pattern}-due)`"
       stroke="var(--color-ochre)"
       stroke-width="1.2"
+    />
+    <path
+      v-for="at in tended"
+      :key="at"
+      :d="`M${at} 11l-5 -9h10z`"
+      fill="var(--color-petrol)"
+      stroke="var(--color-chalk)"
     />
     <g v-for="(p, i) in lives" :key="i" :stroke="p.off ? 'var(--color-soft)' : 'var(--color-ink)'">
       <line

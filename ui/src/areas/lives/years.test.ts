@@ -4,7 +4,8 @@ import type { Line } from '@/api/client'
 
 import { yearsOf } from './years'
 
-const line = (at: string) => ({ lives: [{ readings: [{ at, mark: 'sound', gone: 0 }] }] }) as unknown as Line
+const line = (at: string) =>
+  ({ tended: [], lives: [{ readings: [{ at, mark: 'sound', gone: 0 }] }] }) as unknown as Line
 const now = new Date('2026-11-26T12:00:00Z')
 
 it('reaches from what is known first to a year ahead', () => {

@@ -4,7 +4,10 @@ const month = 30.44 * 864e5
 
 /** yearsOf lays a bike's years out, from what is known first to a year ahead: where a time stands, 0 to 1, and the months. */
 export function yearsOf(lines: readonly Line[], now: Date) {
-  const times = lines.flatMap((l) => l.lives.flatMap((p) => [p.from, p.to, ...p.readings.map((r) => r.at)]))
+  const times = lines.flatMap((l) => [
+    ...l.tended.map((c) => c.at),
+    ...l.lives.flatMap((p) => [p.from, p.to, ...p.readings.map((r) => r.at)]),
+  ])
   const first = Math.min(now.getTime() - 12 * month, ...times.flatMap((t) => (t ? Date.parse(t) : [])))
   const from = first - month
   const to = now.getTime() + 14 * month

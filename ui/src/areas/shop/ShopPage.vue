@@ -22,6 +22,7 @@ const fresh = ref<Schemas['Staff']>()
       <h1>Shop</h1>
       <nav class="ml-auto flex flex-wrap gap-2" aria-label="More of the shop">
         <RouterLink :to="{ name: 'shop-wrenches' }" class="button">Torque wrenches</RouterLink>
+        <RouterLink :to="{ name: 'shop-gauges' }" class="button">Pressure gauges</RouterLink>
         <RouterLink :to="{ name: 'shop-bottles' }" class="button">Brake fluids</RouterLink>
         <RouterLink :to="{ name: 'shop-loose' }" class="button">What comes loose</RouterLink>
         <RouterLink v-if="keeper" :to="{ name: 'shop-knowledge' }" class="button"

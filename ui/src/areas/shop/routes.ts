@@ -26,6 +26,12 @@ export const pages: RouteRecordRaw[] = [
     meta: { title: 'Torque wrenches' },
   },
   {
+    path: '/shop/gauges',
+    name: 'shop-gauges',
+    component: () => import('./GaugesPage.vue'),
+    meta: { title: 'Pressure gauges' },
+  },
+  {
     path: '/shop/bottles',
     name: 'shop-bottles',
     component: () => import('./BottlesPage.vue'),

@@ -4,6 +4,8 @@ import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import { useCelsius } from '@/areas/air/celsius'
+import { useGauge } from '@/areas/air/gauge'
+import GaugePick from '@/areas/air/GaugePick.vue'
 import { bar, psi, stripOf } from '@/areas/air/strip'
 import TyreSection from '@/areas/air/TyreSection.vue'
 import { useOpenJob } from '@/areas/job/open'
@@ -13,7 +15,6 @@ import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import KeyCap from '@/parts/KeyCap.vue'
-import { typedNumber } from '@/parts/words'
 
 /** A tyre before the bike leaves: what it is left at, held against what it, its rim and its rider ask for. */
 const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
@@ -21,17 +22,21 @@ const emit = defineEmits<{ onward: []; back: [] }>()
 const { job, pen } = useOpenJob()
 const typed = ref('')
 const celsius = useCelsius()
+const reads = ref<Schemas['PressureReads']>()
+const { gauge, shownAt } = useGauge(props.bench.place)
 const field = useTemplateRef('field')
 const air = computed(() => job.value.air.find((a) => a.place === props.bench.place))
 const name = computed(() => air.value?.name ?? '')
 const place = computed(() => props.bench.place as Schemas['Air']['place'])
-const strip = computed(() => air.value && stripOf(props.bench, air.value, typedNumber(typed.value)))
+const strip = computed(() => air.value && stripOf(props.bench, air.value, reads.value))
 const found = computed(() => air.value?.readings.findLast((r) => !r.set))
+/** What was found, as the gauge in hand shows it. */
+const back = computed(() => found.value && bar(shownAt(found.value.shows) ?? found.value.bar))
 
 async function log(set: boolean) {
   if (props.locked || pen.busy.value) return
   if (!typed.value.trim()) return props.bench.stands.goes ? emit('onward') : field.value?.focus()
-  const sent = { place: place.value, celsius: celsius.value, set }
+  const sent = { place: place.value, celsius: celsius.value, set, gauge: gauge.value?.id }
   // What is left is done: the next thing opens. What is found is still to be set.
   if ((await given([typed], ([typed = '']) => pen.record({ air: { ...sent, typed } }))) && set) emit('onward')
 }
@@ -47,7 +52,7 @@ useBenchKeys((key) => {
   if (props.locked) return false
   if (key === 'Enter') void log(true)
   else if (key === '/' && typed.value) void log(false)
-  else if (key === '*' && found.value) typed.value = bar(found.value.bar)
+  else if (key === '*' && back.value) typed.value = back.value
   else if ((key === 'Backspace' && !typed.value) || key === '-') emit('back')
   else if (startsFigure(key, field.value)) {
     typed.value += key
@@ -102,6 +107,7 @@ useBenchKeys((key) => {
       :past="strip.past"
       :now="strip.now"
       :target="strip.target"
+      :band="strip.band"
       :label="name"
     />
     <FaultNote
@@ -110,7 +116,15 @@ useBenchKeys((key) => {
       :fault="pen.fault.value"
       @take="(v) => (typed = String(v))"
     />
-    <div class="mt-auto flex flex-wrap items-end gap-2 pt-4">
+    <GaugePick
+      v-model:reads="reads"
+      class="mt-auto pt-4"
+      :place="bench.place"
+      :typed="typed"
+      :shows="bench.advice?.shows"
+      :disabled="locked"
+    />
+    <div class="flex flex-wrap items-end gap-2 pt-2">
       <input
         ref="field"
         v-model="typed"
@@ -138,7 +152,7 @@ useBenchKeys((key) => {
       >
         Found at this <KeyCap>/</KeyCap>
       </button>
-      <button v-if="found" type="button" class="button min-h-[52px]" @click="typed = bar(found.bar)">
+      <button v-if="back" type="button" class="button min-h-[52px]" @click="typed = back">
         As found <KeyCap>*</KeyCap>
       </button>
       <button type="button" class="button min-h-[52px]" @click="emit('back')">Back <KeyCap>−</KeyCap></button>

@@ -1,0 +1,27 @@
+package httpapi
+
+import (
+	"context"
+
+	"utensil/internal/workshop/pressure"
+	"utensil/internal/workshop/record"
+)
+
+// declarePressure declares the register of pressure gauges and their checks.
+func (s *Server) declarePressure() {
+	shop := s.shop
+	read(s, "/api/gauges", "gauges", "The register of pressure gauges", shop.PressureGauges)
+	tell(s, "PUT", "/api/gauges/{id}", "save-gauge", "Add or change a pressure gauge",
+		func(ctx context.Context, who actor, id record.ID, in pressure.PressureGauge) ([]pressure.PressureGauge, error) {
+			in.ID = id
+			return shop.SavePressureGauge(ctx, who, in)
+		})
+	send(s, "POST", "/api/pressure", "pressure", "What a pressure is that a gauge shows",
+		func(ctx context.Context, _ actor, in pressure.PressureAsked) (pressure.PressureReads, error) {
+			return shop.WhatIs(ctx, in)
+		})
+	tell(s, "POST", "/api/gauges/{id}/checks", "check-gauge", "Write down that a gauge was held against another",
+		func(ctx context.Context, who actor, id record.ID, in pressure.GaugeCheck) ([]pressure.PressureGauge, error) {
+			return shop.CheckGauge(ctx, who, id, in)
+		})
+}

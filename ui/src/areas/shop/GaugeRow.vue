@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { ask, client, type Schemas } from '@/api/client'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import FigureField from '@/parts/FigureField.vue'
+import TextField from '@/parts/TextField.vue'
+import { useTimes } from '@/parts/time'
+import { figure } from '@/parts/words'
+
+import GaugeCheckForm from './GaugeCheckForm.vue'
+import GaugeRules from './GaugeRules.vue'
+import { useRow } from './row'
+
+/** A pressure gauge of the register: how far it is off, by whom it was checked, and the next check. */
+const props = defineProps<{ gauge: Schemas['PressureGauge']; hands: boolean }>()
+const emit = defineEmits<{ done: [] }>()
+const { date } = useTimes()
+const checking = ref(false)
+const { open, form, saving, fault, change, leave } = useRow(
+  () => props.gauge,
+  {
+    key: 'gauges',
+    also: ['job'],
+    save: (body) => ask(client.PUT('/api/gauges/{id}', { params: { path: { id: body.id } }, body })),
+  },
+  () => emit('done'),
+)
+const last = computed(() => props.gauge.checks?.[0])
+const earlier = computed(() => props.gauge.checks?.slice(1) ?? [])
+const pairs = computed(() =>
+  (last.value?.pairs ?? []).flatMap((p) =>
+    p.true_bar === undefined || p.shown_bar === undefined ? [] : [{ true: p.true_bar, shown: p.shown_bar }],
+  ),
+)
+</script>
+
+<template>
+  <li class="border-b border-rule py-3">
+    <form
+      v-if="open"
+      class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4"
+      @submit.prevent="saving.mutate(form)"
+    >
+      <div class="grid gap-2 sm:grid-cols-2 lg:grid-cols-4">
+        <TextField
+          v-model="form.name"
+          label="What the shop calls it"
+          name="name"
+          placeholder="the pump at stand one"
+          :fault="fault"
+        />
+        <FigureField
+          v-model="form.most_bar"
+          label="Its scale ends at, bar"
+          name="most_bar"
+          :fault="fault"
+          :blank="0"
+        />
+        <FigureField
+          v-model="form.class_pct"
+          label="Class on its face, %"
+          name="class_pct"
+          :fault="fault"
+          :blank="0"
+        />
+        <FigureField
+          v-model="form.months"
+          label="A check lasts, months"
+          name="months"
+          :fault="fault"
+          :blank="0"
+          whole
+        />
+      </div>
+      <label class="flex min-h-11 items-center gap-2.5"
+        ><input v-model="form.retired" type="checkbox" class="size-5" /> Retired: no longer in use</label
+      >
+      <FaultNote v-if="fault && !fault.field" :fault="fault" />
+      <div class="flex gap-2">
+        <button type="submit" class="button button-go" :disabled="saving.isPending.value">Save</button>
+        <button type="button" class="button" @click="leave">Leave it</button>
+      </div>
+    </form>
+    <div v-else class="grid gap-x-8 gap-y-2 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+      <div class="flex items-start gap-3">
+        <ConditionMark class="mt-0.5" :mark="gauge.retired ? 'open' : (gauge.mark ?? 'open')" :size="20" />
+        <div class="min-w-0 flex-1">
+          <p>
+            <b :class="gauge.retired && 'text-soft line-through'">{{ gauge.name }}</b>
+            <span class="text-soft">
+              · to <span class="figure">{{ figure(gauge.most_bar) }}</span> bar<template
+                v-if="gauge.class_pct"
+                >, class <span class="figure">{{ figure(gauge.class_pct) }}</span></template
+              ></span
+            >
+          </p>
+          <p class="text-[15px]">{{ gauge.says }}</p>
+          <p class="text-[15px] text-soft">
+            <b v-if="gauge.due && !gauge.retired" class="mr-1 text-brick">{{ gauge.due }}</b>
+            <template v-if="last">
+              Checked {{ date(last.at ?? '') }} by {{ last.by_name }}, against {{ last.against }}. </template
+            >{{ gauge.used === 1 ? 'One pressure read since.' : `${gauge.used ?? 0} pressures read since.` }}
+          </p>
+          <div v-if="hands" class="mt-1.5 flex flex-wrap gap-2">
+            <button
+              v-if="!checking && !gauge.retired"
+              type="button"
+              class="button"
+              :aria-label="`Check it: ${gauge.name}`"
+              @click="checking = true"
+            >
+              Check it
+            </button>
+            <button
+              type="button"
+              class="button button-quiet"
+              :aria-label="`Change ${gauge.name}`"
+              @click="change"
+            >
+              Change
+            </button>
+          </div>
+          <details v-if="earlier.length" class="mt-1">
+            <summary class="min-h-11 cursor-pointer py-2 text-[15px] text-petrol">
+              Checked before: {{ earlier.length }}
+            </summary>
+            <ul>
+              <li v-for="c in earlier" :key="c.id" class="border-t border-rule py-1 text-[15px] text-soft">
+                {{ date(c.at ?? '') }}, {{ c.by_name }}:
+                <span v-for="(p, i) in c.pairs" :key="i" class="figure"
+                  >{{ i ? '; ' : '' }}{{ p.shown }} at {{ p.true }}</span
+                >
+              </li>
+            </ul>
+          </details>
+        </div>
+      </div>
+      <GaugeRules v-if="!checking" :most="gauge.most_bar" :pairs="pairs" :label="gauge.name" />
+    </div>
+    <GaugeCheckForm v-if="checking && !open" class="mt-3" :gauge="gauge" @done="checking = false" />
+  </li>
+</template>
