@@ -11,6 +11,7 @@ import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
+import RegisterForm from './RegisterForm.vue'
 import { useRow } from './row'
 
 const props = defineProps<{ bottle: Schemas['Bottle']; hands: boolean }>()
@@ -93,7 +94,7 @@ const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
       />
       <FaultNote v-if="fault" class="w-full" :fault="fault" />
     </div>
-    <form v-else class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4" @submit.prevent="save">
+    <RegisterForm v-else :fault="fault" :busy="saving.isPending.value" @save="save()" @leave="leave">
       <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
         <TextField v-model="form.name" label="What the shop calls it" name="name" :fault="fault" />
         <FormField v-slot="f" label="Fluid" name="family" :fault="fault"
@@ -140,11 +141,6 @@ const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
           ><input v-model="form.gone" type="checkbox" class="size-5" /> Used up or thrown away</label
         >
       </div>
-      <FaultNote v-if="fault && !fault.field" :fault="fault" />
-      <div class="flex gap-2">
-        <button type="submit" class="button button-go" :disabled="saving.isPending.value">Save</button>
-        <button type="button" class="button" @click="leave">Leave it</button>
-      </div>
-    </form>
+    </RegisterForm>
   </li>
 </template>

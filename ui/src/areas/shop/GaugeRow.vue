@@ -3,7 +3,6 @@ import { computed, ref } from 'vue'
 
 import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
-import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
@@ -11,6 +10,7 @@ import { figure } from '@/parts/words'
 
 import GaugeCheckForm from './GaugeCheckForm.vue'
 import GaugeRules from './GaugeRules.vue'
+import RegisterForm from './RegisterForm.vue'
 import { useRow } from './row'
 
 /** A pressure gauge of the register: how far it is off, by whom it was checked, and the next check. */
@@ -38,10 +38,12 @@ const pairs = computed(() =>
 
 <template>
   <li class="border-b border-rule py-3">
-    <form
+    <RegisterForm
       v-if="open"
-      class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4"
-      @submit.prevent="saving.mutate(form)"
+      :fault="fault"
+      :busy="saving.isPending.value"
+      @save="saving.mutate(form)"
+      @leave="leave"
     >
       <div class="grid gap-2 sm:grid-cols-2 lg:grid-cols-4">
         <TextField
@@ -77,12 +79,7 @@ const pairs = computed(() =>
       <label class="flex min-h-11 items-center gap-2.5"
         ><input v-model="form.retired" type="checkbox" class="size-5" /> Retired: no longer in use</label
       >
-      <FaultNote v-if="fault && !fault.field" :fault="fault" />
-      <div class="flex gap-2">
-        <button type="submit" class="button button-go" :disabled="saving.isPending.value">Save</button>
-        <button type="button" class="button" @click="leave">Leave it</button>
-      </div>
-    </form>
+    </RegisterForm>
     <div v-else class="grid gap-x-8 gap-y-2 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
       <div class="flex items-start gap-3">
         <ConditionMark class="mt-0.5" :mark="gauge.retired ? 'open' : (gauge.mark ?? 'open')" :size="20" />

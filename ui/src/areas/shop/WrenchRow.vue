@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
-import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
+import RegisterForm from './RegisterForm.vue'
 import { useRow } from './row'
 
 const props = defineProps<{ wrench: Schemas['Wrench']; keeper: boolean }>()
@@ -69,10 +69,12 @@ const texts = [
         Change
       </button>
     </div>
-    <form
+    <RegisterForm
       v-else
-      class="flex flex-col gap-2.5 border-l-4 border-petrol pl-4"
-      @submit.prevent="saving.mutate(form)"
+      :fault="fault"
+      :busy="saving.isPending.value"
+      @save="saving.mutate(form)"
+      @leave="leave"
     >
       <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
         <TextField
@@ -106,11 +108,6 @@ const texts = [
       <label class="flex min-h-11 items-center gap-2.5"
         ><input v-model="form.retired" type="checkbox" class="size-5" /> Retired: no longer in use</label
       >
-      <FaultNote v-if="fault && !fault.field" :fault="fault" />
-      <div class="flex gap-2">
-        <button type="submit" class="button button-go" :disabled="saving.isPending.value">Save</button>
-        <button type="button" class="button" @click="leave">Leave it</button>
-      </div>
-    </form>
+    </RegisterForm>
   </li>
 </template>
