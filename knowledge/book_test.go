@@ -126,6 +126,9 @@ func TestLoadNamesFileAndLine(t *testing.T) {
 		"broken":     {"kinds.yaml", "- id: [\n", "kinds.yaml"},
 		"bad mark": {"points.yaml", "- {id: p, name: P, from: repair, method: m, worn: w, source: s, scale: [{word: W, mark: bad, " +
 			"reason: r}]}\n", "points.yaml:1: p: there is no mark"},
+		"replacing that no work does": {"points.yaml", "- {id: rear-sag, name: S, from: repair, when: {suspension: [full]}, " +
+			"method: m, worn: Replace the shock, source: s, scale: [{word: Under 25 %, mark: watch, reason: r}, {word: Over 30 %, mark: due, " +
+			"reason: r}]}\n", "“Over 30 %” says “Replace the shock”"},
 		"bad fact": {"points.yaml", "- {id: p, name: P, from: repair, when: {colour: [red]}, method: m, worn: w, source: s, scale: " +
 			"[{word: W, mark: due, reason: r}]}\n", "no fact \"colour\""},
 	} {

@@ -134,6 +134,9 @@ func (b *Book) validateCures(p Point) error {
 				able, conditions = append(able, o), append(conditions, o.When)
 			}
 		}
+		if err := p.promised(seen, able); err != nil {
+			errs = append(errs, err)
+		}
 		for f := range bike.Every(conditions...) {
 			if !p.When.Holds(f) || slices.ContainsFunc(able, func(o Operation) bool { return o.When.Holds(f) }) {
 				continue
@@ -144,6 +147,20 @@ func (b *Book) validateCures(p Point) error {
 		}
 	}
 	return errors.Join(errs...)
+}
+
+// promised refuses a word that tells to replace something where no work that settles it does.
+func (p Point) promised(seen string, able []Operation) error {
+	i := slices.IndexFunc(p.Scale, func(w wear.Word) bool { return w.Word == seen })
+	if i < 0 || !strings.HasPrefix(p.Scale[i].Asked(p.Worn), "Replace ") {
+		return nil
+	}
+	if slices.ContainsFunc(able, func(o Operation) bool {
+		return slices.ContainsFunc(o.Cures, func(c Cure) bool { return c.How == Replace && c.settles(p.ID, []string{seen}) })
+	}) {
+		return nil
+	}
+	return fmt.Errorf("“%s” says “%s”, and no work that settles it replaces anything: say what it asks for", seen, p.Scale[i].Asked(p.Worn))
 }
 
 // told words the facts that some conditions ask for.

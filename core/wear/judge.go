@@ -1,6 +1,7 @@
 package wear
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -40,7 +41,11 @@ type Word struct {
 	Word   string `yaml:"word" json:"word"`
 	Mark   Mark   `yaml:"mark" json:"mark"`
 	Reason string `yaml:"reason" json:"-"`
+	Asks   string `yaml:"asks" json:"-"` // for this to be done, where it is not what a worn part asks for
 }
+
+// Asked is what a word asks for at a point whose worn part asks for something.
+func (w Word) Asked(worn string) string { return cmp.Or(w.Asks, worn) }
 
 // Judgement is what the bench is told about one reading.
 type Judgement struct {
@@ -186,9 +191,9 @@ func JudgeWord(scale []Word, said, worn string) (Judgement, bool) {
 	case Watch:
 		j.Next = "Tell the owner; look again next time."
 	case Due:
-		j.Next = worn + "."
+		j.Next = scale[i].Asked(worn) + "."
 	case Unsafe:
-		j.Next = worn + ". The bike must not be ridden until then."
+		j.Next = scale[i].Asked(worn) + ". The bike must not be ridden until then."
 	}
 	return j, true
 }

@@ -109,10 +109,14 @@ func TestJudgeSaysWhy(t *testing.T) {
 	assert.Equal(t, "Replace the chain.", j.Next)
 	assert.Equal(t, "0.1 % from the limit of 0.5 % for 11- and 12-speed.", v.Judge(0.4, "%", "").Reason)
 
-	scale := []wear.Word{{"Smooth", wear.Sound, "Turns freely."}, {"Gravelly", wear.Due, "Rust inside."}}
+	scale := []wear.Word{{Word: "Smooth", Mark: wear.Sound, Reason: "Turns freely."},
+		{Word: "Gravelly", Mark: wear.Due, Reason: "Rust inside."},
+		{Word: "Loose", Mark: wear.Unsafe, Reason: "It rocks.", Asks: "Torque the clamp"}}
 	j, known := wear.JudgeWord(scale, " gravelly", "Replace the bearings")
 	assert.True(t, known)
 	assert.Equal(t, wear.Judgement{Mark: wear.Due, Reason: "Rust inside.", Next: "Replace the bearings.", Seen: []string{"Gravelly"}}, j)
+	j, _ = wear.JudgeWord(scale, "Loose", "Replace the bearings")
+	assert.Equal(t, "Torque the clamp. The bike must not be ridden until then.", j.Next, "a word asks for its own work")
 	_, known = wear.JudgeWord(scale, "odd", "")
 	assert.False(t, known)
 }
