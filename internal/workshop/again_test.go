@@ -18,6 +18,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/work"
+	"utensil/knowledge"
 )
 
 // standing is the line of the list at the door that is about something; empty when there is none.
@@ -219,6 +220,7 @@ func TestADamagedBoltIsOneLine(t *testing.T) {
 	require.Len(t, about, 1)
 	assert.Equal(t, wear.Unsafe, about[0].Mark)
 	f := b.finding(title)
+	assert.Equal(t, knowledge.Replace, f.Suggested[0].How)
 	item := b.do(agree.Items.Says(agree.Item{Finding: &f.ID, Title: f.Suggested[0].Title, Minutes: 15}))
 	b.do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
 	b.do(agree.Works.Says(agree.Work{Item: item}))

@@ -178,7 +178,9 @@ func TestWhatIsUnsafeDoesNotGoBack(t *testing.T) {
 	require.NoError(t, s.off("top-cap"))
 	require.NoError(t, s.off("stem", func(o *apart.PartOff) { o.Felt = "cracked" }))
 	require.ErrorContains(t, s.on(apart.PartOn{Part: "stem", Laid: true, Note: "the owner is in a hurry"}), "does not go back on a bike")
-	assert.Equal(t, wear.Unsafe, findings.All.Of(lay(s.w, s.r))[0].Mark)
+	found := findings.All.Of(lay(s.w, s.r))[0]
+	assert.Equal(t, wear.Unsafe, found.Mark)
+	assert.Equal(t, knowledge.Replace, found.Suggested[0].How, "renewed, not put right on the spot for nothing")
 }
 
 func TestBadInputAtTheTray(t *testing.T) {

@@ -10,6 +10,7 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
+	"utensil/knowledge"
 )
 
 // ToldAsFinding says whether a bolt stands on the list already, as something found that is not
@@ -40,7 +41,8 @@ func overTightened(s *record.Sheet) []FindingView {
 			v.offerWords(Suggestion{Title: "Look at what the " + words.Lower(name) + " holds, replace it if in doubt", Minutes: remedyMinutes}, s)
 		case in.Found == torque.FoundDamaged:
 			v.Title, v.Mark, v.bolt = name+": damaged", wear.Unsafe, in.Key()
-			v.offerWords(Suggestion{Title: "Replace the damaged " + words.Lower(name) + ", repair its thread", Minutes: remedyMinutes}, s)
+			v.offerWords(Suggestion{Title: "Replace the damaged " + words.Lower(name) + ", repair its thread", How: knowledge.Replace,
+				Minutes: remedyMinutes}, s)
 		default:
 			continue
 		}

@@ -17,7 +17,7 @@ func inHand(s *record.Sheet) (found []FindingView) {
 				suggest(s, &f, knowledge.Offer{Operation: o, How: "replace"})
 			}
 			if len(f.Suggested) == 0 {
-				f.offerWords(Suggestion{Title: "Renew the " + words.Lower(x.Part), Minutes: remedyMinutes}, s)
+				f.offerWords(Suggestion{Title: "Renew the " + words.Lower(x.Part), How: knowledge.Replace, Minutes: remedyMinutes}, s)
 			}
 		}
 		found = append(found, f)

@@ -60,24 +60,7 @@ async function setAside() {
               s.why
             }}</span>
           </button>
-          <button
-            v-if="hands && finding.suggested[0] && onTheSpot.includes(finding.suggested[0].how ?? 'adjust')"
-            type="button"
-            class="button button-quiet"
-            :title="finding.suggested[0].title"
-            @click="onTheWay(finding, finding.suggested[0], false)"
-          >
-            Done on the spot
-          </button>
         </template>
-        <button
-          v-if="finding.mark !== 'unsafe'"
-          type="button"
-          class="button button-quiet"
-          @click="leaving = !leaving"
-        >
-          Leave it
-        </button>
       </template>
     </div>
     <div class="mt-1 flex flex-wrap items-center justify-end gap-3 pl-9">
@@ -88,6 +71,30 @@ async function setAside() {
         }}
         as well).
       </p>
+      <template v-if="!closed">
+        <button
+          v-if="
+            hands &&
+            !finding.way &&
+            finding.suggested[0] &&
+            onTheSpot.includes(finding.suggested[0].how ?? 'adjust')
+          "
+          type="button"
+          class="button button-quiet"
+          :title="finding.suggested[0].title"
+          @click="onTheWay(finding, finding.suggested[0], false)"
+        >
+          Done on the spot
+        </button>
+        <button
+          v-if="finding.mark !== 'unsafe'"
+          type="button"
+          class="button button-quiet"
+          @click="leaving = !leaving"
+        >
+          Leave it
+        </button>
+      </template>
       <PhotoStrip :about="finding.point ?? finding.id" :name="finding.title" />
     </div>
     <RescueChoice
