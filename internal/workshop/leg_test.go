@@ -36,6 +36,16 @@ func (b bench) refused(c record.Content, field, says string) {
 	assert.Contains(b, problem.Detail, says)
 }
 
+// owes are the titles of what stands before the door and leads to a place.
+func (b bench) owes(place string) (titles []string) {
+	for _, o := range b.w.leaving(lay(b.w, b.r)) {
+		if o.Place == place {
+			titles = append(titles, o.Title)
+		}
+	}
+	return titles
+}
+
 func (b bench) leg() air.LegBench { return air.Of(lay(b.w, b.r)).Legs[0] }
 
 func TestClicksGoBackToWhereTheyWere(t *testing.T) {
@@ -187,7 +197,18 @@ func TestGuidedWorkOnWheelsAndAirIsGoneThrough(t *testing.T) {
 			for _, run := range work.Runs.Of(lay(b.w, b.r)) {
 				assert.Empty(t, run.Open, run.Work.Name)
 			}
-			assert.Nil(t, obstacle(b.w, b.r, "air"), "air and clicks are back")
+			assert.ElementsMatch(t, []string{"Fork: its hours and its oil", "Shock: its hours and its oil", "Front tyre: how much sealant",
+				"Rear tyre: how much sealant"}, b.owes("air"), "air and clicks are back; when all of it is due again is not written down")
+			for _, leg := range []string{"fork", "shock"} {
+				b.do(air.Services.Says(air.LegServed{Leg: leg, What: "all", Every: "50"}))
+			}
+			for _, end := range []string{"front", "rear"} {
+				read := gravel
+				read.End = end
+				b.do(air.Tyres.Says(read))
+				b.do(air.Toppings.Says(air.SealantTopped{End: end, Ml: "80", Celsius: 18}))
+			}
+			assert.Empty(t, b.owes("air"))
 		})
 	}
 }

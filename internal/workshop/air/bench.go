@@ -36,6 +36,8 @@ type TyreBench struct {
 	Topped  *Topped    `json:"topped,omitempty" doc:"sealant that it got last"`
 	Sealant *float64   `json:"sealant_ml,omitempty" doc:"of a tubeless tyre"`
 	Stands  AirStands  `json:"stands" doc:"its pressure in this job"`
+
+	Unwritten bool `json:"unwritten,omitempty" doc:"sealant was topped up in this job, and nobody wrote down how much"`
 }
 
 // AirAdvice is a pressure to begin with.
@@ -75,7 +77,7 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 		t.advise(s, b.Rider)
 		most, _ := t.limit()
 		over(t.Liked, most)
-		t.Stands = t.stands(s)
+		t.Stands, t.Unwritten = t.stands(s), toppedOnly(s, end)
 		b.Tyres = append(b.Tyres, t)
 	}
 	return b
@@ -271,7 +273,7 @@ func Subject() record.Subject {
 		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
 			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag),
 			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick), Charts.Checked(checkChart)},
-		Obstacles: searched,
+		Obstacles: func(s *record.Sheet) []record.Obstacle { return slices.Concat(searched(s), unwritten(s)) },
 	}
 }
 

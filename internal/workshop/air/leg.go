@@ -97,6 +97,8 @@ type LegBench struct {
 	Due    *LegDue    `json:"due,omitempty" doc:"when it is to be opened again, by what was done to it last"`
 	Begins *LegBegins `json:"begins,omitempty" doc:"by the chart of this make and model, where somebody typed it"`
 	Nicks  []NickSeen `json:"nicks" doc:"marks that a seal may pass, found in this job"`
+
+	Unwritten bool `json:"unwritten,omitempty" doc:"it was served in this job, and nobody wrote down what went in and for how long it is good"`
 }
 
 // SagSeen is a sag that was read.
@@ -135,7 +137,7 @@ func legs(s *record.Sheet) []LegBench {
 		}
 		usual := suspension.Usual(1)
 		b := LegBench{Place: leg, Reads: []SagSeen{}, From: usual.From, To: usual.To, Liked: liked(s, leg), Before: airOut,
-			Dials: dialsOf(s, leg), Due: dueOf(s, leg), Nicks: nicksOn(s, leg)}
+			Dials: dialsOf(s, leg), Due: dueOf(s, leg), Nicks: nicksOn(s, leg), Unwritten: servedOnly(s, leg)}
 		for _, ledger := range s.Ledgers() {
 			for e, in := range Sags.All(ledger) {
 				if in.Leg != leg || in.Sagged == nil {

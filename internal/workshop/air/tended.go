@@ -2,9 +2,15 @@ package air
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 	"time"
 
 	"utensil/core/measure"
+	"utensil/core/wear"
+	"utensil/core/words"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -57,6 +63,38 @@ func Tended(s *record.Sheet) (all []lifeline.Tended) {
 		all = append(all, t)
 	}
 	return all
+}
+
+// unwritten are legs that were served, and tyres that got sealant, in this job, of which nobody wrote down with what: from it
+// follows when they are due again.
+func unwritten(s *record.Sheet) (list []record.Obstacle) {
+	owes := func(title, did, place string) {
+		list = append(list, record.Obstacle{Title: title, Detail: did + "; not written down, and nobody knows when it is due again",
+			Mark: wear.Due, Stage: record.StageWork, Place: "air", Target: place})
+	}
+	for _, l := range Of(s).Legs {
+		if l.Unwritten {
+			owes(words.Capital(l.Place)+": its hours and its oil", "served", l.Place)
+		}
+	}
+	for _, t := range Of(s).Tyres {
+		if t.Unwritten {
+			owes(inspect.AirName(t.Place)+": how much sealant", "topped up", t.Place)
+		}
+	}
+	return list
+}
+
+// servedOnly says whether a leg was served in this job, and nothing of it written down.
+func servedOnly(s *record.Sheet, leg string) bool {
+	_, in := Services.Last(s.Ledger, func(in *LegServed) bool { return in.Leg == leg })
+	return in == nil && slices.ContainsFunc(slices.Collect(maps.Values(opens[leg])), func(o string) bool { return guided.DidAll(s, o) })
+}
+
+// toppedOnly says the same of a tyre's sealant.
+func toppedOnly(s *record.Sheet, end string) bool {
+	_, in := Toppings.Last(s.Ledger, func(in *SealantTopped) bool { return in.End == end })
+	return in == nil && guided.DidAll(s, "sealant-"+end)
 }
 
 // fitted is when the leg that is on the bike was fitted; zero for one that was there before the bike was first seen.

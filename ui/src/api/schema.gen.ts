@@ -3752,6 +3752,8 @@ export interface components {
             says: string;
             /** Format: double */
             to: number;
+            /** @description it was served in this job, and nobody wrote down what went in and for how long it is good */
+            unwritten?: boolean;
         };
         LegChart: {
             readonly chart?: components["schemas"]["Row"][];
@@ -6477,6 +6479,8 @@ export interface components {
             stands: components["schemas"]["AirStands"];
             /** @description sealant that it got last */
             topped?: components["schemas"]["Topped"];
+            /** @description sealant was topped up in this job, and nobody wrote down how much */
+            unwritten?: boolean;
         };
         TyreFigured: {
             /** @description in the metric way */

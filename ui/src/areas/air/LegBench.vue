@@ -188,9 +188,10 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
           :locked="locked"
         />
       </details>
-      <details class="mt-2 border-t border-rule" :open="Boolean(bench.due)">
+      <details class="mt-2 border-t border-rule" :open="Boolean(bench.due || bench.unwritten)">
         <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-          Opened last, and due again<span v-if="bench.due?.late" class="text-ochre"> · due by its hours</span>
+          Opened last, and due again<span v-if="bench.due?.late" class="text-ochre"> · due by its hours</span
+          ><span v-if="bench.unwritten" class="text-ochre"> · served, not written down</span>
         </summary>
         <ServiceForm :key="bench.due?.id" :bench="bench" :locked="locked" />
       </details>

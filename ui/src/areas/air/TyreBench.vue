@@ -300,8 +300,14 @@ const surfaces = {
         </summary>
         <FlatForm :bench="bench" :locked="locked" />
       </details>
-      <details v-if="bench.read?.tubeless" class="mt-2 border-t border-rule" :open="Boolean(bench.topped)">
-        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">Sealant</summary>
+      <details
+        v-if="bench.read?.tubeless || bench.unwritten"
+        class="mt-2 border-t border-rule"
+        :open="Boolean(bench.topped || bench.unwritten)"
+      >
+        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
+          Sealant<span v-if="bench.unwritten" class="text-ochre"> · topped up, not written down</span>
+        </summary>
         <SealantForm :bench="bench" :locked="locked" />
       </details>
     </section>
