@@ -100,7 +100,7 @@ func TestWhatWasTendedStandsOnTheLinesOfTheBike(t *testing.T) {
 	b.do(air.Services.Says(air.LegServed{Leg: "fork", What: "lowers", Every: "50", Weekly: "4", Right: "10", Source: "manual"}))
 	seals := line("fork-seals")
 	require.Len(t, seals.Tended, 1)
-	assert.Equal(t, "lower legs: right 10 ml (manual)", seals.Tended[0].Says)
+	assert.Equal(t, "Lower legs: right 10 ml (manual)", seals.Tended[0].Says)
 	// By hand: 50 hours at 5 to 3 hours a week are 10 to 16 2/3 weeks.
 	assert.InDelta(t, 10*7, seals.DueFrom.Sub(seals.Tended[0].At).Hours()/24, 0.1)
 	assert.Equal(t, "service in 2 months", seals.Left)

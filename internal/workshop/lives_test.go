@@ -226,4 +226,10 @@ func TestAPartThatMovesTakesItsReadingsAlong(t *testing.T) {
 	require.NotEmpty(t, line.Plot.Line)
 	assert.InDelta(t, 0.1, line.Plot.Line[0].Mid, 0.03)
 	assert.Equal(t, "0.22 %", line.Last)
+	end := func() float64 { return line.Plot.Line[len(line.Plot.Line)-1].Gone }
+	assert.Greater(t, end(), line.Lives[len(line.Lives)-1].Readings[2].Gone, "it goes on to where it may be due")
+	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.9"}), nil))
+	line = lineAt(t, w, r, "chain")
+	readings := line.Lives[len(line.Lives)-1].Readings
+	assert.InDelta(t, readings[len(readings)-1].Gone, end(), 1e-9, "it is due: the line ends where it was read")
 }

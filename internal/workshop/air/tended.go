@@ -35,7 +35,7 @@ func Tended(s *record.Sheet) (all []lifeline.Tended) {
 				if in.Leg != l.Place || in.Served == nil || e.At.Before(fitted(s, l.Place)) {
 					continue
 				}
-				care := lifeline.Care{At: e.At, By: e.ByName, Says: servedWords[in.What]}
+				care := lifeline.Care{At: e.At, By: e.ByName, Says: words.Capital(servedWords[in.What])}
 				if oil := in.oil(); oil != "" {
 					care.Says += ": " + oil
 				}

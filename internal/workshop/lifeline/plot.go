@@ -40,10 +40,11 @@ func plotOf(s *record.Sheet, p knowledge.Point, lives []PartLife) *Plot {
 	}
 	first, last := seen[0].Gone, seen[len(seen)-1].Gone
 	end := last + (last-first)/2
-	if trend.Slope != 0 {
-		if due := last + (limit.Due-trend.Level)/trend.Slope; due > last && due < last+4*(last-first) {
-			end = due
-		}
+	switch due := last + (limit.Due-trend.Level)/trend.Slope; {
+	case limit.Mark(seen[len(seen)-1].Figure).NeedsWork():
+		end = last // what comes after it is due, down to less than nothing, tells nobody anything
+	case trend.Slope != 0 && due > last && due < last+4*(last-first):
+		end = due
 	}
 	for _, gone := range []float64{first, last, end} {
 		at := PlotPoint{Gone: gone, Mid: trend.Level + trend.Slope*(gone-last)}
