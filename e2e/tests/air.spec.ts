@@ -80,6 +80,10 @@ test('a tyre is read, its pressure advised within rim and tyre, found, set and l
   await page.getByRole('button', { name: /^.*Rear tube or sealant.*sealant in/ }).click()
   await expect(page.getByRole('list', { name: 'Tended' })).toContainText('110 ml of sealant')
   await expectSound(page, 'What was tended')
+  await stage(page, 'Agree').click()
+  const coming = page.getByRole('region', { name: 'Due within three months' })
+  await expect(coming.getByText(/^sealant in \d+ (weeks|months)/)).toBeVisible()
+  await expect(coming.getByRole('button', { name: /^Top up the rear tyre's sealant/ })).toBeVisible()
 })
 
 test('a gauge is held against another, and what it shows on a job is put right', async ({ page }) => {

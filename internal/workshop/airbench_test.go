@@ -10,6 +10,7 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -222,4 +223,25 @@ func TestSealantIsToppedUpAgain(t *testing.T) {
 	topped.Celsius = 35
 	require.NoError(t, write(w, r, air.Toppings.Says(topped), nil))
 	assert.Less(t, air.ComesBack(lay(w, r))[0].Due, back[0].Due, "it dries sooner where it is warm")
+}
+
+// What goes back is what was found in this job; what was found in an earlier one was set since.
+func TestWhatGoesBackWasFoundInThisJob(t *testing.T) {
+	w, r := discBike(t)
+	rear := func() []inspect.AirSeen { return inspect.Pressures(lay(w, r))[1].Readings }
+	found := inspect.Air{Place: inspect.AirRearTyre, Typed: "2.6", Celsius: 20}
+	require.NoError(t, write(w, r, inspect.Airs.Says(found), nil))
+	r.Earlier, r.Entries = r.Entries, nil
+	gauge := pressure.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 6, Checks: []pressure.GaugeCheck{{Pairs: []pressure.GaugePair{
+		{TrueBar: new(float64), ShownBar: new(float64)}}}}}
+	*gauge.Checks[0].Pairs[0].ShownBar = 0.2
+	pressure.Gauges.Lay(r, []pressure.PressureGauge{gauge})
+	require.Len(t, rear(), 1)
+	assert.False(t, rear()[0].Here)
+	assert.Empty(t, rear()[0].Shows)
+	found.Typed = "2.2"
+	require.NoError(t, write(w, r, inspect.Airs.Says(found), nil))
+	require.Len(t, rear(), 2)
+	assert.True(t, rear()[1].Here)
+	assert.Equal(t, []pressure.GaugeShows{{Gauge: gauge.ID, Bar: 2.4}}, rear()[1].Shows, "0.2 too much, as it was checked")
 }

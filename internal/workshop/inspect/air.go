@@ -56,9 +56,10 @@ type AirSeen struct {
 	At      time.Time `json:"at"`
 	By      string    `json:"by"`
 
+	Here  bool                  `json:"here,omitempty" doc:"in this job"`
 	Gauge string                `json:"gauge,omitempty" doc:"what it was read with"`
 	Shown *float64              `json:"shown_bar,omitempty" doc:"what that showed, where it is another figure"`
-	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"of what was found last: what the shop's gauges show when it is back"`
+	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"of what was found last in this job: what the shop's gauges show when it is back"`
 }
 
 // airPlaces lists where a bike holds air.
@@ -77,11 +78,11 @@ func Pressures(s *record.Sheet) []AirView {
 	var views []AirView
 	for _, place := range airPlaces(s) {
 		v := AirView{Place: place, Name: airNames[place], Readings: []AirSeen{}}
-		for _, l := range s.Ledgers() {
+		for i, l := range s.Ledgers() {
 			for e, a := range Airs.All(l) {
 				if a.Place == place && a.Bar != nil {
 					v.Readings = append(v.Readings, AirSeen{Bar: *a.Bar, Celsius: a.Celsius, Set: a.Set, At: e.At, By: e.ByName,
-						Gauge: pressure.Name(s, a.Gauge), Shown: a.Shown})
+						Here: i == 1, Gauge: pressure.Name(s, a.Gauge), Shown: a.Shown})
 					if a.LeastB != nil {
 						v.LeastBar = a.LeastB
 					}
@@ -97,10 +98,10 @@ func Pressures(s *record.Sheet) []AirView {
 	return views
 }
 
-// found is where the pressure stands that was found last; -1 for none.
+// found is where the pressure stands that was found last in this job; -1 for none.
 func (v AirView) found() int {
 	for i, r := range slices.Backward(v.Readings) {
-		if !r.Set {
+		if !r.Set && r.Here {
 			return i
 		}
 	}

@@ -55,6 +55,8 @@ func within(now, at time.Time) string {
 	switch {
 	case days <= 0:
 		return "due"
+	case days <= 7:
+		return "in a week"
 	case days < 45:
 		return "in " + measure.Format(math.Ceil(days/7)) + " weeks"
 	}

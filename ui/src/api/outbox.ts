@@ -183,7 +183,8 @@ function aired(
   if (!said) return [air, bench]
   const plain = /^\s*(\d+(?:[.,]\d+)?)\s*(?:bar)?\s*$/i.exec(said.typed ?? '')?.[1]
   const bar = plain === undefined ? undefined : Number(plain.replace(',', '.'))
-  const reading = bar === undefined ? [] : [{ bar, celsius: said.celsius, set: said.set, at: at ?? '', by }]
+  const reading =
+    bar === undefined ? [] : [{ bar, celsius: said.celsius, set: said.set, at: at ?? '', by, here: true }]
   const stands = {
     bar,
     set: said.set,

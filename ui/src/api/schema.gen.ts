@@ -1329,13 +1329,15 @@ export interface components {
             celsius: number;
             /** @description what it was read with */
             gauge?: string;
+            /** @description in this job */
+            here?: boolean;
             set: boolean;
             /**
              * Format: double
              * @description what that showed, where it is another figure
              */
             shown_bar?: number;
-            /** @description of what was found last: what the shop's gauges show when it is back */
+            /** @description of what was found last in this job: what the shop's gauges show when it is back */
             shows?: components["schemas"]["GaugeShows"][];
         };
         AirStands: {

@@ -29,7 +29,7 @@ const advice = computed(() => job.value.air_bench.tyres.find((t) => t.place === 
 /** What was let out goes back; a tyre is asked what it, its rim and its rider ask for. */
 const goes = computed(() => {
   if (!props.left) return ''
-  const found = air.value?.readings.findLast((r) => !r.set)
+  const found = air.value?.readings.findLast((r) => !r.set && r.here)
   const shown = shownAt(found?.shows)
   const parts = []
   if (found)

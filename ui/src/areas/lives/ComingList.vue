@@ -37,7 +37,7 @@ const propose = (w: Schemas['Renewal']) =>
         <span class="min-w-56 flex-1 leading-tight"
           ><b class="block">{{ l.name }} {{ l.last }}</b
           ><span class="text-[15px] text-soft"
-            >{{ /\d/.test(l.left) ? `about ${l.left} left` : l.left }} {{ l.says && `· ${l.says}` }}</span
+            >{{ /^\d/.test(l.left) ? `about ${l.left} left` : l.left }} {{ l.says && `· ${l.says}` }}</span
           ></span
         >
         <button v-if="!closed" type="button" class="button" @click="l.work[0] && propose(l.work[0])">

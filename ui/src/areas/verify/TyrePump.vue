@@ -29,7 +29,7 @@ const air = computed(() => job.value.air.find((a) => a.place === props.bench.pla
 const name = computed(() => air.value?.name ?? '')
 const place = computed(() => props.bench.place as Schemas['Air']['place'])
 const strip = computed(() => air.value && stripOf(props.bench, air.value, reads.value))
-const found = computed(() => air.value?.readings.findLast((r) => !r.set))
+const found = computed(() => air.value?.readings.findLast((r) => !r.set && r.here))
 /** What was found, as the gauge in hand shows it. */
 const back = computed(() => found.value && bar(shownAt(found.value.shows) ?? found.value.bar))
 
