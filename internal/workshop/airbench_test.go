@@ -245,3 +245,23 @@ func TestWhatGoesBackWasFoundInThisJob(t *testing.T) {
 	assert.True(t, rear()[1].Here)
 	assert.Equal(t, []pressure.GaugeShows{{Gauge: gauge.ID, Bar: 2.4}}, rear()[1].Shows, "0.2 too much, as it was checked")
 }
+
+// A pump that nobody checked may be off by its class of the whole scale: near a limit that is told.
+func TestNearALimitAGaugeIsDoubted(t *testing.T) {
+	w, r := discBike(t)
+	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil)) // 60 psi at most: 4.14 bar
+	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 11}
+	pressure.Gauges.Lay(r, []pressure.PressureGauge{pump})
+	left := func(typed string, gauge *record.ID) air.AirStands {
+		in := inspect.Air{Place: inspect.AirRearTyre, Typed: typed, Celsius: 20, Set: true, Gauge: gauge}
+		require.NoError(t, write(w, r, inspect.Airs.Says(in), nil))
+		return air.Of(lay(w, r)).Tyres[1].Stands
+	}
+	near := left("4", &pump.ID)
+	assert.Equal(t, wear.Watch, near.Mark)
+	assert.Contains(t, near.Says, "by its gauge it may be more")
+	assert.True(t, near.Goes, "it is told, and left to who pumps")
+	assert.Equal(t, wear.Sound, left("4", nil).Mark)
+	assert.Equal(t, wear.Sound, left("3.5", &pump.ID).Mark, "0.44 bar more is still borne")
+	assert.Equal(t, wear.Unsafe, left("4.4", &pump.ID).Mark)
+}

@@ -5,6 +5,7 @@ import (
 
 	"utensil/core/wear"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -39,6 +40,9 @@ func (t *TyreBench) stands(s *record.Sheet) AirStands {
 		a.Mark, a.Says, a.Goes = wear.Unsafe, fmt.Sprintf("The %s bears %s.", by, inspect.Bars(most)), false
 	case read && bar < t.Read.Tyre.Least*(1-gauges):
 		a.Mark, a.Says, a.Goes = wear.Due, fmt.Sprintf("The tyre needs %s.", inspect.Bars(t.Read.Tyre.Least)), false
+	case most > 0 && bar+doubt(s, last) > most*(1+gauges):
+		a.Mark, a.Says = wear.Watch, fmt.Sprintf("The %s bears %s, and by its gauge it may be more: check the gauge, or leave it lower.", by,
+			inspect.Bars(most))
 	case liked:
 		a.Says, a.Goes = "As this rider likes it.", true
 	case t.Advice != nil && (bar < t.Advice.From*(1-gauges) || bar > t.Advice.To*(1+gauges)):
@@ -55,6 +59,15 @@ func (t *TyreBench) stands(s *record.Sheet) AirStands {
 		}
 	}
 	return a
+}
+
+// doubt is how far a pressure may lie from what was written down, by how its gauge was checked, bar.
+func doubt(s *record.Sheet, in *inspect.Air) float64 {
+	shown := *in.Bar
+	if in.Shown != nil {
+		shown = *in.Shown
+	}
+	return pressure.Doubt(s, in.Gauge, shown)
 }
 
 // likes is how near to what a rider likes is the same to them, as a share (our own judgement).

@@ -126,6 +126,18 @@ func (g PressureGauge) read(field string, shown float64) (float64, error) {
 	return bar, nil
 }
 
+// Doubt is how far the true pressure may lie from what is taken for it, bar; 0 where nobody named a gauge.
+func Doubt(s *record.Sheet, gauge *record.ID, shown float64) float64 {
+	if gauge == nil {
+		return 0
+	}
+	g, err := among(Gauges.Of(s), *gauge)
+	if err != nil {
+		return 0
+	}
+	return g.core().Doubt(shown)
+}
+
 // Name is what a gauge is called; empty without one.
 func Name(s *record.Sheet, gauge *record.ID) string {
 	for _, g := range Gauges.Of(s) {
