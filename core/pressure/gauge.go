@@ -154,16 +154,16 @@ func (g Gauge) Due(now time.Time) string {
 // Steps are the pressures to hold a gauge at, bar: nothing, and each quarter of its scale but the last, rounded to a mark
 // that is easily met.
 func (g Gauge) Steps() []float64 {
-	mark := 1.0
-	for _, m := range []struct{ below, mark float64 }{{2, 0.1}, {8, 0.5}} {
-		if g.Most < m.below {
-			mark = m.mark
-			break
-		}
+	marks := 1.0 // a bar
+	switch {
+	case g.Most < 2:
+		marks = 10
+	case g.Most < 8:
+		marks = 2
 	}
 	steps := []float64{0}
 	for quarter := 1; quarter <= 3; quarter++ {
-		steps = append(steps, math.Round(g.Most*float64(quarter)/4/mark)*mark)
+		steps = append(steps, math.Round(g.Most*float64(quarter)/4*marks)/marks)
 	}
 	return steps
 }

@@ -129,4 +129,5 @@ func TestStepsLieOnItsScale(t *testing.T) {
 	assert.Equal(t, []float64{0, 3, 6, 8}, pressure.Gauge{Most: 11}.Steps())
 	assert.Equal(t, []float64{0, 0.5, 1, 1.5}, pressure.Gauge{Most: 2}.Steps())
 	assert.Equal(t, []float64{0, 6, 13, 19}, pressure.Gauge{Most: 25}.Steps())
+	assert.Equal(t, []float64{0, 0.4, 0.8, 1.1}, pressure.Gauge{Most: 1.5}.Steps())
 }
