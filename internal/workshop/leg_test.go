@@ -3,6 +3,7 @@ package workshop
 import (
 	"slices"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -154,12 +155,26 @@ func TestABrokenSpokeAndAWornRimAreFindings(t *testing.T) {
 	assert.Contains(t, hurts().Broke.Then, "3 broke before")
 
 	b.refused(wheels.Rims.Says(wheels.RimLook{End: "rear", Wall: "0.8", Mark: "none", Nails: "sound", Edge: "sound"}), "wall", "No block runs")
+	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "7", Where: "bend"}))
+	assert.Equal(t, wear.Due, hurts().Mark, "it may be ridden home")
 	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "cracked", Edge: "sound"}))
 	assert.Equal(t, wear.Unsafe, hurts().Rim.Word)
+	assert.Equal(t, []any{wear.Unsafe, hurts().Rim.Says}, []any{hurts().Mark, hurts().Says}, "the worst of a wheel is what is told")
 	assert.Equal(t, findings.FindingOpen, b.found()["Rear rim: cracked at a nipple"])
 	assert.True(t, b.finding("Rear rim: cracked at a nipple").ReadAgain, "what was unsafe is read again: a word is not enough")
 	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "sound", Edge: "sound"}))
 	assert.NotContains(t, b.found(), "Rear rim: cracked at a nipple", "looked at again")
+}
+
+// What was written before a spoke that broke carried its own mark stands before the door as it did.
+func TestASpokeThatBrokeBeforeIsJudged(t *testing.T) {
+	b := sprung(t)
+	old := wheels.SpokeBroke{Wheel: wheels.WheelStand{End: "rear"}, Spokes: "7 9", Where: "bend",
+		Broken: &wheels.SpokeLost{Spokes: []int{7, 9}, Says: "Two side by side. It is carried or pushed, not ridden."}}
+	b.r.Entries = append(b.r.Entries,
+		record.Entry{ID: record.NewID(), Kind: wheels.Breaks.Name, At: time.Now(), Content: wheels.Breaks.Says(old)})
+	assert.Equal(t, wear.Unsafe, b.finding("Rear wheel: broken spoke").Mark)
+	assert.Equal(t, wear.Unsafe, wheels.HurtsOf(lay(b.w, b.r))[1].Mark)
 }
 
 func TestAWornBrakingWall(t *testing.T) {

@@ -3,6 +3,7 @@ package wheels
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -74,15 +75,37 @@ type WheelHurt struct {
 	End   string     `json:"end" enum:"front,rear"`
 	Broke *BrokeSeen `json:"broke,omitempty"`
 	Rim   *RimJudged `json:"rim,omitempty" doc:"as it was looked at last"`
+	Mark  wear.Mark  `json:"mark" doc:"of the wheel, by the worst of what is known of it: broken spoke, rim, wobble"`
+	Says  string     `json:"says,omitempty" doc:"that worst, in words"`
 }
 
 // HurtsOf is what was found hurt, front and rear.
 func HurtsOf(s *record.Sheet) []WheelHurt {
 	list := []WheelHurt{}
 	for _, end := range []string{"front", "rear"} {
-		list = append(list, WheelHurt{end, Broke.Of(s)[end], Rim.Of(s)[end]})
+		h := WheelHurt{End: end, Broke: Broke.Of(s)[end], Rim: Rim.Of(s)[end], Mark: wear.Open}
+		if h.Rim != nil {
+			h.worst(h.Rim.Word, h.Rim.Says)
+		}
+		if h.Broke != nil {
+			h.worst(h.Broke.Mark, h.Broke.Says)
+		}
+		for _, b := range slices.Backward(Benches.Of(s)) {
+			if b.End == end && b.Now.Wobble != nil {
+				h.worst(b.Now.Wobble.Mark, "")
+				break
+			}
+		}
+		list = append(list, h)
 	}
 	return list
+}
+
+// worst takes a verdict of the wheel in where it is worse than what is known.
+func (h *WheelHurt) worst(mark wear.Mark, says string) {
+	if h.Mark == wear.Open || mark.Worse(h.Mark) {
+		h.Mark, h.Says = mark, says
+	}
 }
 
 // Kinds of entry about what is hurt in a wheel.
@@ -125,13 +148,20 @@ func broken(s *record.Sheet, in SpokeBroke) (*SpokeLost, error) {
 		return nil, record.Refuse("spokes", "%s", words.Sentence(err))
 	}
 	out := SpokeLost{Spokes: spokes, Side: b.Side.String(), Length: math.Round(b.Length*2) / 2, Wire: l.Wire, Like: record.Some(b.Like),
-		Beside: b.Beside, Aside: math.Round(b.Aside*10) / 10, Home: b.Reason == "", Then: thenOf(in), Mark: wear.Due}
+		Beside: b.Beside, Aside: math.Round(b.Aside*10) / 10, Home: b.Reason == "", Then: thenOf(in), Mark: rides(b.Reason == "")}
 	out.Says = "It may be ridden home: slowly, weight off that wheel, the loose end wound round the next. Where it rubs, it is pushed."
 	if !out.Home {
-		out.Mark = wear.Unsafe
 		out.Says = b.Reason + " It is carried or pushed, not ridden."
 	}
 	return &out, nil
+}
+
+// rides is how a wheel without its spokes stands, by whether it may be ridden home.
+func rides(home bool) wear.Mark {
+	if home {
+		return wear.Due
+	}
+	return wear.Unsafe
 }
 
 // thenOf is what is looked at after a break (common practice, no source).
@@ -174,7 +204,9 @@ var Broke = record.Derive(func(s *record.Sheet) map[string]*BrokeSeen {
 	out := map[string]*BrokeSeen{}
 	for e, in := range Breaks.All(s.Ledger) {
 		if in.Broken != nil {
-			out[in.Wheel.End] = &BrokeSeen{e.ID, *in.Broken, e.ByName}
+			lost := *in.Broken
+			lost.Mark = rides(lost.Home) // an entry of before does not say it
+			out[in.Wheel.End] = &BrokeSeen{e.ID, lost, e.ByName}
 		}
 	}
 	return out

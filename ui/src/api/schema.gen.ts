@@ -6725,8 +6725,15 @@ export interface components {
             broke?: components["schemas"]["BrokeSeen"];
             /** @enum {string} */
             end: "front" | "rear";
+            /**
+             * @description of the wheel, by the worst of what is known of it: broken spoke, rim, wobble
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             /** @description as it was looked at last */
             rim?: components["schemas"]["RimJudged"];
+            /** @description that worst, in words */
+            says?: string;
         };
         WheelKnown: {
             aim: components["schemas"]["Trueness"];

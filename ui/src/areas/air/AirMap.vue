@@ -50,8 +50,8 @@ const wheelOf = (end: 'front' | 'rear') => {
     place: `${end}-wheel`,
     name: end === 'front' ? 'Front wheel' : 'Rear wheel',
     value: broke ? `spoke ${broke.spokes.join(', ')}` : off ? `± ${figure(off.by)} mm` : 'not read',
-    mark: broke?.mark ?? hurt?.rim?.verdict ?? off?.mark ?? 'open',
-    says: broke?.says ?? hurt?.rim?.says ?? '',
+    mark: hurt?.mark ?? 'open',
+    says: hurt?.says ?? '',
   }
 }
 const all = computed(() => [...tyres.value, ...legs.value, wheelOf('front'), wheelOf('rear')])

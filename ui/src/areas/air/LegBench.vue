@@ -112,7 +112,7 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
         <div class="grid gap-3 sm:grid-cols-4">
           <TextField
             v-model="form.typed"
-            label="At, bar or psi"
+            :label="gauge ? `At, as ${gauge.name} shows it` : 'At, bar or psi'"
             name="typed"
             :fault="pen.fault.value"
             :disabled="locked"

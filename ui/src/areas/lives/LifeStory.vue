@@ -90,7 +90,7 @@ const figures = computed(() => props.line.lives.some((p) => p.readings.some((r) 
       </ul>
     </div>
     <ul v-if="tended.length" class="lg:col-span-2 lg:max-w-4xl" aria-label="Tended">
-      <li v-for="c in tended" :key="c.at" class="flex flex-wrap gap-x-3 border-b border-rule py-1.5">
+      <li v-for="(c, i) in tended" :key="i" class="flex flex-wrap gap-x-3 border-b border-rule py-1.5">
         <span class="min-w-0 flex-1">{{ c.says }}</span>
         <span class="text-[15px] text-soft">{{ date(c.at) }}, {{ c.by }}</span>
       </li>

@@ -70,8 +70,8 @@ const due = computed(() => {
       stroke-width="1.2"
     />
     <path
-      v-for="at in tended"
-      :key="at"
+      v-for="(at, i) in tended"
+      :key="i"
       :d="`M${at} 11l-5 -9h10z`"
       fill="var(--color-petrol)"
       stroke="var(--color-chalk)"
