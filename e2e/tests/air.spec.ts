@@ -100,6 +100,7 @@ test('a gauge is held against another, and what it shows on a job is put right',
   const row = page.getByRole('listitem').filter({ hasText: 'Loft pump' }).first()
   await expect(row).toContainText('It has never been held against another.')
   await row.getByRole('button', { name: 'Check it: Loft pump' }).click()
+  await expect(row.getByLabel(/^Held against/)).toBeFocused() // the keys go on
   await row.getByLabel(/^Held against/).fill('Reference 2214')
   await row.getByLabel('This one, 2').fill('24')
   await row.getByRole('button', { name: 'It is checked' }).click()
@@ -111,6 +112,7 @@ test('a gauge is held against another, and what it shows on a job is put right',
   await row.getByRole('button', { name: 'It is checked' }).click()
   await expect(row).toContainText('It shows up to 0.2 bar too much, checked between 1.5 and 3 bar')
   await expect(row).toContainText('by Tomas Brandvold, against Reference 2214')
+  await expect(row.getByRole('button', { name: 'Check it: Loft pump' })).toBeFocused()
 
   await openJob(page, 'Halyard Turnstone')
   await stage(page, 'Inspect').click()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { useLocalStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { ask, asFault, client, newId, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -18,6 +18,13 @@ const id = newId()
 const against = useLocalStorage('utensil-gauge-against', '')
 const steps = props.gauge.steps_bar ?? []
 const rows = ref([...steps.map((bar) => ({ true: figure(bar), shown: '' })), { true: '', shown: '' }])
+const form = useTemplateRef('form')
+/** The hand goes on: to the gauge that is believed, or past it where it is the same as last time. */
+onMounted(() =>
+  form.value
+    ?.querySelector<HTMLInputElement>(against.value.trim() ? 'td:last-child input' : 'input')
+    ?.focus(),
+)
 /** A row that nobody touched says nothing: its pressure was only proposed. */
 const touched = (r: { true: string; shown: string }, i: number) =>
   r.shown.trim() !== '' || r.true !== (steps[i] === undefined ? '' : figure(steps[i]))
@@ -51,7 +58,7 @@ const untold = computed(() => fault.value && !/^(against|pairs\.)/.test(fault.va
 </script>
 
 <template>
-  <form class="border-l-4 border-petrol pl-4" @submit.prevent="saving.mutate()">
+  <form ref="form" class="border-l-4 border-petrol pl-4" @submit.prevent="saving.mutate()">
     <p class="mb-2 max-w-3xl text-[15px]">
       Both on one hose where you can. On a tyre each push lets a little air out: read the other one before and
       after, and take the middle. Pump until the other one shows the pressure, tap the glass, read this one.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 
 import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -18,6 +18,12 @@ const props = defineProps<{ gauge: Schemas['PressureGauge']; hands: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const { date } = useTimes()
 const checking = ref(false)
+const check = useTemplateRef('check')
+async function checked() {
+  checking.value = false
+  await nextTick()
+  check.value?.focus()
+}
 const { open, form, saving, fault, change, leave } = useRow(
   () => props.gauge,
   {
@@ -103,6 +109,7 @@ const pairs = computed(() =>
           <div v-if="hands" class="mt-1.5 flex flex-wrap gap-2">
             <button
               v-if="!checking && !gauge.retired"
+              ref="check"
               type="button"
               class="button"
               :aria-label="`Check it: ${gauge.name}`"
@@ -136,6 +143,6 @@ const pairs = computed(() =>
       </div>
       <GaugeRules v-if="!checking" :most="gauge.most_bar" :pairs="pairs" :label="gauge.name" />
     </div>
-    <GaugeCheckForm v-if="checking && !open" class="mt-3" :gauge="gauge" @done="checking = false" />
+    <GaugeCheckForm v-if="checking && !open" class="mt-3" :gauge="gauge" @done="checked" />
   </li>
 </template>
