@@ -33,6 +33,7 @@ type Fastener struct {
 	HandAsked string           `yaml:"hand_asked"` // what to say while those facts are unknown
 	Caution   string           `yaml:"caution"`
 	Critical  bool             `yaml:"critical"` // the rider can be hurt if it is wrong
+	Certain   bool             `yaml:"certain"`  // every bike that it holds for has one
 	Always    bool             `yaml:"always"`   // checked on every job
 	Recheck   bool             `yaml:"recheck"`  // once more after the first ride
 	Source    string           `yaml:"source"`

@@ -20,6 +20,9 @@ type Place struct {
 	Bearing     string           `yaml:"bearing" json:"bearing,omitempty"` // the seat of the bearing that sits there
 	Balls       string           `yaml:"balls" json:"-"`                   // where loose balls lie there: front hub, headset
 	Again       *Again           `yaml:"again" json:"-"`
+	Work        []string         `yaml:"work" json:"-"`     // that it is got at by, where no work renews it
+	Joints      []string         `yaml:"joints" json:"-"`   // fasteners that are undone for it besides
+	Optional    bool             `yaml:"optional" json:"-"` // the bike may be ridden without
 	Source      string           `yaml:"source" json:"source"`
 }
 
@@ -85,9 +88,48 @@ func (b *Book) Renewing(f bike.Facts) map[string][]Operation {
 	return work
 }
 
+// JointsAt lists the fasteners that are undone to exchange what sits at a place: those of the work that renews it, or
+// that it is got at by.
+func (b *Book) JointsAt(place string) []string {
+	p, known := b.Place(place)
+	if !known {
+		return nil
+	}
+	joints := slices.Clone(p.Joints)
+	for _, o := range b.Operations {
+		if slices.Contains(o.Fits, place) || slices.Contains(p.Work, o.ID) {
+			joints = append(joints, o.Touches...)
+		}
+	}
+	slices.Sort(joints)
+	return slices.Compact(joints)
+}
+
+// validateExchange proves that it is known, once, what is undone to exchange what sits at a place.
+func (b *Book) validateExchange(p Place) error {
+	for _, id := range p.Work {
+		if _, known := b.Operation(id); !known {
+			return fmt.Errorf("is got at by %q, which is no operation", id)
+		}
+	}
+	for _, id := range p.Joints {
+		if _, known := b.Fastener(id); !known {
+			return fmt.Errorf("undoes %q, which is no fastener", id)
+		}
+	}
+	renews := slices.ContainsFunc(b.Operations, func(o Operation) bool { return slices.Contains(o.Fits, p.ID) })
+	if renews && len(p.Work)+len(p.Joints) > 0 {
+		return errors.New("is renewed by work of the catalogue: what that touches is undone, and is not said again here")
+	}
+	return nil
+}
+
 func (b *Book) validatePlace(p Place) error {
 	if p.Name == "" || p.Source == "" {
 		return errors.New("a place needs a name and a source")
+	}
+	if err := b.validateExchange(p); err != nil {
+		return err
 	}
 	for i, x := range p.Particulars {
 		if err := x.Validate(); err != nil {

@@ -1,6 +1,7 @@
 package knowledge_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -33,6 +34,19 @@ func TestPlacesAreThoseOfTheBike(t *testing.T) {
 				assert.True(t, known.When.Holds(k.Facts) || point == "chain-tension", "%s %s", k.ID, point)
 			}
 		}
+	}
+}
+
+// Common practice, no source: what is exchanged was undone. A shop's own place may leave it unsaid; ours may not.
+func TestWhatIsUndoneToExchangeAPartIsKnownOfEveryPlace(t *testing.T) {
+	book := shipped(t)
+	for _, p := range book.Places {
+		renewed := slices.ContainsFunc(book.Operations, func(o knowledge.Operation) bool { return slices.Contains(o.Fits, p.ID) })
+		assert.True(t, renewed || len(p.Work)+len(p.Joints) > 0 || p.Optional, "%s: say by which work it is got at", p.ID)
+	}
+	for place, joint := range map[string]string{"stem": "steerer-clamp", "bar": "faceplate", "front-pads": "front-quick-release",
+		"rear-hub": "rear-axle-nut", "fork": "front-caliper", "front-caliper": "front-caliper", "saddle": "saddle-clamp"} {
+		assert.Contains(t, book.JointsAt(place), joint, place)
 	}
 }
 

@@ -17,6 +17,16 @@ type Fact struct {
 	place func(*Facts) *string
 }
 
+// Called is what people call a word of the fact; the word itself where it has none.
+func (f Fact) Called(word string) string {
+	for _, w := range f.Words {
+		if w.Word == word {
+			return w.Name
+		}
+	}
+	return word
+}
+
 // FactWord is a word of a fact, with what people call it.
 type FactWord struct {
 	Word string `json:"word"`

@@ -34,7 +34,7 @@ const (
 
 // subjects of the trade, from the bottom up: each may import those before it, and record.
 var subjects = []string{"agree", "stores", "parts", "apart", "guided", "fluid", "pressure", "inspect", "lifeline", "gears", "wheels", "air",
-	"hunt", "trial", "torque", "findings", "guides", "brakes", "work", "door", "owner", "practice", "staff"}
+	"hunt", "torque", "findings", "trial", "guides", "brakes", "work", "door", "complaint", "owner", "practice", "staff"}
 
 // layers say what of this module a package may import, by the beginning of its path. The first that
 // fits a package counts.

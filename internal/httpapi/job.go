@@ -6,6 +6,7 @@ import (
 	"utensil/core/fit"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -16,6 +17,8 @@ import (
 type ReleaseRequest struct {
 	ID record.ID `json:"id" doc:"UUIDv7 of the entry, made by the sender"`
 	To string    `json:"to" doc:"who takes the bike"`
+
+	NotRidden bool `json:"not_ridden,omitempty" doc:"who takes it was told that it is not to be ridden: needed where something unsafe was refused"`
 }
 
 // ReopenRequest opens a job again.
@@ -39,8 +42,8 @@ func (s *Server) declareJob() {
 	readOne(s, "/api/jobs/{id}", "job", "One job, judged", shop.Job)
 	readOne(s, "/api/jobs/{id}/complaints", "complaints", "What this bike may be said to do", shop.Complaints)
 	tell(s, "PUT", "/api/jobs/{id}", "save-job", "Change what was noted at the door",
-		func(ctx context.Context, _ actor, id record.ID, in workshop.JobChange) (view, error) {
-			return shop.SaveJob(ctx, id, in)
+		func(ctx context.Context, who actor, id record.ID, in workshop.JobChange) (view, error) {
+			return shop.SaveJob(ctx, who, id, in)
 		})
 	tell(s, "POST", "/api/jobs/{id}/entries", "record", "Record an entry",
 		func(ctx context.Context, who actor, id record.ID, in record.NewEntry) (view, error) {
@@ -59,6 +62,8 @@ func (s *Server) declareJob() {
 		func(ctx context.Context, _ actor, id record.ID, in air.AirAsked) (air.AirBench, error) {
 			return shop.FigureAir(ctx, id, in)
 		})
+	reckon(s, "/api/said", "said", "What the parts of an owner's words sound like",
+		func(in workshop.SaidAtDoor) ([]complaint.ComplaintHeard, error) { return shop.Sounds(in), nil })
 	reckon(s, "/api/wheels/heard", "heard", "The pitch of a plucked spoke", wheels.Heard)
 	tell(s, "POST", "/api/jobs/{id}/fit", "fit", "Whether a part fits the bike",
 		func(ctx context.Context, _ actor, id record.ID, in parts.FitAsked) (fit.Fitting, error) {
@@ -70,7 +75,7 @@ func (s *Server) declareJob() {
 		})
 	tell(s, "POST", "/api/jobs/{id}/release", "release", "Hand the bike over",
 		func(ctx context.Context, who actor, id record.ID, in ReleaseRequest) (view, error) {
-			return shop.Release(ctx, who, id, in.ID, in.To)
+			return shop.Release(ctx, who, id, in.ID, in.To, in.NotRidden)
 		})
 	tell(s, "POST", "/api/jobs/{id}/reopen", "reopen", "Open a job again",
 		func(ctx context.Context, who actor, id record.ID, in ReopenRequest) (view, error) {

@@ -14,6 +14,7 @@ import (
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/inspect"
@@ -60,7 +61,15 @@ func (tab *tablet) verify(job workshop.JobView) workshop.JobView {
 		job = tab.record(job.Job.ID, inspect.Airs.Says(air))
 	}
 	for _, s := range job.Signs {
-		job = tab.record(job.Job.ID, trial.Signs.Says(trial.Sign{What: s.What, Passed: true}))
+		if s.Waived == "" {
+			job = tab.record(job.Job.ID, trial.Signs.Says(trial.Sign{What: s.What, Passed: true}))
+		}
+	}
+	for _, c := range job.Said {
+		if c.Open {
+			job = tab.record(job.Job.ID, complaint.Answers.Says(complaint.ComplaintAnswered{Complaint: c.ID, How: complaint.ByTrying,
+				Note: "ridden, not there; told so"}))
+		}
 	}
 	return job
 }
@@ -134,9 +143,14 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	job = counter.record(id, door.Returns.Says(door.Return{Belonging: job.Belongings[0].ID}))
 	assert.Empty(t, job.Leaving)
 
+	// What is unsafe and refused goes out as not to be ridden, and whoever hands it over says so.
+	assert.Equal(t, []string{"Stem and bar: Crack"}, job.NotRidden)
+	assert.Equal(t, http.StatusUnprocessableEntity, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &refused))
+	assert.Equal(t, "not_ridden", refused.Field)
+	release["not_ridden"] = true
 	require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &job))
 	assert.NotNil(t, job.Job.ReleasedAt)
-	assert.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, nil), "sent twice, harmless")
+	assert.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, nil), "twice, harmless")
 	status, _, fault = bench.try(id, record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "late"})})
 	assert.Equal(t, http.StatusConflict, status)
 	assert.Equal(t, "/problems/closed", fault.Type)
@@ -146,8 +160,9 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	var again workshop.JobView
 	require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs/"+string(id)+"/reopen",
 		map[string]any{"id": record.NewID(), "reason": "Bell forgotten"}, &again))
-	assert.Nil(t, again.Job.ReleasedAt)
 	assert.Equal(t, "Bell forgotten", again.Reopened[0].Text)
+	assert.Subset(t, titles(again.Leaving), []string{"“Bell forgotten”", "Front brake test", "Rear brake test"},
+		"it never goes out at once on old signatures")
 }
 
 func titles(list []record.Obstacle) (out []string) {
@@ -196,6 +211,9 @@ func TestAnOwnFigureWins(t *testing.T) {
 	assert.Contains(t, titles(job.Leaving), "Saddle clamp, two bolts front")
 	job = bench.record(id, inspect.Figures.Says(inspect.OwnFigure{Fastener: "saddle-clamp", TypedMin: "13", TypedMax: "15",
 		Source: "manual, page 9"}))
+	assert.EqualValues(t, "over", bolt().Verdict.State, "it was told to be wrong, and is until it is logged by the manual's figure")
+	job = bench.correct(id, *bolt().LogID, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose",
+		LeftTyped: "124 lbf in", Note: "the manual allows 15"}))
 	assert.EqualValues(t, "in_range", bolt().Verdict.State)
 	assert.Equal(t, "manual, page 9", bolt().Rule.Source)
 }

@@ -150,8 +150,11 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 
 	// Opened again, the job takes its call-back back; handed over once more, it makes a new one.
 	require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/reopen",
-		map[string]any{"id": record.NewID(), "reason": "bell"}, nil))
+		map[string]any{"id": record.NewID(), "reason": "bell"}, &job))
 	assert.Empty(t, calls())
+	assert.Equal(t, http.StatusConflict, counter.send("POST", "/api/jobs/"+string(job.Job.ID)+"/release",
+		map[string]any{"id": record.NewID(), "to": "Ansel"}, nil), "not on the signatures of before")
+	bench.verify(job)
 	release(job.Job.ID)
 	require.Len(t, calls(), 1)
 	var once workshop.JobView

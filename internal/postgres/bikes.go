@@ -137,18 +137,37 @@ func texts(b record.Bike) (about, read string, ridden *string, err error) {
 }
 
 // SaveBike changes a bike over the version given. It stays with its owner.
-func (s *Store) SaveBike(ctx context.Context, b record.Bike) (record.Bike, error) {
+// What is said of it in its open jobs is written with it; a job that has left meanwhile keeps what it says.
+func (s *Store) SaveBike(ctx context.Context, b record.Bike, said ...record.Entry) (record.Bike, error) {
 	about, read, ridden, err := texts(b)
 	if err != nil {
 		return b, err
 	}
-	done, err := s.db.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6,
-		weekly_km = $8, riding = coalesce($9, riding), facts_read = $10, version = version + 1
-		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, about, b.Version, b.WeeklyKm, ridden, read)
-	if err := saved("bike", done, err, func() (record.Bike, error) { return s.FindBike(ctx, b.ID) }); err != nil {
+	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
+		if err := s.overBike(ctx, tx, b, about, read, ridden); err != nil {
+			return err
+		}
+		for _, e := range said {
+			var problem *record.Problem
+			if err := appended(ctx, tx, e.JobID, []record.Entry{e}); errors.As(err, &problem) && problem.Kind == record.Closed {
+				continue
+			} else if err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
 		return b, err
 	}
 	return s.FindBike(ctx, b.ID)
+}
+
+func (s *Store) overBike(ctx context.Context, tx *sqlx.Tx, b record.Bike, about, read, ridden any) error {
+	done, err := tx.ExecContext(ctx, `update bike set make = $2, model = $3, colour = $4, frame_number = $5, facts = $6,
+		weekly_km = $8, riding = coalesce($9, riding), facts_read = $10, version = version + 1
+		where id = $1 and version = $7`, b.ID, b.Make, b.Model, b.Colour, b.FrameNo, about, b.Version, b.WeeklyKm, ridden, read)
+	return saved("bike", done, err, func() (record.Bike, error) { return s.FindBike(ctx, b.ID) })
 }
 
 func updated(result sql.Result, err error) (bool, error) {

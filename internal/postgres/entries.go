@@ -21,8 +21,9 @@ func (s *Store) Append(ctx context.Context, job record.ID, entries ...record.Ent
 
 func appended(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []record.Entry) error {
 	var released *time.Time
-	// A share lock lets entries in side by side but keeps a release out until they stand.
-	err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for share`, job)
+	// One writes at a time, so that a screen that shows an entry shows all of the job that came before it; and a release
+	// is kept out until it stands.
+	err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for no key update`, job)
 	if errors.Is(err, sql.ErrNoRows) {
 		return record.NotFound("job")
 	}
@@ -50,6 +51,7 @@ func insertEntries(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []re
 	n := len(entries)
 	ids, kinds, corrected, by := make([]string, n), make([]string, n), make([]*string, n), make([]string, n)
 	at, digests, contents := make([]time.Time, n), make([][]byte, n), make([]string, n)
+	seen, tablets, clocks, whys := make([]*int64, n), make([]string, n), make([]int64, n), make([]string, n)
 	for i, e := range entries {
 		content, err := json.Marshal(e.Content)
 		if err != nil {
@@ -57,13 +59,16 @@ func insertEntries(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []re
 		}
 		ids[i], kinds[i], by[i], at[i], digests[i], contents[i] = string(e.ID), string(e.Kind), string(e.By), e.At, e.Digest, string(content)
 		corrected[i] = (*string)(e.Supersedes)
+		seen[i], tablets[i], clocks[i], whys[i] = e.Seen, e.Tablet, e.Offset.Milliseconds(), e.Why
 	}
-	done, err := tx.ExecContext(ctx, `insert into entry (id, job_id, bike_id, kind, supersedes, by, at, digest, content)
-		select e.id, j.id, j.bike_id, e.kind, e.supersedes, e.by, e.at, e.digest, e.content::jsonb
-		from unnest($2::uuid[], $3::text[], $4::uuid[], $5::uuid[], $6::timestamptz[], $7::bytea[], $8::text[])
-			with ordinality e (id, kind, supersedes, by, at, digest, content, place), job j
+	done, err := tx.ExecContext(ctx, `insert into entry (id, job_id, bike_id, kind, supersedes, by, at, digest, content,
+			seen, tablet, clock_ms, why)
+		select e.id, j.id, j.bike_id, e.kind, e.supersedes, e.by, e.at, e.digest, e.content::jsonb, e.seen, e.tablet, e.clock_ms, e.why
+		from unnest($2::uuid[], $3::text[], $4::uuid[], $5::uuid[], $6::timestamptz[], $7::bytea[], $8::text[], $9::bigint[], $10::text[],
+				$11::bigint[], $12::text[])
+			with ordinality e (id, kind, supersedes, by, at, digest, content, seen, tablet, clock_ms, why, place), job j
 		where j.id = $1 order by e.place on conflict (id) do nothing`,
-		job, ids, kinds, corrected, by, at, digests, contents)
+		job, ids, kinds, corrected, by, at, digests, contents, seen, tablets, clocks, whys)
 	var failed *pgconn.PgError
 	switch {
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_key":

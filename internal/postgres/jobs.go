@@ -82,15 +82,20 @@ type entryRow struct {
 	ByName     string     `db:"by_name"`
 	At         time.Time  `db:"at"`
 	Content    []byte     `db:"content"`
+	Seen       *int64     `db:"seen"`
+	Tablet     string     `db:"tablet"`
+	Clock      int64      `db:"clock_ms"`
+	Why        string     `db:"why"`
 }
 
 func (r entryRow) entry() (record.Entry, error) {
 	e := record.Entry{Seq: r.Seq, ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: r.Kind, Supersedes: r.Supersedes, By: r.By,
-		ByName: r.ByName, At: r.At}
+		ByName: r.ByName, At: r.At, Seen: r.Seen, Tablet: r.Tablet, Offset: time.Duration(r.Clock) * time.Millisecond, Why: r.Why}
 	return e, wrap("reading an entry", json.Unmarshal(r.Content, &e.Content))
 }
 
-const entryColumns = `e.seq, e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.name as by_name, e.at, e.content`
+const entryColumns = `e.seq, e.id, e.job_id, e.bike_id, e.kind, e.supersedes, e.by, st.name as by_name, e.at, e.content, e.seen, e.tablet,
+	e.clock_ms, e.why`
 
 // What came after a job was closed is no past of it.
 const beforeItLeft = `at <= (select coalesce(released_at, 'infinity') from job where id = $1)`
@@ -340,8 +345,17 @@ func (s *Store) CheckIn(ctx context.Context, by record.Actor, o record.Owner, b 
 }
 
 // SaveJob changes what was noted at the door over the version given.
-func (s *Store) SaveJob(ctx context.Context, id record.ID, c workshop.JobChange) error {
-	done, err := s.db.ExecContext(ctx, `update job set depth = $2, words = $3, reading = $4, condition = $5, stand = $6,
+func (s *Store) SaveJob(ctx context.Context, id record.ID, c workshop.JobChange, said ...record.Entry) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		if err := s.overJob(ctx, tx, id, c); err != nil || len(said) == 0 {
+			return err
+		}
+		return appended(ctx, tx, id, said)
+	})
+}
+
+func (s *Store) overJob(ctx context.Context, tx *sqlx.Tx, id record.ID, c workshop.JobChange) error {
+	done, err := tx.ExecContext(ctx, `update job set depth = $2, words = $3, reading = $4, condition = $5, stand = $6,
 		promised_at = $7,
 		version = version + 1 where id = $1 and version = $8 and released_at is null`,
 		id, c.Depth, c.Words, c.Reading, c.Condition, c.Stand, c.PromisedAt, c.Version)

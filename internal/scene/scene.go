@@ -19,6 +19,7 @@ import (
 	"utensil/core/measure"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
@@ -281,7 +282,14 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 			}
 			return t.work(&job, write, hands, parts, half)
 		}},
-		{record.StageVerify, func(half bool) error { return t.verify(&job, write, hands, half) }},
+		{record.StageVerify, func(half bool) error {
+			if s.upTo == record.StageHandOver { // what was opened beside is done before it is tried
+				if err := t.beside(&job, write, hands, s); err != nil {
+					return err
+				}
+			}
+			return t.verify(&job, write, hands, half)
+		}},
 	} {
 		err := step.do(far(step.stage))
 		if err == nil && s.upTo == step.stage {
@@ -291,22 +299,45 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 			return err
 		}
 	}
-	if err := t.beside(&job, write, hands, s); err != nil {
+	if err := t.answer(&job, write, hands); err != nil {
 		return err
 	}
+	return t.handOver(ctx, &job, write, o.Name, far(record.StageHandOver))
+}
+
+// handOver gives back what came with a bike, and lets it go to its owner, unless the stay ends half way.
+func (t *teller) handOver(ctx context.Context, job *workshop.JobView, write recorder, to string, half bool) error {
 	var back []record.Content
 	for _, thing := range job.Belongings {
 		back = append(back, door.Returns.Says(door.Return{Belonging: thing.ID}))
 	}
-	if err := write(counter, back...); err != nil {
+	if err := write(t.who[2], back...); err != nil || half {
 		return err
 	}
-	if far(record.StageHandOver) {
-		return nil
-	}
 	t.passes(time.Hour)
-	_, err = t.shop.Release(ctx, counter, job.Job.ID, t.id(), o.Name)
+	_, err := t.shop.Release(ctx, t.who[2], job.Job.ID, t.id(), to, len(job.NotRidden) > 0)
 	return err
+}
+
+// answer says what came of each thing the owner said.
+func (t *teller) answer(job *workshop.JobView, write recorder, by record.Actor) error {
+	t.dice, t.other = t.other, t.dice
+	defer func() { t.dice, t.other = t.other, t.dice }()
+	var said []record.Content
+	for _, c := range job.Said {
+		if !c.Open {
+			continue
+		}
+		in := complaint.ComplaintAnswered{Complaint: c.ID, How: complaint.ByTrying,
+			Note: "Tried on the road after the work: not there any more. Told so."}
+		for _, i := range job.Items {
+			if i.Work != nil {
+				in = complaint.ComplaintAnswered{Complaint: c.ID, How: complaint.ByWork, About: &i.ID}
+			}
+		}
+		said = append(said, complaint.Answers.Says(in))
+	}
+	return write(by, said...)
 }
 
 // beside is what lies open beside the stage that a stay has come to.
@@ -481,7 +512,7 @@ func (t *teller) again(job *workshop.JobView, write recorder, by record.Actor, p
 func (t *teller) guide(job *workshop.JobView, write recorder, by record.Actor, g guidance) error {
 	start := guided.Guided{Procedure: g.procedure, Choices: g.choices}
 	if bottle, ok := t.shelf[g.bottle]; ok {
-		start.Bottle = &bottle.ID
+		start.Bottle, start.Reason = &bottle.ID, "the same week, and it was shut tight"
 	}
 	if err := write(by, guided.Starts.Says(start)); err != nil {
 		return fmt.Errorf("beginning %s: %w", g.procedure, err)
@@ -535,6 +566,9 @@ func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, 
 		done = append(done, torque.Torques.Says(*t.torque(*job, b)))
 	}
 	for _, tyre := range job.AirBench.Tyres {
+		if tyre.Stands.Goes {
+			continue
+		}
 		done = append(done, inspect.Airs.Says(pumped(job.Bike.Facts, tyre.Place)))
 	}
 	for _, s := range job.Signs {

@@ -75,6 +75,8 @@ func TestACrackedCrankDoesNotLeaveByBeingTorqued(t *testing.T) {
 	b.reads("crank", "Bent arm")
 	assert.Equal(t, map[string]findings.FindingStatus{"Crank arms: Bent arm": findings.FindingOpen}, b.found(), "what is read now counts")
 	b.reads("crank", "Sound")
+	assert.Equal(t, map[string]findings.FindingStatus{"Crank arms: Bent arm": findings.FindingOpen}, b.found(), "nothing was done since")
+	b.corrects("crank", "Sound")
 	assert.Equal(t, map[string]findings.FindingStatus{crack: findings.FindingDone}, b.found())
 	assert.Empty(t, b.standing(crack))
 }

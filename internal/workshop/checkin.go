@@ -4,6 +4,8 @@ import (
 	"context"
 	"time"
 
+	"utensil/core/bike"
+	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/record"
 )
@@ -21,6 +23,26 @@ type CheckIn struct {
 	Stand      string       `json:"stand"`
 	PromisedAt *time.Time   `json:"promised_at,omitempty"`
 	Belongings []Brought    `json:"belongings,omitempty"`
+
+	Said []SaidAs `json:"said,omitempty" doc:"what the owner says the bike does; left out, what their words sound like"`
+	None bool     `json:"no_complaint,omitempty" doc:"the owner says nothing is wrong: their words sound like nothing"`
+}
+
+// SaidAs is a complaint noted at the door.
+type SaidAs struct {
+	ID record.ID `json:"id"`
+	complaint.Complained
+}
+
+// SaidAtDoor is what an owner says of a bike that is being taken in.
+type SaidAtDoor struct {
+	Words string     `json:"words" maxLength:"20000"`
+	Facts bike.Facts `json:"facts"`
+}
+
+// Sounds takes apart what an owner says, and says what it sounds like.
+func (w *Workshop) Sounds(in SaidAtDoor) []complaint.ComplaintHeard {
+	return complaint.Propose(w.Book(), in.Facts, in.Words)
 }
 
 // Brought is a belonging noted at the door.
@@ -39,6 +61,29 @@ type JobChange struct {
 	Stand      string     `json:"stand"`
 	PromisedAt *time.Time `json:"promised_at,omitempty"`
 	Version    int        `json:"version"`
+	Why        string     `json:"why,omitempty" doc:"needed where it takes away something that is still to be looked at, torqued or tried"`
+}
+
+// changes lists what a change would change of a job.
+func (c JobChange) changes(was record.Job) (list []record.Change) {
+	differ := func(what, a, b string) {
+		if a != b {
+			list = append(list, record.Change{What: what, Was: a, Is: b})
+		}
+	}
+	day := func(t *time.Time) string {
+		if t == nil {
+			return ""
+		}
+		return t.UTC().Format(time.RFC3339)
+	}
+	differ("depth", was.Depth, c.Depth)
+	differ("words", was.Words, c.Words)
+	differ("reading", was.Reading, c.Reading)
+	differ("condition", was.Condition, c.Condition)
+	differ("stand", was.Stand, c.Stand)
+	differ("promised", day(was.PromisedAt), day(c.PromisedAt))
+	return list
 }
 
 // CheckIn takes a bike in. Sending the same check-in twice is harmless.
@@ -86,6 +131,11 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 		}
 		entries = append(entries, e)
 	}
+	said, err := w.complained(ctx, by, in, now)
+	if err != nil {
+		return JobView{}, err
+	}
+	entries = append(entries, said...)
 	in.Bike = in.Bike.ReadBy(by, now, record.Bike{})
 	job := record.Job{ID: in.ID, BikeID: in.Bike.ID, Depth: in.Depth, Words: in.Words, Reading: in.Reading,
 		Condition: in.Condition, Stand: in.Stand, PromisedAt: in.PromisedAt, OpenedAt: now}
@@ -95,8 +145,37 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 	return w.Job(ctx, in.ID)
 }
 
-// SaveJob changes what was noted at the door. A stale version is refused.
-func (w *Workshop) SaveJob(ctx context.Context, id record.ID, c JobChange) (JobView, error) {
+// complained are the entries of what the owner says the bike does: as the counter noted it, or as their words sound.
+func (w *Workshop) complained(ctx context.Context, by record.Actor, in CheckIn, now time.Time) (entries []record.Entry, err error) {
+	noted := in.Said
+	if len(noted) == 0 && !in.None {
+		for i, p := range complaint.Propose(w.Book(), in.Bike.Facts, in.Words) {
+			if p.Fault != "" {
+				noted = append(noted, SaidAs{in.ID.Along(i + 1), complaint.Complained{Words: p.Words, Fault: p.Fault}})
+			}
+		}
+	}
+	s := w.lay(ctx, record.Record{Bike: in.Bike})
+	for _, n := range noted {
+		if err := n.ID.Check("said"); err != nil {
+			return nil, err
+		}
+		c, err := complaint.Tidy(s, n.Complained)
+		if err != nil {
+			return nil, err
+		}
+		e, err := record.NewEntry{ID: n.ID, Content: complaint.Said.Says(*c)}.By(by, in.ID, in.Bike.ID, now)
+		if err != nil {
+			return nil, err
+		}
+		entries = append(entries, e)
+	}
+	return entries, nil
+}
+
+// SaveJob changes what was noted at the door, and says so in the job. A stale version is refused; a lighter depth, which
+// takes away what is still to be done, is a mechanic's to say.
+func (w *Workshop) SaveJob(ctx context.Context, by record.Actor, id record.ID, c JobChange) (JobView, error) {
 	if _, known := w.Book().Depth(c.Depth); !known {
 		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
 	}
@@ -109,7 +188,26 @@ func (w *Workshop) SaveJob(ctx context.Context, id record.ID, c JobChange) (JobV
 	if err := record.First(errs[:]...); err != nil {
 		return JobView{}, err
 	}
-	if err := w.store.SaveJob(ctx, id, c); err != nil {
+	s, err := w.sheet(ctx, id)
+	if err != nil {
+		return JobView{}, err
+	}
+	var said []record.Entry
+	if changes := c.changes(s.Job); len(changes) > 0 && s.Job.Version == c.Version && s.Job.ReleasedAt == nil {
+		after := s.Record
+		after.Job.Depth = c.Depth
+		took, why, err := taken(by, s, w.lay(ctx, after), c.Why)
+		if err != nil {
+			return JobView{}, err
+		}
+		e, err := record.NewEntry{ID: record.NewID(), Content: record.JobChanges.Says(record.JobChanged{Changes: changes, Why: why, Took: took})}.
+			By(by, id, s.Bike.ID, w.now())
+		if err != nil {
+			return JobView{}, err
+		}
+		said = append(said, e)
+	}
+	if err := w.store.SaveJob(ctx, id, c, said...); err != nil {
 		return JobView{}, err
 	}
 	return w.Job(ctx, id)

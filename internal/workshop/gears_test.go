@@ -1,7 +1,6 @@
 package workshop
 
 import (
-	"maps"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -213,10 +212,6 @@ func TestACableClampedAnewIsTorqued(t *testing.T) {
 	require.Equal(t, []bool{true}, clamp())
 	move(gear.RenewCable, 0)
 	require.Equal(t, []bool{false}, clamp(), "undone again, an older torque does not count")
-	s := lay(w, r)
-	before := maps.Clone(guided.Undone(s))
-	torque.Bolts.Of(s)
-	require.Equal(t, before, guided.Undone(s), "what the bench of the gears undid is added to a copy")
 }
 
 // note writes at one of the smaller benches, and says what stands before the door because of it.

@@ -116,7 +116,7 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 			assert.ErrorContains(t, do("It passes"), "Sign the brake test first")
 			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign, Note: "it sinks"}), nil))
 			assert.ErrorContains(t, do("It passes"), "signed as failed")
-			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign, Passed: true}), nil))
+			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign, Passed: true, Note: "pumped once more"}), nil))
 		}
 		outcome := ""
 		if o := v.Now.Outcomes; len(o) > 0 {

@@ -39,6 +39,12 @@ func (b bench) reads(point, what string) {
 	b.do(inspect.Readings.Says(inspect.Reading{Point: point, Typed: what, Word: what}))
 }
 
+// corrects says what stands at a point was a slip, and what it is.
+func (b bench) corrects(point, what string) {
+	e, _ := inspect.ReadingOf(lay(b.w, b.r), point)
+	require.NoError(b, write(b.w, b.r, inspect.Readings.Says(inspect.Reading{Point: point, Typed: what, Word: what}), &e.ID))
+}
+
 // goes runs a procedure from start to end, with the first of each step's answers.
 func (b bench) goes(in guided.Guided) {
 	b.do(guided.Starts.Says(in))
@@ -160,6 +166,8 @@ func TestWhatWasPutRightStaysOnTheSheet(t *testing.T) {
 		b := start(t)
 		b.reads("front-pads", "0.8")
 		b.reads("front-pads", "1.9")
+		assert.Equal(t, map[string]findings.FindingStatus{"Front pads: 0.8 mm": findings.FindingOpen}, b.found(), "it is not read away")
+		b.corrects("front-pads", "1.9")
 		assert.Empty(t, b.found(), "the first figure was a slip")
 	})
 	t.Run("a run that leaves the lever firm", func(t *testing.T) {

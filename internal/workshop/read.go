@@ -14,6 +14,7 @@ type ReadNow struct {
 	Fact    string `json:"fact" doc:"one that is read, such as front_fluid"`
 	Word    string `json:"word" doc:"what it says; unknown when it cannot be read"`
 	Version int    `json:"version" doc:"of the bike that was on the screen"`
+	Why     string `json:"why,omitempty" doc:"needed where it takes away something that is still to be looked at, torqued or tried"`
 }
 
 // tidy tidies a bike, which is of a kind that the book knows, or of none that anybody has said.
@@ -36,7 +37,16 @@ func (w *Workshop) SaveBike(ctx context.Context, by record.Actor, b record.Bike)
 	if err != nil {
 		return record.Bike{}, err
 	}
-	return w.store.SaveBike(ctx, tidy.ReadBy(by, w.now(), old))
+	return w.keep(ctx, by, old, tidy.ReadBy(by, w.now(), old), b.Why)
+}
+
+// keep writes a changed bike, and in its open jobs that it was changed.
+func (w *Workshop) keep(ctx context.Context, by record.Actor, was, is record.Bike, why string) (record.Bike, error) {
+	entries, err := w.changedIn(ctx, by, was, is, why)
+	if err != nil {
+		return record.Bike{}, err
+	}
+	return w.store.SaveBike(ctx, is, entries...)
 }
 
 // ReadFact notes what somebody read on a bike.
@@ -57,5 +67,5 @@ func (w *Workshop) ReadFact(ctx context.Context, by record.Actor, id record.ID, 
 	if now, err = w.tidy(now); err != nil {
 		return record.Bike{}, err
 	}
-	return w.store.SaveBike(ctx, now.ReadBy(by, w.now(), b))
+	return w.keep(ctx, by, b, now.ReadBy(by, w.now(), b), in.Why)
 }

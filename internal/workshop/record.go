@@ -3,10 +3,8 @@ package workshop
 import (
 	"context"
 	"slices"
-	"time"
 
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 )
@@ -15,50 +13,48 @@ import (
 // it now stands. Each is checked against what stands before it. The same entry sent again
 // changes nothing. What work takes out of the stores is written along with it.
 func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID, entries ...record.NewEntry) (JobView, error) {
+	if err := w.write(ctx, by, job, entries...); err != nil {
+		return JobView{}, err
+	}
+	return w.Job(ctx, job)
+}
+
+func (w *Workshop) write(ctx context.Context, by record.Actor, job record.ID, entries ...record.NewEntry) error {
 	for _, n := range entries {
 		if err := w.rules.Writable(by, n); err != nil {
-			return JobView{}, err
+			return err
 		}
 	}
 	first, err := w.sheet(ctx, job)
 	if err != nil {
-		return JobView{}, err
+		return err
 	}
 	r, learnt := first.Record, w.memory.Recall(ctx)
 	r.Entries = slices.Clip(r.Entries) // others look at them as well
 	var written []record.Entry
 	for queue := entries; len(queue) > 0; queue = queue[1:] {
 		n := queue[0]
-		if err := record.InReach("at", n.At); err != nil {
-			return JobView{}, err
-		}
-		e, err := n.By(by, job, r.Bike.ID, w.at(n.At))
+		at, offset, err := record.When(n, w.now(), r.Job.OpenedAt, r.Settings.Location())
 		if err != nil {
-			return JobView{}, err
+			return err
 		}
+		e, err := n.By(by, job, r.Bike.ID, at)
+		if err != nil {
+			return err
+		}
+		e.Offset = offset
 		sent := slices.ContainsFunc(r.Entries, func(e record.Entry) bool { return e.ID == n.ID })
 		if !sent { // what was accepted once is not asked again whether it still could be
 			s := record.Lay(r, w.Book(), w.now(), learnt)
 			if e.Content, err = w.rules.Check(s, by, n); err != nil {
-				return JobView{}, err
+				return err
 			}
 			r.Entries = append(r.Entries, e)
-			queue = slices.Concat(queue[:1], parts.Along(s, n), queue[1:])
+			queue = slices.Concat(queue[:1], along(s, n), queue[1:])
 		}
 		written = append(written, e)
 	}
-	if err := w.store.Append(ctx, job, written...); err != nil {
-		return JobView{}, err
-	}
-	return w.Job(ctx, job)
-}
-
-// at takes the sender's time, unless its clock runs ahead of ours.
-func (w *Workshop) at(sent *time.Time) time.Time {
-	if now := w.now(); sent == nil || sent.After(now) {
-		return now
-	}
-	return *sent
+	return w.store.Append(ctx, job, written...)
 }
 
 // Preview judges a reading or a torque without recording it.

@@ -2,14 +2,18 @@ package workshop
 
 import (
 	"context"
+	"strings"
 
 	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/record"
 )
 
 // Release hands the bike to its owner. It is refused while anything still stands between
 // them: what is checked is everything recorded up to the moment the job is locked.
-func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, id record.ID, to string) (JobView, error) {
+// A bike with something unsafe that its owner refused to have put right goes out as not to be ridden, and whoever hands it
+// over says so.
+func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, id record.ID, to string, pushed bool) (JobView, error) {
 	if err := by.Must(record.Mechanic, record.Counter); err != nil {
 		return JobView{}, err
 	}
@@ -20,7 +24,7 @@ func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, 
 	if err != nil {
 		return JobView{}, err
 	}
-	entry, err := record.NewEntry{ID: id, Content: door.Releases.Says(door.Released{To: who})}.By(by, job, "", w.now())
+	entry, err := record.NewEntry{ID: id, Content: door.Releases.Says(door.Released{To: who, NotRidden: pushed})}.By(by, job, "", w.now())
 	if err != nil {
 		return JobView{}, err
 	}
@@ -33,6 +37,10 @@ func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, 
 		if leaving := w.leaving(s); len(leaving) > 0 {
 			return door.Seal{}, &record.Problem{Kind: record.Standing, Title: "This bike cannot leave yet", Leaving: leaving,
 				Detail: "Settle what is on the list first; each line opens its place. First: " + leaving[0].Title + "."}
+		}
+		if unsafe := findings.NotRidden(s); len(unsafe) > 0 && !pushed {
+			return door.Seal{}, record.Refuse("not_ridden", "%s: its owner refused to have it put right. It is handed over as not to be ridden: "+
+				"tell who takes it, and say that you did.", strings.Join(unsafe, "; "))
 		}
 		return door.OnLeaving(s), nil
 	})

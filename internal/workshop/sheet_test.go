@@ -46,6 +46,9 @@ func lay(w *Workshop, r *record.Record) *record.Sheet {
 // write checks an entry as Record would and adds it.
 func write(w *Workshop, r *record.Record, c record.Content, supersedes *record.ID) error {
 	n := record.NewEntry{ID: record.NewID(), Supersedes: supersedes, Content: c}
+	if supersedes != nil {
+		n.Why = "a slip of the finger"
+	}
 	err := w.rules.Writable(keeper, n)
 	if err != nil {
 		return err
@@ -207,6 +210,10 @@ func TestRemedyThatDidNotCureLeavesTheFindingOpen(t *testing.T) {
 	pads("0.7")
 	assert.Equal(t, findings.FindingOpen, status(), "still thin after the work: the old item does not settle it")
 	pads("3.2")
+	require.Len(t, findings.All.Of(lay(w, r)), 1)
+	assert.Equal(t, findings.FindingOpen, status(), "what is due is not read away")
+	e, _ := inspect.ReadingOf(lay(w, r), "rear-pads")
+	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "rear-pads", Typed: "3.2"}), &e.ID))
 	found := findings.All.Of(lay(w, r))
 	require.Len(t, found, 1, "what the work put right stays on the sheet; the slip after it does not")
 	assert.Equal(t, findings.FindingDone, found[0].Status)

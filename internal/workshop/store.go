@@ -39,7 +39,8 @@ type Store interface {
 
 	SaveOwner(ctx context.Context, o record.Owner) (record.Owner, error)
 	FindBike(ctx context.Context, id record.ID) (record.Bike, error)
-	SaveBike(ctx context.Context, b record.Bike) (record.Bike, error)
+	// SaveBike writes a bike, and with it what is said of it in its open jobs.
+	SaveBike(ctx context.Context, b record.Bike, said ...record.Entry) (record.Bike, error)
 	Search(ctx context.Context, words []string, limit int) ([]Found, error)
 	// Bike reads a bike with its whole past, in the form of a job that is none.
 	Bike(ctx context.Context, id record.ID) (record.Record, error)
@@ -53,7 +54,7 @@ type Store interface {
 	Records(ctx context.Context, jobs []record.ID) ([]record.Record, error)
 
 	CheckIn(ctx context.Context, by record.Actor, o record.Owner, b record.Bike, j record.Job, entries []record.Entry) error
-	SaveJob(ctx context.Context, id record.ID, c JobChange) error
+	SaveJob(ctx context.Context, id record.ID, c JobChange, said ...record.Entry) error
 	// Seal locks a job, lets judge look at everything recorded so far, and writes the entry
 	// that releases or reopens it with what judge adds, all or nothing. A job that is opened
 	// again takes the call-backs back that it made.

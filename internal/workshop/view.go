@@ -9,6 +9,7 @@ import (
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
@@ -28,55 +29,59 @@ import (
 
 // JobView is a job as its screen shows it: everything recorded, judged.
 type JobView struct {
-	Job         record.Job               `json:"job"`
-	Bike        record.Bike              `json:"bike"`
-	Owner       record.Owner             `json:"owner"`
-	Title       string                   `json:"title"`
-	Stage       record.Stage             `json:"stage" doc:"the first stage that is not done" enum:"check-in,inspect,agree,work,verify,hand-over"`
-	Stages      []StageView              `json:"stages"`
-	Leaving     []record.Obstacle        `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
-	Points      []inspect.PointView      `json:"points"`
-	Findings    []findings.FindingView   `json:"findings"`
-	Hunts       []hunt.HuntView          `json:"hunts"`
-	Items       []agree.ItemView         `json:"items"`
-	Proposed    estimate.Total           `json:"proposed" doc:"all items, less what they share"`
-	Agreed      estimate.Total           `json:"agreed" doc:"items the owner said yes to, less what they share"`
-	Shared      []agree.SharedView       `json:"shared" doc:"what the agreed items need done only once"`
-	SharedAll   []agree.SharedView       `json:"shared_all" doc:"what all items need done only once"`
-	Distance    inspect.DistanceView     `json:"distance"`
-	Air         []inspect.AirView        `json:"air"`
-	AirBench    air.AirBench             `json:"air_bench" doc:"what is known of tyres and legs, and what is advised"`
-	Bolts       []torque.BoltView        `json:"bolts"`
-	Wrenches    []torque.Wrench          `json:"wrenches" doc:"of the shop, to choose from"`
-	Gauges      []pressure.PressureGauge `json:"pressure_gauges" doc:"of the shop, to choose from"`
-	Tray        []torque.ToolReading     `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
-	Called      []door.Called            `json:"called" doc:"what an earlier job called the bike back for"`
-	CallBacks   []record.CallBack        `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
-	Runs        []work.RunView           `json:"runs" doc:"of procedures"`
-	Strips      []apart.Strip            `json:"strips" doc:"assemblies that were taken apart"`
-	Assemblies  []apart.Offered          `json:"assemblies" doc:"that this bike has, to be taken apart"`
-	Oiling      []apart.OilView          `json:"oiling" doc:"what a tune oils on this bike"`
-	Brakes      []brakes.BrakeSide       `json:"brakes" doc:"front, then rear"`
-	Hurts       []wheels.WheelHurt       `json:"wheel_hurts" doc:"what was found hurt in its wheels, front and rear"`
-	Guides      []guides.Offer           `json:"guides" doc:"guided work that belongs to no end: chain, cables, bar"`
-	Gears       []gears.GearBench        `json:"gears" doc:"that are indexed, oldest first"`
-	GearsKnown  gears.GearsKnown         `json:"gears_known" doc:"what is known of its gears"`
-	GearNotes   []gears.BenchNote        `json:"gear_notes" doc:"what was written down last at each of the smaller benches of the gears"`
-	Families    []knowledge.GearFamily   `json:"gear_families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
-	Wheels      []wheels.WheelBench      `json:"wheels" doc:"that are trued, oldest first"`
-	Bottles     []fluid.Bottle           `json:"bottles" doc:"of brake fluid, to choose from"`
-	Riding      []string                 `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
-	Signs       []trial.SignView         `json:"signs"`
-	Belongings  []door.BelongingView     `json:"belongings"`
-	Notes       []NoteView               `json:"notes"`
-	AskedAt     *time.Time               `json:"asked_at,omitempty"`
-	Link        *owner.LinkView          `json:"link,omitempty" doc:"the owner's link made last"`
-	Photos      []owner.PhotoView        `json:"photos"`
-	Messages    []owner.MessageView      `json:"messages" doc:"sent to the owner, newest first"`
-	ReleasedTo  string                   `json:"released_to,omitempty"`
-	ReleasedBy  string                   `json:"released_by,omitempty"`
-	Reopened    []NoteView               `json:"reopened" doc:"why it was opened again"`
-	EarlierJobs []record.EarlierJob      `json:"earlier_jobs"`
+	Job         record.Job                `json:"job"`
+	Bike        record.Bike               `json:"bike"`
+	Owner       record.Owner              `json:"owner"`
+	Title       string                    `json:"title"`
+	Stage       record.Stage              `json:"stage" doc:"the first stage that is not done" enum:"check-in,inspect,agree,work,verify,hand-over"`
+	Stages      []StageView               `json:"stages"`
+	Leaving     []record.Obstacle         `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
+	Said        []complaint.ComplaintView `json:"said" doc:"what the owner said the bike does, and why the job was opened again"`
+	NotRidden   []string                  `json:"not_ridden" doc:"unsafe things that the owner refused to have put right: it goes out as not to be ridden"`
+	Points      []inspect.PointView       `json:"points"`
+	Findings    []findings.FindingView    `json:"findings"`
+	Hunts       []hunt.HuntView           `json:"hunts"`
+	Items       []agree.ItemView          `json:"items"`
+	Proposed    estimate.Total            `json:"proposed" doc:"all items, less what they share"`
+	Agreed      estimate.Total            `json:"agreed" doc:"items the owner said yes to, less what they share"`
+	Shared      []agree.SharedView        `json:"shared" doc:"what the agreed items need done only once"`
+	SharedAll   []agree.SharedView        `json:"shared_all" doc:"what all items need done only once"`
+	Distance    inspect.DistanceView      `json:"distance"`
+	Air         []inspect.AirView         `json:"air"`
+	AirBench    air.AirBench              `json:"air_bench" doc:"what is known of tyres and legs, and what is advised"`
+	Bolts       []torque.BoltView         `json:"bolts"`
+	Wrenches    []torque.Wrench           `json:"wrenches" doc:"of the shop, to choose from"`
+	Gauges      []pressure.PressureGauge  `json:"pressure_gauges" doc:"of the shop, to choose from"`
+	Tray        []torque.ToolReading      `json:"tray" doc:"from connected wrenches, taken by no bolt yet"`
+	Called      []door.Called             `json:"called" doc:"what an earlier job called the bike back for"`
+	CallBacks   []record.CallBack         `json:"call_backs" doc:"made by this job, or to be made when it is handed over"`
+	Runs        []work.RunView            `json:"runs" doc:"of procedures"`
+	Strips      []apart.Strip             `json:"strips" doc:"assemblies that were taken apart"`
+	Assemblies  []apart.Offered           `json:"assemblies" doc:"that this bike has, to be taken apart"`
+	Oiling      []apart.OilView           `json:"oiling" doc:"what a tune oils on this bike"`
+	Brakes      []brakes.BrakeSide        `json:"brakes" doc:"front, then rear"`
+	Hurts       []wheels.WheelHurt        `json:"wheel_hurts" doc:"what was found hurt in its wheels, front and rear"`
+	Guides      []guides.Offer            `json:"guides" doc:"guided work that belongs to no end: chain, cables, bar"`
+	Gears       []gears.GearBench         `json:"gears" doc:"that are indexed, oldest first"`
+	GearsKnown  gears.GearsKnown          `json:"gears_known" doc:"what is known of its gears"`
+	GearNotes   []gears.BenchNote         `json:"gear_notes" doc:"what was written down last at each of the smaller benches of the gears"`
+	Families    []knowledge.GearFamily    `json:"gear_families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
+	Wheels      []wheels.WheelBench       `json:"wheels" doc:"that are trued, oldest first"`
+	Bottles     []fluid.Bottle            `json:"bottles" doc:"of brake fluid, to choose from"`
+	Riding      []string                  `json:"riding" doc:"the owner's riding card: how to bed the new pads in"`
+	Signs       []trial.SignView          `json:"signs"`
+	Belongings  []door.BelongingView      `json:"belongings"`
+	Notes       []NoteView                `json:"notes"`
+	AskedAt     *time.Time                `json:"asked_at,omitempty"`
+	Link        *owner.LinkView           `json:"link,omitempty" doc:"the owner's link made last"`
+	Photos      []owner.PhotoView         `json:"photos"`
+	Messages    []owner.MessageView       `json:"messages" doc:"sent to the owner, newest first"`
+	ReleasedTo  string                    `json:"released_to,omitempty"`
+	ReleasedBy  string                    `json:"released_by,omitempty"`
+	Reopened    []NoteView                `json:"reopened" doc:"why it was opened again"`
+	EarlierJobs []record.EarlierJob       `json:"earlier_jobs"`
+
+	Sequence int64 `json:"sequence" doc:"of the newest entry shown: what is written from this screen says that it was seen"`
 
 	Edition string `json:"edition,omitempty" doc:"what this view is known by: it is another one as soon as anything in it changes"`
 
@@ -103,6 +108,7 @@ type NoteView struct {
 func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	leaving := w.leaving(s)
 	v := JobView{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Leaving: leaving, EarlierJobs: record.Some(s.EarlierJobs),
+		Said: complaint.All.Of(s), NotRidden: record.Some(findings.NotRidden(s)),
 		Points: findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s), AirBench: air.Of(s),
 		Findings: record.Some(findings.All.Of(s)), Hunts: hunt.Views(s), Items: record.Some(work.Items(s)),
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Gauges: pressure.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
@@ -134,6 +140,7 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	if e, released := door.Releases.Newest(s.Ledger); released != nil && s.Job.ReleasedAt != nil {
 		v.ReleasedTo, v.ReleasedBy = released.To, e.ByName
 	}
+	v.Sequence = s.Sequence()
 	v.Stage, v.Stages = stages(s, leaving)
 	return v, nil
 }

@@ -115,7 +115,7 @@ func TestAWheelIsTruedAndSigned(t *testing.T) {
 	assert.Empty(t, standing())
 	assert.True(t, bench().Signed.True)
 	assert.Len(t, bench().Rounds, rounds)
-	assert.Contains(t, wheels.Touched(lay(w, r)), "rear-axle-through", "the wheel was out: its axle is looked at again")
+	assert.Contains(t, record.Undone(lay(w, r)), "rear-axle-through", "the wheel was out: its axle is looked at again")
 
 	// What is turned after the signature is read again.
 	after := bench()

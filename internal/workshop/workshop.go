@@ -16,6 +16,7 @@ import (
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
@@ -83,7 +84,8 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
 		work.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
-		torque.Subject(findings.ToldAsFinding), air.AsLeft(), brakes.Subject(), trial.Subject(), door.Subject(), record.Plain()}
+		torque.Subject(findings.ToldAsFinding), air.AsLeft(), brakes.Subject(), trial.Subject(), door.Subject(), complaint.Subject(),
+		record.Plain()}
 }
 
 // lessons are what the subjects learn from the shop's past.

@@ -6,8 +6,8 @@ import "utensil/internal/workshop/record"
 func Subject() record.Subject {
 	return record.Subject{
 		Checks: []record.Check{Asks.Checked(func(_ *record.Sheet, in Asked) (*Asked, error) { return &in, CheckHow(in.How) })},
-		Corrects: func(s *record.Sheet, old record.Entry, _ bool) error {
-			if Items.In(old.Content) != nil && IsDone(s, old.ID) {
+		Corrects: func(s *record.Sheet, c record.Correction) error {
+			if Items.In(c.Old.Content) != nil && IsDone(s, c.Old.ID) {
 				return WorkDone()
 			}
 			return nil

@@ -9,6 +9,7 @@ import (
 	"utensil/core/measure"
 	"utensil/core/suspension"
 	"utensil/core/words"
+	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
 )
 
@@ -53,7 +54,18 @@ type LegDue struct {
 // Services are legs that were opened and served.
 var Services = record.NewKind(record.Kind[LegServed]{Name: "leg_served", By: record.ByMechanic, Past: record.LaterJob})
 
-// usualFrom is about how many hours a week a bike with suspension is ridden of which nobody said anything.
+// A leg that was opened and served was undone. Where its work was marked done, or gone through step by step, that tells.
+var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
+	for e, in := range Services.Ever(s.Ledger) {
+		o, sold := s.Book.Operation(opens[in.Leg][in.What])
+		if sold && !guided.DidAll(s, o.ID) {
+			list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.Leg + " was opened", Joints: o.Touches, Tests: record.EveryTest})
+		}
+	}
+	return list
+})
+
+// usualWeek is about how many hours a week a bike with suspension is ridden of which nobody said anything.
 var usualWeek = suspension.Weekly{From: 1, To: 4}
 
 func checkServed(s *record.Sheet, in LegServed) (*LegServed, error) {

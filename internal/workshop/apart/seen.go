@@ -1,8 +1,10 @@
 package apart
 
 import (
+	"slices"
 	"time"
 
+	"utensil/core/strip"
 	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/parts"
@@ -52,36 +54,33 @@ var Found = record.Derive(func(s *record.Sheet) (found []Seen) {
 	return found
 })
 
-// Touched is where in the ledger each fastener was last undone, or last had a part put under it.
-func Touched(s *record.Sheet) map[string]int {
-	places := map[string]int{}
-	for _, v := range Strips.Of(s) {
-		for _, p := range v.Parts {
-			for _, e := range []*record.Entry{p.seen, p.on} {
-				if e == nil || p.State == OnBike || p.State == NotThere {
-					continue
-				}
-				for _, id := range p.Part.Bolts {
-					places[id] = max(places[id], s.Place(e.ID))
+// What came off, or went back, was undone; what was tried on the bike before it was tried on another bike.
+var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
+	moved := func(e record.Entry, id ID, part, did string, undone bool) {
+		d := record.Disturbance{Since: e.ID, Says: did, Tests: record.EveryTest, Named: true}
+		_, begun := Begins.Wrote(s.Ledger, s.Ledger.Current(id))
+		if begun == nil {
+			_, begun = Begins.Wrote(s.Ledger, id)
+		}
+		if begun != nil {
+			a, _ := s.Book.Assembly(begun.Assembly)
+			if i := slices.IndexFunc(a.Parts, func(p strip.Part) bool { return p.ID == part }); i >= 0 {
+				d.Says = words.Lower(a.Parts[i].Name) + " " + did
+				if undone {
+					d.Joints = a.Parts[i].Bolts
 				}
 			}
 		}
+		list = append(list, d)
 	}
-	return places
-}
-
-// LastMove is where in the ledger a part was last taken off or put back; -1 where nothing was apart. What
-// was tried on the bike before it was tried on another bike.
-func LastMove(s *record.Sheet) int {
-	last := -1
-	for e := range Offs.All(s.Ledger) {
-		last = max(last, s.Place(e.ID))
+	for e, in := range Offs.Ever(s.Ledger) {
+		moved(e, in.Strip, in.Part, "came off", in.Lay != Absent)
 	}
-	for e := range Ons.All(s.Ledger) {
-		last = max(last, s.Place(e.ID))
+	for e, in := range Ons.Ever(s.Ledger) {
+		moved(e, in.Strip, in.Part, "went back", !in.Out)
 	}
-	return last
-}
+	return list
+})
 
 // Offered is an assembly that this bike has, to be taken apart.
 type Offered struct {

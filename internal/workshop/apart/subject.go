@@ -35,8 +35,9 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 }
 
 // corrects refuses to take back what later moves rest on.
-func corrects(s *record.Sheet, old record.Entry, takenBack bool) error {
-	if !takenBack {
+func corrects(s *record.Sheet, c record.Correction) error {
+	old := c.Old
+	if !c.TakenBack {
 		if stripIn(old.Content) != "" || Begins.In(old.Content) != nil {
 			return record.Refuse("supersedes", "What was moved on the tray is not written over: take it back, and write it anew.")
 		}
@@ -49,8 +50,11 @@ func corrects(s *record.Sheet, old record.Entry, takenBack bool) error {
 		return nil
 	}
 	of := stripIn(old.Content)
-	if of == "" {
+	switch {
+	case of == "":
 		return nil
+	case !c.Theirs():
+		return record.TheirsToTakeBack(old)
 	}
 	if v, err := stripOf(s, of); err == nil && v.Last != nil && *v.Last != old.ID {
 		return record.Refuse("supersedes", "Other parts were moved after it. Take back the last move first.")

@@ -26,7 +26,7 @@ func recheck(s *record.Sheet) *record.CallBack {
 	depth, _ := s.Book.Depth(s.Job.Depth)
 	var names, ids []string
 	for _, b := range torque.Bolts.Of(s) {
-		_, touched := torque.Disturbed.Of(s)[b.Fastener]
+		touched := slices.Contains(record.Undone(s), b.Fastener)
 		if b.Recheck && (touched || depth.Torque == "all") && b.Log != nil && !b.Log.NotFitted && !slices.Contains(ids, b.Fastener) {
 			names, ids = append(names, b.Name), append(ids, b.Fastener)
 		}

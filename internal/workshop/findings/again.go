@@ -16,9 +16,8 @@ import (
 // while a cause was looked for was tried before it was written down. For the rest, a hunt's cause
 // among them, and for what was only due, a mechanic's word under their name is enough.
 func lookedAgain(s *record.Sheet, f FindingView, i agree.ItemView) bool {
-	place := guided.PlaceOf(s, i, f.Point)
 	if f.Point != "" {
-		if e, read := inspect.ReadingOf(s, f.Point); read != nil && s.Place(e.ID) > place && !read.PassedOver {
+		if e, read := inspect.ReadingOf(s, f.Point); read != nil && s.Knew(guided.Since(s, i, f.Point), e.ID) && !read.PassedOver {
 			if j := inspect.Judged(s, read); j != nil && j.Mark != wear.Unsafe {
 				return true
 			}
@@ -29,13 +28,18 @@ func lookedAgain(s *record.Sheet, f FindingView, i agree.ItemView) bool {
 	}
 	if f.bolt != "" {
 		last, logged := torque.Torques.Last(s.Ledger, func(in *torque.Torque) bool { return in.Key() == f.bolt })
-		return logged != nil && last.ID != f.ID && s.Place(last.ID) > s.Place(f.ID) && logged.Settles(logged.Verdict)
+		return logged != nil && last.ID != f.ID && s.Knew(f.ID, last.ID) && logged.Settles(logged.Verdict)
 	}
 	if f.hunt != nil && i.Item.OnTheWay {
 		return true
 	}
-	_, looked := Looks.Last(s.Ledger, func(in *Looked) bool { return s.Current(in.Finding) == f.ID })
-	return looked != nil
+	since := guided.Since(s, i, f.Point)
+	for e, in := range Looks.All(s.Ledger) {
+		if s.Current(in.Finding) == f.ID && s.Knew(since, e.ID) {
+			return true
+		}
+	}
+	return false
 }
 
 // remedyMinutes are offered for work that nobody has put a figure to (our own judgement; the

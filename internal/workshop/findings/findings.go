@@ -51,16 +51,16 @@ type FindingView struct {
 	bolt      string        // the bolt it is about
 	hunt      *record.ID    // the hunt that found it
 	rescuable bool
-	right     bool // put right on the bench, where it was found
+	right     bool   // put right on the bench, where it was found
+	place     string // that is empty, of a part that came off
 }
 
 // readFindings lists what is wrong: readings that need work, or did before it was done, and
 // findings noted by hand.
 func readFindings(s *record.Sheet) []FindingView {
 	var found []FindingView
-	told := inspect.Telling(s)
-	for _, p := range inspect.Points.Of(s) {
-		for _, e := range told[p.ID] {
+	for _, p := range s.Book.Points { // of a point that the bike is said not to have, what was found stays found
+		for _, e := range inspect.Telling(s, p.ID) {
 			j := inspect.Judged(s, inspect.Readings.In(e.Content))
 			if j == nil || !j.Mark.NeedsWork() {
 				continue
@@ -73,7 +73,7 @@ func readFindings(s *record.Sheet) []FindingView {
 			if len(f.Suggested) == 0 && p.Offer != "" {
 				f.offerWords(Suggestion{Title: p.Offer, Minutes: remedyMinutes}, s)
 			}
-			f.ReadAgain = f.Mark == wear.Unsafe
+			f.ReadAgain, f.right = f.Mark == wear.Unsafe, inspect.PutRight(s, p.ID, e.ID)
 			found = append(found, f)
 		}
 	}
@@ -87,14 +87,17 @@ func readFindings(s *record.Sheet) []FindingView {
 		}
 		found = append(found, f)
 	}
-	found = append(append(found, inHand(s)...), onBenches(s)...)
+	found = append(append(append(found, inHand(s)...), emptied(s)...), onBenches(s)...)
 	found = append(found, overTightened(s)...)
 	for i := range found {
 		found[i].Suggested = record.Some(found[i].Suggested)
 		weigh(s, &found[i])
 		found[i].Status = status(s, found[i])
-		if found[i].right {
+		switch {
+		case found[i].right:
 			found[i].Status = FindingDone
+		case found[i].place != "" && (found[i].Status == FindingWorked || found[i].Status == FindingDone):
+			found[i].Status = FindingOpen // what was done, nothing sits there
 		}
 		if found[i].Status == FindingOpen && !found[i].Mark.NeedsWork() {
 			found[i].Status = FindingWatched
@@ -148,8 +151,9 @@ func (f FindingView) Covers(i agree.ItemView, s *record.Sheet) bool {
 	if i.Item.Operation == "" || len(f.operation) == 0 {
 		cures = named
 	}
-	before := i.Work != nil && guided.PlaceOf(s, i, f.Point) < s.Place(f.ID)
-	return cures && !before
+	// Who did it knew of what was seen: what was done before, or elsewhere, has put nothing of it right.
+	knowing := i.Work == nil || s.Knew(f.ID, guided.Since(s, i, f.Point))
+	return cures && knowing
 }
 
 func status(s *record.Sheet, f FindingView) FindingStatus {
@@ -191,6 +195,31 @@ func ByID(found []FindingView, id record.ID) (FindingView, bool) {
 
 // All is what is wrong with the bike, worst first.
 var All = record.Derive(readFindings)
+
+// OfBrake is the end whose brake a finding is about; empty where it is about none.
+func (f FindingView) OfBrake(s *record.Sheet) string {
+	point, _ := s.Book.Point(f.Point)
+	for _, end := range []string{"front", "rear"} {
+		if _, its := point.When[end+"_brake"]; its {
+			return end
+		}
+	}
+	place, _ := s.Book.Place(f.place)
+	if _, its := place.When[place.End+"_brake"]; its {
+		return place.End
+	}
+	return ""
+}
+
+// NotRidden lists what is unsafe and was left so, as its owner refused knowing it: the bike goes out as not to be ridden.
+func NotRidden(s *record.Sheet) (titles []string) {
+	for _, f := range All.Of(s) {
+		if f.Mark == wear.Unsafe && f.Status == FindingRefused {
+			titles = append(titles, f.Title)
+		}
+	}
+	return titles
+}
 
 // Points are the points of the walk-round, with what work has put right since it was read.
 func Points(s *record.Sheet) []inspect.PointView {

@@ -19,7 +19,8 @@ func checkItem(s *record.Sheet, d record.Draft, in agree.Item) (*agree.Item, err
 	if in.Finding != nil {
 		e, known := s.Find(*in.Finding)
 		reading := inspect.Readings.In(e.Content)
-		if !known || reading == nil && inspect.Findings.In(e.Content) == nil && torque.Torques.In(e.Content) == nil && !ofHand(e.Content) {
+		if !known || reading == nil && inspect.Findings.In(e.Content) == nil && torque.Torques.In(e.Content) == nil && !ofHand(e.Content) &&
+			parts.Takings.In(e.Content) == nil && !onBench(e.Content) {
 			return nil, record.Refuse("finding", "That finding is not open any more.")
 		}
 		if reading != nil {
@@ -103,6 +104,9 @@ func CheckAnswer(s *record.Sheet, in agree.Answer) (*agree.Answer, error) {
 			return nil, record.Refuse("answer", "This is unsafe to ride. Tell the owner so; if they still say no, record a refusal in their words.")
 		}
 	case agree.Refused:
+		if !unsafe {
+			return nil, record.Refuse("answer", "Nothing unsafe hangs on this: their answer is yes or no.")
+		}
 		if in.Words == "" {
 			return nil, record.Refuse("words", "Write down what the owner said when told that it is unsafe.")
 		}

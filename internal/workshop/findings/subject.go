@@ -14,6 +14,7 @@ func Subject() record.Subject {
 		Checks: []record.Check{inspect.Findings.Checked(checkFinding), Asides.Checked(checkAside), Looks.Checked(checkLooked),
 			agree.Items.CheckedAs(checkItem), agree.Answers.Checked(CheckAnswer)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(openFindings(s), openItems(s)...) },
+		Corrects:  corrects,
 	}
 }
 

@@ -274,6 +274,7 @@ func Subject() record.Subject {
 		Checks: []record.Check{Begins.Checked(checkBegun), Looks.Checked(checkLook), Moves.Checked(checkMove), Signs.Checked(checkSign),
 			Notes.Checked(checkNote)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), waiting(s)...) },
+		Corrects:  corrects,
 	}
 }
 

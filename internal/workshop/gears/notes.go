@@ -8,7 +8,6 @@ import (
 	"time"
 
 	"utensil/core/wear"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -59,26 +58,13 @@ func checkNote(s *record.Sheet, in GearNote) (*GearNote, error) {
 // axles hold the driven wheel in its place.
 var axles = []string{"rear-axle-nut", "rear-quick-release", "rear-axle-through", "chain-tug"}
 
-// axleMoved is where in the ledger the driven wheel's axle was last undone; -1 where it was not.
-func axleMoved(s *record.Sheet) int {
-	last := -1
-	undone := guided.Undone(s)
-	for _, id := range axles {
-		if place, was := undone[id]; was {
-			last = max(last, place)
-		}
-	}
-	return last
-}
-
 // hubMoved says whether the axle was undone since the hub's mark was looked at last.
 func hubMoved(s *record.Sheet) bool {
-	e, in := Notes.Last(s.Ledger, func(n *GearNote) bool { return n.Hub != nil })
-	looked := -1
-	if in != nil {
-		looked = s.Place(e.ID)
-	}
-	return axleMoved(s) > looked
+	e, _ := Notes.Last(s.Ledger, func(n *GearNote) bool { return n.Hub != nil })
+	return slices.ContainsFunc(axles, func(id string) bool {
+		_, undone := record.UndoneSince(s, id, e.ID)
+		return undone
+	})
 }
 
 // KnownOf gathers what is known of a bike's gears: what was written at a bench, else what was read off its parts.

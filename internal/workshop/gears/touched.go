@@ -10,16 +10,18 @@ import (
 var undoing = map[gear.Work][]string{gear.Reclamp: {"gear-cable"}, gear.RenewCable: {"gear-cable"}, gear.Straighten: {"straighten-hanger"},
 	gear.MatchParts: {"gear-cable", "straighten-hanger"}, gear.RenewTeeth: {"replace-sprockets"}}
 
-// Touched is where in the ledger each fastener was last undone at the bench.
-func Touched(s *record.Sheet) map[string]int {
-	places := map[string]int{}
-	for e, in := range Moves.All(s.Ledger) {
+// What was turned or done at the bench undid what holds it, and is tried on the ride.
+var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
+	for e, in := range Moves.Ever(s.Ledger) {
+		d := record.Disturbance{Since: e.ID, Says: "the gears were set", Tests: []string{record.RideTest}, Named: true}
 		for _, id := range undoing[in.Work] {
 			o, _ := s.Book.Operation(id)
-			for _, joint := range o.Touches {
-				places[joint] = s.Place(e.ID)
-			}
+			d.Joints = append(d.Joints, o.Touches...)
 		}
+		if in.Work == gear.RenewTeeth { // the wheel was out
+			d.Tests = record.EveryTest
+		}
+		list = append(list, d)
 	}
-	return places
-}
+	return list
+})

@@ -10,7 +10,6 @@ import (
 	"utensil/core/brake"
 	"utensil/core/procedure"
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -119,59 +118,6 @@ func ProgressOf(s *record.Sheet, run record.Entry) Progress {
 	return out
 }
 
-// LoosenedBy is where in the ledger a run last disturbed each fastener: where it loosened it, and
-// for one that it torques its beginning, so that an older log does not count.
-func LoosenedBy(s *record.Sheet, run record.Entry) map[string]int { return loosened.Of(s)[run.ID] }
-
-var loosened = record.Derive(func(s *record.Sheet) map[record.ID]map[string]int {
-	runs := map[record.ID]map[string]int{}
-	for run := range Starts.All(s.Ledger) {
-		places := map[string]int{}
-		for _, id := range fastenersOf(s, run) {
-			places[id] = s.Place(run.ID)
-		}
-		for id, place := range ProgressOf(s, run).Loosed {
-			places[id] = max(places[id], place)
-		}
-		runs[run.ID] = places
-	}
-	return runs
-})
-
-// Undone is where in the ledger each fastener was last undone, taken apart at a bench, in guided work or by agreed work.
-// It is remembered for the sheet: whoever adds to it takes a copy.
-func Undone(s *record.Sheet) map[string]int { return undone.Of(s) }
-
-var undone = record.Derive(func(s *record.Sheet) map[string]int {
-	places := apart.Touched(s)
-	undo := func(id string, place int) { places[id] = max(places[id], place) }
-	for e := range Starts.All(s.Ledger) {
-		for id, place := range LoosenedBy(s, e) {
-			undo(id, place)
-		}
-	}
-	for _, i := range agree.Proposals.Of(s) {
-		if !i.Agreed() || i.Work == nil {
-			continue
-		}
-		operation, _ := s.Book.Operation(i.Item.Operation)
-		for _, id := range slices.Concat(i.Item.Touches, operation.Touches) {
-			undo(id, i.Place())
-		}
-	}
-	return places
-})
-
-// GuidedFasteners lists the fasteners that the job's runs torque: they belong to its torque run.
-func GuidedFasteners(s *record.Sheet) (ids []string) {
-	for e := range Starts.All(s.Ledger) {
-		for id := range LoosenedBy(s, e) {
-			ids = append(ids, id)
-		}
-	}
-	return ids
-}
-
 // fastenersOf lists the fasteners that a run has come to.
 func fastenersOf(s *record.Sheet, run record.Entry) (ids []string) {
 	in := Starts.In(run.Content)
@@ -242,22 +188,21 @@ func Takes(s *record.Sheet, o knowledge.Operation) (minutes, times int) {
 	return max(1, int(math.Round(sum/float64(times)))), times
 }
 
-// PlaceOf is where in the ledger the work of a done item lies for a point. What a run read as
-// the work left it came after the work; anything else was read before Done was pressed.
-func PlaceOf(s *record.Sheet, i agree.ItemView, point string) int {
-	done := s.Place(*i.WorkID)
-	place := done
+// Since is the entry from which on the work of a done item counts for a point. What a run read as the work left it
+// came after the work; anything else was read before Done was pressed.
+func Since(s *record.Sheet, i agree.ItemView, point string) record.ID {
+	since := *i.WorkID
 	for e, in := range Starts.All(s.Ledger) {
 		work := in.Work
-		if s.Place(e.ID) < done && i.Item.Operation != "" && work.Operation == i.Item.Operation && work.leaves(point) {
-			place = s.Place(e.ID)
+		if s.Knew(e.ID, *i.WorkID) && i.Item.Operation != "" && work.Operation == i.Item.Operation && work.Leaves(point) {
+			since = e.ID
 		}
 	}
-	return place
+	return since
 }
 
-// leaves says whether the procedure reads a point as its work has left it.
-func (g GuidedWork) leaves(point string) bool {
+// Leaves says whether the procedure reads a point as its work has left it.
+func (g GuidedWork) Leaves(point string) bool {
 	for _, step := range g.Procedure.Steps {
 		if step.Record != nil && step.Record.Left && step.Record.Point == point && point != "" {
 			return true

@@ -5,8 +5,11 @@ import (
 	"strings"
 	"unicode"
 
+	"utensil/core/bike"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // Complaint is what a bike may be said to do.
@@ -18,27 +21,14 @@ type Complaint struct {
 
 // Complaints lists what a job's bike may be said to do, what the owner's words sound like first.
 func Complaints(s *record.Sheet) []Complaint {
-	said := strings.FieldsFunc(strings.ToLower(s.Job.Words+" "+s.Job.Reading), func(r rune) bool { return !unicode.IsLetter(r) })
+	said := spoken(s.Job.Words + " " + s.Job.Reading)
 	type scored struct {
 		Complaint
 		score int
 	}
 	var list []scored
 	for _, f := range s.Book.FaultsOn(parts.Facts.Of(s)) {
-		score := 0
-		for _, word := range f.Said {
-			first, rest, _ := strings.Cut(word, " ")
-			if i := slices.Index(said, first); i >= 0 && (rest == "" || i+1 < len(said) && said[i+1] == rest) {
-				score++
-			}
-		}
-		// "The back brake howls": which end they mean counts too.
-		for _, end := range [][2]string{{"front", "front"}, {"rear", "rear"}, {"back", "rear"}} {
-			if score > 0 && slices.Contains(said, end[0]) && f.End == end[1] {
-				score++
-			}
-		}
-		list = append(list, scored{Complaint{f.ID, f.Name, false}, score})
+		list = append(list, scored{Complaint{f.ID, f.Name, false}, sounds(f, said)})
 	}
 	slices.SortStableFunc(list, func(a, b scored) int { return b.score - a.score })
 	out := make([]Complaint, 0, len(list))
@@ -47,4 +37,60 @@ func Complaints(s *record.Sheet) []Complaint {
 		out = append(out, c.Complaint)
 	}
 	return out
+}
+
+// SoundsLike is the fault that words sound most like on a bike; false where they sound like none.
+func SoundsLike(book *knowledge.Book, f bike.Facts, words string) (best knowledge.Fault, like bool) {
+	said, most := spoken(words), 0
+	for _, fault := range book.FaultsOn(f) {
+		if score := sounds(fault, said); score > most {
+			best, most = fault, score
+		}
+	}
+	return best, most > 0
+}
+
+// spoken are the words of what was said.
+func spoken(said string) []string {
+	return strings.FieldsFunc(strings.ToLower(said), func(r rune) bool { return !unicode.IsLetter(r) })
+}
+
+// sounds says how much words sound like a fault; 0 for not at all. "The back brake howls": which end they mean counts
+// too, and one that names the other end is not meant.
+func sounds(f knowledge.Fault, said []string) (score int) {
+	for _, word := range f.Said {
+		first, rest, _ := strings.Cut(word, " ")
+		if i := slices.Index(said, first); i >= 0 && (rest == "" || i+1 < len(said) && said[i+1] == rest) {
+			score++
+		}
+	}
+	front, rear := slices.Contains(said, "front"), slices.Contains(said, "rear") || slices.Contains(said, "back")
+	switch {
+	case score == 0, f.End == "", front == rear:
+		return score
+	case front == (f.End == "front"):
+		return score + 1
+	}
+	return 0
+}
+
+// Ended says whether a search came to its end: its cause was cured, or found.
+func Ended(s *record.Sheet, hunt record.ID) bool {
+	return slices.ContainsFunc(Searches.Of(s), func(h search) bool { return h.id == s.Current(hunt) && (h.cured || h.finding != nil) })
+}
+
+// Outcome is what came of a search, in words.
+func Outcome(s *record.Sheet, hunt record.ID) string {
+	for _, h := range Searches.Of(s) {
+		if h.id != s.Current(hunt) {
+			continue
+		}
+		if h.finding != nil {
+			if _, f := inspect.Findings.Find(s.Ledger, *h.finding); f != nil {
+				return f.Title
+			}
+		}
+		return h.name + ": cured"
+	}
+	return ""
 }

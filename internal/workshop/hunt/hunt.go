@@ -109,6 +109,7 @@ type CheckView struct {
 	Settles float64        `json:"settles" doc:"share of the doubt it is expected to settle, 0 to 1"`
 	Why     string         `json:"why" doc:"why it stands where it stands"`
 	Answers []ProspectView `json:"answers"`
+	Held    string         `json:"held,omitempty" doc:"why it cannot be done now: it is ridden for, and something is unsafe"`
 }
 
 // ProspectView is what one answer would change.
@@ -258,12 +259,7 @@ func huntView(s *record.Sheet, h *hunted) HuntView {
 	if h.belief.Exhausted() {
 		v.Odd = "Every cause on this list was put right, and it is still there. Look for something that is not on it, or ask a colleague."
 	}
-	for n, a := range thoughts.next(s.Book, h) {
-		if n == mostNext {
-			break
-		}
-		v.Next = append(v.Next, h.check(a, n == 0))
-	}
+	v.Next = h.checks(thoughts.next(s.Book, h), inspect.NotRidden(s))
 	if e, found := inspect.Findings.Last(s.Ledger, func(in *inspect.Finding) bool {
 		return in.Hunt != nil &&
 			*in.Hunt == h.entry.ID
@@ -271,6 +267,21 @@ func huntView(s *record.Sheet, h *hunted) HuntView {
 		v.Finding = &e.ID
 	}
 	return v
+}
+
+// checks are what can be done next, best first. What is ridden for waits while the bike is not to be ridden.
+func (h *hunted) checks(advice []diagnosis.Advice, unsafe string) []CheckView {
+	next, held := []CheckView{}, []CheckView{}
+	for _, a := range advice {
+		v := h.check(a, len(next) == 0)
+		if unsafe != "" && a.Cause < 0 && h.Checks[a.Check].Rides {
+			v.Held = "Nobody rides it now: " + unsafe + "."
+			held = append(held, v)
+			continue
+		}
+		next = append(next, v)
+	}
+	return slices.Concat(next, held)[:min(len(advice), mostNext)]
 }
 
 func (h *hunted) ranked() []CauseView {
@@ -376,6 +387,11 @@ func checkClue(s *record.Sheet, d record.Draft, in Clue) (*Clue, error) {
 		}
 		if in.Answer != "" && !slices.ContainsFunc(c.Answers, func(a knowledge.Answer) bool { return a.Say == in.Answer }) {
 			return nil, record.Refuse("answer", "“%s” is no answer of this check. Choose one of its answers, or cannot tell.", in.Answer)
+		}
+		if c.Rides {
+			if err := inspect.CheckRidden(s, "check"); err != nil {
+				return nil, err
+			}
 		}
 		return &in, lookedAt(s, h.entry.ID, in, d.Supersedes)
 	}

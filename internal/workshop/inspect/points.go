@@ -1,6 +1,7 @@
 package inspect
 
 import (
+	"slices"
 	"time"
 
 	"utensil/core/measure"
@@ -52,6 +53,18 @@ type ReadingView struct {
 	PutRight  bool            `json:"put_right" doc:"work since then has put it right"`
 	By        string          `json:"by"`
 	At        time.Time       `json:"at"`
+	Later     *LaterLook      `json:"later,omitempty" doc:"a later look that changes nothing: passed over, or better without any work"`
+}
+
+// LaterLook is a look at a point of which something worse stands.
+type LaterLook struct {
+	ID    record.ID `json:"id"`
+	Says  string    `json:"says"`
+	Typed string    `json:"typed,omitempty"`
+	Word  string    `json:"word,omitempty" doc:"with what was typed, what it reads: to correct what stands by, where that was a slip"`
+	Note  string    `json:"note,omitempty"`
+	By    string    `json:"by"`
+	At    time.Time `json:"at"`
 }
 
 // HistoryMark is an earlier reading of the same point.
@@ -85,11 +98,30 @@ func Views(s *record.Sheet) []PointView {
 		if e, in := ReadingOf(s, p.ID); in != nil {
 			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Values: in.Values, Word: in.Word, Passed: in.PassedOver, Note: in.Note,
 				Judgement: Judged(s, in), By: e.ByName, At: e.At}
+			if later := told.Of(s)[p.ID].Later; later != nil {
+				look := Readings.In(later.Content)
+				v.Reading.Later = &LaterLook{ID: later.ID, Typed: look.Typed, Word: look.Word, Says: look.Says(UnitOf(p.Gauge)), Note: look.Note, By: later.ByName, At: later.At}
+			}
 		}
 		views = append(views, v)
 	}
 	return views
 }
 
-// Points are those that this bike has, in the order of the walk-round.
-var Points = record.Derive(func(s *record.Sheet) []knowledge.Point { return s.Book.PointsOn(parts.Facts.Of(s)) })
+// Points are those that this bike has, in the order of the walk-round; and those it is said not to have any more, where
+// something was found.
+var Points = record.Derive(func(s *record.Sheet) []knowledge.Point {
+	f := parts.Facts.Of(s)
+	return slices.DeleteFunc(slices.Clone(s.Book.Points), func(p knowledge.Point) bool {
+		return !p.When.Holds(f) && !slices.ContainsFunc(Telling(s, p.ID), func(e record.Entry) bool { return needsWork(s, e) })
+	})
+})
+
+// PointOn finds a point of the bike.
+func PointOn(s *record.Sheet, id string) (knowledge.Point, bool) {
+	i := slices.IndexFunc(Points.Of(s), func(p knowledge.Point) bool { return p.ID == id })
+	if i < 0 {
+		return knowledge.Point{}, false
+	}
+	return Points.Of(s)[i], true
+}

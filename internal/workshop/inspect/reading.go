@@ -3,7 +3,6 @@ package inspect
 import (
 	"utensil/core/measure"
 	"utensil/core/wear"
-	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -21,8 +20,8 @@ type Reading struct {
 }
 
 func checkReading(s *record.Sheet, in Reading) (*Reading, error) {
-	p, known := s.Book.Point(in.Point)
-	if !known || !p.When.Holds(parts.Facts.Of(s)) {
+	p, known := PointOn(s, in.Point)
+	if !known {
 		return nil, record.Refuse("point", "This bike has no such point. Its facts may have been changed: reload the job.")
 	}
 	in.Value, in.Values, in.Judgement = nil, nil, nil
@@ -103,21 +102,14 @@ func UnitOf(g *wear.Gauge) string {
 	return g.Unit
 }
 
-// ReadingOf is the newest standing reading at a point; it says nil when there is none.
-func ReadingOf(s *record.Sheet, point string) (record.Entry, *Reading) {
-	return Readings.Last(s.Ledger, func(in *Reading) bool { return in.Point == point })
-}
-
-// Judged is what a reading means: as it was told at the time once the job is closed, by the
-// bike's figures as they are now while it is open.
+// Judged is what a reading means: as it was told at the time; while the job is open as the rules of now have it, where
+// those are stricter.
 func Judged(s *record.Sheet, in *Reading) *wear.Judgement {
 	if in.PassedOver {
 		return nil
 	}
 	if s.Job.ReleasedAt == nil {
-		if j := judge(s, *in); j != nil {
-			return j
-		}
+		return worse(in.Judgement, judge(s, *in))
 	}
 	return in.Judgement
 }

@@ -3,43 +3,109 @@ package inspect
 import (
 	"slices"
 
+	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
 )
 
-// Telling lists the readings that say what was found, by point: the last one of each, and
-// before it those that work has put right since. Work that left a point no better has put nothing
-// right: what is read after it stands in place of what was read before, and is open.
-func Telling(s *record.Sheet) map[string][]record.Entry {
-	told := map[string][]record.Entry{}
+// Told is what a point's readings say.
+type Told struct {
+	Stand []record.Entry // that say what was found: the last, and before it those that work has put right since
+	Later *record.Entry  // a later look that changes nothing: passed over, or better without any work
+
+	Guided []record.ID // of those that stand: put right by guided work, whether or not the owner was asked
+}
+
+// told are the readings by point. What is due or unsafe stands until it is read better after work that can cure it: it
+// is neither passed over nor read away. Work that left a point no better has put nothing right: what is read after it
+// stands in place of what was read before, and is open.
+var told = record.Derive(func(s *record.Sheet) map[string]Told {
+	points := map[string]Told{}
 	for e, in := range Readings.All(s.Ledger) {
-		point := in.Point
-		before := told[point]
-		if n := len(before); n > 0 && !workedOn(s, point, before[n-1], e) {
-			before = before[:n-1]
-		}
-		told[point] = append(before, e)
+		t := points[in.Point]
+		t.take(s, e, in)
+		points[in.Point] = t
 	}
-	for point, list := range told {
+	for point, t := range points {
 		var kept []record.Entry
-		for i, e := range list {
-			if i == len(list)-1 || better(s, e, list[i+1]) {
+		for i, e := range t.Stand {
+			if i == len(t.Stand)-1 || better(s, e, t.Stand[i+1]) {
 				kept = append(kept, e)
 			}
 		}
-		told[point] = kept
+		t.Stand = kept
+		points[point] = t
 	}
-	return told
+	return points
+})
+
+// take lays one more reading over those that were taken before.
+func (t *Told) take(s *record.Sheet, e record.Entry, in *Reading) {
+	n := len(t.Stand)
+	switch {
+	case n == 0:
+		t.Stand = append(t.Stand, e)
+		return
+	case Readings.In(t.Stand[n-1].Content).PassedOver:
+		t.Stand[n-1] = e
+		return
+	case in.PassedOver:
+		t.Later = &e
+		return
+	}
+	last := t.Stand[n-1]
+	run, guided := guidedOn(s, in.Point, last, e)
+	switch {
+	case guided && s.Place(run) < s.Place(last.ID):
+		t.Stand[n-1], t.Later = e, nil // read twice in the same run: the last is how that left it
+	case guided:
+		t.Stand, t.Later, t.Guided = append(t.Stand, e), nil, append(t.Guided, last.ID)
+	case workedOn(s, in.Point, last, e):
+		t.Stand, t.Later = append(t.Stand, e), nil
+	case needsWork(s, last) && better(s, last, e):
+		t.Later = &e
+	default:
+		t.Stand[n-1], t.Later = e, nil
+	}
 }
 
-// better says whether a reading is better than the one before the work.
+func needsWork(s *record.Sheet, e record.Entry) bool {
+	j := Judged(s, Readings.In(e.Content))
+	return j != nil && j.Mark.NeedsWork()
+}
+
+// Telling are the readings of a point that say what was found.
+func Telling(s *record.Sheet, point string) []record.Entry { return told.Of(s)[point].Stand }
+
+// PutRight says whether guided work put right what a reading found.
+func PutRight(s *record.Sheet, point string, reading record.ID) bool {
+	return slices.Contains(told.Of(s)[point].Guided, reading)
+}
+
+// ReadingOf is the reading that stands at a point; it says nil when there is none.
+func ReadingOf(s *record.Sheet, point string) (record.Entry, *Reading) {
+	stand := Telling(s, point)
+	if len(stand) == 0 {
+		return record.Entry{}, nil
+	}
+	e := stand[len(stand)-1]
+	return e, Readings.In(e.Content)
+}
+
+// LastLook is the newest reading of a point, whether or not it changes what stands; it says nil when there is none.
+func LastLook(s *record.Sheet, point string) (record.Entry, *Reading) {
+	return Readings.Last(s.Ledger, func(in *Reading) bool { return in.Point == point })
+}
+
+// better says whether a reading is better than the one before it.
 func better(s *record.Sheet, before, after record.Entry) bool {
 	was, is := Judged(s, Readings.In(before.Content)), Judged(s, Readings.In(after.Content))
 	return was != nil && is != nil && was.Mark.Worse(is.Mark)
 }
 
-// workedOn says whether work that can settle what was read was done between two readings of a point.
+// workedOn says whether work that can settle what was read was done between two readings of a point. Who read it again
+// knew of that work.
 func workedOn(s *record.Sheet, point string, before, after record.Entry) bool {
 	was := Judged(s, Readings.In(before.Content))
 	return was != nil && slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool {
@@ -50,7 +116,37 @@ func workedOn(s *record.Sheet, point string, before, after record.Entry) bool {
 		if o, known := s.Book.Operation(i.Item.Operation); known {
 			cures = o.Cured(point, was.Seen)
 		}
-		place := guided.PlaceOf(s, i, point)
-		return cures && s.Place(before.ID) < place && place < s.Place(after.ID)
+		since := guided.Since(s, i, point)
+		return cures && s.Knew(before.ID, since) && s.Knew(since, after.ID)
 	})
+}
+
+// guidedOn is the run that went on between two readings of a point, can settle what was read, and reads the point as it
+// leaves it.
+func guidedOn(s *record.Sheet, point string, before, after record.Entry) (record.ID, bool) {
+	was := Judged(s, Readings.In(before.Content))
+	for run, in := range guided.Starts.All(s.Ledger) {
+		if o, known := s.Book.Operation(in.Work.Operation); was == nil || !known || !o.Cured(point, was.Seen) || !in.Work.Leaves(point) {
+			continue
+		}
+		for step := range guided.StepsOf(s, run.ID) {
+			if s.Knew(before.ID, step.ID) && s.Knew(step.ID, after.ID) {
+				return run.ID, true
+			}
+		}
+	}
+	return "", false
+}
+
+// worse is a reading's verdict as it was told, or as the rules of today have it where they are stricter: then it says so.
+func worse(told, now *wear.Judgement) *wear.Judgement {
+	switch {
+	case told == nil || now != nil && told.Mark == now.Mark:
+		return now
+	case now == nil || told.Mark.Worse(now.Mark):
+		return told
+	}
+	stricter := *now
+	stricter.Reason += " It was told to be better when it was read; the rule is stricter now."
+	return &stricter
 }

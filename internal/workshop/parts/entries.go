@@ -7,6 +7,7 @@ import (
 
 	"utensil/core/estimate"
 	"utensil/core/fit"
+	"utensil/core/wear"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/stores"
 	"utensil/knowledge"
@@ -79,8 +80,16 @@ var (
 
 // Subject is what is on a bike.
 func Subject() record.Subject {
-	return record.Subject{Checks: []record.Check{Puttings.CheckedAs(checkPutting), Takings.CheckedAs(checkTaking),
-		PartsRead.CheckedAs(checkPartRead)}}
+	return record.Subject{
+		Checks: []record.Check{Puttings.CheckedAs(checkPutting), Takings.CheckedAs(checkTaking), PartsRead.CheckedAs(checkPartRead)},
+		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
+			for _, place := range Missing(s) {
+				list = append(list, record.Obstacle{Title: place.Name + ": nothing sits there", Mark: wear.Unsafe, Stage: record.StageWork,
+					Detail: "it came off in an earlier job: write down what is fitted there now", Place: "parts", Target: place.ID})
+			}
+			return list
+		},
+	}
 }
 
 func checkPutting(s *record.Sheet, d record.Draft, in Putting) (*Putting, error) {

@@ -43,6 +43,7 @@ var Renewals = record.Derive(func(s *record.Sheet) map[string][]knowledge.Operat
 // change is something that began or ended a life, or that was read in it.
 type change struct {
 	at   time.Time
+	by   record.Entry
 	put  *Life     // what was fitted
 	off  *Taking   // what came off
 	read *PartRead // what was read of what sits there
@@ -132,13 +133,13 @@ func changesOf(s *record.Sheet) map[string][]change {
 			} else {
 				said[in.Place] = true
 			}
-			changes[in.Place] = append(changes[in.Place], change{at: e.At, put: life})
+			changes[in.Place] = append(changes[in.Place], change{at: e.At, by: e, put: life})
 		}
 		for e, in := range Takings.All(l) {
-			changes[in.Place] = append(changes[in.Place], change{at: e.At, off: in})
+			changes[in.Place] = append(changes[in.Place], change{at: e.At, by: e, off: in})
 		}
 		for e, in := range PartsRead.All(l) {
-			changes[in.Place] = append(changes[in.Place], change{at: e.At, read: in})
+			changes[in.Place] = append(changes[in.Place], change{at: e.At, by: e, read: in})
 		}
 		for e, in := range agree.Works.All(l) {
 			_, item := agree.Items.Find(l, in.Item)
@@ -154,7 +155,7 @@ func changesOf(s *record.Sheet) map[string][]change {
 					continue
 				}
 				life := &Life{From: e.At, By: e.ByName, Put: Putting{Place: place, Grade: "new", From: "stock"}, Price: priceOf(l, in.Item), here: here}
-				changes[place] = append(changes[place], change{at: e.At, put: life})
+				changes[place] = append(changes[place], change{at: e.At, by: e, put: life})
 			}
 		}
 	}
@@ -177,6 +178,41 @@ func sitting(s *record.Sheet, place string) (Life, bool) {
 		return Life{}, false
 	}
 	return lives[len(lives)-1], true
+}
+
+// Empty is a place of the bike from which something came off, and where nobody has fitted anything since.
+type Empty struct {
+	knowledge.Place
+	Off    record.Entry // that tells what came off
+	Filled bool         // it was, by somebody who knew
+}
+
+// Emptied are the places that were emptied in this job, without which the bike is not ridden, whatever its facts say by
+// now: those that were filled since as well.
+var Emptied = record.Derive(func(s *record.Sheet) (list []Empty) {
+	for e, in := range Takings.All(s.Ledger) {
+		place, known := s.Book.Place(in.Place)
+		if !known || place.Optional {
+			continue
+		}
+		filled := slices.ContainsFunc(changesOf(s)[in.Place], func(c change) bool {
+			return c.put != nil && c.by.ID != "" && c.by.JobID == e.JobID && s.Knew(e.ID, c.by.ID)
+		})
+		list = append(list, Empty{place, e, filled})
+	}
+	return list
+})
+
+// Missing are the places of the bike that an earlier job left empty.
+func Missing(s *record.Sheet) (list []knowledge.Place) {
+	for _, place := range Places.Of(s) {
+		_, sits := sitting(s, place.ID)
+		here := slices.ContainsFunc(Emptied.Of(s), func(e Empty) bool { return e.ID == place.ID })
+		if !sits && !here && !place.Optional {
+			list = append(list, place)
+		}
+	}
+	return list
 }
 
 // Renewed lists when what a point speaks of was renewed, by what was fitted at its place.

@@ -22,6 +22,8 @@ type Bike struct {
 	Riding   Riding     `json:"riding,omitzero" doc:"what is known of how it is ridden; left out it stays as it was"`
 	Version  int        `json:"version" doc:"0 for a new bike"`
 
+	Why string `json:"why,omitempty" doc:"needed where a change takes away something that is still to be looked at, torqued or tried"`
+
 	Read map[string]FactRead `json:"read,omitempty" readOnly:"true" doc:"who read which fact on the bike"`
 }
 

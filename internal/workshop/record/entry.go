@@ -13,6 +13,11 @@ type NewEntry struct {
 	At         *time.Time `json:"at,omitempty" doc:"when it was done, if not now"`
 	Supersedes *ID        `json:"supersedes,omitempty" doc:"the entry this one corrects"`
 	Content    Content    `json:"content"`
+
+	Seen   *int64     `json:"seen,omitempty" minimum:"0" doc:"the job's sequence on the writer's screen: what is vouched for is what was done up to it"`
+	Tablet string     `json:"tablet,omitempty" maxLength:"64" doc:"what the tablet calls itself: it knows of all that it wrote before"`
+	Clock  *time.Time `json:"clock,omitempty" doc:"what the tablet's own clock shows as it sends"`
+	Why    string     `json:"why,omitempty" maxLength:"2000" doc:"why what told of something due or unsafe is corrected"`
 }
 
 // Entry is one thing recorded about a job: never overwritten, corrected by an entry that
@@ -28,7 +33,12 @@ type Entry struct {
 	ByName     string    `json:"by_name"`
 	At         time.Time `json:"at"`
 	Content    Content   `json:"content"`
+	Why        string    `json:"why,omitempty" doc:"why it corrects another"`
 	Digest     []byte    `json:"-"` // of what was sent; tells a repeat from another entry
+
+	Seen   *int64        `json:"-"` // the job's sequence on its writer's screen; nil where nobody said
+	Tablet string        `json:"-"` // that wrote it
+	Offset time.Duration `json:"-"` // of the tablet's clock when it was sent: At is put right by it
 }
 
 // digest identifies what an entry says, whenever it was sent, before the server adds to it.
@@ -49,7 +59,7 @@ func (e Entry) digest() ([]byte, error) {
 // By is the entry that an actor makes of what was sent about a job, at a time.
 func (n NewEntry) By(by Actor, job, bike ID, at time.Time) (Entry, error) {
 	e := Entry{ID: n.ID, JobID: job, BikeID: bike, Kind: n.Content.Kind(), Supersedes: n.Supersedes, By: by.ID, ByName: by.Name, At: at,
-		Content: n.Content}
+		Content: n.Content, Seen: n.Seen, Tablet: n.Tablet, Why: n.Why}
 	var err error
 	e.Digest, err = e.digest()
 	return e, err

@@ -91,6 +91,27 @@ func (k *Kind[T]) All(l *Ledger) iter.Seq2[Entry, *T] {
 	}
 }
 
+// Ever goes through all entries of the kind that were written, in the order they arrived: those that were corrected or
+// taken back as well. What was done to a bike stays done when somebody strikes out that it was.
+func (k *Kind[T]) Ever(l *Ledger) iter.Seq2[Entry, *T] {
+	return func(yield func(Entry, *T) bool) {
+		for _, e := range l.all {
+			if e.Kind == k.Name && !yield(e, k.In(e.Content)) {
+				return
+			}
+		}
+	}
+}
+
+// Wrote is what an entry of the kind said as it was written, standing or not; it says nil when there is none.
+func (k *Kind[T]) Wrote(l *Ledger, id ID) (Entry, *T) {
+	e, known := l.Written(id)
+	if !known || e.Kind != k.Name {
+		return Entry{}, nil
+	}
+	return e, k.In(e.Content)
+}
+
 // Count is how many entries of the kind stand.
 func (k *Kind[T]) Count(l *Ledger) int { return len(l.kinds[k.Name]) }
 

@@ -1,9 +1,12 @@
 package record
 
+import "time"
+
 // Ledger is the entries of one job as they stand: corrected ones left out, in the order
 // they arrived.
 type Ledger struct {
 	Standing []Entry
+	all      []Entry    // as they arrived
 	order    map[ID]int // place of every entry, corrected ones too
 	next     map[ID]ID  // from a corrected entry to what corrects it
 	kinds    map[string][]Entry
@@ -11,7 +14,7 @@ type Ledger struct {
 
 // NewLedger lays entries out that are given in the order they arrived.
 func NewLedger(entries []Entry) *Ledger {
-	l := &Ledger{order: make(map[ID]int, len(entries)), next: map[ID]ID{}, kinds: map[string][]Entry{},
+	l := &Ledger{all: entries, order: make(map[ID]int, len(entries)), next: map[ID]ID{}, kinds: map[string][]Entry{},
 		Standing: make([]Entry, 0, len(entries))}
 	for i, e := range entries {
 		l.order[e.ID] = i
@@ -49,6 +52,54 @@ func (l *Ledger) Find(id ID) (Entry, bool) {
 		}
 	}
 	return Entry{}, false
+}
+
+// Written is an entry as it was written, whether or not it was corrected or taken back since.
+func (l *Ledger) Written(id ID) (Entry, bool) {
+	at, known := l.order[id]
+	if !known {
+		return Entry{}, false
+	}
+	return l.all[at], true
+}
+
+// Taken is what took an entry back, or the correction that stands in its place; false while it stands itself.
+func (l *Ledger) Taken(id ID) (Entry, bool) {
+	next, gone := l.next[id]
+	if !gone {
+		return Entry{}, false
+	}
+	return l.Written(l.Current(next))
+}
+
+// Sequence is the place of the newest entry among all of the shop's: what a screen that shows them has seen.
+func (l *Ledger) Sequence() (newest int64) {
+	for _, e := range l.all {
+		newest = max(newest, e.Seq)
+	}
+	return newest
+}
+
+// clocksDiffer is how far two clocks that were compared may still stand apart.
+const clocksDiffer = 5 * time.Minute
+
+// Knew says whether whoever wrote an entry could have seen another. It decides what a signature or a torque vouches
+// for: what arrived later they could not, nor what their screen did not show, whatever their clock says. What the same
+// tablet wrote it knows of. An entry that does not say what its screen showed knew what is dated before it.
+func (l *Ledger) Knew(of, by ID) bool {
+	voucher, known := l.order[by]
+	seen, there := l.order[of]
+	if !known || !there || seen >= voucher {
+		return false
+	}
+	v, o := l.all[voucher], l.all[seen]
+	switch {
+	case v.Tablet != "" && v.Tablet == o.Tablet:
+		return !o.At.After(v.At.Add(clocksDiffer))
+	case v.Seen != nil && o.Seq != 0:
+		return o.Seq <= *v.Seen && !o.At.After(v.At.Add(clocksDiffer))
+	}
+	return !o.At.After(v.At)
 }
 
 // Corrected is how many entries do not stand any more, or take one back.

@@ -16,6 +16,14 @@ var (
 	Withdrawals = NewKind(Kind[Withdrawn]{Name: "withdrawn", By: ByAnyone})
 )
 
+// GivenUp words what is left of something that was given up, and why it was.
+func GivenUp(left, reason string) string {
+	if reason == "" {
+		return left
+	}
+	return left + " Given up: " + reason
+}
+
 // checkNote refuses an empty note.
 func checkNote(_ *Sheet, in Note) (*Note, error) {
 	text, err := TidyNote("text", in.Text)

@@ -8,7 +8,24 @@ type Subject struct {
 	Obstacles func(*Sheet) []Obstacle // what it puts before the door, in its own order
 
 	// Corrects refuses that a standing entry is corrected, or taken back.
-	Corrects func(s *Sheet, old Entry, takenBack bool) error
+	Corrects func(*Sheet, Correction) error
+}
+
+// Correction is a standing entry that somebody corrects, or takes back.
+type Correction struct {
+	Old       Entry
+	New       NewEntry
+	By        Actor
+	TakenBack bool
+}
+
+// Theirs says whether whoever corrects it wrote it, or runs the shop.
+func (c Correction) Theirs() bool { return c.By.Role == Keeper || c.By.ID == c.Old.By }
+
+// TheirsToTakeBack is the problem of taking back what somebody else did at a bench.
+func TheirsToTakeBack(old Entry) *Problem {
+	return &Problem{Kind: Forbidden, Title: "Not yours to take back",
+		Detail: old.ByName + " did that: they take it back, or the shop owner does. Write down what you see as it is now."}
 }
 
 // Draft is an entry before it is written: who writes it, and what it corrects.
@@ -101,7 +118,7 @@ func (r Rules) corrects(s *Sheet, by Actor, n NewEntry) error {
 		if subject.Corrects == nil {
 			continue
 		}
-		if err := subject.Corrects(s, old, withdrawn); err != nil {
+		if err := subject.Corrects(s, Correction{old, n, by, withdrawn}); err != nil {
 			return err
 		}
 	}

@@ -1,7 +1,6 @@
 package torque
 
 import (
-	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -10,12 +9,9 @@ import (
 	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/apart"
-	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/wheels"
+	"utensil/knowledge"
 )
 
 // BoltView is one bolt of the torque run.
@@ -51,6 +47,7 @@ type BoltView struct {
 	Also      []OtherLog        `json:"also,omitempty" doc:"logs made at the same time by someone who had not seen this one"`
 	Verdict   *fastener.Verdict `json:"verdict,omitempty"`
 	Stale     bool              `json:"stale" doc:"work since has disturbed it"`
+	Since     string            `json:"since,omitempty" doc:"that work, in words: what was done that this log's writer had not seen"`
 	Settled   bool              `json:"settled" doc:"logged since the work, and in range or not fitted"`
 	By        string            `json:"by,omitempty"`
 	At        *time.Time        `json:"at,omitempty"`
@@ -88,8 +85,7 @@ func readBolts(s *record.Sheet) []BoltView {
 	var views []BoltView
 	again := record.Rechecks(s)
 	run := s.Book.FastenersFor(parts.Facts.Of(s), s.Job.Depth, agree.AgreedWork(s),
-		slices.Concat(guided.GuidedFasteners(s), agree.RemedyFasteners(s), slices.Sorted(maps.Keys(apart.Touched(s))),
-			slices.Sorted(maps.Keys(gears.Touched(s))), slices.Sorted(maps.Keys(wheels.Touched(s))), again))
+		slices.Concat(record.Undone(s), agree.RemedyFasteners(s), again))
 	past := map[string]record.Entry{}
 	for e, in := range Torques.All(s.Past) {
 		past[in.Key()] = e
@@ -99,7 +95,7 @@ func readBolts(s *record.Sheet) []BoltView {
 		logged[in.Key()] = append(logged[in.Key()], e)
 	}
 	wrenches := tellAll(Wrenches.Of(s), s.Now)
-	for _, f := range append(run, Added.Of(s)...) {
+	for _, f := range append(withOwed(s, run), Added.Of(s)...) {
 		resolved := Resolve(s, f)
 		positions := f.Bolts()
 		treatment, _ := s.Book.Treatment(f.Treatment)
@@ -137,21 +133,42 @@ func readBolts(s *record.Sheet) []BoltView {
 	return views
 }
 
+// withOwed adds to a run what was undone in this job, or logged, and is not in it any more: the depth is lighter now, or
+// the bike is said to be another.
+func withOwed(s *record.Sheet, run []knowledge.Fastener) []knowledge.Fastener {
+	owed := owed(s)
+	return slices.DeleteFunc(slices.Clone(s.Book.Fasteners), func(f knowledge.Fastener) bool {
+		in := slices.ContainsFunc(run, func(x knowledge.Fastener) bool { return x.ID == f.ID })
+		return !in && !(slices.Contains(owed, f.ID) && record.HeldOnce(s, f.When))
+	})
+}
+
+// owed are the fasteners that were undone in this job, and those that were logged.
+func owed(s *record.Sheet) []string {
+	ids := record.Undone(s)
+	for _, in := range Torques.All(s.Ledger) {
+		ids = append(ids, in.Fastener)
+	}
+	return ids
+}
+
 // take lays the logs of the bolt over it: the last one counts.
 func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 	e := logs[len(logs)-1]
 	in := Torques.In(e.Content)
 	b.Log, b.LogID, b.By, b.At, b.Verdict = in, &e.ID, e.ByName, &e.At, in.Verdict
 	if b.Rule != nil && in.LeftNm != nil && s.Job.ReleasedAt == nil {
-		verdict := in.judged(*b.Rule)
-		b.Verdict = &verdict
+		// What was told to be wrong stays so under a rule that was noted later: it is logged again by it.
+		if verdict := in.judged(*b.Rule); in.Verdict == nil || in.Verdict.Settles() || !verdict.Settles() {
+			b.Verdict = &verdict
+		}
 	}
-	place, touched := Disturbed.Of(s)[b.Fastener]
-	b.Stale = touched && s.Place(e.ID) < place
+	undone, stale := record.UndoneSince(s, b.Fastener, e.ID)
+	b.Stale, b.Since = stale, undone.Says
 	b.Settled = in.Settles(b.Verdict) && !b.Stale
 	for _, o := range logs[:len(logs)-1] {
 		t := Torques.In(o.Content)
-		if in.Loosened || touched && s.Place(o.ID) < place || b.Stale {
+		if _, undone := record.UndoneSince(s, b.Fastener, o.ID); in.Loosened || undone || b.Stale {
 			continue // the one that counts came after it, knowingly
 		}
 		good := t.Settles(t.Verdict)
@@ -171,17 +188,6 @@ func (t Torque) Key() string { return keyOf(t.Fastener, t.Position) }
 // keyOf names one bolt of a bike, the same everywhere: its fastener, and its position in a set.
 func keyOf(fastener, position string) string {
 	return strings.TrimSuffix(fastener+"/"+position, "/")
-}
-
-// disturb notes where in the ledger work last touched each fastener.
-func disturb(s *record.Sheet) map[string]int {
-	places := maps.Clone(guided.Undone(s))
-	for _, touched := range []map[string]int{gears.Touched(s), wheels.Touched(s)} {
-		for id, place := range touched {
-			places[id] = max(places[id], place)
-		}
-	}
-	return places
 }
 
 // BoltHistory is one bolt of a bike over all its jobs.
@@ -215,9 +221,6 @@ func (b BoltView) Key() string { return keyOf(b.Fastener, b.Position) }
 
 // Bolts are the torque run of a job, bolt by bolt.
 var Bolts = record.Derive(readBolts)
-
-// Disturbed is where in the ledger work last touched each fastener.
-var Disturbed = record.Derive(disturb)
 
 // Unsettled lists the bolts that still stand in the way.
 func Unsettled(bolts []BoltView) []BoltView {

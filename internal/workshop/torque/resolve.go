@@ -1,6 +1,7 @@
 package torque
 
 import (
+	"slices"
 	"strings"
 
 	"utensil/core/fastener"
@@ -91,7 +92,7 @@ func Resolve(s *record.Sheet, f knowledge.Fastener) Resolved {
 // FastenerOn finds a fastener that a bike has: the catalogue's, or one added to this bike.
 func FastenerOn(s *record.Sheet, id string) (knowledge.Fastener, bool) {
 	if f, known := s.Book.Fastener(id); known {
-		return f, f.When.Holds(parts.Facts.Of(s))
+		return f, f.When.Holds(parts.Facts.Of(s)) || slices.Contains(owed(s), id) && record.HeldOnce(s, f.When)
 	}
 	for _, f := range Added.Of(s) {
 		if f.ID == id {

@@ -15,11 +15,23 @@ import (
 // something found on it.
 func Subject(told func(*record.Sheet, BoltView) bool) record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Torques.CheckedAs(checkTorque), Additions.Checked(checkBolt), inspect.Figures.Checked(checkFigure)},
+		Corrects: corrects,
+		Checks:   []record.Check{Torques.CheckedAs(checkTorque), Additions.Checked(checkBolt), inspect.Figures.Checked(checkFigure)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle {
 			return openBolts(slices.DeleteFunc(Unsettled(Bolts.Of(s)), func(b BoltView) bool { return told(s, b) }))
 		},
 	}
+}
+
+// corrects refuses to write over, or take back, a fastener that was added and torqued: its log would speak of nothing.
+func corrects(s *record.Sheet, c record.Correction) error {
+	if Additions.In(c.Old.Content) == nil {
+		return nil
+	}
+	if _, logged := Torques.Last(s.Ledger, func(in *Torque) bool { return in.Fastener == string(c.Old.ID) }); logged != nil {
+		return record.Refuse("supersedes", "That fastener was torqued since. Give it another figure of its own, and log it again.")
+	}
+	return nil
 }
 
 // openBolts are the bolts that are wrong, each by itself, and those not logged, together.

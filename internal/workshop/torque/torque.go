@@ -9,6 +9,7 @@ import (
 	"utensil/core/measure"
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -77,6 +78,9 @@ func checkTorque(s *record.Sheet, d record.Draft, in Torque) (*Torque, error) {
 	if in.NotFitted {
 		if f.Critical && in.Note == "" {
 			return nil, record.Refuse("note", "The %s holds something the rider trusts. Say why it is not there.", f.Name)
+		}
+		if err := checkThere(s, f, in); err != nil {
+			return nil, err
 		}
 		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked, NotFitted: true, Note: in.Note, Was: "unknown"}, nil
 	}
@@ -219,7 +223,7 @@ func checkLoosened(s *record.Sheet, f knowledge.Fastener, in Torque, supersedes 
 		return nil
 	}
 	corrects := supersedes != nil && s.Current(*supersedes) == last.ID
-	if place, touched := Disturbed.Of(s)[in.Fastener]; touched && s.Place(last.ID) < place {
+	if _, undone := record.UndoneSince(s, in.Fastener, last.ID); undone {
 		return nil // taken apart since
 	}
 	if corrects && in.Note == "" {
@@ -263,6 +267,41 @@ func checkTreatment(s *record.Sheet, f knowledge.Fastener, in *Torque) error {
 	}
 	in.Warning = warning
 	return nil
+}
+
+// checkThere refuses to call a fastener not fitted that was seen to be there: somebody undid just it in this job, or
+// torqued it, now or in the job before. What was exchanged since may have come without it; a bike that has none any more
+// has other facts.
+func checkThere(s *record.Sheet, f knowledge.Fastener, in Torque) error {
+	if !f.When.Holds(parts.Facts.Of(s)) {
+		return nil
+	}
+	for _, l := range s.Ledgers() {
+		e, last := Torques.Last(l, func(was *Torque) bool { return was.Key() == in.Key() && !was.NotFitted })
+		_, exchanged := record.UndoneSince(s, in.Fastener, e.ID)
+		if last != nil && !exchanged {
+			return record.Refuse("not_fitted", "%s logged the %s: it was there. If it is gone, say so at the bike's facts or at what was fitted; "+
+				"else torque it.", e.ByName, words.Lower(f.Name))
+		}
+	}
+	if f.Certain && lastLeft(s, f, in) {
+		return record.Refuse("not_fitted", "By its facts this bike has one. If it has not, change its facts and say why; else torque it.")
+	}
+	if by, undone := record.UndoneByName(s, in.Fastener); undone {
+		return record.Refuse("not_fitted", "It was undone: %s. Torque it.", by.Says)
+	}
+	return nil
+}
+
+// lastLeft says whether every other bolt of a fastener was called not fitted: one of them is there.
+func lastLeft(s *record.Sheet, f knowledge.Fastener, in Torque) bool {
+	return !slices.ContainsFunc(f.Bolts(), func(position string) bool {
+		if position == in.Position {
+			return false
+		}
+		_, log := Torques.Last(s.Ledger, func(was *Torque) bool { return was.Key() == keyOf(f.ID, position) })
+		return log == nil || !log.NotFitted
+	})
 }
 
 // kilo words a force in kilonewtons.

@@ -1,18 +1,21 @@
 package trial
 
 import (
+	"slices"
+
 	"utensil/core/bike"
-	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/apart"
+	"utensil/core/wear"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 )
 
 // What is signed before a bike leaves.
 const (
-	SignFrontBrake = "front_brake"
-	SignRearBrake  = "rear_brake"
-	SignThirdBrake = "third_brake"
-	SignTestRide   = "test_ride"
+	SignFrontBrake = record.FrontBrakeTest
+	SignRearBrake  = record.RearBrakeTest
+	SignThirdBrake = record.ThirdBrakeTest
+	SignTestRide   = record.RideTest
 )
 
 // Sign is a mechanic's name under a test.
@@ -23,17 +26,48 @@ type Sign struct {
 }
 
 func checkSign(s *record.Sheet, in Sign) (*Sign, error) {
-	for _, what := range For(s.Bike.Facts) {
+	for _, what := range Owed(s) {
 		if what == in.What {
 			text, err := record.TidyNote("note", in.Note)
 			in.Note = text
-			if err == nil && !in.Passed && text == "" {
-				err = record.Refuse("note", "Say what is wrong, so that it can be put right.")
+			if err == nil && in.What == SignTestRide {
+				err = inspect.CheckRidden(s, "what")
+			}
+			if err == nil && text == "" {
+				err = unsaid(s, in)
 			}
 			return &in, err
 		}
 	}
 	return nil, record.Refuse("what", "This bike has no such brake.")
+}
+
+// unsaid refuses a test without a word that fails, or that passes after it failed with nothing done in between.
+func unsaid(s *record.Sheet, in Sign) error {
+	if !in.Passed {
+		return record.Refuse("note", "Say what is wrong, so that it can be put right.")
+	}
+	e, last := Signs.Last(s.Ledger, func(was *Sign) bool { return was.What == in.What })
+	if last == nil || last.Passed {
+		return nil
+	}
+	if _, worked := record.UntriedSince(s, in.What, e.ID); worked {
+		return nil
+	}
+	return record.Refuse("note", "%s signed that it failed: %s. Nothing is written down as done since: say what was put right.", e.ByName,
+		last.Note)
+}
+
+// corrects refuses that a test that failed is struck out: what failed is tried again.
+func corrects(s *record.Sheet, c record.Correction) error {
+	was := Signs.In(c.Old.Content)
+	if was == nil || was.Passed {
+		return nil
+	}
+	if c.TakenBack {
+		return record.Refuse("supersedes", "That test failed. It is not struck out: put right what is wrong, try it again and sign it.")
+	}
+	return nil
 }
 
 // For lists what has to be signed for a bike: its brakes and the test ride.
@@ -51,6 +85,48 @@ func For(f bike.Facts) []string {
 	return append(signs, SignTestRide)
 }
 
+// waived is what the owner refused to have put right, knowing it is unsafe, so that a test is not made: the bike goes out
+// as not to be ridden. A brake is tried unless it is that brake.
+func waived(s *record.Sheet, what string) string {
+	for _, f := range findings.All.Of(s) {
+		if f.Mark == wear.Unsafe && f.Status == findings.FindingRefused && (what == SignTestRide || f.OfBrake(s)+"_brake" == what) {
+			return f.Title
+		}
+	}
+	return ""
+}
+
+// brakeOf is the fact that says what brake a test is of.
+var brakeOf = map[string]string{SignFrontBrake: "front_brake", SignRearBrake: "rear_brake", SignThirdBrake: "third_brake"}
+
+// Owed lists what has to be signed in this job: what the bike has by its facts, and a brake that it is said not to have
+// any more, where it was undone in this job or failed its test.
+func Owed(s *record.Sheet) []string {
+	now := For(s.Bike.Facts)
+	for _, was := range record.FactsHeld.Of(s) {
+		for _, what := range For(was) {
+			if !slices.Contains(now, what) && (undone(s, what) || failed(s, what)) {
+				now = slices.Insert(now, 0, what)
+			}
+		}
+	}
+	return now
+}
+
+func failed(s *record.Sheet, what string) bool {
+	_, last := Signs.Last(s.Ledger, func(in *Sign) bool { return in.What == what })
+	return last != nil && !last.Passed
+}
+
+// undone says whether a fastener that is one of a brake's own was undone in this job.
+func undone(s *record.Sheet, what string) bool {
+	return slices.ContainsFunc(record.Undone(s), func(id string) bool {
+		f, known := s.Book.Fastener(id)
+		_, its := f.When[brakeOf[what]]
+		return known && its && record.HeldOnce(s, f.When)
+	})
+}
+
 var signNames = map[string]string{SignFrontBrake: "Front brake test", SignRearBrake: "Rear brake test", SignThirdBrake: "Third brake test",
 	SignTestRide: "Test ride"}
 
@@ -62,8 +138,12 @@ type SignView struct {
 	By    string `json:"by,omitempty"`
 	At    string `json:"at,omitempty" doc:"RFC 3339"`
 	Stale bool   `json:"stale" doc:"work was done since"`
+	Since string `json:"since,omitempty" doc:"that work, in words: what was done that whoever signed had not seen"`
 	How   string `json:"how" doc:"what is tried"`
 	Hand  string `json:"hand,omitempty" doc:"the hand that works it on this bike, as it was read"`
+
+	Held   string `json:"held,omitempty" doc:"what is unsafe, so that nobody rides it"`
+	Waived string `json:"waived,omitempty" doc:"what its owner refused to have put right: it goes out as not to be ridden, and is not tried"`
 }
 
 // trials say how each test is done. A brake is tried standing before anybody rides on it.
@@ -94,18 +174,16 @@ func hand(f bike.Facts, what string) string {
 }
 
 func readSigns(s *record.Sheet) []SignView {
-	lastWork := apart.LastMove(s)
-	for _, i := range agree.Proposals.Of(s) {
-		if i.Work != nil {
-			lastWork = max(lastWork, i.Place())
-		}
-	}
 	var views []SignView
-	for _, what := range For(s.Bike.Facts) {
-		v := SignView{What: what, Name: signNames[what], How: trials[what], Hand: hand(s.Bike.Facts, what)}
+	for _, what := range Owed(s) {
+		v := SignView{What: what, Name: signNames[what], How: trials[what], Hand: hand(s.Bike.Facts, what), Waived: waived(s, what)}
+		if what == SignTestRide {
+			v.Held = inspect.NotRidden(s)
+		}
 		if e, signed := Signs.Last(s.Ledger, func(in *Sign) bool { return in.What == what }); signed != nil {
 			v.Sign, v.By, v.At = Signs.In(e.Content), e.ByName, e.At.Format("2006-01-02T15:04:05Z07:00")
-			v.Stale = s.Place(e.ID) < lastWork
+			undone, stale := record.UntriedSince(s, what, e.ID)
+			v.Stale, v.Since = stale, undone.Says
 		}
 		views = append(views, v)
 	}

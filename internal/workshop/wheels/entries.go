@@ -125,20 +125,24 @@ func checkSign(s *record.Sheet, in WheelSign) (*WheelSign, error) {
 	return &in, nil
 }
 
-// Touched is where in the ledger each fastener of a wheel that was taken out was last undone.
-func Touched(s *record.Sheet) map[string]int {
-	places := map[string]int{}
-	for e, in := range Stands.All(s.Ledger) {
+// A wheel that was taken out to be trued was undone; one whose spokes were turned runs elsewhere between its pads.
+var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
+	for e, in := range Stands.Ever(s.Ledger) {
 		if in.Where != "stand" {
 			continue
 		}
 		o, _ := s.Book.Operation("true-" + in.End)
-		for _, joint := range o.Touches {
-			places[joint] = s.Place(e.ID)
+		list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.End + " wheel went on the stand", Joints: o.Touches,
+			Tests: []string{in.End + "_brake", record.RideTest}, Named: true})
+	}
+	for e, in := range Turns.Ever(s.Ledger) {
+		if _, stood := Stands.Wrote(s.Ledger, in.Stand); stood != nil && !in.Seized {
+			list = append(list, record.Disturbance{Since: e.ID, Says: "spokes of the " + stood.End + " wheel were turned",
+				Tests: []string{stood.End + "_brake", record.RideTest}})
 		}
 	}
-	return places
-}
+	return list
+})
 
 // Subject is the truing of wheels.
 func Subject() record.Subject {
@@ -146,5 +150,6 @@ func Subject() record.Subject {
 		Checks: []record.Check{Stands.Checked(checkStood), Reads.Checked(checkRead), Turns.Checked(checkTurn), Signs.Checked(checkSign),
 			Breaks.Checked(checkBroke), Rims.Checked(checkRim)},
 		Obstacles: obstacles,
+		Corrects:  corrects,
 	}
 }

@@ -174,7 +174,7 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 	switch r := now.Record; {
 	case r.Point != "":
 		p, known := s.Book.Point(r.Point)
-		e, read := inspect.ReadingOf(s, r.Point)
+		e, read := inspect.LastLook(s, r.Point)
 		since := began
 		if r.Left {
 			since = after

@@ -6,6 +6,7 @@ import (
 
 	"utensil/core/procedure"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/trial"
 )
@@ -32,6 +33,13 @@ func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
 	case len(r.Now.Outcomes) == 0 && in.Outcome != "",
 		len(r.Now.Outcomes) > 0 && !slices.ContainsFunc(r.Now.Outcomes, func(o procedure.Outcome) bool { return o.Say == in.Outcome }):
 		return nil, record.Refuse("outcome", "Say what you saw: choose one of the answers.")
+	}
+	for _, id := range r.Now.Does {
+		if state, known := s.Book.State(id); known && state.Tried != "" {
+			if err := inspect.CheckRidden(s, "step"); err != nil {
+				return nil, err
+			}
+		}
 	}
 	if err := checkSigned(s, *r.Now, in.Outcome); err != nil {
 		return nil, err
@@ -60,10 +68,31 @@ func checkSigned(s *record.Sheet, now procedure.Step, outcome string) error {
 
 // checkGivenUp refuses to give a run up while something that it opened is open: taken out of the
 // records, nobody would ask for it any more.
-func checkGivenUp(s *record.Sheet, begun record.Entry) error {
-	if r := run(s, begun); len(r.Open) > 0 && !r.Finished {
+func checkGivenUp(s *record.Sheet, c record.Correction) error {
+	if !c.Theirs() {
+		return record.TheirsToTakeBack(c.Old)
+	}
+	if r := run(s, c.Old); len(r.Open) > 0 && !r.Finished {
 		return record.Refuse("supersedes", "This run has left things open: %s. Go on to its end, or take back the steps that were not done.",
 			strings.Join(r.Open, ", "))
+	}
+	return nil
+}
+
+// checkStepBack lets the last step alone be taken back: later ones rest on it.
+func checkStepBack(s *record.Sheet, c record.Correction, of record.ID) error {
+	if !c.TakenBack {
+		return record.Refuse("supersedes", "A step is not written over: take it back, and do it again.")
+	}
+	if !c.Theirs() {
+		return record.TheirsToTakeBack(c.Old)
+	}
+	e, begun := guided.Starts.Find(s.Ledger, of)
+	if begun == nil {
+		return nil // the run is gone already
+	}
+	if done := run(s, e).Done; len(done) > 0 && done[len(done)-1].ID != c.Old.ID {
+		return record.Refuse("supersedes", "Other steps were done after it. Take back the last one first.")
 	}
 	return nil
 }

@@ -20,9 +20,12 @@ func Subject() record.Subject {
 			}
 			return list
 		},
-		Corrects: func(s *record.Sheet, old record.Entry, takenBack bool) error {
-			if takenBack && guided.Starts.In(old.Content) != nil {
-				return checkGivenUp(s, old)
+		Corrects: func(s *record.Sheet, c record.Correction) error {
+			if step := guided.Steps.In(c.Old.Content); step != nil {
+				return checkStepBack(s, c, step.Run)
+			}
+			if c.TakenBack && guided.Starts.In(c.Old.Content) != nil {
+				return checkGivenUp(s, c)
 			}
 			return nil
 		},

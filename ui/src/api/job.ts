@@ -18,6 +18,7 @@ import { write } from './entries'
 import { jobKey } from './keys'
 import { canWait, overlay, useOutbox } from './outbox'
 import { useSession } from './session'
+import { tablet } from './tablet'
 import { useTurns } from './turns'
 
 export function useJob(id: MaybeRefOrGetter<string>) {
@@ -132,14 +133,24 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     fault,
     waiting,
     busy,
-    record(content: Content, supersedes?: string, entry = newId()) {
-      const written = down({ id: entry, at: new Date().toISOString(), content, supersedes })
+    record(content: Content, supersedes?: string, entry = newId(), why?: string) {
+      const at = new Date().toISOString()
+      const written = down({
+        id: entry,
+        at,
+        content,
+        supersedes,
+        why,
+        seen: shown()?.sequence,
+        tablet: tablet(),
+      })
       return inTurn(() => kept(written))
     },
     /** refresh reads the job again after something was changed beside its entries. */
     refresh: () => queries.invalidateQueries({ queryKey: jobKey(toValue(id)) }),
-    release(to: string) {
-      const body = { id: newId(), to }
+    /** release hands it over; notRidden says that who takes it was told that it is not to be ridden. */
+    release(to: string, notRidden?: boolean) {
+      const body = { id: newId(), to, not_ridden: notRidden || undefined }
       return settle(() => ask(client.POST('/api/jobs/{id}/release', { params: path(), body })))
     },
     reopen(reason: string) {

@@ -895,6 +895,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the parts of an owner's words sound like */
+        post: operations["said"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -1609,6 +1626,16 @@ export interface components {
              * @description how far it goes in a week, by its owner; 0 when they do not know
              */
             weekly_km: number;
+            /** @description needed where a change takes away something that is still to be looked at, torqued or tried */
+            why?: string;
+        };
+        BikeChanged: {
+            changes: components["schemas"]["Change"][];
+            /** @description what is not looked at, torqued or tried any more because of it */
+            took?: string[];
+            /** @description all its facts before */
+            was: components["schemas"]["Facts"];
+            why?: string;
         };
         BikeHistory: {
             bike: components["schemas"]["Bike"];
@@ -1752,6 +1779,8 @@ export interface components {
             set_by?: string;
             /** @description logged since the work, and in range or not fitted */
             settled: boolean;
+            /** @description that work, in words: what was done that this log's writer had not seen */
+            since?: string;
             /** @description work since has disturbed it */
             stale: boolean;
             thread?: string;
@@ -2133,6 +2162,11 @@ export interface components {
             /** Format: int64 */
             sprocket: number;
         };
+        Change: {
+            is: string;
+            was: string;
+            what: string;
+        };
         ChartRow: {
             /** @description one pressure, or from and to with a dash, in bar unless it names a unit: 55-65 psi */
             air: string;
@@ -2144,10 +2178,14 @@ export interface components {
             condition: string;
             depth: string;
             id: string;
+            /** @description the owner says nothing is wrong: their words sound like nothing */
+            no_complaint?: boolean;
             owner: components["schemas"]["Owner"];
             /** Format: date-time */
             promised_at?: string;
             reading: string;
+            /** @description what the owner says the bike does; left out, what their words sound like */
+            said?: components["schemas"]["SaidAs"][];
             stand: string;
             words: string;
         };
@@ -2157,6 +2195,8 @@ export interface components {
             caution?: string;
             check?: string;
             do: string;
+            /** @description why it cannot be done now: it is ridden for, and something is unsafe */
+            held?: string;
             /** Format: double */
             minutes: number;
             /**
@@ -2225,11 +2265,52 @@ export interface components {
             /** @enum {string} */
             verdict: "fits" | "fits_if" | "does_not";
         };
+        Complained: {
+            /** @description of the book, that it sounds like; left out for something else */
+            fault?: string;
+            /** @description as they said it */
+            words: string;
+        };
         Complaint: {
             /** @description the owner's words sound like it */
             fits: boolean;
             id: string;
             name: string;
+        };
+        ComplaintAnswered: {
+            /** @description the search, what was found, or the work; left out for what was tried */
+            about?: string;
+            complaint: string;
+            /** @enum {string} */
+            how: "hunt" | "finding" | "work" | "tried";
+            /** @description of what was tried: what, and what the owner was told */
+            note?: string;
+        };
+        ComplaintHeard: {
+            fault?: string;
+            /** @description of the fault; left out for something else */
+            name?: string;
+            words: string;
+        };
+        ComplaintView: {
+            /** @description what answers it, in words */
+            answer?: string;
+            /** @description the entry, to take it back; none where it follows from a search */
+            answer_id?: string;
+            /** Format: date-time */
+            at?: string;
+            by?: string;
+            fault?: string;
+            /** @enum {string} */
+            how?: "hunt" | "finding" | "work" | "tried";
+            id: string;
+            /** @description of the fault that it sounds like */
+            name?: string;
+            /** @description nothing answers it yet */
+            open: boolean;
+            /** @description it is why the job was opened again */
+            reopened?: boolean;
+            words: string;
         };
         Content: {
             air?: components["schemas"]["Air"];
@@ -2238,8 +2319,11 @@ export interface components {
             aside?: components["schemas"]["Aside"];
             asked?: components["schemas"]["Asked"];
             belonging?: components["schemas"]["Belonging"];
+            bike_changed?: components["schemas"]["BikeChanged"];
             bolt?: components["schemas"]["Bolt"];
             clue?: components["schemas"]["Clue"];
+            complaint?: components["schemas"]["Complained"];
+            complaint_answered?: components["schemas"]["ComplaintAnswered"];
             dials_counted?: components["schemas"]["DialsCounted"];
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
@@ -2253,6 +2337,7 @@ export interface components {
             hunt?: components["schemas"]["Hunt"];
             indexing?: components["schemas"]["Indexing"];
             item?: components["schemas"]["Item"];
+            job_changed?: components["schemas"]["JobChanged"];
             leg_chart?: components["schemas"]["LegChart"];
             leg_served?: components["schemas"]["LegServed"];
             looked?: components["schemas"]["Looked"];
@@ -3571,7 +3656,15 @@ export interface components {
             stand: string;
             /** Format: int64 */
             version: number;
+            /** @description needed where it takes away something that is still to be looked at, torqued or tried */
+            why?: string;
             words: string;
+        };
+        JobChanged: {
+            changes: components["schemas"]["Change"][];
+            /** @description what is not looked at, torqued or tried any more because of it */
+            took?: string[];
+            why?: string;
         };
         JobView: {
             /** @description items the owner said yes to, less what they share */
@@ -3618,6 +3711,8 @@ export interface components {
             link?: components["schemas"]["LinkView"];
             /** @description sent to the owner, newest first */
             messages: components["schemas"]["MessageView"][];
+            /** @description unsafe things that the owner refused to have put right: it goes out as not to be ridden */
+            not_ridden: string[];
             notes: components["schemas"]["NoteView"][];
             /** @description what a tune oils on this bike */
             oiling: components["schemas"]["OilView"][];
@@ -3636,6 +3731,13 @@ export interface components {
             riding: string[];
             /** @description of procedures */
             runs: components["schemas"]["RunView"][];
+            /** @description what the owner said the bike does, and why the job was opened again */
+            said: components["schemas"]["ComplaintView"][];
+            /**
+             * Format: int64
+             * @description of the newest entry shown: what is written from this screen says that it was seen
+             */
+            sequence: number;
             /** @description what the agreed items need done only once */
             shared: components["schemas"]["SharedView"][];
             /** @description what all items need done only once */
@@ -3711,6 +3813,17 @@ export interface components {
             spokes: number;
             /** Format: double */
             wire_mm: number;
+        };
+        LaterLook: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            note?: string;
+            says: string;
+            typed?: string;
+            /** @description with what was typed, what it reads: to correct what stands by, where that was a slip */
+            word?: string;
         };
         LayView: {
             name: string;
@@ -4102,11 +4215,25 @@ export interface components {
              * @description when it was done, if not now
              */
             at?: string;
+            /**
+             * Format: date-time
+             * @description what the tablet's own clock shows as it sends
+             */
+            clock?: string;
             content: components["schemas"]["Content"];
             /** @description UUIDv7 made by the sender */
             id: string;
+            /**
+             * Format: int64
+             * @description the job's sequence on the writer's screen: what is vouched for is what was done up to it
+             */
+            seen?: number;
             /** @description the entry this one corrects */
             supersedes?: string;
+            /** @description what the tablet calls itself: it knows of all that it wrote before */
+            tablet?: string;
+            /** @description why what told of something due or unsafe is corrected */
+            why?: string;
         };
         Newcomer: {
             code?: string;
@@ -5066,6 +5193,8 @@ export interface components {
              * @description of the bike that was on the screen
              */
             version: number;
+            /** @description needed where it takes away something that is still to be looked at, torqued or tried */
+            why?: string;
             /** @description what it says; unknown when it cannot be read */
             word: string;
         };
@@ -5094,6 +5223,8 @@ export interface components {
             by: string;
             id: string;
             judgement?: components["schemas"]["Judgement"];
+            /** @description a later look that changes nothing: passed over, or better without any work */
+            later?: components["schemas"]["LaterLook"];
             note?: string;
             passed_over: boolean;
             /** @description work since then has put it right */
@@ -5113,10 +5244,14 @@ export interface components {
         ReleaseRequest: {
             /** @description UUIDv7 of the entry, made by the sender */
             id: string;
+            /** @description who takes it was told that it is not to be ridden: needed where something unsafe was refused */
+            not_ridden?: boolean;
             /** @description who takes the bike */
             to: string;
         };
         Released: {
+            /** @description it went out as not to be ridden, and who took it was told so */
+            not_ridden?: boolean;
             /** @description who took it */
             to: string;
         };
@@ -5582,6 +5717,17 @@ export interface components {
             good: boolean;
             says: string;
         };
+        SaidAs: {
+            /** @description of the book, that it sounds like; left out for something else */
+            fault?: string;
+            id: string;
+            /** @description as they said it */
+            words: string;
+        };
+        SaidAtDoor: {
+            facts: components["schemas"]["Facts"];
+            words: string;
+        };
         Scheme: {
             about: string;
             id: string;
@@ -5745,12 +5891,18 @@ export interface components {
             by?: string;
             /** @description the hand that works it on this bike, as it was read */
             hand?: string;
+            /** @description what is unsafe, so that nobody rides it */
+            held?: string;
             /** @description what is tried */
             how: string;
             name: string;
             sign?: components["schemas"]["Sign"];
+            /** @description that work, in words: what was done that whoever signed had not seen */
+            since?: string;
             /** @description work was done since */
             stale: boolean;
+            /** @description what its owner refused to have put right: it goes out as not to be ridden, and is not tried */
+            waived?: string;
             /** @enum {string} */
             what: "front_brake" | "rear_brake" | "third_brake" | "test_ride";
         };
@@ -9006,6 +9158,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PressureReads"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    said: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidAtDoor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComplaintHeard"][];
                 };
             };
             /** @description Error */

@@ -2,7 +2,7 @@
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { asFault, type Schemas } from '@/api/client'
+import { asFault, newId, type Schemas } from '@/api/client'
 import { useBike, useCheckIn } from '@/api/job'
 import BikeMore from '@/areas/bikes/BikeMore.vue'
 import BikeNames from '@/areas/bikes/BikeNames.vue'
@@ -15,11 +15,12 @@ import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 
 import BroughtList from './BroughtList.vue'
-import { blank, newBike, newOwner, useDraft } from './draft'
+import { blank, newBike, newOwner, saidOf, useDraft } from './draft'
 import FindOwner from './FindOwner.vue'
 import JobMore from './JobMore.vue'
 import JobPromise from './JobPromise.vue'
 import JobWords from './JobWords.vue'
+import SaidList from './SaidList.vue'
 
 /** A bike comes in: find or create owner and bike, write down what is said and seen, promise a time. */
 const route = useRoute()
@@ -59,6 +60,7 @@ watch(askedFor, (b) => b && takeBike(b.owner, b.bike), { immediate: true })
 onMounted(() => draft.value.chosen === 'none' && !asked.value && void focus('find'))
 
 const brought = useTemplateRef('brought')
+const heard = useTemplateRef('said')
 const facts = useTemplateRef('facts')
 const more = ['reading', 'condition', 'stand', 'bike.frame_number', 'bike.weekly_km', 'owner.email']
 const moreFault = computed(() => more.includes(fault.value?.field ?? ''))
@@ -69,12 +71,18 @@ async function submit() {
   brought.value?.bring()
   const { id, owner, bike, words, reading, condition, depth, stand, belongings, promised } = draft.value
   const promised_at = atWallClock(promised)
+  // Words that were typed just now and are not taken apart yet the server takes apart.
+  const parts = heard.value?.settled ? heard.value.heard : undefined
+  const said =
+    parts && saidOf(draft.value, parts).map((s) => ({ id: newId(), words: s.words, fault: s.fault }))
   try {
     await checkIn.mutateAsync({
       id,
       owner,
       bike: { ...bike, owner_id: owner.id },
       words,
+      said,
+      no_complaint: said?.length === 0 || undefined,
       reading,
       condition,
       depth,
@@ -149,6 +157,7 @@ function startOver() {
             </div>
           </section>
           <JobWords v-model="draft" :fault="fault" />
+          <SaidList ref="said" v-model="draft" />
           <section aria-label="Bike">
             <h2 class="mb-2 border-b border-ink pb-1">Bike</h2>
             <div v-if="draft.chosen === 'bike'" class="flex items-center gap-5">

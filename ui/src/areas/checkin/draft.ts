@@ -9,6 +9,7 @@ export interface Draft {
   bike: Schemas['Bike']
   chosen: 'none' | 'owner' | 'bike' | 'new'
   words: string
+  said: Record<string, boolean> // which parts of the words are complaints, where somebody pressed
   reading: string
   condition: string
   depth: string
@@ -80,6 +81,7 @@ export const blank = (): Draft => ({
   bike: newBike(),
   chosen: 'none',
   words: '',
+  said: {},
   reading: '',
   condition: '',
   depth: 'routine',
@@ -87,6 +89,10 @@ export const blank = (): Draft => ({
   promised: '',
   belongings: [],
 })
+
+/** saidOf are the parts of what was heard that are complaints: what sounds like one, unless somebody pressed otherwise. */
+export const saidOf = (draft: Draft, heard: Schemas['ComplaintHeard'][]) =>
+  heard.filter((h) => draft.said[h.words] ?? !!h.fault)
 
 /** A draft that was begun before a fact was asked for gets the blank word for it. */
 const filled = (kept: Draft, fresh: Draft): Draft => ({

@@ -13,6 +13,8 @@ const { job, pen, closed } = useOpenJob()
 const ways = useWays(() => job.value.job.id)
 const to = ref('')
 const who = computed(() => to.value.trim() || job.value.owner.name)
+/** Whoever hands over what is not to be ridden says each time that they said so. */
+const told = ref(false)
 const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0))
 </script>
 
@@ -29,6 +31,17 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
           }}</RouterLink>
         </p>
         <p v-else class="mb-3"><b>Nothing stands in the way.</b> Show the owner both brakes and the sheet.</p>
+        <div
+          v-if="job.not_ridden.length"
+          class="mb-3 border-l-4 border-brick bg-brick-wash px-3 py-2"
+          role="alert"
+        >
+          <p><b>Not to be ridden.</b> Left as it is, as its owner wished: {{ job.not_ridden.join('; ') }}.</p>
+          <label class="mt-1 flex min-h-11 items-center gap-2.5">
+            <input v-model="told" type="checkbox" class="size-5" />
+            I told who takes it that it is pushed, not ridden.
+          </label>
+        </div>
         <label class="text-[15px] text-soft" for="taken-by">Who takes the bike</label>
         <input id="taken-by" v-model="to" class="input mb-3" :placeholder="job.owner.name" />
         <button
@@ -36,7 +49,7 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
           class="button min-h-[52px] w-full"
           :class="!job.leaving.length && 'button-go'"
           :disabled="pen.busy.value"
-          @click="pen.release(who)"
+          @click="pen.release(who, told)"
         >
           Hand it over
         </button>

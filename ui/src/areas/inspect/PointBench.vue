@@ -7,6 +7,7 @@ import { useOpenJob } from '@/areas/job/open'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import { startsFigure, useBenchKeys, usePreview } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
+import SlipField from '@/parts/SlipField.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
@@ -55,14 +56,32 @@ const before = computed(() =>
     .map((h) => `${h.value === undefined ? h.word : figure(h.value)} on ${date(h.at)}`),
 )
 
-/** A reading of work that has been done since is new; anything else corrects the one that stands. */
-const corrects = computed(() => (props.point.reading?.put_right ? undefined : props.point.reading?.id))
+/**
+ * What is due or unsafe is not read away: what is read after it is a look of its own. Anything else corrects the one
+ * that stands, unless work was done on it since.
+ */
+const grave = computed(() => ['due', 'unsafe'].includes(props.point.reading?.judgement?.mark ?? ''))
+const corrects = computed(() =>
+  props.point.reading?.put_right || grave.value ? undefined : props.point.reading?.id,
+)
+const later = computed(() => props.point.reading?.later)
 
 async function log(reading: NonNullable<Content['reading']>) {
   if (props.locked) return
   clear()
-  if (await send({ reading: { ...reading, note: note.value || undefined } }, corrects.value)) emit('onward')
-  else void focus()
+  const [before, stood] = [later.value?.id, grave.value]
+  const taken = await send({ reading: { ...reading, note: note.value || undefined } }, corrects.value)
+  if (!taken) return void focus()
+  const now = () => job.value.points.find((p) => p.id === props.point.id)?.reading?.later?.id
+  if (stood && now() && now() !== before) return // it changed nothing: that is said here
+  emit('onward')
+}
+/** What stands was a slip: the later look is what it is. */
+async function slipped(why: string) {
+  const look = later.value
+  if (!look || props.locked) return
+  const reading = { point: props.point.id, typed: look.typed, word: look.word, note: look.note }
+  if (await pen.record({ reading }, props.point.reading?.id, undefined, why)) emit('onward')
 }
 function enter() {
   if (passing.value)
@@ -151,6 +170,18 @@ useBenchKeys((key) => {
       aria-label="Where another part came from"
       placeholder="Was another one fitted? When, by whom? It stands with the figure."
     />
+    <div
+      v-if="later && point.reading"
+      class="mt-2 border-l-4 border-ochre bg-ochre-wash px-3 py-2"
+      role="status"
+    >
+      <p>
+        <b>{{ later.by }} looked again: {{ later.says }}.</b>
+        <template v-if="later.note"> “{{ later.note }}”</template>
+        What {{ point.reading.by }} found stays until it is put right and read again, or the owner refuses.
+      </p>
+      <SlipField v-if="later.word || later.typed" :locked="locked" @say="slipped" />
+    </div>
     <div v-if="passing" class="mt-2 flex flex-wrap items-center gap-2">
       <input
         ref="why"

@@ -15,12 +15,12 @@ export function useEntry(takesFigure: boolean) {
   const sending = ref(false)
 
   /** send writes the entry; it says whether it was taken. */
-  async function send(content: Content, corrects?: string): Promise<boolean> {
+  async function send(content: Content, corrects?: string, why?: string): Promise<boolean> {
     if (sending.value) return false
     const sent = typed.value
     typed.value = ''
     sending.value = true
-    const taken = await pen.record(content, corrects)
+    const taken = await (why ? pen.record(content, corrects, undefined, why) : pen.record(content, corrects))
     sending.value = false
     if (taken) early.value = typed.value
     else typed.value ||= sent

@@ -23,13 +23,19 @@ const state = computed(() =>
   props.sign.sign ? (props.sign.sign.passed && !props.sign.stale ? 'sound' : 'unsafe') : 'open',
 )
 
+/** One that failed, with nothing done since, passes with a word of what was put right. */
+const explains = computed(() => pen.fault.value?.field === 'note' && !failing.value)
+const barred = computed(() => props.locked || (!!props.sign.held && !props.sign.waived))
+
 const sending = ref(false)
 async function write(passed: boolean) {
-  if (props.locked || sending.value) return
+  if (barred.value || sending.value) return
   sending.value = true
   const signed = await pen.record({ sign: { what: props.sign.what, passed, note: note.value || undefined } })
   sending.value = false
-  if (signed) emit('onward')
+  if (signed) return emit('onward')
+  await nextTick()
+  if (explains.value) field.value?.focus()
 }
 async function fail() {
   if (failing.value && note.value.trim()) return void write(false)
@@ -62,6 +68,21 @@ useBenchKeys((key) => {
     <h2 class="text-[34px]! leading-tight! font-[720]! text-ink!">{{ sign.name }}</h2>
     <p class="mt-3 max-w-[60ch] text-lg">{{ sign.how }}</p>
     <p v-if="sign.hand" class="mt-2 max-w-[60ch] text-lg">{{ sign.hand }}</p>
+    <p
+      v-if="sign.waived"
+      class="mt-3 max-w-[60ch] border-l-4 border-brick bg-brick-wash px-3 py-2"
+      role="status"
+    >
+      <b>Not tried: {{ sign.waived }}.</b> The owner refused to have it put right. The bike goes out as not to
+      be ridden.
+    </p>
+    <p
+      v-else-if="sign.held"
+      class="mt-3 max-w-[60ch] border-l-4 border-brick bg-brick-wash px-3 py-2"
+      role="status"
+    >
+      <b>Nobody rides it now: {{ sign.held }}.</b> Put that right first, and read it again.
+    </p>
     <p class="mt-2 max-w-[60ch] text-soft">
       On safe ground, with a helmet. If in doubt it has failed: the maker’s manual decides, not the clock.
     </p>
@@ -70,17 +91,17 @@ useBenchKeys((key) => {
       <span>
         <b>{{ sign.sign.passed ? 'Passed' : 'Failed' }}</b>, signed by {{ sign.by }},
         {{ dayAndClock(sign.at) }}. {{ sign.sign.note }}
-        <b v-if="sign.stale" class="text-brick">Work was done since: test again.</b>
+        <b v-if="sign.stale" class="text-brick">Signed before {{ sign.since }}: try it again.</b>
       </span>
     </p>
     <input
-      v-if="failing || note"
+      v-if="failing || note || explains"
       ref="field"
       v-model="note"
       data-bench
       class="input mt-4"
-      aria-label="What is wrong"
-      placeholder="What is wrong with it?"
+      :aria-label="failing ? 'What is wrong' : 'What was put right'"
+      :placeholder="failing ? 'What is wrong with it?' : 'What was put right since it failed?'"
     />
     <FaultNote v-if="pen.fault.value" class="mt-3" :fault="pen.fault.value" />
     <div class="mt-auto flex flex-wrap gap-2 pt-4">
@@ -88,12 +109,12 @@ useBenchKeys((key) => {
         ref="pass"
         type="button"
         class="button button-go min-h-[52px] min-w-56"
-        :disabled="locked"
+        :disabled="barred"
         @click="write(true)"
       >
         Passed: I sign for it <KeyCap>Enter</KeyCap>
       </button>
-      <button type="button" class="button button-grave min-h-[52px]" :disabled="locked" @click="fail">
+      <button type="button" class="button button-grave min-h-[52px]" :disabled="barred" @click="fail">
         Failed <KeyCap>/</KeyCap>
       </button>
       <button type="button" class="button min-h-[52px]" @click="emit('back')">Back <KeyCap>⌫</KeyCap></button>

@@ -50,7 +50,7 @@ const steps = computed(() => [
     bolt: undefined,
     tyre: undefined,
     sign,
-    settled: !!sign.sign?.passed && !sign.stale,
+    settled: (!!sign.sign?.passed && !sign.stale) || !!sign.waived,
   })),
 ])
 const { chosen, here, index, onward, back, open } = useWalk({

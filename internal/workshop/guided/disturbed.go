@@ -1,0 +1,77 @@
+package guided
+
+import (
+	"slices"
+
+	"utensil/core/procedure"
+	"utensil/core/words"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/record"
+)
+
+// What guided work loosened, and what work was done, guided or not, disturbs what was made sure of before.
+var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
+	for run, in := range Starts.Ever(s.Ledger) {
+		list = append(list, stepped(s, run, in)...)
+	}
+	for e, in := range agree.Works.Ever(s.Ledger) {
+		list = append(list, worked(s, e, in))
+	}
+	return list
+})
+
+// stepped is what a run disturbed, step by step: those that were taken back as well. What it torques counts from its
+// beginning, so that an older log does not.
+func stepped(s *record.Sheet, run record.Entry, in *Guided) (list []record.Disturbance) {
+	if joints := fastenersOf(s, run); len(joints) > 0 {
+		list = append(list, record.Disturbance{Since: run.ID, Says: "“" + in.Work.Name + "” was begun", Joints: joints})
+	}
+	before := run.ID
+	for e, done := range Steps.Ever(s.Ledger) {
+		if done.Run != run.ID {
+			continue
+		}
+		i := slices.IndexFunc(in.Work.Procedure.Steps, func(x procedure.Step) bool { return x.ID == done.Step })
+		if i < 0 {
+			continue
+		}
+		step := in.Work.Procedure.Steps[i]
+		d := record.Disturbance{Since: e.ID, Says: "“" + in.Work.Name + "” went on", Joints: slices.Clone(step.Undoes), Named: true}
+		for _, id := range step.Opens {
+			state, _ := s.Book.State(id)
+			d.Joints = append(d.Joints, state.Undoes...)
+			if state.Disturbs != "" {
+				d.Tests = append(d.Tests, state.Disturbs)
+			}
+		}
+		if len(step.Opens)+len(step.Undoes) > 0 {
+			d.Tests = append(d.Tests, record.RideTest)
+		}
+		// Loosened and torqued in one step: it was logged before the step was done.
+		again := record.Disturbance{Since: before, Says: d.Says, Named: true}
+		for _, joint := range step.Record.Joints() {
+			if at := slices.Index(d.Joints, joint); at >= 0 {
+				again.Joints, d.Joints = append(again.Joints, joint), slices.Delete(d.Joints, at, at+1)
+			}
+		}
+		list = append(list, again, d)
+		before = e.ID
+	}
+	return list
+}
+
+// worked is what work disturbed that was marked done. What its run torqued and signed came after that began; anything
+// else was done when Done was pressed.
+func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance {
+	d := record.Disturbance{Since: e.ID, Says: "work was done", Tests: record.EveryTest}
+	_, item := agree.Items.Wrote(s.Ledger, in.Item)
+	if item == nil {
+		return d
+	}
+	operation, _ := s.Book.Operation(item.Operation)
+	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done", slices.Concat(item.Touches, operation.Touches)
+	if in.Run != nil {
+		d.Since = *in.Run
+	}
+	return d
+}

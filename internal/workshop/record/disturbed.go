@@ -1,0 +1,100 @@
+package record
+
+import "slices"
+
+// Disturbance is something that was done to the bike: what was made sure of before it does not stand any more. It
+// follows from an entry, and stays when that is taken back: striking out a line does not tighten a bolt.
+type Disturbance struct {
+	Since  ID       // the entry that tells of it; what its writer knew of it vouches for what it disturbed
+	Says   string   // what was done, in words: "the stem came off"
+	Joints []string // fasteners that are loose since, until each was torqued
+	Tests  []string // that do not stand any more
+	Named  bool     // its joints were undone one by one, by somebody who had them in the hand: they are there
+}
+
+// disturbing tell what was done to the bike, a subject of the trade each.
+var disturbing []func(*Sheet) []Disturbance
+
+// Disturbs declares how a subject tells what was done to the bike. It looks at entries alone, and at nothing that
+// follows from the disturbances.
+func Disturbs(tell func(*Sheet) []Disturbance) struct{} {
+	disturbing = append(disturbing, tell)
+	return struct{}{}
+}
+
+// Disturbances are what was done to the bike in this job, whoever told it: by work, guided or not, by taking apart, by
+// what was fitted and what came off, at the benches.
+var Disturbances = Derive(func(s *Sheet) (all []Disturbance) {
+	for _, tell := range disturbing {
+		all = append(all, tell(s)...)
+	}
+	return all
+})
+
+// byJoint are the disturbances of each fastener.
+var byJoint = Derive(func(s *Sheet) map[string][]Disturbance {
+	joints := map[string][]Disturbance{}
+	for _, d := range Disturbances.Of(s) {
+		for _, id := range d.Joints {
+			joints[id] = append(joints[id], d)
+		}
+	}
+	return joints
+})
+
+// Undone are the fasteners that were loosened in this job, whether or not they were torqued since, sorted.
+func Undone(s *Sheet) []string {
+	ids := make([]string, 0, len(byJoint.Of(s)))
+	for id := range byJoint.Of(s) {
+		ids = append(ids, id)
+	}
+	slices.Sort(ids)
+	return ids
+}
+
+// UndoneSince is what was done to a fastener that whoever wrote an entry could not have seen.
+func UndoneSince(s *Sheet, joint string, entry ID) (Disturbance, bool) {
+	return unseen(s, byJoint.Of(s)[joint], entry)
+}
+
+// UndoneByName is what last undid a fastener with somebody's hand on just it.
+func UndoneByName(s *Sheet, joint string) (Disturbance, bool) {
+	for _, d := range slices.Backward(byJoint.Of(s)[joint]) {
+		if d.Named {
+			return d, true
+		}
+	}
+	return Disturbance{}, false
+}
+
+// UntriedSince is what was done to a bike since a test that whoever signed it could not have seen.
+func UntriedSince(s *Sheet, test string, entry ID) (Disturbance, bool) {
+	return unseen(s, untried(s, test), entry)
+}
+
+// Untried says whether anything was done in this job that asks for a test.
+func Untried(s *Sheet, test string) bool { return len(untried(s, test)) > 0 }
+
+func untried(s *Sheet, test string) []Disturbance {
+	return slices.DeleteFunc(slices.Clone(Disturbances.Of(s)), func(d Disturbance) bool { return !slices.Contains(d.Tests, test) })
+}
+
+func unseen(s *Sheet, list []Disturbance, entry ID) (Disturbance, bool) {
+	for _, d := range slices.Backward(list) {
+		if !s.Knew(d.Since, entry) {
+			return d, true
+		}
+	}
+	return Disturbance{}, false
+}
+
+// The tests that a bike is tried by before it leaves.
+const (
+	FrontBrakeTest = "front_brake"
+	RearBrakeTest  = "rear_brake"
+	ThirdBrakeTest = "third_brake"
+	RideTest       = "test_ride"
+)
+
+// EveryTest are all of them: what was opened without saying how far it reaches is tried as a whole.
+var EveryTest = []string{FrontBrakeTest, RearBrakeTest, ThirdBrakeTest, RideTest}

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed } from 'vue'
+
+import { ask, client } from '@/api/client'
+
+import { saidOf, type useDraft } from './draft'
+
+/** What the owner's words come to: each part is a complaint that is answered before the bike leaves, one press each. */
+const draft = defineModel<ReturnType<typeof useDraft>['value']>({ required: true })
+const words = refDebounced(
+  computed(() => draft.value.words.trim()),
+  300,
+)
+const { data, isPlaceholderData } = useQuery({
+  queryKey: computed(() => ['said', words.value, draft.value.bike.facts] as const),
+  queryFn: ({ queryKey }) =>
+    ask(client.POST('/api/said', { body: { words: queryKey[1], facts: queryKey[2] } })),
+  enabled: computed(() => words.value !== ''),
+  placeholderData: (before) => before,
+  staleTime: Infinity,
+})
+const heard = computed(() => (words.value ? (data.value ?? []) : []))
+const taken = computed(() => saidOf(draft.value, heard.value))
+const is = (part: string) => taken.value.some((t) => t.words === part)
+function press(part: string) {
+  draft.value.said = { ...draft.value.said, [part]: !is(part) }
+}
+/** What stands here is what the words come to as they are now. */
+const settled = computed(
+  () => words.value === draft.value.words.trim() && !!data.value && !isPlaceholderData.value,
+)
+defineExpose({ heard, settled })
+</script>
+
+<template>
+  <div v-if="heard.length" class="-mt-4">
+    <p id="heard" class="text-[15px] text-soft">
+      Pressed in, it stands before the door until it is answered:
+    </p>
+    <ul class="mt-1.5 flex flex-wrap gap-2" aria-labelledby="heard">
+      <li v-for="h in heard" :key="h.words">
+        <button
+          type="button"
+          class="button text-left"
+          :class="is(h.words) && 'border-petrol bg-wash shadow-[inset_4px_0_var(--color-petrol)]'"
+          :aria-pressed="is(h.words)"
+          @click="press(h.words)"
+        >
+          “{{ h.words }}” <span class="text-sm font-normal text-soft">{{ h.name ?? 'something else' }}</span>
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>

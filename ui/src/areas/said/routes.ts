@@ -1,0 +1,6 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+/** Places within a job. */
+export const stages: RouteRecordRaw[] = [
+  { path: 'said', name: 'job-said', component: () => import('./SaidStage.vue') },
+]
