@@ -43,7 +43,13 @@ type Book struct {
 	Oilings       []Oiling
 	Bearings      []Bearing
 	Balls         []Ball
+
+	digest string
 }
+
+// Digest tells one book from another: it is of all texts that it was read from, those that ship and those laid over
+// them (SHA-256, in hexadecimal).
+func (b *Book) Digest() string { return b.digest }
 
 // Point is one place of the walk-round. It has either a Gauge or a Scale.
 type Point struct {

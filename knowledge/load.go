@@ -1,6 +1,8 @@
 package knowledge
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -35,7 +37,32 @@ func Layered(own ...fs.FS) (*Book, error) {
 			return nil, err
 		}
 	}
-	return d.checked()
+	book, err := d.checked()
+	if err == nil {
+		book.digest, err = digested(append([]fs.FS{shipped}, own...))
+	}
+	return book, err
+}
+
+// digested is the digest of the texts in some layers, by their names.
+func digested(layers []fs.FS) (string, error) {
+	sum := sha256.New()
+	for n, layer := range layers {
+		for _, folder := range []string{"", "assemblies/", "faults/", "fasteners/", "procedures/"} {
+			names, err := fs.Glob(layer, folder+"*.yaml")
+			if err != nil {
+				return "", fmt.Errorf("reading what is known: %w", err)
+			}
+			for _, name := range names {
+				text, err := fs.ReadFile(layer, name)
+				if err != nil {
+					return "", fmt.Errorf("reading what is known: %w", err)
+				}
+				fmt.Fprintf(sum, "%d %s %d\n%s", n, name, len(text), text)
+			}
+		}
+	}
+	return hex.EncodeToString(sum.Sum(nil)), nil
 }
 
 // readShipped reads our own layer, which stays as it is while the program runs.

@@ -17,6 +17,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"utensil/internal/device"
+	"utensil/internal/document"
 	"utensil/internal/httpapi"
 	"utensil/internal/mail"
 	"utensil/internal/postgres"
@@ -109,7 +110,18 @@ func migrateCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "migrate", Short: "Bring the schema at DATABASE_URL up to date",
 		RunE: func(c *cobra.Command, _ []string) error {
-			return withStore(func(store *postgres.Store) error { return store.Migrate(c.Context()) })
+			return withStore(func(store *postgres.Store) error {
+				book, err := knowledge.Shipped()
+				if err != nil {
+					return err
+				}
+				if err := store.Migrate(c.Context()); err != nil {
+					return err
+				}
+				shop := workshop.New(store, book, time.Now)
+				shop.PrintBy(document.Sheet)
+				return shop.FreezeEarlier(c.Context())
+			})
 		},
 	}
 }
@@ -230,14 +242,11 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	if err := store.Migrate(ctx); err != nil {
 		return err
 	}
-	shop := workshop.New(store, book, time.Now)
-	shop.SupplyFrom(o.supplier)
-	if o.knowledge != "" {
-		shop.Shelve(os.DirFS(o.knowledge))
-	}
-	if err := shop.LoadOwn(ctx); err != nil {
+	shop, err := o.workshop(ctx, store, book)
+	if err != nil {
 		return err
 	}
+	go keepEarlier(ctx, shop)
 	api := httpapi.New(shop, store.DB(), o.api(proxies))
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {
@@ -275,4 +284,22 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 	finish, cancel := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
 	defer cancel()
 	return server.Shutdown(finish)
+}
+
+// keepEarlier keeps the sheets of jobs that an older version handed over, once.
+func keepEarlier(ctx context.Context, shop *workshop.Workshop) {
+	if err := shop.FreezeEarlier(ctx); err != nil && ctx.Err() == nil {
+		slog.WarnContext(ctx, "keeping the sheets of earlier jobs", "err", err)
+	}
+}
+
+// workshop opens the use-cases over a store, with the shop's own knowledge.
+func (o options) workshop(ctx context.Context, store *postgres.Store, book *knowledge.Book) (*workshop.Workshop, error) {
+	shop := workshop.New(store, book, time.Now)
+	shop.SupplyFrom(o.supplier)
+	shop.PrintBy(document.Sheet)
+	if o.knowledge != "" {
+		shop.Shelve(os.DirFS(o.knowledge))
+	}
+	return shop, shop.LoadOwn(ctx)
 }

@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test'
 
 import { expectSound, leaving, signIn, stage, test } from './bench'
-import { choose, runThrough, verifyAll, walkRound } from './run'
+import { answerSaid, choose, runThrough, verifyAll, walkRound } from './run'
 
 test('a flat goes from door to door: its cause found, both brakes tried, the air as left on the sheet', async ({
   page,
@@ -66,6 +66,8 @@ test('a flat goes from door to door: its cause found, both brakes tried, the air
   if (await again.count()) await again.click()
   await stage(page, 'Verify').click()
   await verifyAll(page)
+  await answerSaid(page)
+  await expectSound(page, 'What the owner said, answered')
   await stage(page, 'Hand over').click()
   await expect(leaving(page)).toContainText('Nothing stands in the way')
   await page.getByRole('button', { name: 'Hand it over' }).click()

@@ -153,3 +153,23 @@ export async function verifyAll(
   }
   return run
 }
+
+/** answerSaid says what came of each thing the owner said: the work that settled it, or that it was tried. */
+export async function answerSaid(page: Page) {
+  const lines = page
+    .getByRole('region', { name: /Before it leaves/ })
+    .getByRole('link', { name: /the owner said so/ })
+  while (await lines.count()) {
+    const left = await lines.count()
+    await lines.first().click()
+    const row = page.getByRole('listitem').filter({ hasText: 'Look for its cause' }).first()
+    const settled = row.getByRole('button', { name: /^Settled by/ }).first()
+    if (await settled.isVisible()) await settled.click()
+    else {
+      await row.getByRole('button', { name: 'Tried, not found' }).click()
+      await row.getByLabel(/How it was tried/).fill('Ridden round the harbour: not there. Told so.')
+      await row.getByRole('button', { name: 'Told so' }).click()
+    }
+    await expect(lines).toHaveCount(left - 1)
+  }
+}

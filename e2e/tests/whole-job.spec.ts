@@ -4,7 +4,7 @@ import { writeFileSync } from 'node:fs'
 import { expect, type Page } from '@playwright/test'
 
 import { expectSound, leaving, signIn, stage, test } from './bench'
-import { heading, verifyAll, walkRound } from './run'
+import { answerSaid, heading, verifyAll, walkRound } from './run'
 
 /** sheetOf downloads a job's PDF and reads it back with poppler. */
 async function sheetOf(page: Page, file: string) {
@@ -61,7 +61,7 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   await expect(page.getByRole('alert')).toContainText('cannot leave yet')
 
   await leaving(page)
-    .getByRole('link', { name: /Stem and bar: Crack/ })
+    .getByRole('link', { name: /unsafe Stem and bar: Crack/ })
     .click()
   await page.getByRole('button', { name: 'Propose the usual work for all' }).click()
   await expect(page.getByText('Proposed · 2')).toBeVisible()
@@ -96,15 +96,22 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   await expectSound(page, 'Verify')
   const run = await verifyAll(page, async (title) => {
     if (title === 'Front tyre') await expectSound(page, 'A tyre before it leaves')
-    if (title === 'Test ride') await expectSound(page, 'Signing')
+    if (title === 'Rear brake test') await expectSound(page, 'Signing')
     if (title.startsWith('Saddle clamp')) await page.getByRole('button', { name: /Found loose/ }).click()
   })
   await expect(run).toContainText('was loose')
+  await run.getByRole('button', { name: /Test ride/ }).click()
+  await expect(page.getByText('The bike goes out as not to be ridden')).toBeVisible()
+  await expect(page.getByRole('button', { name: /I sign for it/ })).toBeDisabled()
+  await answerSaid(page)
 
   await stage(page, 'Hand over').click()
   await page.getByRole('checkbox', { name: /Lock key/ }).check()
   await expect(leaving(page)).toContainText('Nothing stands in the way')
   await expectSound(page, 'Hand over')
+  await page.getByRole('button', { name: 'Hand it over' }).click()
+  await expect(page.getByText(/It is handed over as not to be ridden/)).toBeVisible()
+  await page.getByRole('checkbox', { name: /pushed, not ridden/ }).check()
   await page.getByRole('button', { name: 'Hand it over' }).click()
   await expect(page.getByText(`Handed to ${owner}`)).toBeVisible()
   await expectSound(page, 'A released job')
@@ -125,6 +132,9 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   await page.getByLabel('Why it is opened again').fill('Bell after all')
   await page.getByRole('button', { name: 'Reopen' }).click()
   await expect(page.getByRole('button', { name: 'Hand it over' })).toBeVisible()
+  // It never goes out at once on old signatures.
+  await expect(leaving(page)).toContainText('Bell after all')
+  await expect(leaving(page)).toContainText('signed before the job was opened again')
 })
 
 test('the same way with the keyboard alone', async ({ page }, info) => {

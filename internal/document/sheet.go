@@ -16,15 +16,16 @@ import (
 	"utensil/core/measure"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 )
 
 // Sheet writes the service sheet of a job as PDF: found, done, measured, every torque,
 // declined, belongings, what is on the bike.
-func Sheet(w io.Writer, v workshop.JobView, on []lifeline.Line, shop record.Settings, depth string, now time.Time) error {
+func Sheet(w io.Writer, s workshop.Sheet) error {
+	v, on, shop, depth, now := s.View, s.Lines, s.Shop, s.Depth, s.Now
 	local := func(t time.Time) string { return t.In(shop.Location()).Format("2 Jan 2006 15:04") }
 	p := newPage(fmt.Sprintf("Service sheet %d", v.Job.Number), fmt.Sprintf("%s · sheet %d · %s", shop.Name, v.Job.Number, v.Title))
 
@@ -44,6 +45,11 @@ func Sheet(w io.Writer, v workshop.JobView, on []lifeline.Line, shop record.Sett
 		p.text("Not handed over yet: this sheet may still change.", 9, true)
 	}
 
+	if len(v.NotRidden) > 0 {
+		p.heading("Not to be ridden")
+		p.text("Left as it is, as its owner wished, told that it is unsafe: "+strings.Join(v.NotRidden, "; ")+".", 11, true)
+	}
+
 	p.heading("You told us")
 	p.text("“"+v.Job.Words+"”", 9, false)
 	if v.Job.Reading != "" {
@@ -52,6 +58,8 @@ func Sheet(w io.Writer, v workshop.JobView, on []lifeline.Line, shop record.Sett
 	if v.Job.Condition != "" {
 		p.text("Condition at arrival: "+v.Job.Condition, 9, false)
 	}
+
+	answered(p, v)
 
 	found(p, v)
 	done(p, v, shop)
@@ -68,6 +76,27 @@ func Sheet(w io.Writer, v workshop.JobView, on []lifeline.Line, shop record.Sett
 	return nil
 }
 
+// answered is what came of each thing the owner said, and why the job was opened again.
+func answered(p page, v workshop.JobView) {
+	for _, c := range v.Said {
+		answer := c.Answer
+		if c.Open {
+			answer = "not answered yet"
+		} else if c.How == complaint.ByTrying {
+			answer = "tried, not found: " + answer
+		}
+		p.row(9, cell{0.36, "“" + c.Words + "”", true, false}, cell{0.64, answer, false, false})
+	}
+}
+
+// corrected is what was written down and turned out a slip.
+func corrected(p page, v workshop.JobView) {
+	for _, c := range v.Corrected {
+		p.row(9, cell{0.12, "corrected", false, false}, cell{0.34, c.Was, false, false},
+			cell{0.54, fmt.Sprintf("is: %s. %s: %s", c.Is, c.By, c.Why), false, false})
+	}
+}
+
 func found(p page, v workshop.JobView) {
 	p.heading("Found")
 	if len(v.Findings) == 0 {
@@ -81,6 +110,7 @@ func found(p page, v workshop.JobView) {
 		p.row(9, cell{0.12, string(f.Mark), true, false}, cell{0.34, f.Title, true, false}, cell{0.32, reason, false, false},
 			cell{0.22, record.NameOf(findings.Statuses, string(f.Status)), false, true})
 	}
+	corrected(p, v)
 }
 
 func done(p page, v workshop.JobView, shop record.Settings) {

@@ -29,8 +29,9 @@ import (
 func readBack(t *testing.T, v workshop.JobView, on ...lifeline.Line) string {
 	t.Helper()
 	var pdf bytes.Buffer
-	require.NoError(t, document.Sheet(&pdf, v, on, record.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"},
-		"Quick tune", time.Date(2026, 7, 2, 12, 0, 0, 0, time.UTC)))
+	require.NoError(t, document.Sheet(&pdf, workshop.Sheet{View: v, Lines: on, Depth: "Quick tune",
+		Shop: record.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"},
+		Now:  time.Date(2026, 7, 2, 12, 0, 0, 0, time.UTC)}))
 	read := exec.Command("pdftotext", "-", "-")
 	read.Stdin = &pdf
 	text, err := read.Output()

@@ -7,7 +7,6 @@ import (
 	"log/slog"
 	"net/http"
 	"slices"
-	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -78,20 +77,15 @@ func seen(view workshop.JobView) file {
 	}}
 }
 
-// sheet is a job's service sheet as PDF.
+// sheet is a job's service sheet as PDF: of one that was handed over, the sheet that was.
 func (s *Server) sheet(r *http.Request, _ record.Actor) (file, error) {
-	job, err := s.shop.Job(r.Context(), named(r, "id"))
-	if err != nil {
-		return file{}, err
-	}
-	past, err := s.shop.BikeHistory(r.Context(), job.Bike.ID)
-	if err != nil {
-		return file{}, err
-	}
-	settings, err := s.shop.Settings(r.Context())
-	depth, _ := s.shop.Book().Depth(job.Job.Depth)
-	return file{kind: "application/pdf", shown: fmt.Sprintf(`inline; filename="service-sheet-%d.pdf"`, job.Job.Number),
-		write: func(w io.Writer) error { return document.Sheet(w, job, past.Lines, settings, depth.Name, time.Now()) }}, err
+	var pdf bytes.Buffer
+	number, err := s.shop.SheetOf(r.Context(), named(r, "id"), &pdf)
+	return file{kind: "application/pdf", shown: fmt.Sprintf(`inline; filename="service-sheet-%d.pdf"`, number),
+		write: func(w io.Writer) error {
+			_, err := pdf.WriteTo(w)
+			return err
+		}}, err
 }
 
 // torques are a job's torques as CSV.

@@ -14,6 +14,7 @@ import (
 
 	"utensil/core/bike"
 	"utensil/core/measure"
+	"utensil/internal/document"
 	"utensil/internal/httpapi"
 	dbtest "utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
@@ -27,6 +28,7 @@ func TestMain(m *testing.M) { dbtest.Main(m) }
 
 // shop is a running server over an empty workshop with one member of each role.
 type shop struct {
+	work  *workshop.Workshop
 	t     *testing.T
 	url   string
 	dbURL string
@@ -59,7 +61,9 @@ func openAt(t *testing.T, url string, o httpapi.Options) *shop {
 		require.NoError(t, err)
 		s.staff[role] = saved.ID
 	}
-	s.api = httpapi.New(workshop.New(s.store, book, time.Now), s.store.DB(), o)
+	s.work = workshop.New(s.store, book, time.Now)
+	s.work.PrintBy(document.Sheet)
+	s.api = httpapi.New(s.work, s.store.DB(), o)
 	server := httptest.NewUnstartedServer(s.api)
 	server.Listener, server.Config.MaxHeaderBytes = httpapi.Listen(server.Listener), 64<<10
 	server.Start()

@@ -395,6 +395,11 @@ func (s *Store) Seal(ctx context.Context, e record.Entry, judge func(record.Reco
 		if _, err = tx.ExecContext(ctx, `update job set released_at = $2, version = version + 1 where id = $1`, e.JobID, released); err != nil {
 			return wrap("sealing a job", err)
 		}
+		if with.Sheet != nil {
+			if err := keepSheet(ctx, tx, *with.Sheet); err != nil {
+				return err
+			}
+		}
 		return sealCallBacks(ctx, tx, e, with)
 	})
 }

@@ -24,14 +24,8 @@ type CheckIn struct {
 	PromisedAt *time.Time   `json:"promised_at,omitempty"`
 	Belongings []Brought    `json:"belongings,omitempty"`
 
-	Said []SaidAs `json:"said,omitempty" doc:"what the owner says the bike does; left out, what their words sound like"`
-	None bool     `json:"no_complaint,omitempty" doc:"the owner says nothing is wrong: their words sound like nothing"`
-}
-
-// SaidAs is a complaint noted at the door.
-type SaidAs struct {
-	ID record.ID `json:"id"`
-	complaint.Complained
+	Said []complaint.SaidAs `json:"said,omitempty" doc:"what the owner says the bike does; left out, what their words sound like"`
+	None bool               `json:"no_complaint,omitempty" doc:"the owner says nothing is wrong: their words sound like nothing"`
 }
 
 // SaidAtDoor is what an owner says of a bike that is being taken in.
@@ -62,28 +56,6 @@ type JobChange struct {
 	PromisedAt *time.Time `json:"promised_at,omitempty"`
 	Version    int        `json:"version"`
 	Why        string     `json:"why,omitempty" doc:"needed where it takes away something that is still to be looked at, torqued or tried"`
-}
-
-// changes lists what a change would change of a job.
-func (c JobChange) changes(was record.Job) (list []record.Change) {
-	differ := func(what, a, b string) {
-		if a != b {
-			list = append(list, record.Change{What: what, Was: a, Is: b})
-		}
-	}
-	day := func(t *time.Time) string {
-		if t == nil {
-			return ""
-		}
-		return t.UTC().Format(time.RFC3339)
-	}
-	differ("depth", was.Depth, c.Depth)
-	differ("words", was.Words, c.Words)
-	differ("reading", was.Reading, c.Reading)
-	differ("condition", was.Condition, c.Condition)
-	differ("stand", was.Stand, c.Stand)
-	differ("promised", day(was.PromisedAt), day(c.PromisedAt))
-	return list
 }
 
 // CheckIn takes a bike in. Sending the same check-in twice is harmless.
@@ -131,7 +103,10 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 		}
 		entries = append(entries, e)
 	}
-	said, err := w.complained(ctx, by, in, now)
+	if len(in.Said) == 0 && !in.None {
+		in.Said = complaint.Heard(w.Book(), in.Bike.Facts, in.Words, in.ID)
+	}
+	said, err := complaint.AtDoor(w.Book(), by, in.ID, in.Bike.ID, now, in.Said)
 	if err != nil {
 		return JobView{}, err
 	}
@@ -143,34 +118,6 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 		return JobView{}, err
 	}
 	return w.Job(ctx, in.ID)
-}
-
-// complained are the entries of what the owner says the bike does: as the counter noted it, or as their words sound.
-func (w *Workshop) complained(ctx context.Context, by record.Actor, in CheckIn, now time.Time) (entries []record.Entry, err error) {
-	noted := in.Said
-	if len(noted) == 0 && !in.None {
-		for i, p := range complaint.Propose(w.Book(), in.Bike.Facts, in.Words) {
-			if p.Fault != "" {
-				noted = append(noted, SaidAs{in.ID.Along(i + 1), complaint.Complained{Words: p.Words, Fault: p.Fault}})
-			}
-		}
-	}
-	s := w.lay(ctx, record.Record{Bike: in.Bike})
-	for _, n := range noted {
-		if err := n.ID.Check("said"); err != nil {
-			return nil, err
-		}
-		c, err := complaint.Tidy(s, n.Complained)
-		if err != nil {
-			return nil, err
-		}
-		e, err := record.NewEntry{ID: n.ID, Content: complaint.Said.Says(*c)}.By(by, in.ID, in.Bike.ID, now)
-		if err != nil {
-			return nil, err
-		}
-		entries = append(entries, e)
-	}
-	return entries, nil
 }
 
 // SaveJob changes what was noted at the door, and says so in the job. A stale version is refused; a lighter depth, which
@@ -193,10 +140,11 @@ func (w *Workshop) SaveJob(ctx context.Context, by record.Actor, id record.ID, c
 		return JobView{}, err
 	}
 	var said []record.Entry
-	if changes := c.changes(s.Job); len(changes) > 0 && s.Job.Version == c.Version && s.Job.ReleasedAt == nil {
+	if changes := record.JobChangesOf(s.Job, record.Job{Depth: c.Depth, Words: c.Words, Reading: c.Reading, Condition: c.Condition,
+		Stand: c.Stand, PromisedAt: c.PromisedAt}); len(changes) > 0 && s.Job.Version == c.Version && s.Job.ReleasedAt == nil {
 		after := s.Record
 		after.Job.Depth = c.Depth
-		took, why, err := taken(by, s, w.lay(ctx, after), c.Why)
+		took, why, err := door.Taken(by, s, w.lay(ctx, after), c.Why)
 		if err != nil {
 			return JobView{}, err
 		}

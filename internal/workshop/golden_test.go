@@ -16,6 +16,7 @@ import (
 	"utensil/core/estimate"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
@@ -132,6 +133,9 @@ func (a *archive) StampsInShop(context.Context, time.Time) (out []workshop.Stamp
 }
 func (a *archive) Records(context.Context, []record.ID) ([]record.Record, error) {
 	return a.inShop, nil
+}
+func (a *archive) FrozenSheet(context.Context, record.ID) (door.Frozen, bool, error) {
+	return door.Frozen{}, false, nil
 }
 func (a *archive) Bike(context.Context, record.ID) (record.Record, error)     { return a.job, nil }
 func (a *archive) InShop(context.Context, time.Time) ([]record.Record, error) { return a.inShop, nil }

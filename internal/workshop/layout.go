@@ -128,7 +128,7 @@ func (w *Workshop) sheet(ctx context.Context, job record.ID) (s *record.Sheet, e
 // Job is a job as its screen shows it.
 func (w *Workshop) Job(ctx context.Context, id record.ID) (v JobView, err error) {
 	err = w.look(ctx, id, func(l *layout) error {
-		err := w.show(l)
+		err := w.show(ctx, l)
 		if err == nil {
 			v = *l.view
 		}
@@ -138,11 +138,18 @@ func (w *Workshop) Job(ctx context.Context, id record.ID) (v JobView, err error)
 }
 
 // show works out what a layout shows, on the screen of the job and on the first one.
-func (w *Workshop) show(l *layout) error {
+func (w *Workshop) show(ctx context.Context, l *layout) error {
 	if l.view != nil {
 		return nil
 	}
-	made, err := w.view(l.sheet)
+	var made JobView
+	told, err := false, error(nil)
+	if l.sheet.Job.ReleasedAt != nil { // what was handed over stays what it was
+		made, told, err = w.told(ctx, l.sheet)
+	}
+	if err == nil && !told {
+		made, err = w.view(l.sheet)
+	}
 	if err != nil {
 		return err
 	}

@@ -21,7 +21,8 @@ import (
 )
 
 // hands are who works at the bike.
-var hands = []record.Actor{{ID: record.NewID(), Name: "Ida", Role: record.Mechanic}, {ID: record.NewID(), Name: "Tomas", Role: record.Mechanic},
+var hands = []record.Actor{{ID: record.NewID(), Name: "Ida", Role: record.Mechanic},
+	{ID: record.NewID(), Name: "Tomas", Role: record.Mechanic},
 	{ID: record.NewID(), Name: "Wren", Role: record.Counter}, {ID: record.NewID(), Name: "Kit", Role: record.Keeper}}
 
 // late is an entry on a tablet without a network, and what its hands did to the bike when it was made.

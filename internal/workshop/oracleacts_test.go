@@ -149,7 +149,8 @@ func (x *day) answers() {
 	}
 	item := rapid.SampledFrom(items).Draw(x.T, "item")
 	said := rapid.SampledFrom([]string{agree.Yes, agree.Yes, agree.No, agree.Refused}).Draw(x.T, "answer")
-	x.tells(x.who(), agree.Answers.Says(agree.Answer{Item: item.ID, Answer: said, From: "Ansel", How: "phone", Words: "leave it"}), nil, "", nil)
+	in := agree.Answer{Item: item.ID, Answer: said, From: "Ansel", How: "phone", Words: "leave it"}
+	x.tells(x.who(), agree.Answers.Says(in), nil, "", nil)
 }
 
 func (x *day) works() {
@@ -285,7 +286,8 @@ func (x *day) saysOtherwise() {
 
 func (x *day) lighter() {
 	j := x.d.r.Job
-	_, _ = x.w.SaveJob(x.Context(), x.who(), j.ID, JobChange{Depth: rapid.SampledFrom([]string{"tune", "repair"}).Draw(x.T, "depth"), Words: "w",
+	depth := rapid.SampledFrom([]string{"tune", "repair"}).Draw(x.T, "depth")
+	_, _ = x.w.SaveJob(x.Context(), x.who(), j.ID, JobChange{Depth: depth, Words: "w",
 		Version: j.Version, Why: rapid.SampledFrom([]string{"", "the owner wants less"}).Draw(x.T, "why")})
 }
 
@@ -347,7 +349,8 @@ func (x *day) takesApart() {
 func (x *day) writesDown() {
 	x.tick++
 	x.now = x.now.Add(time.Minute)
-	n := record.NewEntry{ID: record.NewID(), Content: inspect.Findings.Says(inspect.Finding{Title: "The rack hangs by a thread", Mark: wear.Unsafe})}
+	said := inspect.Finding{Title: "The rack hangs by a thread", Mark: wear.Unsafe}
+	n := record.NewEntry{ID: record.NewID(), Content: inspect.Findings.Says(said)}
 	x.sends(late{x.who(), n, func(at int) { x.toy.unsafe[string(n.ID)] = append(x.toy.unsafe[string(n.ID)], at) }, x.tick})
 }
 
@@ -430,19 +433,22 @@ func (x *day) talksAway(f findings.FindingView) {
 		if r != nil {
 			p, _ := book.Point(r.Point)
 			well := p.Scale[0].Word
-			x.tells(hands[0], inspect.Readings.Says(inspect.Reading{Point: r.Point, Word: well}), nil, "", func(at int) { x.toy.see(r.Point, well, at) })
+			x.tells(hands[0], inspect.Readings.Says(inspect.Reading{Point: r.Point, Word: well}), nil, "",
+				func(at int) { x.toy.see(r.Point, well, at) })
 		}
 	case 2:
 		x.tells(hands[0], findings.Asides.Says(findings.Aside{Finding: f.ID, Reason: "later"}), nil, "", nil)
 	case 3:
-		x.tells(hands[0], findings.Looks.Says(findings.Looked{Finding: f.ID}), nil, "", func(at int) { x.toy.well[string(f.ID)] = append(x.toy.well[string(f.ID)], at) })
+		x.tells(hands[0], findings.Looks.Says(findings.Looked{Finding: f.ID}), nil, "",
+			func(at int) { x.toy.well[string(f.ID)] = append(x.toy.well[string(f.ID)], at) })
 	default:
 		item := agree.Item{Finding: &f.ID, Title: "Put it right", Minutes: 10}
 		if len(f.Suggested) > 0 {
 			item.Operation = f.Suggested[0].Operation
 		}
 		x.tells(hands[2], agree.Items.Says(item), nil, "", nil)
-		said := agree.Answer{Answer: rapid.SampledFrom([]string{agree.Yes, agree.Refused}).Draw(x.T, "said"), From: "Ansel", How: "phone", Words: "no"}
+		said := agree.Answer{From: "Ansel", How: "phone", Words: "no"}
+		said.Answer = rapid.SampledFrom([]string{agree.Yes, agree.Refused}).Draw(x.T, "said")
 		for _, i := range agree.Proposals.Of(x.sheet()) {
 			if said.Item = i.ID; i.Asks() && i.Item.Finding != nil && *i.Item.Finding == f.ID {
 				x.tells(hands[2], agree.Answers.Says(said), nil, "", nil)

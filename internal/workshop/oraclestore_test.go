@@ -81,6 +81,9 @@ func (d *drawer) Seal(_ context.Context, e record.Entry, judge func(record.Recor
 	return nil
 }
 
+func (d *drawer) FrozenSheet(context.Context, record.ID) (door.Frozen, bool, error) {
+	return door.Frozen{}, false, nil
+}
 func (d *drawer) LatestReadings(context.Context, int) ([]inspect.PastReading, error) { return nil, nil }
 func (d *drawer) LooseCounts(context.Context) ([]torque.LooseCount, error)           { return nil, nil }
 func (d *drawer) RunsTaken(context.Context, int) ([]guided.Taken, error)             { return nil, nil }

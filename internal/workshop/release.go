@@ -2,10 +2,12 @@ package workshop
 
 import (
 	"context"
+	"slices"
 	"strings"
 
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
 )
 
@@ -29,6 +31,10 @@ func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, 
 		return JobView{}, err
 	}
 	learnt := w.memory.Recall(ctx) // before the job is locked
+	lines, err := w.onTheBike(ctx, job)
+	if err != nil {
+		return JobView{}, err
+	}
 	err = w.store.Seal(ctx, entry, func(r record.Record) (door.Seal, error) {
 		if r.Job.ReleasedAt != nil {
 			return door.Seal{}, record.ErrClosed()
@@ -42,12 +48,34 @@ func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, 
 			return door.Seal{}, record.Refuse("not_ridden", "%s: its owner refused to have it put right. It is handed over as not to be ridden: "+
 				"tell who takes it, and say that you did.", strings.Join(unsafe, "; "))
 		}
-		return door.OnLeaving(s), nil
+		seal := door.OnLeaving(s)
+		if w.print == nil {
+			return seal, nil
+		}
+		left := r
+		left.Job.ReleasedAt, left.Job.Version = &entry.At, r.Job.Version+1
+		left.Entries = append(slices.Clip(r.Entries), entry)
+		frozen, err := w.freeze(record.Lay(left, w.Book(), w.now(), learnt), entry.ID, lines)
+		seal.Sheet = &frozen
+		return seal, err
 	})
 	if err != nil {
 		return JobView{}, err
 	}
 	return w.Job(ctx, job)
+}
+
+// onTheBike are the lines of what is on the bike of a job, for its sheet.
+func (w *Workshop) onTheBike(ctx context.Context, job record.ID) ([]lifeline.Line, error) {
+	if w.print == nil {
+		return nil, nil
+	}
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return nil, err
+	}
+	past, err := w.BikeHistory(ctx, s.Bike.ID)
+	return past.Lines, err
 }
 
 // Reopen opens a job that was handed over, with a reason.

@@ -26,6 +26,7 @@ type Store interface {
 	stores.Store
 	brakes.Store
 	door.Store
+	door.Sheets
 	owner.Store
 	inspect.Store
 	guided.Store

@@ -167,7 +167,7 @@ func (w *Workshop) lookAt(ctx context.Context, jobs []record.ID, known map[recor
 			continue
 		}
 		err := w.look(ctx, job, func(l *layout) error {
-			err := w.show(l)
+			err := w.show(ctx, l)
 			known[job] = l.line
 			return err
 		})

@@ -38,6 +38,7 @@ type JobView struct {
 	Leaving     []record.Obstacle         `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
 	Said        []complaint.ComplaintView `json:"said" doc:"what the owner said the bike does, and why the job was opened again"`
 	NotRidden   []string                  `json:"not_ridden" doc:"unsafe things that the owner refused to have put right: it goes out as not to be ridden"`
+	Corrected   []findings.CorrectedView  `json:"corrected" doc:"what turned out a slip, and what was changed that took something away"`
 	Points      []inspect.PointView       `json:"points"`
 	Findings    []findings.FindingView    `json:"findings"`
 	Hunts       []hunt.HuntView           `json:"hunts"`
@@ -109,7 +110,8 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	leaving := w.leaving(s)
 	v := JobView{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Leaving: leaving, EarlierJobs: record.Some(s.EarlierJobs),
 		Said: complaint.All.Of(s), NotRidden: record.Some(findings.NotRidden(s)),
-		Points: findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s), AirBench: air.Of(s),
+		Corrected: findings.Corrected(s),
+		Points:    findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s), AirBench: air.Of(s),
 		Findings: record.Some(findings.All.Of(s)), Hunts: hunt.Views(s), Items: record.Some(work.Items(s)),
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Gauges: pressure.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
 		Runs:   work.Runs.Of(s),

@@ -5,6 +5,7 @@ package workshop
 
 import (
 	"context"
+	"io"
 	"io/fs"
 	"log/slog"
 	"slices"
@@ -59,6 +60,8 @@ type Workshop struct {
 	layouts *layouts
 	supply  stores.Supplier // nil where nobody is asked
 	layers  []fs.FS         // of knowledge, over what ships and under the workshop's own texts
+
+	print func(io.Writer, Sheet) error // prints a sheet; nil where none is printed
 }
 
 // New opens a workshop. now is the clock.

@@ -7,6 +7,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // Complained is one thing that the owner said the bike does.
@@ -44,13 +45,15 @@ var (
 	Answers = record.NewKind(record.Kind[ComplaintAnswered]{Name: "complaint_answered", By: record.ByMechanic})
 )
 
-// Tidy tidies what the owner said, and refuses a fault that the book does not know.
-func Tidy(s *record.Sheet, in Complained) (*Complained, error) {
+func checkSaid(s *record.Sheet, in Complained) (*Complained, error) { return tidied(s.Book, in) }
+
+// tidied tidies what the owner said, and refuses a fault that the book does not know.
+func tidied(book *knowledge.Book, in Complained) (*Complained, error) {
 	var err error
 	if in.Words, err = record.TidyName("words", "what the owner said the bike does", in.Words); err != nil {
 		return nil, err
 	}
-	if _, known := s.Book.Fault(in.Fault); in.Fault != "" && !known {
+	if _, known := book.Fault(in.Fault); in.Fault != "" && !known {
 		return nil, record.Refuse("fault", "Choose what it sounds like, or leave it as something else.")
 	}
 	return &in, nil

@@ -92,7 +92,7 @@ func said(s *record.Sheet, in ComplaintAnswered) string {
 // Subject is what the owner said.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Said.Checked(Tidy), Answers.Checked(checkAnswered)},
+		Checks: []record.Check{Said.Checked(checkSaid), Answers.Checked(checkAnswered)},
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, v := range All.Of(s) {
 				if !v.Open {

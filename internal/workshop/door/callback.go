@@ -95,6 +95,7 @@ func (d *Diary) SaveCallBack(ctx context.Context, by record.Actor, id record.ID,
 
 // Seal is what is written with the entry that releases a job.
 type Seal struct {
+	Sheet    *Frozen // what is told of the job from now on; nil where it is not printed
 	Made     []record.CallBack
 	Answered []record.ID
 }

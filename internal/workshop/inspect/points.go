@@ -100,7 +100,8 @@ func Views(s *record.Sheet) []PointView {
 				Judgement: Judged(s, in), By: e.ByName, At: e.At}
 			if later := told.Of(s)[p.ID].Later; later != nil {
 				look := Readings.In(later.Content)
-				v.Reading.Later = &LaterLook{ID: later.ID, Typed: look.Typed, Word: look.Word, Says: look.Says(UnitOf(p.Gauge)), Note: look.Note, By: later.ByName, At: later.At}
+				v.Reading.Later = &LaterLook{ID: later.ID, Typed: look.Typed, Word: look.Word, Says: look.Says(UnitOf(p.Gauge)),
+					Note: look.Note, By: later.ByName, At: later.At}
 			}
 		}
 		views = append(views, v)

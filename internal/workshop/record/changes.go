@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"time"
 
 	"utensil/core/bike"
 )
@@ -90,4 +91,26 @@ var FactsHeld = Derive(func(s *Sheet) []bike.Facts {
 // HeldOnce says whether a condition holds of the bike, or did earlier in this job.
 func HeldOnce(s *Sheet, c bike.Condition) bool {
 	return slices.ContainsFunc(FactsHeld.Of(s), c.Holds)
+}
+
+// JobChangesOf lists what differs between two jobs in what was noted at the door.
+func JobChangesOf(was, is Job) (list []Change) {
+	differ := func(what, a, b string) {
+		if a != b {
+			list = append(list, Change{what, a, b})
+		}
+	}
+	day := func(t *time.Time) string {
+		if t == nil {
+			return ""
+		}
+		return t.UTC().Format(time.RFC3339)
+	}
+	differ("depth", was.Depth, is.Depth)
+	differ("words", was.Words, is.Words)
+	differ("reading", was.Reading, is.Reading)
+	differ("condition", was.Condition, is.Condition)
+	differ("stand", was.Stand, is.Stand)
+	differ("promised", day(was.PromisedAt), day(is.PromisedAt))
+	return list
 }

@@ -188,6 +188,15 @@ export function useRefreshJob(id: MaybeRefOrGetter<string>) {
 export const judge = (id: string, content: Content, signal?: AbortSignal) =>
   ask(client.POST('/api/jobs/{id}/judge', { params: { path: { id } }, body: content, signal }))
 
+/** A job that was handed over as it would be told by what is known now, once somebody asks. */
+export const useToldToday = (id: MaybeRefOrGetter<string>, asked: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    queryKey: computed(() => ['told-today', toValue(id)] as const),
+    queryFn: ({ queryKey }) =>
+      ask(client.GET('/api/jobs/{id}/today', { params: { path: { id: queryKey[1] } } })),
+    enabled: computed(() => toValue(asked)),
+  })
+
 /** What a job's bike may be said to do, what the owner's words sound like first. */
 export const useComplaints = (id: MaybeRefOrGetter<string>) =>
   useQuery({

@@ -620,6 +620,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job that was handed over, as it would be told by the knowledge of today */
+        get: operations["job-as-told-today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/wheels": {
         parameters: {
             query?: never;
@@ -2382,6 +2399,14 @@ export interface components {
             /** Format: double */
             z: number;
         };
+        CorrectedView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            is: string;
+            was: string;
+            why: string;
+        };
         Depth: {
             about: string;
             id: string;
@@ -3687,6 +3712,8 @@ export interface components {
             call_backs: components["schemas"]["CallBack"][];
             /** @description what an earlier job called the bike back for */
             called: components["schemas"]["Called"][];
+            /** @description what turned out a slip, and what was changed that took something away */
+            corrected: components["schemas"]["CorrectedView"][];
             distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             /** @description what this view is known by: it is another one as soon as anything in it changes */
@@ -8539,6 +8566,37 @@ export interface operations {
                 "application/json": components["schemas"]["ReopenRequest"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "job-as-told-today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

@@ -2,6 +2,7 @@
 import { DocumentArrowDownIcon } from '@heroicons/vue/24/outline'
 import { computed, ref } from 'vue'
 
+import { useToldToday } from '@/api/job'
 import { useOpenJob, useWays } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 
@@ -15,6 +16,9 @@ const to = ref('')
 const who = computed(() => to.value.trim() || job.value.owner.name)
 /** Whoever hands over what is not to be ridden says each time that they said so. */
 const told = ref(false)
+/** A sheet that was handed over stays as it was; beside it, when asked, what would be told now. */
+const asToday = ref(false)
+const { data: today } = useToldToday(() => job.value.job.id, asToday)
 const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0))
 </script>
 
@@ -62,6 +66,21 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
         ><DocumentArrowDownIcon class="size-5" /> Torques as CSV</a
       >
     </div>
-    <ServiceSheet :job="job" />
+    <div class="min-w-0">
+      <p
+        v-if="closed"
+        class="mb-3 flex flex-wrap items-center gap-3 border-l-4 border-petrol bg-wash px-3 py-2"
+      >
+        <span class="min-w-48 flex-1">{{
+          asToday
+            ? 'As we would tell it today, by what is known now. What was handed over is the other one.'
+            : 'As it was handed over. It does not change.'
+        }}</span>
+        <button type="button" class="button" :aria-pressed="asToday" @click="asToday = !asToday">
+          {{ asToday ? 'As it was handed over' : 'As we would tell it today' }}
+        </button>
+      </p>
+      <ServiceSheet :job="(asToday && today) || job" />
+    </div>
   </div>
 </template>

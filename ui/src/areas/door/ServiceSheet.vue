@@ -32,13 +32,27 @@ const wasFound = (found = 'figure') =>
       </p>
       <p class="figure ml-auto text-soft">#{{ job.job.number }} · {{ date(job.job.opened_at) }}</p>
     </header>
+    <p v-if="job.not_ridden.length" class="mt-2 border-l-4 border-brick bg-brick-wash px-3 py-2">
+      <b>Not to be ridden.</b> Left as it is, as its owner wished, told that it is unsafe:
+      {{ job.not_ridden.join('; ') }}.
+    </p>
     <p class="mt-2">“{{ job.job.words }}”</p>
+    <p v-for="c in job.said" :key="c.id" class="flex flex-wrap gap-x-3 py-1 text-[15px]">
+      <b>“{{ c.words }}”</b><span class="flex-1 text-soft">{{ c.open ? 'not answered yet' : c.answer }}</span>
+    </p>
     <h2 class="mt-4 mb-1 border-b border-rule">Found</h2>
     <p v-if="!job.findings.length" class="text-soft">Nothing that needs work.</p>
     <p v-for="f in job.findings" :key="f.id" class="flex gap-2.5 py-1">
       <ConditionMark :mark="f.mark" :size="18" /><b>{{ f.title }}</b
       ><span class="flex-1 text-soft">{{ f.reason }} {{ f.why }}</span
       >{{ words.status(f.status) }}
+    </p>
+    <p
+      v-for="c in job.corrected"
+      :key="c.at + c.was"
+      class="flex flex-wrap gap-x-2.5 py-1 text-[15px] text-soft"
+    >
+      <span>{{ c.was }}</span><span class="flex-1">corrected: {{ c.is }}. {{ c.by }}: {{ c.why }}</span>
     </p>
     <h2 class="mt-4 mb-1 border-b border-rule">Done</h2>
     <p v-if="!done.length" class="text-soft">No work was done.</p>

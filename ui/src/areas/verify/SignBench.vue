@@ -25,7 +25,7 @@ const state = computed(() =>
 
 /** One that failed, with nothing done since, passes with a word of what was put right. */
 const explains = computed(() => pen.fault.value?.field === 'note' && !failing.value)
-const barred = computed(() => props.locked || (!!props.sign.held && !props.sign.waived))
+const barred = computed(() => props.locked || !!props.sign.held || !!props.sign.waived)
 
 const sending = ref(false)
 async function write(passed: boolean) {

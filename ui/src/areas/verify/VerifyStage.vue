@@ -75,6 +75,7 @@ function choose(key: string) {
 function markOf(s: (typeof steps.value)[number]): Mark {
   // One that was found sound and not left so is still to be seen to.
   if (s.tyre) return s.settled || s.tyre.stands.mark !== 'sound' ? s.tyre.stands.mark : 'open'
+  if (s.sign?.waived) return 'watch'
   const state = s.bolt?.verdict?.state
   if (s.settled) return state ? words.markOf(state) : 'sound'
   if (s.bolt?.log && !s.bolt.stale) return state ? words.markOf(state) : 'unsafe'
