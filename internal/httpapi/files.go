@@ -124,6 +124,11 @@ func (s *Server) takePhoto(r *http.Request, who record.Actor) (file, error) {
 	if _, err := s.shop.Job(r.Context(), named(r, "id")); err != nil {
 		return file{}, err // before anything is unpacked
 	}
+	// It is all here before its turn comes: one that comes slowly holds up no other.
+	text, err := io.ReadAll(r.Body)
+	if err != nil {
+		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo", Detail: "It did not come whole. Try again."}
+	}
 	// One picture is unpacked at a time: six large ones at once would take all the memory there is.
 	select {
 	case s.unpacking <- struct{}{}:
@@ -131,7 +136,7 @@ func (s *Server) takePhoto(r *http.Request, who record.Actor) (file, error) {
 	case <-r.Context().Done():
 		return file{}, r.Context().Err()
 	}
-	photo, err := document.ReadPhoto(r.Body)
+	photo, err := document.ReadPhoto(bytes.NewReader(text))
 	if err != nil {
 		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo", Detail: words.Sentence(err)}
 	}

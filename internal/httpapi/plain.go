@@ -62,26 +62,6 @@ func within(d time.Duration) func(http.Handler) http.Handler {
 // one waits for the database; with many more, those wait for each other (tried with fifty tablets).
 func atOnce() int { return runtime.GOMAXPROCS(0) + 1 }
 
-// inTurn lets so many requests be worked on at a time.
-func (s *Server) inTurn(n int) func(http.Handler) http.Handler {
-	turns := make(chan struct{}, n)
-	return func(next http.Handler) http.Handler {
-		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			if r.URL.Path == "/api/live" {
-				next.ServeHTTP(w, r)
-				return
-			}
-			select {
-			case turns <- struct{}{}:
-				defer func() { <-turns }()
-				next.ServeHTTP(w, r)
-			case <-r.Context().Done():
-				s.refuse(w, r, r.Context().Err())
-			}
-		})
-	}
-}
-
 // guarded tells browsers to run and show nothing but our own; over HTTPS, to come by nothing else from then on.
 func guarded(secure bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
@@ -112,6 +92,11 @@ func guard(h http.Header, path string) {
 func notSo(w http.ResponseWriter, r *http.Request) {
 	writeFault(w, &Fault{Type: "/problems/form", Title: "That is not done so here", Status: http.StatusMethodNotAllowed,
 		Detail: "There is something at this address, and it is not asked for with " + r.Method + ". Reload the page and try again."})
+}
+
+// nothingThere answers who looks for something that other servers have: the page of the interface is no answer to that.
+func nothingThere(w http.ResponseWriter, _ *http.Request) {
+	writeFault(w, &Fault{Type: "/problems/missing", Title: "Not found", Status: http.StatusNotFound, Detail: "There is nothing at this address."})
 }
 
 // notFromThere answers what another site sent.

@@ -87,6 +87,8 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	ours := http.NewCrossOriginProtection()
 	ours.SetDenyHandler(http.HandlerFunc(notFromThere))
 	s.router.Get("/healthz", s.health)
+	s.router.Get("/readyz", s.health)
+	s.router.Handle("/metrics", http.HandlerFunc(nothingThere))
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, deadline)))
 		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce()), s.onDevice, s.sessions.LoadAndSave)

@@ -47,7 +47,10 @@ const saving = useSend(
       )
     if (bike.value && !same(bike.value, was.bike))
       bike.value = await ask(
-        client.PUT('/api/bikes/{id}', { params: { path: { id: props.id } }, body: bike.value }),
+        client.PUT('/api/bikes/{id}', {
+          params: { path: { id: props.id } },
+          body: { ...bike.value, why: why.value || undefined },
+        }),
       )
   },
   () => {
@@ -56,6 +59,13 @@ const saving = useSend(
   },
 )
 const fault = saving.fault
+/** Why a change takes away something that is still to be looked at, torqued or tried. */
+const why = ref('')
+async function because(said: string) {
+  why.value = said
+  await save()
+  why.value = ''
+}
 const save = () => data.value && saving.send(data.value)
 
 watch([data, editing], ([fresh, open]) => {
@@ -113,7 +123,11 @@ const mine = computed(() =>
       </div>
       <form v-if="editing && bike && owner" class="flex flex-col gap-4 px-5 py-4" @submit.prevent="save">
         <StaleChoice v-if="fault?.current" :mine="mine" :theirs="fault.current" @keep="settle" />
-        <FaultNote v-else-if="fault && !fault.field" :fault="fault" />
+        <FaultNote
+          v-else-if="fault && (!fault.field || fault.field === 'why')"
+          :fault="fault"
+          @why="because"
+        />
         <div class="grid gap-3 sm:grid-cols-3">
           <TextField v-model="owner.name" label="Owner" name="owner.name" :fault="fault" />
           <TextField

@@ -13,7 +13,7 @@ const props = defineProps<{ side: Schemas['BrakeSide']; locked: boolean }>()
 const words = useWords()
 const { date } = useTimes()
 const fact = computed(() => `${props.side.end}_fluid`)
-const { where, read, fault, busy } = useReading(fact)
+const { where, read, because, fault, busy } = useReading(fact)
 const again = ref(false)
 const readCap = async (word: string) => (again.value = !(await read(word)) && again.value)
 </script>
@@ -49,7 +49,7 @@ const readCap = async (word: string) => (again.value = !(await read(word)) && ag
       />
       <button v-if="again" type="button" class="button button-quiet" @click="again = false">Leave it</button>
     </div>
-    <FaultNote v-if="fault" class="mt-2" :fault="fault" />
+    <FaultNote v-if="fault" class="mt-2" :fault="fault" @why="because" />
   </div>
   <p v-else-if="side.family" class="text-[15px] text-soft">
     <template v-if="side.read_by"

@@ -42,9 +42,9 @@ const stale = computed(() => (pen.fault.value?.current as Schemas['Job'] | undef
 const noted = ['depth', 'words', 'reading', 'condition', 'stand', 'promised_at']
 const seen = (of: Record<string, unknown>) => Object.fromEntries(noted.map((k) => [k, of[k]]))
 
-async function save() {
-  const { promised, ...change } = door.value
-  change.promised_at = atWallClock(promised)
+async function save(why?: string) {
+  const { promised, ...said } = door.value
+  const change = { ...said, promised_at: atWallClock(promised), why }
   if (await pen.save(change)) touched.value = false
 }
 function settle(keep: 'mine' | 'theirs') {
@@ -63,14 +63,18 @@ function settle(keep: 'mine' | 'theirs') {
 <template>
   <div class="grid gap-x-8 gap-y-6 px-5 py-4 xl:grid-cols-[minmax(0,1fr)_340px]">
     <div class="flex flex-col gap-6">
-      <form class="flex flex-col gap-3" @submit.prevent="save" @input="touched = true">
+      <form class="flex flex-col gap-3" @submit.prevent="save()" @input="touched = true">
         <StaleChoice
           v-if="stale"
           :mine="seen({ ...door })"
           :theirs="seen({ ...(pen.fault.value?.current as object) })"
           @keep="settle"
         />
-        <FaultNote v-else-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+        <FaultNote
+          v-else-if="pen.fault.value && (!pen.fault.value.field || pen.fault.value.field === 'why')"
+          :fault="pen.fault.value"
+          @why="save"
+        />
         <FormField v-slot="f" label="What the owner says" name="words" :fault="pen.fault.value">
           <textarea
             :id="f.id"

@@ -8,7 +8,7 @@ import { useReading } from './reading'
 
 /** A fact that nobody has read yet, read where it matters: one press, and the limit follows. */
 const props = defineProps<{ fact: string }>()
-const { where, read, fault, busy } = useReading(() => props.fact)
+const { where, read, because, fault, busy } = useReading(() => props.fact)
 const { reads } = useFacts()
 const open = ref(false)
 const words = computed(
@@ -37,6 +37,6 @@ const words = computed(
     >
       {{ w.name }}
     </button>
-    <FaultNote v-if="fault" class="w-full" :fault="fault" />
+    <FaultNote v-if="fault" class="w-full" :fault="fault" @why="because" />
   </span>
 </template>

@@ -1,4 +1,4 @@
-import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+import { computed, type MaybeRefOrGetter, ref, toValue } from 'vue'
 
 import { ask, client } from '@/api/client'
 import { useBook, useRefreshJob } from '@/api/job'
@@ -14,14 +14,21 @@ export function useReading(fact: MaybeRefOrGetter<string>) {
   const where = computed(() => book.value?.guards.find((g) => g.fact === toValue(fact))?.where ?? '')
 
   const { send, fault, busy } = useSend(
-    (word: string) =>
+    ({ word, why }: { word: string; why?: string }) =>
       ask(
         client.POST('/api/bikes/{id}/read', {
           params: { path: { id: job.value.bike.id } },
-          body: { fact: toValue(fact), word, version: job.value.bike.version },
+          body: { fact: toValue(fact), word, why, version: job.value.bike.version },
         }),
       ),
     refresh,
   )
-  return { where, read: send, fault, busy }
+  const last = ref('')
+  const read = (word: string, why?: string) => {
+    last.value = word
+    return send({ word, why })
+  }
+  /** because says why what was read takes away something that is still to be done, and reads it so. */
+  const because = (why: string) => read(last.value, why)
+  return { where, read, because, fault, busy }
 }

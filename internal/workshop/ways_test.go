@@ -1,0 +1,131 @@
+package workshop
+
+import (
+	"strconv"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/gear"
+	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/gears"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
+	"utensil/internal/workshop/wheels"
+)
+
+// readied is a bike on which all that is asked was done: nothing stands before the door.
+func readied(t *testing.T, depth string) bench {
+	w, r := desk(commuter(), depth)
+	b := bench{t, w, r}
+	b.readies()
+	require.Empty(t, w.leaving(lay(w, r)))
+	return b
+}
+
+func (b bench) readies() {
+	for _, p := range inspect.Views(lay(b.w, b.r)) {
+		if p.Reading == nil && p.Required {
+			b.do(inspect.Readings.Says(inspect.Reading{Point: p.ID, PassedOver: true, Note: "no time"}))
+		}
+	}
+	for _, bolt := range torque.Unsettled(torque.Bolts.Of(lay(b.w, b.r))) {
+		in := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: torque.FoundNotChecked, Set: bolt.Rule == nil}
+		if bolt.Rule != nil {
+			in.LeftTyped = strconv.FormatFloat(float64(bolt.Rule.Min+bolt.Rule.Max)/2, 'f', 2, 64)
+		}
+		b.do(torque.Torques.Says(in))
+	}
+	for _, place := range []string{inspect.AirFrontTyre, inspect.AirRearTyre} {
+		b.do(inspect.Airs.Says(inspect.Air{Place: place, Typed: "3.5", Celsius: 18, Set: true}))
+	}
+	for _, what := range trial.For(b.r.Bike.Facts) {
+		b.do(trial.Signs.Says(trial.Sign{What: what, Passed: true}))
+	}
+}
+
+func (b bench) stands() (titles []string) {
+	for _, o := range b.w.leaving(lay(b.w, b.r)) {
+		titles = append(titles, o.Title)
+	}
+	return titles
+}
+
+// The six ways by which an unsafe bike left when somebody tried.
+func TestNoWayRoundTheDoor(t *testing.T) {
+	require.NoError(t, bookErr)
+	t.Run("what is unsafe is not passed over", func(t *testing.T) {
+		b := readied(t, "repair")
+		b.reads("stem", "Crack")
+		b.do(inspect.Readings.Says(inspect.Reading{Point: "stem", PassedOver: true, Note: "no time"}))
+		assert.Contains(t, b.stands(), "Stem and bar: Crack")
+		e, _ := inspect.ReadingOf(lay(b.w, b.r), "stem")
+		assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "x"}), &e.ID), "stays on the list")
+	})
+	t.Run("what came off is missing", func(t *testing.T) {
+		b := readied(t, "repair")
+		for _, place := range []string{"fork", "front-pads"} {
+			b.do(parts.Takings.Says(parts.Taking{Place: place, Why: "worn", Became: "scrap"}))
+		}
+		assert.Subset(t, b.stands(), []string{"Fork: nothing sits there", "Front pads: nothing sits there", "Front brake test"})
+		for _, place := range []string{"fork", "front-pads"} {
+			b.do(parts.Puttings.Says(parts.Putting{Place: place, Grade: "new", From: "stock"}))
+		}
+		var loose []string
+		for _, bolt := range torque.Unsettled(torque.Bolts.Of(lay(b.w, b.r))) {
+			loose = append(loose, bolt.Fastener)
+		}
+		assert.Subset(t, loose, []string{"steerer-clamp", "front-caliper", "front-quick-release"}, "as the work undoes them")
+		b.readies()
+		assert.Empty(t, b.stands())
+	})
+	t.Run("what was dated before the work does not vouch for it", func(t *testing.T) {
+		b := readied(t, "repair")
+		b.do(parts.Puttings.Says(parts.Putting{Place: "stem", Grade: "new", From: "stock"}))
+		before := len(b.r.Entries)
+		b.readies()
+		for i := range b.r.Entries[before:] {
+			b.r.Entries[before+i].At = time.Now().Add(-time.Hour) // a tablet that was without a network
+		}
+		assert.Subset(t, b.stands(), []string{"Front brake test", "Rear brake test", "Test ride"})
+	})
+	t.Run("taking back does not tidy up", func(t *testing.T) {
+		b := readied(t, "repair")
+		stand := b.do(wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-cassette", Spokes: "32", First: "right"}))
+		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "taken off"}), &stand))
+		assert.Subset(t, b.stands(), []string{"Rear brake test", "1 fastener to torque"})
+
+		b = readied(t, "repair")
+		begun := b.do(gears.Begins.Says(gears.Indexing{Family: "cable-9", Teeth: "11-13-15-17-20-23-26-30-34"}))
+		b.do(gears.Moves.Says(gears.GearMove{Indexing: begun, Work: gear.Reclamp, Quarters: 1}))
+		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "given up"}), &begun))
+		assert.Subset(t, b.stands(), []string{"1 fastener to torque", "Test ride"})
+	})
+	t.Run("facts take nothing away that was found or undone", func(t *testing.T) {
+		b := readied(t, "repair")
+		b.reads("rear-lever", "Comes to the bar")
+		b.do(parts.Puttings.Says(parts.Putting{Place: "rear-caliper", Grade: "new", From: "stock"}))
+		was := b.stands()
+		b.r.Job.Depth = "tune"
+		b.happens(record.BikeChanges.Says(record.BikeChanged{Was: b.r.Bike.Facts}))
+		b.r.Bike.Facts.RearBrake, b.r.Bike.Facts.RearFluid = "none", "none"
+		assert.Subset(t, b.stands(), []string{"Rear lever feel: Comes to the bar", "Rear brake test"})
+		assert.NotEmpty(t, was)
+	})
+	t.Run("opened again is not released", func(t *testing.T) {
+		b := readied(t, "repair")
+		b.happens(door.Reopenings.Says(door.Reopened{Reason: "Bell"}))
+		assert.Subset(t, b.stands(), []string{"“Bell”", "Front brake test", "Rear brake test", "Test ride"})
+	})
+}
+
+// happens adds an entry that is written by no entry of its own.
+func (b bench) happens(c record.Content) {
+	b.r.Entries = append(b.r.Entries, record.Entry{ID: record.NewID(), JobID: b.r.Job.ID, Kind: c.Kind(), At: time.Now(), ByName: "Ida",
+		Content: c})
+}
