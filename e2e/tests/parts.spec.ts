@@ -61,7 +61,10 @@ test('a part for now calls the bike back, a kept one goes to the stores with its
   await form.getByLabel(/Only for now/).check()
   await form.getByLabel('What became of it').selectOption('spares')
   await form.getByRole('button', { name: 'It is fitted' }).click()
-  const line = page.getByRole('listitem').filter({ hasText: /Rear rotor/ }).first()
+  const line = page
+    .getByRole('listitem')
+    .filter({ hasText: /Rear rotor/ })
+    .first()
   await expect(line).toContainText('for now')
   const picture = await page.screenshot()
   await form

@@ -48,7 +48,7 @@ test('a headset is taken apart, judged in the hand and put back by keyboard', as
   await page.keyboard.press('1')
   await expect(part('Crown race')).toBeVisible()
   await expect(leaving(page)).toContainText('9 parts off the bike')
-  await expect(leaving(page)).toContainText('Lower bearing: gravelly')
+  await expect(leaving(page)).toContainText('Headset: lower bearing, gravelly')
   await page.keyboard.press('1')
 
   // All is off: back it goes in reverse. What is gone is measured, known and fitted new.
@@ -79,7 +79,7 @@ test('a headset is taken apart, judged in the hand and put back by keyboard', as
   }
   await expect(page.getByText('Everything is back, and nothing is left over.')).toBeVisible()
   await expect(leaving(page)).not.toContainText('off the bike')
-  await expect(leaving(page)).not.toContainText('Lower bearing: gravelly')
+  await expect(leaving(page)).not.toContainText('Headset: lower bearing, gravelly')
   await page.getByRole('link', { name: 'To the torque run' }).press('Enter')
   await expect(page.getByRole('button', { name: /Top cap, headset preload/ }).first()).toBeVisible()
 

@@ -296,6 +296,8 @@ func signed(p page, v workshop.JobView, shop record.Settings) {
 	p.heading("Tested and signed")
 	for _, s := range v.Signs {
 		switch {
+		case s.Waived != "":
+			p.row(9, cell{0.4, s.Name, false, false}, cell{0.6, "not tried: " + s.Waived, false, false})
 		case s.Sign == nil:
 			p.row(9, cell{0.4, s.Name, false, false}, cell{0.6, "not signed", false, false})
 		default:

@@ -96,7 +96,8 @@ func notSo(w http.ResponseWriter, r *http.Request) {
 
 // nothingThere answers who looks for something that other servers have: the page of the interface is no answer to that.
 func nothingThere(w http.ResponseWriter, _ *http.Request) {
-	writeFault(w, &Fault{Type: "/problems/missing", Title: "Not found", Status: http.StatusNotFound, Detail: "There is nothing at this address."})
+	writeFault(w, &Fault{Type: "/problems/missing", Title: "Not found", Status: http.StatusNotFound,
+		Detail: "There is nothing at this address."})
 }
 
 // notFromThere answers what another site sent.

@@ -11,6 +11,7 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
@@ -153,12 +154,12 @@ func TestWhatIsFoundInTheHandIsAFinding(t *testing.T) {
 		}
 		return out
 	}
-	f := told()["Right cup: gravelly"]
+	f := told()["Bottom bracket: right cup, gravelly"]
 	assert.Equal(t, wear.Due, f.Mark)
 	assert.Equal(t, findings.FindingOpen, f.Status)
 	require.NotEmpty(t, f.Suggested)
 	assert.Equal(t, "bottom-bracket", f.Suggested[0].Operation)
-	seal := told()["Right seal: found the wrong way round"]
+	seal := told()["Bottom bracket: right seal, found the wrong way round"]
 	assert.Equal(t, wear.Watch, seal.Mark)
 	assert.Contains(t, seal.Reason, "look at the clearance to the stay")
 	assert.Contains(t, told(), "Bottom bracket, screwed cups outside the shell: spacer 2.5 mm found, which is not in the picture")
@@ -167,9 +168,9 @@ func TestWhatIsFoundInTheHandIsAFinding(t *testing.T) {
 	require.ErrorContains(t, s.on(apart.PartOn{Part: "right-cup", Laid: true, Renewed: true}), "Say what was fitted first")
 	require.NoError(t, write(s.w, s.r, putting("bottom-bracket", nil), nil))
 	require.NoError(t, s.on(apart.PartOn{Part: "right-cup", Laid: true, Renewed: true}))
-	assert.Equal(t, findings.FindingDone, told()["Right cup: gravelly"].Status)
+	assert.Equal(t, findings.FindingDone, told()["Bottom bracket: right cup, gravelly"].Status)
 	require.NoError(t, s.on(apart.PartOn{Part: "right-seal", Laid: true}))
-	assert.Equal(t, findings.FindingDone, told()["Right seal: found the wrong way round"].Status)
+	assert.Equal(t, findings.FindingDone, told()["Bottom bracket: right seal, found the wrong way round"].Status)
 }
 
 func TestWhatIsUnsafeDoesNotGoBack(t *testing.T) {
@@ -317,4 +318,18 @@ func TestWhatIsNotOpenedSo(t *testing.T) {
 	}
 	require.NoError(t, s.off("outer-pad", func(o *apart.PartOff) { o.Felt = "oily" }))
 	require.ErrorContains(t, s.on(apart.PartOn{Part: "outer-pad", Laid: true, Note: "wiped"}), "does not go back on a bike")
+}
+
+// Bearings come in pairs: the second one of an assembly is written down like the first.
+func TestEachBearingIsRenewedOnItsOwn(t *testing.T) {
+	w, r := desk(commuter(), "repair")
+	for range 2 {
+		require.NoError(t, write(w, r, parts.Puttings.Says(parts.Putting{Place: "front-hub", Grade: "new", From: "stock", Why: "worn",
+			Became: "scrap"}), nil))
+	}
+	assert.ErrorContains(t, func() error {
+		one := parts.Putting{Place: "saddle", Grade: "new", From: "stock"}
+		require.NoError(t, write(w, r, parts.Puttings.Says(one), nil))
+		return write(w, r, parts.Puttings.Says(one), nil)
+	}(), "take that off first")
 }

@@ -2,6 +2,7 @@ package apart
 
 import (
 	"slices"
+	"strings"
 	"time"
 
 	"utensil/core/strip"
@@ -33,7 +34,8 @@ var Found = record.Derive(func(s *record.Sheet) (found []Seen) {
 				continue
 			}
 			x := Seen{ID: p.seen.ID, Mark: p.found, Place: p.Place, Part: p.Name, By: p.seen.ByName, At: p.seen.At, Right: p.on != nil}
-			title := words.Capital(p.Name) + ": "
+			assembly, _, _ := strings.Cut(v.Name, ",")
+			title := assembly + ": " + words.Lower(p.Name) + ", "
 			switch {
 			case p.Felt != nil && p.Felt.Do == "replace":
 				x.Title, x.Reason, x.Right = title+p.Felt.Name, p.Felt.Why, p.Renewed && p.on != nil

@@ -10,12 +10,16 @@ import (
 	"utensil/core/measure"
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/record"
 )
 
 // RidingCard tells the owner how to bed in what was fitted; empty when nothing asks for it.
 func RidingCard(s *record.Sheet) []string {
 	card := []string{}
+	if unsafe := findings.NotRidden(s); len(unsafe) > 0 {
+		card = append(card, "Do not ride it before this is put right: "+strings.Join(unsafe, "; ")+". Push it home.")
+	}
 	var ends []string
 	for _, e := range []string{"front", "rear"} {
 		for _, i := range agree.Proposals.Of(s) {

@@ -36,7 +36,7 @@ func Propose(book *knowledge.Book, f bike.Facts, said string) []ComplaintHeard {
 }
 
 // joining words part what is said of one thing from the next.
-var joining = strings.NewReplacer(" and the ", "\n", " and ", "\n", ";", "\n", ",", "\n", ". ", "\n", "!", "\n", "?", "\n", " also ", "\n")
+var joining = strings.NewReplacer(" and ", "\n", ";", "\n", ",", "\n", ". ", "\n", "!", "\n", "?", "\n", " also ", "\n")
 
 // parts are the parts of what was said that have words.
 func parts(said string) (list []string) {

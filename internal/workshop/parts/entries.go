@@ -122,7 +122,8 @@ func checkPutting(s *record.Sheet, d record.Draft, in Putting) (*Putting, error)
 		if _, was := Puttings.Find(s.Ledger, *d.Supersedes); was == nil || was.Place != in.Place {
 			return nil, record.Refuse("place", "That was written of another place. Take it back, and say what was fitted here.")
 		}
-	} else if now, sits := sitting(s, in.Place); sits && now.ID != nil && now.here {
+	} else if now, sits := sitting(s, in.Place); sits && now.ID != nil && now.here && place.Bearing == "" {
+		// Bearings come in pairs: each of an assembly is renewed on its own.
 		return nil, record.Refuse("place", "%s was fitted by %s in this job already: take that off first, or correct what was written of it.",
 			place.Name, now.By)
 	}

@@ -123,11 +123,6 @@ const mine = computed(() =>
       </div>
       <form v-if="editing && bike && owner" class="flex flex-col gap-4 px-5 py-4" @submit.prevent="save">
         <StaleChoice v-if="fault?.current" :mine="mine" :theirs="fault.current" @keep="settle" />
-        <FaultNote
-          v-else-if="fault && (!fault.field || fault.field === 'why')"
-          :fault="fault"
-          @why="because"
-        />
         <div class="grid gap-3 sm:grid-cols-3">
           <TextField v-model="owner.name" label="Owner" name="owner.name" :fault="fault" />
           <TextField
@@ -145,6 +140,11 @@ const mine = computed(() =>
           <div class="grid gap-3 sm:grid-cols-2"><BikeMore v-model="bike" :fault="fault" /></div>
         </div>
         <FactsForm :key="bike.version" v-model="bike" :fault="fault" />
+        <FaultNote
+          v-if="fault && !fault.current && (!fault.field || fault.field === 'why')"
+          :fault="fault"
+          @why="because"
+        />
         <div class="flex gap-2">
           <button type="submit" class="button button-go">Save</button>
           <button type="button" class="button" @click="editing = false">Leave as it was</button>

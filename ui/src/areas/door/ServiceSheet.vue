@@ -136,7 +136,9 @@ const wasFound = (found = 'figure') =>
     </table>
     <h2 class="mt-4 mb-1 border-b border-rule">Tested and signed</h2>
     <p v-for="s in job.signs" :key="s.what" class="flex gap-3 py-0.5 text-[15px]">
-      <span class="flex-1">{{ s.name }}</span><span v-if="s.sign"
+      <span class="flex-1">{{ s.name }}</span><span v-if="s.waived" class="text-soft"
+        >not tried: {{ s.waived }}</span
+      ><span v-else-if="s.sign"
         ><b>{{ s.sign.passed ? 'passed' : 'failed' }}</b> · {{ s.by }}, {{ dayAndClock(s.at) }}</span
       ><span v-else class="text-soft">not signed</span>
     </p>

@@ -70,11 +70,6 @@ function settle(keep: 'mine' | 'theirs') {
           :theirs="seen({ ...(pen.fault.value?.current as object) })"
           @keep="settle"
         />
-        <FaultNote
-          v-else-if="pen.fault.value && (!pen.fault.value.field || pen.fault.value.field === 'why')"
-          :fault="pen.fault.value"
-          @why="save"
-        />
         <FormField v-slot="f" label="What the owner says" name="words" :fault="pen.fault.value">
           <textarea
             :id="f.id"
@@ -118,6 +113,11 @@ function settle(keep: 'mine' | 'theirs') {
           />
         </div>
         <div v-if="!closed">
+          <FaultNote
+            v-if="pen.fault.value && !stale && (!pen.fault.value.field || pen.fault.value.field === 'why')"
+            :fault="pen.fault.value"
+            @why="save"
+          />
           <button
             type="submit"
             class="button"
