@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/gear"
+	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/inspect"
@@ -105,6 +106,20 @@ func TestNoWayRoundTheDoor(t *testing.T) {
 		b.do(gears.Moves.Says(gears.GearMove{Indexing: begun, Work: gear.Reclamp, Quarters: 1}))
 		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "given up"}), &begun))
 		assert.Subset(t, b.stands(), []string{"1 fastener to torque", "Test ride"})
+	})
+	t.Run("what was felt in the hand is felt again", func(t *testing.T) {
+		b := readied(t, "repair")
+		begun := b.do(apart.Begins.Says(apart.StripBegun{Assembly: "headset-threadless"}))
+		off := func(part, felt string) record.ID {
+			return b.do(apart.Offs.Says(apart.PartOff{Strip: begun, Part: part, Lay: apart.AsDrawn, Side: "up", Felt: felt}))
+		}
+		off("top-cap-bolt", "")
+		off("top-cap", "")
+		cracked := off("stem", "cracked")
+		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "not so after all"}), &cracked))
+		assert.Contains(t, b.stands(), "Headset: stem, cracked")
+		off("stem", "sound")
+		assert.NotContains(t, b.stands(), "Headset: stem, cracked")
 	})
 	t.Run("facts take nothing away that was found or undone", func(t *testing.T) {
 		b := readied(t, "repair")

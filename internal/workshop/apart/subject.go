@@ -13,7 +13,7 @@ func Subject() record.Subject {
 	return record.Subject{
 		Checks: []record.Check{Begins.Checked(checkBegun), Offs.Checked(checkOff), Looks.Checked(checkLook), Extras.Checked(checkExtra),
 			Washes.Checked(checkWashed), Ons.Checked(checkOn), Oilings.Checked(checkOiled)},
-		Obstacles: obstacles,
+		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), unfelt(s)...) },
 		Corrects:  corrects,
 	}
 }

@@ -8,7 +8,8 @@ import (
 // Subject is what goes back to the owner with the bike.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Belongings.Checked(checkBelonging), Returns.Checked(checkReturn)},
+		Corrects: corrects,
+		Checks:   []record.Check{Belongings.Checked(checkBelonging), Returns.Checked(checkReturn)},
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, b := range Things(s) {
 				if b.Returned != nil {
@@ -36,4 +37,19 @@ func checkReturn(s *record.Sheet, in Return) (*Return, error) {
 		return nil, record.Refuse("belonging", "That belonging is not on this job's list any more.")
 	}
 	return &in, nil
+}
+
+// corrects lets who wrote down what came with the bike take that back, and say why: what was taken off goes back on.
+func corrects(_ *record.Sheet, c record.Correction) error {
+	took := record.Withdrawals.In(c.New.Content)
+	if Belongings.In(c.Old.Content) == nil || took == nil {
+		return nil
+	}
+	if !c.Theirs() {
+		return record.TheirsToTakeBack(c.Old)
+	}
+	if took.Reason == "" {
+		return record.Refuse("reason", "Say why it is not on the list any more: what was taken off goes back on.")
+	}
+	return nil
 }
