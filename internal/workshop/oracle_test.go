@@ -195,7 +195,11 @@ func (x *day) story() string {
 	var b strings.Builder
 	for _, e := range x.d.r.Entries {
 		said, _ := e.Content.MarshalJSON()
-		fmt.Fprintf(&b, "%d %s %s seen %v %.200s\n", e.Seq, e.At.Format("15:04"), e.ByName, e.Seen, said)
+		seen := int64(-1)
+		if e.Seen != nil {
+			seen = *e.Seen
+		}
+		fmt.Fprintf(&b, "%d %s %s %s seen %d %.200s\n", e.Seq, e.At.Format("15:04"), e.Tablet, e.ByName, seen, said)
 	}
 	return b.String()
 }

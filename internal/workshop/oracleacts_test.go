@@ -122,7 +122,9 @@ func (x *day) struck(old record.Entry, by record.Actor, why string) {
 	}
 	if in := agree.Works.In(old.Content); in != nil {
 		_, item := agree.Items.Wrote(x.sheet().Ledger, in.Item)
-		delete(x.toy.worked, works[item.Operation].point)
+		for _, point := range works[item.Operation].points {
+			delete(x.toy.worked, point)
+		}
 		if item.Finding != nil {
 			delete(x.toy.worked, string(*item.Finding))
 		}
@@ -170,12 +172,12 @@ func (x *day) does(i agree.ItemView) bool {
 			x.toy.off[place] = false
 		}
 		work := func(at int, point string) { x.toy.worked[point] = append(x.toy.worked[point], at) }
-		if done.point != "" {
-			work(at, done.point)
+		for _, point := range done.points {
+			work(at, point)
 		}
 		if i.Item.Finding != nil {
 			work(at, string(*i.Item.Finding))
-			if e, _ := x.sheet().Find(*i.Item.Finding); i.Item.Operation == "" || done.point == "" {
+			if e, _ := x.sheet().Find(*i.Item.Finding); i.Item.Operation == "" || len(done.points) == 0 {
 				if r := inspect.Readings.In(e.Content); r != nil {
 					work(at, r.Point)
 				}

@@ -53,19 +53,20 @@ var exchanges = map[string]reach{
 	"saddle": {[]string{"saddle-clamp"}, ride}, "gear-cable": {nil, ride},
 }
 
-// works is what work of the catalogue undoes, and the point it can put right.
+// works is what work of the catalogue undoes, and the points it can put right: new pads push worn-out pistons back, and
+// the lever that came to the bar is firm again. Common practice, no source.
 var works = map[string]struct {
 	reach
-	point string
+	points []string
 }{
-	"replace-stem":    {exchanges["stem"], "stem"},
-	"replace-crank":   {exchanges["crank"], "crank"},
-	"pads-disc-front": {exchanges["front-pads"], "front-pads"},
-	"pads-disc-rear":  {exchanges["rear-pads"], "rear-pads"},
-	"stem-bolts":      {reach{[]string{"steerer-clamp", "faceplate"}, ride}, ""},
-	"tyre-front":      {exchanges["front-tyre"], "front-tyre"},
-	"tyre-rear":       {exchanges["rear-tyre"], "rear-tyre"},
-	"headset-set":     {reach{[]string{"steerer-clamp"}, ride}, "headset"},
+	"replace-stem":    {exchanges["stem"], []string{"stem"}},
+	"replace-crank":   {exchanges["crank"], []string{"crank"}},
+	"pads-disc-front": {exchanges["front-pads"], []string{"front-pads", "front-lever"}},
+	"pads-disc-rear":  {exchanges["rear-pads"], []string{"rear-pads", "rear-lever"}},
+	"stem-bolts":      {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
+	"tyre-front":      {exchanges["front-tyre"], []string{"front-tyre"}},
+	"tyre-rear":       {exchanges["rear-tyre"], []string{"rear-tyre"}},
+	"headset-set":     {reach{[]string{"steerer-clamp"}, ride}, []string{"headset"}},
 }
 
 // dangers are words that nobody rides with, by point.

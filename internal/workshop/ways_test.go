@@ -95,6 +95,14 @@ func TestNoWayRoundTheDoor(t *testing.T) {
 		}
 		assert.Subset(t, b.stands(), []string{"Front brake test", "Rear brake test", "Test ride"})
 	})
+	t.Run("a test that passed before it failed is no test", func(t *testing.T) {
+		b := readied(t, "repair")
+		b.do(trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Note: "it shakes"}))
+		b.do(trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Passed: true, Note: "as it should"}))
+		assert.Empty(t, b.stands())
+		b.r.Entries[len(b.r.Entries)-1].At = time.Now().Add(-time.Hour) // told late, by a tablet without a network
+		assert.Equal(t, []string{"Test ride failed"}, b.stands())
+	})
 	t.Run("taking back does not tidy up", func(t *testing.T) {
 		b := readied(t, "repair")
 		stand := b.do(wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-cassette", Spokes: "32", First: "right"}))

@@ -168,7 +168,7 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 	b.Settled = in.Settles(b.Verdict) && !b.Stale
 	for _, o := range logs[:len(logs)-1] {
 		t := Torques.In(o.Content)
-		if _, undone := record.UndoneSince(s, b.Fastener, o.ID); in.Loosened || undone || b.Stale {
+		if _, undone := record.UndoneSince(s, b.Fastener, o.ID); undone || b.Stale || in.Loosened && s.Knew(o.ID, e.ID) {
 			continue // the one that counts came after it, knowingly
 		}
 		good := t.Settles(t.Verdict)

@@ -47,7 +47,7 @@ func unsaid(s *record.Sheet, in Sign) error {
 	if !in.Passed {
 		return record.Refuse("note", "Say what is wrong, so that it can be put right.")
 	}
-	e, last := Signs.Last(s.Ledger, func(was *Sign) bool { return was.What == in.What })
+	e, last := Standing(s, in.What)
 	if last == nil || last.Passed {
 		return nil
 	}
@@ -114,8 +114,24 @@ func Owed(s *record.Sheet) []string {
 }
 
 func failed(s *record.Sheet, what string) bool {
-	_, last := Signs.Last(s.Ledger, func(in *Sign) bool { return in.What == what })
+	_, last := Standing(s, what)
 	return last != nil && !last.Passed
+}
+
+// Standing is the name that counts under a test: the last one, or one that says it failed which whoever signed last had
+// not seen. A test that passed at nine and is told of at noon says nothing of one that failed at ten. It says nil when
+// nobody signed.
+func Standing(s *record.Sheet, what string) (record.Entry, *Sign) {
+	e, last := Signs.Last(s.Ledger, func(in *Sign) bool { return in.What == what })
+	if last == nil || !last.Passed {
+		return e, last
+	}
+	for failed, in := range Signs.All(s.Ledger) {
+		if in.What == what && !in.Passed && !s.Knew(failed.ID, e.ID) {
+			return failed, in
+		}
+	}
+	return e, last
 }
 
 // undone says whether a fastener that is one of a brake's own was undone in this job.
@@ -180,7 +196,7 @@ func readSigns(s *record.Sheet) []SignView {
 		if what == SignTestRide {
 			v.Held = inspect.NotRidden(s)
 		}
-		if e, signed := Signs.Last(s.Ledger, func(in *Sign) bool { return in.What == what }); signed != nil {
+		if e, signed := Standing(s, what); signed != nil {
 			v.Sign, v.By, v.At = Signs.In(e.Content), e.ByName, e.At.Format("2006-01-02T15:04:05Z07:00")
 			undone, stale := record.UntriedSince(s, what, e.ID)
 			v.Stale, v.Since = stale, undone.Says

@@ -220,7 +220,7 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 // unsigned says what is missing of a brake test that is signed after a place of the ledger.
 func unsigned(s *record.Sheet, now procedure.Step, after int) string {
 	test := now.Record.Sign
-	e, signed := trial.Signs.Last(s.Ledger, func(in *trial.Sign) bool { return in.What == test })
+	e, signed := trial.Standing(s, test)
 	fails := slices.ContainsFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Fails })
 	switch {
 	case !slices.Contains(trial.For(parts.Facts.Of(s)), test):

@@ -54,7 +54,7 @@ func checkSigned(s *record.Sheet, now procedure.Step, outcome string) error {
 	if i < 0 || now.Record == nil || now.Record.Sign == "" {
 		return nil
 	}
-	_, signed := trial.Signs.Last(s.Ledger, func(in *trial.Sign) bool { return in.What == now.Record.Sign })
+	_, signed := trial.Standing(s, now.Record.Sign)
 	switch {
 	case signed == nil:
 		return nil // nothing was to be signed on this bike
