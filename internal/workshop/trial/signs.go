@@ -58,14 +58,18 @@ func unsaid(s *record.Sheet, in Sign) error {
 		last.Note)
 }
 
-// corrects refuses that a test that failed is struck out: what failed is tried again.
+// corrects refuses that a test that failed is struck out: what failed is tried again. That it did not fail, only who
+// signed it or the shop owner can say.
 func corrects(s *record.Sheet, c record.Correction) error {
 	was := Signs.In(c.Old.Content)
-	if was == nil || was.Passed {
+	switch {
+	case was == nil || was.Passed:
 		return nil
-	}
-	if c.TakenBack {
+	case c.TakenBack:
 		return record.Refuse("supersedes", "That test failed. It is not struck out: put right what is wrong, try it again and sign it.")
+	case !c.Theirs():
+		return &record.Problem{Kind: record.Forbidden, Title: "Not yours to correct", Detail: c.Old.ByName +
+			" signed that it failed. They correct it, or the shop owner does. If you tried it again, sign it again."}
 	}
 	return nil
 }
