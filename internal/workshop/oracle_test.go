@@ -16,6 +16,7 @@ import (
 	"utensil/core/bike"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
@@ -42,6 +43,7 @@ type day struct {
 	came bike.Facts // what the bike is, whatever it is said to be later
 	now  time.Time
 	tick int
+	when map[record.ID]int // when hands did what an entry tells of
 
 	away    bool          // the second tablet has no network
 	seen    int64         // what it had on its screen when it lost it
@@ -54,7 +56,7 @@ func newDay(t *rapid.T) *day {
 	facts := kindNamed(kind).Facts
 	facts.FrontFluid, facts.RearFluid = "mineral", "mineral"
 	held := map[string]string{"through": "axle-through", "nuts": "axle-nut", "quick_release": "quick-release"}
-	x := &day{T: t, tick: 1000, came: facts, now: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC), d: &drawer{},
+	x := &day{T: t, tick: 1000, when: map[record.ID]int{}, came: facts, now: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC), d: &drawer{},
 		toy: newToy("front-"+held[facts.FrontAxle], "rear-"+held[facts.RearAxle])}
 	x.w = New(x.d, book, func() time.Time { return x.now })
 	depth := rapid.SampledFrom([]string{"tune", "repair"}).Draw(t, "depth")
@@ -98,6 +100,10 @@ func (x *day) sends(l late) bool {
 	}
 	if x.chance(9) { // sent again
 		_ = x.w.write(x.Context(), l.by, x.d.r.Job.ID, l.n)
+	}
+	x.when[l.n.ID] = l.at
+	if l.n.Supersedes != nil {
+		x.when[l.n.ID] = x.when[*l.n.Supersedes] // told better, not done again
 	}
 	if l.does != nil {
 		l.does(l.at)
@@ -182,8 +188,12 @@ func (x *day) excused() map[string]bool {
 		if refused == nil || !slices.Contains(findings.NotRidden(s), f.Title) {
 			continue
 		}
-		excused[string(f.ID)], excused[f.Point] = true, true
-		if e, _ := s.Find(f.ID); parts.Takings.In(e.Content) != nil {
+		excused[string(f.ID)] = true
+		e, _ := s.Find(f.ID)
+		if r := inspect.Readings.In(e.Content); r != nil {
+			excused[r.Point+": "+r.Word] = true
+		}
+		if parts.Takings.In(e.Content) != nil {
 			excused[parts.Takings.In(e.Content).Place] = true
 		}
 	}

@@ -56,7 +56,7 @@ func (x *day) reads() {
 	x.tells(x.who(), inspect.Readings.Says(inspect.Reading{Point: point, Word: word}), nil, "", func(at int) { x.toy.see(point, word, at) })
 }
 
-// corrects says that a reading, a sign or something written down was a slip. It was one where whoever wrote it says so,
+// corrects says that a reading, a sign, a torque or something written down was a slip. It was one where whoever wrote it says so,
 // or the shop owner does, and says why.
 func (x *day) corrects() {
 	s := x.sheet()
@@ -71,12 +71,12 @@ func (x *day) corrects() {
 		if p, _ := book.Point(r.Point); len(p.Scale) > 0 {
 			in.Word = p.Scale[0].Word
 		}
-		x.tells(by, inspect.Readings.Says(in), &old.ID, why, func(at int) {
+		x.tells(by, inspect.Readings.Says(in), &old.ID, why, func(int) {
 			if slip && !in.PassedOver {
-				delete(x.toy.unsafe, r.Point)
+				delete(x.toy.unsafe, r.Point+": "+r.Word)
 			}
 			if !in.PassedOver {
-				x.toy.see(r.Point, in.Word, at)
+				x.toy.see(r.Point, in.Word, x.when[old.ID])
 			}
 		})
 	}
@@ -88,11 +88,15 @@ func (x *day) corrects() {
 		})
 	}
 	if g := trial.Signs.In(old.Content); g != nil {
-		x.tells(by, trial.Signs.Says(trial.Sign{What: g.What, Passed: true, Note: why}), &old.ID, why, func(at int) {
-			if g.Passed || slip {
-				latest(x.toy.tried, g.What, at)
+		x.tells(by, trial.Signs.Says(trial.Sign{What: g.What, Passed: true, Note: why}), &old.ID, why, func(int) {
+			if !g.Passed && slip {
+				latest(x.toy.tried, g.What, x.when[old.ID])
 			}
 		})
+	}
+	if b := torque.Torques.In(old.Content); b != nil {
+		again := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: b.Found, LeftTyped: b.LeftTyped, Set: b.Set, Note: "a slip"}
+		x.tells(by, torque.Torques.Says(again), &old.ID, why, nil)
 	}
 }
 
@@ -122,8 +126,8 @@ func (x *day) struck(old record.Entry, by record.Actor, why string) {
 	}
 	if in := agree.Works.In(old.Content); in != nil {
 		_, item := agree.Items.Wrote(x.sheet().Ledger, in.Item)
-		for _, point := range works[item.Operation].points {
-			delete(x.toy.worked, point)
+		for _, what := range works[item.Operation].cures {
+			delete(x.toy.worked, what)
 		}
 		if item.Finding != nil {
 			delete(x.toy.worked, string(*item.Finding))
@@ -166,20 +170,26 @@ func (x *day) works() {
 func (x *day) does(i agree.ItemView) bool {
 	done := works[i.Item.Operation]
 	fills, _ := book.Operation(i.Item.Operation)
-	return x.tells(x.who(), agree.Works.Says(agree.Work{Item: i.ID}), nil, "", func(at int) {
+	in := agree.Work{Item: i.ID}
+	for _, r := range work.Runs.Of(x.sheet()) {
+		if !r.Finished && x.chance(2) {
+			in.Run = &r.ID // begun, and done by hand
+		}
+	}
+	return x.tells(x.who(), agree.Works.Says(in), nil, "", func(at int) {
 		x.toy.open(done.reach, at)
 		for _, place := range fills.Fits {
 			x.toy.off[place] = false
 		}
-		work := func(at int, point string) { x.toy.worked[point] = append(x.toy.worked[point], at) }
-		for _, point := range done.points {
-			work(at, point)
+		work := func(at int, what string) { x.toy.worked[what] = append(x.toy.worked[what], at) }
+		for _, what := range done.cures {
+			work(at, what)
 		}
 		if i.Item.Finding != nil {
 			work(at, string(*i.Item.Finding))
-			if e, _ := x.sheet().Find(*i.Item.Finding); i.Item.Operation == "" || len(done.points) == 0 {
+			if e, _ := x.sheet().Find(*i.Item.Finding); i.Item.Operation == "" || len(done.cures) == 0 {
 				if r := inspect.Readings.In(e.Content); r != nil {
-					work(at, r.Point)
+					work(at, r.Point+": "+r.Word)
 				}
 			}
 		}
@@ -226,7 +236,15 @@ func (x *day) fits() { x.puts(rapid.SampledFrom(keys(exchanges)).Draw(x.T, "plac
 
 func (x *day) puts(place string) bool {
 	in := parts.Putting{Place: place, Grade: "new", From: "stock", Why: "worn", Became: "scrap"}
+	for _, i := range agree.Proposals.Of(x.sheet()) {
+		if fills, _ := book.Operation(i.Item.Operation); i.Work != nil && slices.Contains(fills.Fits, place) {
+			in.Item = &i.ID
+		}
+	}
 	return x.tells(x.who(), parts.Puttings.Says(in), nil, "", func(at int) {
+		if in.Item != nil && !x.toy.off[place] {
+			return // the work put it there: this says which it is
+		}
 		x.toy.off[place] = false
 		x.toy.open(exchanges[place], at)
 	})

@@ -3,6 +3,7 @@ package workshop
 import (
 	"fmt"
 	"slices"
+	"strings"
 )
 
 // toyBike is the bike itself, as somebody sees it who walks round it with a wrench: what is on it, what is loose, what
@@ -13,9 +14,9 @@ type toyBike struct {
 	off    map[string]bool   // places from which something came off
 	opened map[string]int    // when a fastener was last undone
 	tight  map[string]int    // when it was last torqued rightly
-	unsafe map[string][]int  // when something unsafe was seen, by point or by what was written down of it
+	unsafe map[string][]int  // when something unsafe was seen, by point and word or by what was written down of it
 	worked map[string][]int  // when work that cures it was done there
-	well   map[string][]int  // when it was seen well
+	well   map[string][]int  // when a point was seen well, or what was written down of it
 	upset  map[string]int    // when a test was last upset
 	tried  map[string]int    // when it was last passed
 }
@@ -53,20 +54,22 @@ var exchanges = map[string]reach{
 	"saddle": {[]string{"saddle-clamp"}, ride}, "gear-cable": {nil, ride},
 }
 
-// works is what work of the catalogue undoes, and the points it can put right: new pads push worn-out pistons back, and
-// the lever that came to the bar is firm again. Common practice, no source.
+// works is what work of the catalogue undoes, and what it can put right: new pads push worn-out pistons back, and the
+// lever that came to the bar is firm again; an arm that is taken off and put back is tight, and as cracked as it was.
+// Common practice, no source.
 var works = map[string]struct {
 	reach
-	points []string
+	cures []string
 }{
-	"replace-stem":    {exchanges["stem"], []string{"stem"}},
-	"replace-crank":   {exchanges["crank"], []string{"crank"}},
-	"pads-disc-front": {exchanges["front-pads"], []string{"front-pads", "front-lever"}},
-	"pads-disc-rear":  {exchanges["rear-pads"], []string{"rear-pads", "rear-lever"}},
+	"replace-stem":    {exchanges["stem"], []string{"stem: Crack"}},
+	"replace-crank":   {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
+	"crank-service":   {reach{nil, ride}, []string{"crank: Arm loose"}},
+	"pads-disc-front": {exchanges["front-pads"], []string{"front-lever: Comes to the bar"}},
+	"pads-disc-rear":  {exchanges["rear-pads"], []string{"rear-lever: Comes to the bar"}},
 	"stem-bolts":      {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
-	"tyre-front":      {exchanges["front-tyre"], []string{"front-tyre"}},
-	"tyre-rear":       {exchanges["rear-tyre"], []string{"rear-tyre"}},
-	"headset-set":     {reach{[]string{"steerer-clamp"}, ride}, []string{"headset"}},
+	"tyre-front":      {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
+	"tyre-rear":       {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
+	"headset-set":     {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Clamp loose", "headset: Binds"}},
 }
 
 // dangers are words that nobody rides with, by point.
@@ -100,15 +103,16 @@ func (b *toyBike) open(r reach, at int) {
 // see is a look at a point.
 func (b *toyBike) see(point, word string, at int) {
 	if slices.Contains(dangers[point], word) {
-		b.unsafe[point] = append(b.unsafe[point], at)
+		b.unsafe[point+": "+word] = append(b.unsafe[point+": "+word], at)
 		return
 	}
 	b.well[point] = append(b.well[point], at)
 }
 
 // cured says whether what was seen at a time was worked on after it, and seen well after that.
-func (b *toyBike) cured(point string, at int) bool {
-	return slices.ContainsFunc(b.worked[point], func(worked int) bool {
+func (b *toyBike) cured(what string, at int) bool {
+	point, _, _ := strings.Cut(what, ": ")
+	return slices.ContainsFunc(b.worked[what], func(worked int) bool {
 		return worked > at && slices.ContainsFunc(b.well[point], func(well int) bool { return well > worked })
 	})
 }
@@ -126,10 +130,10 @@ func (b *toyBike) wrong(excused map[string]bool) string {
 			return joint + " is loose"
 		}
 	}
-	for point, seen := range b.unsafe {
+	for what, seen := range b.unsafe {
 		for _, at := range seen {
-			if !b.cured(point, at) && !excused[point] {
-				return point + " is unsafe"
+			if !b.cured(what, at) && !excused[what] {
+				return what + " is unsafe"
 			}
 		}
 	}

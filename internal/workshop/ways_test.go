@@ -9,9 +9,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/gear"
+	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/gears"
+	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -152,6 +154,65 @@ func TestAFailedTestStands(t *testing.T) {
 	assert.Empty(t, b.stands())
 	b.r.Entries[len(b.r.Entries)-1].At = time.Now().Add(-time.Hour) // told late, by a tablet without a network
 	assert.Equal(t, []string{"Test ride failed"}, b.stands())
+}
+
+// What is told a second time was not done a second time.
+func TestWhatIsToldAgainWasNotDoneAgain(t *testing.T) {
+	require.NoError(t, bookErr)
+	t.Run("a correction vouches for what was done when it was first told", func(t *testing.T) {
+		b := readied(t, "repair")
+		b.do(parts.Puttings.Says(parts.Putting{Place: "stem", Grade: "new", From: "stock"}))
+		loose := b.stands()
+		for _, bolt := range torque.Bolts.Of(lay(b.w, b.r)) {
+			if bolt.Stale {
+				again := *bolt.Log
+				again.Note = "a slip of typing"
+				require.NoError(t, write(b.w, b.r, torque.Torques.Says(again), bolt.LogID))
+			}
+		}
+		for _, test := range trial.Tests.Of(lay(b.w, b.r)) {
+			e, signed := trial.Standing(lay(b.w, b.r), test.What)
+			require.NoError(t, write(b.w, b.r, trial.Signs.Says(*signed), &e.ID))
+		}
+		assert.Equal(t, loose, b.stands())
+	})
+	t.Run("what came off since was not fitted by the work", func(t *testing.T) {
+		b := readied(t, "repair")
+		item := b.agrees("pads-disc-rear")
+		b.do(agree.Works.Says(agree.Work{Item: item}))
+		b.do(parts.Takings.Says(parts.Taking{Place: "rear-pads", Why: "worn", Became: "scrap"}))
+		b.readies()
+		b.do(parts.Puttings.Says(parts.Putting{Place: "rear-pads", Grade: "new", From: "stock", Item: &item}))
+		assert.Contains(t, b.stands(), "Rear brake test")
+	})
+	t.Run("work that was begun step by step and done by hand was done by hand", func(t *testing.T) {
+		b := readied(t, "repair")
+		item := b.agrees("pads-disc-rear")
+		run := b.do(guided.Starts.Says(guided.Guided{Procedure: "pads-disc-rear",
+			Choices: map[string]string{"held": "pin", "pin_school": "no", "level": "known"}}))
+		b.readies()
+		b.do(agree.Works.Says(agree.Work{Item: item, Run: &run}))
+		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "by hand"}), &run))
+		assert.Contains(t, b.stands(), "Rear brake test")
+	})
+}
+
+// Common practice, no source: an arm that is tightened is as cracked as it was.
+func TestTwoThingsSeenAtAPointAreBothPutRight(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	b.reads("crank", "Crack")
+	b.reads("crank", "Arm loose")
+	assert.Subset(t, b.stands(), []string{"Crank arms: Crack", "Crank arms: Arm loose"})
+	b.do(agree.Works.Says(agree.Work{Item: b.agrees("crank-service")}))
+	b.reads("crank", "Sound")
+	assert.Contains(t, b.stands(), "Crank arms: Crack")
+	assert.NotContains(t, b.stands(), "Crank arms: Arm loose")
+	assert.Contains(t, inspect.NotRidden(lay(b.w, b.r)), "Crack")
+	b.do(agree.Works.Says(agree.Work{Item: b.agrees("replace-crank")}))
+	b.reads("crank", "Sound")
+	assert.NotContains(t, b.stands(), "Crank arms: Crack")
+	assert.Empty(t, inspect.NotRidden(lay(b.w, b.r)))
 }
 
 // happens adds an entry that is written by no entry of its own.

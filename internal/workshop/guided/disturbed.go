@@ -60,8 +60,8 @@ func stepped(s *record.Sheet, run record.Entry, in *Guided) (list []record.Distu
 	return list
 }
 
-// worked is what work disturbed that was marked done. What its run torqued and signed came after that began; anything
-// else was done when Done was pressed.
+// worked is what work disturbed that was marked done. What its run torqued and signed came after that began, where it
+// was gone through to its end; anything else was done when Done was pressed.
 func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance {
 	d := record.Disturbance{Since: e.ID, Says: "work was done", Tests: record.EveryTest}
 	_, item := agree.Items.Wrote(s.Ledger, in.Item)
@@ -70,8 +70,11 @@ func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance 
 	}
 	operation, _ := s.Book.Operation(item.Operation)
 	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done", slices.Concat(item.Touches, operation.Touches)
-	if in.Run != nil {
-		d.Since = *in.Run
+	if in.Run == nil {
+		return d
+	}
+	if run, begun := Starts.Find(s.Ledger, *in.Run); begun != nil && finished(s, run.ID, begun) {
+		d.Since = run.ID
 	}
 	return d
 }

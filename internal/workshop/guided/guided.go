@@ -142,14 +142,25 @@ func marksOf(s *record.Sheet, run record.ID) (marks []procedure.Mark) {
 // Finished are the runs of a job that came to their end, and were not left because something else comes first.
 var Finished = record.Derive(func(s *record.Sheet) (ended []*Guided) {
 	for e, in := range Starts.All(s.Ledger) {
-		p := in.Work.Procedure
-		marks := marksOf(s, e.ID)
-		if state, err := p.At(in.Choices, marks); err == nil && state.Now >= len(p.Steps) && !p.Left(marks) {
+		if finished(s, e.ID, in) {
 			ended = append(ended, in)
 		}
 	}
 	return ended
 })
+
+func finished(s *record.Sheet, run record.ID, in *Guided) bool {
+	p := in.Work.Procedure
+	marks := marksOf(s, run)
+	state, err := p.At(in.Choices, marks)
+	return err == nil && state.Now >= len(p.Steps) && !p.Left(marks)
+}
+
+// Left says whether a run was left because something else comes first: it has put nothing right.
+func Left(s *record.Sheet, run record.ID) bool {
+	_, in := Starts.Find(s.Ledger, run)
+	return in != nil && in.Work.Procedure.Left(marksOf(s, run))
+}
 
 // DidAll says whether an operation was done, and not only in part: a bleed from the lever
 // leaves the old fluid in hose and caliper.
@@ -194,7 +205,7 @@ func Since(s *record.Sheet, i agree.ItemView, point string) record.ID {
 	since := *i.WorkID
 	for e, in := range Starts.All(s.Ledger) {
 		work := in.Work
-		if s.Knew(e.ID, *i.WorkID) && i.Item.Operation != "" && work.Operation == i.Item.Operation && work.Leaves(point) {
+		if s.Knew(e.ID, *i.WorkID) && i.Item.Operation != "" && work.Operation == i.Item.Operation && work.Leaves(point) && !Left(s, e.ID) {
 			since = e.ID
 		}
 	}

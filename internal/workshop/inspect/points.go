@@ -53,11 +53,12 @@ type ReadingView struct {
 	PutRight  bool            `json:"put_right" doc:"work since then has put it right"`
 	By        string          `json:"by"`
 	At        time.Time       `json:"at"`
-	Later     *LaterLook      `json:"later,omitempty" doc:"a later look that changes nothing: passed over, or better without any work"`
+	Later     *OtherLook      `json:"later,omitempty" doc:"a later look that changes nothing: passed over, or better without any work"`
+	Beside    []OtherLook     `json:"beside,omitempty" doc:"what else was seen there, and stands until it is put right"`
 }
 
-// LaterLook is a look at a point of which something worse stands.
-type LaterLook struct {
+// OtherLook is a look at a point that is not the one that stands.
+type OtherLook struct {
 	ID    record.ID `json:"id"`
 	Says  string    `json:"says"`
 	Typed string    `json:"typed,omitempty"`
@@ -65,6 +66,11 @@ type LaterLook struct {
 	Note  string    `json:"note,omitempty"`
 	By    string    `json:"by"`
 	At    time.Time `json:"at"`
+}
+
+func otherLook(e record.Entry, p knowledge.Point) OtherLook {
+	in := Readings.In(e.Content)
+	return OtherLook{ID: e.ID, Typed: in.Typed, Word: in.Word, Says: in.Says(UnitOf(p.Gauge)), Note: in.Note, By: e.ByName, At: e.At}
 }
 
 // HistoryMark is an earlier reading of the same point.
@@ -98,10 +104,13 @@ func Views(s *record.Sheet) []PointView {
 		if e, in := ReadingOf(s, p.ID); in != nil {
 			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Values: in.Values, Word: in.Word, Passed: in.PassedOver, Note: in.Note,
 				Judgement: Judged(s, in), By: e.ByName, At: e.At}
-			if later := told.Of(s)[p.ID].Later; later != nil {
-				look := Readings.In(later.Content)
-				v.Reading.Later = &LaterLook{ID: later.ID, Typed: look.Typed, Word: look.Word, Says: look.Says(UnitOf(p.Gauge)),
-					Note: look.Note, By: later.ByName, At: later.At}
+			t := told.Of(s)[p.ID]
+			if t.Later != nil {
+				look := otherLook(*t.Later, p)
+				v.Reading.Later = &look
+			}
+			for _, beside := range t.Beside {
+				v.Reading.Beside = append(v.Reading.Beside, otherLook(beside, p))
 			}
 		}
 		views = append(views, v)

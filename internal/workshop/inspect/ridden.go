@@ -9,12 +9,11 @@ import (
 // may be ridden. It is looked for before any check that rides.
 func NotRidden(s *record.Sheet) string {
 	for _, p := range Points.Of(s) {
-		e, read := ReadingOf(s, p.ID)
-		if read == nil {
-			continue
-		}
-		if j := Judged(s, read); j != nil && j.Mark == wear.Unsafe && !PutRight(s, p.ID, e.ID) {
-			return p.Name + ": " + read.Says(UnitOf(p.Gauge))
+		for _, e := range Standing(s, p.ID) {
+			read := Readings.In(e.Content)
+			if j := Judged(s, read); j != nil && j.Mark == wear.Unsafe && !PutRight(s, p.ID, e.ID) {
+				return p.Name + ": " + read.Says(UnitOf(p.Gauge))
+			}
 		}
 	}
 	return ""

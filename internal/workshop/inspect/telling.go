@@ -11,10 +11,12 @@ import (
 
 // Told is what a point's readings say.
 type Told struct {
-	Stand []record.Entry // that say what was found: the last, and before it those that work has put right since
-	Later *record.Entry  // a later look that changes nothing: passed over, or better without any work
+	Stand  []record.Entry // that say what was found: the last, and before it those that work has put right since
+	Beside []record.Entry // another thing that was seen there, which the last does not take away
+	Later  *record.Entry  // a later look that changes nothing: passed over, or better without any work
 
-	Guided []record.ID // of those that stand: put right by guided work, whether or not the owner was asked
+	right  []record.Entry // what stood beside, until work put it right
+	guided []record.ID    // of those that stand: put right by guided work, whether or not the owner was asked
 }
 
 // told are the readings by point. What is due or unsafe stands until it is read better after work that can cure it: it
@@ -60,14 +62,36 @@ func (t *Told) take(s *record.Sheet, e record.Entry, in *Reading) {
 	case guided && s.Place(run) < s.Place(last.ID):
 		t.Stand[n-1], t.Later = e, nil // read twice in the same run: the last is how that left it
 	case guided:
-		t.Stand, t.Later, t.Guided = append(t.Stand, e), nil, append(t.Guided, last.ID)
+		t.Stand, t.Later, t.guided = append(t.Stand, e), nil, append(t.guided, last.ID)
 	case workedOn(s, in.Point, last, e):
 		t.Stand, t.Later = append(t.Stand, e), nil
 	case needsWork(s, last) && better(s, last, e):
 		t.Later = &e
 	default:
+		if needsWork(s, last) && in.Word != "" && in.Word != Readings.In(last.Content).Word {
+			t.Beside = append(t.Beside, last) // an arm may be cracked, and loose as well
+		}
 		t.Stand[n-1], t.Later = e, nil
 	}
+	t.besides(s, e, in)
+}
+
+// besides takes away what stood beside and is put right by now, or is what was read again.
+func (t *Told) besides(s *record.Sheet, e record.Entry, in *Reading) {
+	t.Beside = slices.DeleteFunc(t.Beside, func(b record.Entry) bool {
+		if Readings.In(b.Content).Word == in.Word {
+			return true
+		}
+		_, guided := guidedOn(s, in.Point, b, e)
+		if !better(s, b, e) || !guided && !workedOn(s, in.Point, b, e) {
+			return false
+		}
+		t.right = append(t.right, b)
+		if guided {
+			t.guided = append(t.guided, b.ID)
+		}
+		return true
+	})
 }
 
 func needsWork(s *record.Sheet, e record.Entry) bool {
@@ -76,16 +100,25 @@ func needsWork(s *record.Sheet, e record.Entry) bool {
 }
 
 // Telling are the readings of a point that say what was found.
-func Telling(s *record.Sheet, point string) []record.Entry { return told.Of(s)[point].Stand }
+func Telling(s *record.Sheet, point string) []record.Entry {
+	t := told.Of(s)[point]
+	return slices.Concat(t.right, t.Beside, t.Stand)
+}
 
 // PutRight says whether guided work put right what a reading found.
 func PutRight(s *record.Sheet, point string, reading record.ID) bool {
-	return slices.Contains(told.Of(s)[point].Guided, reading)
+	return slices.Contains(told.Of(s)[point].guided, reading)
+}
+
+// Standing are the readings of a point that say how it is: what was read last, and what else was seen there.
+func Standing(s *record.Sheet, point string) []record.Entry {
+	t := told.Of(s)[point]
+	return slices.Concat(t.Beside, t.Stand[max(0, len(t.Stand)-1):])
 }
 
 // ReadingOf is the reading that stands at a point; it says nil when there is none.
 func ReadingOf(s *record.Sheet, point string) (record.Entry, *Reading) {
-	stand := Telling(s, point)
+	stand := told.Of(s)[point].Stand
 	if len(stand) == 0 {
 		return record.Entry{}, nil
 	}
@@ -126,7 +159,8 @@ func workedOn(s *record.Sheet, point string, before, after record.Entry) bool {
 func guidedOn(s *record.Sheet, point string, before, after record.Entry) (record.ID, bool) {
 	was := Judged(s, Readings.In(before.Content))
 	for run, in := range guided.Starts.All(s.Ledger) {
-		if o, known := s.Book.Operation(in.Work.Operation); was == nil || !known || !o.Cured(point, was.Seen) || !in.Work.Leaves(point) {
+		o, known := s.Book.Operation(in.Work.Operation)
+		if was == nil || !known || !o.Cured(point, was.Seen) || !in.Work.Leaves(point) || guided.Left(s, run.ID) {
 			continue
 		}
 		for step := range guided.StepsOf(s, run.ID) {

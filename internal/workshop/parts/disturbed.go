@@ -25,7 +25,7 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 })
 
 // fittedBy is the entry from which on what was fitted is made sure of: of the work that fitted it, where it was marked
-// done before somebody wrote down with what.
+// done before somebody wrote down with what. What came off since then was not fitted by that.
 func fittedBy(s *record.Sheet, e record.Entry, in *Putting) record.ID {
 	if in.Item == nil {
 		return e.ID
@@ -36,6 +36,11 @@ func fittedBy(s *record.Sheet, e record.Entry, in *Putting) record.ID {
 			continue
 		}
 		if o, sold := s.Book.Operation(item.Operation); sold && slices.Contains(o.Fits, in.Place) {
+			for off, came := range Takings.Ever(s.Ledger) {
+				if came.Place == in.Place && s.Place(off.ID) > s.Place(work.ID) {
+					return e.ID
+				}
+			}
 			return work.ID
 		}
 	}

@@ -72,6 +72,17 @@ func (l *Ledger) Taken(id ID) (Entry, bool) {
 	return l.Written(l.Current(next))
 }
 
+// First is the entry that one goes back to through all that it corrects.
+func (l *Ledger) First(id ID) ID {
+	for {
+		e, known := l.Written(id)
+		if !known || e.Supersedes == nil || l.order[*e.Supersedes] >= l.order[id] {
+			return id
+		}
+		id = *e.Supersedes
+	}
+}
+
 // Sequence is the place of the newest entry among all of the shop's: what a screen that shows them has seen.
 func (l *Ledger) Sequence() (newest int64) {
 	for _, e := range l.all {
@@ -85,9 +96,10 @@ const clocksDiffer = 5 * time.Minute
 
 // Knew says whether whoever wrote an entry could have seen another. It decides what a signature or a torque vouches
 // for: what arrived later they could not, nor what their screen did not show, whatever their clock says. What the same
-// tablet wrote it knows of. An entry that does not say what its screen showed knew what is dated before it.
+// tablet wrote it knows of. An entry that does not say what its screen showed knew what is dated before it. A correction
+// tells better of what was done before; it does not do it again, and knows no more than what it corrects.
 func (l *Ledger) Knew(of, by ID) bool {
-	voucher, known := l.order[by]
+	voucher, known := l.order[l.First(by)]
 	seen, there := l.order[of]
 	if !known || !there || seen >= voucher {
 		return false
