@@ -3841,17 +3841,6 @@ export interface components {
             /** Format: double */
             wire_mm: number;
         };
-        LaterLook: {
-            /** Format: date-time */
-            at: string;
-            by: string;
-            id: string;
-            note?: string;
-            says: string;
-            typed?: string;
-            /** @description with what was typed, what it reads: to correct what stands by, where that was a slip */
-            word?: string;
-        };
         LayView: {
             name: string;
             where: string;
@@ -4460,6 +4449,17 @@ export interface components {
             id: string;
             /** Format: double */
             left_nm?: number;
+        };
+        OtherLook: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            note?: string;
+            says: string;
+            typed?: string;
+            /** @description with what was typed, what it reads: to correct what stands by, where that was a slip */
+            word?: string;
         };
         Outcome: {
             /** @description the test that the step signs did not pass */
@@ -5247,11 +5247,13 @@ export interface components {
         ReadingView: {
             /** Format: date-time */
             at: string;
+            /** @description what else was seen there, and stands until it is put right */
+            beside?: components["schemas"]["OtherLook"][];
             by: string;
             id: string;
             judgement?: components["schemas"]["Judgement"];
             /** @description a later look that changes nothing: passed over, or better without any work */
-            later?: components["schemas"]["LaterLook"];
+            later?: components["schemas"]["OtherLook"];
             note?: string;
             passed_over: boolean;
             /** @description work since then has put it right */

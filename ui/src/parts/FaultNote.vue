@@ -34,7 +34,6 @@ const say = () => why.value.trim() && emit('why', why.value.trim())
     <div v-if="shown.field === 'why'" class="flex w-full flex-wrap items-center gap-2">
       <input
         v-model="why"
-        data-bench
         class="input min-w-48 flex-1"
         aria-label="Why"
         placeholder="Why? It stands in the job under your name."

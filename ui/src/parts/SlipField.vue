@@ -23,7 +23,6 @@ const say = () => (why.value.trim() ? emit('say', why.value.trim()) : field.valu
     <input
       ref="field"
       v-model="why"
-      data-bench
       class="input min-w-48 flex-1"
       aria-label="Why it was a slip"
       placeholder="Pressed the wrong word? Looked at another part? It stands on the sheet."

@@ -128,6 +128,29 @@ describe('a point of the walk-round under one hand', () => {
     expect(again.sent()[0]?.[1]).toBeUndefined()
   })
 
+  it('takes back what was seen beside what stands with a reason, in which no key is the bench’s', async () => {
+    const both = {
+      ...tyre,
+      reading: { id: 'r2', word: 'Sound', beside: [{ id: 'r1', says: 'cut or flint', by: 'Orla Fenn' }] },
+    } as unknown as PointView
+    const { on, sent } = await start(both)
+    expect(on.text()).toContain('Orla Fenn saw this here too: cut or flint.')
+    const slip = on.findAll('button').find((b) => b.text() === 'That was a slip')
+    await slip?.trigger('click')
+    await press('1', '/', '+', '*')
+    expect(sent()).toEqual([])
+    expect(on.emitted('onward')).toBeUndefined()
+    const why = on.find('[aria-label="Why it was a slip"]')
+    await why.setValue('the other wheel')
+    await press('Enter')
+    expect(sent()[0]).toEqual([
+      { reading: { point: 'front-tyre', word: 'Sound', note: undefined } },
+      'r1',
+      undefined,
+      'the other wheel',
+    ])
+  })
+
   it('of a closed job hears nothing', async () => {
     const { on, sent } = await start(tyre, pen(), true)
     await press('1', '/', '+', '-')

@@ -83,6 +83,13 @@ async function slipped(why: string) {
   const reading = { point: props.point.id, typed: look.typed, word: look.word, note: look.note }
   if (await pen.record({ reading }, props.point.reading?.id, undefined, why)) emit('onward')
 }
+/** What was seen beside what stands was a slip: only what stands was there. */
+async function alone(seen: string, why: string) {
+  const stands = props.point.reading
+  if (!stands || props.locked) return
+  const reading = { point: props.point.id, word: stands.word, note: stands.note }
+  await pen.record({ reading }, seen, undefined, why)
+}
 function enter() {
   if (passing.value)
     return note.value.trim() ? void log({ point: props.point.id, passed_over: true }) : why.value?.focus()
@@ -181,6 +188,19 @@ useBenchKeys((key) => {
         What {{ point.reading.by }} found stays until it is put right and read again, or the owner refuses.
       </p>
       <SlipField v-if="later.word || later.typed" :locked="locked" @say="slipped" />
+    </div>
+    <div
+      v-for="seen in point.reading?.beside"
+      :key="seen.id"
+      class="mt-2 border-l-4 border-ochre bg-ochre-wash px-3 py-2"
+      role="status"
+    >
+      <p>
+        <b>{{ seen.by }} saw this here too: {{ seen.says }}.</b>
+        <template v-if="seen.note"> “{{ seen.note }}”</template>
+        It stands beside what was read since, until work puts it right and it is read again.
+      </p>
+      <SlipField :locked="locked" @say="(why) => alone(seen.id, why)" />
     </div>
     <div v-if="passing" class="mt-2 flex flex-wrap items-center gap-2">
       <input
