@@ -63,6 +63,7 @@ type Step struct {
 	Gate     []string            `json:"gate,omitempty" yaml:"gate" doc:"steps that must be done before"`
 	If       map[string][]string `json:"if,omitempty" yaml:"if" doc:"choices under which the step is there"`
 	Record   *Yield              `json:"record,omitempty" yaml:"record"`
+	Recalls  string              `json:"recalls,omitempty" yaml:"recalls" doc:"the step before it whose note says how it is put back"`
 	Opens    States              `json:"opens,omitempty" yaml:"opens" doc:"states it makes, such as front-wheel-out"`
 	Closes   States              `json:"closes,omitempty" yaml:"closes" doc:"states it ends"`
 	Does     []string            `json:"does,omitempty" yaml:"does" doc:"states of a moment: fluid pressed up, a ride"`
@@ -82,6 +83,9 @@ type Yield struct {
 	Part      string   `json:"part,omitempty" yaml:"part" doc:"the place of the bike whose part is fitted: what was fitted is written down"`
 	Air       string   `json:"air,omitempty" yaml:"air" enum:"fork,shock,front_tyre,rear_tyre" doc:"the place whose pressure is read"`
 	Dials     string   `json:"dials,omitempty" yaml:"dials" enum:"fork,shock" doc:"the leg whose damper's clicks are counted"`
+	Sealant   string   `json:"sealant,omitempty" yaml:"sealant" enum:"front,rear" doc:"the tyre that sealant is filled into: how much is written down"`
+	Oil       string   `json:"oil,omitempty" yaml:"oil" enum:"fork,shock" doc:"the leg that is served: its oil and its hours are written down"`
+	Note      string   `json:"note,omitempty" yaml:"note" doc:"what is written down with the step, in words"`
 	Left      bool     `json:"left,omitempty" yaml:"left" doc:"a point, a pressure or clicks as the work leaves them, not as they were found"`
 }
 

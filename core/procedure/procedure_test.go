@@ -89,7 +89,12 @@ func TestProceduresThatCannotBeRun(t *testing.T) {
 		"at least two options":    func(p *procedure.Procedure) { p.Choices[0].Options = p.Choices[0].Options[:1] },
 		"says something of its":   func(p *procedure.Procedure) { p.Steps[4].Outcomes[1].Say = "No bubbles" },
 		"timer runs up to a week": func(p *procedure.Procedure) { p.Steps[0].Seconds = -1 },
-		"records one of":          func(p *procedure.Procedure) { p.Steps[5].Record = &procedure.Yield{} },
+		"no step before it":       func(p *procedure.Procedure) { p.Steps[2].Recalls = "wheel-out" },
+		"was not asked for": func(p *procedure.Procedure) {
+			p.Steps[1].Record, p.Steps[1].If = &procedure.Yield{Note: "Clicks"}, map[string][]string{"start": {"dry"}}
+			p.Steps[2].Recalls, p.Steps[2].If = p.Steps[1].ID, nil
+		},
+		"records one of": func(p *procedure.Procedure) { p.Steps[5].Record = &procedure.Yield{} },
 	} {
 		t.Run(want, func(t *testing.T) {
 			p := bleed()

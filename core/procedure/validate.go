@@ -73,11 +73,15 @@ func (p Procedure) validateSteps() error {
 		case s.Seconds < 0 || s.Seconds > 7*24*3600:
 			return fmt.Errorf("step %s: a timer runs up to a week", s.ID)
 		case s.Record != nil && s.Record.kinds() != 1:
-			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign, a part, a pressure or clicks", s.ID)
-		case s.Record != nil && !slices.Contains(holdsAir, s.Record.Air) || s.Record != nil && !slices.Contains(hasDials, s.Record.Dials):
-			return fmt.Errorf("step %s: air is read of fork, shock, front_tyre or rear_tyre, clicks of fork or shock", s.ID)
+			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign, a part, a pressure, clicks, sealant, oil or a note", s.ID)
+		case s.Record != nil && !s.Record.placed():
+			return fmt.Errorf("step %s: air is read of fork, shock, front_tyre or rear_tyre, clicks and oil of fork or shock, "+
+				"sealant goes into front or rear", s.ID)
 		}
 		ids[s.ID] = true
+		if err := p.validateRecalls(s); err != nil {
+			return err
+		}
 		if err := s.validateOutcomes(); err != nil {
 			return err
 		}
@@ -112,6 +116,28 @@ func (s Step) validateOutcomes() error {
 		}
 		if o.Fails && (s.Record == nil || s.Record.Sign == "") {
 			return fmt.Errorf("step %s: %q says that a test fails, and the step signs none", s.ID, o.Say)
+		}
+	}
+	return nil
+}
+
+// validateRecalls proves that what a step puts back as it was is shown: under every choice under which it comes, the
+// note was asked for before.
+func (p Procedure) validateRecalls(s Step) error {
+	if s.Recalls == "" {
+		return nil
+	}
+	i := p.index(s.Recalls)
+	if i < 0 || i >= p.index(s.ID) || p.Steps[i].Record == nil || p.Steps[i].Record.Note == "" {
+		return fmt.Errorf("step %s: it recalls the note of %q, and no step before it takes one", s.ID, s.Recalls)
+	}
+	variants, err := p.variants()
+	if err != nil {
+		return err
+	}
+	for _, chosen := range variants {
+		if s.there(chosen) && !p.Steps[i].there(chosen) {
+			return fmt.Errorf("step %s%s: it recalls the note of %s, which was not asked for", s.ID, under(chosen), s.Recalls)
 		}
 	}
 	return nil
@@ -210,9 +236,15 @@ var (
 	hasDials = []string{"", "fork", "shock"}
 )
 
+// placed says whether what is read, counted and filled in has a place that holds it.
+func (y *Yield) placed() bool {
+	return slices.Contains(holdsAir, y.Air) && slices.Contains(hasDials, y.Dials) && slices.Contains(hasDials, y.Oil) &&
+		slices.Contains([]string{"", "front", "rear"}, y.Sealant)
+}
+
 // kinds is how many kinds of record a step yields.
 func (y *Yield) kinds() (n int) {
-	for _, kind := range []string{y.Point, strings.Join(y.Joints(), ""), y.Sign, y.Part, y.Air, y.Dials} {
+	for _, kind := range []string{y.Point, strings.Join(y.Joints(), ""), y.Sign, y.Part, y.Air, y.Dials, y.Sealant, y.Oil, y.Note} {
 		if kind != "" {
 			n++
 		}

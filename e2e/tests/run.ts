@@ -4,7 +4,7 @@ import { expect, type Page } from '@playwright/test'
 async function record(page: Page) {
   const panel = page.getByRole('group', { name: 'What this step records' })
   const missing = page.getByText(
-    /^(Record it first|Torque it first|Sign the brake test first|Write down what was fitted first|Read its pressure first|Count its clicks first)/,
+    /^(Record it first|Torque it first|Sign the brake test first|Write down what was fitted first|Write down first|Read its pressure first|Count its clicks first)/,
   )
   const gone = () =>
     missing
@@ -30,6 +30,12 @@ async function record(page: Page) {
         .getByRole('button', { name: /^(Found|Left) at th/ })
         .click(press)
         .catch(() => undefined)
+    } else if (await panel.getByLabel('Filled in, ml').count()) {
+      await panel.getByLabel('Filled in, ml').fill('60')
+      await panel.getByRole('button', { name: 'Log the sealant' }).click(press)
+    } else if (await panel.getByRole('button', { name: 'Log the service' }).count()) {
+      await panel.getByRole('button', { name: 'Every 50 hours' }).click(press)
+      await panel.getByRole('button', { name: 'Log the service' }).click(press)
     } else if (await rows.count()) {
       const row = rows.first()
       const name = await row.innerText()
@@ -80,6 +86,8 @@ export async function runThrough(page: Page) {
       await sign.click() // a signed test ends its step by itself
     else {
       await record(page)
+      const written = page.getByPlaceholder('none, if there are none')
+      if (await written.count()) await written.fill('reach 4, contact 2')
       await page
         .getByRole('button', { name: / (Enter|1)$/ })
         .first()

@@ -520,9 +520,11 @@ func (t *teller) guide(job *workshop.JobView, write recorder, by record.Actor, g
 	run := job.Runs[len(job.Runs)-1]
 	for n, step := range g.steps {
 		t.passes(3 * time.Minute)
-		if err := write(by, guided.Steps.Says(guided.StepDone{Run: run.ID, Step: step[0], Outcome: step[1], Place: n})); err != nil {
+		done := guided.StepDone{Run: run.ID, Step: step[0], Outcome: step[1], Place: n, Note: counted(run)}
+		if err := write(by, guided.Steps.Says(done)); err != nil {
 			return fmt.Errorf("doing %s: %w", step[0], err)
 		}
+		run = job.Runs[len(job.Runs)-1]
 	}
 	for g.whole && !run.Finished {
 		if err := write(by, t.step(*job, run)...); err != nil {
@@ -531,6 +533,14 @@ func (t *teller) guide(job *workshop.JobView, write recorder, by record.Actor, g
 		run = job.Runs[len(job.Runs)-1]
 	}
 	return nil
+}
+
+// counted is what is written down with the step that a run has come to.
+func counted(run work.RunView) string {
+	if run.Now == nil || run.Now.Record == nil || run.Now.Record.Note == "" {
+		return ""
+	}
+	return "reach 4, contact 2"
 }
 
 // step does the step that a run has come to, with what it asks to be recorded and the answer
@@ -549,7 +559,7 @@ func (t *teller) step(job workshop.JobView, run work.RunView) (done []record.Con
 			done = append(done, trial.Signs.Says(trial.Sign{What: asks.Sign, Passed: true}))
 		}
 	}
-	step := guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
+	step := guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place, Note: counted(run)}
 	if len(run.Now.Outcomes) > 0 {
 		step.Outcome = run.Now.Outcomes[0].Say
 	}

@@ -60,37 +60,45 @@ func (b bench) goesOn() {
 		if run.Finished {
 			return
 		}
-		if asks := run.Now.Record; asks != nil {
-			if (asks.Left || asks.Sign != "") && b.holds(*asks) {
-				assert.NotEmpty(b, run.Missing, "%s: what was told before it does not count", run.Now.Do)
-			}
-			switch {
-			case asks.Point != "":
-				p, _ := b.w.Book().Point(asks.Point)
-				reading := inspect.Reading{Point: p.ID, Typed: "1.8"}
-				if p.Gauge == nil {
-					reading.Word = p.Scale[0].Word
-				}
-				b.do(inspect.Readings.Says(reading))
-			case asks.Sign != "":
-				b.do(trial.Signs.Says(trial.Sign{What: asks.Sign, Passed: true}))
-			case run.Missing != "":
-				b.yields(*asks)
-			}
-			for _, bolt := range run.Bolts {
-				require.NoError(b, logged(b.w, b.r, bolt, func(t *torque.Torque) {
-					if t.Set = bolt.Rule == nil; !t.Set {
-						t.LeftTyped = measure.Format(float64(bolt.Rule.Min+bolt.Rule.Max) / 2)
-					}
-				}, nil))
-			}
-		}
-		step := guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
-		if len(run.Now.Outcomes) > 0 {
-			step.Outcome = run.Now.Outcomes[0].Say
-		}
-		b.do(guided.Steps.Says(step))
+		b.goesStep(run)
 	}
+}
+
+// goesStep does the step that a run has come to, with what it asks for.
+func (b bench) goesStep(run work.RunView) {
+	if asks := run.Now.Record; asks != nil {
+		if (asks.Left || asks.Sign != "") && b.holds(*asks) {
+			assert.NotEmpty(b, run.Missing, "%s: what was told before it does not count", run.Now.Do)
+		}
+		switch {
+		case asks.Point != "":
+			p, _ := b.w.Book().Point(asks.Point)
+			reading := inspect.Reading{Point: p.ID, Typed: "1.8"}
+			if p.Gauge == nil {
+				reading.Word = p.Scale[0].Word
+			}
+			b.do(inspect.Readings.Says(reading))
+		case asks.Sign != "":
+			b.do(trial.Signs.Says(trial.Sign{What: asks.Sign, Passed: true}))
+		case run.Missing != "":
+			b.yields(*asks)
+		}
+		for _, bolt := range run.Bolts {
+			require.NoError(b, logged(b.w, b.r, bolt, func(t *torque.Torque) {
+				if t.Set = bolt.Rule == nil; !t.Set {
+					t.LeftTyped = measure.Format(float64(bolt.Rule.Min+bolt.Rule.Max) / 2)
+				}
+			}, nil))
+		}
+	}
+	step := guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
+	if len(run.Now.Outcomes) > 0 {
+		step.Outcome = run.Now.Outcomes[0].Say
+	}
+	if run.Now.Record != nil && run.Now.Record.Note != "" {
+		step.Note = "3 clicks"
+	}
+	b.do(guided.Steps.Says(step))
 }
 
 // holds says whether the bike has what a step asks about.
@@ -108,6 +116,13 @@ func (b bench) yields(asks procedure.Yield) {
 		b.do(inspect.Airs.Says(inspect.Air{Place: asks.Air, Typed: "2.5", Celsius: 20, Set: asks.Left}))
 	case asks.Dials != "":
 		b.do(air.Dials.Says(air.DialsCounted{Leg: asks.Dials, Rebound: &clicks, Left: asks.Left}))
+	case asks.Sealant != "":
+		tyre := gravel
+		tyre.End = asks.Sealant
+		b.do(air.Tyres.Says(tyre))
+		b.do(air.Toppings.Says(air.SealantTopped{End: asks.Sealant, Ml: "60", Celsius: 15}))
+	case asks.Oil != "":
+		b.do(air.Services.Says(air.LegServed{Leg: asks.Oil, What: "air", Every: "50"}))
 	}
 }
 

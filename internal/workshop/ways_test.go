@@ -20,6 +20,7 @@ import (
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/wheels"
+	"utensil/internal/workshop/work"
 )
 
 // readied is a bike on which all that is asked was done: nothing stands before the door.
@@ -195,6 +196,47 @@ func TestWhatIsToldAgainWasNotDoneAgain(t *testing.T) {
 		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "by hand"}), &run))
 		assert.Contains(t, b.stands(), "Rear brake test")
 	})
+}
+
+// What a guide did was done once: Done at its line asks for nothing again, and no other line is closed by it.
+func TestAGuideThatWasGoneThroughIsDoneOnce(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	item := b.agrees("pads-disc-rear")
+	b.goes(guided.Guided{Procedure: "pads-disc-rear",
+		Choices: map[string]string{"held": "pin", "pin_school": "no", "level": "known"}})
+	b.readies()
+	run := work.Runs.Of(lay(b.w, b.r))[0].ID
+	require.NotContains(t, b.stands(), "Rear brake test")
+	b.do(agree.Works.Says(agree.Work{Item: item}))
+	assert.NotContains(t, b.stands(), "Rear brake test", "it was signed in the guide")
+
+	more := b.agrees("pads-disc-rear")
+	b.refused(agree.Works.Says(agree.Work{Item: more, Run: &run}), "run", "told with another line")
+	b.do(agree.Works.Says(agree.Work{Item: more}))
+	assert.Contains(t, b.stands(), "Rear brake test", "done once more, by hand")
+}
+
+// What was counted is written down with its step, and shown where it is put back.
+func TestWhatIsCountedIsPutBack(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	b.r.Bike.Facts.RearFluid = "mineral"
+	oil, _ := shelf(b.r)
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-rear", Choices: map[string]string{"start": "soft", "held": "pin"}, Bottle: &oil}))
+	for n := 0; ; n++ {
+		require.Less(t, n, 60, "nothing was to be put back")
+		runs := work.Runs.Of(lay(b.w, b.r))
+		run := runs[len(runs)-1]
+		if run.Now.Recalls != "" {
+			assert.Equal(t, "3 clicks", run.Recalled)
+			return
+		}
+		if run.Now.Record != nil && run.Now.Record.Note != "" {
+			b.refused(guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}), "note", "Write it down first")
+		}
+		b.goesStep(run)
+	}
 }
 
 // Common practice, no source: an arm that is tightened is as cracked as it was.

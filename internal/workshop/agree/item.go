@@ -134,16 +134,12 @@ type ItemView struct {
 	AnswerBy string         `json:"answer_by,omitempty" doc:"who took the answer"`
 	Short    []string       `json:"short,omitempty" doc:"what of its parts the stores hold too few of"`
 	Pours    string         `json:"pours,omitempty" enum:"front,rear" doc:"the end whose bottle is to be named with Done, as no guided run says what was poured"`
+	Ran      *record.ID     `json:"ran,omitempty" doc:"the guided run that did it, until Done is pressed"`
 	Work     *Work          `json:"work,omitempty"`
 	WorkID   *record.ID     `json:"work_id,omitempty"`
 	WorkAt   *time.Time     `json:"work_at,omitempty"`
 	WorkBy   string         `json:"work_by,omitempty"`
-	done     int            // place of the work entry
 }
-
-// Place is where in the ledger the work of a done item lies: what its run torqued and signed came
-// after it began.
-func (i ItemView) Place() int { return i.done }
 
 // Agreed says whether it is to be done, or was done without asking.
 func (i ItemView) Agreed() bool {
@@ -162,10 +158,7 @@ func readItems(s *record.Sheet) []ItemView {
 			v.Answer, v.AnswerAt, v.AnswerBy = Answers.In(a.Content), &a.At, a.ByName
 		}
 		if d, done := Works.Last(s.Ledger, func(in *Work) bool { return in.Item == e.ID }); done != nil {
-			v.Work, v.WorkID, v.WorkAt, v.WorkBy, v.done = done, &d.ID, &d.At, d.ByName, s.Place(d.ID)
-			if run := Works.In(d.Content).Run; run != nil {
-				v.done = s.Place(*run)
-			}
+			v.Work, v.WorkID, v.WorkAt, v.WorkBy = done, &d.ID, &d.At, d.ByName
 		}
 		views = append(views, v)
 	}

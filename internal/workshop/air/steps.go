@@ -36,3 +36,15 @@ func Counted(s *record.Sheet, leg string, left bool, began int) bool {
 	e, in := Dials.Last(s.Ledger, func(d *DialsCounted) bool { return d.Leg == leg && d.Left == left })
 	return in != nil && s.Place(e.ID) >= after
 }
+
+// Filled says whether somebody wrote down what sealant went into a tyre since a run of guided work began.
+func Filled(s *record.Sheet, end string, began int) bool {
+	e, in := Toppings.Last(s.Ledger, func(in *SealantTopped) bool { return in.End == end })
+	return in != nil && s.Place(e.ID) >= began
+}
+
+// Opened says the same of what went into a leg. On a bike without such a leg there is nothing to write down.
+func Opened(s *record.Sheet, leg string, began int) bool {
+	e, in := Services.Last(s.Ledger, func(in *LegServed) bool { return in.Leg == leg })
+	return !sprung(s, leg) || in != nil && s.Place(e.ID) >= began
+}

@@ -54,6 +54,7 @@ type StepDone struct {
 	Run     record.ID `json:"run"`
 	Step    string    `json:"step"`
 	Outcome string    `json:"outcome,omitempty"`
+	Note    string    `json:"note,omitempty" doc:"what the step asks to be written down: clicks, what the oil looked like"`
 	Place   int       `json:"place" doc:"how many steps were done before it: two tablets cannot do the same one"`
 }
 
@@ -131,6 +132,16 @@ func fastenersOf(s *record.Sheet, run record.Entry) (ids []string) {
 	return ids
 }
 
+// NoteOf is what was written down with a step of a run, the last time it was done.
+func NoteOf(s *record.Sheet, run record.ID, step string) (note string) {
+	for _, done := range StepsOf(s, run) {
+		if done.Step == step {
+			note = done.Note
+		}
+	}
+	return note
+}
+
 // marksOf lists what was done in a run, for its procedure.
 func marksOf(s *record.Sheet, run record.ID) (marks []procedure.Mark) {
 	for _, step := range StepsOf(s, run) {
@@ -154,6 +165,28 @@ func finished(s *record.Sheet, run record.ID, in *Guided) bool {
 	marks := marksOf(s, run)
 	state, err := p.At(in.Choices, marks)
 	return err == nil && state.Now >= len(p.Steps) && !p.Left(marks)
+}
+
+// DidFor is the last run of an operation that came to its end after something was proposed, and that no work was told
+// with yet; nil where there is none.
+func DidFor(s *record.Sheet, operation string, proposed record.ID) (did *record.ID) {
+	for e, in := range Starts.All(s.Ledger) {
+		if operation == "" || in.Work.Operation != operation || !finished(s, e.ID, in) || Told(s, e.ID) {
+			continue
+		}
+		for step := range StepsOf(s, e.ID) {
+			if s.Place(step.ID) > s.Place(s.First(proposed)) {
+				did = &e.ID
+			}
+		}
+	}
+	return did
+}
+
+// Told says whether work was marked done with a run: what a run did was done once.
+func Told(s *record.Sheet, run record.ID) bool {
+	_, work := agree.Works.Last(s.Ledger, func(in *agree.Work) bool { return in.Run != nil && *in.Run == run })
+	return work != nil
 }
 
 // Left says whether a run was left because something else comes first: it has put nothing right.

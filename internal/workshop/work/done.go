@@ -25,10 +25,11 @@ func checkWork(s *record.Sheet, in agree.Work) (*agree.Work, error) {
 		in.Item = item.ID
 		ran, whole := guided.Ran(s, item.Item.Operation)
 		in.Part = ran && !whole
-		if in.Run != nil {
-			if _, begun := guided.Starts.Find(s.Ledger, *in.Run); begun == nil || begun.Work.Operation != item.Item.Operation {
-				return nil, record.Refuse("run", "That run did other work.")
-			}
+		if in.Run == nil {
+			in.Run = guided.DidFor(s, item.Item.Operation, item.ID)
+		}
+		if err := checkRun(s, item, in.Run); err != nil {
+			return nil, err
 		}
 		if err := checkPoured(s, item, &in); err != nil {
 			return nil, err
@@ -47,6 +48,20 @@ func checkWork(s *record.Sheet, in agree.Work) (*agree.Work, error) {
 		return &in, err
 	}
 	return nil, record.Refuse("item", "That item is not on the list any more.")
+}
+
+// checkRun refuses a run that did other work, or whose work was told already.
+func checkRun(s *record.Sheet, item agree.ItemView, run *record.ID) error {
+	if run == nil {
+		return nil
+	}
+	switch _, begun := guided.Starts.Find(s.Ledger, *run); {
+	case begun == nil || begun.Work.Operation != item.Item.Operation:
+		return record.Refuse("run", "That run did other work.")
+	case item.Work == nil && guided.Told(s, *run):
+		return record.Refuse("run", "That run is told with another line already. Press Done at this one under Work.")
+	}
+	return nil
 }
 
 // poursInto is the end whose bottle has to be named for an item; "" where none has to be.
@@ -89,6 +104,9 @@ func Items(s *record.Sheet) []agree.ItemView {
 	items := slices.Clone(findings.Weighed.Of(s))
 	for i := range items {
 		items[i].Pours, items[i].Short = poursInto(s, items[i]), parts.Short(s, items[i])
+		if items[i].Work == nil {
+			items[i].Ran = guided.DidFor(s, items[i].Item.Operation, items[i].ID)
+		}
 	}
 	return items
 }

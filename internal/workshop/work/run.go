@@ -33,6 +33,7 @@ type RunView struct {
 	Try        int               `json:"try,omitempty" doc:"which try of a counted loop it is"`
 	Of         int               `json:"of,omitempty" doc:"how many tries there are before it leads elsewhere"`
 	Open       []string          `json:"open" doc:"what the run has opened and not closed yet, in words"`
+	Recalled   string            `json:"recalled,omitempty" doc:"what was written down before, to be put back now"`
 	Missing    string            `json:"missing,omitempty" doc:"what must be recorded before the step is done"`
 	Bolts      []torque.BoltView `json:"bolts,omitempty" doc:"to torque at this step"`
 	Next       *procedure.Step   `json:"next,omitempty"`
@@ -52,6 +53,7 @@ type RunStep struct {
 	Step    string    `json:"step"`
 	Do      string    `json:"do"`
 	Outcome string    `json:"outcome,omitempty"`
+	Note    string    `json:"note,omitempty"`
 	By      string    `json:"by"`
 	At      time.Time `json:"at"`
 	Seconds int       `json:"seconds"`
@@ -92,7 +94,7 @@ func run(s *record.Sheet, e record.Entry) RunView {
 	var marks []procedure.Mark
 	for done, step := range guided.StepsOf(s, e.ID) {
 		marks = append(marks, procedure.Mark{Step: step.Step, Outcome: step.Outcome})
-		d := RunStep{ID: done.ID, Step: step.Step, Outcome: step.Outcome, By: done.ByName, At: done.At,
+		d := RunStep{ID: done.ID, Step: step.Step, Outcome: step.Outcome, Note: step.Note, By: done.ByName, At: done.At,
 			Seconds: max(0, int(done.At.Sub(*v.SecondsNow).Seconds()))}
 		if i := slices.IndexFunc(p.Steps, func(x procedure.Step) bool { return x.ID == step.Step }); i >= 0 {
 			d.Do = p.Steps[i].Do
@@ -122,6 +124,9 @@ func run(s *record.Sheet, e record.Entry) RunView {
 		if v.Already == "" {
 			v.Already = already(s, e.ID, opens)
 		}
+	}
+	if now.Recalls != "" {
+		v.Recalled = guided.NoteOf(s, e.ID, now.Recalls)
 	}
 	wanted(s, e, now, &v)
 	return v
@@ -207,6 +212,14 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 	case r.Dials != "":
 		if !air.Counted(s, r.Dials, r.Left, began) {
 			v.Missing = "Count its clicks first: " + r.Dials + "."
+		}
+	case r.Sealant != "":
+		if !air.Filled(s, r.Sealant, began) {
+			v.Missing = "Write down first how much sealant went in."
+		}
+	case r.Oil != "":
+		if !air.Opened(s, r.Oil, began) {
+			v.Missing = "Write down first what went into the " + r.Oil + ", and after how many hours it is opened again."
 		}
 	case r.Part != "":
 		if place, there := placeOf(s, r.Part); there && !fittedHere(s, r.Part) {

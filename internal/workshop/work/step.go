@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"utensil/core/procedure"
+	"utensil/core/words"
 	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
@@ -45,7 +46,20 @@ func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
 		return nil, err
 	}
 	in.Run = e.ID
-	return &in, nil
+	return checkNoted(in, r.Now.Record)
+}
+
+// checkNoted wants what a step asks to be written down: without it nobody can put back what was counted.
+func checkNoted(in guided.StepDone, asks *procedure.Yield) (*guided.StepDone, error) {
+	if asks == nil || asks.Note == "" {
+		in.Note = ""
+		return &in, nil
+	}
+	var err error
+	if in.Note, err = record.TidyNote("note", in.Note); err == nil && in.Note == "" {
+		err = record.Refuse("note", "Write it down first: %s. None is written as none.", words.Lower(asks.Note))
+	}
+	return &in, err
 }
 
 // checkSigned refuses an outcome that says another thing than the test that was signed.

@@ -3634,6 +3634,8 @@ export interface components {
              * @enum {string}
              */
             pours?: "front" | "rear";
+            /** @description the guided run that did it, until Done is pressed */
+            ran?: string;
             /** @description what of its parts the stores hold too few of */
             short?: string[];
             /** Format: int64 */
@@ -5595,6 +5597,7 @@ export interface components {
             do: string;
             /** @description the entry, to take it back */
             id: string;
+            note?: string;
             outcome?: string;
             /** Format: int64 */
             seconds: number;
@@ -5633,6 +5636,8 @@ export interface components {
             /** Format: int64 */
             place: number;
             procedure: string;
+            /** @description what was written down before, to be put back now */
+            recalled?: string;
             /**
              * Format: int64
              * @description from its start to the last step
@@ -6153,6 +6158,8 @@ export interface components {
             opens?: string[];
             /** @description what may be seen; none for a plain step */
             outcomes?: components["schemas"]["Outcome"][];
+            /** @description the step before it whose note says how it is put back */
+            recalls?: string;
             record?: components["schemas"]["Yield"];
             /**
              * Format: int64
@@ -6167,6 +6174,8 @@ export interface components {
             why?: string;
         };
         StepDone: {
+            /** @description what the step asks to be written down: clicks, what the oil looked like */
+            note?: string;
             outcome?: string;
             /**
              * Format: int64
@@ -7246,10 +7255,22 @@ export interface components {
             fasteners?: string[];
             /** @description a point, a pressure or clicks as the work leaves them, not as they were found */
             left?: boolean;
+            /** @description what is written down with the step, in words */
+            note?: string;
+            /**
+             * @description the leg that is served: its oil and its hours are written down
+             * @enum {string}
+             */
+            oil?: "fork" | "shock";
             /** @description the place of the bike whose part is fitted: what was fitted is written down */
             part?: string;
             /** @description of the walk-round */
             point?: string;
+            /**
+             * @description the tyre that sealant is filled into: how much is written down
+             * @enum {string}
+             */
+            sealant?: "front" | "rear";
             /**
              * @description the brake test that release needs
              * @enum {string}

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
-import { mount } from '@vue/test-utils'
+import { flushPromises, mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
+import { defineComponent, h } from 'vue'
 
 import { Fault } from '@/api/client'
 
@@ -9,8 +10,10 @@ import ConditionMark from './ConditionMark.vue'
 import FaultNote from './FaultNote.vue'
 import FigureField from './FigureField.vue'
 import { readFigure } from './figures'
+import FormFault from './FormFault.vue'
 import GaugeStrip from './GaugeStrip.vue'
 import { inCurrency } from './money'
+import TextField from './TextField.vue'
 import { atWallClock, daysAfter, wallClock } from './time'
 import { figure, percent, typedNumber } from './words'
 
@@ -176,5 +179,19 @@ describe('a fault', () => {
     expect(note.text()).toContain('25 mm cannot be right here.')
     await note.get('button').trigger('click')
     expect(note.emitted('take')).toEqual([[2.5]])
+  })
+})
+
+describe('what went wrong with a form', () => {
+  const Form = defineComponent({
+    props: { fault: { type: Fault, default: undefined } },
+    setup: (props) => () =>
+      h('form', [h(FormFault, { fault: props.fault }), h(TextField, { label: 'ml', name: 'ml', fault: props.fault })]),
+  })
+  it.each(['ml', 'end', undefined])('is said once: at the field it names (%s), or over the form', async (field) => {
+    const form = mount(Form)
+    await form.setProps({ fault: new Fault(422, 'Not so', 'Read it first.', field) })
+    await flushPromises()
+    expect(form.text().split('Read it first.')).toHaveLength(2)
   })
 })

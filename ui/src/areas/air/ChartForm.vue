@@ -6,6 +6,7 @@ import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import TextField from '@/parts/TextField.vue'
+import SendButton from '@/parts/SendButton.vue'
 
 /** The chart on a leg: typed once, it serves all bikes of this make and model. */
 const props = defineProps<{ bench: Schemas['LegBench'] }>()
@@ -34,9 +35,12 @@ async function log() {
     </div>
     <TextField v-model="form.source" label="Where the chart stands" name="source" />
     <div class="flex flex-wrap gap-2">
-      <button type="submit" class="button" :disabled="pen.busy.value || !rows.length || !form.source.trim()">
+      <SendButton
+        :disabled="pen.busy.value"
+        :wants="(!rows.length && 'a row of the chart') || (!form.source.trim() && 'where the chart stands')"
+      >
         Keep the chart
-      </button>
+      </SendButton>
       <button
         v-if="form.rows.length < 20"
         type="button"

@@ -7,6 +7,7 @@ import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import { typedNumber } from '@/parts/words'
 import TextField from '@/parts/TextField.vue'
+import SendButton from '@/parts/SendButton.vue'
 
 /** A damper's clicks, counted from fully in: as they are found, or as they are left. */
 const props = defineProps<{
@@ -68,9 +69,9 @@ async function log(none: boolean) {
       :disabled="locked"
     />
     <div class="flex flex-wrap gap-2">
-      <button type="submit" class="button button-go" :disabled="locked || pen.busy.value || !any">
+      <SendButton class="button-go" :disabled="locked || pen.busy.value" :wants="!any && 'count a dial'">
         {{ left ? 'Left at these clicks' : 'Found at these clicks' }}
-      </button>
+      </SendButton>
       <button
         v-if="!left"
         type="button"

@@ -4,7 +4,7 @@ import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
-import FaultNote from '@/parts/FaultNote.vue'
+import FormFault from '@/parts/FormFault.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 
@@ -42,7 +42,7 @@ const shapes = {
 <template>
   <div class="grid items-start gap-4 sm:grid-cols-[minmax(0,1fr)_230px]">
     <form class="flex flex-col gap-3" @submit.prevent="log">
-      <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+      <FormFault :fault="pen.fault.value" />
       <p class="text-[15px] text-soft">
         Before the tube comes out, mark which way round it lay. A breath of air in it, and listen, or under
         water.

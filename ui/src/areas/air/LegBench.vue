@@ -4,10 +4,11 @@ import { computed, reactive, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
-import FaultNote from '@/parts/FaultNote.vue'
+import FormFault from '@/parts/FormFault.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import TextField from '@/parts/TextField.vue'
 import { figure, percent, typedNumber } from '@/parts/words'
+import SendButton from '@/parts/SendButton.vue'
 
 import AirLog from './AirLog.vue'
 import ChartForm from './ChartForm.vue'
@@ -108,7 +109,7 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
         </div>
       </div>
       <form class="mt-2 flex flex-col gap-3" @submit.prevent="read">
-        <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+        <FormFault :fault="pen.fault.value" />
         <div class="grid gap-3 sm:grid-cols-4">
           <TextField
             v-model="form.typed"
@@ -147,14 +148,16 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
           ><input v-model="form.opened" type="checkbox" class="size-5" :disabled="locked" /> it was opened, or
           its spring changed, since it was read last</label
         >
-        <div>
-          <button
-            type="submit"
-            class="button button-go"
-            :disabled="locked || pen.busy.value || !form.typed.trim() || !form.sag.trim()"
+        <div class="flex flex-wrap gap-3">
+          <SendButton
+            class="button-go"
+            :disabled="locked || pen.busy.value"
+            :wants="
+              (!form.typed.trim() && 'the pressure it was read at') || (!form.sag.trim() && 'the sag, in mm')
+            "
           >
             Log the sag
-          </button>
+          </SendButton>
         </div>
         <p class="bg-ochre-wash px-3 py-2 text-[15px]">{{ bench.before }}</p>
       </form>

@@ -5,10 +5,11 @@ import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
-import FaultNote from '@/parts/FaultNote.vue'
+import FormFault from '@/parts/FormFault.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 import { figure, typedNumber } from '@/parts/words'
+import SendButton from '@/parts/SendButton.vue'
 
 import StanchionDrawing from './StanchionDrawing.vue'
 
@@ -47,7 +48,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
   <div class="grid items-start gap-4 sm:grid-cols-[minmax(0,1fr)_200px]">
     <div class="flex flex-col gap-3">
       <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="log">
-        <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+        <FormFault :fault="pen.fault.value" />
         <div class="grid gap-3 sm:grid-cols-2">
           <FormField v-if="!shock" v-slot="f" label="On" name="side" :fault="pen.fault.value">
             <select :id="f.id" v-model="form.side" class="input">
@@ -75,14 +76,15 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
             figure
           />
         </div>
-        <div>
-          <button
-            type="submit"
-            class="button"
-            :disabled="pen.busy.value || !form.above.trim() || !form.travel.trim()"
+        <div class="flex flex-wrap gap-3">
+          <SendButton
+            :disabled="pen.busy.value"
+            :wants="
+              (!form.above.trim() && 'how far above the seal it is') || (!form.travel.trim() && 'the leg’s travel')
+            "
           >
             Log the mark
-          </button>
+          </SendButton>
         </div>
       </form>
       <ul v-if="bench.nicks.length">

@@ -7,9 +7,10 @@ import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import FigureField from '@/parts/FigureField.vue'
 import TextField from '@/parts/TextField.vue'
-import FaultNote from '@/parts/FaultNote.vue'
+import FormFault from '@/parts/FormFault.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
+import SendButton from '@/parts/SendButton.vue'
 
 /** Sealant that is filled in, and when it is topped up next. */
 const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
@@ -27,7 +28,7 @@ async function log() {
 
 <template>
   <form class="flex flex-col gap-3" @submit.prevent="log">
-    <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+    <FormFault :fault="pen.fault.value" />
     <p class="text-[15px] text-soft">
       A hole seals only once what made it is out. Shake the wheel: no slosh is dry. What has dried is peeled
       out before more goes in; a core that is clogged is renewed. Then it rests with the hole at the bottom.
@@ -53,9 +54,9 @@ async function log() {
       >
     </div>
     <div class="flex flex-wrap items-center gap-3">
-      <button type="submit" class="button" :disabled="locked || pen.busy.value || !ml.trim()">
+      <SendButton :disabled="locked || pen.busy.value" :wants="!ml.trim() && 'how much went in, in ml'">
         Log the sealant
-      </button>
+      </SendButton>
       <span v-if="bench.topped" class="text-[15px]"
         ><span class="figure">{{ figure(bench.topped.ml) }}</span> ml on {{ date(bench.topped.at) }}; again
         between {{ date(bench.topped.from) }} and {{ date(bench.topped.to) }}</span

@@ -4,21 +4,27 @@ import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
-import FaultNote from '@/parts/FaultNote.vue'
+import FormFault from '@/parts/FormFault.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
+import SendButton from '@/parts/SendButton.vue'
 
 import HoursRule from './HoursRule.vue'
 
-/** When a leg was opened last and when it is due by the hours it is ridden; what goes in, and by which paper. */
-const props = defineProps<{ bench: Schemas['LegBench']; locked: boolean }>()
+/**
+ * When a leg was opened last and when it is due by the hours it is ridden; what goes in, and by which paper. Guided work
+ * says which of it was served.
+ */
+const props = defineProps<{ bench: Schemas['LegBench']; served?: string; locked: boolean }>()
 const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)
 const { date } = useTimes()
 const shock = computed(() => props.bench.place === 'shock')
 const form = reactive({
-  what: (props.bench.place === 'shock' ? 'air' : 'lowers') as Schemas['LegServed']['what'],
+  what: (props.bench.place === 'shock' || props.served?.endsWith('-air')
+    ? 'air'
+    : 'lowers') as Schemas['LegServed']['what'],
   every: String(props.bench.due?.every_hours ?? ''),
   weekly: '',
   right_ml: '',
@@ -66,7 +72,7 @@ const kinds = computed(() =>
       after 50: its manual says.
     </p>
     <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="log">
-      <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+      <FormFault :fault="pen.fault.value" />
       <div class="grid gap-3 sm:grid-cols-3">
         <FormField v-slot="f" label="Served now" name="what" :fault="pen.fault.value">
           <select :id="f.id" v-model="form.what" class="input">
@@ -127,10 +133,10 @@ const kinds = computed(() =>
         placeholder="the manual of this leg, its page, its year"
         :fault="pen.fault.value"
       />
-      <div>
-        <button type="submit" class="button" :disabled="pen.busy.value || !form.every.trim()">
+      <div class="flex flex-wrap gap-3">
+        <SendButton :disabled="pen.busy.value" :wants="!form.every.trim() && 'after how many hours again'">
           Log the service
-        </button>
+        </SendButton>
       </div>
     </form>
   </div>

@@ -4,10 +4,11 @@ import { computed, reactive, ref } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
-import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import TextField from '@/parts/TextField.vue'
+import FormFault from '@/parts/FormFault.vue'
+import SendButton from '@/parts/SendButton.vue'
 
 import AirLog from './AirLog.vue'
 import FlatForm from './FlatForm.vue'
@@ -278,15 +279,15 @@ const surfaces = {
             </FormField>
           </div>
         </fieldset>
-        <FaultNote v-if="fault && !fault.field" :fault="fault" />
+        <FormFault :fault="fault" />
         <div class="flex flex-wrap items-center gap-3">
-          <button
-            type="submit"
-            class="button button-go"
-            :disabled="locked || pen.busy.value || !whole || kept"
+          <SendButton
+            class="button-go"
+            :disabled="locked || pen.busy.value || kept"
+            :wants="!whole && 'what stands on the sidewall: its size, and the most it bears'"
           >
             Keep it with the bike
-          </button>
+          </SendButton>
           <span v-if="kept && whole" class="text-[15px] text-soft">Kept.</span>
         </div>
         <p class="text-sm text-soft">

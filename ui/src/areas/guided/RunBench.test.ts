@@ -51,6 +51,19 @@ describe('a step at the bench', () => {
     await press('7', '2')
     expect(sent()).toMatchObject([{ step: { outcome: 'Bubbles still coming' } }])
   })
+  it('is not done before what it asks for is written down, and shows that where it is put back', async () => {
+    const asks = { id: 'dial', do: 'Dials out.', record: { note: 'Clicks of the dials' }, outcomes: null }
+    const { on, sent } = await start({ now: asks })
+    await press('Enter')
+    expect(sent()).toEqual([])
+    expect(on.text()).toContain('Write it down first: Clicks of the dials.')
+    await on.find('label input').setValue('reach 4')
+    await press('Enter')
+    expect(sent()).toMatchObject([{ step: { step: 'dial', note: 'reach 4' } }])
+    open?.page.unmount()
+    const back = await start({ recalled: 'reach 4' })
+    expect(back.on.text()).toContain('Written down before: reach 4')
+  })
   it('waits for what it is to record, and for its gate', async () => {
     const { on, sent } = await start({ missing: 'Record it first: Front pads.', held: ['pads out'] })
     await press('Enter', '1')

@@ -24,15 +24,28 @@ const braked = computed(() =>
 )
 const back = computed(() => ({ name: braked.value ? 'job-brakes' : 'job-work' }))
 const choosing = ref(false)
+/** What a step asks to be written down in words goes with the step itself. */
+const note = ref('')
+const unwritten = computed(() =>
+  now.value?.record?.note && !note.value.trim() ? `Write it down first: ${now.value.record.note}.` : '',
+)
+const missing = computed(() => props.run.missing || unwritten.value)
+const vFocus = { mounted: (field: HTMLElement) => field.focus({ preventScroll: true }) }
 watch(
   () => props.run.place,
-  () => (choosing.value = false),
+  () => ((choosing.value = false), (note.value = '')),
 )
 
 async function done(outcome?: string) {
-  if (!now.value || props.locked || pen.busy.value) return
+  if (!now.value || props.locked || pen.busy.value || unwritten.value) return
   await pen.record({
-    step: { run: props.run.id, step: now.value.id, outcome, place: props.run.place },
+    step: {
+      run: props.run.id,
+      step: now.value.id,
+      outcome,
+      note: note.value.trim() || undefined,
+      place: props.run.place,
+    },
   })
 }
 /** A signed test says by itself how the step ends. */
@@ -51,8 +64,8 @@ useBenchKeys((key) => {
   const n = Number(key)
   if (key === 'Enter' && props.run.finished && props.run.item) void workDone()
   else if (!now.value) return false
-  else if (key === 'Enter' && !props.run.missing) void done(outcomes.value[0]?.say)
-  else if (n >= 1 && n <= outcomes.value.length && !props.run.missing) void done(outcomes.value[n - 1]?.say)
+  else if (key === 'Enter' && !missing.value) void done(outcomes.value[0]?.say)
+  else if (n >= 1 && n <= outcomes.value.length && !missing.value) void done(outcomes.value[n - 1]?.say)
   else if (key === 'Backspace') emit('undo')
   else return false
   return true
@@ -79,14 +92,29 @@ useBenchKeys((key) => {
       <p v-if="held.length" class="border-l-4 border-brick pl-3">
         <b>Not yet.</b> First: {{ held.join('; ') }}.
       </p>
+      <p v-if="run.recalled" class="max-w-3xl border-l-4 border-petrol pl-3 text-lg">
+        Written down before: <b>{{ run.recalled }}</b>
+      </p>
       <StepTimer
         v-if="now.seconds"
         :key="`${now.id}-${run.place}`"
         :seconds="now.seconds"
         :since="run.since ?? undefined"
       />
+      <label v-if="now.record?.note" class="max-w-3xl">
+        <span class="mb-1 block text-soft">{{ now.record.note }}</span>
+        <input
+          :key="`${now.id}-${run.place}-note`"
+          v-model="note"
+          v-focus
+          class="input text-xl"
+          :placeholder="`none, if there are none`"
+          :disabled="locked"
+          @keydown.enter.prevent.stop="done(outcomes[0]?.say)"
+        />
+      </label>
       <StepRecord
-        v-if="now.record"
+        v-else-if="now.record"
         :key="`${now.id}-${run.place}-record`"
         :run="run"
         :step="now"
@@ -102,7 +130,7 @@ useBenchKeys((key) => {
             v-if="!outcomes.length"
             type="button"
             class="button button-go min-h-16 min-w-56 justify-between! text-xl"
-            :disabled="locked || held.length > 0 || !!run.missing || pen.busy.value"
+            :disabled="locked || held.length > 0 || !!missing || pen.busy.value"
             @click="done()"
           >
             Done <KeyCap>Enter</KeyCap>
@@ -117,7 +145,7 @@ useBenchKeys((key) => {
             type="button"
             class="button min-h-16 min-w-48 justify-between! text-lg"
             :class="!i && 'button-go'"
-            :disabled="locked || held.length > 0 || !!run.missing || pen.busy.value"
+            :disabled="locked || held.length > 0 || !!missing || pen.busy.value"
             @click="done(o.say)"
           >
             {{ o.say }} <KeyCap>{{ i + 1 }}</KeyCap>
@@ -131,7 +159,7 @@ useBenchKeys((key) => {
             A step back <KeyCap>⌫</KeyCap>
           </button>
         </div>
-        <p v-if="run.missing" class="mt-2 font-semibold text-ochre">{{ run.missing }}</p>
+        <p v-if="missing" class="mt-2 font-semibold text-ochre">{{ missing }}</p>
       </div>
     </template>
     <template v-else>

@@ -48,7 +48,9 @@ async function abandon() {
         <li v-for="d in run.done" :key="d.id" class="border-b border-rule py-1.5 text-[15px] leading-tight">
           <span class="line-clamp-2">{{ d.do }}</span>
           <span class="text-[13.5px] text-soft"
-            ><b v-if="d.outcome" class="text-ink">{{ d.outcome }} · </b>{{ d.by }} ·
+            ><b v-if="d.outcome || d.note" class="text-ink"
+              >{{ [d.outcome, d.note].filter(Boolean).join(' · ') }} · </b
+            >{{ d.by }} ·
             {{ minutes(d.seconds) }}</span
           >
         </li>

@@ -9,6 +9,7 @@ import { bottleOf, canSee, seeLabel } from '@/areas/brakes/label'
 import ReadCap from '@/areas/brakes/ReadCap.vue'
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
+import SendButton from '@/parts/SendButton.vue'
 import { figure } from '@/parts/words'
 
 /** Before the first step: choices, the bottle, tools and consumables laid out. */
@@ -22,6 +23,12 @@ const choices = ref<Record<string, string>>({})
 const meets = (conditions?: Record<string, string[]>) =>
   Object.entries(conditions ?? {}).every(([choice, options]) => options.includes(choices.value[choice] ?? ''))
 const asked = computed(() => props.offer.choices.filter((c) => meets(c.if)))
+/** What is still to be said before it can begin; the server has the last word. */
+const wants = computed(() => {
+  const open = asked.value.find((c) => !choices.value[c.id])
+  if (open) return `choose: ${open.ask}`
+  return pours.value && props.side && props.side.family !== 'unknown' && !bottle.value ? 'choose the bottle' : ''
+})
 const pours = computed(() => props.offer.fluid && meets(props.offer.fluid_if))
 const bottle = ref('')
 const scanned = ref('')
@@ -187,10 +194,10 @@ async function begin() {
       </ul>
     </div>
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
-    <div class="flex gap-2">
-      <button type="submit" class="button button-go min-h-[52px]" :disabled="locked || pen.busy.value">
+    <div class="flex flex-wrap gap-2">
+      <SendButton class="button-go min-h-[52px]" :disabled="locked || pen.busy.value" :wants="wants">
         Begin
-      </button>
+      </SendButton>
       <button type="button" class="button min-h-[52px]" @click="emit('leave')">Leave it</button>
     </div>
   </form>

@@ -3,6 +3,8 @@ import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
+import SealantForm from '@/areas/air/SealantForm.vue'
+import ServiceForm from '@/areas/air/ServiceForm.vue'
 import { boltKey, useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
@@ -25,6 +27,8 @@ const rows = useTemplateRef('rows')
 const air = useTemplateRef('air')
 
 const point = computed(() => job.value.points.find((p) => p.id === props.step.record?.point))
+const tyre = computed(() => job.value.air_bench.tyres.find((t) => t.end === props.step.record?.sealant))
+const leg = computed(() => job.value.air_bench.legs.find((l) => l.place === props.step.record?.oil))
 const bolts = computed(() => props.run.bolts ?? [])
 const sign = computed(() => props.step.record?.sign)
 const recorded = computed(() => !props.run.missing)
@@ -125,6 +129,21 @@ onMounted(() => {
       :run="run"
       :locked="locked"
     />
+    <template v-if="step.record?.sealant">
+      <SealantForm v-if="tyre" :bench="tyre" :locked="locked" />
+      <p class="mt-2 text-[15px] text-soft">
+        What tyre it is, and how much it takes:
+        <RouterLink
+          class="text-petrol underline"
+          :to="{ name: 'job-air', query: { at: `${step.record.sealant}_tyre` } }"
+          >the air bench</RouterLink
+        >.
+      </p>
+    </template>
+    <template v-if="step.record?.oil">
+      <ServiceForm v-if="leg" :bench="leg" :served="run.work.operation" :locked="locked" />
+      <p v-else class="text-soft">This bike has no such leg: go on.</p>
+    </template>
     <StepPart v-if="step.record?.part" :place="step.record.part" :run="run" :locked="locked" />
     <div v-if="sign" class="flex flex-wrap items-center gap-2">
       <b class="min-w-40 flex-1">{{ recorded ? 'Signed.' : 'Your name stands under it.' }}</b>

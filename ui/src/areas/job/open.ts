@@ -48,9 +48,9 @@ export function useWays(job: () => string) {
       const own = stages.find((r) => r.meta.settles && o[r.meta.settles])
       return way(own ? String(own.name) : `job-${o.place ?? o.stage}`, o.target)
     },
-    /** Where guided work begins: of an end of the bike beside its brake, else by itself. */
-    guide: (o: { id: string; end?: string }) =>
-      way(String(stages.find((r) => r.meta.guides === (o.end ? 'end' : 'whole'))?.name), o.id),
+    /** Where guided work begins: of a brake beside it, else by itself. */
+    guide: (o: { id: string; end?: string; bench?: string }) =>
+      way(String(stages.find((r) => r.meta.guides === (o.end && !o.bench ? 'end' : 'whole'))?.name), o.id),
   }
 }
 

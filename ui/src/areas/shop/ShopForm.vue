@@ -6,11 +6,11 @@ import { ask, asFault, client, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useWords } from '@/api/words'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
-import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import FormField from '@/parts/FormField.vue'
 import { useMoney } from '@/parts/money'
 import TextField from '@/parts/TextField.vue'
+import FormFault from '@/parts/FormFault.vue'
 
 /** The shop’s own name, prices and units. Only the shop owner changes them. */
 const queries = useQueryClient()
@@ -73,7 +73,7 @@ function settle(keep: 'mine' | 'theirs') {
   <form v-if="form" class="flex flex-col gap-3" @submit.prevent="save" @input="touched = true">
     <h2 class="border-b border-ink pb-1">Name, prices, units</h2>
     <StaleChoice v-if="fault?.current" :mine="form" :theirs="fault.current" @keep="settle" />
-    <FaultNote v-else-if="fault && !fault.field" :fault="fault" />
+    <FormFault v-else :fault="fault" />
     <p v-if="wrong" role="alert" class="text-brick">{{ wrong }}</p>
     <TextField v-model="form.name" label="Name of the shop" name="name" :fault="fault" :disabled="!keeper" />
     <FormField v-slot="f" label="Address on the sheet" name="address" :fault="fault">

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import { newId } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
-import FaultNote from '@/parts/FaultNote.vue'
+import FormFault from '@/parts/FormFault.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 
@@ -126,7 +126,7 @@ async function add() {
       ><input v-model="bolt.critical" type="checkbox" class="size-5" /> The rider can be hurt if it is
       wrong</label
     >
-    <FaultNote v-if="pen.fault.value && !pen.fault.value.field" :fault="pen.fault.value" />
+    <FormFault :fault="pen.fault.value" />
     <div class="flex gap-2">
       <button type="submit" class="button button-go">Add it to this bike</button>
       <button type="button" class="button" @click="emit('done')">Leave it</button>

@@ -10,6 +10,8 @@ import FormField from '@/parts/FormField.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 import TextField from '@/parts/TextField.vue'
 import { figure } from '@/parts/words'
+import FormFault from '@/parts/FormFault.vue'
+import SendButton from '@/parts/SendButton.vue'
 
 import HurtDrawing from './HurtDrawing.vue'
 import { useLacing } from './lacing'
@@ -76,10 +78,7 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
             {{ end === 'front' ? 'Front' : 'Rear' }} wheel: a spoke broke
           </h2>
           <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="logSpoke">
-            <FaultNote
-              v-if="breakPen.fault.value && !breakPen.fault.value.field"
-              :fault="breakPen.fault.value"
-            />
+            <FormFault :fault="breakPen.fault.value" />
             <div class="grid gap-3 sm:grid-cols-2">
               <TextField
                 v-model="broke.spokes"
@@ -119,14 +118,14 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
                 <LacingFields :model-value="form" :known="known" :fault="fault" :locked="locked" />
               </div>
             </details>
-            <div>
-              <button
-                type="submit"
-                class="button button-go"
-                :disabled="breakPen.busy.value || !broke.spokes.trim()"
+            <div class="flex flex-wrap gap-3">
+              <SendButton
+                class="button-go"
+                :disabled="breakPen.busy.value"
+                :wants="!broke.spokes.trim() && 'which spoke, counted from the valve'"
               >
                 Log the broken spoke
-              </button>
+              </SendButton>
             </div>
           </form>
           <p class="mt-2 text-sm text-soft">
@@ -147,7 +146,7 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
             >
           </p>
           <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="logRim">
-            <FaultNote v-if="rimPen.fault.value && !rimPen.fault.value.field" :fault="rimPen.fault.value" />
+            <FormFault :fault="rimPen.fault.value" />
             <div class="grid gap-3 sm:grid-cols-2">
               <TextField
                 v-if="wall"
@@ -178,10 +177,10 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
                 </select>
               </FormField>
             </div>
-            <div>
-              <button type="submit" class="button" :disabled="rimPen.busy.value || !looked">
+            <div class="flex flex-wrap gap-3">
+              <SendButton :disabled="rimPen.busy.value" :wants="!looked && 'look at one of these'">
                 Log the rim
-              </button>
+              </SendButton>
             </div>
           </form>
           <p class="mt-2 text-sm text-soft">

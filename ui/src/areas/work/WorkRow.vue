@@ -16,6 +16,10 @@ const ways = useWays(() => job.value.job.id)
 const guide = computed(() =>
   guidesOf(job.value).find((o) => o.operation && o.operation === props.item.item.operation),
 )
+/** A run of it that has begun, or that came to its end: what it did is done once. */
+const run = computed(() =>
+  job.value.runs.findLast((r) => (props.item.ran ? r.id === props.item.ran : !r.finished && r.item === props.item.id)),
+)
 const { dayAndClock } = useTimes()
 const note = ref('')
 const fitted = ref(
@@ -57,6 +61,9 @@ const undo = () =>
         <p class="text-lg leading-tight font-[680]">
           {{ item.item.title }}
           <span class="text-[15px] font-normal text-soft">{{ item.item.minutes }} min</span>
+        </p>
+        <p v-if="run?.finished && !item.work" class="text-[15px] text-petrol">
+          Gone through step by step by {{ run.by }}: Done closes it, and asks for nothing again.
         </p>
         <template v-if="item.work">
           <p v-if="item.item.on_the_way" class="text-[15px] text-soft">put right while looking</p>
@@ -122,7 +129,16 @@ const undo = () =>
           />
         </form>
       </div>
-      <RouterLink v-if="!item.work && !locked && guide" class="button min-h-[52px]" :to="ways.guide(guide)"
+      <RouterLink
+        v-if="run && !run.finished && !item.work && !locked"
+        class="button min-h-[52px]"
+        :to="{ name: 'job-run', query: { at: run.id } }"
+        >Go on: step {{ run.place + 1 }}</RouterLink
+      >
+      <RouterLink
+        v-else-if="!run && !item.work && !locked && guide"
+        class="button min-h-[52px]"
+        :to="ways.guide(guide)"
         >Guide me</RouterLink
       >
       <button

@@ -1,0 +1,10 @@
+<script setup lang="ts">
+/** The button that sends a form. While something is wanted first it is grey, and says beside it what. */
+defineOptions({ inheritAttrs: false })
+defineProps<{ wants?: string | false; disabled?: boolean }>()
+</script>
+
+<template>
+  <button type="submit" class="button" v-bind="$attrs" :disabled="disabled || !!wants"><slot /></button>
+  <span v-if="wants && !disabled" class="self-center text-[15px] text-soft">First {{ wants }}.</span>
+</template>
