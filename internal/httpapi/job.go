@@ -21,7 +21,7 @@ type ReleaseRequest struct {
 	NotRidden bool `json:"not_ridden,omitempty" doc:"who takes it was told that it is not to be ridden: needed where something unsafe was refused"`
 }
 
-// ReopenRequest opens a job again.
+// ReopenRequest opens a job again, or closes one that was a mistake.
 type ReopenRequest struct {
 	ID     record.ID `json:"id" doc:"UUIDv7 of the entry, made by the sender"`
 	Reason string    `json:"reason"`
@@ -82,6 +82,10 @@ func (s *Server) declareJob() {
 	tell(s, "POST", "/api/jobs/{id}/reopen", "reopen", "Open a job again",
 		func(ctx context.Context, who actor, id record.ID, in ReopenRequest) (view, error) {
 			return shop.Reopen(ctx, who, id, in.ID, in.Reason)
+		})
+	tell(s, "POST", "/api/jobs/{id}/mistaken", "mistaken", "Close a job that was taken in by mistake",
+		func(ctx context.Context, who actor, id record.ID, in ReopenRequest) (view, error) {
+			return shop.Mistake(ctx, who, id, in.ID, in.Reason)
 		})
 	signed(s, "DELETE", "/api/jobs/{id}/photos/{photo}", "remove-photo", "Take a photo away",
 		func(ctx context.Context, who actor, in *photoOf) (view, error) {

@@ -201,7 +201,7 @@ func (s *Store) Search(ctx context.Context, words []string, limit int) ([]worksh
 	err := s.db.SelectContext(ctx, &rows, `select `+bikeColumns+`, j.open_job, j.last
 		from owner o left join bike b on b.owner_id = o.id
 		left join lateral (select max(opened_at) as last, (array_agg(id) filter (where released_at is null))[1] as open_job
-			from job where bike_id = b.id) j on true
+			from job where bike_id = b.id and mistaken_at is null) j on true
 		where `+strings.Join(where, " and ")+` order by j.last desc nulls last, lower(o.name), o.id limit $1`, args...)
 	if err != nil {
 		return nil, fmt.Errorf("searching: %w", err)

@@ -53,9 +53,9 @@ const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.curre
 // The latest forty jobs of a bike, newest first, as JSON: all of them, or those before this one.
 const (
 	earlierOfBike = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
-		from job e where e.bike_id = b.id order by opened_at desc limit 40) e) as earlier`
+		from job e where e.bike_id = b.id and e.mistaken_at is null order by opened_at desc limit 40) e) as earlier`
 	earlierOfJob = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
-		from job e where e.bike_id = b.id and e.id <> j.id and e.opened_at <= j.opened_at order by opened_at desc limit 40) e) as earlier`
+		from job e where e.bike_id = b.id and e.id <> j.id and e.mistaken_at is null and e.opened_at <= j.opened_at order by opened_at desc limit 40) e) as earlier`
 )
 
 const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o.id = b.owner_id join staff st on st.id = j.opened_by`
@@ -256,7 +256,7 @@ func (s *Store) Rescues(ctx context.Context, saves map[string][]string, held tim
 // The queries of the first screen, exported to the benchmark as well: of the jobs in the shop and those released
 // since, and of jobs by their ids.
 var (
-	inShop             = `(j.released_at is null or j.released_at >= $1)`
+	inShop             = `(j.released_at is null or j.released_at >= $1 and j.mistaken_at is null)`
 	InShopQuery        = headsWhere(inShop)
 	InShopEntriesQuery = entriesWhere(inShop)
 	headsByID          = headsWhere(`j.id = any($1)`)
@@ -368,7 +368,7 @@ func (s *Store) overJob(ctx context.Context, tx *sqlx.Tx, id record.ID, c worksh
 	})
 }
 
-// Seal releases or reopens a job under a lock that lets no entry in between.
+// Seal closes or reopens a job under a lock that lets no entry in between.
 func (s *Store) Seal(ctx context.Context, e record.Entry, judge func(record.Record) (door.Seal, error)) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		if _, err := tx.ExecContext(ctx, `select 1 from job where id = $1 for update`, e.JobID); err != nil {
@@ -388,11 +388,15 @@ func (s *Store) Seal(ctx context.Context, e record.Entry, judge func(record.Reco
 		if err := insertEntries(ctx, tx, e.JobID, []record.Entry{e}); err != nil {
 			return err
 		}
-		var released *time.Time
-		if e.Kind == door.Releases.Name {
+		var released, mistaken *time.Time
+		switch e.Kind {
+		case door.Releases.Name:
 			released = &e.At
+		case door.Mistakes.Name:
+			released, mistaken = &e.At, &e.At
 		}
-		if _, err = tx.ExecContext(ctx, `update job set released_at = $2, version = version + 1 where id = $1`, e.JobID, released); err != nil {
+		if _, err = tx.ExecContext(ctx, `update job set released_at = $2, mistaken_at = $3, version = version + 1 where id = $1`,
+			e.JobID, released, mistaken); err != nil {
 			return wrap("sealing a job", err)
 		}
 		if with.Sheet != nil {

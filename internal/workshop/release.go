@@ -78,6 +78,38 @@ func (w *Workshop) onTheBike(ctx context.Context, job record.ID) ([]lifeline.Lin
 	return past.Lines, err
 }
 
+// Mistake closes a job that was taken in by mistake, with a reason: it is kept, and listed nowhere. Once hands were on the
+// bike it is none, and leaves by the door.
+func (w *Workshop) Mistake(ctx context.Context, by record.Actor, job record.ID, id record.ID, reason string) (JobView, error) {
+	if err := by.Must(record.Mechanic, record.Counter); err != nil {
+		return JobView{}, err
+	}
+	if err := id.Check("id"); err != nil {
+		return JobView{}, err
+	}
+	why, err := record.TidyNote("reason", reason)
+	if err == nil && why == "" {
+		err = record.Refuse("reason", "Say why it was a mistake: the wrong bike, the wrong owner, taken in twice.")
+	}
+	if err != nil {
+		return JobView{}, err
+	}
+	entry, err := record.NewEntry{ID: id, Content: door.Mistakes.Says(door.Mistaken{Reason: why})}.By(by, job, "", w.now())
+	if err != nil {
+		return JobView{}, err
+	}
+	err = w.store.Seal(ctx, entry, func(r record.Record) (door.Seal, error) {
+		if r.Job.ReleasedAt != nil {
+			return door.Seal{}, record.ErrClosed()
+		}
+		return door.Seal{}, door.CheckMistaken(record.Lay(r, w.Book(), w.now(), nil))
+	})
+	if err != nil {
+		return JobView{}, err
+	}
+	return w.Job(ctx, job)
+}
+
 // Reopen opens a job that was handed over, with a reason.
 func (w *Workshop) Reopen(ctx context.Context, by record.Actor, job record.ID, id record.ID, reason string) (JobView, error) {
 	if err := by.Must(record.Mechanic); err != nil {

@@ -79,6 +79,7 @@ type JobView struct {
 	Messages    []owner.MessageView       `json:"messages" doc:"sent to the owner, newest first"`
 	ReleasedTo  string                    `json:"released_to,omitempty"`
 	ReleasedBy  string                    `json:"released_by,omitempty"`
+	Mistaken    *door.MistakenView        `json:"mistaken,omitempty" doc:"it was taken in by mistake, and is listed nowhere"`
 	Reopened    []NoteView                `json:"reopened" doc:"why it was opened again"`
 	EarlierJobs []record.EarlierJob       `json:"earlier_jobs"`
 
@@ -142,6 +143,7 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	if e, released := door.Releases.Newest(s.Ledger); released != nil && s.Job.ReleasedAt != nil {
 		v.ReleasedTo, v.ReleasedBy = released.To, e.ByName
 	}
+	v.Mistaken = door.MistakenOf(s)
 	v.Sequence = s.Sequence()
 	v.Stage, v.Stages = stages(s, leaving)
 	return v, nil

@@ -41,7 +41,7 @@ var Hows = []record.Named{{Word: string(ByHunt), Name: "its cause was looked for
 
 // What the owner said, and what came of it.
 var (
-	Said    = record.NewKind(record.Kind[Complained]{Name: "complaint", By: record.ByAnyone})
+	Said    = record.NewKind(record.Kind[Complained]{Name: "complaint", By: record.ByAnyone, AtCounter: true})
 	Answers = record.NewKind(record.Kind[ComplaintAnswered]{Name: "complaint_answered", By: record.ByMechanic})
 )
 

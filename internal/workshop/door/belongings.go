@@ -40,6 +40,6 @@ func Things(s *record.Sheet) []BelongingView {
 
 // What came with the bike, and what went back.
 var (
-	Belongings = record.NewKind(record.Kind[Belonging]{Name: "belonging", By: record.ByAnyone})
-	Returns    = record.NewKind(record.Kind[Return]{Name: "return", By: record.ByAnyone})
+	Belongings = record.NewKind(record.Kind[Belonging]{Name: "belonging", By: record.ByAnyone, AtCounter: true})
+	Returns    = record.NewKind(record.Kind[Return]{Name: "return", By: record.ByAnyone, AtCounter: true})
 )

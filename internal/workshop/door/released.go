@@ -24,5 +24,5 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 // How a job is closed and opened again: by no entry of their own.
 var (
 	Releases   = record.NewKind(record.Kind[Released]{Name: "released"})
-	Reopenings = record.NewKind(record.Kind[Reopened]{Name: "reopened"})
+	Reopenings = record.NewKind(record.Kind[Reopened]{Name: "reopened", AtCounter: true})
 )

@@ -33,8 +33,8 @@ type Change struct {
 
 // What is written when a bike or a job is changed: by no entry of their own.
 var (
-	BikeChanges = NewKind(Kind[BikeChanged]{Name: "bike_changed"})
-	JobChanges  = NewKind(Kind[JobChanged]{Name: "job_changed"})
+	BikeChanges = NewKind(Kind[BikeChanged]{Name: "bike_changed", AtCounter: true})
+	JobChanges  = NewKind(Kind[JobChanged]{Name: "job_changed", AtCounter: true})
 )
 
 // A brake that is said to be another one is tried as that.

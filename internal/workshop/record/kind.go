@@ -20,6 +20,8 @@ type Kind[T any] struct {
 	Name string
 	By   []Role // who writes it, besides the shop owner; nobody by itself where there is none
 	Past Reach
+
+	AtCounter bool // no hand on a bike stands behind it
 }
 
 // Reach is how far beyond its own job a kind of entry is read.
@@ -43,6 +45,7 @@ type kind interface {
 	name() string
 	by() []Role
 	past() Reach
+	atCounter() bool
 	read(text []byte) (any, error)
 	says() reflect.Type
 }
@@ -61,6 +64,7 @@ func NewKind[T any](k Kind[T]) *Kind[T] {
 func (k *Kind[T]) name() string       { return k.Name }
 func (k *Kind[T]) by() []Role         { return k.By }
 func (k *Kind[T]) past() Reach        { return k.Past }
+func (k *Kind[T]) atCounter() bool    { return k.AtCounter }
 func (k *Kind[T]) says() reflect.Type { return reflect.TypeFor[T]() }
 
 func (k *Kind[T]) read(text []byte) (any, error) {
@@ -101,6 +105,17 @@ func (k *Kind[T]) Ever(l *Ledger) iter.Seq2[Entry, *T] {
 			}
 		}
 	}
+}
+
+// Handled is the first entry behind which stand hands on a bike, and not the counter alone; false where there is none.
+// What was written and taken back counts: it was done.
+func Handled(l *Ledger) (Entry, bool) {
+	for _, e := range l.all {
+		if k, known := kinds[e.Kind]; !known || !k.atCounter() {
+			return e, true
+		}
+	}
+	return Entry{}, false
 }
 
 // Wrote is what an entry of the kind said as it was written, standing or not; it says nil when there is none.

@@ -12,8 +12,8 @@ type Withdrawn struct {
 
 // The kinds of entry that belong to no subject.
 var (
-	Notes       = NewKind(Kind[Note]{Name: "note", By: ByAnyone})
-	Withdrawals = NewKind(Kind[Withdrawn]{Name: "withdrawn", By: ByAnyone})
+	Notes       = NewKind(Kind[Note]{Name: "note", By: ByAnyone, AtCounter: true})
+	Withdrawals = NewKind(Kind[Withdrawn]{Name: "withdrawn", By: ByAnyone, AtCounter: true})
 )
 
 // GivenUp words what is left of something that was given up, and why it was.

@@ -153,6 +153,11 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
       const body = { id: newId(), to, not_ridden: notRidden || undefined }
       return settle(() => ask(client.POST('/api/jobs/{id}/release', { params: path(), body })))
     },
+    /** mistaken closes a job that was taken in by mistake: it is kept, and listed nowhere. */
+    mistaken(reason: string) {
+      const body = { id: newId(), reason }
+      return settle(() => ask(client.POST('/api/jobs/{id}/mistaken', { params: path(), body })))
+    },
     reopen(reason: string) {
       const body = { id: newId(), reason }
       return settle(() => ask(client.POST('/api/jobs/{id}/reopen', { params: path(), body })))

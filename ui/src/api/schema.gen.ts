@@ -569,6 +569,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/mistaken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Close a job that was taken in by mistake */
+        post: operations["mistaken"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/photos/{photo}": {
         parameters: {
             query?: never;
@@ -2358,6 +2375,7 @@ export interface components {
             leg_chart?: components["schemas"]["LegChart"];
             leg_served?: components["schemas"]["LegServed"];
             looked?: components["schemas"]["Looked"];
+            mistaken?: components["schemas"]["Mistaken"];
             nick_found?: components["schemas"]["NickFound"];
             note?: components["schemas"]["Note"];
             odometer?: components["schemas"]["OdometerReading"];
@@ -3740,6 +3758,8 @@ export interface components {
             link?: components["schemas"]["LinkView"];
             /** @description sent to the owner, newest first */
             messages: components["schemas"]["MessageView"][];
+            /** @description it was taken in by mistake, and is listed nowhere */
+            mistaken?: components["schemas"]["MistakenView"];
             /** @description unsafe things that the owner refused to have put right: it goes out as not to be ridden */
             not_ridden: string[];
             notes: components["schemas"]["NoteView"][];
@@ -4174,6 +4194,15 @@ export interface components {
             state: "queued" | "sending" | "sent" | "failed" | "unsure";
             subject: string;
             to: string;
+        };
+        Mistaken: {
+            reason: string;
+        };
+        MistakenView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            reason: string;
         };
         Name: {
             id: string;
@@ -8487,6 +8516,41 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    mistaken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReopenRequest"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

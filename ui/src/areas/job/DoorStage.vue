@@ -12,6 +12,7 @@ import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 
+import MistakenForm from './MistakenForm.vue'
 import NoteList from './NoteList.vue'
 import { useOpenJob } from './open'
 
@@ -131,6 +132,7 @@ function settle(keep: 'mine' | 'theirs') {
       <BelongingList />
       <DistanceBar />
       <NoteList />
+      <MistakenForm v-if="!closed" />
     </div>
     <aside aria-label="What we know of this bike">
       <BikePast

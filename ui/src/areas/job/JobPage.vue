@@ -96,7 +96,11 @@ async function reopen() {
         class="flex shrink-0 flex-wrap items-center gap-3 border-b border-rule bg-wash px-5 py-2"
         @submit.prevent="reopen"
       >
-        <p class="mr-auto">
+        <p v-if="data.mistaken" class="mr-auto">
+          <b>Taken in by mistake: {{ data.mistaken.reason }}</b> {{ data.mistaken.by }},
+          {{ date(data.mistaken.at) }}. It is kept here, and listed nowhere else.
+        </p>
+        <p v-else class="mr-auto">
           <b>Handed to {{ data.released_to }}</b> on {{ date(data.job.released_at) }} by
           {{ data.released_by }}. Nothing here can change.
         </p>

@@ -60,7 +60,9 @@ const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0)
         >To the door</RouterLink
       >
     </p>
-    <p v-if="job.job.released_at" class="py-2 text-soft">The bike has left.</p>
+    <p v-if="job.job.released_at" class="py-2 text-soft">
+      {{ job.mistaken ? 'Nothing was done here.' : 'The bike has left.' }}
+    </p>
     <CalledList
       v-if="job.called.length"
       class="shrink-0 pt-4 lg:block"
