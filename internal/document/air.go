@@ -72,7 +72,8 @@ func legSays(l air.LegBench) string {
 	var said []string
 	if n := len(l.Reads); n > 0 {
 		last := l.Reads[n-1]
-		said = append(said, fmt.Sprintf("Sag %.0f %%: %s of %s mm.", 100*last.Share, measure.Format(last.Sag), measure.Format(last.Travel)))
+		said = append(said, fmt.Sprintf("Sag %.0f %%: %s of %s mm, at %s.", 100*last.Share, measure.Format(last.Sag), measure.Format(last.Travel),
+			inspect.Bars(last.Bar)))
 	}
 	if d := l.Dials.Left; d != nil && !d.None {
 		said = append(said, "Clicks from fully in: "+d.Says()+".")

@@ -14,10 +14,13 @@ import (
 
 	"utensil/core/fastener"
 	"utensil/core/measure"
+	"utensil/core/words"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 )
@@ -182,7 +185,7 @@ func measured(p page, v workshop.JobView) {
 		default:
 			figure, was := r.Word, ""
 			if r.Value != nil {
-				figure = measure.Format(*r.Value) + " " + point.Gauge.Unit
+				figure = everyFigure(*r) + " " + point.Gauge.Unit
 			}
 			if n := len(point.History); n > 0 && point.History[n-1].Value != nil {
 				last := point.History[n-1]
@@ -192,8 +195,8 @@ func measured(p page, v workshop.JobView) {
 			if r.Judgement != nil {
 				mark, reason = string(r.Judgement.Mark), r.Judgement.Reason
 			}
-			if r.PutRight {
-				mark += ", put right"
+			if r.PutRight { // one truth: it is not so any more
+				figure, mark = "was "+words.Lower(figure), "put right"
 			}
 			if r.Note != "" {
 				was += " " + r.Note
@@ -202,6 +205,18 @@ func measured(p page, v workshop.JobView) {
 				cell{0.40, reason + was, false, false})
 		}
 	}
+}
+
+// everyFigure is all that was read at a point: of two pads both.
+func everyFigure(r inspect.ReadingView) string {
+	if len(r.Values) < 2 {
+		return measure.Format(*r.Value)
+	}
+	said := make([]string, len(r.Values))
+	for i, v := range r.Values {
+		said[i] = measure.Format(v)
+	}
+	return strings.Join(said, " / ")
 }
 
 // foundWord is how a fastener was found; nobody having looked is a dash.
@@ -340,9 +355,13 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 	for _, n := range v.Notes {
 		p.text(n.Text, 9, false)
 	}
+	beds := brakes.Beds(v.Riding, v.NotRidden)
 	for i, line := range v.Riding {
-		if i == 0 {
+		switch {
+		case i == 0 && beds:
 			p.heading("Riding card: bedding in")
+		case i == 0:
+			p.heading("Riding card")
 		}
 		p.text(line, 9, false)
 	}
@@ -357,10 +376,15 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 		p.row(9, cell{0.68, c.What, false, false}, cell{0.32, due, true, true})
 	}
 	p.heading("Before you ride")
-	p.text("Try both brakes before you set off. New pads need bedding in: slow down firmly many times from a moderate speed before you rely "+
-		"on them. "+
-		"Have crank and carbon joints checked again after the first ride. The maker's manual comes before anything here; "+
-		"if something feels wrong, stop riding and have a qualified mechanic look at it.", 9, false)
+	mind := "Try both brakes before you set off. "
+	if beds {
+		mind += "What rubs is new: slow down firmly many times from a moderate speed before you rely on it. "
+	}
+	if slices.ContainsFunc(v.Bolts, func(b torque.BoltView) bool { return b.Log != nil }) {
+		mind += "Have crank and carbon joints checked again after the first ride. "
+	}
+	p.text(mind+"The maker's manual comes before anything here; if something feels wrong, stop riding and have a qualified mechanic look at it.",
+		9, false)
 }
 
 func initials(name string) string {

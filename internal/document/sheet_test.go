@@ -101,6 +101,23 @@ func TestTheSheetShowsWhatIsOnTheBike(t *testing.T) {
 	assert.NotContains(t, readBack(t, workshop.JobView{Title: "Pelham Drover, green"}), "What is on it")
 }
 
+// One truth for each thing: what was put right is not told as it was, and nothing is bedded in that was not fitted.
+func TestTheSheetTellsEachThingOnce(t *testing.T) {
+	thin := 0.8
+	due := &wear.Judgement{Mark: wear.Due, Reason: "it knocks"}
+	view := workshop.JobView{Points: []inspect.PointView{
+		{Name: "Headset", Reading: &inspect.ReadingView{Word: "Play", Judgement: due, PutRight: true}},
+		{Name: "Front pads", Gauge: &inspect.GaugeView{Unit: "mm"}, Reading: &inspect.ReadingView{Value: &thin, Values: []float64{0.8, 1.9}}}}}
+	text := readBack(t, view)
+	assert.Contains(t, text, "Headset was play")
+	assert.Contains(t, text, "put right it knocks")
+	assert.Contains(t, text, "0.8 / 1.9 mm")
+	assert.NotContains(t, text, "bed")
+	assert.NotContains(t, text, "crank", "nothing was torqued")
+	view.NotRidden, view.Riding = []string{"Stem: crack"}, []string{"Do not ride it"}
+	assert.NotContains(t, readBack(t, view), "bedding")
+}
+
 func TestTheSheetSaysWithWhatAirABikeLeaves(t *testing.T) {
 	in := time.Date(2026, 7, 2, 10, 0, 0, 0, time.UTC)
 	rebound := 7
@@ -114,17 +131,17 @@ func TestTheSheetSaysWithWhatAirABikeLeaves(t *testing.T) {
 		AirBench: air.AirBench{Balance: "Front and rear sink alike.",
 			Tyres: []air.TyreBench{{Place: "front_tyre", Liked: []air.AirLiked{{Condition: "wet", Bar: 2.4}, {Condition: "dry", Bar: 9, Over: true}},
 				Advice: &air.AirAdvice{Most: 3.5, MostBy: "rim"}}, {Place: "rear_tyre"}},
-			Legs: []air.LegBench{{Place: "fork", Reads: []air.SagSeen{{Sagged: air.Sagged{Sag: 33, Travel: 120, Share: 0.275}}},
+			Legs: []air.LegBench{{Place: "fork", Reads: []air.SagSeen{{Sagged: air.Sagged{Bar: 3.8, Sag: 33, Travel: 120, Share: 0.275}}},
 				Dials: air.DialsSeen{Left: &air.DialsCounted{Rebound: &rebound}}, Due: &air.LegDue{Every: 50, From: &due, To: &due}}}},
 		Wheels: []wheels.WheelBench{{End: "rear", Now: wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},
 			Signed: &wheels.WheelSigned{Note: "the rim is bent by the joint"}}}}
 	text := readBack(t, view)
 	for _, want := range []string{"Front tyre 2.6 bar (38 psi) at 21 °C", "You like 2.4 bar (35 psi) when wet.",
 		"Never over 3.5 bar (51 psi): the rim decides.",
-		"Sag 28 %: 33 of 120 mm.", "Clicks from fully in: rebound 7.", "between 2 November 2026 and 2 November 2026, after 50 hours",
+		"Sag 28 %: 33 of 120 mm, at 3.8 bar (55 psi).", "Clicks from fully in: rebound 7.", "between 2 November 2026 and 2 November 2026, after 50 hours",
 		"Front and rear sink alike.", "wobble 0.6 mm", "left as it is: the rim is bent by the joint"} {
 		assert.Contains(t, text, want)
 	}
 	assert.NotContains(t, text, "Rear tyre", "what was read half a year ago is not what it leaves with")
-	assert.NotContains(t, text, "9 bar", "more than is borne now")
+	assert.NotContains(t, text, " 9 bar", "more than is borne now")
 }

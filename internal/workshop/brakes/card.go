@@ -55,6 +55,9 @@ func RidingCard(s *record.Sheet) []string {
 	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the rotor: "+hot+".")
 }
 
+// Beds says whether a card tells how to bed something in, and not only what is not to be ridden.
+func Beds(card, notRidden []string) bool { return len(card) > min(1, len(notRidden)) }
+
 // mildAir is the air that heat is reckoned in where nobody says, °C.
 const mildAir = 15.0
 

@@ -119,7 +119,23 @@ func CheckAnswer(s *record.Sheet, in agree.Answer) (*agree.Answer, error) {
 // needed says whether an item settles something that is due or unsafe.
 func needed(s *record.Sheet, item agree.Item) bool {
 	v := agree.ItemView{Item: item}
-	return slices.ContainsFunc(All.Of(s), func(f FindingView) bool { return f.Mark.NeedsWork() && f.Covers(v, s) })
+	return slices.ContainsFunc(All.Of(s), func(f FindingView) bool { return f.Mark.NeedsWork() && f.Covers(v, s) }) || wasNeeded(s, item)
+}
+
+// wasNeeded says whether an item was proposed for something due or unsafe: it is no wish of the owner's once that closed.
+func wasNeeded(s *record.Sheet, item agree.Item) bool {
+	if item.Finding == nil {
+		return false
+	}
+	e, written := s.Written(*item.Finding)
+	if in := inspect.Findings.In(e.Content); written && in != nil {
+		return in.Mark.NeedsWork()
+	}
+	if in := inspect.Readings.In(e.Content); written && in != nil {
+		j := inspect.Judged(s, in)
+		return j != nil && j.Mark.NeedsWork()
+	}
+	return false
 }
 
 // settlesUnsafe says whether an item settles something unsafe that is not put right yet.

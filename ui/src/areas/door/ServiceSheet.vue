@@ -19,6 +19,14 @@ const declined = computed(() => props.job.items.filter((i) => i.answer && i.answ
 const read = computed(() => props.job.points.filter((p) => p.reading))
 const logged = computed(() => props.job.bolts.filter((b) => b.log))
 const words = useWords()
+/** All that was read at a point: of two pads both. */
+const figures = (p: JobView['points'][number]) => {
+  const values = p.reading?.values ?? []
+  const said = values.length > 1 ? values : [p.reading?.value ?? 0]
+  return `${said.map(figure).join(' / ')} ${p.gauge?.unit ?? ''}`
+}
+/** Whether the card tells how to bed something in, and not only what is not to be ridden. */
+const beds = computed(() => props.job.riding.length > Math.min(1, props.job.not_ridden.length))
 const wasFound = (found = 'figure') =>
   found === 'not_checked' ? '–' : found === 'figure' ? '' : words.found(found)
 </script>
@@ -81,16 +89,16 @@ const wasFound = (found = 'figure') =>
     <h2 class="mt-4 mb-1 border-b border-rule">Measured and looked at</h2>
     <ul class="grid gap-x-8 md:grid-cols-2">
       <li v-for="p in read" :key="p.id" class="flex items-center gap-2.5 py-1 text-[15px]">
-        <ConditionMark :mark="p.reading?.judgement?.mark ?? 'open'" :size="16" /><span class="flex-1">{{
+        <ConditionMark
+          :mark="p.reading?.put_right ? 'sound' : (p.reading?.judgement?.mark ?? 'open')"
+          :size="16"
+        /><span class="flex-1">{{
           p.name
         }}</span>
         <span v-if="p.reading?.passed_over" class="text-soft">not looked at: {{ p.reading.note }}</span>
         <span v-else :class="p.gauge && 'figure'"
-          >{{
-            p.reading?.value !== undefined
-              ? `${figure(p.reading.value)} ${p.gauge?.unit ?? ''}`
-              : p.reading?.word
-          }}<span v-if="p.reading?.put_right" class="font-sans text-soft">, put right</span></span
+          ><span v-if="p.reading?.put_right" class="font-sans text-soft">put right; was </span
+          >{{ p.reading?.value !== undefined ? figures(p) : p.reading?.word }}</span
         >
       </li>
     </ul>
@@ -143,7 +151,7 @@ const wasFound = (found = 'figure') =>
       ><span v-else class="text-soft">not signed</span>
     </p>
     <template v-if="job.riding.length">
-      <h2 class="mt-4 mb-1 border-b border-rule">Riding card: bedding in</h2>
+      <h2 class="mt-4 mb-1 border-b border-rule">Riding card{{ beds ? ': bedding in' : '' }}</h2>
       <p v-for="line in job.riding" :key="line" class="py-0.5">{{ line }}</p>
     </template>
     <template v-if="job.call_backs.length">
@@ -153,8 +161,10 @@ const wasFound = (found = 'figure') =>
       </p>
     </template>
     <p class="mt-4 border-t border-ink pt-2 text-sm text-soft">
-      Try both brakes before you set off. New pads need bedding in before you rely on them. Have crank and
-      carbon joints checked again after the first ride. The maker’s manual comes before anything here; if
+      Try both brakes before you set off.
+      <template v-if="beds">What rubs is new: bed it in before you rely on it.</template>
+      <template v-if="logged.length">Have crank and carbon joints checked again after the first ride.</template>
+      The maker’s manual comes before anything here; if
       something feels wrong, stop riding and have a qualified mechanic look at it.
     </p>
   </article>
