@@ -67,6 +67,10 @@ func TestWillItFit(t *testing.T) {
 		{"rear-tube", set{"seat": "622", "from": "28", "to": "47", "valve": "wide"}, fit.DoesNot, "drilled for a narrow", set{"valve": "narrow"}},
 		{"rear-tube", set{"seat": "622", "from": "18", "to": "28", "valve": "narrow"}, fit.DoesNot, "this one has 37", nil},
 		{"rear-tube", set{"seat": "630", "from": "28", "to": "47", "valve": "narrow"}, fit.FitsIf, "without a fold", nil},
+		{"front-tube", set{"seat": "622", "from": "28", "to": "47"}, fit.FitsIf, "28 to 47 mm wide: nobody has read it", nil},
+		{"rear-tube", set{"seat": "622", "valve": "narrow"}, fit.FitsIf, "stands on its box", nil},
+		{"front-tyre", set{"seat": "622", "width": "25"}, fit.FitsIf, "take a tyre of 25 mm", nil}, // a racer's, on any bike of that seat
+		{"rear-tyre", set{"seat": "622", "width": "28"}, fit.FitsIf, "9 mm narrower", nil},
 		{"rear-rotor", set{"diameter": "160", "mount": "six bolts"}, fit.FitsIf, "adapter for six bolts", nil},
 		{"rear-rotor", set{"diameter": "180", "mount": "centre ring"}, fit.FitsIf, "caliper's adapter is changed", nil},
 		{"rear-rotor", set{"diameter": "140", "mount": "centre ring"}, fit.DoesNot, "reach past its edge", nil},

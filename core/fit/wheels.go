@@ -34,13 +34,24 @@ func tyreRim(q *question) {
 		row.widest, is))
 }
 
+// slimmer is how much narrower than the one before a tyre may be and still be the same kind of tyre, mm (common
+// practice, no published source).
+const slimmer = 6
+
 // room is what a tyre needs on each side of it, mm (common practice, no published source).
 const room = 4
 
 func tyreRoom(q *question) {
 	is, was, known := q.both("width", q.has("", "width"))
-	if known && is > was {
+	_, inside := figure(q.has(q.at("rim"), "inside"))
+	switch {
+	case known && is > was:
 		q.say(FitsIf, fmt.Sprintf("Fits if it clears frame, fork and guards by %d mm all round: it is %g mm wider.", room, is-was))
+	case known && was-is > slimmer:
+		q.say(FitsIf, fmt.Sprintf("Fits if its rider is to have a tyre that is %g mm narrower: it bears less, and asks for more air.", was-is))
+	case !known && !inside && is > 0:
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			fmt.Sprintf("Fits if rim and frame take a tyre of %g mm: nobody has read it yet.", is), true, false})
 	}
 }
 
@@ -49,7 +60,11 @@ func tubeWidth(q *question) {
 	from, a := figure(q.part["from"])
 	to, b := figure(q.part["to"])
 	switch {
-	case !known || !a || !b:
+	case !a || !b:
+		q.reasons = append(q.reasons, Compared{FitsIf, "Fits if its range, which stands on its box, holds the tyre's width.", true, false})
+	case !known:
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			fmt.Sprintf("Fits if the tyre is %g to %g mm wide: nobody has read it yet.", from, to), true, false})
 	case tyre >= from && tyre <= to:
 		q.say(Fits, fmt.Sprintf("For tyres of %g to %g mm.", from, to))
 	default:

@@ -383,8 +383,8 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 	if slices.ContainsFunc(v.Bolts, func(b torque.BoltView) bool { return b.Log != nil }) {
 		mind += "Have crank and carbon joints checked again after the first ride. "
 	}
-	p.text(mind+"The maker's manual comes before anything here; if something feels wrong, stop riding and have a qualified mechanic look at it.",
-		9, false)
+	p.text(mind+"The maker's manual comes before anything here; if something feels wrong, stop riding and have a qualified "+
+		"mechanic look at it.", 9, false)
 }
 
 func initials(name string) string {

@@ -131,14 +131,16 @@ func TestTheSheetSaysWithWhatAirABikeLeaves(t *testing.T) {
 		AirBench: air.AirBench{Balance: "Front and rear sink alike.",
 			Tyres: []air.TyreBench{{Place: "front_tyre", Liked: []air.AirLiked{{Condition: "wet", Bar: 2.4}, {Condition: "dry", Bar: 9, Over: true}},
 				Advice: &air.AirAdvice{Most: 3.5, MostBy: "rim"}}, {Place: "rear_tyre"}},
-			Legs: []air.LegBench{{Place: "fork", Reads: []air.SagSeen{{Sagged: air.Sagged{Bar: 3.8, Sag: 33, Travel: 120, Share: 0.275}}},
+			Legs: []air.LegBench{{Place: "fork",
+				Reads: []air.SagSeen{{Sagged: air.Sagged{Bar: 3.8, Sag: 33, Travel: 120, Share: 0.275}}},
 				Dials: air.DialsSeen{Left: &air.DialsCounted{Rebound: &rebound}}, Due: &air.LegDue{Every: 50, From: &due, To: &due}}}},
 		Wheels: []wheels.WheelBench{{End: "rear", Now: wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},
 			Signed: &wheels.WheelSigned{Note: "the rim is bent by the joint"}}}}
 	text := readBack(t, view)
 	for _, want := range []string{"Front tyre 2.6 bar (38 psi) at 21 °C", "You like 2.4 bar (35 psi) when wet.",
 		"Never over 3.5 bar (51 psi): the rim decides.",
-		"Sag 28 %: 33 of 120 mm, at 3.8 bar (55 psi).", "Clicks from fully in: rebound 7.", "between 2 November 2026 and 2 November 2026, after 50 hours",
+		"Sag 28 %: 33 of 120 mm, at 3.8 bar (55 psi).", "Clicks from fully in: rebound 7.",
+		"between 2 November 2026 and 2 November 2026, after 50 hours",
 		"Front and rear sink alike.", "wobble 0.6 mm", "left as it is: the rim is bent by the joint"} {
 		assert.Contains(t, text, want)
 	}

@@ -75,6 +75,23 @@ func (s *Server) declareJob() {
 		func(ctx context.Context, _ actor, id record.ID, in record.Content) (record.Content, error) {
 			return shop.Preview(ctx, id, in)
 		})
+	s.declareDoor()
+	signed(s, "DELETE", "/api/jobs/{id}/photos/{photo}", "remove-photo", "Take a photo away",
+		func(ctx context.Context, who actor, in *photoOf) (view, error) {
+			return shop.RemovePhoto(ctx, who, in.ID, in.Photo)
+		})
+	send(s, "POST", "/api/labour", "labour", "What work costs by its minutes",
+		func(ctx context.Context, _ actor, in workshop.LabourAsked) (workshop.LabourCosts, error) {
+			return shop.Labour(ctx, in)
+		})
+	read(s, "/api/call-backs", "call-backs", "Bikes that are to come back", shop.CallBacks)
+	tell(s, "PUT", "/api/call-backs/{id}", "save-call-back", "Settle a call-back or put it off", shop.SaveCallBack)
+}
+
+// declareDoor declares how a job is closed and opened again.
+func (s *Server) declareDoor() {
+	shop := s.shop
+	type view = workshop.JobView
 	tell(s, "POST", "/api/jobs/{id}/release", "release", "Hand the bike over",
 		func(ctx context.Context, who actor, id record.ID, in ReleaseRequest) (view, error) {
 			return shop.Release(ctx, who, id, in.ID, in.To, in.NotRidden)
@@ -87,14 +104,4 @@ func (s *Server) declareJob() {
 		func(ctx context.Context, who actor, id record.ID, in ReopenRequest) (view, error) {
 			return shop.Mistake(ctx, who, id, in.ID, in.Reason)
 		})
-	signed(s, "DELETE", "/api/jobs/{id}/photos/{photo}", "remove-photo", "Take a photo away",
-		func(ctx context.Context, who actor, in *photoOf) (view, error) {
-			return shop.RemovePhoto(ctx, who, in.ID, in.Photo)
-		})
-	send(s, "POST", "/api/labour", "labour", "What work costs by its minutes",
-		func(ctx context.Context, _ actor, in workshop.LabourAsked) (workshop.LabourCosts, error) {
-			return shop.Labour(ctx, in)
-		})
-	read(s, "/api/call-backs", "call-backs", "Bikes that are to come back", shop.CallBacks)
-	tell(s, "PUT", "/api/call-backs/{id}", "save-call-back", "Settle a call-back or put it off", shop.SaveCallBack)
 }

@@ -55,7 +55,8 @@ const (
 	earlierOfBike = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
 		from job e where e.bike_id = b.id and e.mistaken_at is null order by opened_at desc limit 40) e) as earlier`
 	earlierOfJob = `(select coalesce(json_agg(row_to_json(e)), '[]') from (select id, number, depth, words, opened_at, released_at
-		from job e where e.bike_id = b.id and e.id <> j.id and e.mistaken_at is null and e.opened_at <= j.opened_at order by opened_at desc limit 40) e) as earlier`
+		from job e where e.bike_id = b.id and e.id <> j.id and e.mistaken_at is null and e.opened_at <= j.opened_at
+		order by opened_at desc limit 40) e) as earlier`
 )
 
 const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o.id = b.owner_id join staff st on st.id = j.opened_by`

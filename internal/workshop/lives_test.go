@@ -161,7 +161,8 @@ func TestAPartThatDoesNotFitIsRefusedWithWhatWould(t *testing.T) {
 	// What was written of it is corrected without being compared with itself.
 	tyre["width"] = "47"
 	require.NoError(t, write(w, r, putting("rear-tyre", tyre), &first))
-	assert.Empty(t, parts.Puttings.In(r.Entries[len(r.Entries)-1].Content).If)
+	assert.Equal(t, []string{"Fits if rim and frame take a tyre of 47 mm: nobody has read it yet."},
+		parts.Puttings.In(r.Entries[len(r.Entries)-1].Content).If)
 
 	// Like what came off, or for something better on purpose.
 	require.NoError(t, write(w, r, putting("crank", map[string]string{"length": "170"}), nil))
@@ -172,7 +173,7 @@ func TestAPartThatDoesNotFitIsRefusedWithWhatWould(t *testing.T) {
 	better := parts.Putting{Place: "rear-tyre", Particulars: map[string]string{"width": "50"}, Grade: "new", From: "stock",
 		Why: "upgrade", Became: "owner"}
 	require.NoError(t, write(w, r, parts.Puttings.Says(better), nil))
-	assert.Equal(t, []string{"Nothing is known to compare it with: hold it against what came off."},
+	assert.Equal(t, []string{"Fits if rim and frame take a tyre of 50 mm: nobody has read it yet."},
 		parts.Puttings.In(r.Entries[1].Content).If)
 }
 

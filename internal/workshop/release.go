@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"cmp"
 	"context"
 	"slices"
 	"strings"
@@ -81,60 +82,45 @@ func (w *Workshop) onTheBike(ctx context.Context, job record.ID) ([]lifeline.Lin
 // Mistake closes a job that was taken in by mistake, with a reason: it is kept, and listed nowhere. Once hands were on the
 // bike it is none, and leaves by the door.
 func (w *Workshop) Mistake(ctx context.Context, by record.Actor, job record.ID, id record.ID, reason string) (JobView, error) {
-	if err := by.Must(record.Mechanic, record.Counter); err != nil {
-		return JobView{}, err
-	}
-	if err := id.Check("id"); err != nil {
-		return JobView{}, err
-	}
 	why, err := record.TidyNote("reason", reason)
 	if err == nil && why == "" {
 		err = record.Refuse("reason", "Say why it was a mistake: the wrong bike, the wrong owner, taken in twice.")
 	}
-	if err != nil {
-		return JobView{}, err
-	}
-	entry, err := record.NewEntry{ID: id, Content: door.Mistakes.Says(door.Mistaken{Reason: why})}.By(by, job, "", w.now())
-	if err != nil {
-		return JobView{}, err
-	}
-	err = w.store.Seal(ctx, entry, func(r record.Record) (door.Seal, error) {
-		if r.Job.ReleasedAt != nil {
-			return door.Seal{}, record.ErrClosed()
-		}
-		return door.Seal{}, door.CheckMistaken(record.Lay(r, w.Book(), w.now(), nil))
-	})
-	if err != nil {
-		return JobView{}, err
-	}
-	return w.Job(ctx, job)
+	return w.seals(ctx, by, job, record.NewEntry{ID: id, Content: door.Mistakes.Says(door.Mistaken{Reason: why})},
+		func(r record.Record) error {
+			if r.Job.ReleasedAt != nil {
+				return record.ErrClosed()
+			}
+			return door.CheckMistaken(record.Lay(r, w.Book(), w.now(), nil))
+		}, cmp.Or(by.Must(record.Mechanic, record.Counter), err))
 }
 
-// Reopen opens a job that was handed over, with a reason.
+// Reopen opens a job that was closed, with a reason.
 func (w *Workshop) Reopen(ctx context.Context, by record.Actor, job record.ID, id record.ID, reason string) (JobView, error) {
-	if err := by.Must(record.Mechanic); err != nil {
-		return JobView{}, err
-	}
-	if err := id.Check("id"); err != nil {
-		return JobView{}, err
-	}
 	why, err := record.TidyNote("reason", reason)
 	if err == nil && why == "" {
 		err = record.Refuse("reason", "Say why the job is opened again.")
 	}
+	return w.seals(ctx, by, job, record.NewEntry{ID: id, Content: door.Reopenings.Says(door.Reopened{Reason: why})},
+		func(r record.Record) error {
+			if r.Job.ReleasedAt == nil {
+				return record.Refuse("id", "This job is open already.")
+			}
+			return nil
+		}, cmp.Or(by.Must(record.Mechanic), err))
+}
+
+// seals closes or opens a job with an entry that no tablet writes by itself, unless something was wrong before.
+func (w *Workshop) seals(ctx context.Context, by record.Actor, job record.ID, n record.NewEntry, judge func(record.Record) error,
+	before error) (JobView, error) {
+	if err := cmp.Or(before, n.ID.Check("id")); err != nil {
+		return JobView{}, err
+	}
+	entry, err := n.By(by, job, "", w.now())
 	if err != nil {
 		return JobView{}, err
 	}
-	entry, err := record.NewEntry{ID: id, Content: door.Reopenings.Says(door.Reopened{Reason: why})}.By(by, job, "", w.now())
-	if err != nil {
-		return JobView{}, err
-	}
-	err = w.store.Seal(ctx, entry, func(r record.Record) (door.Seal, error) {
-		if r.Job.ReleasedAt == nil {
-			return door.Seal{}, record.Refuse("id", "This job is open already.")
-		}
-		return door.Seal{}, nil
-	})
+	err = w.store.Seal(ctx, entry, func(r record.Record) (door.Seal, error) { return door.Seal{}, judge(r) })
 	if err != nil {
 		return JobView{}, err
 	}

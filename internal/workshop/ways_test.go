@@ -223,7 +223,8 @@ func TestWhatIsCountedIsPutBack(t *testing.T) {
 	b := readied(t, "repair")
 	b.r.Bike.Facts.RearFluid = "mineral"
 	oil, _ := shelf(b.r)
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-rear", Choices: map[string]string{"start": "soft", "held": "pin"}, Bottle: &oil}))
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-rear", Bottle: &oil,
+		Choices: map[string]string{"start": "soft", "held": "pin"}}))
 	for n := 0; ; n++ {
 		require.Less(t, n, 60, "nothing was to be put back")
 		runs := work.Runs.Of(lay(b.w, b.r))

@@ -21,6 +21,7 @@ type Suggestion struct {
 	Times     int             `json:"times,omitempty" doc:"how many runs of guided work here the minutes rest on; none for the catalogue's"`
 	Labour    estimate.Minor  `json:"labour_minor"`
 	Parts     []estimate.Part `json:"parts"`
+	Lacks     string          `json:"lacks,omitempty" doc:"what the drawers hold none of, or what is to be read before one is known to fit"`
 	Total     estimate.Minor  `json:"total_minor"`
 }
 
@@ -89,8 +90,8 @@ var rescueSays = map[estimate.Worth]string{
 // Offer is catalogue work with the shop's prices.
 func Offer(s *record.Sheet, o knowledge.Operation) Suggestion {
 	minutes, times := guided.Takes(s, o)
-	out := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times, Labour: estimate.Labour(minutes, s.Settings.Hourly),
-		Parts: parts.Priced(s, o)}
+	out := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times, Labour: estimate.Labour(minutes, s.Settings.Hourly)}
+	out.Parts, out.Lacks = parts.Priced(s, o)
 	out.Total = out.line().Sum()
 	return out
 }

@@ -160,7 +160,8 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 // Price is what work comes to on this bike, to be offered to the owner with one press.
 func Price(s *record.Sheet, work ...knowledge.Operation) (list []Renewal) {
 	for _, o := range work {
-		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes, Parts: parts.Priced(s, o)}
+		r := Renewal{Operation: o.ID, Title: o.Title, Minutes: o.Minutes}
+		r.Parts, _ = parts.Priced(s, o)
 		r.Total = estimate.Line{Labour: estimate.Labour(o.Minutes, s.Settings.Hourly), Parts: r.Parts}.Sum()
 		list = append(list, r)
 	}

@@ -90,25 +90,28 @@ func Candidates(s *record.Sheet, id string, offers []stores.Offer) ([]Candidate,
 	return record.Some(list), nil
 }
 
-// Priced are the parts of catalogue work on this bike: where the stores hold one that fits, that one at
-// its price; else as the catalogue has it.
-func Priced(s *record.Sheet, o knowledge.Operation) []estimate.Part {
-	priced := make([]estimate.Part, 0, len(o.Parts))
+// Priced are the parts of catalogue work on this bike: where the stores hold one that is known to fit, that one at its
+// price; else as the catalogue has it, with what the drawers lack.
+func Priced(s *record.Sheet, o knowledge.Operation) (priced []estimate.Part, lacks string) {
+	priced = make([]estimate.Part, 0, len(o.Parts))
 	for _, p := range o.Parts {
 		priced = append(priced, estimate.Part{Name: p.Name, Quantity: 1, Price: p.Price})
 	}
 	if len(o.Parts) != 1 || len(o.Fits) != 1 || len(stores.Stock.Of(s)) == 0 {
-		return priced
+		return priced, ""
 	}
 	list, err := Candidates(s, o.Fits[0], nil)
 	if err != nil {
-		return priced
+		return priced, ""
 	}
-	i := slices.IndexFunc(list, func(c Candidate) bool { return c.Grade == "new" && c.Fit.Ready() })
-	if i < 0 {
-		return priced
+	list = slices.DeleteFunc(list, func(c Candidate) bool { return c.Grade != "new" })
+	if i := slices.IndexFunc(list, func(c Candidate) bool { return c.Fit.Ready() }); i >= 0 {
+		return []estimate.Part{{Name: list[i].Name, Quantity: 1, Price: list[i].Price, Stock: string(*list[i].Stock)}}, ""
 	}
-	return []estimate.Part{{Name: list[i].Name, Quantity: 1, Price: list[i].Price, Stock: string(*list[i].Stock)}}
+	if len(list) == 0 || list[0].Fit.Verdict == fit.DoesNot {
+		return priced, "None that fits lies in the drawers."
+	}
+	return priced, "In the drawers: " + list[0].Name + ". " + list[0].Fit.Says()
 }
 
 // Short says what of an item's parts the stores hold too few of; nothing once the work is done.

@@ -91,16 +91,7 @@ func run(s *record.Sheet, e record.Entry) RunView {
 			}
 		}
 	}
-	var marks []procedure.Mark
-	for done, step := range guided.StepsOf(s, e.ID) {
-		marks = append(marks, procedure.Mark{Step: step.Step, Outcome: step.Outcome})
-		d := RunStep{ID: done.ID, Step: step.Step, Outcome: step.Outcome, Note: step.Note, By: done.ByName, At: done.At,
-			Seconds: max(0, int(done.At.Sub(*v.SecondsNow).Seconds()))}
-		if i := slices.IndexFunc(p.Steps, func(x procedure.Step) bool { return x.ID == step.Step }); i >= 0 {
-			d.Do = p.Steps[i].Do
-		}
-		v.Done, v.SecondsNow = append(v.Done, d), &done.At
-	}
+	marks := v.replay(s, p)
 	state, err := p.At(in.Choices, marks)
 	v.Place, v.Seconds = len(marks), max(0, int(v.SecondsNow.Sub(e.At).Seconds()))
 	if err != nil || state.Now >= len(p.Steps) {
@@ -130,6 +121,20 @@ func run(s *record.Sheet, e record.Entry) RunView {
 	}
 	wanted(s, e, now, &v)
 	return v
+}
+
+// replay lists what was done in a run, with the time that each step took.
+func (v *RunView) replay(s *record.Sheet, p procedure.Procedure) (marks []procedure.Mark) {
+	for done, step := range guided.StepsOf(s, v.ID) {
+		marks = append(marks, procedure.Mark{Step: step.Step, Outcome: step.Outcome})
+		d := RunStep{ID: done.ID, Step: step.Step, Outcome: step.Outcome, Note: step.Note, By: done.ByName, At: done.At,
+			Seconds: max(0, int(done.At.Sub(*v.SecondsNow).Seconds()))}
+		if i := slices.IndexFunc(p.Steps, func(x procedure.Step) bool { return x.ID == step.Step }); i >= 0 {
+			d.Do = p.Steps[i].Do
+		}
+		v.Done, v.SecondsNow = append(v.Done, d), &done.At
+	}
+	return marks
 }
 
 // itemOf is the agreed item of an operation that is not done yet.
@@ -205,22 +210,8 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 			}
 			v.Bolts = append(v.Bolts, b)
 		}
-	case r.Air != "":
-		if !air.Read(s, r.Air, r.Left, began) {
-			v.Missing = "Read its pressure first: " + words.Lower(inspect.AirName(r.Air)) + "."
-		}
-	case r.Dials != "":
-		if !air.Counted(s, r.Dials, r.Left, began) {
-			v.Missing = "Count its clicks first: " + r.Dials + "."
-		}
-	case r.Sealant != "":
-		if !air.Filled(s, r.Sealant, began) {
-			v.Missing = "Write down first how much sealant went in."
-		}
-	case r.Oil != "":
-		if !air.Opened(s, r.Oil, began) {
-			v.Missing = "Write down first what went into the " + r.Oil + ", and after how many hours it is opened again."
-		}
+	case r.Air != "" || r.Dials != "" || r.Sealant != "" || r.Oil != "":
+		v.Missing = airless(s, *r, began)
 	case r.Part != "":
 		if place, there := placeOf(s, r.Part); there && !fittedHere(s, r.Part) {
 			v.Missing = "Write down what was fitted first: " + words.Lower(place.Name) + "."
@@ -228,6 +219,21 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 	case r.Sign != "":
 		v.Missing = unsigned(s, now, after)
 	}
+}
+
+// airless says what is missing of a pressure, clicks, sealant or oil that a step writes down since the run began.
+func airless(s *record.Sheet, r procedure.Yield, began int) string {
+	switch {
+	case r.Air != "" && !air.Read(s, r.Air, r.Left, began):
+		return "Read its pressure first: " + words.Lower(inspect.AirName(r.Air)) + "."
+	case r.Dials != "" && !air.Counted(s, r.Dials, r.Left, began):
+		return "Count its clicks first: " + r.Dials + "."
+	case r.Sealant != "" && !air.Filled(s, r.Sealant, began):
+		return "Write down first how much sealant went in."
+	case r.Oil != "" && !air.Opened(s, r.Oil, began):
+		return "Write down first what went into the " + r.Oil + ", and after how many hours it is opened again."
+	}
+	return ""
 }
 
 // unsigned says what is missing of a brake test that is signed after a place of the ledger.

@@ -6347,6 +6347,8 @@ export interface components {
             how?: "adjust" | "clean" | "repair" | "replace" | "send";
             /** Format: int64 */
             labour_minor: number;
+            /** @description what the drawers hold none of, or what is to be read before one is known to fit */
+            lacks?: string;
             /** Format: int64 */
             minutes: number;
             /** @description of the catalogue; none for a remedy that it does not sell */

@@ -59,6 +59,7 @@ async function setAside() {
             <span v-if="s.why && finding.suggested.length > 1" class="text-[13.5px] font-normal text-soft">{{
               s.why
             }}</span>
+            <span v-if="s.lacks" class="text-[13.5px] font-normal text-ochre">{{ s.lacks }}</span>
           </button>
         </template>
       </template>
