@@ -14,15 +14,21 @@ import (
 
 	"utensil/internal/document"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
 )
 
-// leaves takes a bike from door to door, with something read at its chain.
-func (tab *tablet) leaves() workshop.JobView {
+// leaves takes a bike from door to door, with something read at its chain; before that something may be done to its job.
+func (tab *tablet) leaves(first ...func(record.ID)) workshop.JobView {
 	tab.t.Helper()
-	job := tab.verify(tab.inspect(tab.checkIn(), map[string]inspect.Reading{"chain": {Typed: "0.3"}}))
+	arrived := tab.checkIn()
+	for _, do := range first {
+		do(arrived.Job.ID)
+	}
+	job := tab.verify(tab.inspect(arrived, map[string]inspect.Reading{"chain": {Typed: "0.3"}}))
 	job = tab.record(job.Job.ID, door.Returns.Says(door.Return{Belonging: job.Belongings[0].ID}))
 	require.Equal(tab.t, http.StatusOK, tab.send("POST", "/api/jobs/"+string(job.Job.ID)+"/release",
 		map[string]any{"id": record.NewID(), "to": "Ansel"}, &job))
@@ -42,9 +48,19 @@ func (tab *tablet) pdf(job record.ID) []byte {
 // What was handed over stays what it was, whatever the trade knows, the bike or the shop is called later.
 func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 	s := open(t)
-	keeper := s.as(record.Keeper)
-	job := keeper.leaves()
+	keeper, phone := s.as(record.Keeper), s.tablet()
+	var link string
+	var page, later owner.OwnerView
+	job := keeper.leaves(func(job record.ID) {
+		bell := keeper.record(job, agree.Items.Says(agree.Item{Title: "Fit the bell", Minutes: 5})).Items[0].ID
+		link = keeper.link(job)
+		require.Equal(t, http.StatusOK, phone.send("POST", link+"/answers",
+			owner.OwnerAnswers{From: "Ansel", Items: []owner.OwnerSays{{ID: bell}}}, nil))
+	})
 	id := job.Job.ID
+	require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &page))
+	require.True(t, page.Gone)
+	require.Len(t, page.Items, 1)
 	frozen, kept, err := s.store.FrozenSheet(t.Context(), id)
 	require.NoError(t, err)
 	require.True(t, kept)
@@ -81,6 +97,9 @@ func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 	assert.JSONEq(t, string(was), string(is))
 	assert.Equal(t, told.Title, after.Title, "the bike as it was handed over")
 	assert.Equal(t, before, keeper.pdf(id), "byte for byte")
+	require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &later))
+	assert.Equal(t, page.Bike, later.Bike, "what its owner is shown as well")
+	assert.Equal(t, page.Findings, later.Findings)
 	var today workshop.JobView
 	require.Equal(t, http.StatusOK, keeper.send("GET", "/api/jobs/"+string(id)+"/today", nil, &today))
 	assert.Contains(t, today.Title, "no longer green", "what we would say today stands beside it when asked")

@@ -13,6 +13,7 @@ import (
 
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/lifeline"
+	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
 )
 
@@ -74,6 +75,17 @@ func (w *Workshop) told(ctx context.Context, s *record.Sheet) (v JobView, kept b
 		now.Sequence
 	v.Edition = ""
 	return v, true, nil
+}
+
+// toldOwner is what an owner's page told of a job when it was handed over.
+func (w *Workshop) toldOwner(ctx context.Context, job record.ID) (owner.Told, bool, error) {
+	s, err := w.sheet(ctx, job)
+	if err != nil {
+		return owner.Told{}, false, err
+	}
+	v, kept, err := w.told(ctx, s)
+	return owner.Told{Bike: v.Title, Words: v.Job.Words, Findings: v.Findings, Items: v.Items, Photos: v.Photos, Agreed: v.Agreed,
+		All: v.Proposed, Shared: v.SharedAll}, kept, err
 }
 
 // listed makes empty lists of the members of a view that its form did not have yet.

@@ -79,7 +79,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 		n record.NewEntry) error {
 		_, err := w.Record(ctx, by, job, n)
 		return err
-	})
+	}, w.toldOwner)
 	return w
 }
 

@@ -73,13 +73,15 @@ type Correspondence struct {
 	shop    *record.Shop
 	store   Store
 	record  func(context.Context, record.Actor, record.ID, record.NewEntry) error // writes an entry about a job
+	told    func(context.Context, record.ID) (Told, bool, error)                  // what was told of a job that was handed over
 	address string                                                                // under which owners reach the server
 }
 
-// NewCorrespondence opens the correspondence. record writes an entry about a job.
-func NewCorrespondence(shop *record.Shop, store Store, record func(context.Context, record.Actor, record.ID,
-	record.NewEntry) error) *Correspondence {
-	return &Correspondence{shop: shop, store: store, record: record}
+// NewCorrespondence opens the correspondence. write writes an entry about a job; told is what was told of one when its
+// bike was handed over, if that was kept.
+func NewCorrespondence(shop *record.Shop, store Store, write func(context.Context, record.Actor, record.ID, record.NewEntry) error,
+	told func(context.Context, record.ID) (Told, bool, error)) *Correspondence {
+	return &Correspondence{shop: shop, store: store, record: write, told: told}
 }
 
 // linkFor is how long an owner may take.
@@ -211,38 +213,60 @@ func (c *Correspondence) opened(ctx context.Context, token string) (Link, record
 	return link, record, err
 }
 
-// OwnerPage shows an owner what was found and proposed.
+// Told is what an owner's page tells of a job: as it stands, or as it was when the bike was handed over.
+type Told struct {
+	Bike     string
+	Words    string
+	Findings []findings.FindingView
+	Items    []agree.ItemView
+	Photos   []PhotoView
+	Agreed   estimate.Total
+	All      estimate.Total
+	Shared   []agree.SharedView
+}
+
+// OwnerPage shows an owner what was found and proposed. Of a bike that was handed over it stays what it was.
 func (c *Correspondence) OwnerPage(ctx context.Context, token string) (OwnerView, error) {
-	link, record, err := c.opened(ctx, token)
+	link, kept, err := c.opened(ctx, token)
 	if err != nil {
 		return OwnerView{}, err
 	}
-	return c.ownerView(link, c.shop.Lay(ctx, record))
+	if kept.Job.ReleasedAt != nil {
+		if told, frozen, err := c.told(ctx, kept.Job.ID); err != nil || frozen {
+			return c.page(link, kept, told), err
+		}
+	}
+	told, err := c.asItStands(c.shop.Lay(ctx, kept))
+	return c.page(link, kept, told), err
 }
 
-func (c *Correspondence) ownerView(link Link, s *record.Sheet) (OwnerView, error) {
-	v := OwnerView{Shop: s.Settings.Name, Address: s.Settings.Address, Bike: s.Bike.Title(), Owner: s.Owner.Name,
-		Words: s.Job.Words, Currency: s.Settings.Currency, TaxIn: s.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
-		AnsweredAt: link.AnsweredAt, Gone: s.Job.ReleasedAt != nil, Warning: UnsafeWarning, Findings: []OwnerFinding{}, Items: []OwnerItem{}}
-	for _, f := range findings.All.Of(s) {
+func (c *Correspondence) asItStands(s *record.Sheet) (t Told, err error) {
+	t = Told{Bike: s.Bike.Title(), Words: s.Job.Words, Findings: findings.All.Of(s), Items: findings.Weighed.Of(s), Photos: Photos.Of(s)}
+	if t.Agreed, _, err = agree.Total(s, agree.ItemView.Agreed); err != nil {
+		return t, err
+	}
+	t.All, t.Shared, err = agree.Total(s, func(agree.ItemView) bool { return true })
+	return t, err
+}
+
+func (c *Correspondence) page(link Link, kept record.Record, t Told) OwnerView {
+	v := OwnerView{Shop: kept.Settings.Name, Address: kept.Settings.Address, Bike: t.Bike, Owner: kept.Owner.Name,
+		Words: t.Words, Currency: kept.Settings.Currency, TaxIn: kept.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
+		AnsweredAt: link.AnsweredAt, Gone: kept.Job.ReleasedAt != nil, Warning: UnsafeWarning, Findings: []OwnerFinding{}, Items: []OwnerItem{},
+		Agreed: t.Agreed, All: t.All, Shared: record.Some(t.Shared)}
+	for _, f := range t.Findings {
 		of := OwnerFinding{f.Title, f.Mark, f.Reason, f.Comes, []PhotoView{}}
-		for _, p := range Photos.Of(s) {
+		for _, p := range t.Photos {
 			if p.About != "" && (p.About == f.Point || p.About == string(f.ID)) {
 				of.Photos = append(of.Photos, p)
 			}
 		}
 		v.Findings = append(v.Findings, of)
 	}
-	for _, i := range findings.Weighed.Of(s) {
-		item := OwnerItem{ID: i.ID, Title: i.Item.Title, Total: i.Total, Needed: i.Needed, Unsafe: i.Unsafe, Parts: []string{}}
+	for _, i := range t.Items {
+		item := OwnerItem{ID: i.ID, Title: i.Item.Title, Why: t.why(i), Total: i.Total, Needed: i.Needed, Unsafe: i.Unsafe, Parts: []string{}}
 		for _, p := range i.Item.Parts {
 			item.Parts = append(item.Parts, p.Name)
-		}
-		for _, f := range findings.All.Of(s) {
-			if f.Covers(i, s) {
-				item.Why = f.Title
-				break
-			}
 		}
 		if i.Answer != nil {
 			item.Answer = i.Answer.Answer
@@ -252,12 +276,20 @@ func (c *Correspondence) ownerView(link Link, s *record.Sheet) (OwnerView, error
 		}
 		v.Items = append(v.Items, item)
 	}
-	var err error
-	if v.Agreed, _, err = agree.Total(s, agree.ItemView.Agreed); err != nil {
-		return v, err
+	return v
+}
+
+// why is the finding that an item settles.
+func (t Told) why(i agree.ItemView) string {
+	for _, f := range t.Findings {
+		named := i.Item.Finding != nil && *i.Item.Finding == f.ID || f.Point != "" && f.Point == i.Item.Point
+		if named || slices.ContainsFunc(f.Suggested, func(s findings.Suggestion) bool {
+			return s.Operation != "" && s.Operation == i.Item.Operation
+		}) {
+			return f.Title
+		}
 	}
-	v.All, v.Shared, err = agree.Total(s, func(agree.ItemView) bool { return true })
-	return v, err
+	return ""
 }
 
 // OwnerChoice is the items that an owner means to say yes to.
