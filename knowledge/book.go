@@ -43,6 +43,7 @@ type Book struct {
 	Oilings       []Oiling
 	Bearings      []Bearing
 	Balls         []Ball
+	Renames       []Renamed
 
 	digest string
 }

@@ -84,7 +84,7 @@ func (d draft) copied() draft {
 			Faults: slices.Clone(d.Faults), States: slices.Clone(d.States), Procedures: slices.Clone(d.Procedures), Bedding: slices.Clone(d.Bedding),
 			Fluids: slices.Clone(d.Fluids), Places: slices.Clone(d.Places), Assemblies: slices.Clone(d.Assemblies), Shells: slices.Clone(d.Shells),
 			Oilings:  slices.Clone(d.Oilings),
-			Bearings: slices.Clone(d.Bearings), Balls: slices.Clone(d.Balls),
+			Bearings: slices.Clone(d.Bearings), Balls: slices.Clone(d.Balls), Renames: slices.Clone(d.Renames),
 		},
 		origins: origin{maps.Clone(d.origins.lines), maps.Clone(d.origins.files), maps.Clone(d.origins.texts)},
 		pages:   maps.Clone(d.pages),
@@ -118,6 +118,7 @@ func (d *draft) read(layer fs.FS) error {
 		func() error { return readFolder(layer, "assemblies", d.origins, &d.Assemblies) },
 		func() error { return readList(layer, "states.yaml", d.origins, &d.States) },
 		func() error { return readFolder(layer, "procedures", d.origins, &d.Procedures) },
+		func() error { return readList(layer, "renamed.yaml", d.origins, &d.Renames) },
 		func() error { return d.readFaults(layer) },
 	} {
 		if err := read(); err != nil {

@@ -65,6 +65,7 @@ var Files = []struct{ Name, About string }{
 	{"states.yaml", "What is so while work goes on, and what each state needs"},
 	{"procedures/own.yaml", "Guided work: steps, choices, gates, branches"},
 	{"bedding.yaml", "Schemes of bedding brakes in"},
+	{"renamed.yaml", "Ids of before, and what they are called now"},
 	{"fluids.yaml", "How long an opened bottle is used"},
 	{"faults/own.yaml", "Complaints with their causes and checks"},
 }

@@ -44,6 +44,9 @@ func (b *Book) validate(origins origin) error {
 		wrong("runs.yaml", r.ID, r.validate())
 	}
 	b.validateRolling(wrong)
+	for _, r := range b.Renames {
+		wrong("renamed.yaml", r.ID, b.validateRenamed(r))
+	}
 	for _, f := range b.Fasteners {
 		wrong("fasteners", f.ID, b.validateFastener(f))
 	}

@@ -51,6 +51,10 @@ func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
 
 	assert.Equal(t, http.StatusConflict, keeper.send("PUT", "/api/knowledge", own, &fault), "version 0 again is stale")
 	own.Text, own.Version = "", 1
+	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/knowledge", own, &fault))
+	assert.Contains(t, fault.Detail, `points "bell" (1)`, "what was read of it would vanish")
+	given := workshop.OwnFile{File: "renamed.yaml", Text: "- {id: bell, kind: points, was: bell, why: nobody rings it}"}
+	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/knowledge", given, nil))
 	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/knowledge", own, &files))
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/jobs/"+string(job.Job.ID), nil, &job))
 	assert.False(t, has(job), "what was recorded of a point that is gone does no harm")

@@ -2,8 +2,10 @@ package postgres
 
 import (
 	"context"
+	"encoding/json"
 
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/record"
 )
 
 // OwnFiles lists the workshop's own knowledge.
@@ -23,4 +25,24 @@ func (s *Store) SaveOwnFile(ctx context.Context, f workshop.OwnFile) error {
 	return saved("file", done, err, func() (workshop.OwnFile, error) {
 		return one[workshop.OwnFile](ctx, s.db, "file", `select file, text, version from own_knowledge where file = $1`, f.File)
 	})
+}
+
+// restsOn lists where entries name what is known: its kind, the entry's, and the member of it.
+const restsOn = `(values ('points', 'reading', 'point'), ('points', 'figure', 'point'), ('fasteners', 'torque', 'fastener'),
+	('fasteners', 'figure', 'fastener'), ('operations', 'item', 'operation'), ('places', 'fitted', 'place'), ('places', 'taken_off', 'place'),
+	('places', 'part_read', 'place'), ('faults', 'hunt', 'fault'), ('assemblies', 'strip', 'assembly')) as r (of, entry, member)`
+
+// EntriesOf counts the entries that rest on ids, by the kind of what they are of.
+func (s *Store) EntriesOf(ctx context.Context, ids map[string][]string) (used []record.Used, err error) {
+	text, err := json.Marshal(ids)
+	if err != nil {
+		return nil, wrap("counting entries", err)
+	}
+	err = s.db.SelectContext(ctx, &used, `with sought as (select k.key as of, i.id from jsonb_each($1::jsonb) k, jsonb_array_elements_text(k.value) i (id))
+		select sought.of as kind, sought.id, count(*) as count from sought join `+restsOn+` on r.of = sought.of
+		join entry e on e.kind = r.entry and e.content->r.entry->>r.member = sought.id
+		group by 1, 2
+		union all select 'depths', sought.id, count(*) from sought join job j on j.depth = sought.id where sought.of = 'depths' group by 2
+		order by 1, 2`, string(text))
+	return used, wrap("counting entries", err)
 }

@@ -90,9 +90,38 @@ func (w *Workshop) SaveOwn(ctx context.Context, by record.Actor, in OwnFile) ([]
 	if err != nil {
 		return nil, &record.Problem{Kind: record.Invalid, Title: "That does not fit", Field: "text", Detail: fmt.Sprint(err)}
 	}
+	if err := w.orphans(ctx, book); err != nil {
+		return nil, err
+	}
 	if err := w.store.SaveOwnFile(ctx, in); err != nil {
 		return nil, err
 	}
 	w.shelf.Store(book)
 	return w.OwnFiles(ctx, by)
+}
+
+// orphans refuses a book that takes away what entries rest on, with how many do.
+func (w *Workshop) orphans(ctx context.Context, book *knowledge.Book) error {
+	gone := map[string][]string{}
+	for kind, ids := range w.Book().IDs() {
+		for _, id := range ids {
+			if !book.Resolves(kind, id) {
+				gone[kind] = append(gone[kind], id)
+			}
+		}
+	}
+	if len(gone) == 0 {
+		return nil
+	}
+	used, err := w.store.EntriesOf(ctx, gone)
+	if err != nil || len(used) == 0 {
+		return err
+	}
+	var said []string
+	for _, u := range used {
+		said = append(said, fmt.Sprintf("%s %q (%d)", u.Kind, u.ID, u.Count))
+	}
+	return &record.Problem{Kind: record.Invalid, Title: "Entries rest on that", Field: "text",
+		Detail: "What was written down would vanish with it: " + strings.Join(said, ", ") + ". Keep it, or say in renamed.yaml first what it is " +
+			"called now, or that it was given up and why."}
 }

@@ -37,6 +37,8 @@ type Store interface {
 	SaveSettings(ctx context.Context, s record.Settings) (record.Settings, error)
 	OwnFiles(ctx context.Context) ([]OwnFile, error)
 	SaveOwnFile(ctx context.Context, f OwnFile) error
+	// EntriesOf counts the entries that rest on ids, by the kind of what they are of.
+	EntriesOf(ctx context.Context, ids map[string][]string) ([]record.Used, error)
 
 	SaveOwner(ctx context.Context, o record.Owner) (record.Owner, error)
 	FindBike(ctx context.Context, id record.ID) (record.Bike, error)

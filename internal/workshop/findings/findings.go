@@ -165,8 +165,8 @@ func status(s *record.Sheet, f FindingView) FindingStatus {
 		}
 		status := FindingOffered
 		switch {
-		case i.Work != nil && lookedAgain(s, f, i):
-			status = FindingDone
+		case i.Work != nil && (s.Job.ReleasedAt != nil || lookedAgain(s, f, i)):
+			status = FindingDone // nothing stood before the door when the bike left; opened again it is looked at
 		case i.Work != nil:
 			status = FindingWorked
 		case i.Agreed():

@@ -38,7 +38,14 @@ func limit(s *record.Sheet, point string) (wear.Variant, *OwnFigure) {
 }
 
 // Figures are limits and torques of this very bike.
-var Figures = record.NewKind(record.Kind[OwnFigure]{Name: "figure", By: record.ByMechanic, Past: record.AnyDay})
+var Figures = record.NewKind(record.Kind[OwnFigure]{Name: "figure", By: record.ByMechanic, Past: record.AnyDay,
+	Renamed: func(in OwnFigure, to record.Renaming) (OwnFigure, bool) {
+		r, other := to("fasteners", in.Fastener)
+		if other {
+			in.Fastener = r.Is
+		}
+		return in, other
+	}})
 
 // OwnFigures are the figures of this very bike, newest first.
 var OwnFigures = record.Derive(func(s *record.Sheet) (out []*OwnFigure) {

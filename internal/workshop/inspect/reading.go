@@ -1,6 +1,8 @@
 package inspect
 
 import (
+	"strings"
+
 	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/internal/workshop/record"
@@ -120,4 +122,37 @@ func looksAt(s *record.Sheet, p knowledge.Point) bool {
 }
 
 // Readings are what was read at the points of the walk-round.
-var Readings = record.NewKind(record.Kind[Reading]{Name: "reading", By: record.ByMechanic, Past: record.LaterJob})
+var Readings = record.NewKind(record.Kind[Reading]{Name: "reading", By: record.ByMechanic, Past: record.LaterJob, Renamed: readToday})
+
+// readToday is a reading of a point that is called otherwise now. A figure at one that is judged by words stays as words,
+// with the verdict it was told; what work cures is the word of today that is as bad.
+func readToday(in Reading, to record.Renaming) (Reading, bool) {
+	r, other := to("points", in.Point)
+	if !other {
+		return in, false
+	}
+	in.Point = r.Is
+	if r.Unit == "" || in.Value == nil {
+		return in, true
+	}
+	said := make([]string, 0, len(in.Values))
+	for _, v := range in.Values {
+		said = append(said, measure.Format(v))
+	}
+	if len(said) == 0 {
+		said = append(said, measure.Format(*in.Value))
+	}
+	in.Word, in.Value, in.Values, in.Typed = strings.Join(said, " / ")+" "+r.Unit, nil, nil, ""
+	if word, known := r.Seen[string(markOf(in.Judgement))]; known {
+		told := *in.Judgement
+		told.Seen, in.Judgement = []string{word}, &told
+	}
+	return in, true
+}
+
+func markOf(j *wear.Judgement) wear.Mark {
+	if j == nil {
+		return wear.Open
+	}
+	return j.Mark
+}

@@ -181,6 +181,6 @@ func worse(told, now *wear.Judgement) *wear.Judgement {
 		return told
 	}
 	stricter := *now
-	stricter.Reason += " It was told to be better when it was read; the rule is stricter now."
+	stricter.Reason += " The rule is stricter now; when it was read it was told: " + told.Reason
 	return &stricter
 }

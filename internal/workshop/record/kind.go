@@ -11,6 +11,7 @@ import (
 	"github.com/segmentio/encoding/json"
 
 	"utensil/core/words"
+	"utensil/knowledge"
 )
 
 // Kind is a kind of entry: what it is called in the database and on the wire, who may write it,
@@ -22,7 +23,13 @@ type Kind[T any] struct {
 	Past Reach
 
 	AtCounter bool // no hand on a bike stands behind it
+
+	// Renamed is what it says by the ids of today; false where it says that already.
+	Renamed func(said T, to Renaming) (T, bool)
 }
+
+// Renaming is what an id of before, of points or of fasteners, is called now on a bike.
+type Renaming func(kind, was string) (knowledge.Renamed, bool)
 
 // Reach is how far beyond its own job a kind of entry is read.
 type Reach int
@@ -46,6 +53,7 @@ type kind interface {
 	by() []Role
 	past() Reach
 	atCounter() bool
+	renamed(c Content, to Renaming) (Content, bool)
 	read(text []byte) (any, error)
 	says() reflect.Type
 }
@@ -73,6 +81,15 @@ func (k *Kind[T]) read(text []byte) (any, error) {
 		return nil, fmt.Errorf("reading a %s: %w", k.Name, err)
 	}
 	return said, nil
+}
+
+func (k *Kind[T]) renamed(c Content, to Renaming) (Content, bool) {
+	said := k.In(c)
+	if k.Renamed == nil || said == nil {
+		return c, false
+	}
+	as, other := k.Renamed(*said, to)
+	return k.Says(as), other
 }
 
 // Says is a content of this kind.

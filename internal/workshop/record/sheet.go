@@ -1,6 +1,7 @@
 package record
 
 import (
+	"slices"
 	"time"
 
 	"utensil/knowledge"
@@ -20,10 +21,29 @@ type Sheet struct {
 	derived map[any]any
 }
 
-// Lay lays a record out.
+// Lay lays a record out. What was written under ids of before is read under those of today.
 func Lay(r Record, book *knowledge.Book, now time.Time, learnt Learnt) *Sheet {
-	return &Sheet{Record: r, Ledger: NewLedger(r.Entries), Past: NewLedger(r.Earlier), Book: book, Now: now, learnt: learnt,
-		derived: map[any]any{}}
+	to := func(kind, was string) (knowledge.Renamed, bool) { return book.Renamed(kind, was, r.Bike.Facts) }
+	return &Sheet{Record: r, Ledger: NewLedger(byToday(r.Entries, to)), Past: NewLedger(byToday(r.Earlier, to)), Book: book, Now: now,
+		learnt: learnt, derived: map[any]any{}}
+}
+
+// byToday are entries by the ids of today; those given stay as they are.
+func byToday(entries []Entry, to Renaming) []Entry {
+	out := entries
+	for i, e := range entries {
+		k, known := kinds[e.Kind]
+		if !known {
+			continue
+		}
+		if content, other := k.renamed(e.Content, to); other {
+			if &out[0] == &entries[0] {
+				out = slices.Clone(entries)
+			}
+			out[i].Content = content
+		}
+	}
+	return out
 }
 
 // Ledgers are the bike's past and this job, in that order.

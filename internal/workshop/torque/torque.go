@@ -308,4 +308,11 @@ func lastLeft(s *record.Sheet, f knowledge.Fastener, in Torque) bool {
 func kilo(newtons float64) string { return measure.Format(math.Round(newtons/100) / 10) }
 
 // Torques are the logs of bolts, as found and as left.
-var Torques = record.NewKind(record.Kind[Torque]{Name: "torque", By: record.ByMechanic})
+var Torques = record.NewKind(record.Kind[Torque]{Name: "torque", By: record.ByMechanic,
+	Renamed: func(in Torque, to record.Renaming) (Torque, bool) {
+		r, other := to("fasteners", in.Fastener)
+		if other {
+			in.Fastener = r.Is
+		}
+		return in, other
+	}})
