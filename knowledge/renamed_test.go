@@ -64,7 +64,8 @@ func TestEveryIDThatShippedResolves(t *testing.T) {
 	require.Greater(t, len(ever["fasteners"]), 100)
 	for kind, ids := range ever {
 		for _, id := range ids {
-			assert.True(t, book.Resolves(kind, id) || slices.Contains(now[kind], id), "%s %q led to something: write in renamed.yaml to what", kind, id)
+			assert.True(t, book.Resolves(kind, id) || slices.Contains(now[kind], id),
+				"%s %q led to something: write in renamed.yaml to what", kind, id)
 		}
 	}
 	for kind, ids := range now {

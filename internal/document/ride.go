@@ -103,6 +103,9 @@ func readGPX(in io.Reader) (inspect.Ride, error) {
 			if points++; points > mostPoints {
 				return ride, errors.New("this GPX file has more points than a ride can: export a single ride")
 			}
+			if !onEarth(p.Lat, p.Lon) {
+				return ride, errors.New("this GPX file is damaged, a place in it is nowhere on earth: export the ride again")
+			}
 			if ride.At.IsZero() {
 				ride.At = p.Time
 			}
@@ -117,6 +120,9 @@ func readGPX(in io.Reader) (inspect.Ride, error) {
 	}
 	return ride, nil
 }
+
+// onEarth says whether a place is one: not a number is none, nor is what lies beyond a pole.
+func onEarth(lat, lon float64) bool { return lat >= -90 && lat <= 90 && lon >= -180 && lon <= 180 }
 
 // between is the way between two places in kilometres, by the haversine on a sphere of the
 // Earth's mean radius, 6371.0088 km (IUGG).

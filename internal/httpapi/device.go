@@ -148,7 +148,7 @@ func (s *Server) letIn(ctx context.Context, in *body[Newcomer]) (*withCookie[sta
 		device, who, err = s.shop.AdmitByOwner(ctx, in.Body.Owner, in.Body.Secret, in.Body.Name)
 	}
 	if err != nil {
-		return nil, err
+		return nil, s.noted(ctx, err, "", in.Body.Owner)
 	}
 	s.devices.Forget()
 	cookies, err := s.signedFor(ctx, string(device.ID))
@@ -168,6 +168,7 @@ func (s *Server) declareDevices() {
 			defer s.devices.Forget()
 			return nothing{}, s.shop.SendAway(ctx, who, in.ID)
 		})
+	readAs(s, "/api/staff/refused", "refused-sign-ins", "Sign-ins that were refused for a wrong secret", s.shop.Refused)
 	signed(s, "DELETE", "/api/staff/{id}/tries", "free-staff", "Let somebody try to sign in again at once",
 		func(ctx context.Context, who actor, in *identified) (nothing, error) {
 			return nothing{}, s.shop.Free(ctx, who, in.ID)

@@ -3,6 +3,7 @@ package httpapi_test
 import (
 	"bytes"
 	"encoding/json"
+	"log/slog"
 	"net/http"
 	"net/netip"
 	"strings"
@@ -44,6 +45,8 @@ func TestOnlyAnAdmittedDeviceSeesWhoWorksHere(t *testing.T) {
 	seen := stranger.known()
 	assert.False(t, seen.Admitted)
 	assert.Empty(t, seen.Names)
+	assert.Equal(t, "Workshop", seen.Shop)
+	assert.Nil(t, seen.Settings, "its name, and no more")
 	assert.Equal(t, http.StatusUnauthorized, stranger.enters(s.staff[record.Mechanic], pin), "not even with the right PIN")
 
 	var fault httpapi.Fault
@@ -60,6 +63,48 @@ func TestOnlyAnAdmittedDeviceSeesWhoWorksHere(t *testing.T) {
 	assert.Len(t, seen.Names, 3)
 	require.NotNil(t, seen.Actor)
 	assert.Equal(t, "Ida", seen.Actor.Name, "the owner is signed in as well")
+}
+
+// Who tries names from outside learns nothing from the answers, however often; the shop owner sees that they tried.
+func TestKnownAndUnknownNamesAnswerAlike(t *testing.T) {
+	type said struct {
+		status int
+		detail string
+	}
+	tries := func(name string) (all []said) {
+		s := openAt(t, dbtest.URL(t), httpapi.Options{})
+		desk, bench := s.admitted("Front desk"), s.admitted("Bench one")
+		require.Equal(t, http.StatusOK, bench.enters(s.staff[record.Mechanic], pin))
+		for range 7 {
+			var fault httpapi.Fault
+			status := s.tablet().send("POST", "/api/devices/here", httpapi.Newcomer{Owner: name, Secret: "9999", Name: "Tablet"}, &fault)
+			all = append(all, said{status, fault.Detail})
+		}
+		var seen []staff.Refused
+		require.Equal(t, http.StatusForbidden, bench.send("GET", "/api/staff/refused", nil, nil))
+		require.Equal(t, http.StatusOK, desk.send("GET", "/api/staff/refused", nil, &seen))
+		require.Len(t, seen, 5, "until it was held back")
+		assert.Equal(t, "127.0.0.1", seen[0].Address)
+		assert.Contains(t, []string{"Ida", ""}, seen[0].Name)
+		return all
+	}
+	known, unknown := tries("Ida"), tries("Nobody")
+	assert.Equal(t, known, unknown)
+	assert.Equal(t, http.StatusTooManyRequests, known[6].status)
+}
+
+// An owner's link opens their page for whoever has it: it stands in no log.
+func TestALinkStandsInNoLog(t *testing.T) {
+	s := open(t)
+	var lines bytes.Buffer
+	before := slog.Default()
+	slog.SetDefault(slog.New(slog.NewJSONHandler(&lines, &slog.HandlerOptions{Level: slog.LevelDebug})))
+	t.Cleanup(func() { slog.SetDefault(before) })
+	for _, path := range []string{"/api/owner/c2VjcmV0", "/api/owner/c2VjcmV0/sum", "/api/owner/c2VjcmV0/photos/x", "/o/c2VjcmV0"} {
+		s.tablet().send("GET", path, nil, nil)
+	}
+	require.Contains(t, lines.String(), "/api/owner/…/photos/x")
+	assert.NotContains(t, lines.String(), "c2VjcmV0")
 }
 
 func TestACodeLetsADeviceInOnce(t *testing.T) {

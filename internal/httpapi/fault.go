@@ -77,6 +77,11 @@ func faultOf(ctx context.Context, err error) *Fault {
 		return &Fault{Type: "/problems/gone", Title: "Stopped", Status: 499, Detail: "The browser went away before the answer was ready."}
 	case unfit(err) != nil:
 		return unfit(err)
+	case full(err):
+		slog.ErrorContext(ctx, "the database takes nothing more", "err", err)
+		return &Fault{Type: "/problems/away", Title: "The records take nothing more just now", Status: http.StatusServiceUnavailable,
+			after: 5 * time.Second, Detail: "What you typed is kept and is sent again by itself. On the computer that the records are on: is its disk " +
+				"full, or its database set to be read only?"}
 	case away(err):
 		slog.WarnContext(ctx, "the database cannot be reached", "err", err)
 		return &Fault{Type: "/problems/away", Title: "The records cannot be reached", Status: http.StatusServiceUnavailable,
@@ -109,13 +114,22 @@ func unfit(err error) *Fault {
 	return nil
 }
 
+// full says whether the database is there and takes nothing more: its disk is full, or nobody may write in it.
+func full(err error) bool {
+	var server *pgconn.PgError
+	return errors.As(err, &server) && (server.Code == "53100" || server.Code == "53200" || server.Code == "25006" ||
+		strings.HasPrefix(server.Code, "58"))
+}
+
 // away says whether an error means that the database is not there just now.
 func away(err error) bool {
 	var connect *pgconn.ConnectError
 	var network net.Error
 	var server *pgconn.PgError
 	if errors.As(err, &server) {
-		return strings.HasPrefix(server.Code, "08") || strings.HasPrefix(server.Code, "57P")
+		// gone, restarting, too many clients, cancelled for taking too long, two that waited for each other: tried again it goes
+		return strings.HasPrefix(server.Code, "08") || strings.HasPrefix(server.Code, "57") || strings.HasPrefix(server.Code, "53") ||
+			strings.HasPrefix(server.Code, "40") || server.Code == "55P03"
 	}
 	return errors.As(err, &connect) || errors.As(err, &network) || errors.Is(err, driver.ErrBadConn) ||
 		errors.Is(err, context.DeadlineExceeded) || strings.Contains(err.Error(), "conn closed") ||

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"errors"
+	"log/slog"
 	"net/http"
 	"time"
 
@@ -62,11 +63,12 @@ func (s *Server) actor(ctx context.Context) (record.Actor, error) {
 
 // Session is what the interface needs at its start.
 type Session struct {
-	Actor    *record.Actor   `json:"actor,omitempty" doc:"who is signed in"`
-	Settings record.Settings `json:"settings"`
-	UnitNm   float64         `json:"unit_nm" doc:"one of the shop's torque units, in N·m"`
-	Names    []Name          `json:"names" doc:"who may sign in here; nobody on a device that is not admitted"`
-	Admitted bool            `json:"admitted" doc:"the shop has let this device in"`
+	Shop     string           `json:"shop" doc:"its name: all that a stranger is told"`
+	Actor    *record.Actor    `json:"actor,omitempty" doc:"who is signed in"`
+	Settings *record.Settings `json:"settings,omitempty" doc:"on a device that is admitted"`
+	UnitNm   float64          `json:"unit_nm,omitempty" doc:"one of the shop's torque units, in N·m"`
+	Names    []Name           `json:"names" doc:"who may sign in here; nobody on a device that is not admitted"`
+	Admitted bool             `json:"admitted" doc:"the shop has let this device in"`
 }
 
 // Name is a name on the sign-in screen.
@@ -87,10 +89,11 @@ func (s *Server) session(ctx context.Context, _ *struct{}) (*body[Session], erro
 	if err != nil {
 		return nil, err
 	}
-	out := Session{Settings: settings, UnitNm: settings.Unit().ToBase(1), Names: []Name{}, Admitted: deviceOf(ctx) != ""}
+	out := Session{Shop: settings.Name, Names: []Name{}, Admitted: deviceOf(ctx) != ""}
 	if !out.Admitted {
 		return answer(out, nil)
 	}
+	out.Settings, out.UnitNm = &settings, settings.Unit().ToBase(1)
 	staff, err := s.shop.Staff(ctx)
 	if err != nil {
 		return nil, err
@@ -120,13 +123,32 @@ func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*withCookie[reco
 	}
 	who, err := s.shop.SignIn(ctx, in.Body.Staff, in.Body.Secret, device)
 	if err != nil {
-		return nil, err
+		return nil, s.noted(ctx, err, in.Body.Staff, "")
 	}
 	cookies, err := s.signedFor(ctx, device)
 	if err != nil {
 		return nil, err
 	}
 	return &withCookie[record.Actor]{cookies, who}, s.enter(ctx, who.ID, device)
+}
+
+// noted keeps that a sign-in was refused for a wrong secret, where the shop owner sees it, and passes the refusal on.
+func (s *Server) noted(ctx context.Context, refused error, member record.ID, called string) error {
+	var problem *record.Problem
+	if !errors.As(refused, &problem) || problem.Kind != record.Stranger {
+		return refused
+	}
+	device := ""
+	if id := deviceOf(ctx); id == staff.ThisComputer {
+		device = id
+	} else if known, err := s.devices.Get(ctx); err == nil {
+		device = known.by[record.ID(id)].Name
+	}
+	slog.WarnContext(ctx, "a sign-in was refused", "staff", member, "device", device, "from", addressOf(ctx))
+	if err := s.shop.NoteRefused(ctx, member, called, device, addressOf(ctx)); err != nil {
+		slog.WarnContext(ctx, "keeping a refused sign-in", "err", err)
+	}
+	return refused
 }
 
 // enter begins a member's session on a device.

@@ -110,3 +110,16 @@ func wrap(doing string, err error) error {
 	}
 	return fmt.Errorf("%s: %w", doing, err)
 }
+
+// RefusedSignIns lists the newest of the sign-ins that were refused.
+func (s *Store) RefusedSignIns(ctx context.Context, most int) (list []staff.Refused, err error) {
+	err = s.db.SelectContext(ctx, &list, `select at, name, device, address from refused_sign_in order by id desc limit $1`, most)
+	return list, wrap("reading the refused sign-ins", err)
+}
+
+// NoteRefused keeps a refused sign-in, and so many of the newest.
+func (s *Store) NoteRefused(ctx context.Context, r staff.Refused, most int) error {
+	_, err := s.db.ExecContext(ctx, `with kept as (insert into refused_sign_in (at, name, device, address) values ($1, $2, $3, $4) returning id)
+		delete from refused_sign_in r using kept where r.id <= kept.id - $5`, r.At, r.Name, r.Device, r.Address, most)
+	return wrap("keeping a refused sign-in", err)
+}

@@ -74,8 +74,30 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if err != nil {
 		return fmt.Errorf("reading the migrations: %w", err)
 	}
+	if err := s.notNewer(ctx, provider); err != nil {
+		return err
+	}
 	if _, err := provider.Up(ctx); err != nil {
 		return fmt.Errorf("migrating: %w", err)
+	}
+	return nil
+}
+
+// notNewer refuses records that a newer version keeps: what it wrote, this one would read wrongly or not at all.
+func (s *Store) notNewer(ctx context.Context, provider *goose.Provider) error {
+	var begun bool
+	var at int64
+	err := s.db.GetContext(ctx, &begun, `select to_regclass('goose_db_version') is not null`)
+	if err == nil && begun {
+		err = s.db.GetContext(ctx, &at, `select coalesce(max(version_id), 0) from goose_db_version where is_applied`)
+	}
+	if err != nil {
+		return fmt.Errorf("reading the version of the schema: %w", err)
+	}
+	all := provider.ListSources()
+	if last := all[len(all)-1].Version; at > last {
+		return fmt.Errorf("these records are kept by a newer version of the program: their schema is %d, and this one knows %d. "+
+			"Start that version, or restore a backup from before it", at, last)
 	}
 	return nil
 }

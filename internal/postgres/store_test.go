@@ -295,6 +295,15 @@ func TestShortQueriesAreNotCompiled(t *testing.T) {
 	assert.Equal(t, "on", jit, "who asks for it has it")
 }
 
+// What a newer version keeps is not touched by an older one.
+func TestAnOlderProgramRefusesNewerRecords(t *testing.T) {
+	store := dbtest.Open(t)
+	require.NoError(t, store.Migrate(t.Context()), "its own version is none")
+	_, err := store.DB().Exec(`insert into goose_db_version (version_id, is_applied) values (99999, true)`)
+	require.NoError(t, err)
+	assert.ErrorContains(t, store.Migrate(t.Context()), "their schema is 99999, and this one knows")
+}
+
 // Servers that start at once on an empty database wait for each other.
 func TestManyMigrateAtOnce(t *testing.T) {
 	url := dbtest.Empty(t)

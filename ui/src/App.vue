@@ -23,8 +23,8 @@ const away = computed(() => !session.value && error.value)
   <RouterView v-if="outside" />
   <FaultNote v-else-if="away" class="m-10" :fault="away" />
   <template v-else-if="session">
-    <LetInPage v-if="!session.admitted" :shop="session.settings.name" />
-    <SignInPage v-else-if="!actor" :names="session.names" :shop="session.settings.name" />
+    <LetInPage v-if="!session.admitted" :shop="session.shop" />
+    <SignInPage v-else-if="!actor" :names="session.names" :shop="session.shop" />
     <div v-else class="flex min-h-dvh flex-col">
       <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3"
         >Skip to the work</a
@@ -35,7 +35,7 @@ const away = computed(() => !session.value && error.value)
         v-if="handingOver"
         handing-over
         :names="session.names"
-        :shop="session.settings.name"
+        :shop="session.shop"
         @done="handingOver = false"
       />
     </div>

@@ -44,6 +44,10 @@ type Store interface {
 	DropDevice(ctx context.Context, id record.ID) error
 	UsedDevice(ctx context.Context, id record.ID, at time.Time) error
 	SigningKey(ctx context.Context, name string) ([]byte, error)
+
+	RefusedSignIns(ctx context.Context, most int) ([]Refused, error)
+	// NoteRefused keeps a refused sign-in, and so many of the newest.
+	NoteRefused(ctx context.Context, r Refused, most int) error
 }
 
 // Roll is who works here, and how they sign in.

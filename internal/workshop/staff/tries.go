@@ -52,21 +52,29 @@ func (t Tries) after(right bool, now time.Time) Tries {
 // SignIn checks a PIN or password, typed on a device. Tries of one member on one device follow each other, so that
 // guessing in parallel gains nothing and no right secret is counted as a wrong one; other devices are not slowed down.
 func (r *Roll) SignIn(ctx context.Context, id record.ID, secret, device string) (record.Actor, error) {
+	return r.signIn(ctx, id, device, func(m Staff) (record.Actor, bool, error) {
+		right, err := m.matches(secret)
+		return record.Actor{ID: m.ID, Name: m.Name, Role: m.Role}, right, err
+	})
+}
+
+// signIn asks whether a secret is right, on the account of a member's tries on a device.
+func (r *Roll) signIn(ctx context.Context, account record.ID, device string, check func(Staff) (record.Actor, bool, error)) (record.Actor, error) {
 	if err := hashing.enter(ctx); err != nil {
 		return record.Actor{}, err
 	}
 	defer hashing.leave()
 	var who record.Actor
 	var refused error
-	err := r.store.Try(ctx, id, device, func(m Staff, t Tries) (Tries, error) {
+	err := r.store.Try(ctx, account, device, func(m Staff, t Tries) (Tries, error) {
 		now := r.shop.Now()
 		if t.Until != nil && t.Until.After(now) {
 			refused = heldBack(t.Until.Sub(now))
 			return t, nil
 		}
-		right, err := m.matches(secret)
+		as, right, err := check(m)
 		if right {
-			who = record.Actor{ID: m.ID, Name: m.Name, Role: m.Role}
+			who = as
 		} else {
 			refused = wrongSecret()
 		}

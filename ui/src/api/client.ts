@@ -38,6 +38,11 @@ export class Fault extends Error {
     return this.status === 0 || this.status === 503 || this.status === 502 || this.status === 504
   }
 
+  /** later says that it may be taken when it is sent again: nothing was found wrong with what was written. */
+  get later() {
+    return this.away || this.status >= 500 || this.status === 408 || this.status === 429
+  }
+
   get signedOut() {
     return this.status === 401
   }

@@ -97,13 +97,19 @@ export const useOutbox = createSharedComposable(() => {
   async function flush() {
     await alone(async () => {
       await read()
+      const stuck = new Set<string>() // jobs of which one waits: what was written after it comes after it
       for (const w of mine.value) {
+        if (stuck.has(w.job)) continue
         try {
           await write(queries, w.job, w.body)
           await drop(w.body.id)
         } catch (thrown) {
           const fault = asFault(thrown)
           if (fault.away || fault.signedOut) return
+          if (fault.later) {
+            stuck.add(w.job)
+            continue
+          }
           const { status, title, detail } = fault
           await refuse(w.body.id, { status, title, detail })
           void queries.invalidateQueries({ queryKey: jobKey(w.job) })

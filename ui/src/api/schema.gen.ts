@@ -1017,6 +1017,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/staff/refused": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sign-ins that were refused for a wrong secret */
+        get: operations["refused-sign-ins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/staff/{id}/tries": {
         parameters: {
             query?: never;
@@ -5301,6 +5318,16 @@ export interface components {
             /** Format: int64 */
             tried: number;
         };
+        Refused: {
+            /** @description where it came from */
+            address: string;
+            /** Format: date-time */
+            at: string;
+            /** @description of the shop; empty where it is none */
+            device: string;
+            /** @description who was meant; empty where nobody here is called so */
+            name: string;
+        };
         ReleaseRequest: {
             /** @description UUIDv7 of the entry, made by the sender */
             id: string;
@@ -5851,12 +5878,15 @@ export interface components {
             admitted: boolean;
             /** @description who may sign in here; nobody on a device that is not admitted */
             names: components["schemas"]["Name"][];
-            settings: components["schemas"]["Settings"];
+            /** @description on a device that is admitted */
+            settings?: components["schemas"]["Settings"];
+            /** @description its name: all that a stranger is told */
+            shop: string;
             /**
              * Format: double
              * @description one of the shop's torque units, in N·m
              */
-            unit_nm: number;
+            unit_nm?: number;
         };
         Setting: {
             /** Format: double */
@@ -9554,6 +9584,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Staff"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "refused-sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"][];
                 };
             };
             /** @description Error */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 
 import { given } from '@/api/given'
 
@@ -7,10 +7,10 @@ import { useTimes } from '@/parts/time'
 
 import { useOpenJob } from './open'
 
-/** Notes on the job. Whatever is refused stays in the box, and what is typed outlives a page that is loaded anew. */
+/** Notes on the job. Whatever is refused stays in the box, and what is typed outlives a tablet that stops. */
 const { job, pen, closed } = useOpenJob()
 const { dayAndClock } = useTimes()
-const text = useSessionStorage(() => `utensil-note-${job.value.job.id}`, '')
+const text = useLocalStorage(() => `utensil-note-${job.value.job.id}`, '')
 
 async function add() {
   await given([text], ([typed = '']) => pen.record({ note: { text: typed } }))

@@ -7,6 +7,7 @@ import { useSession } from '@/api/session'
 
 import DeviceList from './DeviceList.vue'
 import ShopForm from './ShopForm.vue'
+import RefusedList from './RefusedList.vue'
 import StaffRow from './StaffRow.vue'
 
 /** The shop's own: name, prices, units, and who works here. */
@@ -54,6 +55,7 @@ const fresh = ref<Schemas['Staff']>()
           A new PIN frees it, and ends that person’s open sessions.
         </p>
         <DeviceList v-if="keeper" class="mt-8" />
+        <RefusedList v-if="keeper" class="mt-8" />
       </section>
     </div>
   </main>
