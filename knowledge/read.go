@@ -77,12 +77,18 @@ func readFolder[T identified](layer fs.FS, folder string, origins origin, list *
 // parseList decodes a list of entries strictly. An entry with "each" is read once for every
 // word listed there, with {end} and {End} filled in. Within one file an id stands once.
 func parseList[T identified](file string, text []byte, origins origin, list *[]T) error {
+	if err := bounded(text); err != nil {
+		return fmt.Errorf("%s: %w", file, err)
+	}
 	parsed, err := parser.ParseBytes(text, 0)
 	if err != nil {
 		return fmt.Errorf("%s: %w", file, err)
 	}
 	if len(parsed.Docs) == 0 || parsed.Docs[0].Body == nil {
 		return nil
+	}
+	if line := multiplies(parsed.Docs[0].Body); line > 0 {
+		return fmt.Errorf("%s:%d: what is named with & holds something that stands for another: write it out", file, line)
 	}
 	items, isList := parsed.Docs[0].Body.(*ast.SequenceNode)
 	if !isList {
@@ -132,8 +138,8 @@ func expand(decoder *yaml.Decoder, entry ast.Node) ([]ast.Node, error) {
 		return nil, err
 	}
 	ends, isList := fields["each"].([]any)
-	if !isList {
-		return nil, errors.New("each needs a list of words")
+	if !isList || len(ends) > mostEach {
+		return nil, fmt.Errorf("each needs a list of up to %d words", mostEach)
 	}
 	delete(fields, "each")
 	var out []ast.Node

@@ -22,7 +22,7 @@ import (
 const (
 	LargestPhoto = 24 << 20
 	mostPixels   = 40_000_000
-	mostUnpacked = 256 << 20
+	mostUnpacked = 150 << 20 // with the file itself and the small picture less than 200 MB
 	longestSide  = 1600
 )
 
@@ -43,7 +43,7 @@ func ReadPhoto(in io.Reader) (owner.Photo, error) {
 		return owner.Photo{}, errors.New("this is no photo: choose a JPEG, PNG or WebP picture")
 	}
 	if pixels := claims.Width * claims.Height; claims.Width < 1 || claims.Height < 1 || pixels > mostPixels ||
-		pixels*bytesEach(text, claims.ColorModel) > mostUnpacked {
+		unpacked(text, claims) > mostUnpacked {
 		return owner.Photo{}, fmt.Errorf("this photo has %d megapixels, too many of its kind: take it at a lower resolution",
 			pixels/1_000_000)
 	}
@@ -59,38 +59,47 @@ func ReadPhoto(in io.Reader) (owner.Photo, error) {
 	return owner.Photo{Width: small.Bounds().Dx(), Height: small.Bounds().Dy(), JPEG: out.Bytes()}, nil
 }
 
-// bytesEach is how much memory a pixel takes at most while a picture is unpacked.
-func bytesEach(text []byte, model color.Model) int {
-	switch model {
-	case color.GrayModel:
-		return 1 + 4*progressive(text)
+// unpacked is how much memory a picture takes while it is unpacked, by its area and kind, in bytes.
+func unpacked(text []byte, claims image.Config) int {
+	pixels := claims.Width * claims.Height
+	switch claims.ColorModel {
+	case color.GrayModel, color.YCbCrModel, color.CMYKModel:
+		if quarters, whole := sampled(text); quarters > 0 {
+			if whole { // kept as coefficients as well, four bytes each, scan after scan
+				quarters *= 5
+			}
+			return pixels / 4 * quarters
+		}
+		return 4 * pixels
 	case color.Gray16Model:
-		return 2
-	case color.YCbCrModel:
-		return 3 + 12*progressive(text) // the coefficients of a whole picture, four bytes each
+		return 2 * pixels
 	case color.RGBA64Model, color.NRGBA64Model:
-		return 8
-	case color.CMYKModel:
-		return 4 + 16*progressive(text)
+		return 8 * pixels
 	}
-	return 4
+	return 4 * pixels
 }
 
-// progressive is 1 for a JPEG that is kept whole while it is unpacked, scan after scan, and 0 for any other picture.
-func progressive(text []byte) int {
-	for at := 2; at+4 <= len(text) && text[at] == 0xFF; {
+// sampled is how many samples a JPEG has for four pixels, and whether it is kept whole while it is unpacked (a progressive
+// one); 0 for what is no JPEG. Markers: ITU-T T.81, table B.1 and B.2.2.
+func sampled(text []byte) (quarters int, whole bool) {
+	for at := 2; at+10 <= len(text) && text[at] == 0xFF; {
 		switch marker := text[at+1]; {
-		case marker == 0xC2:
-			return 1
 		case marker == 0xFF: // filler
 			at++
 			continue
-		case marker == 0xC0 || marker == 0xC1 || marker == 0xDA:
-			return 0
+		case marker == 0xDA:
+			return 0, false
+		case marker >= 0xC0 && marker <= 0xC2:
+			n, sum, largest := int(text[at+9]), 0, 1
+			for i := 0; i < n && at+12+3*i < len(text); i++ {
+				each := int(text[at+11+3*i]>>4) * int(text[at+11+3*i]&15)
+				sum, largest = sum+each, max(largest, each)
+			}
+			return (4*sum + largest - 1) / largest, marker == 0xC2
 		}
 		at += 2 + int(binary.BigEndian.Uint16(text[at+2:]))
 	}
-	return 0
+	return 0, false
 }
 
 // orientation is how the camera was held, 1 to 8 (Exif 2.32, tag 0x0112); 1 when it does not say.

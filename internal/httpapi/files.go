@@ -108,9 +108,29 @@ func (s *Server) label(r *http.Request, _ record.Actor) (file, error) {
 	return file{kind: "image/png", write: func(w io.Writer) error { return document.BottleLabel(w, all[i]) }}, nil
 }
 
+// unpack is what was sent, whole, and its turn to be unpacked, given back by done: one that comes slowly holds up no other,
+// and six large ones at once would take all the memory there is.
+func (s *Server) unpack(r *http.Request) (text []byte, done func(), err error) {
+	if text, err = io.ReadAll(r.Body); err != nil {
+		return nil, nil, &record.Problem{Kind: record.Invalid, Title: "It did not come whole", Detail: "The network was cut, or the file is too " +
+			"large. Try again."}
+	}
+	select {
+	case s.unpacking <- struct{}{}:
+		return text, func() { <-s.unpacking }, nil
+	case <-r.Context().Done():
+		return nil, nil, r.Context().Err()
+	}
+}
+
 // ride takes in a ride file, GPX or FIT, under the id that the sender made.
 func (s *Server) ride(r *http.Request, who record.Actor) (file, error) {
-	ride, err := document.ReadRide(r.Body)
+	text, done, err := s.unpack(r)
+	if err != nil {
+		return file{}, err
+	}
+	ride, err := document.ReadRide(bytes.NewReader(text))
+	done()
 	if err != nil {
 		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a ride", Field: "ride", Detail: words.Sentence(err)}
 	}
@@ -124,18 +144,11 @@ func (s *Server) takePhoto(r *http.Request, who record.Actor) (file, error) {
 	if _, err := s.shop.Job(r.Context(), named(r, "id")); err != nil {
 		return file{}, err // before anything is unpacked
 	}
-	// It is all here before its turn comes: one that comes slowly holds up no other.
-	text, err := io.ReadAll(r.Body)
+	text, done, err := s.unpack(r)
 	if err != nil {
-		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo", Detail: "It did not come whole. Try again."}
+		return file{}, err
 	}
-	// One picture is unpacked at a time: six large ones at once would take all the memory there is.
-	select {
-	case s.unpacking <- struct{}{}:
-		defer func() { <-s.unpacking }()
-	case <-r.Context().Done():
-		return file{}, r.Context().Err()
-	}
+	defer done()
 	photo, err := document.ReadPhoto(bytes.NewReader(text))
 	if err != nil {
 		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo", Detail: words.Sentence(err)}

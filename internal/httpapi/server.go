@@ -82,7 +82,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		s.sessions.Store = s.kept
 	}
 
-	s.router.Use(middleware.Recoverer, logged, guarded(o.Secure), fromClient(o.TrustedProxies))
+	s.router.Use(middleware.Recoverer, logged, guarded(o.Secure), fromClient(o.TrustedProxies), s.crowded(mostFrom))
 	s.router.MethodNotAllowed(notSo)
 	ours := http.NewCrossOriginProtection()
 	ours.SetDenyHandler(http.HandlerFunc(notFromThere))

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"utensil/core/words"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -88,7 +89,7 @@ func (w *Workshop) SaveOwn(ctx context.Context, by record.Actor, in OwnFile) ([]
 	own = append(slices.DeleteFunc(own, func(f OwnFile) bool { return f.File == in.File }), in)
 	book, err := w.bound(own)
 	if err != nil {
-		return nil, &record.Problem{Kind: record.Invalid, Title: "That does not fit", Field: "text", Detail: fmt.Sprint(err)}
+		return nil, &record.Problem{Kind: record.Invalid, Title: "That does not fit", Field: "text", Detail: words.Short(fmt.Sprint(err), 2000)}
 	}
 	if err := w.orphans(ctx, book); err != nil {
 		return nil, err
