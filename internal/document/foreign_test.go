@@ -68,13 +68,15 @@ func TestRides(t *testing.T) {
 func TestWhatIsNoRideIsRefused(t *testing.T) {
 	bomb := `<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;&a;&a;">]>`
 	for name, c := range map[string]struct{ text, says string }{
-		"nothing":       {"", "neither a GPX nor a FIT"},
-		"a picture":     {"\x89PNG\r\n\x1a\n0000000000", "neither a GPX nor a FIT"},
-		"a route":       {`<gpx><rte><rtept lat="1" lon="1"/></rte></gpx>`, "holds no track"},
-		"an entity":     {strings.Replace(track(3, bomb), "To the coast", "&b;", 1), "damaged"},
-		"cut short":     {track(9, "")[:400], "damaged"},
-		"no number":     {`<gpx><trk><trkseg><trkpt lat="NaN" lon="1"><time>2026-03-02T10:00:00Z</time></trkpt></trkseg></trk></gpx>`, "nowhere on earth"},
-		"no end":        {`<gpx><trk><trkseg><trkpt lat="1" lon="+Inf"><time>2026-03-02T10:00:00Z</time></trkpt></trkseg></trk></gpx>`, "nowhere on earth"},
+		"nothing":   {"", "neither a GPX nor a FIT"},
+		"a picture": {"\x89PNG\r\n\x1a\n0000000000", "neither a GPX nor a FIT"},
+		"a route":   {`<gpx><rte><rtept lat="1" lon="1"/></rte></gpx>`, "holds no track"},
+		"an entity": {strings.Replace(track(3, bomb), "To the coast", "&b;", 1), "damaged"},
+		"cut short": {track(9, "")[:400], "damaged"},
+		"no number": {`<gpx><trk><trkseg><trkpt lat="NaN" lon="1"><time>2026-03-02T10:00:00Z</time></trkpt></trkseg></trk></gpx>`,
+			"nowhere on earth"},
+		"no end": {`<gpx><trk><trkseg><trkpt lat="1" lon="+Inf"><time>2026-03-02T10:00:00Z</time></trkpt></trkseg></trk></gpx>`,
+			"nowhere on earth"},
 		"no time":       {`<gpx><trk><trkseg><trkpt lat="1" lon="1"/><trkpt lat="2" lon="1"/></trkseg></trk></gpx>`, "no track with times"},
 		"a damaged FIT": {string(fit(t, 10)[:40]), "damaged"},
 	} {

@@ -55,6 +55,8 @@ func TestFiguresThatCannotBeRight(t *testing.T) {
 		"point it lacks":     {read("rear-mechanism", "1"), "no such point", nil},
 		"bolt it lacks": {torque.Torques.Says(torque.Torque{Fastener: "pivot-bolts", Position: "main", Found: "loose"}), "no such fastener",
 			nil},
+		"a cause of a book": {inspect.Findings.Says(inspect.Finding{Title: "Creaks", Mark: "due", Cause: strings.Repeat("x", 5000)}),
+			"longer than anybody types", nil},
 		"passed over, no why": {inspect.Readings.Says(inspect.Reading{Point: "headset", PassedOver: true}), "Say why", nil},
 		"range upside down": {inspect.Figures.Says(inspect.OwnFigure{Fastener: "saddle-clamp", TypedMin: "12", TypedMax: "8",
 			Source: "manual"}), "below the least", nil},

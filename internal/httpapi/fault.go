@@ -80,8 +80,8 @@ func faultOf(ctx context.Context, err error) *Fault {
 	case full(err):
 		slog.ErrorContext(ctx, "the database takes nothing more", "err", err)
 		return &Fault{Type: "/problems/away", Title: "The records take nothing more just now", Status: http.StatusServiceUnavailable,
-			after: 5 * time.Second, Detail: "What you typed is kept and is sent again by itself. On the computer that the records are on: is its disk " +
-				"full, or its database set to be read only?"}
+			after: 5 * time.Second, Detail: "What you typed is kept and is sent again by itself. On the computer that the records are on: " +
+				"is its disk full, or its database set to be read only?"}
 	case away(err):
 		slog.WarnContext(ctx, "the database cannot be reached", "err", err)
 		return &Fault{Type: "/problems/away", Title: "The records cannot be reached", Status: http.StatusServiceUnavailable,

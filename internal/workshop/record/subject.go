@@ -88,6 +88,9 @@ func (r Rules) Writable(by Actor, n NewEntry) error {
 
 // Check refuses an entry that cannot be so on this sheet, and fills in what the server works out.
 func (r Rules) Check(s *Sheet, by Actor, n NewEntry) (Content, error) {
+	if err := CheckLengths(n.Content); err != nil {
+		return n.Content, err
+	}
 	if n.Supersedes != nil {
 		if err := r.corrects(s, by, n); err != nil {
 			return n.Content, err

@@ -59,7 +59,8 @@ func (r *Roll) SignIn(ctx context.Context, id record.ID, secret, device string) 
 }
 
 // signIn asks whether a secret is right, on the account of a member's tries on a device.
-func (r *Roll) signIn(ctx context.Context, account record.ID, device string, check func(Staff) (record.Actor, bool, error)) (record.Actor, error) {
+func (r *Roll) signIn(ctx context.Context, account record.ID, device string,
+	check func(Staff) (record.Actor, bool, error)) (record.Actor, error) {
 	if err := hashing.enter(ctx); err != nil {
 		return record.Actor{}, err
 	}
