@@ -247,6 +247,7 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 		return err
 	}
 	go keepEarlier(ctx, shop)
+	go shop.Learn(ctx)
 	api := httpapi.New(shop, store.DB(), o.api(proxies))
 	listener, err := net.Listen("tcp", o.address)
 	if err != nil {

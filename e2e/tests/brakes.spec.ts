@@ -15,8 +15,8 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   await expect(page.getByRole('region', { name: 'rear brake' })).toBeVisible()
   await expectSound(page, 'Both brakes')
   await page.getByRole('button', { name: /Bleed the front brake from the caliper up/ }).click()
-  await page.getByRole('button', { name: 'Begin' }).click()
-  await expect(page.getByRole('alert')).toContainText('Choose first')
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeDisabled()
+  await expect(page.getByText('First choose: How does it stand?')).toBeVisible()
   await page.getByRole('button', { name: /^Dry/ }).click()
   await page.getByRole('button', { name: 'A threaded pin with a clip' }).click()
   // The wrong family cannot be chosen, and says why.

@@ -73,3 +73,27 @@ test('what is unsafe is neither read away nor passed over; what takes something 
   await stage(page, 'Hand over').click()
   await expect(page.getByText('A fixed wheel, it never had one.').first()).toBeVisible()
 })
+
+test('a job that was taken in by mistake is closed with a reason, and listed nowhere', async ({
+  page,
+}, info) => {
+  const owner = ['Hale Tidewater', 'Nell Tidewater'][info.retry] ?? 'Tidewater'
+  await signIn(page, 'Wren Halloran')
+  await page.getByRole('link', { name: 'Take a bike in' }).click()
+  await page.getByLabel(/Name, telephone/).fill(owner)
+  await page.getByRole('button', { name: `New owner: ${owner}` }).click()
+  await page.getByLabel('Make', { exact: true }).fill('Wherry')
+  await page.getByLabel(/in their own words/).fill('New grips, please.')
+  await page.getByText('Asked-for repair').click()
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await stage(page, 'Check in').click()
+  await page.getByText('Taken in by mistake?').click()
+  await expect(page.getByText('First say why.')).toBeVisible() // the grey button says what it waits for
+  await page.getByLabel('Why it was a mistake').fill('it is the one in stand two')
+  await expectSound(page, 'Taken in by mistake')
+  await page.getByRole('button', { name: 'Close it as a mistake' }).click()
+  await expect(page.getByText('Taken in by mistake: it is the one in stand two')).toBeVisible()
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: 'Take a bike in' })).toBeVisible()
+  await expect(page.getByRole('link', { name: new RegExp(owner) })).toHaveCount(0)
+})

@@ -112,8 +112,8 @@ func (s *Server) label(r *http.Request, _ record.Actor) (file, error) {
 // and six large ones at once would take all the memory there is.
 func (s *Server) unpack(r *http.Request) (text []byte, done func(), err error) {
 	if text, err = io.ReadAll(r.Body); err != nil {
-		return nil, nil, &record.Problem{Kind: record.Invalid, Title: "It did not come whole", Detail: "The network was cut, or the file is too " +
-			"large. Try again."}
+		return nil, nil, &record.Problem{Kind: record.Invalid, Title: "It did not come whole",
+			Detail: "The network was cut, or the file is too large. Try again."}
 	}
 	select {
 	case s.unpacking <- struct{}{}:

@@ -31,7 +31,8 @@ func logged(next http.Handler) http.Handler {
 		if ww.Status() >= 500 {
 			level = slog.LevelWarn
 		}
-		slog.Log(r.Context(), level, "request", "method", r.Method, "path", untold(r.URL.Path), "status", ww.Status(), "bytes", ww.BytesWritten(), "took",
+		slog.Log(r.Context(), level, "request", "method", r.Method, "path", untold(r.URL.Path), "status", ww.Status(),
+			"bytes", ww.BytesWritten(), "took",
 			time.Since(start))
 	})
 }

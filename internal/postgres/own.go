@@ -38,7 +38,8 @@ func (s *Store) EntriesOf(ctx context.Context, ids map[string][]string) (used []
 	if err != nil {
 		return nil, wrap("counting entries", err)
 	}
-	err = s.db.SelectContext(ctx, &used, `with sought as (select k.key as of, i.id from jsonb_each($1::jsonb) k, jsonb_array_elements_text(k.value) i (id))
+	err = s.db.SelectContext(ctx, &used, `with sought as (
+			select k.key as of, i.id from jsonb_each($1::jsonb) k, jsonb_array_elements_text(k.value) i (id))
 		select sought.of as kind, sought.id, count(*) as count from sought join `+restsOn+` on r.of = sought.of
 		join entry e on e.kind = r.entry and e.content->r.entry->>r.member = sought.id
 		group by 1, 2

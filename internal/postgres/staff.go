@@ -119,7 +119,8 @@ func (s *Store) RefusedSignIns(ctx context.Context, most int) (list []staff.Refu
 
 // NoteRefused keeps a refused sign-in, and so many of the newest.
 func (s *Store) NoteRefused(ctx context.Context, r staff.Refused, most int) error {
-	_, err := s.db.ExecContext(ctx, `with kept as (insert into refused_sign_in (at, name, device, address) values ($1, $2, $3, $4) returning id)
+	_, err := s.db.ExecContext(ctx, `with kept as (
+			insert into refused_sign_in (at, name, device, address) values ($1, $2, $3, $4) returning id)
 		delete from refused_sign_in r using kept where r.id <= kept.id - $5`, r.At, r.Name, r.Device, r.Address, most)
 	return wrap("keeping a refused sign-in", err)
 }

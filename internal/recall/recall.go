@@ -55,6 +55,22 @@ func (v *Value[T]) Get(ctx context.Context) (T, error) {
 	}
 }
 
+// AtHand is the value as it is known, however old, or the zero value before it was first read: it waits for nobody. What
+// is old is read anew beside it.
+func (v *Value[T]) AtHand(ctx context.Context) T {
+	v.mu.Lock()
+	known, fresh := v.known, v.now().Before(v.till)
+	v.mu.Unlock()
+	if !fresh {
+		v.reading.DoChan("", func() (any, error) {
+			ctx, stop := context.WithTimeout(context.WithoutCancel(ctx), Patience)
+			defer stop()
+			return v.again(ctx)
+		})
+	}
+	return known
+}
+
 func (v *Value[T]) again(ctx context.Context) (T, error) {
 	v.mu.Lock()
 	before := v.forgets

@@ -77,8 +77,8 @@ func (l *layouts) of(job record.ID) *layout {
 }
 
 // basis is what a layout made now would rest on.
-func (w *Workshop) basis(ctx context.Context, stamp record.Stamp) basis {
-	return basis{stamp, w.now().Truncate(time.Minute), w.Book(), w.memory.Recall(ctx)}
+func (w *Workshop) basis(stamp record.Stamp, learnt record.Learnt) basis {
+	return basis{stamp, w.now().Truncate(time.Minute), w.Book(), learnt}
 }
 
 // look lets a job be looked at as it is laid out now, by one at a time: as it is remembered, while that rests on what
@@ -98,7 +98,7 @@ func (w *Workshop) look(ctx context.Context, job record.ID, at func(*layout) err
 		}
 		return err
 	}
-	if now := w.basis(ctx, stamp); l.sheet == nil || !l.same(now) {
+	if now := w.basis(stamp, w.memory.Recall(ctx)); l.sheet == nil || !l.same(now) {
 		r, err := w.readAgain(ctx, job, l)
 		if err != nil {
 			return err

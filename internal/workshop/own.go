@@ -123,6 +123,6 @@ func (w *Workshop) orphans(ctx context.Context, book *knowledge.Book) error {
 		said = append(said, fmt.Sprintf("%s %q (%d)", u.Kind, u.ID, u.Count))
 	}
 	return &record.Problem{Kind: record.Invalid, Title: "Entries rest on that", Field: "text",
-		Detail: "What was written down would vanish with it: " + strings.Join(said, ", ") + ". Keep it, or say in renamed.yaml first what it is " +
-			"called now, or that it was given up and why."}
+		Detail: "What was written down would vanish with it: " + strings.Join(said, ", ") + ". Keep it, or say in renamed.yaml first what " +
+			"it is called now, or that it was given up and why."}
 }

@@ -122,7 +122,7 @@ func (w *Workshop) lines(ctx context.Context, since time.Time) ([]line, error) {
 	known := map[record.ID]line{}
 	var missing []record.ID
 	for _, h := range here {
-		at[h.Job] = w.basis(ctx, h.Stamp)
+		at[h.Job] = w.basis(h.Stamp, w.memory.AtHand(ctx)) // it does not wait for what years have taught
 		if l, kept := w.layouts.lines.Get(h.Job); kept && l.same(at[h.Job]) {
 			known[h.Job] = l
 			continue

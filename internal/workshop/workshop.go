@@ -96,6 +96,9 @@ func lessons(store Store) []record.Lesson {
 	return slices.Concat(inspect.Lessons(store), guided.Lessons(store), torque.Lessons(store), findings.Lessons(store), brakes.Lessons(store))
 }
 
+// Learn reads what the shop's past teaches, beside the requests.
+func (w *Workshop) Learn(ctx context.Context) { w.memory.Recall(ctx) }
+
 // Book is what the trade knows.
 func (w *Workshop) Book() *knowledge.Book { return w.shelf.Load() }
 

@@ -84,3 +84,6 @@ func (m *Memory) Recall(ctx context.Context) Learnt {
 	}
 	return known
 }
+
+// AtHand is what is known of it now: it is read beside whoever asks, and nothing before it was read once.
+func (m *Memory) AtHand(ctx context.Context) Learnt { return m.known.AtHand(ctx) }

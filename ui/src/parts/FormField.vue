@@ -13,7 +13,9 @@ const wrong = computed(() => (props.fault?.field === props.name ? props.fault.de
   <div>
     <label :for="id" :class="bare ? 'sr-only' : 'mb-1 block text-[15px] text-soft'">{{ label }}</label>
     <slot :id="id" :invalid="wrong !== undefined" :described="wrong || hint ? `${id}-hint` : undefined" />
-    <p v-if="wrong" :id="`${id}-hint`" data-says-fault role="alert" class="mt-1 text-[15px] text-brick">{{ wrong }}</p>
+    <p v-if="wrong" :id="`${id}-hint`" data-says-fault role="alert" class="mt-1 text-[15px] text-brick">
+      {{ wrong }}
+    </p>
     <p v-else-if="hint" :id="`${id}-hint`" class="mt-1 text-sm text-soft">{{ hint }}</p>
   </div>
 </template>

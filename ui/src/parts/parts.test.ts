@@ -186,12 +186,18 @@ describe('what went wrong with a form', () => {
   const Form = defineComponent({
     props: { fault: { type: Fault, default: undefined } },
     setup: (props) => () =>
-      h('form', [h(FormFault, { fault: props.fault }), h(TextField, { label: 'ml', name: 'ml', fault: props.fault })]),
+      h('form', [
+        h(FormFault, { fault: props.fault }),
+        h(TextField, { label: 'ml', name: 'ml', fault: props.fault }),
+      ]),
   })
-  it.each(['ml', 'end', undefined])('is said once: at the field it names (%s), or over the form', async (field) => {
-    const form = mount(Form)
-    await form.setProps({ fault: new Fault(422, 'Not so', 'Read it first.', field) })
-    await flushPromises()
-    expect(form.text().split('Read it first.')).toHaveLength(2)
-  })
+  it.each(['ml', 'end', undefined])(
+    'is said once: at the field it names (%s), or over the form',
+    async (field) => {
+      const form = mount(Form)
+      await form.setProps({ fault: new Fault(422, 'Not so', 'Read it first.', field) })
+      await flushPromises()
+      expect(form.text().split('Read it first.')).toHaveLength(2)
+    },
+  )
 })

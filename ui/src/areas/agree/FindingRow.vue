@@ -45,7 +45,7 @@ async function setAside() {
             As done, not charged
           </button>
         </template>
-        <template v-else>
+        <div v-else class="ml-auto flex max-w-full flex-wrap justify-end gap-2">
           <button
             v-for="s in finding.suggested"
             :key="s.operation ?? s.title"
@@ -61,7 +61,7 @@ async function setAside() {
             }}</span>
             <span v-if="s.lacks" class="text-[13.5px] font-normal text-ochre">{{ s.lacks }}</span>
           </button>
-        </template>
+        </div>
       </template>
     </div>
     <div class="mt-1 flex flex-wrap items-center justify-end gap-3 pl-9">

@@ -56,9 +56,8 @@ const said = { yes: 'yes', no: 'no', refused: 'refused, knowing it is unsafe' }
       <span v-if="item.answer" class="w-60 leading-tight">
         <b :class="item.answer.answer !== 'yes' && 'text-brick'">{{ said[item.answer.answer] }}</b>
         <span class="block text-sm text-soft"
-          >{{ item.answer.from }}, {{ dayAndClock(item.answer_at) }}{{
-            item.answer.how === 'link' ? ', by their link' : `, taken by ${item.answer_by}`
-          }}</span
+          >{{ item.answer.from }}, {{ dayAndClock(item.answer_at)
+          }}{{ item.answer.how === 'link' ? ', by their link' : `, taken by ${item.answer_by}` }}</span
         >
         <span v-if="item.answer.words" class="block text-sm">“{{ item.answer.words }}”</span>
       </span>

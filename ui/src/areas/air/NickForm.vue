@@ -80,7 +80,8 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
           <SendButton
             :disabled="pen.busy.value"
             :wants="
-              (!form.above.trim() && 'how far above the seal it is') || (!form.travel.trim() && 'the leg’s travel')
+              (!form.above.trim() && 'how far above the seal it is') ||
+              (!form.travel.trim() && 'the leg’s travel')
             "
           >
             Log the mark

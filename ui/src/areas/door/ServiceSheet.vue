@@ -92,9 +92,7 @@ const wasFound = (found = 'figure') =>
         <ConditionMark
           :mark="p.reading?.put_right ? 'sound' : (p.reading?.judgement?.mark ?? 'open')"
           :size="16"
-        /><span class="flex-1">{{
-          p.name
-        }}</span>
+        /><span class="flex-1">{{ p.name }}</span>
         <span v-if="p.reading?.passed_over" class="text-soft">not looked at: {{ p.reading.note }}</span>
         <span v-else :class="p.gauge && 'figure'"
           ><span v-if="p.reading?.put_right" class="font-sans text-soft">put right; was </span
@@ -163,9 +161,11 @@ const wasFound = (found = 'figure') =>
     <p class="mt-4 border-t border-ink pt-2 text-sm text-soft">
       Try both brakes before you set off.
       <template v-if="beds">What rubs is new: bed it in before you rely on it.</template>
-      <template v-if="logged.length">Have crank and carbon joints checked again after the first ride.</template>
-      The maker’s manual comes before anything here; if
-      something feels wrong, stop riding and have a qualified mechanic look at it.
+      <template v-if="logged.length"
+        >Have crank and carbon joints checked again after the first ride.</template
+      >
+      The maker’s manual comes before anything here; if something feels wrong, stop riding and have a
+      qualified mechanic look at it.
     </p>
   </article>
 </template>

@@ -56,7 +56,7 @@ describe('a step at the bench', () => {
     const { on, sent } = await start({ now: asks })
     await press('Enter')
     expect(sent()).toEqual([])
-    expect(on.text()).toContain('Write it down first: Clicks of the dials.')
+    expect(on.text()).toContain('Write it down first: clicks of the dials.')
     await on.find('label input').setValue('reach 4')
     await press('Enter')
     expect(sent()).toMatchObject([{ step: { step: 'dial', note: 'reach 4' } }])

@@ -27,7 +27,9 @@ const choosing = ref(false)
 /** What a step asks to be written down in words goes with the step itself. */
 const note = ref('')
 const unwritten = computed(() =>
-  now.value?.record?.note && !note.value.trim() ? `Write it down first: ${now.value.record.note}.` : '',
+  now.value?.record?.note && !note.value.trim()
+    ? `Write it down first: ${now.value.record.note.charAt(0).toLowerCase()}${now.value.record.note.slice(1)}.`
+    : '',
 )
 const missing = computed(() => props.run.missing || unwritten.value)
 const vFocus = { mounted: (field: HTMLElement) => field.focus({ preventScroll: true }) }

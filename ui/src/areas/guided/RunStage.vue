@@ -50,8 +50,7 @@ async function abandon() {
           <span class="text-[13.5px] text-soft"
             ><b v-if="d.outcome || d.note" class="text-ink"
               >{{ [d.outcome, d.note].filter(Boolean).join(' · ') }} · </b
-            >{{ d.by }} ·
-            {{ minutes(d.seconds) }}</span
+            >{{ d.by }} · {{ minutes(d.seconds) }}</span
           >
         </li>
       </ol>

@@ -27,7 +27,9 @@ const asked = computed(() => props.offer.choices.filter((c) => meets(c.if)))
 const wants = computed(() => {
   const open = asked.value.find((c) => !choices.value[c.id])
   if (open) return `choose: ${open.ask}`
-  return pours.value && props.side && props.side.family !== 'unknown' && !bottle.value ? 'choose the bottle' : ''
+  return pours.value && props.side && props.side.family !== 'unknown' && !bottle.value
+    ? 'choose the bottle'
+    : ''
 })
 const pours = computed(() => props.offer.fluid && meets(props.offer.fluid_if))
 const bottle = ref('')

@@ -31,7 +31,9 @@ const close = () => given([reason], ([typed = '']) => pen.mistaken(typed))
           aria-label="Why it was a mistake"
           placeholder="Why? It stands in the ledger under your name."
         />
-        <SendButton :disabled="pen.busy.value" :wants="!reason.trim() && 'say why'">Close it as a mistake</SendButton>
+        <SendButton :disabled="pen.busy.value" :wants="!reason.trim() && 'say why'"
+          >Close it as a mistake</SendButton
+        >
       </div>
     </form>
   </details>

@@ -28,7 +28,12 @@ const shown = computed(() => data.value?.slice(0, all.value ? undefined : few) ?
         <span class="figure w-full text-sm text-soft">from {{ r.address }}</span>
       </li>
     </ul>
-    <button v-if="data.length > few && !all" type="button" class="button button-quiet mt-1" @click="all = true">
+    <button
+      v-if="data.length > few && !all"
+      type="button"
+      class="button button-quiet mt-1"
+      @click="all = true"
+    >
       All {{ data.length }}
     </button>
   </section>

@@ -18,7 +18,9 @@ const guide = computed(() =>
 )
 /** A run of it that has begun, or that came to its end: what it did is done once. */
 const run = computed(() =>
-  job.value.runs.findLast((r) => (props.item.ran ? r.id === props.item.ran : !r.finished && r.item === props.item.id)),
+  job.value.runs.findLast((r) =>
+    props.item.ran ? r.id === props.item.ran : !r.finished && r.item === props.item.id,
+  ),
 )
 const { dayAndClock } = useTimes()
 const note = ref('')
