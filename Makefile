@@ -14,9 +14,10 @@ test: deps internal/httpapi/interface/index.html ## everything; the browser's te
 	$(MAKE) --no-print-directory -j2 --output-sync=target go-checks ui-checks
 	$(MAKE) --no-print-directory e2e
 
-bench: build ## speed as ratios measured in one run, sizes in bytes
+bench: build ## speed as ratios measured in one run, sizes in bytes; LONG=1 looks at the door with 20 000 stays besides
 	$(GO) test -run '^$$' -bench . -benchtime 1x ./internal/speed
 	node ui/bytes.mjs
+	$(if $(LONG),ORACLE=20000 $(GO) test ./internal/workshop -run NoUnsafeBike -timeout 3h -v)
 
 weather := npx playwright test --project weather --no-deps
 

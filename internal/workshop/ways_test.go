@@ -208,8 +208,13 @@ func TestAGuideThatWasGoneThroughIsDoneOnce(t *testing.T) {
 	b.readies()
 	run := work.Runs.Of(lay(b.w, b.r))[0].ID
 	require.NotContains(t, b.stands(), "Rear brake test")
+	b.reads("rear-pads", "0.3")
 	b.do(agree.Works.Says(agree.Work{Item: item}))
 	assert.NotContains(t, b.stands(), "Rear brake test", "it was signed in the guide")
+
+	// What is seen between the guide and Done was not put right by it.
+	b.reads("rear-pads", "3.2")
+	assert.Contains(t, b.stands(), "Rear pads: 0.3 mm")
 
 	more := b.agrees("pads-disc-rear")
 	b.refused(agree.Works.Says(agree.Work{Item: more, Run: &run}), "run", "told with another line")

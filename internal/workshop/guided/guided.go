@@ -233,9 +233,17 @@ func Takes(s *record.Sheet, o knowledge.Operation) (minutes, times int) {
 }
 
 // Since is the entry from which on the work of a done item counts for a point. What a run read as the work left it
-// came after the work; anything else was read before Done was pressed.
+// came after the work; anything else was read before the run's last step, or before Done was pressed where none did it:
+// what is seen between a run and Done was not put right by it.
 func Since(s *record.Sheet, i agree.ItemView, point string) record.ID {
 	since := *i.WorkID
+	if i.Work.Run != nil {
+		if run, in := Starts.Find(s.Ledger, *i.Work.Run); in != nil && finished(s, run.ID, in) {
+			for step := range StepsOf(s, run.ID) {
+				since = step.ID
+			}
+		}
+	}
 	for e, in := range Starts.All(s.Ledger) {
 		work := in.Work
 		if s.Knew(e.ID, *i.WorkID) && i.Item.Operation != "" && work.Operation == i.Item.Operation && work.Leaves(point) && !Left(s, e.ID) {
