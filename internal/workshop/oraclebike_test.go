@@ -55,21 +55,30 @@ var exchanges = map[string]reach{
 }
 
 // works is what work of the catalogue undoes, and what it can put right: new pads push worn-out pistons back, and the
-// lever that came to the bar is firm again; an arm that is taken off and put back is tight, and as cracked as it was.
+// lever that came to the bar is firm again; an arm that is taken off and put back is tight, and as cracked as it was. A
+// frame goes to its builder bare, and comes back whole.
 // Common practice, no source.
 var works = map[string]struct {
 	reach
 	cures []string
 }{
-	"replace-stem":    {exchanges["stem"], []string{"stem: Crack"}},
-	"replace-crank":   {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
-	"crank-service":   {reach{nil, ride}, []string{"crank: Arm loose"}},
-	"pads-disc-front": {exchanges["front-pads"], []string{"front-lever: Comes to the bar"}},
-	"pads-disc-rear":  {exchanges["rear-pads"], []string{"rear-lever: Comes to the bar"}},
-	"stem-bolts":      {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
-	"tyre-front":      {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
-	"tyre-rear":       {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
-	"headset-set":     {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Clamp loose", "headset: Binds"}},
+	"replace-stem":       {exchanges["stem"], []string{"stem: Crack"}},
+	"replace-crank":      {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
+	"crank-service":      {reach{nil, ride}, []string{"crank: Arm loose"}},
+	"pads-disc-front":    {exchanges["front-pads"], []string{"front-lever: Comes to the bar"}},
+	"pads-disc-rear":     {exchanges["rear-pads"], []string{"rear-lever: Comes to the bar"}},
+	"stem-bolts":         {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
+	"tyre-front":         {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
+	"tyre-rear":          {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
+	"frame-builder":      {reach{[]string{"steerer-clamp", "rear axle"}, all}, []string{"frame: Crack"}},
+	"headset-set":        {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Clamp loose", "headset: Binds"}},
+	"headset-bearings":   {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Binds"}},
+	"bleed-front":        {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"bleed-rear":         {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"cable-front":        {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"cable-rear":         {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"adjust-cable-front": {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"adjust-cable-rear":  {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
 }
 
 // dangers are words that nobody rides with, by point.
