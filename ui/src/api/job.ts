@@ -96,7 +96,8 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
     if (!behind()) {
       const said = await sent(job, body)
       if (!(said instanceof Fault)) return said
-      if (!said.away || !w.by) return refused(job, body.id, said)
+      const waits = said.away || (said.later && canWait(body.content))
+      if (!waits || !w.by) return refused(job, body.id, said)
     }
     if (!safe) return refused(job, body.id, unkept)
     outbox.wait(w)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 
-import type { JobView } from './client'
-import { canWait, overlay, type Waiting } from './outbox'
+import { Fault, type JobView } from './client'
+import { canWait, fateOf, overlay, type Waiting } from './outbox'
 
 const bolt = (fastener: string, position?: string) => ({
   fastener,
@@ -45,6 +45,21 @@ describe('what can wait without a network', () => {
     expect(canWait({ sign: { what: 'front_brake', passed: true } })).toBe(true)
     expect(canWait({ answer: { item: 'i', answer: 'yes', from: 'Ansel', how: 'phone' } })).toBe(false)
     expect(canWait({})).toBe(false)
+  })
+})
+
+describe('what a fault means for what waits', () => {
+  it.each([
+    [0, 'stop'],
+    [503, 'stop'],
+    [401, 'stop'],
+    [500, 'later'],
+    [507, 'later'],
+    [429, 'later'],
+    [409, 'refused'],
+    [422, 'refused'],
+  ])('of %i is to %s', (status, fate) => {
+    expect(fateOf(new Fault(status, 'Not so', 'Try again.'))).toBe(fate)
   })
 })
 

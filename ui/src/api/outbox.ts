@@ -3,7 +3,7 @@ import { createSharedComposable, useEventListener, useIntervalFn } from '@vueuse
 import { get, update } from 'idb-keyval'
 import { computed, ref, watch } from 'vue'
 
-import { asFault, type Content, type JobView, type Schemas } from './client'
+import { asFault, type Content, type Fault, type JobView, type Schemas } from './client'
 import { write } from './entries'
 import { jobKey } from './keys'
 import { useSession } from './session'
@@ -29,6 +29,13 @@ const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, 
 
 /** Which entries the work can go on without: what they mean is shown before the server has said so, and nobody waits for an answer. */
 export const canWait = (content: Content) => !!(content.torque || content.sign || content.note || content.air)
+
+/**
+ * fateOf is what a fault means for what waits: nothing is asked now, this job's entries are tried again later, or it was
+ * looked at and not taken. A fault of the program, or of its database, is no word on what was written.
+ */
+export const fateOf = (fault: Fault): 'stop' | 'later' | 'refused' =>
+  fault.away || fault.signedOut ? 'stop' : fault.later ? 'later' : 'refused'
 
 /**
  * useOutbox keeps what is written without a network, through a reload, and sends it in
@@ -105,8 +112,9 @@ export const useOutbox = createSharedComposable(() => {
           await drop(w.body.id)
         } catch (thrown) {
           const fault = asFault(thrown)
-          if (fault.away || fault.signedOut) return
-          if (fault.later) {
+          const fate = fateOf(fault)
+          if (fate === 'stop') return
+          if (fate === 'later') {
             stuck.add(w.job)
             continue
           }
