@@ -54,6 +54,29 @@ func keys[T identified](list []T) (ids []string) {
 	return ids
 }
 
+// calledSo says whether a bike that a rename is for may have what is still called by the old id.
+func (b *Book) calledSo(r Renamed) bool {
+	if p, known := b.Point(r.Was); known && r.Kind == "points" {
+		return !apart(p.When, r.When)
+	}
+	f, known := b.Fastener(r.Was)
+	return known && r.Kind == "fasteners" && !apart(f.When, r.When)
+}
+
+// apart says whether two conditions hold for no bike together: of one fact they want other words, each of which is one.
+func apart(a, b bike.Condition) bool {
+	for fact, words := range a {
+		others, both := b[fact]
+		if !both || fact == "carries" || fact == "speeds" || fact == "rings" {
+			continue // these take several words, or ranges
+		}
+		if !slices.ContainsFunc(words, func(w string) bool { return slices.Contains(others, w) }) {
+			return true
+		}
+	}
+	return false
+}
+
 func (b *Book) validateRenamed(r Renamed) error {
 	_, unit := measure.UnitOf(r.Unit)
 	switch {
@@ -63,6 +86,8 @@ func (b *Book) validateRenamed(r Renamed) error {
 		return errors.New("say what it was called, what it is called now, and why")
 	case r.Is != "" && !slices.Contains(b.IDs()[r.Kind], r.Is):
 		return fmt.Errorf("there is no %q that it is called now", r.Is)
+	case r.Is != "" && b.calledSo(r):
+		return fmt.Errorf("%q is still called so on such a bike: what is written of it would vouch for %q", r.Was, r.Is)
 	case r.Unit != "" && !unit:
 		return fmt.Errorf("%q is no unit", r.Unit)
 	}

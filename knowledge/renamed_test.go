@@ -84,6 +84,10 @@ func TestWhatIsCalledOtherwiseLeadsToWhatItIs(t *testing.T) {
 	_, other = book.Renamed("points", "front-pads", bike.Facts{FrontBrake: "disc_cable"})
 	assert.False(t, other, "a disc's pads are called what they were")
 	for text, says := range map[string]string{
+		"- {id: a, kind: points, was: stem, is: rear-pads, why: x}":                                              "still called so",
+		"- {id: a, kind: fasteners, was: steerer-clamp, is: saddle-clamp, why: x}":                               "still called so",
+		"- {id: a, kind: points, was: front-pads, is: stem, when: {bar: [drop]}, why: x}":                        "still called so",
+		"- {id: a, kind: points, was: stem, why: given up while it is there: it is read as it was}":              "",
 		"- {id: a, kind: depths, was: old, why: x}":                                                              "",
 		"- {id: a, kind: points, was: old, is: nowhere, why: x}":                                                 "no \"nowhere\"",
 		"- {id: a, kind: depths, was: old, is: tune, why: x}":                                                    "can be given up",

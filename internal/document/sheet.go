@@ -185,7 +185,10 @@ func measured(p page, v workshop.JobView) {
 		default:
 			figure, was := r.Word, ""
 			if r.Value != nil {
-				figure = everyFigure(*r) + " " + point.Gauge.Unit
+				figure = everyFigure(*r)
+				if point.Gauge != nil { // a shop may judge by eye now what it measured
+					figure += " " + point.Gauge.Unit
+				}
 			}
 			if n := len(point.History); n > 0 && point.History[n-1].Value != nil {
 				last := point.History[n-1]

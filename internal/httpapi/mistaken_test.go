@@ -47,6 +47,10 @@ func TestAJobTakenInByMistakeIsListedNowhere(t *testing.T) {
 	again := arriving()
 	again.Owner, again.Bike = job.Owner, job.Bike
 	require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs", again, &job))
+	var stale struct{ Title string }
+	assert.Equal(t, http.StatusConflict, bench.send("POST", "/api/jobs/"+id+"/reopen",
+		map[string]any{"id": record.NewID(), "reason": "it was none"}, &stale), "it would leave by one job with what is open in the other")
+	assert.Equal(t, "Already in the shop", stale.Title)
 	id = string(job.Job.ID)
 	counter.record(job.Job.ID, door.Returns.Says(door.Return{Belonging: job.Belongings[0].ID}))
 	job = bench.record(job.Job.ID, inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Sound"}))

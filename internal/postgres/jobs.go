@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
@@ -369,6 +370,25 @@ func (s *Store) overJob(ctx context.Context, tx *sqlx.Tx, id record.ID, c worksh
 	})
 }
 
+// elsewhere refuses to open a job again while its bike is here for another: it would leave by the one with what is open
+// in the other.
+func elsewhere(ctx context.Context, tx *sqlx.Tx, job record.Job, kind string) error {
+	if kind != door.Reopenings.Name {
+		return nil
+	}
+	// With the bike held no other job of it begins meanwhile.
+	if _, err := tx.ExecContext(ctx, `select 1 from bike where id = $1 for update`, job.BikeID); err != nil {
+		return wrap("opening a job", err)
+	}
+	var other record.ID
+	err := tx.GetContext(ctx, &other, `select id from job where bike_id = $1 and id <> $2 and released_at is null limit 1`, job.BikeID, job.ID)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil
+	}
+	return cmp.Or(wrap("opening a job", err), error(&record.Problem{Kind: record.Stale, Title: "Already in the shop", Field: "reason",
+		Current: other, Detail: "This bike has another job that is open. Add to that one, or hand it over first."}))
+}
+
 // Seal closes or reopens a job under a lock that lets no entry in between.
 func (s *Store) Seal(ctx context.Context, e record.Entry, judge func(record.Record) (door.Seal, error)) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
@@ -384,6 +404,9 @@ func (s *Store) Seal(ctx context.Context, e record.Entry, judge func(record.Reco
 		}
 		with, err := judge(kept)
 		if err != nil {
+			return err
+		}
+		if err := elsewhere(ctx, tx, kept.Job, e.Kind); err != nil {
 			return err
 		}
 		if err := insertEntries(ctx, tx, e.JobID, []record.Entry{e}); err != nil {

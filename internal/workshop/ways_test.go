@@ -222,6 +222,27 @@ func TestAGuideThatWasGoneThroughIsDoneOnce(t *testing.T) {
 	assert.Contains(t, b.stands(), "Rear brake test", "done once more, by hand")
 }
 
+// What is seen while a guide goes on, after what it finds, was not put right by it.
+func TestWhatIsSeenWhileAGuideGoesOnStands(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	item := b.agrees("pads-disc-rear")
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "pads-disc-rear",
+		Choices: map[string]string{"held": "pin", "pin_school": "no", "level": "known"}}))
+	for {
+		run := work.Runs.Of(lay(b.w, b.r))[0]
+		if run.Now.Record != nil && run.Now.Record.Sign != "" {
+			break
+		}
+		b.goesStep(run)
+	}
+	b.reads("rear-pads", "0.3")
+	b.goesOn()
+	b.do(agree.Works.Says(agree.Work{Item: item}))
+	b.reads("rear-pads", "3.2")
+	assert.Contains(t, b.stands(), "Rear pads: 0.3 mm")
+}
+
 // What was counted is written down with its step, and shown where it is put back.
 func TestWhatIsCountedIsPutBack(t *testing.T) {
 	require.NoError(t, bookErr)

@@ -233,14 +233,17 @@ func Takes(s *record.Sheet, o knowledge.Operation) (minutes, times int) {
 }
 
 // Since is the entry from which on the work of a done item counts for a point. What a run read as the work left it
-// came after the work; anything else was read before the run's last step, or before Done was pressed where none did it:
-// what is seen between a run and Done was not put right by it.
+// came after the work; anything else was known before its run began, or read in it as it was found, or before Done was
+// pressed where no run did it: what is seen while the run goes on, or between it and Done, was not put right by it.
 func Since(s *record.Sheet, i agree.ItemView, point string) record.ID {
 	since := *i.WorkID
 	if i.Work.Run != nil {
 		if run, in := Starts.Find(s.Ledger, *i.Work.Run); in != nil && finished(s, run.ID, in) {
-			for step := range StepsOf(s, run.ID) {
-				since = step.ID
+			since = run.ID
+			for e, step := range StepsOf(s, run.ID) {
+				if in.Work.finds(step.Step, point) {
+					since = e.ID
+				}
 			}
 		}
 	}
@@ -251,6 +254,13 @@ func Since(s *record.Sheet, i agree.ItemView, point string) record.ID {
 		}
 	}
 	return since
+}
+
+// finds says whether a step reads a point as it is found.
+func (g GuidedWork) finds(step, point string) bool {
+	return slices.ContainsFunc(g.Procedure.Steps, func(x procedure.Step) bool {
+		return x.ID == step && x.Record != nil && x.Record.Point == point && point != "" && !x.Record.Left
+	})
 }
 
 // Leaves says whether the procedure reads a point as its work has left it.
