@@ -284,6 +284,25 @@ func TestTwoThingsSeenAtAPointAreBothPutRight(t *testing.T) {
 	assert.Empty(t, inspect.NotRidden(lay(b.w, b.r)))
 }
 
+// A crack that is seen at nine, and told once more with a time before that, was seen at nine all the same.
+func TestWhatIsToldOfEarlierTakesNoLaterSightAway(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	dated := func(ago time.Duration) { b.r.Entries[len(b.r.Entries)-1].At = time.Now().Add(-ago) }
+	b.reads("frame", "Crack")
+	dated(time.Hour)
+	b.reads("frame", "Crack")
+	dated(4 * time.Hour)
+	item := b.agrees("frame-builder")
+	b.do(agree.Works.Says(agree.Work{Item: item}))
+	dated(3 * time.Hour)
+	b.reads("frame", "Sound")
+	assert.Contains(t, b.stands(), "Frame: Crack", "the builder had it before the second look")
+	b.do(agree.Works.Says(agree.Work{Item: b.agrees("frame-builder")}))
+	b.reads("frame", "Sound")
+	assert.NotContains(t, b.stands(), "Frame: Crack")
+}
+
 // happens adds an entry that is written by no entry of its own.
 func (b bench) happens(c record.Content) {
 	b.r.Entries = append(b.r.Entries, record.Entry{ID: record.NewID(), JobID: b.r.Job.ID, Kind: c.Kind(), At: time.Now(), ByName: "Ida",

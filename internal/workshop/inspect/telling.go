@@ -68,8 +68,10 @@ func (t *Told) take(s *record.Sheet, e record.Entry, in *Reading) {
 	case needsWork(s, last) && better(s, last, e):
 		t.Later = &e
 	default:
-		if needsWork(s, last) && in.Word != "" && in.Word != Readings.In(last.Content).Word {
-			t.Beside = append(t.Beside, last) // an arm may be cracked, and loose as well
+		// An arm may be cracked, and loose as well. And who knew nothing of a sight takes none away: told of a look before
+		// it, or by a tablet that was without a network.
+		if needsWork(s, last) && (otherThing(in, last) || !s.Knew(last.ID, e.ID)) {
+			t.Beside = append(t.Beside, last)
 		}
 		t.Stand[n-1], t.Later = e, nil
 	}
@@ -79,7 +81,7 @@ func (t *Told) take(s *record.Sheet, e record.Entry, in *Reading) {
 // besides takes away what stood beside and is put right by now, or is what was read again.
 func (t *Told) besides(s *record.Sheet, e record.Entry, in *Reading) {
 	t.Beside = slices.DeleteFunc(t.Beside, func(b record.Entry) bool {
-		if Readings.In(b.Content).Word == in.Word {
+		if !otherThing(in, b) && s.Knew(b.ID, e.ID) {
 			return true
 		}
 		_, guided := guidedOn(s, in.Point, b, e)
@@ -92,6 +94,11 @@ func (t *Told) besides(s *record.Sheet, e record.Entry, in *Reading) {
 		}
 		return true
 	})
+}
+
+// otherThing says whether a reading names something else than an earlier one does.
+func otherThing(in *Reading, before record.Entry) bool {
+	return in.Word != "" && in.Word != Readings.In(before.Content).Word
 }
 
 func needsWork(s *record.Sheet, e record.Entry) bool {
