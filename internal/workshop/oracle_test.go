@@ -43,7 +43,9 @@ type day struct {
 	came bike.Facts // what the bike is, whatever it is said to be later
 	now  time.Time
 	tick int
-	when map[record.ID]int // when hands did what an entry tells of
+	when map[record.ID]int  // when hands did what an entry tells of
+	told map[record.ID]bool // runs of guided work that work was told with
+	ends int                // how many came to their end
 
 	away    bool          // the second tablet has no network
 	seen    int64         // what it had on its screen when it lost it
@@ -56,7 +58,7 @@ func newDay(t *rapid.T) *day {
 	facts := kindNamed(kind).Facts
 	facts.FrontFluid, facts.RearFluid = "mineral", "mineral"
 	held := map[string]string{"through": "axle-through", "nuts": "axle-nut", "quick_release": "quick-release"}
-	x := &day{T: t, tick: 1000, when: map[record.ID]int{}, came: facts, now: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC), d: &drawer{},
+	x := &day{T: t, tick: 1000, when: map[record.ID]int{}, told: map[record.ID]bool{}, came: facts, now: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC), d: &drawer{},
 		toy: newToy("front-"+held[facts.FrontAxle], "rear-"+held[facts.RearAxle])}
 	x.w = New(x.d, book, func() time.Time { return x.now })
 	depth := rapid.SampledFrom([]string{"tune", "repair"}).Draw(t, "depth")
@@ -144,14 +146,16 @@ func TestNoUnsafeBikeLeaves(t *testing.T) {
 	stays, seed := draws()
 	sets(t, "rapid.checks", stays)
 	sets(t, "rapid.seed", seed)
-	left, again := 0, 0
+	left, again, guided := 0, 0, 0
 	rapid.Check(t, func(t *rapid.T) {
 		x := newDay(t)
 		for range rapid.IntRange(1, 25).Draw(t, "things done") {
 			x.something()
 		}
 		for range 3 {
-			if !x.leaves() {
+			gone := x.leaves()
+			guided, x.ends = guided+x.ends, 0
+			if !gone {
 				return
 			}
 			left++
@@ -168,7 +172,7 @@ func TestNoUnsafeBikeLeaves(t *testing.T) {
 			}
 		}
 	})
-	t.Logf("%d bikes left, %d were opened again", left, again)
+	t.Logf("%d bikes left, %d were opened again, %d guides gone through", left, again, guided)
 	require.Positive(t, left, "nothing is shown by bikes that never leave")
 }
 

@@ -14,7 +14,6 @@ import (
 	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
@@ -169,6 +168,7 @@ func (x *day) works() {
 // does marks an item done, and does it.
 func (x *day) does(i agree.ItemView) bool {
 	done := works[i.Item.Operation]
+	guide, told := x.gone(i)
 	fills, _ := book.Operation(i.Item.Operation)
 	in := agree.Work{Item: i.ID}
 	for _, r := range work.Runs.Of(x.sheet()) {
@@ -177,6 +177,10 @@ func (x *day) does(i agree.ItemView) bool {
 		}
 	}
 	return x.tells(x.who(), agree.Works.Says(in), nil, "", func(at int) {
+		if told { // what the guide did was done once
+			x.told[guide] = true
+			return
+		}
 		x.toy.open(done.reach, at)
 		for _, place := range fills.Fits {
 			x.toy.off[place] = false
@@ -322,29 +326,6 @@ func (x *day) hunts() {
 		func(at int) { x.toy.open(reach{[]string{"steerer-clamp", "faceplate"}, ride}, at) })
 }
 
-// guides begins guided work, or does its next step, which takes a wheel out at first.
-func (x *day) guides() {
-	s := x.sheet()
-	for _, r := range work.Runs.Of(s) {
-		if r.Finished || r.Now == nil {
-			continue
-		}
-		in, outcome := guided.StepDone{Run: r.ID, Step: r.Now.ID, Place: r.Place}, ""
-		if len(r.Now.Outcomes) > 0 {
-			outcome = r.Now.Outcomes[0].Say
-		}
-		in.Outcome = outcome
-		out := slices.Contains(r.Now.Opens, "front-wheel-out")
-		x.tells(x.who(), guided.Steps.Says(in), nil, "", func(at int) {
-			if out {
-				x.toy.open(reach{[]string{"front axle"}, front}, at)
-			}
-		})
-		return
-	}
-	x.tells(x.who(), guided.Starts.Says(guided.Guided{Procedure: "pads-disc-front", Choices: map[string]string{"held": "pin"}}), nil, "", nil)
-}
-
 // takesApart begins to take the steering apart, or takes the next part off.
 func (x *day) takesApart() {
 	s := x.sheet()
@@ -408,7 +389,7 @@ func (x *day) hurries() {
 		}
 	}
 	for _, r := range work.Runs.Of(x.sheet()) {
-		x.tells(hands[3], record.Withdrawals.Says(record.Withdrawn{Reason: "given up"}), &r.ID, "", nil)
+		x.endsGuide(r)
 	}
 	for _, e := range slices.Concat(begun(gears.Begins, x.sheet()), begun(wheels.Stands, x.sheet()), begun(hunt.Hunts, x.sheet())) {
 		x.tells(hands[3], record.Withdrawals.Says(record.Withdrawn{Reason: "given up"}), &e, "", nil)
