@@ -178,15 +178,29 @@ func updated(result sql.Result, err error) (bool, error) {
 	return n > 0, err
 }
 
-// Search finds bikes and owners by words that must all be found.
-func (s *Store) Search(ctx context.Context, words []string, limit int) ([]workshop.Found, error) {
+// SearchQuery is how a search finds its rows: by the indexes of both tables, word by word, then what is known of those alone.
+func SearchQuery(words []string, limit int) (query string, args []any) {
 	const ownerText = `lower(o.name || ' ' || o.phone || ' ' || squeezed(o.phone))`
 	const bikeText = `lower(b.make || ' ' || b.model || ' ' || b.colour || ' ' || b.frame_number)`
-	where, args := []string{"true"}, []any{limit}
+	args = []any{limit}
+	hits := make([]string, 0, max(1, len(words)))
 	for _, w := range words {
 		args = append(args, "%"+escapeLike(strings.ToLower(w))+"%")
-		where = append(where, fmt.Sprintf("(%s like $%d or coalesce(%s like $%d, false))", ownerText, len(args), bikeText, len(args)))
+		hits = append(hits, fmt.Sprintf(`(select o.id as owner, b.id as bike from owner o left join bike b on b.owner_id = o.id where %s like $%d
+			union select b.owner_id, b.id from bike b where %s like $%d)`, ownerText, len(args), bikeText, len(args)))
 	}
+	if len(hits) == 0 {
+		hits = append(hits, `select o.id as owner, b.id as bike from owner o left join bike b on b.owner_id = o.id`)
+	}
+	return `select ` + bikeColumns + `, j.open_job, j.last
+		from (` + strings.Join(hits, " intersect ") + `) hit join owner o on o.id = hit.owner left join bike b on b.id = hit.bike
+		left join lateral (select max(opened_at) as last, (array_agg(id) filter (where released_at is null))[1] as open_job
+			from job where bike_id = b.id and mistaken_at is null) j on true
+		order by j.last desc nulls last, lower(o.name), o.id limit $1`, args
+}
+
+// Search finds bikes and owners by words that must all be found.
+func (s *Store) Search(ctx context.Context, words []string, limit int) ([]workshop.Found, error) {
 	var rows []struct {
 		bikeRow
 		BikeID  *record.ID `db:"bike_id"`
@@ -198,11 +212,8 @@ func (s *Store) Search(ctx context.Context, words []string, limit int) ([]worksh
 		Open    *record.ID `db:"open_job"`
 		Last    *time.Time `db:"last"`
 	}
-	err := s.db.SelectContext(ctx, &rows, `select `+bikeColumns+`, j.open_job, j.last
-		from owner o left join bike b on b.owner_id = o.id
-		left join lateral (select max(opened_at) as last, (array_agg(id) filter (where released_at is null))[1] as open_job
-			from job where bike_id = b.id and mistaken_at is null) j on true
-		where `+strings.Join(where, " and ")+` order by j.last desc nulls last, lower(o.name), o.id limit $1`, args...)
+	query, args := SearchQuery(words, limit)
+	err := s.db.SelectContext(ctx, &rows, query, args...)
 	if err != nil {
 		return nil, fmt.Errorf("searching: %w", err)
 	}

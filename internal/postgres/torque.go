@@ -79,19 +79,20 @@ func (s *Store) SaveWrench(ctx context.Context, t torque.Wrench) error {
 	})
 }
 
-// LooseCounts counts how joints were found, by fastener, kind of bike and who had tightened
-// them before.
+// LooseQuery counts what LooseCounts tells, by an index alone.
+const LooseQuery = `with log as (
+		select bike_id, fastener, was, lag(by) over (partition by bike_id, fastener, position order by seq) as before
+		from joint_found where not corrected)
+	select l.fastener, coalesce(b.facts->>'kind', '') as kind, l.before as by, coalesce(st.name, '') as by_name,
+		count(*) as times, count(*) filter (where l.was = 'loose') as loose, count(*) filter (where l.was = 'over_tight') as over_tight
+	from log l join bike b on b.id = l.bike_id left join staff st on st.id = l.before
+	where l.was in ('loose', 'over_tight', 'sound')
+	group by 1, 2, 3, 4`
+
+// LooseCounts counts how joints were found, by fastener, kind of bike and who had tightened them before.
 func (s *Store) LooseCounts(ctx context.Context) ([]torque.LooseCount, error) {
 	var out []torque.LooseCount
-	err := s.db.SelectContext(ctx, &out, `with log as (
-			select e.bike_id, e.content->'torque'->>'fastener' as fastener, e.content->'torque'->>'was' as was,
-				lag(e.by) over (partition by e.bike_id, e.content->'torque'->>'fastener', e.content->'torque'->>'position' order by e.seq) as before
-			from entry e where e.kind = 'torque' and not exists (select from entry x where x.supersedes = e.id))
-		select l.fastener, coalesce(b.facts->>'kind', '') as kind, l.before as by, coalesce(st.name, '') as by_name,
-			count(*) as times, count(*) filter (where l.was = 'loose') as loose, count(*) filter (where l.was = 'over_tight') as over_tight
-		from log l join bike b on b.id = l.bike_id left join staff st on st.id = l.before
-		where l.was in ('loose', 'over_tight', 'sound')
-		group by 1, 2, 3, 4`)
+	err := s.db.SelectContext(ctx, &out, LooseQuery)
 	return out, wrap("counting what came loose", err)
 }
 
