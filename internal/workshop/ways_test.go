@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"slices"
 	"strconv"
 	"testing"
 	"time"
@@ -241,6 +242,24 @@ func TestWhatIsSeenWhileAGuideGoesOnStands(t *testing.T) {
 	b.do(agree.Works.Says(agree.Work{Item: item}))
 	b.reads("rear-pads", "3.2")
 	assert.Contains(t, b.stands(), "Rear pads: 0.3 mm")
+}
+
+// What was signed while a guide had the stem off, and work went on after it, was not ridden.
+func TestNobodyRodeWhatWasStillApart(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}}))
+	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	for run().Now.ID != "stack" {
+		b.goesStep(run())
+	}
+	b.readies()
+	require.NotContains(t, b.stands(), "Test ride")
+	b.goesStep(run())
+	for _, step := range slices.Backward(run().Done) {
+		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "not done"}), &step.ID))
+	}
+	assert.Contains(t, b.stands(), "Test ride")
 }
 
 // What was counted is written down with its step, and shown where it is put back.

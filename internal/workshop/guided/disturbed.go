@@ -26,7 +26,7 @@ func stepped(s *record.Sheet, run record.Entry, in *Guided) (list []record.Distu
 	if joints := fastenersOf(s, run); len(joints) > 0 {
 		list = append(list, record.Disturbance{Since: run.ID, Says: "“" + in.Work.Name + "” was begun", Joints: joints})
 	}
-	before := run.ID
+	before, open := run.ID, []string{}
 	for e, done := range Steps.Ever(s.Ledger) {
 		if done.Run != run.ID {
 			continue
@@ -54,10 +54,26 @@ func stepped(s *record.Sheet, run record.Entry, in *Guided) (list []record.Distu
 				again.Joints, d.Joints = append(again.Joints, joint), slices.Delete(d.Joints, at, at+1)
 			}
 		}
-		list = append(list, again, d)
+		list = append(list, again, d, goesOn(s, e, step, open, d.Says))
+		open = slices.DeleteFunc(append(open, step.Opens...), func(id string) bool { return slices.Contains(step.Closes, id) })
 		before = e.ID
 	}
 	return list
+}
+
+// goesOn is a step that was done while something was open: nobody rode it, or tried its brake, before that.
+func goesOn(s *record.Sheet, e record.Entry, step procedure.Step, open []string, says string) record.Disturbance {
+	d := record.Disturbance{Since: e.ID, Says: says}
+	for _, id := range open {
+		state, _ := s.Book.State(id)
+		if !state.Lasting {
+			d.Tests = append(d.Tests, record.RideTest)
+		}
+		if state.Disturbs != "" && (step.Record == nil || step.Record.Sign != state.Disturbs) {
+			d.Tests = append(d.Tests, state.Disturbs)
+		}
+	}
+	return d
 }
 
 // worked is what work disturbed that was marked done. What its run torqued and signed came after that began, where it
