@@ -18,6 +18,7 @@ var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
 type Book struct {
+	Adjusters     []Adjuster
 	Points        []Point
 	Fasteners     []Fastener
 	Operations    []Operation

@@ -1,6 +1,7 @@
 package knowledge
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"math"
@@ -24,10 +25,21 @@ type GearFamily struct {
 
 func (f GearFamily) key() string { return f.ID }
 
-// With is the gear of this family with sprockets of these teeth.
-func (f GearFamily) With(teeth []int, turns float64) gear.Drivetrain {
-	return gear.Drivetrain{Teeth: teeth, Spacing: f.Spacing, Pull: f.Pull, Ratio: f.Ratio, Thread: gear.UsualThread, Turns: turns,
-		Screw: gear.UsualScrew, Clicks: f.Speeds - 1}
+// Drivetrain is the gear of a family with sprockets of these teeth; its barrel has all of its turns. What a turn does is
+// what the adjusters say.
+func (b *Book) Drivetrain(f GearFamily, teeth []int) gear.Drivetrain {
+	barrel, _ := b.Adjuster(MechBarrel)
+	return b.Turned(gear.Drivetrain{Teeth: teeth, Spacing: f.Spacing, Pull: f.Pull, Ratio: f.Ratio, Turns: barrel.Turns, Clicks: f.Speeds - 1})
+}
+
+// Turned fills in what a turn does, where a gear does not say it: one that was written down before it was asked.
+func (b *Book) Turned(d gear.Drivetrain) gear.Drivetrain {
+	barrel, _ := b.Adjuster(MechBarrel)
+	low, _ := b.Adjuster(LowScrew)
+	gap, _ := b.Adjuster(GapScrew)
+	d.Thread, d.Barrel = cmp.Or(d.Thread, barrel.Outward("tighter")), cmp.Or(d.Barrel, barrel.Turns)
+	d.Screw, d.GapTurn = cmp.Or(d.Screw, low.Outward("later")), cmp.Or(d.GapTurn, gap.Outward("away"))
+	return d
 }
 
 // GearFamily finds a family.
@@ -43,7 +55,7 @@ func (b *Book) GearFamilies(speeds int) []GearFamily {
 }
 
 // validate refuses a family whose parts do not go together.
-func (f GearFamily) validate() error {
+func (b *Book) validateGears(f GearFamily) error {
 	if f.Name == "" || f.Source == "" {
 		return errors.New("a family of gears needs a name and a source")
 	}
@@ -53,7 +65,7 @@ func (f GearFamily) validate() error {
 	if off := math.Abs(f.Pull*f.Ratio - f.Spacing); off > 0.02 {
 		return fmt.Errorf("pull × ratio is %.2f mm and the spacing %.2f: off by %.2f mm a click", f.Pull*f.Ratio, f.Spacing, off)
 	}
-	d := f.With(f.Teeth, gear.UsualTurns)
+	d := b.Drivetrain(f, f.Teeth)
 	if err := d.Validate(); err != nil {
 		return err
 	}

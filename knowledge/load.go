@@ -27,11 +27,19 @@ var Shipped = sync.OnceValues(func() (*Book, error) { return Layered() })
 // Layered loads the shipped data with others laid over them in turn. Its errors name the
 // file and the line.
 func Layered(own ...fs.FS) (*Book, error) {
+	adjusters, theirs, err := adjustersOf(own)
+	if err != nil {
+		return nil, err
+	}
 	ours, err := readShipped()
+	if theirs { // our texts speak of their adjusters
+		ours, err = readWith(adjusters)
+	}
 	if err != nil {
 		return nil, err
 	}
 	d := ours.copied()
+	d.origins.adjusters, d.origins.ours = adjusters, false
 	for _, layer := range own {
 		if err := d.read(layer); err != nil {
 			return nil, err
@@ -67,15 +75,26 @@ func digested(layers []fs.FS) (string, error) {
 
 // readShipped reads our own layer, which stays as it is while the program runs.
 var readShipped = sync.OnceValues(func() (draft, error) {
-	d := draft{origins: newOrigin(), pages: map[string]page{}}
-	return d, d.read(shipped)
+	adjusters, _, err := adjustersOf(nil)
+	if err != nil {
+		return draft{}, err
+	}
+	return readWith(adjusters)
 })
+
+// readWith reads our own layer, its texts in the words of some adjusters.
+func readWith(adjusters []Adjuster) (draft, error) {
+	d := draft{origins: newOrigin(), pages: map[string]page{}}
+	d.origins.adjusters, d.origins.ours = adjusters, true
+	return d, d.read(shipped)
+}
 
 // copied is a draft that can be read into without changing the first.
 func (d draft) copied() draft {
 	return draft{
 		Book: Book{
-			Points: slices.Clone(d.Points), Fasteners: slices.Clone(d.Fasteners), Operations: slices.Clone(d.Operations),
+			Adjusters: slices.Clone(d.Adjusters),
+			Points:    slices.Clone(d.Points), Fasteners: slices.Clone(d.Fasteners), Operations: slices.Clone(d.Operations),
 			Kinds: slices.Clone(d.Kinds), Depths: slices.Clone(d.Depths), Prerequisites: slices.Clone(d.Prerequisites),
 			Routes: slices.Clone(d.Routes), Treatments: slices.Clone(d.Treatments), Runs: slices.Clone(d.Runs),
 			Gears:  slices.Clone(d.Gears),
@@ -86,7 +105,7 @@ func (d draft) copied() draft {
 			Oilings:  slices.Clone(d.Oilings),
 			Bearings: slices.Clone(d.Bearings), Balls: slices.Clone(d.Balls), Renames: slices.Clone(d.Renames),
 		},
-		origins: origin{maps.Clone(d.origins.lines), maps.Clone(d.origins.files), maps.Clone(d.origins.texts)},
+		origins: origin{lines: maps.Clone(d.origins.lines), files: maps.Clone(d.origins.files), texts: maps.Clone(d.origins.texts)},
 		pages:   maps.Clone(d.pages),
 	}
 }
@@ -94,6 +113,7 @@ func (d draft) copied() draft {
 // read lays one more layer over what was read so far: an entry with the same id replaces it.
 func (d *draft) read(layer fs.FS) error {
 	for _, read := range []func() error{
+		func() error { return readList(layer, "adjusters.yaml", d.origins, &d.Adjusters) },
 		func() error { return readList(layer, "depths.yaml", d.origins, &d.Depths) },
 		func() error { return readList(layer, "kinds.yaml", d.origins, &d.Kinds) },
 		func() error { return readList(layer, "points.yaml", d.origins, &d.Points) },

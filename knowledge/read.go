@@ -21,9 +21,14 @@ type origin struct {
 	lines map[string]int    // "points.yaml chain" → 65
 	files map[string]string // "fasteners seatpost-clamp" → "fasteners/seat.yaml", where it was read last
 	texts map[string][]byte // of each file, as it was read last
+
+	adjusters []Adjuster // whose words texts ask for
+	ours      bool       // it is what ships that is read
 }
 
-func newOrigin() origin { return origin{map[string]int{}, map[string]string{}, map[string][]byte{}} }
+func newOrigin() origin {
+	return origin{lines: map[string]int{}, files: map[string]string{}, texts: map[string][]byte{}}
+}
 
 func (o origin) note(file, id string, line int) {
 	o.lines[file+" "+id], o.files[path.Dir(file)+" "+id] = line, file
@@ -93,6 +98,12 @@ func parseList[T identified](file string, text []byte, origins origin, list *[]T
 	items, isList := parsed.Docs[0].Body.(*ast.SequenceNode)
 	if !isList {
 		return fmt.Errorf("%s:1: expected a list of entries, each starting with a dash", file)
+	}
+	if file != "adjusters.yaml" {
+		texts := &speaks{file: file, origin: origins}
+		if ast.Walk(texts, items); len(texts.errs) > 0 {
+			return errors.Join(texts.errs...)
+		}
 	}
 	origins.texts[file] = text
 	here := map[string]int{}

@@ -67,7 +67,7 @@ func (b *Book) validate(origins origin) error {
 // validateRolling checks what is known of gears, hubs and wheels.
 func (b *Book) validateRolling(wrong func(file, id string, err error)) {
 	for _, g := range b.Gears {
-		wrong("gears.yaml", g.ID, g.validate())
+		wrong("gears.yaml", g.ID, b.validateGears(g))
 	}
 	for _, h := range b.Hubs {
 		wrong("hubs.yaml", h.ID, h.validate())

@@ -318,7 +318,8 @@ func (b belief) cure(e Evidence, c Chance) Move {
 	case HighIn, HighOut:
 		out.Work, out.Eighths = TurnHigh, turns(right.High-mean(func(s State) float64 { return s.High }))
 	case GapWide, GapNear:
-		out.Work, out.Eighths = TurnGap, turns(right.Gap-mean(func(s State) float64 { return s.Gap }))
+		out.Work = TurnGap
+		out.Eighths = int(math.Round((right.Gap - mean(func(s State) float64 { return s.Gap })) / b.gear.GapTurn / eighth))
 	case TeethWorn:
 		out.Work = RenewTeeth
 	}

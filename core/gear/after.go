@@ -17,7 +17,7 @@ func (s State) After(d Drivetrain, m Move) State {
 		if s.Gap == 0 {
 			s.Gap = UsualGap
 		}
-		s.Gap += eighths
+		s.Gap += float64(m.Eighths) * eighth * d.GapTurn
 	case RenewCable:
 		s.Friction = 0
 	case OilPivots:
@@ -41,13 +41,13 @@ func (e Evidence) After(m Move) Evidence {
 		e.Now.Cable += float64(m.Quarters) / 4 * e.Gear.Thread
 	case Reclamp:
 		e.Now.Cable += float64(m.Quarters) / 4 * e.Gear.Thread
-		e.Gear.Turns = UsualTurns + e.Now.Cable/e.Gear.Thread
+		e.Gear.Turns = e.Gear.Barrel + e.Now.Cable/e.Gear.Thread
 	case TurnLow:
 		e.Now.Low += eighths
 	case TurnHigh:
 		e.Now.High += eighths
 	case TurnGap:
-		e.Now.Gap += eighths
+		e.Now.Gap += float64(m.Eighths) * eighth * e.Gear.GapTurn
 	default:
 		after := Evidence{Gear: e.Gear, Cured: append(slices.Clone(e.Cured), cures[m.Work]...)}
 		if m.Work == RenewCable {

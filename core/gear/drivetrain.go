@@ -16,16 +16,11 @@ type Drivetrain struct {
 	Ratio   float64 `json:"ratio" doc:"how far the guide pulley moves for each mm of cable"`
 	Thread  float64 `json:"thread_mm" doc:"pitch of the barrel's thread: cable a turn"`
 	Turns   float64 `json:"turns" doc:"that the barrel has left outward"`
+	Barrel  float64 `json:"barrel_turns,omitempty" doc:"that it has wound in"`
 	Screw   float64 `json:"screw_mm" doc:"how far the pulley's stop moves a turn of a limit screw"`
+	GapTurn float64 `json:"gap_turn_mm,omitempty" doc:"how far a turn outward of the gap's screw moves the pulley off the sprockets: nearer, below 0"`
 	Clicks  int     `json:"clicks" doc:"of the lever; one less than sprockets"`
 }
-
-// Usual figures of what is seldom measured (common practice, no published source).
-const (
-	UsualThread = 0.8 // M5 of a barrel, mm a turn
-	UsualTurns  = 4.0
-	UsualScrew  = 0.9 // M4 of a limit screw, over the lever between it and the pulley
-)
 
 // Invalid says which figure of a gear cannot be, and why.
 type Invalid struct{ Field, Problem string }
@@ -54,7 +49,7 @@ func (d Drivetrain) Validate() error {
 		v      float64
 		lo, hi float64
 	}{{"spacing_mm", d.Spacing, 2.5, 7}, {"pull_mm", d.Pull, 1, 6}, {"ratio", d.Ratio, 0.8, 3}, {"thread_mm", d.Thread, 0.4, 1.5},
-		{"screw_mm", d.Screw, 0.2, 2}} {
+		{"screw_mm", d.Screw, 0.2, 2}, {"gap_turn_mm", math.Abs(d.GapTurn), 1, 10}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.hi {
 			return invalid(v.field, "%g cannot be: it is %g to %g mm.", v.v, v.lo, v.hi)
 		}

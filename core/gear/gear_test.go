@@ -13,7 +13,7 @@ import (
 // eleven is a gear of eleven sprockets, 3.74 mm apart (spacing from memory of common practice).
 func eleven() gear.Drivetrain {
 	return gear.Drivetrain{Teeth: []int{11, 13, 15, 17, 19, 22, 25, 28, 32, 36, 42}, Spacing: 3.74, Pull: 2.2, Ratio: 1.7,
-		Thread: gear.UsualThread, Turns: gear.UsualTurns, Screw: gear.UsualScrew}
+		Thread: 0.8, Turns: 4, Barrel: 4, Screw: 0.9, GapTurn: -4}
 }
 
 func set(change func(*gear.State)) gear.State {
@@ -110,7 +110,7 @@ func indexes(t require.TestingT, s *gear.State, h gear.History) (moves []gear.Mo
 			case gear.TurnHigh:
 				s.High, e.Now.High = s.High+float64(a.Move.Eighths)/8*d.Screw, e.Now.High+float64(a.Move.Eighths)/8*d.Screw
 			case gear.TurnGap:
-				s.Gap, e.Now.Gap = s.Gap+float64(a.Move.Eighths)/8*d.Screw, e.Now.Gap+float64(a.Move.Eighths)/8*d.Screw
+				s.Gap, e.Now.Gap = s.Gap-float64(a.Move.Eighths)/8*4, e.Now.Gap-float64(a.Move.Eighths)/8*4
 			default:
 				fixed := gear.New()
 				fixed.Cable = s.Cable

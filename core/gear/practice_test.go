@@ -11,8 +11,8 @@ import (
 )
 
 var practised = gear.Drivetrain{Teeth: []int{11, 13, 15, 17, 20, 23, 26, 30, 34}, Spacing: 4.34, Pull: 2.55, Ratio: 1.7,
-	Thread: gear.UsualThread,
-	Turns:  gear.UsualTurns, Screw: gear.UsualScrew, Clicks: 8}
+	Thread: 0.8,
+	Turns:  4, Barrel: 4, Screw: 0.9, GapTurn: -4, Clicks: 8}
 
 func practice(t require.TestingT, seed uint64, level int) *gear.Practice {
 	p, err := gear.NewPractice(practised, seed, level)

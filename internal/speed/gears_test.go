@@ -39,8 +39,9 @@ type stand struct {
 func maladjusted(dice *rand.Rand) *stand {
 	off := func(by float64) float64 { return 1 + (2*dice.Float64()-1)*by }
 	d := families[dice.IntN(len(families))]
-	d.Thread, d.Turns, d.Screw = gear.UsualThread, 6, gear.UsualScrew
+	d.Thread, d.Turns, d.Barrel, d.Screw, d.GapTurn = 0.8, 6, 6, 0.9, -4
 	is := d
+	is.GapTurn *= off(0.4) // by how the mech is built
 	is.Spacing *= off(0.03)
 	is.Ratio *= off(0.1)
 	is.Pull = is.Spacing / is.Ratio * off(0.004)
@@ -294,7 +295,7 @@ func BenchmarkChainLength(b *testing.B) {
 // BenchmarkPracticeGears shifts and turns a practice gear on and on.
 func BenchmarkPracticeGears(b *testing.B) {
 	d := families[1]
-	d.Thread, d.Turns, d.Screw, d.Clicks = gear.UsualThread, gear.UsualTurns, gear.UsualScrew, len(d.Teeth)-1
+	d.Thread, d.Turns, d.Barrel, d.Screw, d.GapTurn, d.Clicks = 0.8, 4, 4, 0.9, -4, len(d.Teeth)-1
 	for range b.N {
 		const steps = 20000
 		began := time.Now()

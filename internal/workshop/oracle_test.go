@@ -58,7 +58,8 @@ func newDay(t *rapid.T) *day {
 	facts := kindNamed(kind).Facts
 	facts.FrontFluid, facts.RearFluid = "mineral", "mineral"
 	held := map[string]string{"through": "axle-through", "nuts": "axle-nut", "quick_release": "quick-release"}
-	x := &day{T: t, tick: 1000, when: map[record.ID]int{}, told: map[record.ID]bool{}, came: facts, now: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC), d: &drawer{},
+	x := &day{T: t, tick: 1000, when: map[record.ID]int{},
+		told: map[record.ID]bool{}, came: facts, now: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC), d: &drawer{},
 		toy: newToy("front-"+held[facts.FrontAxle], "rear-"+held[facts.RearAxle])}
 	x.w = New(x.d, book, func() time.Time { return x.now })
 	depth := rapid.SampledFrom([]string{"tune", "repair"}).Draw(t, "depth")

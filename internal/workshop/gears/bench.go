@@ -7,6 +7,7 @@ import (
 	"utensil/core/gear"
 	"utensil/core/wear"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // GearBench is a gear being indexed as the bench sees it.
@@ -92,8 +93,9 @@ func take(e *gear.Evidence, in GearLook) {
 // bench replays what was looked at and turned.
 func bench(s *record.Sheet, begun record.Entry) GearBench {
 	in := Begins.In(begun.Content)
-	b := GearBench{ID: begun.ID, Gear: in.Gear, By: begun.ByName, At: begun.At, Done: []BenchStep{}, Causes: []GearCause{},
-		Shifts: []ShiftDone{}, evidence: gear.Evidence{Gear: in.Gear, History: in.History}, Band: gear.Forgives * in.Gear.Spacing}
+	built := s.Book.Turned(in.Gear)
+	b := GearBench{ID: begun.ID, Gear: built, By: begun.ByName, At: begun.At, Done: []BenchStep{}, Causes: []GearCause{},
+		Shifts: []ShiftDone{}, evidence: gear.Evidence{Gear: built, History: in.History}, Band: gear.Forgives * in.Gear.Spacing}
 	e := &b.evidence
 	var works []gear.Work
 	for _, x := range s.Ledger.Standing {
@@ -111,14 +113,14 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 				b.Hanger = nil
 			}
 			works = append(works, move.Work)
-			step.Says, step.Turn = MoveSays(gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
+			step.Says, step.Turn = MoveSays(s.Book, gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
 		default:
 			continue
 		}
 		b.Done, b.Place = append([]BenchStep{step}, b.Done...), b.Place+1
 	}
 	b.Left = int(e.Gear.Turns*4 - e.Now.Cable/e.Gear.Thread*4 + 1e-6)
-	b.advise()
+	b.advise(s.Book)
 	if b.Do != nil {
 		b.Do.Offer = offer(s, b.Do.Work)
 	}
@@ -139,7 +141,7 @@ func (b *GearBench) sign(s *record.Sheet) {
 }
 
 // advise fills in what the evidence comes to.
-func (b *GearBench) advise() {
+func (b *GearBench) advise(book *knowledge.Book) {
 	e := b.evidence
 	tried := e.Standing()
 	b.Tried = len(tried)
@@ -161,7 +163,7 @@ func (b *GearBench) advise() {
 		}
 	}
 	if a.Move != nil {
-		b.Do = doing(e, *a.Move, b.Left)
+		b.Do = doing(book, e, *a.Move, b.Left)
 	}
 	if a.Ask != nil {
 		b.Ask = asking(e.Gear, *a.Ask)

@@ -84,13 +84,12 @@ func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 	if err != nil {
 		return nil, err
 	}
-	turns := gear.UsualTurns
+	in.Gear = s.Book.Drivetrain(family, teeth)
 	if strings.TrimSpace(in.Turns) != "" {
-		if turns, err = figure("turns", in.Turns, "turns"); err != nil {
+		if in.Gear.Turns, err = figure("turns", in.Turns, "turns"); err != nil {
 			return nil, err
 		}
 	}
-	in.Gear = family.With(teeth, turns)
 	if err := in.measured(&in.Gear); err != nil {
 		return nil, err
 	}

@@ -12,6 +12,7 @@ import (
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // GearCause is a cause in words.
@@ -60,10 +61,10 @@ var causeNames = map[gear.Cause][2]string{
 	gear.HangerBent: {"Hanger bent", "It grows from sprocket to sprocket: lay the gauge on it."},
 	gear.HangerTurn: {"Hanger turned", "Noise on one side in every gear."},
 	gear.Unmatched:  {"Lever and mech do not belong together", "It grows from sprocket to sprocket, and the hanger is straight."},
-	gear.LowIn:      {"Low limit too far in", "The largest sprocket alone is not reached."},
-	gear.LowOut:     {"Low limit too far out", "It could go over the largest, into the spokes."},
-	gear.HighIn:     {"High limit too far in", "The smallest sprocket alone is not reached."},
-	gear.HighOut:    {"High limit too far out", "It could go over the smallest."},
+	gear.LowIn:      {"Low limit stops it too soon", "The largest sprocket alone is not reached."},
+	gear.LowOut:     {"Low limit stops it too late", "It could go over the largest, into the spokes."},
+	gear.HighIn:     {"High limit stops it too soon", "The smallest sprocket alone is not reached."},
+	gear.HighOut:    {"High limit stops it too late", "It could go over the smallest."},
 	gear.GapWide:    {"Pulley too far from the sprockets", "Every shift is vague."},
 	gear.GapNear:    {"Pulley too near the sprockets", "It growls on the largest."},
 	gear.TeethWorn:  {"Chain and sprockets worn", "Nothing is crisp any more, nowhere."},
@@ -116,19 +117,21 @@ func way(n int) string {
 	return "out"
 }
 
+// turnedBy are the adjusters that a bench of the gears turns.
+var turnedBy = map[gear.Work]string{gear.TurnBarrel: knowledge.MechBarrel, gear.TurnLow: knowledge.LowScrew,
+	gear.TurnHigh: knowledge.HighScrew, gear.TurnGap: knowledge.GapScrew}
+
 // MoveSays says in a line what was turned or done.
-func MoveSays(m gear.Move) string {
+func MoveSays(book *knowledge.Book, m gear.Move) string {
+	a, _ := book.Adjuster(turnedBy[m.Work])
 	switch m.Work {
 	case gear.TurnBarrel:
-		return fmt.Sprintf("Barrel %s %s", way(m.Quarters), turned(m.Quarters, quarter))
+		return fmt.Sprintf("%s %s %s", words.Capital(a.Name), way(m.Quarters), turned(m.Quarters, quarter))
 	case gear.Reclamp:
-		return fmt.Sprintf("Cable clamped anew, %s tighter, barrel in", measure.Format(float64(m.Quarters)/4*gear.UsualThread)+" mm")
-	case gear.TurnLow:
-		return fmt.Sprintf("Low limit %s %s", way(m.Eighths), turned(m.Eighths, "eighth"))
-	case gear.TurnHigh:
-		return fmt.Sprintf("High limit %s %s", way(m.Eighths), turned(m.Eighths, "eighth"))
-	case gear.TurnGap:
-		return fmt.Sprintf("Gap screw %s %s", way(m.Eighths), turned(m.Eighths, "eighth"))
+		barrel, _ := book.Adjuster(knowledge.MechBarrel)
+		return fmt.Sprintf("Cable clamped anew, %s tighter, barrel in", measure.Format(float64(m.Quarters)/4*barrel.Turn.Mm)+" mm")
+	case gear.TurnLow, gear.TurnHigh, gear.TurnGap:
+		return fmt.Sprintf("%s %s %s", words.Capital(a.Name), way(m.Eighths), turned(m.Eighths, "eighth"))
 	}
 	return map[gear.Work]string{gear.RenewCable: "Inner and outer renewed", gear.OilPivots: "Pivots cleaned and oiled",
 		gear.Straighten: "Hanger straightened", gear.MatchParts: "Parts that belong together fitted",
@@ -189,9 +192,21 @@ func asking(d gear.Drivetrain, a gear.Ask) *GearAsk {
 	return out
 }
 
+// within is no more of a screw than it has; what is wanted beyond that is something else, which is said.
+func within(screw knowledge.Adjuster, m gear.Move) (turned gear.Move, beyond string) {
+	has := min(int(screw.Turns*8), mostTurned)
+	if m.Eighths >= -has && m.Eighths <= has {
+		return m, ""
+	}
+	m.Eighths = min(max(m.Eighths, -has), has)
+	return m, " The screw has no more: where that is not enough, look for " + screw.NotFor + "."
+}
+
 // doing says what to do, and why.
-func doing(e gear.Evidence, m gear.Move, left int) *GearDo {
-	d := &GearDo{Work: m.Work, Quarters: m.Quarters, Eighths: m.Eighths, Title: MoveSays(m), Done: "Turned; try again", Right: m.Right}
+func doing(book *knowledge.Book, e gear.Evidence, m gear.Move, left int) *GearDo {
+	screw, _ := book.Adjuster(turnedBy[m.Work])
+	m, beyond := within(screw, m)
+	d := &GearDo{Work: m.Work, Quarters: m.Quarters, Eighths: m.Eighths, Title: MoveSays(book, m), Done: "Turned; try again", Right: m.Right}
 	mm := func(v float64) string { return measure.Format(math.Round(math.Abs(v)*100)/100) + " mm" }
 	towards := "the spokes"
 	if m.Pulley < 0 {
@@ -212,7 +227,9 @@ func doing(e gear.Evidence, m gear.Move, left int) *GearDo {
 	case gear.TurnHigh:
 		d.Says = "The smallest sprocket alone wants it; the cable has no part in it."
 	case gear.TurnGap:
-		d.Says = "The guide pulley about 6 mm from the largest sprocket; a millimetre either way changes little."
+		d.Says = fmt.Sprintf("The guide pulley about %g mm from the largest sprocket; a millimetre either way changes little. A turn moves it "+
+			"by about %g mm.", gear.UsualGap, screw.Turn.Mm)
+		d.Caution = words.Capital(screw.Differs)
 	case gear.RenewCable:
 		d.Title, d.Done = "Friction: renew inner and outer", "Renewed; try again"
 		d.Says = "It lags up and down alike: the barrel cannot cure that. Look at the short loop at the rear first. Tell the owner."
@@ -236,6 +253,7 @@ func doing(e gear.Evidence, m gear.Move, left int) *GearDo {
 		d.Title, d.Says, d.Done = "Chain and sprockets are worn", "Gauge the chain, look at the teeth; nothing that is turned makes them crisp.",
 			"Renewed; try again"
 	}
+	d.Says += beyond
 	if m.Quarters > 0 {
 		d.Caution = "Slowly to the largest sprocket afterwards."
 	}

@@ -65,7 +65,7 @@ const practised = "cable-9"
 // PracticeGears replays a practice gear. Nothing is kept of one that is not won.
 func PracticeGears(book *knowledge.Book, in GearTry) (GearTried, error) {
 	family, _ := book.GearFamily(practised)
-	p, err := gear.NewPractice(family.With(family.Teeth, gear.UsualTurns), in.Seed, in.Level)
+	p, err := gear.NewPractice(book.Drivetrain(family, family.Teeth), in.Seed, in.Level)
 	if err != nil {
 		return GearTried{}, record.Refuse("level", "%s", words.Sentence(err))
 	}
@@ -105,7 +105,7 @@ func PracticeGears(book *knowledge.Book, in GearTry) (GearTried, error) {
 	if err != nil {
 		return out, err
 	}
-	out.Own, out.Truth, out.Replay = &own, p.Truth(), replay.told(p.Gear)
+	out.Own, out.Truth, out.Replay = &own, p.Truth(), replay.told(book, p.Gear)
 	if p.Won {
 		out.Score = score(float64(own.Adjustments), float64(p.Adjustments), own.Seconds, p.Seconds)
 	}
@@ -167,14 +167,14 @@ func (r *replayed) before(p *gear.Practice, a gear.Act) {
 }
 
 // told says what was done, and what the program would have done in its place.
-func (r *replayed) told(d gear.Drivetrain) []GearReplay {
+func (r *replayed) told(book *knowledge.Book, d gear.Drivetrain) []GearReplay {
 	out := []GearReplay{}
 	for _, s := range r.stretches {
 		did := gear.MoveOf(s.act, s.times)
-		g := GearReplay{Looks: s.looks, Did: gears.MoveSays(did)}
+		g := GearReplay{Looks: s.looks, Did: gears.MoveSays(book, did)}
 		switch a := s.advised; {
 		case a.Move != nil:
-			g.Better = gears.MoveSays(*a.Move)
+			g.Better = gears.MoveSays(book, *a.Move)
 			g.Same = a.Move.Work == did.Work && (a.Move.Quarters > 0) == (did.Quarters > 0) && (a.Move.Eighths > 0) == (did.Eighths > 0)
 		case a.Ask != nil:
 			g.Better = gears.AskSays(d, *a.Ask)

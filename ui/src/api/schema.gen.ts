@@ -2586,10 +2586,20 @@ export interface components {
         };
         Drivetrain: {
             /**
+             * Format: double
+             * @description that it has wound in
+             */
+            barrel_turns?: number;
+            /**
              * Format: int64
              * @description of the lever; one less than sprockets
              */
             clicks: number;
+            /**
+             * Format: double
+             * @description how far a turn outward of the gap's screw moves the pulley off the sprockets: nearer, below 0
+             */
+            gap_turn_mm?: number;
             /**
              * Format: double
              * @description of cable a click
