@@ -1,6 +1,7 @@
 package knowledge
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"slices"
@@ -48,7 +49,8 @@ type ComeBack struct {
 type State struct {
 	procedure.State `yaml:",inline"`
 
-	End string `yaml:"end"` // front or rear, where there are two
+	End  string `yaml:"end"`  // front or rear, where there are two
+	Beds bool   `yaml:"beds"` // what was worked on is weak until it is bedded in
 }
 
 func (s State) key() string { return s.ID }
@@ -137,7 +139,14 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 	if _, known := b.Operation(p.Operation); p.Operation != "" && !known {
 		return fmt.Errorf("there is no operation %q", p.Operation)
 	}
+	work, _ := b.Operation(p.Operation)
 	for _, s := range p.Steps {
+		for _, id := range s.Does {
+			if state, _ := b.State(id); state.Beds && !work.Beds {
+				return fmt.Errorf("step %s: %s leaves a brake weak, and its work (%s) does not tell the rider to bed it in: beds", s.ID, state.Name,
+					cmp.Or(p.Operation, "none"))
+			}
+		}
 		for _, id := range append(slices.Clone(s.Undoes), s.Record.Joints()...) {
 			if _, known := b.Fastener(id); !known {
 				return fmt.Errorf("step %s: there is no fastener %q", s.ID, id)

@@ -81,6 +81,7 @@ func TestAProcedureOfTheShopIsCheckedFirst(t *testing.T) {
 		"procedures/own.yaml:1: wash: step a: \"Clean\" leads to \"b\"")
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {point: moon}}]\n"), "no point")
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {air: lungs}}]\n"), "air is read of fork, shock")
+	assert.ErrorContains(t, file("  steps: [{id: a, do: Sand., does: [front-friction-worked]}]\n"), "tell the rider to bed it in")
 	assert.Error(t, file("  steps: [{id: a, du: Wash.}]\n"), "a typo")
 }
 

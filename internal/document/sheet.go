@@ -381,7 +381,7 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 	p.heading("Before you ride")
 	mind := "Try both brakes before you set off. "
 	if beds {
-		mind += "What rubs is new: slow down firmly many times from a moderate speed before you rely on it. "
+		mind += "What rubs is new or was worked on: slow down firmly many times from a moderate speed before you rely on it. "
 	}
 	if slices.ContainsFunc(v.Bolts, func(b torque.BoltView) bool { return b.Log != nil }) {
 		mind += "Have crank and carbon joints checked again after the first ride. "

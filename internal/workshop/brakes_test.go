@@ -6,9 +6,12 @@ import (
 	"time"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/brakes"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -38,6 +41,29 @@ func TestFluidAgesFromTheLastBleed(t *testing.T) {
 	assert.Equal(t, 14, front().Months, "420 days of 30.44 to the month")
 	done(r, "bleed-rear", 30, true)
 	assert.Equal(t, 14, front().Months, "the other brake's fluid is its own")
+}
+
+// Common practice, no source: what was sanded, lapped or fitted by hand is as weak as new pads until it is bedded in.
+func TestWhateverRubsAnewIsBeddedIn(t *testing.T) {
+	require.NoError(t, bookErr)
+	card := func(b bench) string { return strings.Join(brakes.RidingCard(lay(b.w, b.r)), "\n") }
+	for name, works := range map[string]func(b bench){
+		"resurfaced":   func(b bench) { done(b.r, "rotor-clean-rear", 0, false) },
+		"lapped":       func(b bench) { done(b.r, "lapping-rear", 0, false) },
+		"gone through": func(b bench) { b.goes(guided.Guided{Procedure: "rotor-clean-rear"}) },
+		"written down": func(b bench) { b.do(parts.Puttings.Says(parts.Putting{Place: "rear-pads", Grade: "new", From: "stock"})) },
+	} {
+		t.Run(name, func(t *testing.T) {
+			b := readied(t, "repair")
+			require.Empty(t, card(b))
+			works(b)
+			assert.Contains(t, card(b), "Your rear brake is not at its full strength yet")
+		})
+	}
+	b := readied(t, "repair")
+	b.r.Bike.Facts.RearBrake, b.r.Bike.Facts.RearFluid = "rim_linear", "none"
+	b.happens(parts.Puttings.Says(parts.Putting{Place: "rear-pads", Grade: "new", From: "stock"}))
+	assert.Empty(t, card(b), "a rim's pads are strong at once")
 }
 
 func TestTheRidingCardIsForThisRiderAndRoad(t *testing.T) {

@@ -11,6 +11,8 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 )
 
@@ -20,15 +22,7 @@ func RidingCard(s *record.Sheet) []string {
 	if unsafe := findings.NotRidden(s); len(unsafe) > 0 {
 		card = append(card, "Do not ride it before this is put right: "+strings.Join(unsafe, "; ")+". Push it home.")
 	}
-	var ends []string
-	for _, e := range []string{"front", "rear"} {
-		for _, i := range agree.Proposals.Of(s) {
-			o, _ := s.Book.Operation(i.Item.Operation)
-			if i.Work != nil && o.Beds && o.End == e && !slices.Contains(ends, e) {
-				ends = append(ends, e)
-			}
-		}
-	}
+	ends := weak(s)
 	if len(ends) == 0 || len(s.Book.Bedding) == 0 {
 		return card
 	}
@@ -53,6 +47,24 @@ func RidingCard(s *record.Sheet) []string {
 		hot = fmt.Sprintf("it gets to about %.0f °C", math.Round(plan.Hottest/10)*10)
 	}
 	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the rotor: "+hot+".")
+}
+
+// weak are the ends whose brake is to be bedded in: by work that was marked done or gone through step by step, or by what
+// was written down as fitted.
+func weak(s *record.Sheet) (ends []string) {
+	for _, o := range s.Book.Operations {
+		if !o.Beds || slices.Contains(ends, o.End) || !o.When.Holds(parts.Facts.Of(s)) {
+			continue
+		}
+		done := slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool { return i.Work != nil && i.Item.Operation == o.ID })
+		ran, _ := guided.Ran(s, o.ID)
+		_, fitted := parts.Puttings.Last(s.Ledger, func(in *parts.Putting) bool { return slices.Contains(o.Fits, in.Place) })
+		if done || ran || fitted != nil {
+			ends = append(ends, o.End)
+		}
+	}
+	slices.Sort(ends) // front, then rear
+	return ends
 }
 
 // Beds says whether a card tells how to bed something in, and not only what is not to be ridden.
