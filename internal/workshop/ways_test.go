@@ -262,6 +262,24 @@ func TestNobodyRodeWhatWasStillApart(t *testing.T) {
 	assert.Contains(t, b.stands(), "Test ride")
 }
 
+// Work that was told with a guide was the guide's, whatever is said of its steps afterwards.
+func TestAGuideThatWorkIsToldWithIsNotTakenApart(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	item := b.agrees("replace-stem")
+	b.goes(guided.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}})
+	b.reads("stem", "Crack")
+	b.do(agree.Works.Says(agree.Work{Item: item}))
+	run := work.Runs.Of(lay(b.w, b.r))[0]
+	back := record.Withdrawals.Says(record.Withdrawn{Reason: "not done"})
+	assert.ErrorContains(t, write(b.w, b.r, back, &run.Done[len(run.Done)-1].ID), "Work is marked done with this run")
+	assert.ErrorContains(t, write(b.w, b.r, back, &run.ID), "Work is marked done with this run")
+	b.reads("stem", "Sound")
+	assert.Contains(t, b.stands(), "Stem and bar: Crack", "it was seen after the guide, and nothing was done since")
+	require.NoError(t, write(b.w, b.r, back, work.Items(lay(b.w, b.r))[0].WorkID))
+	assert.NoError(t, write(b.w, b.r, back, &run.Done[len(run.Done)-1].ID))
+}
+
 // What was counted is written down with its step, and shown where it is put back.
 func TestWhatIsCountedIsPutBack(t *testing.T) {
 	require.NoError(t, bookErr)

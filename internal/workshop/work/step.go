@@ -86,11 +86,23 @@ func checkGivenUp(s *record.Sheet, c record.Correction) error {
 	if !c.Theirs() {
 		return record.TheirsToTakeBack(c.Old)
 	}
-	if r := run(s, c.Old); len(r.Open) > 0 && !r.Finished {
+	r := run(s, c.Old)
+	if err := untold(s, r); err != nil {
+		return err
+	}
+	if len(r.Open) > 0 && !r.Finished {
 		return record.Refuse("supersedes", "This run has left things open: %s. Go on to its end, or take back the steps that were not done.",
 			strings.Join(r.Open, ", "))
 	}
 	return nil
+}
+
+// untold refuses to take a run apart that work was told with: that work would seem to have been done later, by hand.
+func untold(s *record.Sheet, r RunView) error {
+	if !r.Finished || !guided.Told(s, r.ID) {
+		return nil
+	}
+	return record.Refuse("supersedes", "Work is marked done with this run. Say at that line first that it was not done after all.")
 }
 
 // checkStepBack lets the last step alone be taken back: later ones rest on it.
@@ -105,7 +117,11 @@ func checkStepBack(s *record.Sheet, c record.Correction, of record.ID) error {
 	if begun == nil {
 		return nil // the run is gone already
 	}
-	if done := run(s, e).Done; len(done) > 0 && done[len(done)-1].ID != c.Old.ID {
+	r := run(s, e)
+	if err := untold(s, r); err != nil {
+		return err
+	}
+	if done := r.Done; len(done) > 0 && done[len(done)-1].ID != c.Old.ID {
 		return record.Refuse("supersedes", "Other steps were done after it. Take back the last one first.")
 	}
 	return nil
