@@ -10,6 +10,8 @@ import (
 	"slices"
 	"strings"
 	"sync"
+
+	"utensil/core/procedure"
 )
 
 // draft is a book as it is read, layer upon layer, before its entries are checked against
@@ -86,7 +88,22 @@ var readShipped = sync.OnceValues(func() (draft, error) {
 func readWith(adjusters []Adjuster) (draft, error) {
 	d := draft{origins: newOrigin(), pages: map[string]page{}}
 	d.origins.adjusters, d.origins.ours = adjusters, true
-	return d, d.read(shipped)
+	if err := d.read(shipped); err != nil {
+		return d, err
+	}
+	return d, d.heeds()
+}
+
+// heeds proves of our own guided work that no answer which names damage is forgotten.
+func (d *draft) heeds() error {
+	var errs []error
+	for _, p := range d.Procedures {
+		var breach *procedure.Breach
+		if errors.As(p.Heeds(), &breach) {
+			errs = append(errs, fmt.Errorf("%s: %w", d.origins.within("procedures", p.ID, breach.Step), breach))
+		}
+	}
+	return errors.Join(errs...)
 }
 
 // copied is a draft that can be read into without changing the first.

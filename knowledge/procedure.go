@@ -131,6 +131,27 @@ func (b *Book) validateState(s State, states procedure.StateBook) error {
 	return states.Validate(s.ID)
 }
 
+// validateWork refuses a step after which a brake is weak, in work that does not say so to the rider, and one that finds
+// something which work puts right that there is not.
+func (b *Book) validateWork(p Procedure, s procedure.Step) error {
+	work, _ := b.Operation(p.Operation)
+	for _, id := range s.Does {
+		if state, _ := b.State(id); state.Beds && !work.Beds {
+			return fmt.Errorf("step %s: %s leaves a brake weak, and its work (%s) does not tell the rider to bed it in: beds", s.ID, state.Name,
+				cmp.Or(p.Operation, "none"))
+		}
+	}
+	for _, o := range s.Outcomes {
+		if o.Finds == nil || o.Finds.Work == "" {
+			continue
+		}
+		if _, known := b.Operation(o.Finds.Work); !known {
+			return fmt.Errorf("step %s: there is no operation %q", s.ID, o.Finds.Work)
+		}
+	}
+	return nil
+}
+
 // validateProcedure checks a procedure against the book, and walks every way through it.
 func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error {
 	if p.Name == "" || p.Minutes <= 0 || p.Source == "" || p.Caution == "" {
@@ -139,13 +160,9 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 	if _, known := b.Operation(p.Operation); p.Operation != "" && !known {
 		return fmt.Errorf("there is no operation %q", p.Operation)
 	}
-	work, _ := b.Operation(p.Operation)
 	for _, s := range p.Steps {
-		for _, id := range s.Does {
-			if state, _ := b.State(id); state.Beds && !work.Beds {
-				return fmt.Errorf("step %s: %s leaves a brake weak, and its work (%s) does not tell the rider to bed it in: beds", s.ID, state.Name,
-					cmp.Or(p.Operation, "none"))
-			}
+		if err := b.validateWork(p, s); err != nil {
+			return err
 		}
 		for _, id := range append(slices.Clone(s.Undoes), s.Record.Joints()...) {
 			if _, known := b.Fastener(id); !known {

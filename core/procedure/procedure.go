@@ -109,6 +109,39 @@ type Outcome struct {
 	Then  string `json:"then,omitempty" yaml:"then" doc:"the step it leads to after that"`
 	Fails bool   `json:"fails,omitempty" yaml:"fails" doc:"the test that the step signs did not pass"`
 	Leave bool   `json:"leave,omitempty" yaml:"leave" doc:"the work is left: something else comes first"`
+	Bad   bool   `json:"bad,omitempty" yaml:"bad" doc:"what the step reads at its point is due or unsafe then"`
+	Finds *Find  `json:"finds,omitempty" yaml:"finds" doc:"what is wrong then; of an outcome that is counted, once it was counted out"`
+	Told  string `json:"told,omitempty" yaml:"told" doc:"of one that names damage: where else in this work it is put right, or written down"`
+}
+
+// Find is something wrong that an outcome tells of: it stands until it is put right.
+type Find struct {
+	Title string `json:"title" yaml:"title"`
+	Mark  string `json:"mark" yaml:"mark" enum:"due,unsafe"`
+	Why   string `json:"why" yaml:"why" doc:"what it does to the rider, or to the bike"`
+	Work  string `json:"work,omitempty" yaml:"work" doc:"of the catalogue, that puts it right"`
+}
+
+// Found is what an outcome of a step told of.
+type Found struct {
+	Mark int // which of what was done
+	Find Find
+}
+
+// Found are the things found wrong in what was done.
+func (p Procedure) Found(marks []Mark) (list []Found) {
+	seen := map[Mark]int{}
+	for n, m := range marks {
+		if i := p.index(m.Step); i >= 0 {
+			for _, o := range p.Steps[i].Outcomes {
+				if o.Say == m.Outcome && o.Finds != nil && (o.Most == 0 || seen[m] >= o.Most) {
+					list = append(list, Found{n, *o.Finds})
+				}
+			}
+		}
+		seen[m]++
+	}
+	return list
 }
 
 // Left says whether a run of the procedure ended because something else comes first: nothing counts as done then.

@@ -21,6 +21,9 @@ func (b *Breach) Error() string {
 	if b.Step != "" {
 		where = "step " + b.Step
 	}
+	if len(b.Way) == 0 {
+		return where + ": " + b.Rule
+	}
 	return fmt.Sprintf("%s: %s. The way there: %s", where, b.Rule, strings.Join(b.Way, " → "))
 }
 

@@ -3,6 +3,7 @@ package procedure
 import (
 	"errors"
 	"fmt"
+	"regexp"
 	"slices"
 	"strings"
 )
@@ -114,9 +115,48 @@ func (s Step) validateOutcomes() error {
 		if o.Leave && o.To != End {
 			return fmt.Errorf("step %s: %q leaves the work, and does not lead to the end", s.ID, o.Say)
 		}
+		if err := s.validateDamage(o); err != nil {
+			return err
+		}
 		if o.Fails && (s.Record == nil || s.Record.Sign == "") {
 			return fmt.Errorf("step %s: %q says that a test fails, and the step signs none", s.ID, o.Say)
 		}
+	}
+	return nil
+}
+
+// Heeds proves that every answer that names damage leads to something that stands until it is put right: a finding, a
+// point that says so, a test that fails, or what is told of elsewhere in the same work. It fails with a *Breach.
+func (p Procedure) Heeds() error {
+	for _, s := range p.Steps {
+		for _, o := range s.Outcomes {
+			if o.Bad || o.Finds != nil || o.Fails || o.Told != "" || fine.MatchString(o.Say) || !damage.MatchString(o.Say) {
+				continue
+			}
+			return &Breach{Step: s.ID, Rule: fmt.Sprintf("%q names damage, and leads to nothing that stands until it is put right: finds, bad, "+
+				"fails or told", o.Say)}
+		}
+	}
+	return nil
+}
+
+func (f Find) whole() bool { return f.Title != "" && f.Why != "" && (f.Mark == "due" || f.Mark == "unsafe") }
+
+// damage are words of something that is not to be ridden, or not for long.
+var damage = regexp.MustCompile(`(?i)\b(crack(s|ed)?|split|torn|frays|frayed|kinked|scored?|condemned|worn|oily|too thin|swollen|seized|` +
+	`stiff|dent(ed)?|bent or|hurt|leaks?|weeps|loses|slips|skips|will not (come|go|free)|does not come true|still (sticks|lags))\b`)
+
+// fine are words that an outcome begins with that tells of none.
+var fine = regexp.MustCompile(`^(Whole|None|Nothing|All|Sound|Clean|Smooth|Shiny|They may)\b`)
+
+// validateDamage proves what an answer says that it finds.
+func (s Step) validateDamage(o Outcome) error {
+	point := s.Record != nil && s.Record.Point != ""
+	switch {
+	case o.Bad && !point:
+		return fmt.Errorf("step %s: %q asks for a bad reading, and the step reads no point", s.ID, o.Say)
+	case o.Finds != nil && !o.Finds.whole():
+		return fmt.Errorf("step %s: what %q finds needs a title, a reason and a mark: due or unsafe", s.ID, o.Say)
 	}
 	return nil
 }

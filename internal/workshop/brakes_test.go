@@ -51,7 +51,9 @@ func TestWhateverRubsAnewIsBeddedIn(t *testing.T) {
 		"resurfaced":   func(b bench) { done(b.r, "rotor-clean-rear", 0, false) },
 		"lapped":       func(b bench) { done(b.r, "lapping-rear", 0, false) },
 		"gone through": func(b bench) { b.goes(guided.Guided{Procedure: "rotor-clean-rear"}) },
-		"written down": func(b bench) { b.do(parts.Puttings.Says(parts.Putting{Place: "rear-pads", Grade: "new", From: "stock"})) },
+		"written down": func(b bench) {
+			b.do(parts.Puttings.Says(parts.Putting{Place: "rear-pads", Grade: "new", From: "stock"}))
+		},
 	} {
 		t.Run(name, func(t *testing.T) {
 			b := readied(t, "repair")

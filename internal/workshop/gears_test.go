@@ -331,7 +331,8 @@ func TestWorkThatIsLeftIsNotDone(t *testing.T) {
 			require.Less(t, n, 30)
 			v := work.Runs.Of(lay(w, r))[0]
 			if v.Now.Record != nil && v.Now.Record.Point != "" {
-				require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: "0.3"}), nil))
+				typed := map[string]string{"Worn: it is replaced": "1.1", "Worth washing": "0.3"}[outcome]
+				require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: typed}), nil))
 			}
 			step := guided.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}
 			if len(v.Now.Outcomes) > 0 {

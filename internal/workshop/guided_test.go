@@ -328,3 +328,49 @@ func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 	assert.Greater(t, len(work.Runs.Of(lay(w, r))[0].Done), len(done))
 	assert.Empty(t, b.found(), "the last word is firm")
 }
+
+// A cracked chain goes back on to be fetched only: it stands before the door until it is replaced.
+func TestACrackedChainIsNotForgotten(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "chain-bath", Choices: map[string]string{"after": "oil", "clutch": "no"}}))
+	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	for run().Now.ID != "links" {
+		b.goesStep(run())
+	}
+	r := run()
+	crack := guided.StepDone{Run: r.ID, Step: "links", Place: r.Place, Outcome: r.Now.Outcomes[1].Say}
+	b.do(guided.Steps.Says(crack))
+	seen := run().Done[len(run().Done)-1].ID
+	b.goesOn()
+	assert.Contains(t, b.stands(), "Chain: a cracked link")
+	assert.Contains(t, b.stands(), "Test ride")
+
+	// Taken back only as the slip that it was, and given up with its run it stands all the same.
+	assert.Equal(t, "Chain: a cracked link", run().Done[r.Place].Finds)
+	assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{}), &seen), "Say why")
+	assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "x"}), &seen), "Other steps were done after it")
+	require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "not needed"}), &r.ID))
+	assert.Contains(t, b.stands(), "Chain: a cracked link")
+
+	b.do(agree.Works.Says(agree.Work{Item: b.agrees("replace-chain")}))
+	f := b.finding("Chain: a cracked link")
+	b.do(findings.Looks.Says(findings.Looked{Finding: f.ID}))
+	assert.NotContains(t, b.stands(), "Chain: a cracked link")
+}
+
+func TestAnAnswerOfDamageSaysSoAtItsPoint(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}}))
+	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	for run().Now.ID != "steerer" {
+		b.goesStep(run())
+	}
+	r := run()
+	b.reads("fork", "Sound")
+	crack := guided.StepDone{Run: r.ID, Step: "steerer", Place: r.Place, Outcome: r.Now.Outcomes[1].Say}
+	b.refused(guided.Steps.Says(crack), "outcome", "Say there first what you see")
+	b.reads("fork", "Bent or cracked")
+	b.do(guided.Steps.Says(crack))
+}

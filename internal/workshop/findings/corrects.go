@@ -4,6 +4,7 @@ import (
 	"cmp"
 
 	"utensil/core/words"
+	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -19,6 +20,9 @@ func corrects(s *record.Sheet, c record.Correction) error {
 	}
 	if parts.Takings.In(c.Old.Content) != nil && c.TakenBack {
 		return slip(c, f, record.Withdrawals.In(c.New.Content).Reason) // it did not come off
+	}
+	if guided.Steps.In(c.Old.Content) != nil && c.TakenBack {
+		return slip(c, f, record.Withdrawals.In(c.New.Content).Reason) // another answer was meant
 	}
 	if c.TakenBack {
 		return record.Refuse("supersedes", "“%s” stays on the list until it is put right, or its owner refuses. If it was a slip, correct it to "+

@@ -142,13 +142,26 @@ func NoteOf(s *record.Sheet, run record.ID, step string) (note string) {
 	return note
 }
 
-// marksOf lists what was done in a run, for its procedure.
-func marksOf(s *record.Sheet, run record.ID) (marks []procedure.Mark) {
-	for _, step := range StepsOf(s, run) {
-		marks = append(marks, procedure.Mark{Step: step.Step, Outcome: step.Outcome})
+// Done are the steps of a run that stand, in their order.
+func Done(s *record.Sheet, run record.ID) (steps []record.Entry) {
+	for e := range StepsOf(s, run) {
+		steps = append(steps, e)
+	}
+	return steps
+}
+
+// Marks is what was done in some steps, for their procedure.
+func Marks(steps []record.Entry) []procedure.Mark {
+	marks := make([]procedure.Mark, 0, len(steps))
+	for _, e := range steps {
+		in := Steps.In(e.Content)
+		marks = append(marks, procedure.Mark{Step: in.Step, Outcome: in.Outcome})
 	}
 	return marks
 }
+
+// marksOf lists what was done in a run, for its procedure.
+func marksOf(s *record.Sheet, run record.ID) []procedure.Mark { return Marks(Done(s, run)) }
 
 // Finished are the runs of a job that came to their end, and were not left because something else comes first.
 var Finished = record.Derive(func(s *record.Sheet) (ended []*Guided) {

@@ -57,6 +57,7 @@ type RunStep struct {
 	By      string    `json:"by"`
 	At      time.Time `json:"at"`
 	Seconds int       `json:"seconds"`
+	Finds   string    `json:"finds,omitempty" doc:"what it found to be wrong: to take it back says why it was a slip"`
 }
 
 // readRuns lists the runs of a job.
@@ -133,6 +134,9 @@ func (v *RunView) replay(s *record.Sheet, p procedure.Procedure) (marks []proced
 			d.Do = p.Steps[i].Do
 		}
 		v.Done, v.SecondsNow = append(v.Done, d), &done.At
+	}
+	for _, x := range p.Found(marks) {
+		v.Done[x.Mark].Finds = x.Find.Title
 	}
 	return marks
 }

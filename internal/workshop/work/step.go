@@ -42,7 +42,7 @@ func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
 			}
 		}
 	}
-	if err := checkSigned(s, *r.Now, in.Outcome); err != nil {
+	if err := record.First(checkSigned(s, *r.Now, in.Outcome), checkBad(s, *r.Now, in.Outcome)); err != nil {
 		return nil, err
 	}
 	in.Run = e.ID
@@ -78,6 +78,22 @@ func checkSigned(s *record.Sheet, now procedure.Step, outcome string) error {
 		return record.Refuse("outcome", "The test is signed as failed. Sign it again if it passes now.")
 	}
 	return nil
+}
+
+// checkBad refuses an answer that tells of damage while the point that the step reads says nothing of it.
+func checkBad(s *record.Sheet, now procedure.Step, outcome string) error {
+	i := slices.IndexFunc(now.Outcomes, func(o procedure.Outcome) bool { return o.Say == outcome })
+	if i < 0 || !now.Outcomes[i].Bad {
+		return nil
+	}
+	for _, e := range inspect.Standing(s, now.Record.Point) {
+		if j := inspect.Judged(s, inspect.Readings.In(e.Content)); j != nil && j.Mark.NeedsWork() {
+			return nil
+		}
+	}
+	p, _ := s.Book.Point(now.Record.Point)
+	return record.Refuse("outcome", "%s reads well here. Say there first what you see: then it stands on the list until it is put right.",
+		p.Name)
 }
 
 // checkGivenUp refuses to give a run up while something that it opened is open: taken out of the

@@ -2829,6 +2829,15 @@ export interface components {
             why: string;
             word: string;
         };
+        Find: {
+            /** @enum {string} */
+            mark: "due" | "unsafe";
+            title: string;
+            /** @description what it does to the rider, or to the bike */
+            why: string;
+            /** @description of the catalogue, that puts it right */
+            work?: string;
+        };
         Finding: {
             /** @description the cause found */
             cause?: string;
@@ -4520,8 +4529,12 @@ export interface components {
             word?: string;
         };
         Outcome: {
+            /** @description what the step reads at its point is due or unsafe then */
+            bad?: boolean;
             /** @description the test that the step signs did not pass */
             fails?: boolean;
+            /** @description what is wrong then; of an outcome that is counted, once it was counted out */
+            finds?: components["schemas"]["Find"];
             /** @description the work is left: something else comes first */
             leave?: boolean;
             /**
@@ -4534,6 +4547,8 @@ export interface components {
             then?: string;
             /** @description a step; left out for the next one, end for the end */
             to?: string;
+            /** @description of one that names damage: where else in this work it is put right, or written down */
+            told?: string;
         };
         OwnFigure: {
             fastener?: string;
@@ -5661,6 +5676,8 @@ export interface components {
             at: string;
             by: string;
             do: string;
+            /** @description what it found to be wrong: to take it back says why it was a slip */
+            finds?: string;
             /** @description the entry, to take it back */
             id: string;
             note?: string;

@@ -5,15 +5,17 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import { useBenchKeys } from '@/parts/bench'
+import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
+import SlipField from '@/parts/SlipField.vue'
 
 import StepRecord from './StepRecord.vue'
 import StepTimer from './StepTimer.vue'
 
 /** One step, large; the next one visible. Enter does it; numbers say what was seen. */
 const props = defineProps<{ run: Schemas['RunView']; locked: boolean }>()
-const emit = defineEmits<{ undo: [] }>()
+const emit = defineEmits<{ undo: [why?: string] }>()
 const { job, pen } = useOpenJob()
 const now = computed(() => props.run.now)
 const outcomes = computed(() => now.value?.outcomes ?? [])
@@ -23,6 +25,8 @@ const braked = computed(() =>
   job.value.brakes.some((b) => b.offers.some((o) => o.id === props.run.procedure)),
 )
 const back = computed(() => ({ name: braked.value ? 'job-brakes' : 'job-work' }))
+/** What the last step found to be wrong stands on the list: it is taken back only as the slip that it was. */
+const found = computed(() => props.run.done.at(-1)?.finds)
 const choosing = ref(false)
 /** What a step asks to be written down in words goes with the step itself. */
 const note = ref('')
@@ -68,7 +72,7 @@ useBenchKeys((key) => {
   else if (!now.value) return false
   else if (key === 'Enter' && !missing.value) void done(outcomes.value[0]?.say)
   else if (n >= 1 && n <= outcomes.value.length && !missing.value) void done(outcomes.value[n - 1]?.say)
-  else if (key === 'Backspace') emit('undo')
+  else if (key === 'Backspace' && !found.value) emit('undo')
   else return false
   return true
 })
@@ -150,9 +154,14 @@ useBenchKeys((key) => {
             :disabled="locked || held.length > 0 || !!missing || pen.busy.value"
             @click="done(o.say)"
           >
-            {{ o.say }} <KeyCap>{{ i + 1 }}</KeyCap>
+            <span class="flex items-center gap-2 text-left">
+              <ConditionMark v-if="o.finds" :mark="o.finds.mark" />
+              {{ o.say }}
+            </span>
+            <KeyCap>{{ i + 1 }}</KeyCap>
           </button>
           <button
+            v-if="!found"
             type="button"
             class="button min-h-16"
             :disabled="locked || !run.done.length"
@@ -190,5 +199,12 @@ useBenchKeys((key) => {
         <RouterLink class="button min-h-16" :to="{ name: 'job-verify' }">To the torque run</RouterLink>
       </div>
     </template>
+    <div v-if="found" class="mt-3 border-l-4 border-petrol pl-3">
+      <p>
+        The last step put <b>{{ found }}</b> on the list. It stands until it is put right, or its owner
+        refuses.
+      </p>
+      <SlipField :key="run.place" :locked="locked" @say="(why) => emit('undo', why)" />
+    </div>
   </section>
 </template>

@@ -19,9 +19,9 @@ const run = computed(
 const locked = computed(() => closed.value || !hands.value)
 const minutes = (seconds: number) => (seconds < 90 ? `${seconds} s` : `${Math.round(seconds / 60)} min`)
 
-async function undo() {
+async function undo(why = 'a step back') {
   const last = run.value?.done.at(-1)
-  if (last && !locked.value) await pen.record({ withdrawn: { reason: 'a step back' } }, last.id)
+  if (last && !locked.value) await pen.record({ withdrawn: { reason: why } }, last.id)
 }
 async function abandon() {
   if (run.value && !locked.value)
