@@ -140,7 +140,9 @@ func (p Procedure) Heeds() error {
 	return nil
 }
 
-func (f Find) whole() bool { return f.Title != "" && f.Why != "" && (f.Mark == "due" || f.Mark == "unsafe") }
+func (f Find) whole() bool {
+	return f.Title != "" && f.Why != "" && (f.Mark == "due" || f.Mark == "unsafe")
+}
 
 // damage are words of something that is not to be ridden, or not for long.
 var damage = regexp.MustCompile(`(?i)\b(crack(s|ed)?|split|torn|frays|frayed|kinked|scored?|condemned|worn|oily|too thin|swollen|seized|` +

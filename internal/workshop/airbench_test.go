@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/wear"
+	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/pressure"
@@ -46,7 +47,7 @@ func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
 	require.Error(t, err)
 
 	hookless := gravel
-	hookless.Hookless, hookless.RimMost, hookless.Most = true, "", "6"
+	hookless.Hookless, hookless.RimMost, hookless.Most, hookless.MadeFor = true, "", "6", "yes"
 	seen, err := air.Preview(lay(w, r), air.AirAsked{Tyre: &hookless})
 	require.NoError(t, err)
 	assert.Equal(t, "hookless rim", seen.Tyres[1].Advice.MostBy)
@@ -264,4 +265,28 @@ func TestNearALimitAGaugeIsDoubted(t *testing.T) {
 	assert.Equal(t, wear.Sound, left("4", nil).Mark)
 	assert.Equal(t, wear.Sound, left("3.5", &pump.ID).Mark, "0.44 bar more is still borne")
 	assert.Equal(t, wear.Unsafe, left("4.4", &pump.ID).Mark)
+}
+
+// Common practice, no source: a rim without hooks throws a tyre off that is not made for it.
+func TestARimWithoutHooksWantsATyreMadeForIt(t *testing.T) {
+	require.NoError(t, bookErr)
+	b := readied(t, "repair")
+	on := gravel
+	on.End, on.Hookless = "rear", true
+	on.Marking = "40-622"
+	b.refused(air.Tyres.Says(on), "made_for", "any other blows off")
+	on.MadeFor = "no"
+	b.do(air.Tyres.Says(on))
+	const title = "Rear tyre: not made for its rim without hooks"
+	assert.Contains(t, b.stands(), title)
+	assert.Nil(t, air.Of(lay(b.w, b.r)).Tyres[1].Advice)
+	assert.Contains(t, air.Of(lay(b.w, b.r)).Tyres[1].Refused, "blows off")
+
+	on.MadeFor = "yes"
+	b.do(air.Tyres.Says(on))
+	assert.Contains(t, b.stands(), title, "it is not read away")
+	b.do(agree.Works.Says(agree.Work{Item: b.agrees("tyre-rear")}))
+	b.reads("rear-tyre", "Sound")
+	assert.NotContains(t, b.stands(), title)
+	assert.Empty(t, air.Of(lay(b.w, b.r)).Tyres[1].Refused)
 }

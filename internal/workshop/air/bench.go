@@ -123,6 +123,13 @@ func (t *TyreBench) advise(s *record.Sheet, rider *RiderWeighed) {
 		ml := tyre.Size{Seat: t.Read.Tyre.Seat, Width: t.Read.Tyre.Width}.Sealant()
 		t.Sealant = &ml
 	}
+	if t.Read.onNoHook() {
+		t.Refused = blowsOff
+		if t.Read.MadeFor == "" { // read before it was asked
+			t.Refused = "Its rim has no hooks: read the tyre once more, and say whether it is made for one. Before that no pressure is advised."
+		}
+		return
+	}
 	if rider == nil || rider.Loads == nil {
 		t.Lacks = "rider"
 		return

@@ -108,6 +108,12 @@ func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
 			list = append(list, seen)
 		}
 	}
+	for e, in := range Tyres.All(s.Ledger) {
+		if in.MadeFor == "no" {
+			list = append(list, inspect.BenchSeen{Entry: e, Point: in.End + "-tyre", Mark: wear.Unsafe, Reason: blowsOff,
+				Title: words.Capital(in.End) + " tyre: not made for its rim without hooks", Cures: []string{"tyre-" + in.End}})
+		}
+	}
 	for _, t := range Of(s).Tyres {
 		if t.Flat != nil && t.Flat.Shape == "wall" {
 			e, _ := s.Ledger.Find(t.Flat.ID)

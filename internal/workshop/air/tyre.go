@@ -26,6 +26,7 @@ type TyreRead struct {
 	Inside   string `json:"inside,omitempty" doc:"inner width of the rim, mm"`
 	Space    string `json:"space,omitempty" doc:"between stays or blades where the tyre is widest, mm"`
 	Hookless bool   `json:"hookless,omitempty" doc:"the rim has no hook that holds the bead"`
+	MadeFor  string `json:"made_for,omitempty" enum:"yes,no" doc:"whether the tyre's maker says that it goes on a rim without hooks; asked of those alone"`
 	Tubeless bool   `json:"tubeless,omitempty"`
 
 	Tyre *TyreFigured `json:"tyre,omitempty" readOnly:"true"`
@@ -96,8 +97,21 @@ func barOf(field, typed string, within measure.Range) (float64, error) {
 func checkTyre(s *record.Sheet, in TyreRead) (*TyreRead, error) {
 	t, err := read(seatOf(s, in.End), in)
 	in.Tyre = t
+	switch {
+	case err != nil:
+	case !in.Hookless:
+		in.MadeFor = ""
+	case in.MadeFor == "":
+		err = record.Refuse("made_for", "A rim without hooks holds only a tyre that is made for one; any other blows off. Look on its sidewall "+
+			"or in its maker's list, and say which.")
+	}
 	return &in, err
 }
+
+// onNoHook says whether a tyre sits on a rim without hooks that nobody has said it is made for.
+func (in TyreRead) onNoHook() bool { return in.Hookless && in.MadeFor != "yes" }
+
+const blowsOff = "It is not made for a rim without hooks: it blows off. The bike is not ridden with it, whatever its pressure."
 
 // seatOf is the bead seat of a wheel, by what is known of the bike, mm.
 func seatOf(s *record.Sheet, end string) int {

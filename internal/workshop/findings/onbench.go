@@ -31,5 +31,5 @@ func onBenches(s *record.Sheet) (found []FindingView) {
 
 // onBench says whether an entry tells of something that is found wrong at a bench.
 func onBench(c record.Content) bool {
-	return wheels.Breaks.In(c) != nil || wheels.Rims.In(c) != nil || air.Nicks.In(c) != nil
+	return wheels.Breaks.In(c) != nil || wheels.Rims.In(c) != nil || air.Nicks.In(c) != nil || air.Tyres.In(c) != nil
 }

@@ -6802,6 +6802,11 @@ export interface components {
             inside?: string;
             /** @description on the sidewall, in bar unless it names a unit */
             least?: string;
+            /**
+             * @description whether the tyre's maker says that it goes on a rim without hooks; asked of those alone
+             * @enum {string}
+             */
+            made_for?: "yes" | "no";
             /** @description as it stands on the sidewall */
             marking: string;
             /** @description on the sidewall */

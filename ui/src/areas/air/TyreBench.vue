@@ -32,9 +32,14 @@ const tyre = reactive({
   inside: '',
   space: '',
   hookless: false,
+  made_for: undefined as Schemas['TyreRead']['made_for'],
   tubeless: false,
   ...props.bench.read,
 })
+const madeFor = [
+  { value: 'yes', says: 'Yes: its sidewall or its maker says so' },
+  { value: 'no', says: 'No, or nothing says so' },
+] as const
 const rider = reactive({
   rider: '',
   bike: '',
@@ -54,6 +59,7 @@ const tyreSaid = computed<Schemas['TyreRead']>(() => ({
   inside: tyre.inside || undefined,
   space: tyre.space || undefined,
   hookless: tyre.hookless || undefined,
+  made_for: tyre.hookless ? tyre.made_for : undefined,
   tubeless: tyre.tubeless || undefined,
 }))
 const riderSaid = computed<Schemas['RiderWeighed']>(() => ({
@@ -229,6 +235,31 @@ const surfaces = {
               tubeless</label
             >
           </div>
+          <fieldset v-if="tyre.hookless" class="sm:col-span-full">
+            <legend class="mb-1 text-sm font-[680] text-soft">
+              Is the tyre made for a rim without hooks?
+            </legend>
+            <div class="flex flex-wrap gap-x-4">
+              <label v-for="o in madeFor" :key="o.value" class="flex min-h-11 items-center gap-2"
+                ><input
+                  v-model="tyre.made_for"
+                  type="radio"
+                  :value="o.value"
+                  :name="`${bench.end}-made-for`"
+                  class="size-5"
+                  :disabled="locked"
+                />
+                {{ o.says }}</label
+              >
+            </div>
+            <p
+              v-if="fault?.field === 'made_for'"
+              class="mt-1 max-w-prose font-semibold text-ochre"
+              role="alert"
+            >
+              {{ fault.detail }}
+            </p>
+          </fieldset>
         </div>
         <fieldset>
           <legend class="mb-1 text-sm font-[680] text-soft">Who rides it, for both wheels</legend>
