@@ -48,8 +48,16 @@ func (b *Book) validateAssembly(a Assembly) error {
 		return errors.New("an assembly needs a name, what it is about, what lies beyond each end of it, and a source")
 	}
 	errs := []error{a.Parts.Validate(), a.When.Validate()}
+	piston := slices.ContainsFunc(a.Parts, func(p strip.Part) bool { return p.ID == "piston" })
 	for _, p := range a.Parts {
 		errs = append(errs, b.validatePart(a, p))
+		for _, l := range p.Lay {
+			for _, end := range []string{"front", "rear"} {
+				if _, its := a.When[end+"_brake"]; its && piston {
+					errs = append(errs, b.sparesSeals(l.With, a.When, end))
+				}
+			}
+		}
 	}
 	for _, sum := range a.Sums {
 		if !slices.Contains([]string{"stack", "play", "clearance", "shell", "press", "line", "knock"}, sum) {

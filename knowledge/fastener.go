@@ -53,6 +53,8 @@ type Treatment struct {
 	Name     string            `yaml:"name" json:"name"`
 	Friction fastener.Friction `yaml:"friction" json:"friction"`
 	Source   string            `yaml:"source" json:"source"`
+
+	Petroleum bool `yaml:"petroleum" json:"-"` // it attacks the seals of DOT fluid
 }
 
 // Run is an order of the torque run, by component.
