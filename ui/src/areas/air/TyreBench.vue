@@ -254,8 +254,9 @@ const surfaces = {
             </div>
             <p
               v-if="fault?.field === 'made_for'"
-              class="mt-1 max-w-prose font-semibold text-ochre"
+              data-says-fault
               role="alert"
+              class="mt-1 text-[15px] text-brick"
             >
               {{ fault.detail }}
             </p>
