@@ -145,8 +145,8 @@ func (f Find) whole() bool {
 }
 
 // damage are words of something that is not to be ridden, or not for long.
-var damage = regexp.MustCompile(`(?i)\b(crack(s|ed)?|split|torn|frays|frayed|kinked|scored?|condemned|worn|oily|too thin|swollen|seized|` +
-	`stiff|dent(ed)?|bent or|hurt|leaks?|weeps|loses|slips|skips|will not (come|go|free)|does not come true|still (sticks|lags))\b`)
+var damage = regexp.MustCompile(`(?i)\b(crack(s|ed)?|broken|split|torn|frays|frayed|kinked|scored?|condemned|worn|oily|too thin|swollen|` +
+	`seized|stiff|dent(ed)?|bent or|hurt|leaks?|weeps|loses|slips|skips|will not (come|go|free)|does not come true|still (sticks|lags))\b`)
 
 // fine are words that an outcome begins with that tells of none.
 var fine = regexp.MustCompile(`^(Whole|None|Nothing|All|Sound|Clean|Smooth|Shiny|They may)\b`)
