@@ -10,6 +10,7 @@ import (
 	"slices"
 
 	"utensil/core/bike"
+	"utensil/core/tyre"
 	"utensil/core/wear"
 )
 
@@ -45,8 +46,12 @@ type Book struct {
 	Bearings      []Bearing
 	Balls         []Ball
 	Renames       []Renamed
+	Ridden        []Ridden
+	Grounds       []Ground
+	Floors        []Floor
 
-	digest string
+	digest    string
+	pressures tyre.Law
 }
 
 // Digest tells one book from another: it is of all texts that it was read from, those that ship and those laid over

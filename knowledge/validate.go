@@ -44,6 +44,7 @@ func (b *Book) validate(origins origin) error {
 		wrong("runs.yaml", r.ID, r.validate())
 	}
 	b.validateRolling(wrong)
+	b.validatePressures(wrong)
 	for _, r := range b.Renames {
 		wrong("renamed.yaml", r.ID, b.validateRenamed(r))
 	}

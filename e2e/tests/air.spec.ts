@@ -25,6 +25,8 @@ test('a tyre is read, its pressure advised within rim and tyre, found, set and l
   await marking.fill('57-622')
   await expect(bench.getByText(/Did you mean 75 psi/)).toBeVisible()
   await bench.getByLabel('At most, bar or psi').fill('50 psi')
+  await expect(bench.getByText(/or say that none is printed/)).toBeVisible()
+  await bench.getByLabel('no least printed').check()
   await bench.getByLabel('Rider in kit, kg').fill('78')
   await bench.getByLabel('Bike, kg').fill('13')
   await expect(bench.getByText(/Begin at/)).toBeVisible()

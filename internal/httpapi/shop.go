@@ -27,6 +27,7 @@ type Book struct {
 	Facts      []bike.Fact           `json:"facts" doc:"that take one of a few words, in the order in which they are asked"`
 	Carried    []bike.FactWord       `json:"carried" doc:"what may be bolted to a bike"`
 	Places     []knowledge.Place     `json:"places" doc:"where something sits on a bike, and by which particulars it is known"`
+	Grounds    []knowledge.Ground    `json:"grounds" doc:"what is ridden on, smooth to soft"`
 	Words      Vocabulary            `json:"words"`
 }
 
@@ -55,7 +56,7 @@ func (s *Server) declareShop() {
 		b := shop.Book()
 		return Book{Kinds: b.Kinds, Depths: b.Depths, Routes: b.Routes, Runs: b.Runs, Treatments: b.Treatments,
 			BeadSeats: bike.BeadSeats, Guards: bike.Guards, Bedding: b.Bedding, Fluids: b.Fluids, Facts: bike.All, Carried: bike.Carried,
-			Places: b.Places,
+			Places: b.Places, Grounds: b.Grounds,
 			Words: Vocabulary{record.StageNames, findings.Statuses, torque.Verdicts, torque.FoundStates, findings.Schools, brakes.Schools,
 				parts.Grades, parts.Sources, parts.Reasons, parts.Fates}}, nil
 	})

@@ -54,6 +54,13 @@ func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
 	assert.InDelta(t, 5, seen.Tyres[1].Advice.Most, 1e-9, "72.5 psi (ISO 5775 practice)")
 	assert.Equal(t, "rim", bench().Tyres[1].Advice.MostBy, "nothing was kept of it")
 
+	// A load on the sidewall wins over what is usual: past it nothing is advised.
+	marked := gravel
+	marked.Carries = "60"
+	seen, err = air.Preview(lay(w, r), air.AirAsked{Tyre: &marked})
+	require.NoError(t, err)
+	assert.Contains(t, seen.Tyres[1].Refused, "its sidewall says 60 at the most")
+
 	// What this rider liked is kept by the ground's state, and never above what is borne.
 	like := air.Liking{Place: "rear_tyre", Condition: "soft", Typed: "2.2"}
 	require.NoError(t, write(w, r, air.Likings.Says(like), nil))
@@ -106,16 +113,19 @@ func TestWhatCannotBeOfAirIsRefused(t *testing.T) {
 		content     record.Content
 		field, says string
 	}{
-		"a marking nobody can read": {tyre(func(r *air.TyreRead) { r.Marking = "big one" }), "marking", "two numbers with a dash"},
-		"a tyre of another wheel":   {tyre(func(r *air.TyreRead) { r.Marking = "47-507" }), "marking", "507 mm"},
-		"nothing of what it bears":  {tyre(func(r *air.TyreRead) { r.Most = "" }), "most", "on its sidewall"},
-		"psi typed as bar":          {tyre(func(r *air.TyreRead) { r.Most = "75" }), "most", "psi"},
-		"least above most":          {tyre(func(r *air.TyreRead) { r.Least = "5.5" }), "least", "another figure"},
-		"−40 bar":                   {sag(func(r *air.SagRead) { r.Typed = "-40" }), "typed", ""},
-		"sag over travel":           {sag(func(r *air.SagRead) { r.Sag = "130" }), "sag", "read again"},
-		"more than the leg bears":   {sag(func(r *air.SagRead) { r.Typed = "12" }), "typed", "more than the leg bears"},
-		"a shock that is not there": {sag(func(r *air.SagRead) { r.Leg = "shock" }), "leg", "no such leg"},
-		"a rider of 3 kg":           {air.Riders.Says(air.RiderWeighed{Rider: "3", Bike: "12", Sits: "low", Surface: "smooth"}), "rider", ""},
+		"a marking nobody can read":  {tyre(func(r *air.TyreRead) { r.Marking = "big one" }), "marking", "two numbers with a dash"},
+		"a tyre of another wheel":    {tyre(func(r *air.TyreRead) { r.Marking = "47-507" }), "marking", "507 mm"},
+		"nothing of what it bears":   {tyre(func(r *air.TyreRead) { r.Most = "" }), "most", "on its sidewall"},
+		"psi typed as bar":           {tyre(func(r *air.TyreRead) { r.Most = "75" }), "most", "psi"},
+		"a least nobody looked for":  {tyre(func(r *air.TyreRead) { r.Least = "" }), "least", "that none is printed"},
+		"more than it carries as kg": {tyre(func(r *air.TyreRead) { r.Carries = "900" }), "carries", ""},
+		"a ground nobody rides":      {air.Riders.Says(air.RiderWeighed{Rider: "70", Bike: "12", Sits: "low", Surface: "wall"}), "surface", "that are offered"},
+		"least above most":           {tyre(func(r *air.TyreRead) { r.Least = "5.5" }), "least", "another figure"},
+		"−40 bar":                    {sag(func(r *air.SagRead) { r.Typed = "-40" }), "typed", ""},
+		"sag over travel":            {sag(func(r *air.SagRead) { r.Sag = "130" }), "sag", "read again"},
+		"more than the leg bears":    {sag(func(r *air.SagRead) { r.Typed = "12" }), "typed", "more than the leg bears"},
+		"a shock that is not there":  {sag(func(r *air.SagRead) { r.Leg = "shock" }), "leg", "no such leg"},
+		"a rider of 3 kg":            {air.Riders.Says(air.RiderWeighed{Rider: "3", Bike: "12", Sits: "low", Surface: "smooth"}), "rider", ""},
 	} {
 		t.Run(name, func(t *testing.T) {
 			var problem *record.Problem

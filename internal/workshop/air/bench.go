@@ -139,14 +139,14 @@ func (t *TyreBench) advise(s *record.Sheet, rider *RiderWeighed) {
 		load = rider.Loads.Rear
 	}
 	t.Load = &load
-	w := tyre.Wheel{Load: load, Width: t.Read.Tyre.Width, Surface: rider.Surface, Tubeless: t.Read.Tubeless, Least: t.Read.Tyre.Least,
-		Most: t.Read.Tyre.Most, RimMost: t.Read.Tyre.RimMost, Hookless: t.Read.Hookless}
-	a, err := tyre.Advise(w)
+	w := tyre.Wheel{Load: load, Width: t.Read.Tyre.Width, Seat: t.Read.Tyre.Seat, Surface: rider.Surface, Tubeless: t.Read.Tubeless,
+		Least: t.Read.Tyre.Least, Carries: t.Read.Tyre.Carries, Most: t.Read.Tyre.Most, RimMost: t.Read.Tyre.RimMost, Hookless: t.Read.Hookless}
+	a, err := s.Book.Pressures().Advise(w)
 	if err != nil {
 		t.Refused = words.Sentence(err)
 		return
 	}
-	pumped := func(bar float64) float64 { return pumped(bar, w.Least, a.Most) }
+	pumped := func(bar float64) float64 { return pumped(bar, a.Least, a.Most) }
 	t.Advice = &AirAdvice{Bar: pumped(a.Bar), From: pumped(a.From), To: pumped(a.To), Most: a.Most, MostBy: a.MostBy, Least: w.Least,
 		Says: says(a)}
 	t.Advice.Shows = pressure.At(s, t.Advice.Bar)
@@ -177,13 +177,19 @@ func pumped(bar, least, most float64) float64 {
 	return min(max(math.Round(bar*finer)/finer, math.Ceil(least*finer)/finer), math.Floor(most*finer)/finer)
 }
 
+// heldBy is what keeps a pressure up, in words.
+var heldBy = map[string]string{
+	"tyre": "that is the least on its sidewall", "load": "its sidewall carries so much only at its most",
+	"pinch": "below it the rim is struck: a tube is pinched, a bead without one lets go",
+}
+
 func says(a tyre.Advice) string {
 	out := fmt.Sprintf("No more than %s: the %s decides.", inspect.Bars(a.Most), a.MostBy)
 	switch {
 	case a.HeldBelow:
 		out += " The load asks for more than that: a wider tyre carries it better."
 	case a.HeldAbove:
-		out += " The load would do with less, but the tyre needs its least, or a tube is pinched."
+		out += " The load would do with less, but " + heldBy[a.LeastBy] + "."
 	}
 	return out
 }

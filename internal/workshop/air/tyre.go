@@ -21,6 +21,8 @@ type TyreRead struct {
 	Marking  string `json:"marking" doc:"as it stands on the sidewall"`
 	Width    string `json:"width,omitempty" doc:"measured on the rim, mm; left out as its marking says, like what follows as typed"`
 	Least    string `json:"least,omitempty" doc:"on the sidewall, in bar unless it names a unit"`
+	NoLeast  bool   `json:"no_least,omitempty" doc:"none is printed there"`
+	Carries  string `json:"carries,omitempty" doc:"load on the sidewall, kg"`
 	Most     string `json:"most" doc:"on the sidewall"`
 	RimMost  string `json:"rim_most,omitempty" doc:"that the rim's maker allows"`
 	Inside   string `json:"inside,omitempty" doc:"inner width of the rim, mm"`
@@ -40,6 +42,7 @@ type TyreFigured struct {
 	Least   float64 `json:"least_bar,omitempty"`
 	Most    float64 `json:"most_bar"`
 	RimMost float64 `json:"rim_most_bar,omitempty"`
+	Carries float64 `json:"carries_kg,omitempty"`
 
 	Inside float64  `json:"inside_mm,omitempty" doc:"inner width of the rim"`
 	Room   *float64 `json:"room_mm,omitempty" doc:"on either side, between stays or blades"`
@@ -54,7 +57,7 @@ type RiderWeighed struct {
 	Front   string       `json:"front,omitempty" doc:"carried over the front wheel"`
 	Rear    string       `json:"rear,omitempty" doc:"carried over the rear wheel"`
 	Sits    string       `json:"sits" enum:"upright,leaning,low,standing"`
-	Surface tyre.Surface `json:"surface" enum:"smooth,mixed,rough,soft"`
+	Surface tyre.Surface `json:"surface" doc:"id of a ground"`
 
 	Loads *Loads `json:"loads,omitempty" readOnly:"true"`
 }
@@ -97,8 +100,13 @@ func barOf(field, typed string, within measure.Range) (float64, error) {
 func checkTyre(s *record.Sheet, in TyreRead) (*TyreRead, error) {
 	t, err := read(seatOf(s, in.End), in)
 	in.Tyre = t
+	none := strings.TrimSpace(in.Least) == ""
+	in.NoLeast = in.NoLeast && none
 	switch {
 	case err != nil:
+	case none && !in.NoLeast:
+		err = record.Refuse("least", "Beside what it bears at most a sidewall often says what it needs at least: type it, or say "+
+			"that none is printed.")
 	case !in.Hookless:
 		in.MadeFor = ""
 	case in.MadeFor == "":
@@ -155,6 +163,11 @@ func read(seat int, in TyreRead) (*TyreFigured, error) {
 			return nil, err
 		}
 	}
+	if strings.TrimSpace(in.Carries) != "" {
+		if t.Carries, err = record.ReadFigure("carries", in.Carries, measure.Kilogram, measure.Range{Min: 20, Max: 400}); err != nil {
+			return nil, err
+		}
+	}
 	if t.Least >= t.Most {
 		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.", inspect.Bars(t.Least),
 			inspect.Bars(t.Most))
@@ -208,7 +221,10 @@ func fits(seat int, sizes []tyre.Size) (tyre.Size, error) {
 		"It does not fit, or the bike's wheel size is noted wrong.", sizes[0].Seat, seat)
 }
 
-func checkRider(_ *record.Sheet, in RiderWeighed) (*RiderWeighed, error) {
+func checkRider(s *record.Sheet, in RiderWeighed) (*RiderWeighed, error) {
+	if _, known := s.Book.Ground(string(in.Surface)); !known {
+		return nil, record.Refuse("surface", "Say what is ridden on, by one of the words that are offered.")
+	}
 	l, err := loads(in)
 	in.Loads = l
 	return &in, err

@@ -1858,6 +1858,8 @@ export interface components {
             /** @description that take one of a few words, in the order in which they are asked */
             facts: components["schemas"]["Fact"][];
             fluids: components["schemas"]["Fluid"][];
+            /** @description what is ridden on, smooth to soft */
+            grounds: components["schemas"]["Ground"][];
             /** @description facts that are read on the bike, never guessed */
             guards: components["schemas"]["Guard"][];
             kinds: components["schemas"]["Kind"][];
@@ -3401,6 +3403,21 @@ export interface components {
             told: components["schemas"]["Told"];
             wired?: components["schemas"]["WiredAsked"];
             worn?: components["schemas"]["WornAsked"];
+        };
+        Ground: {
+            /**
+             * Format: double
+             * @description width from which a tyre floats on it
+             */
+            floats_mm?: number;
+            id: string;
+            name: string;
+            /**
+             * Format: double
+             * @description of the pressure for smooth ground
+             */
+            share: number;
+            source: string;
         };
         Guard: {
             fact: string;
@@ -5466,8 +5483,8 @@ export interface components {
             rider: string;
             /** @enum {string} */
             sits: "upright" | "leaning" | "low" | "standing";
-            /** @enum {string} */
-            surface: "smooth" | "mixed" | "rough" | "soft";
+            /** @description id of a ground */
+            surface: string;
         };
         Riding: {
             /** Format: double */
@@ -6765,6 +6782,8 @@ export interface components {
         TyreFigured: {
             /** @description in the metric way */
             as: string;
+            /** Format: double */
+            carries_kg?: number;
             /** @description what does not go together */
             fits?: string[];
             /**
@@ -6794,6 +6813,8 @@ export interface components {
             width_mm: number;
         };
         TyreRead: {
+            /** @description load on the sidewall, kg */
+            carries?: string;
             /** @enum {string} */
             end: "front" | "rear";
             /** @description the rim has no hook that holds the bead */
@@ -6811,6 +6832,8 @@ export interface components {
             marking: string;
             /** @description on the sidewall */
             most: string;
+            /** @description none is printed there */
+            no_least?: boolean;
             /** @description that the rim's maker allows */
             rim_most?: string;
             /** @description between stays or blades where the tyre is widest, mm */

@@ -3,6 +3,7 @@ import { computed, reactive, ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
+import { useBook } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import FormField from '@/parts/FormField.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
@@ -19,6 +20,7 @@ import TyreSection from './TyreSection.vue'
 /** A tyre and its air: what stands on it, who rides on it, and at which pressure to begin. */
 const props = defineProps<{ bench: Schemas['TyreBench']; air: Schemas['AirView']; locked: boolean }>()
 const { job, pen } = useOpenJob()
+const { data: book } = useBook()
 const id = computed(() => job.value.job.id)
 const pressure = ref('')
 const reads = ref<Schemas['PressureReads']>()
@@ -27,6 +29,8 @@ const tyre = reactive({
   marking: '',
   width: '',
   least: '',
+  no_least: false,
+  carries: '',
   most: '',
   rim_most: '',
   inside: '',
@@ -55,6 +59,8 @@ const tyreSaid = computed<Schemas['TyreRead']>(() => ({
   most: tyre.most,
   width: tyre.width || undefined,
   least: tyre.least || undefined,
+  no_least: (!tyre.least && tyre.no_least) || undefined,
+  carries: tyre.carries || undefined,
   rim_most: tyre.rim_most || undefined,
   inside: tyre.inside || undefined,
   space: tyre.space || undefined,
@@ -93,12 +99,6 @@ const kept = computed(() => {
   )
 })
 const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'standing' }
-const surfaces = {
-  smooth: 'smooth: good tarmac',
-  mixed: 'mixed: worn tarmac, hard gravel',
-  rough: 'rough: loose gravel, roots, setts',
-  soft: 'soft: mud, sand, snow',
-}
 </script>
 
 <template>
@@ -184,10 +184,25 @@ const surfaces = {
             :disabled="locked"
             figure
           />
+          <div>
+            <TextField
+              v-model="tyre.least"
+              label="At least, bar or psi"
+              :placeholder="tyre.no_least ? 'none printed' : ''"
+              name="least"
+              :fault="fault"
+              :disabled="locked"
+              figure
+            />
+            <label v-if="!tyre.least" class="flex min-h-11 items-center gap-2"
+              ><input v-model="tyre.no_least" type="checkbox" class="size-5" :disabled="locked" /> no least
+              printed</label
+            >
+          </div>
           <TextField
-            v-model="tyre.least"
-            label="At least, where it says"
-            name="least"
+            v-model="tyre.carries"
+            label="Carries, kg, where it says"
+            name="carries"
             :fault="fault"
             :disabled="locked"
             figure
@@ -306,7 +321,7 @@ const surfaces = {
             </FormField>
             <FormField v-slot="f" class="sm:col-span-2" label="Rides on" name="surface" :fault="fault">
               <select :id="f.id" v-model="rider.surface" class="input" :disabled="locked">
-                <option v-for="(name, word) in surfaces" :key="word" :value="word">{{ name }}</option>
+                <option v-for="g in book?.grounds" :key="g.id" :value="g.id">{{ g.name }}</option>
               </select>
             </FormField>
           </div>

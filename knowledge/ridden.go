@@ -1,0 +1,123 @@
+package knowledge
+
+import (
+	"cmp"
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+
+	"utensil/core/tyre"
+)
+
+// Ridden is a pressure as riders settle on it.
+type Ridden struct {
+	ID       string       `yaml:"id"`
+	Load     float64      `yaml:"load_kg"`
+	Width    float64      `yaml:"width_mm"`
+	Seat     float64      `yaml:"seat_mm"`
+	Tubeless bool         `yaml:"tubeless"`
+	Ground   tyre.Surface `yaml:"ground"`
+	From     float64      `yaml:"from_bar"`
+	To       float64      `yaml:"to_bar"`
+	Source   string       `yaml:"source"`
+}
+
+func (r Ridden) key() string { return r.ID }
+
+// Row is it as a row of the table that the law is fitted to.
+func (r Ridden) Row() tyre.Ridden {
+	return tyre.Ridden{Load: r.Load, Width: r.Width, Seat: r.Seat, Tubeless: r.Tubeless, Surface: r.Ground, From: r.From, To: r.To}
+}
+
+func (r Ridden) validate() error {
+	if r.Source == "" {
+		return errors.New("a pressure as it is ridden needs a source")
+	}
+	return nil
+}
+
+// Ground is what is ridden on.
+type Ground struct {
+	ID     string  `yaml:"id" json:"id"`
+	Name   string  `yaml:"name" json:"name"`
+	Share  float64 `yaml:"share" json:"share" doc:"of the pressure for smooth ground"`
+	Floats float64 `yaml:"floats_mm" json:"floats_mm,omitempty" doc:"width from which a tyre floats on it"`
+	Source string  `yaml:"source" json:"source"`
+}
+
+func (g Ground) key() string { return g.ID }
+
+func (g Ground) validate() error {
+	if g.Name == "" || g.Source == "" {
+		return errors.New("a ground needs a name and a source")
+	}
+	return nil
+}
+
+// Floor is the least pressure with a tube at a width, where no sidewall says it.
+type Floor struct {
+	ID     string  `yaml:"id"`
+	Width  float64 `yaml:"width_mm"`
+	Bar    float64 `yaml:"bar"`
+	Source string  `yaml:"source"`
+}
+
+func (f Floor) key() string { return f.ID }
+
+func (f Floor) validate() error {
+	if f.Source == "" {
+		return errors.New("a least pressure needs a source")
+	}
+	return nil
+}
+
+// withinTable is how far the law may lie from the middle of what it was fitted to, as a share.
+const withinTable = 1. / 6
+
+// Ground finds a ground.
+func (b *Book) Ground(id string) (Ground, bool) { return find(b.Grounds, id) }
+
+// Pressures is the law that pressures are advised by: fitted to what is ridden.
+func (b *Book) Pressures() tyre.Law { return b.pressures }
+
+// validatePressures checks what is known of pressures, and fits their law.
+func (b *Book) validatePressures(wrong func(file, id string, err error)) {
+	for _, r := range b.Ridden {
+		wrong("ridden.yaml", r.ID, r.validate())
+	}
+	for _, g := range b.Grounds {
+		wrong("grounds.yaml", g.ID, g.validate())
+	}
+	for _, f := range b.Floors {
+		wrong("floors.yaml", f.ID, f.validate())
+	}
+	b.fitPressures(wrong)
+}
+
+// fitPressures fits the law, and proves that it holds for all that it was fitted to.
+func (b *Book) fitPressures(wrong func(file, id string, err error)) {
+	c := tyre.Custom{}
+	for _, r := range b.Ridden {
+		c.Ridden = append(c.Ridden, r.Row())
+	}
+	for _, g := range b.Grounds {
+		c.Grounds = append(c.Grounds, tyre.Ground{Surface: tyre.Surface(g.ID), Share: g.Share, Floats: g.Floats})
+	}
+	for _, f := range b.Floors {
+		c.Floors = append(c.Floors, tyre.Floor{Width: f.Width, Bar: f.Bar})
+	}
+	slices.SortFunc(c.Floors, func(a, z tyre.Floor) int { return cmp.Compare(a.Width, z.Width) })
+	law, err := c.Fit()
+	if err != nil {
+		wrong("ridden.yaml", "", err)
+		return
+	}
+	for _, r := range b.Ridden {
+		if off := law.Off(r.Row()); math.Abs(off) > withinTable {
+			wrong("ridden.yaml", r.ID, fmt.Errorf("the law through all of them lies %+.0f %% off it, which is more than a sixth: "+
+				"one of them is a slip, or they are of different things", 100*off))
+		}
+	}
+	b.pressures = law
+}
