@@ -43,7 +43,7 @@ func TestAdjustersAreAskedByWhatIsWanted(t *testing.T) {
 		own  knowledge.Texts
 		says string
 	}{
-		"no such adjuster": {step("<wing-nut away>"), `procedures/own.yaml:70: <wing-nut away>: there is no adjuster "wing-nut"`},
+		"no such adjuster": {step("<wing-nut away>"), `procedures/own.yaml:76: <wing-nut away>: there is no adjuster "wing-nut"`},
 		"no such effect":   {step("<brake-barrel softer>"), "it is turned to be wider or nearer"},
 		"one effect": {knowledge.Texts{"adjusters.yaml": screw("in: away", "in: nearer")},
 			"adjusters.yaml:1: gap-screw: in and out do something else each"},

@@ -1,6 +1,7 @@
 package knowledge
 
 import (
+	"cmp"
 	"slices"
 
 	"utensil/core/bike"
@@ -37,6 +38,19 @@ type Fastener struct {
 	Always    bool             `yaml:"always"`   // checked on every job
 	Recheck   bool             `yaml:"recheck"`  // once more after the first ride
 	Source    string           `yaml:"source"`
+	As        []Variant        `yaml:"as"` // what it is by a fact that is read; before that it has no figure
+}
+
+// Variant is what a fastener is where a fact has one of its words: what it names stands in place of the fastener's own.
+type Variant struct {
+	When      bike.Condition `yaml:"when"`
+	Name      string         `yaml:"name"`
+	Thread    string         `yaml:"thread"`
+	Torque    *measure.Range `yaml:"nm"`
+	Set       string         `yaml:"set"`
+	Tool      string         `yaml:"tool"`
+	Treatment string         `yaml:"treatment"`
+	Caution   string         `yaml:"caution"`
 }
 
 // Meeting is a part that a fastener holds, with the torque that the part bears.
@@ -63,6 +77,36 @@ type Run struct {
 	Name       string   `yaml:"name" json:"name"`
 	About      string   `yaml:"about" json:"about"`
 	Components []string `yaml:"components" json:"components"`
+}
+
+// On is the fastener as it is on a bike: of several kinds, the one that was read there.
+func (f Fastener) On(facts bike.Facts) Fastener {
+	i := slices.IndexFunc(f.As, func(v Variant) bool { return v.When.Holds(facts) })
+	if i < 0 {
+		return f
+	}
+	v := f.As[i]
+	f.Torque, f.Set = v.Torque, v.Set
+	for _, own := range []struct {
+		of   *string
+		said string
+	}{{&f.Name, v.Name}, {&f.Thread, v.Thread}, {&f.Tool, v.Tool}, {&f.Treatment, v.Treatment}, {&f.Caution, v.Caution}} {
+		*own.of = cmp.Or(own.said, *own.of)
+	}
+	return f
+}
+
+// AskedFirst is the fact without which nobody can say what the fastener is on a bike, and so how tight; empty when it
+// was read, or none is asked.
+func (f Fastener) AskedFirst(facts bike.Facts) string {
+	for _, v := range f.As {
+		for fact := range v.When {
+			if word, _ := facts.Fact(fact); word == bike.Unknown {
+				return fact
+			}
+		}
+	}
+	return ""
 }
 
 // Limits are the catalogue's limits of the fastener on a bike: its own, and those of the
@@ -102,6 +146,9 @@ func (f Fastener) Unread(facts bike.Facts) string {
 		if word, _ := facts.Fact(fact); word == bike.Unknown {
 			return fact
 		}
+	}
+	if fact := f.AskedFirst(facts); fact != "" {
+		return fact
 	}
 	for _, m := range f.Meets {
 		for fact, words := range m.When {

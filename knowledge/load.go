@@ -35,7 +35,7 @@ func Layered(own ...fs.FS) (*Book, error) {
 	}
 	ours, err := readShipped()
 	if theirs { // our texts speak of their adjusters
-		ours, err = readWith(adjusters)
+		ours, err = readWith(shipped, adjusters)
 	}
 	if err != nil {
 		return nil, err
@@ -81,11 +81,11 @@ var readShipped = sync.OnceValues(func() (draft, error) {
 	if err != nil {
 		return draft{}, err
 	}
-	return readWith(adjusters)
+	return readWith(shipped, adjusters)
 })
 
 // readWith reads our own layer, its texts in the words of some adjusters.
-func readWith(adjusters []Adjuster) (draft, error) {
+func readWith(shipped fs.FS, adjusters []Adjuster) (draft, error) {
 	d := draft{origins: newOrigin(), pages: map[string]page{}}
 	d.origins.adjusters, d.origins.ours = adjusters, true
 	if err := d.read(shipped); err != nil {
@@ -94,12 +94,18 @@ func readWith(adjusters []Adjuster) (draft, error) {
 	return d, d.heeds()
 }
 
-// heeds proves of our own guided work that no answer which names damage is forgotten.
+// heeds proves of our own guided work that no answer which names damage is forgotten, and that no joint is loosened in
+// words only.
 func (d *draft) heeds() error {
 	var errs []error
+	states := d.states()
 	for _, p := range d.Procedures {
-		var breach *procedure.Breach
-		if errors.As(p.Heeds(), &breach) {
+		breaches := p.Loosens(states)
+		var forgets *procedure.Breach
+		if errors.As(p.Heeds(), &forgets) {
+			breaches = append(breaches, forgets)
+		}
+		for _, breach := range breaches {
 			errs = append(errs, fmt.Errorf("%s: %w", d.origins.within("procedures", p.ID, breach.Step), breach))
 		}
 	}

@@ -19,7 +19,8 @@ func TestTheLawOfPressuresMeetsWhatIsRidden(t *testing.T) {
 		bar := law.Ridden(r.Load, r.Width, r.Seat, r.Ground, r.Tubeless)
 		off := law.Off(r.Row())
 		worst = max(worst, math.Abs(off))
-		t.Logf("%-18s %5.0f kg %4.0f-%.0f %-6s ridden %.1f to %.1f, law %.2f bar, %+5.1f %%", r.ID, r.Load, r.Width, r.Seat, r.Ground, r.From, r.To, bar, 100*off)
+		t.Logf("%-18s %5.0f kg %4.0f-%.0f %-6s ridden %.1f to %.1f, law %.2f bar, %+5.1f %%", r.ID,
+			r.Load, r.Width, r.Seat, r.Ground, r.From, r.To, bar, 100*off)
 		assert.InDelta(t, (r.From+r.To)/2, bar, (r.To-r.From)/2+0.01, r.ID)
 	}
 	t.Logf("the worst of %d lies %.1f %% off its middle", len(b.Ridden), 100*worst)
@@ -54,7 +55,8 @@ func TestTheLawOfPressuresForetellsWhatItHasNotSeen(t *testing.T) {
 }
 
 func TestAPressureThatFitsNoneOfTheOthersIsASlip(t *testing.T) {
-	_, err := Layered(fstest.MapFS{"ridden.yaml": {Data: []byte(`- {id: road-28, load_kg: 43, width_mm: 28, seat_mm: 622, ground: smooth, from_bar: 44, to_bar: 52, source: ours}`)}})
+	_, err := Layered(fstest.MapFS{"ridden.yaml": {Data: []byte(
+		`- {id: road-28, load_kg: 43, width_mm: 28, seat_mm: 622, ground: smooth, from_bar: 44, to_bar: 52, source: ours}`)}})
 	require.ErrorContains(t, err, "ridden.yaml:1: road-28")
 	require.ErrorContains(t, err, "more than a sixth")
 	_, err = Layered(fstest.MapFS{"floors.yaml": {Data: []byte(`- {id: floor-50, width_mm: 50, bar: 9, source: ours}`)}})

@@ -3,6 +3,7 @@ package knowledge
 import (
 	"errors"
 	"fmt"
+	"slices"
 
 	"utensil/core/bike"
 	"utensil/core/fastener"
@@ -135,6 +136,43 @@ func (b *Book) validateRoute(r Route) error {
 	return nil
 }
 
+// validateVariants proves that a fastener of several kinds is one of them on every bike where its fact was read, that each
+// is sound, and that without it nothing is promised: no figure, and no way out of reading it.
+func (b *Book) validateVariants(f Fastener) error {
+	if f.Torque != nil || f.Set != "" || f.Class != "" || len(f.Meets) > 0 {
+		return errors.New("a fastener of several kinds has figures in each of them only")
+	}
+	if !f.Certain {
+		return errors.New("a fastener of several kinds is certain: else it is said not to be there before anybody has looked")
+	}
+	conditions := []bike.Condition{f.When}
+	for i, v := range f.As {
+		if len(v.When) != 1 {
+			return fmt.Errorf("kind %d hangs on one fact that is read", i+1)
+		}
+		for fact, words := range v.When {
+			if _, guards := bike.GuardOf(fact); !guards || slices.Contains(words, bike.Unknown) {
+				return fmt.Errorf("kind %d hangs on %s: a fact that is read, and a word that was", i+1, fact)
+			}
+		}
+		conditions = append(conditions, v.When)
+	}
+	for facts := range bike.Every(conditions...) {
+		if !f.When.Holds(facts) || f.AskedFirst(facts) != "" {
+			continue
+		}
+		on := f.On(facts)
+		on.As = nil
+		if on.Torque == nil && on.Set == "" {
+			return errors.New("there are bikes on which it is none of its kinds")
+		}
+		if err := b.validateFastener(on); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 func (b *Book) validateFastener(f Fastener) error {
 	if f.Name == "" || f.Tool == "" || f.Component == "" || f.Source == "" {
 		return errors.New("a fastener needs a name, a component, a tool and a source")
@@ -153,6 +191,9 @@ func (b *Book) validateFastener(f Fastener) error {
 	_, strong := fastener.ClassOf(f.Class)
 	if !strong && f.Class != "" {
 		return fmt.Errorf("there is no strength class %q", f.Class)
+	}
+	if len(f.As) > 0 {
+		return b.validateVariants(f)
 	}
 	estimated := f.Class != "" && f.Thread != ""
 	if ways := count(f.Torque != nil, f.Set != "", estimated); ways != 1 {
@@ -193,6 +234,15 @@ func count(all ...bool) (n int) {
 	return n
 }
 
+// states are the states that steps may name.
+func (b *Book) states() procedure.StateBook {
+	states := procedure.StateBook{}
+	for _, s := range b.States {
+		states[s.ID] = s.State
+	}
+	return states
+}
+
 // validateGuided proves the states and the procedures over them.
 func (b *Book) validateGuided(origins origin) (errs []error) {
 	wrong := func(at string, err error) {
@@ -200,10 +250,7 @@ func (b *Book) validateGuided(origins origin) (errs []error) {
 			errs = append(errs, fmt.Errorf("%s: %w", at, err))
 		}
 	}
-	states := procedure.StateBook{}
-	for _, s := range b.States {
-		states[s.ID] = s.State
-	}
+	states := b.states()
 	for _, s := range b.States {
 		wrong(origins.at("states.yaml", s.ID), b.validateState(s, states))
 	}

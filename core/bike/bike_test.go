@@ -37,7 +37,11 @@ func TestValidateNamesTheFactThatCannotBe(t *testing.T) {
 		"crank":          func(f *bike.Facts) { f.Crank = "" },
 		"carries":        func(f *bike.Facts) { f.Carries = []string{"anvil"} },
 		"gears":          func(f *bike.Facts) { f.Drive = "belt" },
-		"other":          func(f *bike.Facts) { f.FrontBrake, f.FrontFluid, f.RotorMount = "other", "none", "none" },
+		"other": func(f *bike.Facts) {
+			f.FrontBrake, f.FrontFluid, f.FrontPort, f.RotorMount = "other", "none", "none", "none"
+		},
+		"front_port": func(f *bike.Facts) { f.FrontPort = "none" },
+		"rear_port":  func(f *bike.Facts) { f.RearPort = "nipple" },
 	} {
 		t.Run(fact, func(t *testing.T) {
 			f := commuter()
@@ -146,7 +150,7 @@ func TestWhatIsChosenLeavesABikeThatCanBe(t *testing.T) {
 		f.Other = "as the owner says"
 		for range rapid.IntRange(1, 12).Draw(t, "choices") {
 			fact := rapid.SampledFrom(bike.All).Draw(t, "fact")
-			if strings.HasSuffix(fact.Name, "_fluid") || fact.Name == "rotor_mount" {
+			if strings.HasSuffix(fact.Name, "_fluid") || strings.HasSuffix(fact.Name, "_port") || fact.Name == "rotor_mount" {
 				continue // may be chosen wrongly; the form says so
 			}
 			word := rapid.SampledFrom(fact.Words).Draw(t, "word").Word
@@ -166,10 +170,10 @@ func TestWhatHangsOnAChoice(t *testing.T) {
 		name, fact, word string
 		follows          map[string]string
 	}{
-		{"no disc, no rotor", "front_brake", "rim_linear", map[string]string{"front_fluid": "none", "rotor_mount": "none"}},
+		{"no disc, no rotor", "front_brake", "rim_linear", map[string]string{"front_fluid": "none", "front_port": "none", "rotor_mount": "none"}},
 		{"nobody has read another brake's fluid", "front_brake", "rim_hydraulic",
-			map[string]string{"front_fluid": bike.Unknown, "rotor_mount": "none"}},
-		{"the other end keeps its own", "rear_brake", "disc_hydraulic", map[string]string{"rear_fluid": bike.Unknown}},
+			map[string]string{"front_fluid": bike.Unknown, "front_port": "none", "rotor_mount": "none"}},
+		{"the other end keeps its own", "rear_brake", "disc_hydraulic", map[string]string{"rear_fluid": bike.Unknown, "rear_port": bike.Unknown}},
 		{"a belt has its gears in the hub", "drive", "belt", map[string]string{"gears": "hub"}},
 	} {
 		t.Run(c.name, func(t *testing.T) {

@@ -72,6 +72,8 @@ var All = []Fact{
 		func(f *Facts) *string { return &f.FrontFluid }},
 	{"rear_fluid", "Rear brake’s fluid", words("none", notRead, mineral, dotFluid), "on the cap of the rear brake's reservoir",
 		func(f *Facts) *string { return &f.RearFluid }},
+	{"front_port", "Front caliper’s port", ports(), "at the front caliper, under its cap", func(f *Facts) *string { return &f.FrontPort }},
+	{"rear_port", "Rear caliper’s port", ports(), "at the rear caliper, under its cap", func(f *Facts) *string { return &f.RearPort }},
 	{"rotor_mount", "Rotors held by", words("none", "six_bolt:six bolts", "centre:centre ring"), "",
 		func(f *Facts) *string { return &f.RotorMount }},
 	{"drive", "Driven by", words("chain", "belt", inWords), "", func(f *Facts) *string { return &f.Drive }},
@@ -105,6 +107,12 @@ var All = []Fact{
 		"at the bar: pull the left lever and see which brake closes", func(f *Facts) *string { return &f.BrakeHands }},
 }
 
+// ports are how a hydraulic caliper is opened to bleed it.
+func ports() []FactWord {
+	return words("none", notRead, "nipple:a hollow nipple, opened by a spanner", "screw:a small screw, opened by a key",
+		"push:an adaptor is pushed in")
+}
+
 func axles() []FactWord {
 	return words("quick_release:quick-release", "through:through-axle", "nuts:axle nuts")
 }
@@ -125,6 +133,12 @@ func DeclaredAs(name string) (Fact, bool) {
 		return Fact{}, false
 	}
 	return All[i], true
+}
+
+// Label is what a fact that takes words is called.
+func Label(fact string) string {
+	declared, _ := DeclaredAs(fact)
+	return declared.Label
 }
 
 // placed is where each fact stands in All, and choices the words it may hold.

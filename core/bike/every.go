@@ -64,7 +64,9 @@ func instances(fact string, listed []string) []string {
 func plain() Facts {
 	return Facts{Kind: "plain", Frame: "diamond", Material: "steel", WheelFront: 622, WheelRear: 622, Bar: "flat", FrontBrake: "rim_linear",
 		RearBrake:  "rim_linear",
-		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none", RotorMount: "none", Drive: "chain", Gears: "cable", Speeds: 1, Rings: 1,
+		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none",
+		FrontPort: "none", RearPort: "none",
+		RotorMount: "none", Drive: "chain", Gears: "cable", Speeds: 1, Rings: 1,
 		Suspension: "rigid", Electric: "none",
 		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown, Fork: Unknown, Crank: "taper",
 		BottomBracket: "threaded",

@@ -23,6 +23,8 @@ type Facts struct {
 	ThirdBrake string `json:"third_brake" yaml:"third_brake" doc:"a drag brake, as tandems have"`
 	FrontFluid string `json:"front_fluid" yaml:"front_fluid" doc:"read at the reservoir cap"`
 	RearFluid  string `json:"rear_fluid" yaml:"rear_fluid" doc:"read at the reservoir cap"`
+	FrontPort  string `json:"front_port" yaml:"front_port" doc:"where the front caliper is opened to bleed it"`
+	RearPort   string `json:"rear_port" yaml:"rear_port" doc:"where the rear caliper is opened to bleed it"`
 	RotorMount string `json:"rotor_mount" yaml:"rotor_mount"`
 	Drive      string `json:"drive" yaml:"drive" doc:"what goes from the cranks to the wheel"`
 	Gears      string `json:"gears" yaml:"gears" doc:"how the rear gears are worked"`
@@ -129,8 +131,8 @@ func (f Facts) Validate() []error {
 	if f.Rings < 1 || f.Rings > 3 {
 		wrong("rings", "Count the chainrings: 1 to 3.")
 	}
-	for _, end := range []struct{ brake, fluid, name string }{
-		{f.FrontBrake, f.FrontFluid, "front"}, {f.RearBrake, f.RearFluid, "rear"},
+	for _, end := range []struct{ brake, fluid, port, name string }{
+		{f.FrontBrake, f.FrontFluid, f.FrontPort, "front"}, {f.RearBrake, f.RearFluid, f.RearPort, "rear"},
 	} {
 		hydraulic := Hydraulic(end.brake)
 		if hydraulic && end.fluid == "none" {
@@ -139,6 +141,12 @@ func (f Facts) Validate() []error {
 		}
 		if !hydraulic && end.fluid != "none" {
 			wrong(end.name+"_fluid", "The %s brake is not hydraulic: set its fluid to none.", end.name)
+		}
+		if ported := Ported(end.brake); ported && end.port == "none" {
+			wrong(end.name+"_port", "A hydraulic caliper is opened by a nipple, a screw or an adaptor: look under its cap, or leave it "+
+				"unknown until somebody has.")
+		} else if !ported && end.port != "none" {
+			wrong(end.name+"_port", "The %s brake has no hydraulic caliper: set its port to none.", end.name)
 		}
 	}
 	if f.HasDisc() && f.RotorMount == "none" {
@@ -149,6 +157,9 @@ func (f Facts) Validate() []error {
 
 // Hydraulic says whether a kind of brake is worked by fluid.
 func Hydraulic(brake string) bool { return strings.HasSuffix(brake, "_hydraulic") }
+
+// Ported says whether a kind of brake has a caliper with a port to bleed it at.
+func Ported(brake string) bool { return brake == "disc_hydraulic" }
 
 // HasDisc says whether either brake works on a rotor.
 func (f Facts) HasDisc() bool {

@@ -6,16 +6,13 @@ import "slices"
 // possible. What was read of a part that is another one now is unknown again.
 func (f Facts) After(was Facts) Facts {
 	for _, end := range []struct {
-		brake, was string
-		fluid      *string
-	}{{f.FrontBrake, was.FrontBrake, &f.FrontFluid}, {f.RearBrake, was.RearBrake, &f.RearFluid}} {
+		brake, was  string
+		fluid, port *string
+	}{{f.FrontBrake, was.FrontBrake, &f.FrontFluid, &f.FrontPort}, {f.RearBrake, was.RearBrake, &f.RearFluid, &f.RearPort}} {
 		if end.brake == end.was {
 			continue
 		}
-		*end.fluid = "none"
-		if Hydraulic(end.brake) {
-			*end.fluid = Unknown
-		}
+		*end.fluid, *end.port = unreadIf(Hydraulic(end.brake)), unreadIf(Ported(end.brake))
 	}
 	if !f.HasDisc() {
 		f.RotorMount = "none"
@@ -35,12 +32,21 @@ func (f Facts) After(was Facts) Facts {
 	return f
 }
 
+// unreadIf is the word of what there is to read, or of what there is not.
+func unreadIf(there bool) string {
+	if there {
+		return Unknown
+	}
+	return "none"
+}
+
 // Keeping is the bike once a kind filled in its facts: words that were read on it stay where
 // they can still be so. A kind reads nothing.
 func (f Facts) Keeping(read Facts) Facts {
 	for _, g := range Guards {
 		of := *read.place(g.Fact)
-		another := g.Fact == "front_fluid" && f.FrontBrake != read.FrontBrake || g.Fact == "rear_fluid" && f.RearBrake != read.RearBrake
+		front, rear := g.Fact == "front_fluid" || g.Fact == "front_port", g.Fact == "rear_fluid" || g.Fact == "rear_port"
+		another := front && f.FrontBrake != read.FrontBrake || rear && f.RearBrake != read.RearBrake
 		if into := f.place(g.Fact); *into == Unknown && Known(of) && !another {
 			*into = of
 		}

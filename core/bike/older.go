@@ -30,11 +30,12 @@ func (f Facts) Filled() Facts {
 		}
 	}
 	for _, end := range []string{"front", "rear"} {
+		brake := *f.place(end + "_brake")
 		if fluid := f.place(end + "_fluid"); *fluid == "" {
-			*fluid = "none"
-			if Hydraulic(*f.place(end + "_brake")) {
-				*fluid = Unknown
-			}
+			*fluid = unreadIf(Hydraulic(brake))
+		}
+		if port := f.place(end + "_port"); *port == "" {
+			*port = unreadIf(Ported(brake))
 		}
 	}
 	return f

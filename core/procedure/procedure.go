@@ -70,6 +70,7 @@ type Step struct {
 	Needs    []string            `json:"needs,omitempty" yaml:"needs" doc:"states that must be open when it is done"`
 	Forbids  []string            `json:"forbids,omitempty" yaml:"forbids" doc:"states that must not be"`
 	Undoes   []string            `json:"undoes,omitempty" yaml:"undoes" doc:"fasteners it loosens, besides those of the states it opens"`
+	Stays    string              `json:"-" yaml:"stays"` // why words that loosen leave no joint loose
 	Outcomes []Outcome           `json:"outcomes,omitempty" yaml:"outcomes" doc:"what may be seen; none for a plain step"`
 }
 

@@ -9,7 +9,7 @@ import (
 )
 
 // most combinations of choices that a procedure may have.
-const mostVariants = 64
+const mostVariants = 96
 
 // Validate follows every way through the procedure under every choice: each step can be
 // reached, each gate can be passed, and from each step there is a way to the end.
@@ -26,25 +26,29 @@ func (p Procedure) Validate() error {
 	}
 	seen := map[string]bool{}
 	for _, chosen := range variants {
-		reached := p.reach(p.from(0, chosen), chosen, -1)
-		for place := range reached {
-			if place == len(p.Steps) {
+		leads := p.ways(chosen)
+		reached, ends := reach(leads, p.from(0, chosen), -1), reach(turned(leads), len(p.Steps), -1)
+		for place := range len(p.Steps) {
+			if !reached[place] {
 				continue
 			}
 			s := p.Steps[place]
 			seen[s.ID] = true
-			if !p.reach(place, chosen, -1)[len(p.Steps)] {
+			if !ends[place] {
 				return fmt.Errorf("step %s%s: there is no way from it to the end", s.ID, under(chosen))
 			}
+			if len(s.Gate) == 0 {
+				continue
+			}
 			// What a gate waits for must be reachable without passing the gate.
-			before := p.reach(p.from(0, chosen), chosen, place)
+			before := reach(leads, p.from(0, chosen), place)
 			for _, id := range s.Gate {
 				if !before[p.index(id)] {
 					return fmt.Errorf("step %s%s: nobody can pass its gate, %s never comes before it", s.ID, under(chosen), id)
 				}
 			}
 		}
-		if len(reached) == 1 {
+		if p.from(0, chosen) == len(p.Steps) {
 			return fmt.Errorf("there is nothing to do%s", under(chosen))
 		}
 	}
@@ -235,10 +239,39 @@ func (p Procedure) variants() ([]map[string]string, error) {
 	return all, nil
 }
 
-// reach lists every place that can be come to from one, the end among them, without going
-// through another (-1 for none).
-func (p Procedure) reach(from int, chosen map[string]string, around int) map[int]bool {
-	seen, open := map[int]bool{}, []int{from}
+// ways lists where each step leads under a set of choices; the end is the place after the last.
+func (p Procedure) ways(chosen map[string]string) [][]int {
+	leads := make([][]int, len(p.Steps)+1)
+	for place, s := range p.Steps {
+		outcomes := s.Outcomes
+		if len(outcomes) == 0 {
+			outcomes = []Outcome{{}}
+		}
+		for _, o := range outcomes {
+			for _, before := range []int{0, o.Most} {
+				if next, known := p.after(place, o.Say, before, chosen); known {
+					leads[place] = append(leads[place], next)
+				}
+			}
+		}
+	}
+	return leads
+}
+
+// turned are ways gone backwards.
+func turned(leads [][]int) [][]int {
+	from := make([][]int, len(leads))
+	for place, all := range leads {
+		for _, next := range all {
+			from[next] = append(from[next], place)
+		}
+	}
+	return from
+}
+
+// reach tells every place that can be come to from one, without going through another (-1 for none).
+func reach(leads [][]int, from, around int) []bool {
+	seen, open := make([]bool, len(leads)), []int{from}
 	for len(open) > 0 {
 		place := open[len(open)-1]
 		open = open[:len(open)-1]
@@ -246,20 +279,7 @@ func (p Procedure) reach(from int, chosen map[string]string, around int) map[int
 			continue
 		}
 		seen[place] = true
-		if place == len(p.Steps) {
-			continue
-		}
-		outcomes := p.Steps[place].Outcomes
-		if len(outcomes) == 0 {
-			outcomes = []Outcome{{}}
-		}
-		for _, o := range outcomes {
-			for _, before := range []int{0, o.Most} {
-				if next, known := p.after(place, o.Say, before, chosen); known {
-					open = append(open, next)
-				}
-			}
-		}
+		open = append(open, leads[place]...)
 	}
 	return seen
 }

@@ -45,7 +45,8 @@ func TestTheShelfOfFluids(t *testing.T) {
 	assert.Equal(t, http.StatusConflict, bench.send("PUT", path, stale, nil))
 
 	job := counter.checkIn()
-	job = bench.record(job.Job.ID, guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Bottle: &bottle.ID}))
+	job = bench.record(job.Job.ID, guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front",
+		Choices: map[string]string{"lever": "tilted"}, Bottle: &bottle.ID}))
 	require.Len(t, job.Runs, 1)
 	assert.Equal(t, "Tub", job.Runs[0].Bottle)
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/bottles", nil, &all))

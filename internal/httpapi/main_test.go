@@ -118,7 +118,8 @@ func (tab *tablet) send(method, path string, in, out any) int {
 
 func commuter() bike.Facts {
 	return bike.Facts{Kind: "commuter", Frame: "diamond", Material: "aluminium", WheelFront: 622, WheelRear: 622, Bar: "flat",
-		FrontBrake: "disc_hydraulic", RearBrake: "disc_hydraulic", FrontFluid: "mineral", RearFluid: "mineral", RotorMount: "six_bolt",
+		FrontBrake: "disc_hydraulic", RearBrake: "disc_hydraulic", FrontFluid: "mineral", RearFluid: "mineral", FrontPort: "screw",
+		RearPort: "nipple", RotorMount: "six_bolt",
 		Gears: "cable", Speeds: 9, Rings: 1, Suspension: "rigid", Electric: "none", FrontAxle: "quick_release", RearAxle: "quick_release",
 		Stem: "threadless", Crank: "splined", BottomBracket: "threaded", Post: "fixed", SaddleClamp: "two_bolt", Carries: []string{}}.Filled()
 }

@@ -40,7 +40,8 @@ func TestACapIsReadAndItsReaderIsKept(t *testing.T) {
 	bottle := fluid.Bottle{ID: record.NewID(), Name: "Oil", Family: brake.Mineral, Volume: 500, Price: 1500, Clean: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(bottle.ID), bottle, nil))
 	begun := record.NewEntry{ID: record.NewID(), Content: guided.Starts.Says(guided.Guided{
-		Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin"}, Bottle: &bottle.ID})}
+		Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
+			"rise": "climbs"}, Bottle: &bottle.ID})}
 	status, _, fault := bench.try(job.Job.ID, begun)
 	assert.Equal(t, http.StatusUnprocessableEntity, status)
 	assert.Contains(t, fault.Detail, "on the cap of the front brake's reservoir")

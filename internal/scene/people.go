@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"slices"
 	"strings"
 	"time"
 
@@ -89,9 +90,19 @@ type search struct {
 	clues        [][2]string // check, answer
 }
 
+// hydraulic is what was read on a bike with two hydraulic disc brakes: their fluid, their calipers' ports, and more facts
+// with their words.
+func hydraulic(fluid, port string, more ...string) map[string]string {
+	read := map[string]string{"front_fluid": fluid, "rear_fluid": fluid, "front_port": port, "rear_port": port}
+	for pair := range slices.Chunk(more, 2) {
+		read[pair[0]] = pair[1]
+	}
+	return read
+}
+
 // crew is what was read on the ferry's own bikes.
-var crew = map[string]string{"front_fluid": "mineral", "rear_fluid": "mineral", "steerer": "aluminium", "bar_material": "aluminium",
-	"post_material": "aluminium", "bracket_thread": "drive_left"}
+var crew = hydraulic("mineral", "screw", "steerer", "aluminium", "bar_material", "aluminium",
+	"post_material", "aluminium", "bracket_thread", "drive_left")
 
 var customers = []customer{
 	{name: "Ansel Whitlow", phone: "0770 900 1141", note: "Teaches at Marrow Lane. Rides to the coast in the holidays.",
@@ -113,7 +124,8 @@ var customers = []customer{
 			hoursIn: 26, promised: -3, upTo: record.StageWork, half: true,
 			ailing: map[string]string{"front-lever": "Slow return", "front-pads": "0.8"},
 			apart:  &stripping{assembly: "bracket-cups", wrong: "right-seal", back: true},
-			guided: &guidance{procedure: "free-pistons-front", choices: map[string]string{"pistons": "two", "held": "pin", "level": "topped"},
+			guided: &guidance{procedure: "free-pistons-front", choices: map[string]string{"pistons": "two", "held": "pin", "level": "topped",
+				"lever": "tilted"},
 				steps: [][2]string{{"wheel-out", ""}, {"pin-out", ""}}}}},
 	{name: "Marrowick chain ferry", phone: "0770 900 1100", note: "Crew bikes. Ask for Jory on the landing.",
 		make: "Staithe", model: "Packet no. 2", colour: "blue", kind: "commuter", frame: "SP-0002", ridden: 1.4, reads: crew,
@@ -123,7 +135,7 @@ var customers = []customer{
 			ailing: map[string]string{"chain": "0.8"}}},
 	{name: "Orla Pennyfeather", phone: "0770 900 1162", note: "Crust Lane Bakery. Needs it back before five in the morning.",
 		make: "Osier", model: "Carrier", colour: "cream", kind: "cargo", frame: "OC-771", ridden: 2.1,
-		reads:  map[string]string{"front_fluid": "mineral", "rear_fluid": "mineral", "steerer": "steel", "bar_material": "aluminium"},
+		reads:  hydraulic("mineral", "screw", "steerer", "steel", "bar_material", "aluminium"),
 		visits: []int{20, 15, 11, 6, 2},
 		rides: record.Riding{Mass: 185, Hill: "Net Hill", Drop: 74, Length: 900, Speed: 18, Road: "the landing", Level: 120, Front: 180,
 			Rear: 180},
@@ -139,7 +151,7 @@ var customers = []customer{
 			ailing: map[string]string{"front-lever": "Long travel", "rear-rim-pads": "Worn to the line"}}},
 	{name: "Nadia Corrigan", phone: "0770 900 1188", note: "Night nurse: ring after two in the afternoon.",
 		make: "Lanternlight", model: "Nocturne", colour: "grey", kind: "electric_city", frame: "LN-5520", ridden: 1.8,
-		reads: map[string]string{"front_fluid": "mineral", "rear_fluid": "mineral"}, visits: []int{19, 13, 7},
+		reads: hydraulic("mineral", "nipple"), visits: []int{19, 13, 7},
 		rides: record.Riding{Mass: 108, Hill: "Net Hill", Drop: 74, Length: 900, Speed: 26, Road: "Ferry Lane", Level: 260, Front: 180,
 			Rear: 160},
 		now: &stay{words: "It creaks when I push hard, and the front squeals at every crossing.", reading: "Crank or pedal creak. Pads.",
@@ -152,11 +164,12 @@ var customers = []customer{
 	{name: "Juno Tolliver", phone: "0770 900 1204", make: "Cinder", model: "Rake", colour: "red", kind: "cyclo_cross", frame: "CR-88",
 		ridden: 1.9, visits: []int{23, 20, 14, 11, 8, 2}},
 	{name: "Piers Tolliver", phone: "0770 900 1205", make: "Cinder", model: "Rake", colour: "white", kind: "cyclo_cross", frame: "CR-91",
-		ridden: 1.7, reads: map[string]string{"front_fluid": "dot", "rear_fluid": "dot", "steerer": "carbon", "fork_material": "carbon"},
+		ridden: 1.7, reads: hydraulic("dot", "push", "steerer", "carbon", "fork_material", "carbon"),
 		visits: []int{22, 14, 12, 2},
 		past: map[int]stay{12: {words: "The back brake comes to the bar.", depth: "repair", upTo: record.StageHandOver,
 			ailing: map[string]string{"rear-lever": "Soft"}, with: map[string]string{"rear-lever": "bleed-rear"},
-			guided: &guidance{procedure: "bleed-push-rear", choices: map[string]string{"start": "soft", "held": "split"}, bottle: lastYears,
+			guided: &guidance{procedure: "bleed-push-rear", choices: map[string]string{"start": "soft", "held": "split",
+				"rise": "climbs"}, bottle: lastYears,
 				whole: true}}}},
 	{name: "Walter Plumley", phone: "0770 900 1219", note: "Allotment 14. Pays in leeks when asked not to.",
 		make: "Hobday", model: "Allotment", colour: "black", kind: "roadster", frame: "H 1147", ridden: 0.5, visits: []int{24, 12},
@@ -164,7 +177,7 @@ var customers = []customer{
 			brings: []workshop.Brought{{Name: "Wicker basket", TakenOff: true}}}},
 	{name: "Sunniva Hartigan", phone: "0770 900 1230", note: "Forester. Rides every day in every weather.",
 		make: "Bracken", model: "Longtooth", colour: "moss", kind: "trail", frame: "BL-2209", ridden: 2.4,
-		reads: map[string]string{"front_fluid": "dot", "rear_fluid": "dot"}, visits: []int{21, 17, 13, 9, 4}},
+		reads: hydraulic("dot", "screw"), visits: []int{21, 17, 13, 9, 4}},
 	{name: "Lorcan Birdwhistle", phone: "0770 900 1246", make: "Skein", model: "Lark", colour: "pearl", kind: "road", frame: "SKL-004",
 		ridden: 1.1, reads: map[string]string{"steerer": "carbon", "bar_material": "carbon", "fork_material": "carbon",
 			"post_material": "carbon"}, visits: []int{15, 6}},
@@ -185,5 +198,5 @@ var customers = []customer{
 			upTo:   record.StageAgree,
 			ailing: map[string]string{"front-lever": "Soft", "rear-lever": "Soft"},
 			with:   map[string]string{"front-lever": "bleed-front", "rear-lever": "bleed-rear"}},
-		reads: map[string]string{"front_fluid": "dot", "rear_fluid": "dot", "steerer": "aluminium", "bar_material": "aluminium"}},
+		reads: hydraulic("dot", "nipple", "steerer", "aluminium", "bar_material", "aluminium")},
 }

@@ -119,13 +119,14 @@ func TestWhatCannotBeOfAirIsRefused(t *testing.T) {
 		"psi typed as bar":           {tyre(func(r *air.TyreRead) { r.Most = "75" }), "most", "psi"},
 		"a least nobody looked for":  {tyre(func(r *air.TyreRead) { r.Least = "" }), "least", "that none is printed"},
 		"more than it carries as kg": {tyre(func(r *air.TyreRead) { r.Carries = "900" }), "carries", ""},
-		"a ground nobody rides":      {air.Riders.Says(air.RiderWeighed{Rider: "70", Bike: "12", Sits: "low", Surface: "wall"}), "surface", "that are offered"},
-		"least above most":           {tyre(func(r *air.TyreRead) { r.Least = "5.5" }), "least", "another figure"},
-		"−40 bar":                    {sag(func(r *air.SagRead) { r.Typed = "-40" }), "typed", ""},
-		"sag over travel":            {sag(func(r *air.SagRead) { r.Sag = "130" }), "sag", "read again"},
-		"more than the leg bears":    {sag(func(r *air.SagRead) { r.Typed = "12" }), "typed", "more than the leg bears"},
-		"a shock that is not there":  {sag(func(r *air.SagRead) { r.Leg = "shock" }), "leg", "no such leg"},
-		"a rider of 3 kg":            {air.Riders.Says(air.RiderWeighed{Rider: "3", Bike: "12", Sits: "low", Surface: "smooth"}), "rider", ""},
+		"a ground nobody rides": {air.Riders.Says(air.RiderWeighed{
+			Rider: "70", Bike: "12", Sits: "low", Surface: "wall"}), "surface", "that are offered"},
+		"least above most":          {tyre(func(r *air.TyreRead) { r.Least = "5.5" }), "least", "another figure"},
+		"−40 bar":                   {sag(func(r *air.SagRead) { r.Typed = "-40" }), "typed", ""},
+		"sag over travel":           {sag(func(r *air.SagRead) { r.Sag = "130" }), "sag", "read again"},
+		"more than the leg bears":   {sag(func(r *air.SagRead) { r.Typed = "12" }), "typed", "more than the leg bears"},
+		"a shock that is not there": {sag(func(r *air.SagRead) { r.Leg = "shock" }), "leg", "no such leg"},
+		"a rider of 3 kg":           {air.Riders.Says(air.RiderWeighed{Rider: "3", Bike: "12", Sits: "low", Surface: "smooth"}), "rider", ""},
 	} {
 		t.Run(name, func(t *testing.T) {
 			var problem *record.Problem

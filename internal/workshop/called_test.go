@@ -106,7 +106,8 @@ func TestABleedFromTheLeverLeavesTheOldFluidIn(t *testing.T) {
 				Operation: "bleed-rear",
 				Due:       time.Now().Format(time.DateOnly)}})
 			b := bench{t, w, r}
-			b.goes(guided.Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "split"}, Bottle: &dot,
+			b.goes(guided.Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "split", "lever": "tilted",
+				"rise": "climbs"}, Bottle: &dot,
 				Reason: "the fresh one is on its way"})
 			run := work.Runs.Of(lay(w, r))[0].ID
 			b.do(agree.Works.Says(agree.Work{Item: b.agrees("bleed-rear"), Run: &run}))

@@ -44,7 +44,9 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 	r.Bike.Facts.FrontFluid, r.Bike.Facts.RearFluid = "mineral", "dot"
 	oil, dot := shelf(r)
 	begin := func(procedure string, bottle *record.ID, reason string) error {
-		return write(w, r, guided.Starts.Says(guided.Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "pin"},
+		return write(w, r, guided.Starts.Says(guided.Guided{Procedure: procedure,
+			Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
+				"rise": "climbs"},
 			Bottle: bottle, Reason: reason}), nil)
 	}
 	assert.ErrorContains(t, begin("bleed-push-front", nil, ""), "mineral oil")
@@ -310,7 +312,9 @@ func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 	r.Bike.Facts.FrontFluid = "mineral"
 	oil, _ := shelf(r)
 	b := bench{t, w, r}
-	run := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin"},
+	run := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front",
+		Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
+			"rise": "climbs"},
 		Bottle: &oil}))
 	b.reads("front-lever", "Firm") // too soon
 	b.do(trial.Signs.Says(trial.Sign{What: trial.SignFrontBrake, Passed: true}))

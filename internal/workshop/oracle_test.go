@@ -57,6 +57,11 @@ func newDay(t *rapid.T) *day {
 	kind := rapid.SampledFrom([]string{"commuter", "cyclo_cross", "mountain", "road"}).Draw(t, "kind")
 	facts := kindNamed(kind).Facts
 	facts.FrontFluid, facts.RearFluid = "mineral", "mineral"
+	for _, port := range []*string{&facts.FrontPort, &facts.RearPort} {
+		if *port != "none" {
+			*port = rapid.SampledFrom([]string{"nipple", "screw", "push"}).Draw(t, "port")
+		}
+	}
 	held := map[string]string{"through": "axle-through", "nuts": "axle-nut", "quick_release": "quick-release"}
 	x := &day{T: t, tick: 1000, when: map[record.ID]int{},
 		told: map[record.ID]bool{}, came: facts, now: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC), d: &drawer{},

@@ -151,7 +151,7 @@ func TestWhatWasPutRightStaysOnTheSheet(t *testing.T) {
 	}
 	run := func(b bench, feels string) *record.ID {
 		oil := fluid.Bottles.In(*b.r)[0].ID
-		id := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Bottle: &oil}))
+		id := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Choices: map[string]string{"lever": "tilted"}, Bottle: &oil}))
 		b.reads("front-lever", feels)
 		return &id
 	}

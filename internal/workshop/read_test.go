@@ -32,7 +32,9 @@ func TestNothingIsPouredBeforeTheCapWasRead(t *testing.T) {
 	b := bench{t, w, r}
 	assert.Equal(t, bike.Unknown, r.Bike.Facts.FrontFluid, "a kind of bike does not fill it in")
 	for _, p := range []string{"bleed-lever-front", "bleed-push-front", "hose-shorten-front"} {
-		err := write(w, r, guided.Starts.Says(guided.Guided{Procedure: p, Choices: map[string]string{"start": "soft", "held": "pin"},
+		err := write(w, r, guided.Starts.Says(guided.Guided{Procedure: p,
+			Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
+				"rise": "climbs"},
 			Bottle: &oil}), nil)
 		assert.ErrorContains(t, err, "on the cap of the front brake's reservoir", p)
 	}

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/core/bike"
 	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/internal/workshop/findings"
@@ -29,6 +30,7 @@ func boltOn(t *testing.T, w *Workshop, r *record.Record, id string) torque.BoltV
 func commuter() knowledge.Kind {
 	kind := book.Kinds[slices.IndexFunc(book.Kinds, func(k knowledge.Kind) bool { return k.ID == "commuter" })]
 	kind.Facts.PostMaterial = "carbon"
+	kind.Facts.FrontPort, kind.Facts.RearPort = "nipple", "screw"
 	return kind
 }
 
@@ -213,4 +215,33 @@ func TestSinceWhenTheWrenchesCannotBeHeard(t *testing.T) {
 	}
 	assert.False(t, w.Hearing().Open)
 	assert.Equal(t, broke, *w.Hearing().Since)
+}
+
+// What is logged at a caliper's port hangs on what it is: a nipple at a screw's figure is loose.
+func TestAPortIsNotTorquedBeforeItWasRead(t *testing.T) {
+	w, r := desk(commuter(), "strip")
+	log := torque.Torque{Fastener: "front-bleed-screw", Found: torque.FoundNotChecked, LeftTyped: "1.5"}
+	r.Bike.Facts.FrontPort = bike.Unknown
+	port := func() torque.BoltView { return boltOn(t, w, r, "front-bleed-screw") }
+	assert.Nil(t, port().Rule)
+	assert.Equal(t, "front_port", port().Unread)
+	for _, in := range []torque.Torque{log, {Fastener: log.Fastener, Found: torque.FoundNotChecked, Set: true}} {
+		var refused *record.Problem
+		require.ErrorAs(t, write(w, r, torque.Torques.Says(in), nil), &refused)
+		assert.Equal(t, "front_port", refused.Field)
+		assert.Contains(t, refused.Detail, "at the front caliper, under its cap")
+	}
+	missing := torque.Torque{Fastener: log.Fastener, Found: torque.FoundNotChecked, NotFitted: true, Note: "none seen"}
+	assert.Error(t, write(w, r, torque.Torques.Says(missing), nil), "each caliper has one")
+
+	r.Bike.Facts.FrontPort = "screw"
+	require.NoError(t, write(w, r, torque.Torques.Says(log), nil))
+	assert.True(t, port().Settled)
+	r.Bike.Facts.FrontPort = bike.Unknown // as in a job that was open before it was asked
+	assert.False(t, port().Settled, "taken for a screw by somebody")
+	r.Bike.Facts.FrontPort = "nipple"
+	assert.False(t, port().Settled, "a third of what a nipple wants")
+	log.LeftTyped = "5"
+	require.NoError(t, write(w, r, torque.Torques.Says(log), nil))
+	assert.True(t, port().Settled)
 }

@@ -287,7 +287,7 @@ func TestWhatIsCountedIsPutBack(t *testing.T) {
 	b.r.Bike.Facts.RearFluid = "mineral"
 	oil, _ := shelf(b.r)
 	b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-rear", Bottle: &oil,
-		Choices: map[string]string{"start": "soft", "held": "pin"}}))
+		Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted", "rise": "climbs"}}))
 	for n := 0; ; n++ {
 		require.Less(t, n, 60, "nothing was to be put back")
 		runs := work.Runs.Of(lay(b.w, b.r))

@@ -130,7 +130,7 @@ func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
 		}
 		for _, id := range p.Bolts {
 			if f, known := s.Book.Fastener(id); known && f.When.Holds(parts.Facts.Of(s)) {
-				x.Bolts = append(x.Bolts, f.Name)
+				x.Bolts = append(x.Bolts, f.On(parts.Facts.Of(s)).Name)
 			}
 		}
 		place, _ := s.Book.Place(p.Place)

@@ -74,6 +74,16 @@ func ChosenOn(p knowledge.Procedure, f bike.Facts, said map[string]string) map[s
 	return chosen
 }
 
+// Unread is a fact of the bike that answers a choice and that nobody has read; empty where there is none.
+func Unread(p knowledge.Procedure, f bike.Facts, chosen map[string]string) string {
+	for _, c := range p.Choices {
+		if word, _ := f.Fact(c.Fact); c.Fact != "" && word == bike.Unknown && c.Applies(chosen) {
+			return c.Fact
+		}
+	}
+	return ""
+}
+
 // StepsOf goes through the steps of a run in their order.
 func StepsOf(s *record.Sheet, run record.ID) iter.Seq2[record.Entry, *StepDone] {
 	return func(yield func(record.Entry, *StepDone) bool) {

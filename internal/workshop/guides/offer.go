@@ -37,6 +37,7 @@ type Offer struct {
 	Parts   []string `json:"parts" doc:"that it usually fits"`
 	Joints  []Joint  `json:"joints" doc:"that it opens, with what they are to have"`
 	Caution string   `json:"caution"`
+	Reads   string   `json:"reads,omitempty" doc:"the fact that is read on the bike before it begins"`
 
 	FluidIf map[string][]string `json:"fluid_if,omitempty" doc:"choices under which a bottle is poured; none for always"`
 
@@ -97,6 +98,9 @@ var offered = record.Derive(func(s *record.Sheet) map[string][]Offer {
 		o := Offer{ID: p.ID, End: p.End, Bench: p.Bench, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(here.Minutes),
 			Times: here.Times, Fluid: p.Fluid, FluidIf: p.FluidIf, Does: p.Operation, Caution: p.Caution,
 			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
+		if o.Reads = guided.Unread(p, facts, guided.ChosenOn(p, facts, nil)); p.Fluid && o.Reads == p.End+"_fluid" {
+			o.Reads = "" // the cap is read with its own words
+		}
 		operation, _ := s.Book.Operation(p.Operation)
 		if p.Operation != "" {
 			o.Wanted = wanted[p.Operation]
@@ -193,6 +197,7 @@ var fastened = record.Derive(func(s *record.Sheet) map[string]joint {
 		if !f.When.Holds(facts) {
 			continue
 		}
+		f = f.On(facts)
 		j := joint{Joint{Name: f.Name, Tool: f.Tool, Set: f.Set}, i}
 		if rule := torque.Resolve(s, f).Rule; rule != nil {
 			j.Min, j.Max = &rule.Min, &rule.Max

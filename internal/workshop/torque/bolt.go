@@ -96,6 +96,7 @@ func readBolts(s *record.Sheet) []BoltView {
 	}
 	wrenches := tellAll(Wrenches.Of(s), s.Now)
 	for _, f := range append(withOwed(s, run), Added.Of(s)...) {
+		f = f.On(parts.Facts.Of(s))
 		resolved := Resolve(s, f)
 		positions := f.Bolts()
 		treatment, _ := s.Book.Treatment(f.Treatment)
@@ -165,7 +166,8 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 	}
 	undone, stale := record.UndoneSince(s, b.Fastener, e.ID)
 	b.Stale, b.Since = stale, undone.Says
-	b.Settled = in.Settles(b.Verdict) && !b.Stale
+	taken := b.unknown() && s.Job.ReleasedAt == nil // it was logged as whatever it was taken for
+	b.Settled = in.Settles(b.Verdict) && !b.Stale && !taken
 	for _, o := range logs[:len(logs)-1] {
 		t := Torques.In(o.Content)
 		if _, undone := record.UndoneSince(s, b.Fastener, o.ID); undone || b.Stale || in.Loosened && s.Knew(o.ID, e.ID) {
@@ -176,6 +178,9 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 		b.Settled = b.Settled && good
 	}
 }
+
+// unknown says whether nobody has read what the bolt is, without which it has no figure.
+func (b BoltView) unknown() bool { return b.Unread != "" && b.Rule == nil && b.Set == "" }
 
 // Settles says whether a bolt may be left so.
 func (t Torque) Settles(v *fastener.Verdict) bool {
@@ -207,6 +212,7 @@ func Histories(s *record.Sheet) []BoltHistory {
 	}
 	out := []BoltHistory{}
 	for _, f := range append(slices.Clone(s.Book.Fasteners), Added.Of(s)...) {
+		f = f.On(parts.Facts.Of(s))
 		for _, position := range f.Bolts() {
 			if seen := past[keyOf(f.ID, position)]; len(seen) > 0 {
 				out = append(out, BoltHistory{Fastener: f.ID, Position: position, Name: f.Name, Rule: Resolve(s, f).Rule, Past: seen})

@@ -39,6 +39,7 @@ const wholeJoint = "the whole joint"
 // Resolve works out the figure of a fastener. A figure for the whole joint replaces all
 // before it; one for a part replaces that part's. Where parts meet the lower limit wins.
 func Resolve(s *record.Sheet, f knowledge.Fastener) Resolved {
+	f = f.On(parts.Facts.Of(s))
 	if f.Set != "" {
 		return Resolved{}
 	}
@@ -92,7 +93,7 @@ func Resolve(s *record.Sheet, f knowledge.Fastener) Resolved {
 // FastenerOn finds a fastener that a bike has: the catalogue's, or one added to this bike.
 func FastenerOn(s *record.Sheet, id string) (knowledge.Fastener, bool) {
 	if f, known := s.Book.Fastener(id); known {
-		return f, f.When.Holds(parts.Facts.Of(s)) || slices.Contains(owed(s), id) && record.HeldOnce(s, f.When)
+		return f.On(parts.Facts.Of(s)), f.When.Holds(parts.Facts.Of(s)) || slices.Contains(owed(s), id) && record.HeldOnce(s, f.When)
 	}
 	for _, f := range Added.Of(s) {
 		if f.ID == id {

@@ -40,7 +40,10 @@ func openBolts(unsettled []BoltView) (list []record.Obstacle) {
 	for _, b := range unsettled {
 		if b.Log != nil && !b.Stale {
 			detail := "found " + b.Log.Found + ", not put right"
-			if b.Verdict != nil {
+			switch {
+			case b.unknown():
+				detail = "nobody has read what kind it is, and its figure hangs on that"
+			case b.Verdict != nil:
 				detail = b.Verdict.Reason
 			}
 			list = append(list, record.Obstacle{Title: strings.TrimSpace(b.Name + " " + b.Position), Detail: detail, Mark: wear.Unsafe,

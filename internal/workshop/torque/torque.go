@@ -85,6 +85,9 @@ func checkTorque(s *record.Sheet, d record.Draft, in Torque) (*Torque, error) {
 		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked, NotFitted: true, Note: in.Note, Was: "unknown"}, nil
 	}
 	rule := Resolve(s, f).Rule
+	if err := checkRead(s, f, rule); err != nil {
+		return nil, err
+	}
 	if err := checkFound(s, f, rule, &in); err != nil {
 		return nil, err
 	}
@@ -117,6 +120,16 @@ func checkTorque(s *record.Sheet, d record.Draft, in Torque) (*Torque, error) {
 	verdict := in.judged(*rule)
 	in.Verdict = &verdict
 	return &in, checkTreatment(s, f, &in)
+}
+
+// checkRead refuses a figure of a fastener of which nobody has read what kind it is here.
+func checkRead(s *record.Sheet, f knowledge.Fastener, rule *fastener.Rule) error {
+	fact := f.AskedFirst(parts.Facts.Of(s))
+	if fact == "" || rule != nil {
+		return nil
+	}
+	return record.Refuse(fact, "Nobody has read what the %s is, and one kind bears a quarter of what another wants. It shows %s: read it "+
+		"and say so, then log it.", words.Lower(f.Name), record.WhereRead(fact))
 }
 
 // checkFound reads how the fastener was found.

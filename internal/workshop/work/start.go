@@ -3,6 +3,7 @@ package work
 import (
 	"fmt"
 
+	"utensil/core/bike"
 	"utensil/core/brake"
 	"utensil/core/words"
 	"utensil/internal/workshop/fluid"
@@ -21,6 +22,12 @@ func checkGuided(s *record.Sheet, in guided.Guided) (*guided.Guided, error) {
 	family, circuit := fluid.Circuit(s, p.End)
 	if p.Pours(in.Choices) && family == brake.Unknown {
 		return nil, fluid.Unread(p.End)
+	}
+	if fact := guided.Unread(p, parts.Facts.Of(s), in.Choices); fact != "" {
+		refused := record.Refuse(fact, "Nobody has read it, and what is done next hangs on it. It shows %s: read it and say so, then begin.",
+			record.WhereRead(fact))
+		refused.Title = "Read first: " + words.Lower(bike.Label(fact))
+		return nil, refused
 	}
 	if err := p.Chosen(in.Choices); err != nil {
 		return nil, record.Refuse("choices", "%s", words.Capital(err.Error()))

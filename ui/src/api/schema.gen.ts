@@ -2730,6 +2730,11 @@ export interface components {
              */
             front_fluid: "none" | "unknown" | "mineral" | "dot";
             /**
+             * @description where the front caliper is opened to bleed it
+             * @enum {string}
+             */
+            front_port: "none" | "unknown" | "nipple" | "screw" | "push";
+            /**
              * @description how the rear gears are worked
              * @enum {string}
              */
@@ -2759,6 +2764,11 @@ export interface components {
              * @enum {string}
              */
             rear_fluid: "none" | "unknown" | "mineral" | "dot";
+            /**
+             * @description where the rear caliper is opened to bleed it
+             * @enum {string}
+             */
+            rear_port: "none" | "unknown" | "nipple" | "screw" | "push";
             /**
              * Format: int64
              * @description chainrings
@@ -4470,6 +4480,8 @@ export interface components {
             parts: string[];
             /** @description of the walk-round where it is drawn */
             point?: string;
+            /** @description the fact that is read on the bike before it begins */
+            reads?: string;
             /**
              * Format: int64
              * @description how often it was run here

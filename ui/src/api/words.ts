@@ -21,6 +21,8 @@ export function useWords() {
   return {
     /** of a fact: what a brake is, what its line holds */
     fact: (word: string) => words.value.get(word) ?? plain(word),
+    /** what a fact is called */
+    label: (fact: string) => book.value?.facts.find((f) => f.fact === fact)?.label ?? plain(fact),
     stage: (stage: string) => name('stages', stage),
     status: (status: string) => name('findings', status),
     bleed: (school: string) => name('bleeds', school),

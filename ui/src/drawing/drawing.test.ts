@@ -16,6 +16,8 @@ const plain: Facts = {
   rear_brake: 'disc_hydraulic',
   front_fluid: 'mineral',
   rear_fluid: 'mineral',
+  front_port: 'screw',
+  rear_port: 'screw',
   rotor_mount: 'centre',
   gears: 'cable',
   speeds: 9,

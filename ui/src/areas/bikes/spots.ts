@@ -13,8 +13,18 @@ export interface Spot {
 /** The places, each under the name of a point that the drawing knows. */
 export const spots: Spot[] = [
   { id: 'frame', name: 'Frame', facts: ['frame', 'material'], reach: 620 },
-  { id: 'front-pads', name: 'Front brake', facts: ['front_brake', 'front_fluid', 'rotor_mount'], reach: 330 },
-  { id: 'rear-pads', name: 'Rear brake', facts: ['rear_brake', 'rear_fluid', 'third_brake'], reach: 330 },
+  {
+    id: 'front-pads',
+    name: 'Front brake',
+    facts: ['front_brake', 'front_fluid', 'front_port', 'rotor_mount'],
+    reach: 330,
+  },
+  {
+    id: 'rear-pads',
+    name: 'Rear brake',
+    facts: ['rear_brake', 'rear_fluid', 'rear_port', 'third_brake'],
+    reach: 330,
+  },
   { id: 'sprockets', name: 'Gears', facts: ['gears', 'drive'] },
   { id: 'bottom-bracket', name: 'Cranks', facts: ['crank', 'bottom_bracket', 'bracket_thread'] },
   { id: 'grips', name: 'Handlebar', facts: ['bar', 'bar_material', 'brake_hands'] },

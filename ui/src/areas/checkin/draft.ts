@@ -30,6 +30,8 @@ const plain: Schemas['Facts'] = {
   third_brake: 'none',
   front_fluid: 'unknown',
   rear_fluid: 'unknown',
+  front_port: 'unknown',
+  rear_port: 'unknown',
   rotor_mount: 'centre',
   drive: 'chain',
   gears: 'cable',

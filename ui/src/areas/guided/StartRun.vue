@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { newId, type Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import { bottleOf, canSee, seeLabel } from '@/areas/brakes/label'
+import ReadFact from '@/areas/job/ReadFact.vue'
 import ReadCap from '@/areas/brakes/ReadCap.vue'
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -27,6 +28,7 @@ const asked = computed(() => props.offer.choices.filter((c) => meets(c.if)))
 const wants = computed(() => {
   const open = asked.value.find((c) => !choices.value[c.id])
   if (open) return `choose: ${open.ask}`
+  if (props.offer.reads) return `read first: ${words.label(props.offer.reads)}`
   return pours.value && props.side && props.side.family !== 'unknown' && !bottle.value
     ? 'choose the bottle'
     : ''
@@ -104,6 +106,10 @@ async function begin() {
         </button>
       </div>
     </fieldset>
+    <p v-if="offer.reads && !locked" class="border-l-4 border-brick bg-brick-wash px-3 py-2.5">
+      <b>{{ words.label(offer.reads) }}: nobody has read it,</b> and what is done next hangs on it.
+      <ReadFact :fact="offer.reads" />
+    </p>
     <ReadCap v-if="side && pours" :side="side" :locked="locked" />
     <fieldset v-if="side && pours && side.family !== 'unknown'">
       <legend class="mb-1 text-soft">

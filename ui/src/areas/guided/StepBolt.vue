@@ -6,6 +6,7 @@ import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
 import { given } from '@/api/given'
 import { useOpenJob } from '@/areas/job/open'
+import ReadFact from '@/areas/job/ReadFact.vue'
 import BoltTools from '@/areas/torque/BoltTools.vue'
 import { useInHand, useTorqueHabits } from '@/areas/torque/habits'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -71,8 +72,9 @@ const notFitted = () =>
       <b v-if="bolt.left_hand" class="text-brick">left-hand thread</b>
       <span class="figure block text-sm text-soft">{{
         bolt.rule ? `${figure(bolt.rule.min_nm)}–${figure(bolt.rule.max_nm)} N·m` : bolt.set
-      }}</span></span
-    >
+      }}</span><span v-if="!bolt.rule && !bolt.set && bolt.unread" class="text-sm text-brick"
+        >not read yet<ReadFact v-if="!locked" :fact="bolt.unread" /></span
+    ></span>
     <span v-if="bolt.log?.left_nm !== undefined && bolt.stale" class="figure text-soft"
       >earlier: {{ figure(bolt.log.left_nm) }}</span
     >
@@ -86,7 +88,7 @@ const notFitted = () =>
       :aria-label="`${bolt.name} ${bolt.position ?? ''}, ${settings?.torque_unit ?? 'N·m'}`"
       :disabled="locked"
     />
-    <button type="submit" class="button" :disabled="locked || (!!bolt.rule && !typed.trim())">
+    <button type="submit" class="button" :disabled="locked || (bolt.rule ? !typed.trim() : !bolt.set)">
       {{ bolt.rule ? 'Log' : 'It is set' }}
     </button>
     <button

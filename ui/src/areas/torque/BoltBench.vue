@@ -161,7 +161,12 @@ const go = computed(() =>
         : 'Log',
 )
 const ready = computed(
-  () => !props.bolt.rule || !!typed.value.trim() || missing.value || half.value || bad.value,
+  () =>
+    (!props.bolt.rule && !!props.bolt.set) ||
+    !!typed.value.trim() ||
+    missing.value ||
+    half.value ||
+    bad.value,
 )
 </script>
 

@@ -67,7 +67,7 @@ const zones = computed(() => {
       </p>
     </div>
   </div>
-  <p v-else class="mt-4 text-[22px]">{{ bolt.set }}</p>
+  <p v-else class="mt-4 text-[22px]">{{ bolt.set || 'What it is decides how tight. Read it first.' }}</p>
   <GaugeStrip
     v-if="bolt.rule && bolt.ruling"
     class="mt-2 max-w-[760px]"

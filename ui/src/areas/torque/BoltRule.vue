@@ -61,6 +61,10 @@ const loose = computed(() => {
         <span v-if="bolt.doubt" class="mt-0.5 block font-semibold text-brick">{{ bolt.doubt }}</span>
       </dd>
     </template>
+    <template v-else-if="bolt.unread && !bolt.set && !locked">
+      <dt class="text-soft">Rule</dt>
+      <dd><b class="text-brick">not read yet</b><ReadFact :fact="bolt.unread" /></dd>
+    </template>
     <dt class="text-soft">Tool</dt>
     <dd>
       {{ bolt.tool
