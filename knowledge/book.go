@@ -46,6 +46,7 @@ type Book struct {
 	Bearings      []Bearing
 	Balls         []Ball
 	Renames       []Renamed
+	Orders        []Order
 	Ridden        []Ridden
 	Grounds       []Ground
 	Floors        []Floor

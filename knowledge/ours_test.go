@@ -47,3 +47,13 @@ func TestABrokenCopyOfOursIsRefused(t *testing.T) {
 		})
 	}
 }
+
+func TestARunThatComesToAJointTooEarlyIsRefused(t *testing.T) {
+	own := func(first string) error {
+		_, err := Layered(fstest.MapFS{"orders.yaml": {Data: []byte("- {id: own, first: [" + first +
+			"], then: [steerer-clamp], why: so, source: ours}")}})
+		return err
+	}
+	require.ErrorContains(t, own("seatpost-clamp"), "runs.yaml:3: front-to-back: it comes to steerer-clamp before seatpost-clamp: so")
+	require.ErrorContains(t, own("wing-nut"), `orders.yaml:1: own: there is no fastener "wing-nut"`)
+}

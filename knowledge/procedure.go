@@ -201,7 +201,7 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 	if err := errors.Join(p.When.Validate(), p.Procedure.Validate()); err != nil {
 		return err
 	}
-	return p.Prove(states)
+	return p.Prove(states, b.Order()...)
 }
 
 // validateFact checks that what the bike answers is a word of its fact, and that every bike the procedure is for answers.

@@ -124,7 +124,10 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 		},
 		"procedures/wheels.yaml": {
 			{`closes: ["{end}-hub-loose"], record: {fastener: "{end}-hub-locknut"}`, `closes: ["{end}-hub-loose"]`,
-				"not torqued since: front-hub-locknut"},
+				"it torques front-quick-release while front-hub-locknut is loose: a bearing is set and locked before"},
+			{`do: "Wheel into its slots; the reaction arm into its anchor, its bolt by fingers.", if: {brake: [hub]}}`,
+				`do: "Wheel into its slots; the reaction arm to its anchor, torqued.", if: {brake: [hub]}, record: {fastener: "{end}-reaction-arm"}}`,
+				"it torques front-reaction-arm while front-axle-nut is loose: the arm goes into its anchor by fingers"},
 			{`closes: ["{end}-tape-off", "{end}-tyre-off"]`, `closes: ["{end}-tyre-off"]`, "while there is still: front rim's tape off"},
 		},
 	} {

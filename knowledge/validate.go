@@ -42,10 +42,13 @@ func (b *Book) validate(origins origin) error {
 		wrong("fluids.yaml", f.ID, f.validate())
 	}
 	for _, r := range b.Runs {
-		wrong("runs.yaml", r.ID, r.validate())
+		wrong("runs.yaml", r.ID, errors.Join(r.validate(), b.validateRun(r)))
 	}
 	b.validateRolling(wrong)
 	b.validatePressures(wrong)
+	for _, o := range b.Orders {
+		wrong("orders.yaml", o.ID, b.validateOrder(o))
+	}
 	for _, r := range b.Renames {
 		wrong("renamed.yaml", r.ID, b.validateRenamed(r))
 	}

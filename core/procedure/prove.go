@@ -33,10 +33,10 @@ const mostBits = 64
 // Prove walks every way through the procedure under every choice and returns the shortest that
 // breaks a rule as a *Breach: something opened twice, closed that is not open, or left open; what
 // a state needs not there; a fastener loose at a test or at the end; a test that does not stand at
-// the end; a ride before it stood; a gate that nobody can pass; a loop without a bound. The walk is
+// the end; a ride before it stood; a joint torqued before one that comes first; a gate that nobody can pass; a loop without a bound. The walk is
 // breadth first over the step, what is open and loose, and which tests stand; a counted loop may
 // be left at any count, so what holds here holds at each.
-func (p Procedure) Prove(book StateBook) error {
+func (p Procedure) Prove(book StateBook, orders ...Order) error {
 	variants, err := p.variants()
 	if err != nil {
 		return err
@@ -46,6 +46,7 @@ func (p Procedure) Prove(book StateBook) error {
 		if err != nil {
 			return err
 		}
+		w.orders = orders
 		if err := w.bounded(); err != nil {
 			return err
 		}
@@ -70,6 +71,7 @@ type place struct {
 type walker struct {
 	Procedure
 	book    StateBook
+	orders  []Order
 	chosen  map[string]string
 	states  index
 	joints  index
@@ -347,7 +349,15 @@ func (w *walker) closes(opened place, s Step) (place, string) {
 		closed.disturbed |= w.allHere
 		closed.tried &^= w.allHere
 	}
-	closed.loose &^= w.joints.all(s.Record.Joints())
+	joints := s.Record.Joints()
+	loose := func(joint string) bool {
+		bit, known := w.joints.bits[joint]
+		return known && closed.loose&(1<<bit) != 0
+	}
+	if rule := Breaks(w.orders, joints, loose); rule != "" {
+		return opened, rule
+	}
+	closed.loose &^= w.joints.all(joints)
 	return closed, ""
 }
 

@@ -19,6 +19,7 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   await expect(page.getByText('First choose: How does it stand?')).toBeVisible()
   await page.getByRole('button', { name: /^Dry/ }).click()
   await page.getByRole('button', { name: 'A threaded pin with a clip' }).click()
+  await choose(page)
   // The wrong family cannot be chosen, and says why.
   await expect(page.getByRole('radio', { name: /Big tub/ })).toBeDisabled()
   await expect(page.getByText(/swells the seals/).first()).toBeVisible()

@@ -42,11 +42,19 @@ func RidingCard(s *record.Sheet) []string {
 		card = append(card, fmt.Sprintf("On %s, %s m of it, that is %s along. Look behind you before each.", road, measure.Format(ridden.Level),
 			words.Times(passes)))
 	}
-	hot := "it is hot"
-	if plan, err := rotor(s, ends[0]).Bed(brake.Rider{Mass: ridden.Mass}, scheme.Stages, mildAir, 1); err == nil {
+	what, hot := "rotor", "it is hot"
+	if !strings.HasPrefix(brakeOf(s, ends[0]), "disc") {
+		what = "hub or rim"
+	} else if plan, err := rotor(s, ends[0]).Bed(brake.Rider{Mass: ridden.Mass}, scheme.Stages, mildAir, 1); err == nil {
 		hot = fmt.Sprintf("it gets to about %.0f °C", math.Round(plan.Hottest/10)*10)
 	}
-	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the rotor: "+hot+".")
+	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the "+what+": "+hot+".")
+}
+
+// brakeOf is the kind of brake at an end.
+func brakeOf(s *record.Sheet, end string) string {
+	kind, _ := parts.Facts.Of(s).Fact(end + "_brake")
+	return kind
 }
 
 // weak are the ends whose brake is to be bedded in: by work that was marked done or gone through step by step, or by what
