@@ -47,6 +47,7 @@ type Book struct {
 	Balls         []Ball
 	Renames       []Renamed
 	Orders        []Order
+	Hangs         []Hang
 	Ridden        []Ridden
 	Grounds       []Ground
 	Floors        []Floor

@@ -186,19 +186,19 @@ func (f Fastener) Bolts() []string {
 }
 
 // FastenersFor lists the fasteners to torque on a bike after a service of the given depth
-// in which the given operations were done, with those to look at again, in the order of the
-// first run.
+// in which the given operations were done, with those to look at again and what hangs on either,
+// in the order of the first run.
 func (b *Book) FastenersFor(f bike.Facts, depth string, done, again []string) []Fastener {
-	touched := map[string]bool{}
-	for _, id := range again {
-		touched[id] = true
-	}
+	holds := func(c bike.Condition) bool { return c.Holds(f) }
+	touches := slices.Clone(again)
 	for _, id := range done {
 		if operation, known := b.Operation(id); known {
-			for _, t := range operation.Touches {
-				touched[t] = true
-			}
+			touches = append(touches, b.Loosens(operation, holds)...)
 		}
+	}
+	touched := map[string]bool{}
+	for _, id := range b.Hanging(touches, holds) {
+		touched[id] = true
 	}
 	d, _ := b.Depth(depth)
 	return slices.DeleteFunc(slices.Clone(b.Fasteners), func(x Fastener) bool {

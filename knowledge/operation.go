@@ -14,7 +14,8 @@ type Operation struct {
 	ID      string         `yaml:"id"`
 	Title   string         `yaml:"title"`
 	Cures   []Cure         `yaml:"cures"`
-	Touches []string       `yaml:"touches"` // fasteners it disturbs
+	Touches []string       `yaml:"touches"` // fasteners it disturbs, besides those of what it needs done first
+	Besides []Besides      `yaml:"besides"` // and those that it disturbs on some bikes
 	When    bike.Condition `yaml:"when"`
 	Minutes int            `yaml:"minutes"`
 	Parts   []PricedPart   `yaml:"parts"`
@@ -28,12 +29,48 @@ type Operation struct {
 	End     string         `yaml:"end"`    // front or rear, where there are two
 }
 
+// Besides are fasteners that work disturbs on some bikes only.
+type Besides struct {
+	When    bike.Condition `yaml:"when"`
+	Touches []string       `yaml:"touches"`
+}
+
+// Loosens lists the fasteners that work disturbs where conditions hold: its own, those of what it needs done first, and
+// what hangs on either. Each stands once.
+func (b *Book) Loosens(o Operation, holds func(bike.Condition) bool) []string {
+	joints := slices.Clone(o.Touches)
+	take := func(besides []Besides) {
+		for _, x := range besides {
+			if holds(x.When) {
+				joints = append(joints, x.Touches...)
+			}
+		}
+	}
+	take(o.Besides)
+	needs := slices.Clone(o.Needs)
+	for i := 0; i < len(needs); i++ {
+		p, _ := b.Prerequisite(needs[i])
+		joints = append(joints, p.Touches...)
+		take(p.Besides)
+		for _, with := range p.With {
+			if !slices.Contains(needs, with) {
+				needs = append(needs, with)
+			}
+		}
+	}
+	slices.Sort(joints)
+	return b.Hanging(slices.Compact(joints), holds)
+}
+
 // Prerequisite is done once, however many operations need it.
 type Prerequisite struct {
-	ID      string `yaml:"id"`
-	Name    string `yaml:"name"`
-	Minutes int    `yaml:"minutes"`
-	Source  string `yaml:"source"`
+	ID      string    `yaml:"id"`
+	Name    string    `yaml:"name"`
+	Minutes int       `yaml:"minutes"`
+	Touches []string  `yaml:"touches"` // fasteners that are undone for it
+	Besides []Besides `yaml:"besides"` // and those that are on some bikes
+	With    []string  `yaml:"with"`    // prerequisites that it needs itself
+	Source  string    `yaml:"source"`
 }
 
 // PricedPart is a part an operation usually fits, at the shop's price.
@@ -61,10 +98,8 @@ func (b *Book) validateOperation(o Operation) error {
 			return err
 		}
 	}
-	for _, id := range o.Touches {
-		if _, known := b.Fastener(id); !known {
-			return fmt.Errorf("touches %q, which is no fastener", id)
-		}
+	if err := b.validateTouches(o.Touches, o.Besides); err != nil {
+		return err
 	}
 	for _, id := range o.Needs {
 		if _, known := b.Prerequisite(id); !known {
@@ -88,4 +123,33 @@ func (b *Book) validateOperation(o Operation) error {
 		return fmt.Errorf("pours into %q: front or rear", o.Pours)
 	}
 	return o.When.Validate()
+}
+
+// validateTouches proves that what is disturbed is a fastener, and on bikes that there can be.
+func (b *Book) validateTouches(touches []string, besides []Besides) error {
+	all := slices.Clone(touches)
+	for _, x := range besides {
+		if err := x.When.Validate(); err != nil {
+			return err
+		}
+		all = append(all, x.Touches...)
+	}
+	for _, id := range all {
+		if _, known := b.Fastener(id); !known {
+			return fmt.Errorf("touches %q, which is no fastener", id)
+		}
+	}
+	return nil
+}
+
+func (b *Book) validatePrerequisite(p Prerequisite) error {
+	if err := sourced("a prerequisite needs a name, minutes and a source", p.Name != "" && p.Minutes > 0, p.Source); err != nil {
+		return err
+	}
+	for _, with := range p.With {
+		if _, known := b.Prerequisite(with); !known || with == p.ID {
+			return fmt.Errorf("needs %q, which is no other prerequisite", with)
+		}
+	}
+	return b.validateTouches(p.Touches, p.Besides)
 }

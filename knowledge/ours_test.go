@@ -2,12 +2,15 @@ package knowledge
 
 import (
 	"io/fs"
+	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"utensil/core/bike"
 )
 
 // broken is what our own layer is refused for, with a piece of one of its files changed.
@@ -56,4 +59,58 @@ func TestARunThatComesToAJointTooEarlyIsRefused(t *testing.T) {
 	}
 	require.ErrorContains(t, own("seatpost-clamp"), "runs.yaml:3: front-to-back: it comes to steerer-clamp before seatpost-clamp: so")
 	require.ErrorContains(t, own("wing-nut"), `orders.yaml:1: own: there is no fastener "wing-nut"`)
+}
+
+// Common practice, no source: what has to be off for a piece of work is torqued after it, whether or not a guide led it.
+func TestWorkAsksForAllThatItLoosens(t *testing.T) {
+	book, err := Shipped()
+	require.NoError(t, err)
+	bikeOf := func(kind string, change func(*bike.Facts)) bike.Facts {
+		i := slices.IndexFunc(book.Kinds, func(k Kind) bool { return k.ID == kind })
+		f := book.Kinds[i].Facts
+		if change != nil {
+			change(&f)
+		}
+		return f
+	}
+	drum := func(f *bike.Facts) { f.FrontBrake, f.FrontAxle = "drum", "nuts" }
+	linear := func(f *bike.Facts) { *f = f.With("front_brake", "rim_linear") }
+	for name, c := range map[string]struct {
+		facts     bike.Facts
+		operation string
+		asked     []string
+		not       []string
+	}{
+		"a chain on a hub gear": {bikeOf("roadster", nil), "replace-chain", []string{"rear-axle-nut", "chain-tug", "rear-reaction-arm"}, nil},
+		"a chain on a mech":     {bikeOf("commuter", nil), "replace-chain", nil, []string{"rear-axle-nut", "chain-tug"}},
+		"a tube beside a drum": {bikeOf("roadster", drum), "tube-front",
+			[]string{"front-axle-nut", "front-reaction-arm", "front-cable-clamp"}, []string{"front-arm"}},
+		"headset bearings beside a disc": {bikeOf("commuter", nil), "headset-bearings",
+			[]string{"steerer-clamp", "top-cap", "front-caliper", "front-quick-release"}, []string{"front-arm", "front-caliper-adapter"}},
+		"a fork with rim arms": {bikeOf("commuter", linear), "replace-fork",
+			[]string{"steerer-clamp", "front-arm", "front-cable-clamp"}, []string{"front-caliper"}},
+		"a rear wheel with a cassette": {bikeOf("commuter", nil), "wheel-rear", []string{"cassette-lockring"}, []string{"sprocket-ring"}},
+		"pads of a cable disc": {bikeOf("commuter", func(f *bike.Facts) { *f = f.With("front_brake", "disc_cable") }), "pads-disc-front",
+			[]string{"front-cable-clamp", "front-disc-adjuster"}, nil},
+	} {
+		t.Run(name, func(t *testing.T) {
+			var asked []string
+			for _, f := range book.FastenersFor(c.facts, "repair", []string{c.operation}, nil) {
+				asked = append(asked, f.ID)
+			}
+			assert.Subset(t, asked, c.asked)
+			for _, id := range c.not {
+				assert.NotContains(t, asked, id)
+			}
+		})
+	}
+}
+
+func TestWorkThatForgetsAJointIsRefused(t *testing.T) {
+	short := strings.Replace(Text("operations.yaml"), "touches: [rear-axle-through, rear-quick-release, rear-axle-nut]}", "touches: []}", 1)
+	_, err := Layered(Texts{"operations.yaml": short})
+	require.ErrorContains(t, err, "chain: it always loosens rear-axle-nut, and replace-chain does not ask for its torque")
+	require.ErrorContains(t, err, "procedures/drive.yaml:2")
+	_, err = Layered(Texts{"hangs.yaml": "- {id: own, of: [wing-nut], also: [chain-tug], why: so, source: ours}"})
+	require.ErrorContains(t, err, `hangs.yaml:1: own: there is no fastener "wing-nut"`)
 }

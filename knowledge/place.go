@@ -98,7 +98,7 @@ func (b *Book) JointsAt(place string) []string {
 	joints := slices.Clone(p.Joints)
 	for _, o := range b.Operations {
 		if slices.Contains(o.Fits, place) || slices.Contains(p.Work, o.ID) {
-			joints = append(joints, o.Touches...)
+			joints = append(joints, b.Loosens(o, func(bike.Condition) bool { return true })...)
 		}
 	}
 	slices.Sort(joints)

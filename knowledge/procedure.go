@@ -153,6 +153,81 @@ func (b *Book) validateWork(p Procedure, s procedure.Step) error {
 }
 
 // validateProcedure checks a procedure against the book, and walks every way through it.
+// asksForAll proves that a piece of work asks for the torque of every joint that its guided way always loosens, on each
+// bike that it is for: whoever does the work without the guide is asked the same.
+func (b *Book) asksForAll(p Procedure, states procedure.StateBook) error {
+	o, sold := b.Operation(p.Operation)
+	if !sold {
+		return nil
+	}
+	ways, err := p.Always(states)
+	if err != nil {
+		return err
+	}
+	seen, everywhere := map[string]bool{}, b.Loosens(o, func(bike.Condition) bool { return false })
+	for _, way := range ways {
+		for _, joint := range way.Joints {
+			if slices.Contains(everywhere, joint) {
+				continue
+			}
+			only := bike.Condition{}
+			for _, c := range p.Choices {
+				if answer := way.Told[c.ID]; answer != "" {
+					only[c.Fact] = c.Means(answer)
+				}
+			}
+			key := fmt.Sprint(joint, only)
+			if seen[key] {
+				continue
+			}
+			seen[key] = true
+			if facts, lacks := b.unasked(o, joint, p.When, only); lacks {
+				return fmt.Errorf("it always loosens %s, and %s does not ask for its torque on a bike such as one with %s: put it under its "+
+					"touches, or under hangs what it hangs on", joint, o.ID, facts)
+			}
+		}
+	}
+	return nil
+}
+
+// unasked finds a bike under some conditions that has a joint which work does not ask for, in words.
+func (b *Book) unasked(o Operation, joint string, conditions ...bike.Condition) (string, bool) {
+	f, _ := b.Fastener(joint)
+	conditions = append(conditions, f.When, o.When)
+	told := slices.Clone(conditions)
+	for _, h := range b.Hangs {
+		if slices.Contains(h.Also, joint) {
+			told = append(told, h.When)
+		}
+	}
+	for _, x := range b.someBikes(o) {
+		if slices.Contains(x.Touches, joint) {
+			told = append(told, x.When)
+		}
+	}
+	for facts := range bike.Every(told...) {
+		holds := func(c bike.Condition) bool { return c.Holds(facts) }
+		if slices.ContainsFunc(conditions, func(c bike.Condition) bool { return !c.Holds(facts) }) {
+			continue
+		}
+		if !slices.Contains(b.Loosens(o, holds), joint) {
+			return fmt.Sprintf("%s gears, rear brake %s, front brake %s, front axle %s, rear axle %s", facts.Gears, facts.RearBrake,
+				facts.FrontBrake, facts.FrontAxle, facts.RearAxle), true
+		}
+	}
+	return "", false
+}
+
+// someBikes are the fasteners that work and what it needs done first disturb on some bikes only.
+func (b *Book) someBikes(o Operation) []Besides {
+	all := slices.Clone(o.Besides)
+	for _, id := range o.Needs {
+		p, _ := b.Prerequisite(id)
+		all = append(all, p.Besides...)
+	}
+	return all
+}
+
 func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error {
 	if p.Name == "" || p.Minutes <= 0 || p.Source == "" || p.Caution == "" {
 		return errors.New("a procedure needs a name, minutes, a caution and a source")
@@ -201,7 +276,10 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 	if err := errors.Join(p.When.Validate(), p.Procedure.Validate()); err != nil {
 		return err
 	}
-	return p.Prove(states, b.Order()...)
+	if err := p.Prove(states, b.Order()...); err != nil {
+		return err
+	}
+	return b.asksForAll(p, states)
 }
 
 // validateFact checks that what the bike answers is a word of its fact, and that every bike the procedure is for answers.

@@ -11,9 +11,8 @@ import (
 
 	"github.com/goccy/go-yaml"
 	"github.com/goccy/go-yaml/ast"
-	"github.com/goccy/go-yaml/parser"
 
-	"utensil/core/words"
+	"utensil/knowledge/entries"
 )
 
 // origin remembers where each entry was read, for the errors.
@@ -82,22 +81,9 @@ func readFolder[T identified](layer fs.FS, folder string, origins origin, list *
 // parseList decodes a list of entries strictly. An entry with "each" is read once for every
 // word listed there, with {end} and {End} filled in. Within one file an id stands once.
 func parseList[T identified](file string, text []byte, origins origin, list *[]T) error {
-	if err := bounded(text); err != nil {
-		return fmt.Errorf("%s: %w", file, err)
-	}
-	parsed, err := parser.ParseBytes(text, 0)
-	if err != nil {
-		return fmt.Errorf("%s: %w", file, err)
-	}
-	if len(parsed.Docs) == 0 || parsed.Docs[0].Body == nil {
-		return nil
-	}
-	if line := multiplies(parsed.Docs[0].Body); line > 0 {
-		return fmt.Errorf("%s:%d: what is named with & holds something that stands for another: write it out", file, line)
-	}
-	items, isList := parsed.Docs[0].Body.(*ast.SequenceNode)
-	if !isList {
-		return fmt.Errorf("%s:1: expected a list of entries, each starting with a dash", file)
+	items, err := entries.Parse(file, text)
+	if err != nil || items == nil {
+		return err
 	}
 	if file != "adjusters.yaml" {
 		texts := &speaks{file: file, origin: origins}
@@ -110,15 +96,11 @@ func parseList[T identified](file string, text []byte, origins origin, list *[]T
 	decoder := yaml.NewDecoder(bytes.NewReader(nil), yaml.Strict()) // one for the file: it remembers the anchors
 	for _, entry := range items.Values {
 		line := entry.GetToken().Position.Line
-		each, err := expand(decoder, entry)
+		each, err := entries.Each[T](decoder, entry)
 		if err != nil {
 			return fmt.Errorf("%s:%d: %w", file, line, err)
 		}
-		for _, filled := range each {
-			var item T
-			if err := decoder.DecodeFromNode(filled, &item); err != nil {
-				return fmt.Errorf("%s:%d: %w", file, line, err)
-			}
+		for _, item := range each {
 			id := item.key()
 			if id == "" {
 				return fmt.Errorf("%s:%d: an entry needs an id", file, line)
@@ -136,56 +118,4 @@ func parseList[T identified](file string, text []byte, origins origin, list *[]T
 		}
 	}
 	return nil
-}
-
-// expand makes one entry per word of "each", or the entry itself.
-func expand(decoder *yaml.Decoder, entry ast.Node) ([]ast.Node, error) {
-	mapping, isMap := entry.(*ast.MappingNode)
-	if !isMap || !slices.ContainsFunc(mapping.Values, func(v *ast.MappingValueNode) bool { return v.Key.String() == "each" }) {
-		return []ast.Node{entry}, nil
-	}
-	var fields map[string]any
-	if err := decoder.DecodeFromNode(entry, &fields); err != nil {
-		return nil, err
-	}
-	ends, isList := fields["each"].([]any)
-	if !isList || len(ends) > mostEach {
-		return nil, fmt.Errorf("each needs a list of up to %d words", mostEach)
-	}
-	delete(fields, "each")
-	var out []ast.Node
-	for _, end := range ends {
-		word := fmt.Sprint(end)
-		fields["end"] = word
-		text, err := yaml.Marshal(filled(fields, strings.NewReplacer("{end}", word, "{End}", words.Capital(word))))
-		if err != nil {
-			return nil, err
-		}
-		parsed, err := parser.ParseBytes(text, 0) // a node made from values quotes its texts twice
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, parsed.Docs[0].Body)
-	}
-	return out, nil
-}
-
-func filled(value any, fill *strings.Replacer) any {
-	switch v := value.(type) {
-	case string:
-		return fill.Replace(v)
-	case []any:
-		out := make([]any, len(v))
-		for i, item := range v {
-			out[i] = filled(item, fill)
-		}
-		return out
-	case map[string]any:
-		out := make(map[string]any, len(v))
-		for key, item := range v {
-			out[fill.Replace(key)] = filled(item, fill)
-		}
-		return out
-	}
-	return value
 }

@@ -46,6 +46,9 @@ func (b *Book) validate(origins origin) error {
 	}
 	b.validateRolling(wrong)
 	b.validatePressures(wrong)
+	for _, h := range b.Hangs {
+		wrong("hangs.yaml", h.ID, b.validateHang(h))
+	}
 	for _, o := range b.Orders {
 		wrong("orders.yaml", o.ID, b.validateOrder(o))
 	}
@@ -56,7 +59,7 @@ func (b *Book) validate(origins origin) error {
 		wrong("fasteners", f.ID, b.validateFastener(f))
 	}
 	for _, p := range b.Prerequisites {
-		wrong("prerequisites.yaml", p.ID, p.validate())
+		wrong("prerequisites.yaml", p.ID, b.validatePrerequisite(p))
 	}
 	for _, o := range b.Operations {
 		wrong("operations.yaml", o.ID, b.validateOperation(o))
@@ -285,10 +288,6 @@ func (t Treatment) validate() error {
 
 func (f Fluid) validate() error {
 	return sourced("a fluid needs a name, days and a source", f.Name != "" && f.Days >= 0, f.Source)
-}
-
-func (p Prerequisite) validate() error {
-	return sourced("a prerequisite needs a name, minutes and a source", p.Name != "" && p.Minutes > 0, p.Source)
 }
 
 func (r Run) validate() error {

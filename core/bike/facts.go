@@ -4,6 +4,7 @@ package bike
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -101,8 +102,8 @@ func (f Facts) Validate() []error {
 	wrong := func(fact, format string, args ...any) {
 		errs = append(errs, &FactError{fact, fmt.Sprintf(format, args...)})
 	}
-	for _, fact := range sortedFacts() {
-		if word, _ := f.Fact(fact); !slices.Contains(choices[fact], word) {
+	for _, fact := range sortedFacts {
+		if word := *f.place(fact); !slices.Contains(choices[fact], word) {
 			wrong(fact, "%s cannot be “%s”: choose one of %s.", spoken(fact), spoken(word), spoken(strings.Join(choices[fact], ", ")))
 		}
 	}
@@ -166,13 +167,6 @@ func (f Facts) HasDisc() bool {
 	return strings.HasPrefix(f.FrontBrake, "disc") || strings.HasPrefix(f.RearBrake, "disc")
 }
 
-func sortedFacts() []string {
-	names := make([]string, 0, len(choices))
-	for name := range choices {
-		names = append(names, name)
-	}
-	slices.Sort(names)
-	return names
-}
+var sortedFacts = slices.Sorted(maps.Keys(choices))
 
 func spoken(word string) string { return strings.ReplaceAll(word, "_", " ") }

@@ -25,7 +25,7 @@ func (p Procedure) Loosens(book StateBook) (breaches []*Breach) {
 		if s.Stays != "" {
 			continue
 		}
-		if word := says(slackens, s.Do); word != "" && !s.undoesAny(book) {
+		if word := says(slackens, s.Do); word != "" && len(s.undoes(book)) == 0 {
 			breaches = append(breaches, &Breach{Step: s.ID, Rule: fmt.Sprintf("its text says “%s” and no fastener of it is loose then: "+
 				"name it under undoes, open a state that undoes one, or say under stays why nothing is left loose", word)})
 		}
@@ -46,19 +46,4 @@ func says(words *regexp.Regexp, text string) string {
 		}
 	}
 	return ""
-}
-
-// undoesAny says whether a fastener is loose after the step that was not before.
-func (s Step) undoesAny(book StateBook) bool {
-	if len(s.Undoes) > 0 {
-		return true
-	}
-	for _, id := range s.Opens {
-		for _, also := range append([]string{id}, book[id].Brings...) {
-			if len(book[also].Undoes) > 0 {
-				return true
-			}
-		}
-	}
-	return false
 }

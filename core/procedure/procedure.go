@@ -51,6 +51,15 @@ func (c Choice) Answer(word string) string {
 	return ""
 }
 
+// Means lists the words of the choice's fact that one of its options stands for.
+func (c Choice) Means(option string) []string {
+	i := slices.IndexFunc(c.Options, func(o Option) bool { return o.ID == option })
+	if i < 0 {
+		return nil
+	}
+	return c.Options[i].Means()
+}
+
 // Step is one thing to do.
 type Step struct {
 	ID       string              `json:"id" yaml:"id"`

@@ -33,9 +33,10 @@ const mostBits = 64
 // Prove walks every way through the procedure under every choice and returns the shortest that
 // breaks a rule as a *Breach: something opened twice, closed that is not open, or left open; what
 // a state needs not there; a fastener loose at a test or at the end; a test that does not stand at
-// the end; a ride before it stood; a joint torqued before one that comes first; a gate that nobody can pass; a loop without a bound. The walk is
-// breadth first over the step, what is open and loose, and which tests stand; a counted loop may
-// be left at any count, so what holds here holds at each.
+// the end; a ride before it stood; a joint torqued before one that comes first; a gate that nobody
+// can pass; a loop without a bound. The walk is breadth first over the step, what is open and
+// loose, and which tests stand; a counted loop may be left at any count, so what holds here holds
+// at each.
 func (p Procedure) Prove(book StateBook, orders ...Order) error {
 	variants, err := p.variants()
 	if err != nil {

@@ -43,7 +43,8 @@ var layers = []struct {
 	may  []string
 }{
 	{"core/", []string{"core/"}},
-	{"knowledge", []string{"core/"}},
+	{"knowledge/entries", []string{"core/"}},
+	{"knowledge", []string{"core/", "knowledge/entries"}},
 	{"internal/recall", nil},
 	{shop + "record", []string{"core/", "knowledge", "internal/recall"}},
 	{shop, nil}, // subjects: by their order, below

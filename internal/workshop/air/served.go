@@ -59,7 +59,8 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	for e, in := range Services.Ever(s.Ledger) {
 		o, sold := s.Book.Operation(opens[in.Leg][in.What])
 		if sold && !guided.DidAll(s, o.ID) {
-			list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.Leg + " was opened", Joints: o.Touches, Tests: record.EveryTest})
+			list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.Leg + " was opened", Joints: record.Loosens(s, o),
+				Tests: record.EveryTest})
 		}
 	}
 	return list

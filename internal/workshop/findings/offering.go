@@ -177,7 +177,7 @@ func onTheWay(s *record.Sheet, by record.Actor, in *agree.Item) error {
 		if c, named := hunt.CauseOf(s, *inspect.Findings.In(e.Content)); named {
 			in.Touches = c.Touches
 			if o, sold := s.Book.Operation(c.Operation); sold && o.When.Holds(parts.Facts.Of(s)) {
-				in.Touches = o.Touches
+				in.Touches = record.Loosens(s, o)
 			}
 		}
 	}

@@ -16,7 +16,7 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 		d := record.Disturbance{Since: e.ID, Says: "the gears were set", Tests: []string{record.RideTest}, Named: true}
 		for _, id := range undoing[in.Work] {
 			o, _ := s.Book.Operation(id)
-			d.Joints = append(d.Joints, o.Touches...)
+			d.Joints = append(d.Joints, record.Loosens(s, o)...)
 		}
 		if in.Work == gear.RenewTeeth { // the wheel was out
 			d.Tests = record.EveryTest

@@ -85,7 +85,7 @@ func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance 
 		return d
 	}
 	operation, _ := s.Book.Operation(item.Operation)
-	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done", slices.Concat(item.Touches, operation.Touches)
+	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done", slices.Concat(item.Touches, record.Loosens(s, operation))
 	if in.Run == nil {
 		return d
 	}

@@ -209,7 +209,7 @@ var fastened = record.Derive(func(s *record.Sheet) map[string]joint {
 
 // jointsOf lists the fasteners of this bike that a procedure and its work open, in the book's order.
 func jointsOf(s *record.Sheet, p knowledge.Procedure, o knowledge.Operation) []Joint {
-	ids := slices.Concat(o.Touches, p.Joints)
+	ids := s.Book.Hanging(slices.Concat(record.Loosens(s, o), p.Joints), func(c bike.Condition) bool { return c.Holds(parts.Facts.Of(s)) })
 	slices.Sort(ids)
 	var opened []joint
 	for _, id := range slices.Compact(ids) {

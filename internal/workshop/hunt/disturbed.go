@@ -17,7 +17,7 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 			if i := slices.IndexFunc(fault.Causes, func(c knowledge.Cause) bool { return c.ID == in.Cause }); i >= 0 {
 				c := fault.Causes[i]
 				operation, _ := s.Book.Operation(c.Operation)
-				d.Says, d.Joints = "“"+words.Lower(c.Remedy)+"” was tried", slices.Concat(c.Touches, operation.Touches)
+				d.Says, d.Joints = "“"+words.Lower(c.Remedy)+"” was tried", slices.Concat(c.Touches, record.Loosens(s, operation))
 			}
 		}
 		list = append(list, d)

@@ -1,6 +1,11 @@
 package record
 
-import "slices"
+import (
+	"slices"
+
+	"utensil/core/bike"
+	"utensil/knowledge"
+)
 
 // Disturbance is something that was done to the bike: what was made sure of before it does not stand any more. It
 // follows from an entry, and stays when that is taken back: striking out a line does not tighten a bolt.
@@ -10,6 +15,8 @@ type Disturbance struct {
 	Joints []string // fasteners that are loose since, until each was torqued
 	Tests  []string // that do not stand any more
 	Named  bool     // its joints were undone one by one, by somebody who had them in the hand: they are there
+
+	hanging []string // what hangs on its joints on this bike, where it has it
 }
 
 // disturbing tell what was done to the bike, a subject of the trade each.
@@ -23,19 +30,28 @@ func Disturbs(tell func(*Sheet) []Disturbance) struct{} {
 }
 
 // Disturbances are what was done to the bike in this job, whoever told it: by work, guided or not, by taking apart, by
-// what was fitted and what came off, at the benches.
+// what was fitted and what came off, at the benches; each with what hangs on its joints.
 var Disturbances = Derive(func(s *Sheet) (all []Disturbance) {
 	for _, tell := range disturbing {
 		all = append(all, tell(s)...)
 	}
+	for i, d := range all {
+		all[i].hanging = s.Book.Hanging(d.Joints, s.held)[len(d.Joints):]
+	}
 	return all
 })
+
+// held says whether the bike was such a one at any time in this stay.
+func (s *Sheet) held(c bike.Condition) bool { return HeldOnce(s, c) }
+
+// Loosens lists the fasteners that work disturbs on this bike.
+func Loosens(s *Sheet, o knowledge.Operation) []string { return s.Book.Loosens(o, s.held) }
 
 // byJoint are the disturbances of each fastener.
 var byJoint = Derive(func(s *Sheet) map[string][]Disturbance {
 	joints := map[string][]Disturbance{}
 	for _, d := range Disturbances.Of(s) {
-		for _, id := range d.Joints {
+		for _, id := range slices.Concat(d.Joints, d.hanging) {
 			joints[id] = append(joints[id], d)
 		}
 	}
@@ -60,7 +76,7 @@ func UndoneSince(s *Sheet, joint string, entry ID) (Disturbance, bool) {
 // UndoneByName is what last undid a fastener with somebody's hand on just it.
 func UndoneByName(s *Sheet, joint string) (Disturbance, bool) {
 	for _, d := range slices.Backward(byJoint.Of(s)[joint]) {
-		if d.Named {
+		if d.Named && slices.Contains(d.Joints, joint) {
 			return d, true
 		}
 	}

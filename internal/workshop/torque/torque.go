@@ -161,7 +161,7 @@ func checkFound(s *record.Sheet, f knowledge.Fastener, rule *fastener.Rule, in *
 	// Of a joint that the work took apart nobody says how it was unless it was loose: counting
 	// those would make all such joints look loose.
 	for _, id := range agree.AgreedWork(s) {
-		if o, known := s.Book.Operation(id); known && slices.Contains(o.Touches, f.ID) {
+		if o, known := s.Book.Operation(id); known && slices.Contains(record.Loosens(s, o), f.ID) {
 			in.Was = "unknown"
 		}
 	}

@@ -132,7 +132,7 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 			continue
 		}
 		o, _ := s.Book.Operation("true-" + in.End)
-		list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.End + " wheel went on the stand", Joints: o.Touches,
+		list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.End + " wheel went on the stand", Joints: record.Loosens(s, o),
 			Tests: []string{in.End + "_brake", record.RideTest}, Named: true})
 	}
 	for e, in := range Turns.Ever(s.Ledger) {

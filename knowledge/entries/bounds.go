@@ -1,4 +1,6 @@
-package knowledge
+// Package entries reads files of entries: lists in YAML that a workshop may write itself, so that what they may ask of the
+// parser is bounded. It knows nothing of what the entries are about.
+package entries
 
 import (
 	"bytes"
@@ -6,6 +8,7 @@ import (
 	"fmt"
 
 	"github.com/goccy/go-yaml/ast"
+	"github.com/goccy/go-yaml/parser"
 )
 
 // What a file of one's own may ask of the parser, whose cost grows with the square of how deep a text is nested, and with
@@ -20,6 +23,28 @@ const (
 	mostEach    = 8     // words that an entry is read once for
 	mostAliases = 200   // words that begin with * or &, which stand for others or are stood for
 )
+
+// Parse reads the entries of a file; nil where it holds none. Its errors name the file, and the line where there is one.
+func Parse(file string, text []byte) (*ast.SequenceNode, error) {
+	if err := bounded(text); err != nil {
+		return nil, fmt.Errorf("%s: %w", file, err)
+	}
+	parsed, err := parser.ParseBytes(text, 0)
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", file, err)
+	}
+	if len(parsed.Docs) == 0 || parsed.Docs[0].Body == nil {
+		return nil, nil
+	}
+	if line := multiplies(parsed.Docs[0].Body); line > 0 {
+		return nil, fmt.Errorf("%s:%d: what is named with & holds something that stands for another: write it out", file, line)
+	}
+	items, isList := parsed.Docs[0].Body.(*ast.SequenceNode)
+	if !isList {
+		return nil, fmt.Errorf("%s:1: expected a list of entries, each starting with a dash", file)
+	}
+	return items, nil
+}
 
 // bounded refuses a text that would cost more to read than any list of entries does.
 func bounded(text []byte) error {
