@@ -276,8 +276,12 @@ func (v *faultProof) cause(c Cause) {
 	if _, known := diagnosis.Frequency[c.Common]; !known {
 		v.wrong(v.page.line(c.Common, line-1), "%q is no frequency: rare, sometimes, common or very common", c.Common)
 	}
-	if _, known := v.book.Operation(c.Operation); !known && c.Operation != "" {
+	operation, known := v.book.Operation(c.Operation)
+	if !known && c.Operation != "" {
 		v.wrong(line, "there is no operation %q", c.Operation)
+	}
+	if facts, lacks := without(operation.When, v.fault.When, c.When); known && lacks {
+		v.wrong(line, "%s is put right by %s, which is not for a bike with %s: say under when which bikes can have it", c.ID, operation.ID, facts)
 	}
 	for _, name := range c.Found {
 		if !slices.Contains(benchFinds[v.fault.Bench], name) {
@@ -325,6 +329,9 @@ func (v *faultProof) seen(c Check, line int) {
 	point, known := v.book.Point(c.Point)
 	if c.Point != "" && !known {
 		v.wrong(v.page.line(c.Point, line-1), "there is no point %q", c.Point)
+	}
+	if facts, lacks := without(point.When, v.fault.When, c.When); known && lacks {
+		v.wrong(line, "%s is read at %s, which a bike with %s does not have: say under when which bikes have it", c.ID, c.Point, facts)
 	}
 	for _, a := range c.Answers {
 		for _, seen := range a.Seen {

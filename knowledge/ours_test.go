@@ -114,3 +114,22 @@ func TestWorkThatForgetsAJointIsRefused(t *testing.T) {
 	_, err = Layered(Texts{"hangs.yaml": "- {id: own, of: [wing-nut], also: [chain-tug], why: so, source: ours}"})
 	require.ErrorContains(t, err, `hangs.yaml:1: own: there is no fastener "wing-nut"`)
 }
+
+func TestWorkThatDoesNotFitItsBikeIsRefused(t *testing.T) {
+	for name, c := range map[string]struct{ file, from, to, says string }{
+		"a cause with work for other bikes": {"faults/brakes.yaml", `minutes: 4, when: {"{end}_brake": [rim_linear]}, operation: "balance`,
+			`minutes: 4, operation: "balance`,
+			"rim-rub-front: balance is put right by balance-arms-front, which is not for a bike with front brake rim caliper"},
+		"a point that is not there": {"procedures/friction.yaml", `record: {point: "{end}-rim-pads"}}`, `record: {point: "{end}-pads"}}`,
+			"pads-rim-front: step measure: it reads front-pads, which a bike with front brake rim linear does not have"},
+		"a check at a point that is not there": {"faults/gears.yaml", `      when: {drive: [chain]}
+      minutes:`, `      minutes:`, "gears-skip: gauge is read at chain, which a bike with drive other does not have"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			require.Contains(t, Text(c.file), c.from)
+			_, err := Layered(Texts{c.file: strings.Replace(Text(c.file), c.from, c.to, 1)})
+			require.ErrorContains(t, err, c.says)
+			assert.ErrorContains(t, err, c.file+":")
+		})
+	}
+}

@@ -170,12 +170,7 @@ func (b *Book) asksForAll(p Procedure, states procedure.StateBook) error {
 			if slices.Contains(everywhere, joint) {
 				continue
 			}
-			only := bike.Condition{}
-			for _, c := range p.Choices {
-				if answer := way.Told[c.ID]; answer != "" {
-					only[c.Fact] = c.Means(answer)
-				}
-			}
+			only := p.only(way.Told)
 			key := fmt.Sprint(joint, only)
 			if seen[key] {
 				continue
@@ -279,7 +274,7 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 	if err := p.Prove(states, b.Order()...); err != nil {
 		return err
 	}
-	return b.asksForAll(p, states)
+	return errors.Join(b.readsWhatIsThere(p), b.asksForAll(p, states))
 }
 
 // validateFact checks that what the bike answers is a word of its fact, and that every bike the procedure is for answers.

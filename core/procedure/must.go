@@ -31,6 +31,25 @@ type Loosened struct {
 	Joints []string
 }
 
+// Comes lists, for each step, the answers of the bike under which it may come.
+func (p Procedure) Comes() (map[string][]map[string]string, error) {
+	variants, err := p.variants()
+	if err != nil {
+		return nil, err
+	}
+	comes := map[string][]map[string]string{}
+	for _, chosen := range variants {
+		told, reached := p.told(chosen), reach(p.ways(chosen), p.from(0, chosen), -1)
+		for place, s := range p.Steps {
+			known := slices.ContainsFunc(comes[s.ID], func(t map[string]string) bool { return maps.Equal(t, told) })
+			if reached[place] && !known {
+				comes[s.ID] = append(comes[s.ID], told)
+			}
+		}
+	}
+	return comes, nil
+}
+
 // told are the choices that the bike answers.
 func (p Procedure) told(chosen map[string]string) map[string]string {
 	told := map[string]string{}
