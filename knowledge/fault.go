@@ -280,7 +280,7 @@ func (v *faultProof) cause(c Cause) {
 	if !known && c.Operation != "" {
 		v.wrong(line, "there is no operation %q", c.Operation)
 	}
-	if facts, lacks := without(operation.When, v.fault.When, c.When); known && lacks {
+	if facts, lacks := bike.Without(operation.When, v.fault.When, c.When); known && lacks {
 		v.wrong(line, "%s is put right by %s, which is not for a bike with %s: say under when which bikes can have it", c.ID, operation.ID, facts)
 	}
 	for _, name := range c.Found {
@@ -330,7 +330,7 @@ func (v *faultProof) seen(c Check, line int) {
 	if c.Point != "" && !known {
 		v.wrong(v.page.line(c.Point, line-1), "there is no point %q", c.Point)
 	}
-	if facts, lacks := without(point.When, v.fault.When, c.When); known && lacks {
+	if facts, lacks := bike.Without(point.When, v.fault.When, c.When); known && lacks {
 		v.wrong(line, "%s is read at %s, which a bike with %s does not have: say under when which bikes have it", c.ID, c.Point, facts)
 	}
 	for _, a := range c.Answers {

@@ -1,46 +1,9 @@
 package knowledge
 
-import (
-	"io/fs"
-	"path"
-	"slices"
-)
+import "utensil/knowledge/entries"
 
 // Texts is a layer of knowledge held in memory, by file name.
-type Texts map[string]string
-
-var (
-	_ fs.ReadFileFS = Texts{}
-	_ fs.GlobFS     = Texts{}
-)
-
-// Open finds nothing: a layer is read whole, by ReadFile.
-func (t Texts) Open(name string) (fs.File, error) {
-	return nil, &fs.PathError{Op: "open", Path: name, Err: fs.ErrNotExist}
-}
-
-// ReadFile returns the text under a name.
-func (t Texts) ReadFile(name string) ([]byte, error) {
-	text, known := t[name]
-	if !known {
-		return nil, &fs.PathError{Op: "read", Path: name, Err: fs.ErrNotExist}
-	}
-	return []byte(text), nil
-}
-
-// Glob lists the names that match, in order.
-func (t Texts) Glob(pattern string) ([]string, error) {
-	var out []string
-	for name := range t {
-		if match, err := path.Match(pattern, name); err != nil {
-			return nil, err
-		} else if match {
-			out = append(out, name)
-		}
-	}
-	slices.Sort(out)
-	return out, nil
-}
+type Texts = entries.Texts
 
 // Files lists the files that a workshop may lay its own over, with what is in them.
 var Files = []struct{ Name, About string }{
@@ -54,7 +17,12 @@ var Files = []struct{ Name, About string }{
 	{"assemblies/own.yaml", "Assemblies: parts on an axis, which way each goes, what is laid between"},
 	{"routes.yaml", "Ways round the bike"},
 	{"operations.yaml", "Work the shop sells: minutes, parts, prices, what it touches"},
-	{"prerequisites.yaml", "What several pieces of work need done once"},
+	{"prerequisites.yaml", "What several pieces of work need done once, and what is undone for it"},
+	{"hangs.yaml", "What hangs on a joint, and is torqued with it"},
+	{"orders.yaml", "Which joints are tight before others"},
+	{"ridden.yaml", "Tyre pressures as they are ridden"},
+	{"grounds.yaml", "What is ridden on, and how much less pressure there"},
+	{"floors.yaml", "The least tyre pressure by width, where no sidewall says it"},
 	{"fasteners/own.yaml", "Fasteners: torque, thread, what they meet, treatment, what is always checked"},
 	{"runs.yaml", "Orders of the torque run"},
 	{"gears.yaml", "Gears by sprockets, spacing, pull and the mech's ratio"},

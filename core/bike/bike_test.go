@@ -212,3 +212,14 @@ func TestWhatThereIsToRead(t *testing.T) {
 	f.BottomBracket = "press_fit"
 	assert.NotContains(t, f.Asks(), "bracket_thread", "pressed in, it has none")
 }
+
+func TestABikeThatMeetsAllButOne(t *testing.T) {
+	disc := bike.Condition{"front_brake": {"disc_hydraulic", "disc_cable"}}
+	says, there := bike.Without(bike.Condition{"front_brake": {"disc_hydraulic"}}, disc)
+	assert.True(t, there)
+	assert.Equal(t, "front brake disc cable", says)
+	_, there = bike.Without(disc, bike.Condition{"front_brake": {"disc_cable"}})
+	assert.False(t, there)
+	_, there = bike.Without(bike.Condition{}, disc)
+	assert.False(t, there, "what asks for nothing, every bike meets")
+}

@@ -40,6 +40,23 @@ func Every(conditions ...Condition) iter.Seq[Facts] {
 	}
 }
 
+// Without is a bike that meets some conditions and yet not one more, said by the facts that one names; false where there
+// is none.
+func Without(wants Condition, has ...Condition) (string, bool) {
+	for f := range Every(append(slices.Clone(has), wants)...) {
+		if slices.ContainsFunc(has, func(c Condition) bool { return !c.Holds(f) }) || wants.Holds(f) {
+			continue
+		}
+		facts := []string{}
+		for _, fact := range slices.Sorted(maps.Keys(wants)) {
+			word, _ := f.Fact(fact)
+			facts = append(facts, spoken(fact+" "+word))
+		}
+		return strings.Join(facts, ", "), true
+	}
+	return "", false
+}
+
 // instances lists words of a fact that tell its listed words apart.
 func instances(fact string, listed []string) []string {
 	switch fact {
