@@ -48,6 +48,7 @@ type Book struct {
 	Renames       []Renamed
 	Orders        []Order
 	Hangs         []Hang
+	Sags          []Sag
 	Ridden        []Ridden
 	Grounds       []Ground
 	Floors        []Floor

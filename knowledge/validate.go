@@ -46,6 +46,10 @@ func (b *Book) validate(origins origin) error {
 	}
 	b.validateRolling(wrong)
 	b.validatePressures(wrong)
+	for _, g := range b.Sags {
+		wrong("sags.yaml", g.ID, g.validate())
+	}
+	wrong("sags.yaml", "", b.validateSags())
 	for _, h := range b.Hangs {
 		wrong("hangs.yaml", h.ID, b.validateHang(h))
 	}

@@ -25,10 +25,6 @@ type Target struct {
 // Middle of a target.
 func (t Target) Middle() float64 { return (t.From + t.To) / 2 }
 
-// Usual is the sag that most makers ask for, on a leg that bears so much; what a bike's manual says wins (25 to 30 %:
-// common practice, no source).
-func Usual(most float64) Target { return Target{From: 0.25, To: 0.30, Most: most} }
-
 // ErrNoSag is returned for a sag that cannot be.
 var ErrNoSag = errors.New("that cannot be a sag")
 

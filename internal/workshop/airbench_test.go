@@ -84,10 +84,20 @@ func TestALegsNextPressureComesFromItsOwnReadings(t *testing.T) {
 	first := leg().Next.Bar
 	assert.Greater(t, first, 60*0.0689476, "more air where it sinks too far")
 	assert.False(t, leg().Next.Own)
-	sag.Typed, sag.Sag = "75 psi", "36"
+	sag.Typed, sag.Sag = "75 psi", "27"
 	require.NoError(t, write(w, r, air.Sags.Says(sag), nil))
-	assert.True(t, leg().Next.Within)
+	assert.True(t, leg().Next.Within, "20 to 25 %% on a fork of 120 mm (common practice, no source)")
 	assert.True(t, leg().Next.Own)
+	assert.Contains(t, leg().Says, "usual on such a fork")
+
+	// What its maker asks for is typed with the reading, and wins.
+	sag.Typed, sag.From, sag.To = "75 psi", "25", "30"
+	require.NoError(t, write(w, r, air.Sags.Says(sag), nil))
+	assert.False(t, leg().Next.Within)
+	assert.Equal(t, [2]float64{0.25, 0.3}, [2]float64{leg().From, leg().To})
+	sag.From, sag.To = "30", "25"
+	require.ErrorContains(t, write(w, r, air.Sags.Says(sag), nil), "the second is the larger one")
+	sag.From, sag.To = "", ""
 
 	// Once it was opened, what it answered before tells nothing.
 	sag.Typed, sag.Sag, sag.Opened = "75 psi", "42", true

@@ -3,6 +3,7 @@ package air
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"utensil/core/measure"
 	"utensil/core/suspension"
@@ -22,6 +23,8 @@ type SagRead struct {
 	Travel string     `json:"travel" doc:"all of it, mm"`
 	Most   string     `json:"most" doc:"what the leg bears, by its sticker or manual"`
 	Gauge  *record.ID `json:"gauge,omitempty" doc:"of the shop, that showed the pressure"`
+	From   string     `json:"from,omitempty" doc:"sag that its maker asks for at the least, % of its travel, with the next: where it is known it wins"`
+	To     string     `json:"to,omitempty" doc:"and at the most"`
 	Opened bool       `json:"opened,omitempty" doc:"it was opened, or its spring changed, since it was read last: what it answered before tells nothing"`
 
 	Sagged *Sagged `json:"sagged,omitempty" readOnly:"true"`
@@ -34,6 +37,18 @@ type Sagged struct {
 	Travel float64 `json:"travel_mm"`
 	Most   float64 `json:"most_bar"`
 	Share  float64 `json:"share" doc:"of the travel"`
+	From   float64 `json:"from,omitempty" doc:"of the travel, that its maker asks for; left out where nobody typed it"`
+	To     float64 `json:"to,omitempty"`
+}
+
+// target is what a leg is set to: what its maker asks for, or what legs of its kind and travel usually are.
+func target(s *record.Sheet, leg string, travel float64, read Sagged) suspension.Target {
+	usual := s.Book.SagOf(leg, travel)
+	t := suspension.Target{From: usual.Least, To: usual.Most, Most: read.Most}
+	if read.To > 0 {
+		t.From, t.To = read.From, read.To
+	}
+	return t
 }
 
 func (s Sagged) read() suspension.Sagged {
@@ -75,11 +90,35 @@ func sagOf(s *record.Sheet, in SagRead) (*Sagged, error) {
 		return nil, record.Refuse("typed", "%s is more than the leg bears: %s. Let air out before anybody sits on it.",
 			inspect.Bars(out.Bar), inspect.Bars(out.Most))
 	}
-	if _, err := suspension.Set(suspension.Usual(out.Most), out.read()); err != nil {
+	if err := out.asked(in); err != nil {
+		return nil, err
+	}
+	if _, err := suspension.Set(target(s, in.Leg, out.Travel, out), out.read()); err != nil {
 		return nil, record.Refuse("sag", "%s", words.Sentence(err))
 	}
 	out.Share = math.Round(1000*out.read().Share()) / 1000
 	return &out, nil
+}
+
+// asked takes what its maker asks for, where somebody typed it.
+func (s *Sagged) asked(in SagRead) error {
+	if strings.TrimSpace(in.From+in.To) == "" {
+		return nil
+	}
+	within := measure.Range{Min: 5, Max: 45}
+	from, err := record.ReadFigure("from", in.From, measure.Percent, within)
+	if err != nil {
+		return err
+	}
+	to, err := record.ReadFigure("to", in.To, measure.Percent, within)
+	if err != nil {
+		return err
+	}
+	if from >= to {
+		return record.Refuse("to", "From %s to %s %%: the second is the larger one.", measure.Format(from), measure.Format(to))
+	}
+	s.From, s.To = from/100, to/100
+	return nil
 }
 
 // LegBench is a leg as the bench sees it.
@@ -88,6 +127,7 @@ type LegBench struct {
 	Reads  []SagSeen  `json:"reads" doc:"that tell of it as it is now, oldest first"`
 	From   float64    `json:"from" doc:"of the travel: sag to set"`
 	To     float64    `json:"to"`
+	Maker  bool       `json:"maker,omitempty" doc:"its maker asks for that; else it is usual on such a leg"`
 	Next   *SagNext   `json:"next,omitempty"`
 	Liked  []AirLiked `json:"liked"`
 	Says   string     `json:"says"`
@@ -135,8 +175,7 @@ func legs(s *record.Sheet) []LegBench {
 		if springs == "rigid" || leg == "shock" && springs != "full" {
 			continue
 		}
-		usual := suspension.Usual(1)
-		b := LegBench{Place: leg, Reads: []SagSeen{}, From: usual.From, To: usual.To, Liked: liked(s, leg), Before: airOut,
+		b := LegBench{Place: leg, Reads: []SagSeen{}, Liked: liked(s, leg), Before: airOut,
 			Dials: dialsOf(s, leg), Due: dueOf(s, leg), Nicks: nicksOn(s, leg), Unwritten: servedOnly(s, leg)}
 		for _, ledger := range s.Ledgers() {
 			for e, in := range Sags.All(ledger) {
@@ -149,7 +188,13 @@ func legs(s *record.Sheet) []LegBench {
 				b.Reads = append(b.Reads, SagSeen{e.ID, *in.Sagged, e.ByName})
 			}
 		}
-		b.advise(s)
+		var last Sagged
+		if n := len(b.Reads); n > 0 {
+			last = b.Reads[n-1].Sagged
+		}
+		set := target(s, leg, last.Travel, last)
+		b.From, b.To, b.Maker = set.From, set.To, last.To > 0
+		b.advise(s, set)
 		b.Mark = b.mark()
 		if len(b.Reads) > 0 {
 			over(b.Liked, b.Reads[len(b.Reads)-1].Most)
@@ -159,7 +204,7 @@ func legs(s *record.Sheet) []LegBench {
 	return list
 }
 
-func (b *LegBench) advise(s *record.Sheet) {
+func (b *LegBench) advise(s *record.Sheet, set suspension.Target) {
 	if len(b.Reads) == 0 {
 		b.Says = "Ring down to the seal, sit on it in riding kit without bouncing, step off, read the ring."
 		return
@@ -169,7 +214,7 @@ func (b *LegBench) advise(s *record.Sheet) {
 	for _, r := range b.Reads {
 		all = append(all, r.read())
 	}
-	next, err := suspension.Set(suspension.Usual(last.Most), all...)
+	next, err := suspension.Set(set, all...)
 	if err != nil {
 		b.Says = words.Sentence(err)
 		return
@@ -183,7 +228,7 @@ func (b *LegBench) advise(s *record.Sheet) {
 	case b.sticks() != "":
 		b.Says = b.sticks()
 	case next.Within:
-		b.Says = share + ": that is what most makers ask for. Read it once more; seals stick."
+		b.Says = share + ": that is what " + b.asks() + ". Read it once more; seals stick."
 	case next.Held:
 		b.Says = share + ", and may bear no more air than its maker allows. A firmer spring, or a leg for this weight."
 	case last.Share > b.To:
@@ -191,6 +236,14 @@ func (b *LegBench) advise(s *record.Sheet) {
 	default:
 		b.Says = share + ": too little. It rides high and harsh, and its tyre loses the ground."
 	}
+}
+
+// asks says who asks for the sag that it is set to.
+func (b *LegBench) asks() string {
+	if b.Maker {
+		return "its maker asks for"
+	}
+	return fmt.Sprintf("is usual on such a %s", b.Place)
 }
 
 // mark is how a leg stands: by the worst of what is known of it.
@@ -223,17 +276,18 @@ func balanceOf(legs []LegBench) string {
 	}
 	last := func(l LegBench) suspension.Sagged { return l.Reads[len(l.Reads)-1].read() }
 	more, err := suspension.Balance(last(legs[0]), last(legs[1]))
+	more -= (legs[0].From + legs[0].To - legs[1].From - legs[1].To) / 2 // each is to sink by its own
 	switch {
 	case err != nil:
 		return ""
 	case more > even:
-		return fmt.Sprintf("The front sinks %.0f points more of its travel than the rear: it steers nervously and dives. "+
+		return fmt.Sprintf("Against what each is to sink, the front sinks %.0f points more of its travel than the rear: it steers nervously and dives. "+
 			"A little more air in front, or less behind.", 100*more)
 	case more < -even:
-		return fmt.Sprintf("The rear sinks %.0f points more of its travel than the front: the steering goes slack, pedals come low. "+
+		return fmt.Sprintf("Against what each is to sink, the rear sinks %.0f points more of its travel than the front: the steering goes slack, pedals come low. "+
 			"A little more air behind, or less in front.", -100*more)
 	}
-	return "Front and rear sink alike."
+	return "Front and rear stand alike to what each is to sink."
 }
 
 // apart is how far two sags at one pressure may lie from each other, as a share of the travel (our own judgement).

@@ -3953,6 +3953,8 @@ export interface components {
              */
             from: number;
             liked: components["schemas"]["AirLiked"][];
+            /** @description its maker asks for that; else it is usual on such a leg */
+            maker?: boolean;
             /**
              * @description of its sag, its hours and what its seals pass, the worst
              * @enum {string}
@@ -5811,6 +5813,8 @@ export interface components {
             within: boolean;
         };
         SagRead: {
+            /** @description sag that its maker asks for at the least, % of its travel, with the next: where it is known it wins */
+            from?: string;
             /** @description of the shop, that showed the pressure */
             gauge?: string;
             /** @enum {string} */
@@ -5822,6 +5826,8 @@ export interface components {
             /** @description of the ring, mm */
             sag: string;
             readonly sagged?: components["schemas"]["Sagged"];
+            /** @description and at the most */
+            to?: string;
             /** @description all of it, mm */
             travel: string;
             /** @description pressure, in bar unless it names a unit, as typed like what follows */
@@ -5831,6 +5837,11 @@ export interface components {
             /** Format: double */
             bar: number;
             by: string;
+            /**
+             * Format: double
+             * @description of the travel, that its maker asks for; left out where nobody typed it
+             */
+            from?: number;
             id: string;
             /** Format: double */
             most_bar: number;
@@ -5842,11 +5853,18 @@ export interface components {
              */
             share: number;
             /** Format: double */
+            to?: number;
+            /** Format: double */
             travel_mm: number;
         };
         Sagged: {
             /** Format: double */
             bar: number;
+            /**
+             * Format: double
+             * @description of the travel, that its maker asks for; left out where nobody typed it
+             */
+            from?: number;
             /** Format: double */
             most_bar: number;
             /** Format: double */
@@ -5856,6 +5874,8 @@ export interface components {
              * @description of the travel
              */
             share: number;
+            /** Format: double */
+            to?: number;
             /** Format: double */
             travel_mm: number;
         };

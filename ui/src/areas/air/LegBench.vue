@@ -25,11 +25,14 @@ const { job, pen } = useOpenJob()
 const pressure = ref('')
 const { gauge, shownAt } = useGauge(props.bench.place)
 const last = computed(() => props.bench.reads.at(-1))
+const percentOf = (share?: number) => (share ? figure(Math.round(share * 1000) / 10) : '')
 const form = reactive({
   typed: '',
   sag: '',
   travel: last.value ? figure(last.value.travel_mm) : '',
   most: last.value ? atMost(last.value.most_bar) : '',
+  from: percentOf(last.value?.from),
+  to: percentOf(last.value?.to),
   opened: false,
 })
 async function read() {
@@ -39,6 +42,8 @@ async function read() {
     sag: form.sag,
     travel: form.travel,
     most: form.most,
+    from: form.from || undefined,
+    to: form.to || undefined,
     opened: form.opened || undefined,
     gauge: gauge.value?.id,
   }
@@ -143,6 +148,29 @@ const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.withi
             :disabled="locked"
             figure
           />
+        </div>
+        <div class="flex flex-wrap items-end gap-3">
+          <TextField
+            v-model="form.from"
+            class="w-40"
+            label="Its maker asks, % from"
+            name="from"
+            :placeholder="bench.maker ? '' : percentOf(bench.from)"
+            :fault="pen.fault.value"
+            :disabled="locked"
+            figure
+          />
+          <TextField
+            v-model="form.to"
+            class="w-28"
+            label="to, %"
+            name="to"
+            :placeholder="bench.maker ? '' : percentOf(bench.to)"
+            :fault="pen.fault.value"
+            :disabled="locked"
+            figure
+          />
+          <p class="pb-2.5 text-[15px] text-soft">where it is known; else what is usual on such a leg</p>
         </div>
         <label v-if="bench.reads.length" class="flex min-h-11 items-center gap-2"
           ><input v-model="form.opened" type="checkbox" class="size-5" :disabled="locked" /> it was opened, or
