@@ -10,6 +10,7 @@ import (
 	"github.com/goccy/go-yaml/ast"
 
 	"utensil/core/words"
+	"utensil/knowledge/entries"
 )
 
 // Adjuster is something that is turned to set something else. In and Out are what becomes of what it moves, each in a
@@ -48,7 +49,7 @@ const (
 	GapScrew   = "gap-screw"
 )
 
-func (a Adjuster) key() string { return a.ID }
+func (a Adjuster) Key() string { return a.ID }
 
 // Adjuster finds what is turned.
 func (b *Book) Adjuster(id string) (Adjuster, bool) { return find(b.Adjusters, id) }
@@ -149,28 +150,42 @@ func sayNothingByHand(text string) error {
 
 // adjustersOf are those of all layers, the later ones over ours, and whether any layer has its own.
 func adjustersOf(own []fs.FS) (all []Adjuster, theirs bool, err error) {
-	where := newOrigin()
+	where := entries.NewOrigin()
 	for n, layer := range append([]fs.FS{shipped}, own...) {
 		text, missing := fs.ReadFile(layer, "adjusters.yaml")
 		theirs = theirs || n > 0 && missing == nil && len(text) > 0
-		if err := readList(layer, "adjusters.yaml", where, &all); err != nil {
+		if err := entries.ReadList(layer, "adjusters.yaml", where, &all); err != nil {
 			return nil, false, err
 		}
 	}
 	var errs []error
 	for _, a := range all {
 		if err := a.validate(); err != nil {
-			errs = append(errs, fmt.Errorf("%s: %w", where.at("adjusters.yaml", a.ID), err))
+			errs = append(errs, fmt.Errorf("%s: %w", where.At("adjusters.yaml", a.ID), err))
 		}
 	}
 	return all, theirs, errors.Join(errs...)
 }
 
-// speaks fills what a file asks of adjusters into its texts. Our own texts say no direction by hand; a workshop's may.
+// speaking fills what files ask of some adjusters into their texts. Our own texts say no direction by hand; a workshop's
+// may.
+func speaking(adjusters []Adjuster, ours bool) func(file string, items ast.Node) error {
+	return func(file string, items ast.Node) error {
+		if file == "adjusters.yaml" {
+			return nil
+		}
+		texts := &speaks{file: file, adjusters: adjusters, ours: ours}
+		ast.Walk(texts, items)
+		return errors.Join(texts.errs...)
+	}
+}
+
+// speaks goes through the texts of a file.
 type speaks struct {
-	file string
-	origin
-	errs []error
+	file      string
+	adjusters []Adjuster
+	ours      bool
+	errs      []error
 }
 
 // Visit is called for every node of a file.

@@ -31,9 +31,9 @@ type Shell struct {
 	fit.Shell `yaml:",inline"`
 }
 
-func (s Shell) key() string { return s.ID }
+func (s Shell) Key() string { return s.ID }
 
-func (a Assembly) key() string { return a.ID }
+func (a Assembly) Key() string { return a.ID }
 
 // Assembly finds an assembly.
 func (b *Book) Assembly(id string) (Assembly, bool) { return find(b.Assemblies, id) }

@@ -13,14 +13,14 @@ type Bearing struct {
 	bearing.Kind `yaml:",inline"`
 }
 
-func (b Bearing) key() string { return b.ID }
+func (b Bearing) Key() string { return b.ID }
 
 // Ball is a loose ball.
 type Ball struct {
 	bearing.Ball `yaml:",inline"`
 }
 
-func (b Ball) key() string { return b.ID }
+func (b Ball) Key() string { return b.ID }
 
 // BearingKinds lists the bearings, to be told apart.
 func (b *Book) BearingKinds() []bearing.Kind {

@@ -12,6 +12,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/tyre"
 	"utensil/core/wear"
+	"utensil/knowledge/entries"
 )
 
 //go:embed *.yaml assemblies/*.yaml faults/*.yaml fasteners/*.yaml procedures/*.yaml
@@ -49,6 +50,7 @@ type Book struct {
 	Orders        []Order
 	Hangs         []Hang
 	Sags          []Sag
+	Rims          []Rim
 	Ridden        []Ridden
 	Grounds       []Ground
 	Floors        []Floor
@@ -88,7 +90,7 @@ type Route struct {
 	Points []string `yaml:"points" json:"points" doc:"first to last; points left out come after these"`
 }
 
-func (r Route) key() string { return r.ID }
+func (r Route) Key() string { return r.ID }
 
 // Kind is a sort of bike with the facts it usually has.
 type Kind struct {
@@ -156,17 +158,17 @@ func (b *Book) Reaches(depth string, p Point) bool {
 	return b.rank(depth) >= b.rank(p.From)
 }
 
-type identified interface{ key() string }
+type identified = entries.Entry
 
-func (p Point) key() string        { return p.ID }
-func (f Fastener) key() string     { return f.ID }
-func (o Operation) key() string    { return o.ID }
-func (k Kind) key() string         { return k.ID }
-func (p Prerequisite) key() string { return p.ID }
-func (d Depth) key() string        { return d.ID }
+func (p Point) Key() string        { return p.ID }
+func (f Fastener) Key() string     { return f.ID }
+func (o Operation) Key() string    { return o.ID }
+func (k Kind) Key() string         { return k.ID }
+func (p Prerequisite) Key() string { return p.ID }
+func (d Depth) Key() string        { return d.ID }
 
 func find[T identified](list []T, id string) (T, bool) {
-	if i := slices.IndexFunc(list, func(item T) bool { return item.key() == id }); i >= 0 {
+	if i := slices.IndexFunc(list, func(item T) bool { return item.Key() == id }); i >= 0 {
 		return list[i], true
 	}
 	var none T

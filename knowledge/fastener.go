@@ -227,5 +227,5 @@ func (b *Book) orderRun() {
 	slices.SortStableFunc(b.Fasteners, func(x, y Fastener) int { return place(x) - place(y) })
 }
 
-func (t Treatment) key() string { return t.ID }
-func (r Run) key() string       { return r.ID }
+func (t Treatment) Key() string { return t.ID }
+func (r Run) Key() string       { return r.ID }

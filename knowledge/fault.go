@@ -3,13 +3,13 @@ package knowledge
 import (
 	"errors"
 	"fmt"
-	"regexp"
 	"slices"
 
 	"utensil/core/bike"
 	"utensil/core/diagnosis"
 	"utensil/core/gear"
 	"utensil/core/wear"
+	"utensil/knowledge/entries"
 )
 
 // Fault is a complaint: what the bike does, what can be behind it, what to check.
@@ -79,7 +79,7 @@ type Hunt struct {
 	Model  *diagnosis.Model
 }
 
-func (f Fault) key() string { return f.ID }
+func (f Fault) Key() string { return f.ID }
 
 // Fault finds a complaint.
 func (b *Book) Fault(id string) (Fault, bool) { return find(b.Faults, id) }
@@ -173,28 +173,11 @@ func (c Check) Read(seen ...string) (int, bool) {
 	return 0, false
 }
 
-// page is a fault file's text, to find the line an error is about.
-type page struct {
-	file  string
-	lines []string
-}
-
-// line is the first line from the given one on that holds a word.
-func (p page) line(word string, from int) int {
-	whole := regexp.MustCompile(`(^|[^\w-])` + regexp.QuoteMeta(word) + `([^\w-]|$)`)
-	for i := from; i < len(p.lines); i++ {
-		if whole.MatchString(p.lines[i]) {
-			return i + 1
-		}
-	}
-	return from + 1
-}
-
 // faultProof gathers what is wrong with a complaint, by the line where it stands.
 type faultProof struct {
 	book   *Book
 	fault  Fault
-	page   page
+	page   entries.Page
 	start  int
 	causes map[string]bool
 	checks map[string]bool
@@ -202,7 +185,7 @@ type faultProof struct {
 }
 
 func (v *faultProof) wrong(line int, format string, args ...any) {
-	v.errs = append(v.errs, fmt.Errorf("%s:%d: %s: %s", v.page.file, line, v.fault.ID, fmt.Sprintf(format, args...)))
+	v.errs = append(v.errs, fmt.Errorf("%s:%d: %s: %s", v.page.File, line, v.fault.ID, fmt.Sprintf(format, args...)))
 }
 
 // benchFinds is what the benches of a job find, by their own names.
@@ -235,23 +218,23 @@ const (
 )
 
 // validateFault reports everything wrong with a complaint, with file and line.
-func (b *Book) validateFault(f Fault, p page, start int) error {
+func (b *Book) validateFault(f Fault, p entries.Page, start int) error {
 	v := &faultProof{book: b, fault: f, page: p, start: start, causes: map[string]bool{}, checks: map[string]bool{}}
 	if f.Name == "" || f.Source == "" || len(f.Said) == 0 {
 		v.wrong(start, "a complaint needs a name, a source and the words owners use")
 	}
 	if _, known := benchFinds[f.Bench]; f.Bench != "" && !known {
-		v.wrong(p.line("bench", start), "there is no bench %q: gears, wheels or air", f.Bench)
+		v.wrong(p.Line("bench", start), "there is no bench %q: gears, wheels or air", f.Bench)
 	}
 	if _, known := b.Point(f.At); f.At != "" && !known {
-		v.wrong(p.line("at", start), "there is no point %q", f.At)
+		v.wrong(p.Line("at", start), "there is no point %q", f.At)
 	}
 	for _, c := range f.Causes {
 		v.cause(c)
 	}
 	for _, pair := range f.Together {
 		if len(pair) != 2 || !v.causes[pair[0]] || !v.causes[pair[1]] {
-			v.wrong(p.line("together", start), "%v is not two of the causes", pair)
+			v.wrong(p.Line("together", start), "%v is not two of the causes", pair)
 		}
 	}
 	for _, c := range f.Checks {
@@ -268,13 +251,13 @@ func (b *Book) validateFault(f Fault, p page, start int) error {
 
 // cause proves one cause.
 func (v *faultProof) cause(c Cause) {
-	line := v.page.line(c.ID, v.start)
+	line := v.page.Line(c.ID, v.start)
 	if v.causes[c.ID] || c.Name == "" || c.Why == "" || c.Remedy == "" {
 		v.wrong(line, "the cause %q stands twice, or lacks a name, a reason or a remedy", c.ID)
 	}
 	v.causes[c.ID] = true
 	if _, known := diagnosis.Frequency[c.Common]; !known {
-		v.wrong(v.page.line(c.Common, line-1), "%q is no frequency: rare, sometimes, common or very common", c.Common)
+		v.wrong(v.page.Line(c.Common, line-1), "%q is no frequency: rare, sometimes, common or very common", c.Common)
 	}
 	operation, known := v.book.Operation(c.Operation)
 	if !known && c.Operation != "" {
@@ -303,14 +286,14 @@ func (v *faultProof) cause(c Cause) {
 
 // check proves one check: when its turn comes, what it reads off the walk-round, and its answers.
 func (v *faultProof) check(c Check) {
-	line := v.page.line(c.ID, v.page.line("checks", v.start))
+	line := v.page.Line(c.ID, v.page.Line("checks", v.start))
 	if c.Do == "" || len(c.Answers) < 2 {
 		v.wrong(line, "the check %q needs something to do and at least two answers", c.ID)
 		return
 	}
 	for _, before := range c.After {
 		if !v.checks[before] {
-			v.wrong(v.page.line(before, line), "%s comes after %q, which is no check", c.ID, before)
+			v.wrong(v.page.Line(before, line), "%s comes after %q, which is no check", c.ID, before)
 		}
 	}
 	for _, first := range v.fault.BeforeRiding {
@@ -328,7 +311,7 @@ func (v *faultProof) check(c Check) {
 func (v *faultProof) seen(c Check, line int) {
 	point, known := v.book.Point(c.Point)
 	if c.Point != "" && !known {
-		v.wrong(v.page.line(c.Point, line-1), "there is no point %q", c.Point)
+		v.wrong(v.page.Line(c.Point, line-1), "there is no point %q", c.Point)
 	}
 	if facts, lacks := bike.Without(point.When, v.fault.When, c.When); known && lacks {
 		v.wrong(line, "%s is read at %s, which a bike with %s does not have: say under when which bikes have it", c.ID, c.Point, facts)
@@ -336,10 +319,10 @@ func (v *faultProof) seen(c Check, line int) {
 	for _, a := range c.Answers {
 		for _, seen := range a.Seen {
 			if c.Fluid != "" && seen != OldFluid && seen != FreshFluid {
-				v.wrong(v.page.line(seen, line-1), "the age of fluid is %s or %s", OldFluid, FreshFluid)
+				v.wrong(v.page.Line(seen, line-1), "the age of fluid is %s or %s", OldFluid, FreshFluid)
 			}
 			if known && wear.Mark(seen).Validate() != nil && !slices.Contains(point.tags(), seen) {
-				v.wrong(v.page.line(seen, line-1), "%q is neither a mark nor a word of the point %s", seen, c.Point)
+				v.wrong(v.page.Line(seen, line-1), "%q is neither a mark nor a word of the point %s", seen, c.Point)
 			}
 		}
 	}
@@ -352,14 +335,14 @@ func (v *faultProof) answer(c Check, a Answer, last bool, line int) {
 	}
 	for cause, word := range a.If {
 		if !v.causes[cause] {
-			v.wrong(v.page.line(cause, line-1), "%s speaks of %q, which is no cause", c.ID, cause)
+			v.wrong(v.page.Line(cause, line-1), "%s speaks of %q, which is no cause", c.ID, cause)
 		}
 		if _, known := diagnosis.Chance[word]; !known {
-			v.wrong(v.page.line(word, line-1), "%q is no likelihood: never, rarely, sometimes, even, often, usually or always", word)
+			v.wrong(v.page.Line(word, line-1), "%q is no likelihood: never, rarely, sometimes, even, often, usually or always", word)
 		}
 	}
 	if _, known := diagnosis.Chance[a.Else]; !last && !known {
-		v.wrong(v.page.line(a.Say, line-1), "%q is no likelihood: say under else what holds for the other causes", a.Else)
+		v.wrong(v.page.Line(a.Say, line-1), "%q is no likelihood: say under else what holds for the other causes", a.Else)
 	}
 }
 
@@ -373,9 +356,9 @@ func (v *faultProof) tells() {
 		line := v.start
 		switch {
 		case fault.Check >= 0:
-			line = v.page.line(v.fault.Checks[fault.Check].ID, v.page.line("checks", v.start))
+			line = v.page.Line(v.fault.Checks[fault.Check].ID, v.page.Line("checks", v.start))
 		case fault.Cause >= 0:
-			line = v.page.line(v.fault.Causes[fault.Cause].ID, v.start)
+			line = v.page.Line(v.fault.Causes[fault.Cause].ID, v.start)
 		}
 		v.wrong(line, "%s", fault.Problem)
 	}

@@ -15,7 +15,7 @@ type TensionGauge struct {
 	Source string `yaml:"source"`
 }
 
-func (g TensionGauge) key() string { return g.ID }
+func (g TensionGauge) Key() string { return g.ID }
 
 // Gauge is its table.
 func (g TensionGauge) Gauge() (wheel.Gauge, error) {

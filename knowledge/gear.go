@@ -23,7 +23,7 @@ type GearFamily struct {
 	Source  string  `yaml:"source" json:"source"`
 }
 
-func (f GearFamily) key() string { return f.ID }
+func (f GearFamily) Key() string { return f.ID }
 
 // Drivetrain is the gear of a family with sprockets of these teeth; its barrel has all of its turns. What a turn does is
 // what the adjusters say.

@@ -19,7 +19,7 @@ type Hang struct {
 	Source string         `yaml:"source"`
 }
 
-func (h Hang) key() string { return h.ID }
+func (h Hang) Key() string { return h.ID }
 
 // Hanging are joints with all that hangs on them where a condition holds, in their order, each once.
 func (b *Book) Hanging(joints []string, holds func(bike.Condition) bool) []string {

@@ -18,7 +18,7 @@ type HubFamily struct {
 	Source string    `yaml:"source" json:"source"`
 }
 
-func (h HubFamily) key() string { return h.ID }
+func (h HubFamily) Key() string { return h.ID }
 
 // Hub is such a hub.
 func (h HubFamily) Hub() gear.Hub {

@@ -12,14 +12,15 @@ import (
 	"sync"
 
 	"utensil/core/procedure"
+	"utensil/knowledge/entries"
 )
 
 // draft is a book as it is read, layer upon layer, before its entries are checked against
 // each other.
 type draft struct {
 	Book
-	origins origin
-	pages   map[string]page // of each complaint, for the lines of its errors
+	origins entries.Origin
+	pages   map[string]entries.Page // of each complaint, for the lines of its errors
 }
 
 // Shipped loads the data that come with the program, once. The book is shared: a workshop's
@@ -41,7 +42,7 @@ func Layered(own ...fs.FS) (*Book, error) {
 		return nil, err
 	}
 	d := ours.copied()
-	d.origins.adjusters, d.origins.ours = adjusters, false
+	d.origins.Speaks = speaking(adjusters, false)
 	for _, layer := range own {
 		if err := d.read(layer); err != nil {
 			return nil, err
@@ -86,8 +87,8 @@ var readShipped = sync.OnceValues(func() (draft, error) {
 
 // readWith reads our own layer, its texts in the words of some adjusters.
 func readWith(shipped fs.FS, adjusters []Adjuster) (draft, error) {
-	d := draft{origins: newOrigin(), pages: map[string]page{}}
-	d.origins.adjusters, d.origins.ours = adjusters, true
+	d := draft{origins: entries.NewOrigin(), pages: map[string]entries.Page{}}
+	d.origins.Speaks = speaking(adjusters, true)
 	if err := d.read(shipped); err != nil {
 		return d, err
 	}
@@ -106,7 +107,7 @@ func (d *draft) heeds() error {
 			breaches = append(breaches, forgets)
 		}
 		for _, breach := range breaches {
-			errs = append(errs, fmt.Errorf("%s: %w", d.origins.within("procedures", p.ID, breach.Step), breach))
+			errs = append(errs, fmt.Errorf("%s: %w", d.origins.Within("procedures", p.ID, breach.Step), breach))
 		}
 	}
 	return errors.Join(errs...)
@@ -127,10 +128,10 @@ func (d draft) copied() draft {
 			Fluids: slices.Clone(d.Fluids), Places: slices.Clone(d.Places), Assemblies: slices.Clone(d.Assemblies), Shells: slices.Clone(d.Shells),
 			Oilings:  slices.Clone(d.Oilings),
 			Bearings: slices.Clone(d.Bearings), Balls: slices.Clone(d.Balls), Renames: slices.Clone(d.Renames),
-			Orders: slices.Clone(d.Orders), Hangs: slices.Clone(d.Hangs), Sags: slices.Clone(d.Sags),
+			Orders: slices.Clone(d.Orders), Hangs: slices.Clone(d.Hangs), Sags: slices.Clone(d.Sags), Rims: slices.Clone(d.Rims),
 			Ridden: slices.Clone(d.Ridden), Grounds: slices.Clone(d.Grounds), Floors: slices.Clone(d.Floors),
 		},
-		origins: origin{lines: maps.Clone(d.origins.lines), files: maps.Clone(d.origins.files), texts: maps.Clone(d.origins.texts)},
+		origins: d.origins.Clone(),
 		pages:   maps.Clone(d.pages),
 	}
 }
@@ -138,38 +139,39 @@ func (d draft) copied() draft {
 // read lays one more layer over what was read so far: an entry with the same id replaces it.
 func (d *draft) read(layer fs.FS) error {
 	for _, read := range []func() error{
-		func() error { return readList(layer, "adjusters.yaml", d.origins, &d.Adjusters) },
-		func() error { return readList(layer, "depths.yaml", d.origins, &d.Depths) },
-		func() error { return readList(layer, "kinds.yaml", d.origins, &d.Kinds) },
-		func() error { return readList(layer, "points.yaml", d.origins, &d.Points) },
-		func() error { return readList(layer, "places.yaml", d.origins, &d.Places) },
-		func() error { return readList(layer, "bearings.yaml", d.origins, &d.Bearings) },
-		func() error { return readList(layer, "oiling.yaml", d.origins, &d.Oilings) },
-		func() error { return readList(layer, "shells.yaml", d.origins, &d.Shells) },
-		func() error { return readList(layer, "balls.yaml", d.origins, &d.Balls) },
-		func() error { return readList(layer, "routes.yaml", d.origins, &d.Routes) },
-		func() error { return readList(layer, "treatments.yaml", d.origins, &d.Treatments) },
-		func() error { return readList(layer, "runs.yaml", d.origins, &d.Runs) },
-		func() error { return readList(layer, "gears.yaml", d.origins, &d.Gears) },
-		func() error { return readList(layer, "hubs.yaml", d.origins, &d.Hubs) },
-		func() error { return readList(layer, "wheels.yaml", d.origins, &d.Wheels) },
-		func() error { return readList(layer, "trueness.yaml", d.origins, &d.Trueness) },
-		func() error { return readList(layer, "gauges.yaml", d.origins, &d.Gauges) },
-		func() error { return readList(layer, "orders.yaml", d.origins, &d.Orders) },
-		func() error { return readList(layer, "sags.yaml", d.origins, &d.Sags) },
-		func() error { return readList(layer, "hangs.yaml", d.origins, &d.Hangs) },
-		func() error { return readList(layer, "ridden.yaml", d.origins, &d.Ridden) },
-		func() error { return readList(layer, "grounds.yaml", d.origins, &d.Grounds) },
-		func() error { return readList(layer, "floors.yaml", d.origins, &d.Floors) },
-		func() error { return readFolder(layer, "fasteners", d.origins, &d.Fasteners) },
-		func() error { return readList(layer, "prerequisites.yaml", d.origins, &d.Prerequisites) },
-		func() error { return readList(layer, "operations.yaml", d.origins, &d.Operations) },
-		func() error { return readList(layer, "bedding.yaml", d.origins, &d.Bedding) },
-		func() error { return readList(layer, "fluids.yaml", d.origins, &d.Fluids) },
-		func() error { return readFolder(layer, "assemblies", d.origins, &d.Assemblies) },
-		func() error { return readList(layer, "states.yaml", d.origins, &d.States) },
-		func() error { return readFolder(layer, "procedures", d.origins, &d.Procedures) },
-		func() error { return readList(layer, "renamed.yaml", d.origins, &d.Renames) },
+		func() error { return entries.ReadList(layer, "adjusters.yaml", d.origins, &d.Adjusters) },
+		func() error { return entries.ReadList(layer, "depths.yaml", d.origins, &d.Depths) },
+		func() error { return entries.ReadList(layer, "kinds.yaml", d.origins, &d.Kinds) },
+		func() error { return entries.ReadList(layer, "points.yaml", d.origins, &d.Points) },
+		func() error { return entries.ReadList(layer, "places.yaml", d.origins, &d.Places) },
+		func() error { return entries.ReadList(layer, "bearings.yaml", d.origins, &d.Bearings) },
+		func() error { return entries.ReadList(layer, "oiling.yaml", d.origins, &d.Oilings) },
+		func() error { return entries.ReadList(layer, "shells.yaml", d.origins, &d.Shells) },
+		func() error { return entries.ReadList(layer, "balls.yaml", d.origins, &d.Balls) },
+		func() error { return entries.ReadList(layer, "routes.yaml", d.origins, &d.Routes) },
+		func() error { return entries.ReadList(layer, "treatments.yaml", d.origins, &d.Treatments) },
+		func() error { return entries.ReadList(layer, "runs.yaml", d.origins, &d.Runs) },
+		func() error { return entries.ReadList(layer, "gears.yaml", d.origins, &d.Gears) },
+		func() error { return entries.ReadList(layer, "hubs.yaml", d.origins, &d.Hubs) },
+		func() error { return entries.ReadList(layer, "wheels.yaml", d.origins, &d.Wheels) },
+		func() error { return entries.ReadList(layer, "trueness.yaml", d.origins, &d.Trueness) },
+		func() error { return entries.ReadList(layer, "gauges.yaml", d.origins, &d.Gauges) },
+		func() error { return entries.ReadList(layer, "orders.yaml", d.origins, &d.Orders) },
+		func() error { return entries.ReadList(layer, "rims.yaml", d.origins, &d.Rims) },
+		func() error { return entries.ReadList(layer, "sags.yaml", d.origins, &d.Sags) },
+		func() error { return entries.ReadList(layer, "hangs.yaml", d.origins, &d.Hangs) },
+		func() error { return entries.ReadList(layer, "ridden.yaml", d.origins, &d.Ridden) },
+		func() error { return entries.ReadList(layer, "grounds.yaml", d.origins, &d.Grounds) },
+		func() error { return entries.ReadList(layer, "floors.yaml", d.origins, &d.Floors) },
+		func() error { return entries.ReadFolder(layer, "fasteners", d.origins, &d.Fasteners) },
+		func() error { return entries.ReadList(layer, "prerequisites.yaml", d.origins, &d.Prerequisites) },
+		func() error { return entries.ReadList(layer, "operations.yaml", d.origins, &d.Operations) },
+		func() error { return entries.ReadList(layer, "bedding.yaml", d.origins, &d.Bedding) },
+		func() error { return entries.ReadList(layer, "fluids.yaml", d.origins, &d.Fluids) },
+		func() error { return entries.ReadFolder(layer, "assemblies", d.origins, &d.Assemblies) },
+		func() error { return entries.ReadList(layer, "states.yaml", d.origins, &d.States) },
+		func() error { return entries.ReadFolder(layer, "procedures", d.origins, &d.Procedures) },
+		func() error { return entries.ReadList(layer, "renamed.yaml", d.origins, &d.Renames) },
 		func() error { return d.readFaults(layer) },
 	} {
 		if err := read(); err != nil {
@@ -181,11 +183,11 @@ func (d *draft) read(layer fs.FS) error {
 
 // readFaults reads the complaints, and keeps their pages to say where a mistake stands.
 func (d *draft) readFaults(layer fs.FS) error {
-	if err := readFolder(layer, "faults", d.origins, &d.Faults); err != nil {
+	if err := entries.ReadFolder(layer, "faults", d.origins, &d.Faults); err != nil {
 		return err
 	}
 	for _, f := range d.Faults {
-		file := d.origins.files["faults "+f.ID]
+		file := d.origins.File("faults", f.ID)
 		text, err := fs.ReadFile(layer, file)
 		if errors.Is(err, fs.ErrNotExist) {
 			continue // it is another layer's
@@ -193,7 +195,7 @@ func (d *draft) readFaults(layer fs.FS) error {
 		if err != nil {
 			return fmt.Errorf("reading %s: %w", file, err)
 		}
-		d.pages[f.ID] = page{file, strings.Split(string(text), "\n")}
+		d.pages[f.ID] = entries.Page{File: file, Lines: strings.Split(string(text), "\n")}
 	}
 	return nil
 }
@@ -216,7 +218,7 @@ func (d *draft) checked() (*Book, error) {
 	var errs []error
 	for _, f := range book.Faults {
 		p := d.pages[f.ID]
-		errs = append(errs, book.validateFault(f, p, d.origins.lines[p.file+" "+f.ID]))
+		errs = append(errs, book.validateFault(f, p, d.origins.Start(p.File, f.ID)))
 	}
 	return book, errors.Join(errs...)
 }

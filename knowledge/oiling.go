@@ -21,7 +21,7 @@ type Oiling struct {
 	Source string         `yaml:"source"`
 }
 
-func (o Oiling) key() string { return o.ID }
+func (o Oiling) Key() string { return o.ID }
 
 func (b *Book) validateOiling(o Oiling) error {
 	if o.Name == "" || o.Short == "" || o.Where == "" || o.Why == "" || o.Source == "" {

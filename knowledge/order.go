@@ -16,7 +16,7 @@ type Order struct {
 	procedure.Order `yaml:",inline"`
 }
 
-func (o Order) key() string { return o.ID }
+func (o Order) Key() string { return o.ID }
 
 // Order lists which joints are tight before others are.
 func (b *Book) Order() []procedure.Order {

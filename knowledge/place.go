@@ -56,7 +56,7 @@ func (a Again) validate(b *Book) error {
 	return nil
 }
 
-func (p Place) key() string { return p.ID }
+func (p Place) Key() string { return p.ID }
 
 // Particular finds one of a place's particulars.
 func (p Place) Particular(id string) (fit.Particular, bool) {

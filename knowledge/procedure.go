@@ -53,7 +53,7 @@ type State struct {
 	Beds bool   `yaml:"beds"` // what was worked on is weak until it is bedded in
 }
 
-func (s State) key() string { return s.ID }
+func (s State) Key() string { return s.ID }
 
 // State finds a state.
 func (b *Book) State(id string) (State, bool) { return find(b.States, id) }
@@ -97,9 +97,9 @@ type Fluid struct {
 	Source string `yaml:"source" json:"source"`
 }
 
-func (p Procedure) key() string { return p.ID }
-func (s Scheme) key() string    { return s.ID }
-func (f Fluid) key() string     { return f.ID }
+func (p Procedure) Key() string { return p.ID }
+func (s Scheme) Key() string    { return s.ID }
+func (f Fluid) Key() string     { return f.ID }
 
 // GuidedWork finds a procedure.
 func (b *Book) GuidedWork(id string) (Procedure, bool) { return find(b.Procedures, id) }

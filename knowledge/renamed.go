@@ -22,7 +22,7 @@ type Renamed struct {
 	Why  string            `yaml:"why"`
 }
 
-func (r Renamed) key() string { return r.ID }
+func (r Renamed) Key() string { return r.ID }
 
 // Renamed is what an id of before leads to on a bike; false where it is called what it was.
 func (b *Book) Renamed(kind, was string, f bike.Facts) (Renamed, bool) {
@@ -49,7 +49,7 @@ func (b *Book) IDs() map[string][]string {
 
 func keys[T identified](list []T) (ids []string) {
 	for _, x := range list {
-		ids = append(ids, x.key())
+		ids = append(ids, x.Key())
 	}
 	return ids
 }

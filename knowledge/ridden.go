@@ -23,7 +23,7 @@ type Ridden struct {
 	Source   string       `yaml:"source"`
 }
 
-func (r Ridden) key() string { return r.ID }
+func (r Ridden) Key() string { return r.ID }
 
 // Row is it as a row of the table that the law is fitted to.
 func (r Ridden) Row() tyre.Ridden {
@@ -46,7 +46,7 @@ type Ground struct {
 	Source string  `yaml:"source" json:"source"`
 }
 
-func (g Ground) key() string { return g.ID }
+func (g Ground) Key() string { return g.ID }
 
 func (g Ground) validate() error {
 	if g.Name == "" || g.Source == "" {
@@ -63,13 +63,34 @@ type Floor struct {
 	Source string  `yaml:"source"`
 }
 
-func (f Floor) key() string { return f.ID }
+func (f Floor) Key() string { return f.ID }
 
 func (f Floor) validate() error {
 	if f.Source == "" {
 		return errors.New("a least pressure needs a source")
 	}
 	return nil
+}
+
+// Rim is which tyres go on a rim of an inner width.
+type Rim struct {
+	ID     string  `yaml:"id"`
+	Inner  float64 `yaml:"inner_mm"`
+	From   float64 `yaml:"from_mm"`
+	To     float64 `yaml:"to_mm"`
+	Source string  `yaml:"source"`
+}
+
+func (r Rim) Key() string { return r.ID }
+
+// Tyres is the table of which tyres go on which rims.
+func (b *Book) Tyres() tyre.Rims {
+	table := make(tyre.Rims, len(b.Rims))
+	for i, r := range b.Rims {
+		table[i] = tyre.Rim{Inner: r.Inner, From: r.From, To: r.To}
+	}
+	slices.SortFunc(table, func(a, z tyre.Rim) int { return cmp.Compare(a.Inner, z.Inner) })
+	return table
 }
 
 // withinTable is how far the law may lie from the middle of what it was fitted to, as a share.
@@ -81,7 +102,7 @@ func (b *Book) Ground(id string) (Ground, bool) { return find(b.Grounds, id) }
 // Pressures is the law that pressures are advised by: fitted to what is ridden.
 func (b *Book) Pressures() tyre.Law { return b.pressures }
 
-// validatePressures checks what is known of pressures, and fits their law.
+// validatePressures checks what is known of tyres, rims and sag, and fits the law of pressures.
 func (b *Book) validatePressures(wrong func(file, id string, err error)) {
 	for _, r := range b.Ridden {
 		wrong("ridden.yaml", r.ID, r.validate())
@@ -92,6 +113,14 @@ func (b *Book) validatePressures(wrong func(file, id string, err error)) {
 	for _, f := range b.Floors {
 		wrong("floors.yaml", f.ID, f.validate())
 	}
+	for _, r := range b.Rims {
+		wrong("rims.yaml", r.ID, sourced("a rim needs an inner width and a source", r.Inner > 0, r.Source))
+	}
+	wrong("rims.yaml", "", b.Tyres().Check())
+	for _, g := range b.Sags {
+		wrong("sags.yaml", g.ID, g.validate())
+	}
+	wrong("sags.yaml", "", b.validateSags())
 	b.fitPressures(wrong)
 }
 

@@ -62,3 +62,18 @@ func TestAPressureThatFitsNoneOfTheOthersIsASlip(t *testing.T) {
 	_, err = Layered(fstest.MapFS{"floors.yaml": {Data: []byte(`- {id: floor-50, width_mm: 50, bar: 9, source: ours}`)}})
 	require.ErrorContains(t, err, "wider tyres follow, with less")
 }
+
+// Common practice, values from memory: 28 on 21, 30 and 40 on 25, 100 on 80 are ridden; 57 on 17 and 23 on 19 are not.
+func TestWhichTyreGoesOnWhichRim(t *testing.T) {
+	book, err := Shipped()
+	require.NoError(t, err)
+	rims := book.Tyres()
+	for _, fits := range [][2]float64{{28, 21}, {30, 25}, {40, 25}, {100, 80}, {37, 19}, {25, 17}, {60, 30}} {
+		assert.Empty(t, rims.On(fits[0], fits[1]), "%g on %g", fits[0], fits[1])
+	}
+	for _, not := range [][2]float64{{57, 17}, {23, 19}, {40, 13}, {28, 30}, {60, 80}} {
+		assert.NotEmpty(t, rims.On(not[0], not[1]), "%g on %g", not[0], not[1])
+	}
+	_, err = Layered(Texts{"rims.yaml": "- {id: rim-21, inner_mm: 21, from_mm: 20, to_mm: 65, source: ours}"})
+	require.ErrorContains(t, err, "21 mm inside takes narrower tyres than 19")
+}

@@ -16,7 +16,7 @@ type Sag struct {
 	Source string  `yaml:"source"`
 }
 
-func (g Sag) key() string { return g.ID }
+func (g Sag) Key() string { return g.ID }
 
 // SagOf is how far a leg of a travel is to sink; of the longest where nobody has read its travel.
 func (b *Book) SagOf(leg string, travel float64) Sag {

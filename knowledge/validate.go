@@ -8,14 +8,15 @@ import (
 	"utensil/core/bike"
 	"utensil/core/fastener"
 	"utensil/core/procedure"
+	"utensil/knowledge/entries"
 )
 
 // validate checks every entry on its own and against the others.
-func (b *Book) validate(origins origin) error {
+func (b *Book) validate(origins entries.Origin) error {
 	var errs []error
 	wrong := func(file, id string, err error) {
 		if err != nil {
-			errs = append(errs, fmt.Errorf("%s: %w", origins.at(file, id), err))
+			errs = append(errs, fmt.Errorf("%s: %w", origins.At(file, id), err))
 		}
 	}
 	for _, d := range b.Depths {
@@ -46,16 +47,7 @@ func (b *Book) validate(origins origin) error {
 	}
 	b.validateRolling(wrong)
 	b.validatePressures(wrong)
-	for _, g := range b.Sags {
-		wrong("sags.yaml", g.ID, g.validate())
-	}
-	wrong("sags.yaml", "", b.validateSags())
-	for _, h := range b.Hangs {
-		wrong("hangs.yaml", h.ID, b.validateHang(h))
-	}
-	for _, o := range b.Orders {
-		wrong("orders.yaml", o.ID, b.validateOrder(o))
-	}
+	b.validateJoints(wrong)
 	for _, r := range b.Renames {
 		wrong("renamed.yaml", r.ID, b.validateRenamed(r))
 	}
@@ -74,6 +66,16 @@ func (b *Book) validate(origins origin) error {
 		}
 	}
 	return errors.Join(errs...)
+}
+
+// validateJoints checks in which order joints are tight, and what hangs on them.
+func (b *Book) validateJoints(wrong func(file, id string, err error)) {
+	for _, h := range b.Hangs {
+		wrong("hangs.yaml", h.ID, b.validateHang(h))
+	}
+	for _, o := range b.Orders {
+		wrong("orders.yaml", o.ID, b.validateOrder(o))
+	}
 }
 
 // validateRolling checks what is known of gears, hubs and wheels.
@@ -254,7 +256,7 @@ func (b *Book) states() procedure.StateBook {
 }
 
 // validateGuided proves the states and the procedures over them.
-func (b *Book) validateGuided(origins origin) (errs []error) {
+func (b *Book) validateGuided(origins entries.Origin) (errs []error) {
 	wrong := func(at string, err error) {
 		if err != nil {
 			errs = append(errs, fmt.Errorf("%s: %w", at, err))
@@ -262,16 +264,16 @@ func (b *Book) validateGuided(origins origin) (errs []error) {
 	}
 	states := b.states()
 	for _, s := range b.States {
-		wrong(origins.at("states.yaml", s.ID), b.validateState(s, states))
+		wrong(origins.At("states.yaml", s.ID), b.validateState(s, states))
 	}
 	for _, p := range b.Procedures {
 		err := b.validateProcedure(p, states)
 		var breach *procedure.Breach
 		if errors.As(err, &breach) {
-			wrong(origins.within("procedures", p.ID, breach.Step), err)
+			wrong(origins.Within("procedures", p.ID, breach.Step), err)
 			continue
 		}
-		wrong(origins.at("procedures", p.ID), err)
+		wrong(origins.At("procedures", p.ID), err)
 	}
 	return errs
 }
@@ -310,10 +312,10 @@ func sourced(needs string, whole bool, source string) error {
 }
 
 // validateParts checks what a bike is made of: places, assemblies, bearings, balls, shells.
-func (b *Book) validateParts(origins origin) (errs []error) {
+func (b *Book) validateParts(origins entries.Origin) (errs []error) {
 	wrong := func(place, id string, err error) {
 		if err != nil {
-			errs = append(errs, fmt.Errorf("%s: %w", origins.at(place, id), err))
+			errs = append(errs, fmt.Errorf("%s: %w", origins.At(place, id), err))
 		}
 	}
 	for _, p := range b.Places {

@@ -29,7 +29,7 @@ type Flange struct {
 	Cross  int     `yaml:"cross" json:"cross" doc:"spokes of its side that each crosses"`
 }
 
-func (w Wheel) key() string { return w.ID }
+func (w Wheel) Key() string { return w.ID }
 
 // Laced is such a wheel round a rim of a radius at the nipples' seats, mm; its first spoke after the valve on the right.
 func (w Wheel) Laced(radius float64) wheel.Wheel {
@@ -91,7 +91,7 @@ type Trueness struct {
 	Source string   `yaml:"source" json:"source"`
 }
 
-func (t Trueness) key() string { return t.ID }
+func (t Trueness) Key() string { return t.ID }
 
 // Aim is what a truing plan works towards.
 func (t Trueness) Aim() wheel.Aim {

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"utensil/core/bike"
+	"utensil/core/tyre"
 )
 
 // Verdict is whether a part fits.
@@ -38,6 +39,7 @@ type Parts map[string]map[string]string
 type Bike struct {
 	Facts bike.Facts
 	On    Parts
+	Rims  tyre.Rims // which tyres go on which rims; none where nobody tells
 }
 
 // Compared is one thing that was looked at, and what came of it.

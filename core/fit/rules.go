@@ -218,7 +218,7 @@ func mechLargest(q *question) {
 }
 
 func mechTakesUp(q *question) {
-	of := Bike{q.bike.Facts, Parts{"rear-mech": q.part, "sprockets": q.bike.On["sprockets"], "rings": q.bike.On["rings"]}}
+	of := Bike{Facts: q.bike.Facts, On: Parts{"rear-mech": q.part, "sprockets": q.bike.On["sprockets"], "rings": q.bike.On["rings"]}}
 	inner := &question{what: "sprockets", part: q.bike.On["sprockets"], bike: of, wants: map[string]string{}}
 	takenUp(inner)
 	q.reasons = append(q.reasons, inner.reasons...)

@@ -5,48 +5,36 @@ import (
 	"math"
 
 	"utensil/core/measure"
+	"utensil/core/tyre"
 )
-
-// tyreOn lists which tyres sit on which rims: from an inner width on, the narrowest and the widest tyre,
-// mm. Values from memory of the tyre makers' standard (ISO 5775-1, annex), rounded to the safe side.
-var tyreOn = []struct{ inside, narrowest, widest float64 }{
-	{12, 18, 25}, {15, 23, 32}, {17, 25, 50}, {19, 28, 62}, {21, 35, 64}, {23, 38, 66}, {25, 44, 68}, {27, 48, 75}, {29, 50, 80},
-	{35, 57, 96}, {45, 70, 110}, {60, 90, 130},
-}
 
 func tyreRim(q *question) {
 	is, inside, known := q.both("width", q.has(q.at("rim"), "inside"))
-	if !known || inside < tyreOn[0].inside {
+	if !known {
 		return
 	}
-	row := tyreOn[0]
-	for _, r := range tyreOn {
-		if r.inside <= inside {
-			row = r
-		}
-	}
-	if is >= row.narrowest && is <= row.widest {
+	from, to, told := q.bike.Rims.Takes(inside)
+	switch {
+	case !told:
+	case is >= from && is <= to:
 		q.say(Fits, fmt.Sprintf("%g mm sits on a rim of %g mm inside.", is, inside))
-		return
+	default:
+		q.wants["width"] = fmt.Sprintf("%.0f to %.0f mm", from, to)
+		q.say(DoesNot, fmt.Sprintf("A rim of %g mm inside takes tyres of about %.0f to %.0f mm, not %g: it comes off, or rolls. The rim "+
+			"maker's own list wins.", inside, from, to, is))
 	}
-	q.wants["width"] = fmt.Sprintf("%g to %g mm", row.narrowest, row.widest)
-	q.say(DoesNot, fmt.Sprintf("A rim of %g mm inside takes tyres of %g to %g mm, not %g: it comes off, or rolls.", inside, row.narrowest,
-		row.widest, is))
 }
 
 // slimmer is how much narrower than the one before a tyre may be and still be the same kind of tyre, mm (common
 // practice, no published source).
 const slimmer = 6
 
-// room is what a tyre needs on each side of it, mm (common practice, no published source).
-const room = 4
-
 func tyreRoom(q *question) {
 	is, was, known := q.both("width", q.has("", "width"))
 	_, inside := figure(q.has(q.at("rim"), "inside"))
 	switch {
 	case known && is > was:
-		q.say(FitsIf, fmt.Sprintf("Fits if it clears frame, fork and guards by %d mm all round: it is %g mm wider.", room, is-was))
+		q.say(FitsIf, fmt.Sprintf("Fits if it clears frame, fork and guards by %g mm all round: it is %g mm wider.", tyre.Room, is-was))
 	case known && was-is > slimmer:
 		q.say(FitsIf, fmt.Sprintf("Fits if its rider is to have a tyre that is %g mm narrower: it bears less, and asks for more air.", was-is))
 	case !known && !inside && is > 0:
@@ -56,7 +44,7 @@ func tyreRoom(q *question) {
 }
 
 func tubeWidth(q *question) {
-	tyre, known := figure(q.has(q.at("tyre"), "width"))
+	wide, known := figure(q.has(q.at("tyre"), "width"))
 	from, a := figure(q.part["from"])
 	to, b := figure(q.part["to"])
 	switch {
@@ -65,11 +53,11 @@ func tubeWidth(q *question) {
 	case !known:
 		q.reasons = append(q.reasons, Compared{FitsIf,
 			fmt.Sprintf("Fits if the tyre is %g to %g mm wide: nobody has read it yet.", from, to), true, false})
-	case tyre >= from && tyre <= to:
+	case wide >= from && wide <= to:
 		q.say(Fits, fmt.Sprintf("For tyres of %g to %g mm.", from, to))
 	default:
-		q.wants["from"], q.wants["to"] = "at most "+measure.Format(tyre)+" mm", "at least "+measure.Format(tyre)+" mm"
-		q.say(DoesNot, fmt.Sprintf("It is for tyres of %g to %g mm; this one has %g: it folds, or is stretched thin.", from, to, tyre))
+		q.wants["from"], q.wants["to"] = "at most "+measure.Format(wide)+" mm", "at least "+measure.Format(wide)+" mm"
+		q.say(DoesNot, fmt.Sprintf("It is for tyres of %g to %g mm; this one has %g: it folds, or is stretched thin.", from, to, wide))
 	}
 }
 

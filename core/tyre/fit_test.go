@@ -4,17 +4,24 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"utensil/core/tyre"
 )
 
-// Common practice, no source: 28 to 57 mm go on a rim of 19 mm inside; 6 mm of room, ISO 4210-2 from memory.
+// Common practice, no source: 6 mm of room on either side.
 func TestWhatFits(t *testing.T) {
-	assert.Empty(t, tyre.OnRim(37, 19))
-	assert.Contains(t, tyre.OnRim(23, 19), "narrow")
-	assert.Empty(t, tyre.OnRim(57, 19))
-	assert.Contains(t, tyre.OnRim(62, 19), "wide")
+	rims := tyre.Rims{{Inner: 15, From: 20, To: 32}, {Inner: 19, From: 24, To: 60}}
+	require.NoError(t, rims.Check())
+	assert.Empty(t, rims.On(37, 19))
+	assert.Contains(t, rims.On(23, 19), "narrow")
+	assert.Contains(t, rims.On(62, 19), "wide")
+	from, to, known := rims.Takes(17)
+	assert.True(t, known)
+	assert.Equal(t, [2]float64{22, 46}, [2]float64{from, to}, "in proportion between two rows")
+	assert.Empty(t, rims.On(100, 80), "no row tells")
+	assert.Error(t, tyre.Rims{{Inner: 15, From: 20, To: 32}, {Inner: 19, From: 18, To: 60}}.Check())
 	room, wrong := tyre.Between(37, 51)
 	assert.InDelta(t, 7, room, 1e-9)
 	assert.Empty(t, wrong)

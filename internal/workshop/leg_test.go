@@ -282,7 +282,8 @@ func TestALegThatAnswersTwiceOtherwiseSticks(t *testing.T) {
 	shock := air.SagRead{Leg: "shock", Typed: "12", Sag: "13.75", Travel: "50", Most: "20"}
 	b.do(air.Sags.Says(shock))
 	assert.Equal(t, "Against what each is to sink, the front sinks 6 points more of its travel than the rear: it steers nervously and dives. "+
-		"A little more air in front, or less behind.", air.Of(lay(b.w, b.r)).Balance, "28 %% where 22.5 are meant, 27.5 where 27.5 are: shorter forks sink less")
+		"A little more air in front, or less behind.", air.Of(lay(b.w, b.r)).Balance,
+		"28 %% where 22.5 are meant, 27.5 where 27.5 are: shorter forks sink less")
 }
 
 // The chart on a leg is a place to begin, for who was weighed.

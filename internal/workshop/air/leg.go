@@ -281,11 +281,11 @@ func balanceOf(legs []LegBench) string {
 	case err != nil:
 		return ""
 	case more > even:
-		return fmt.Sprintf("Against what each is to sink, the front sinks %.0f points more of its travel than the rear: it steers nervously and dives. "+
-			"A little more air in front, or less behind.", 100*more)
+		return fmt.Sprintf("Against what each is to sink, the front sinks %.0f points more of its travel than the rear: it steers "+
+			"nervously and dives. A little more air in front, or less behind.", 100*more)
 	case more < -even:
-		return fmt.Sprintf("Against what each is to sink, the rear sinks %.0f points more of its travel than the front: the steering goes slack, pedals come low. "+
-			"A little more air behind, or less in front.", -100*more)
+		return fmt.Sprintf("Against what each is to sink, the rear sinks %.0f points more of its travel than the front: the steering "+
+			"goes slack, pedals come low. A little more air behind, or less in front.", -100*more)
 	}
 	return "Front and rear stand alike to what each is to sink."
 }

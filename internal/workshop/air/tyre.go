@@ -98,7 +98,7 @@ func barOf(field, typed string, within measure.Range) (float64, error) {
 }
 
 func checkTyre(s *record.Sheet, in TyreRead) (*TyreRead, error) {
-	t, err := read(seatOf(s, in.End), in)
+	t, err := read(seatOf(s, in.End), s.Book.Tyres(), in)
 	in.Tyre = t
 	none := strings.TrimSpace(in.Least) == ""
 	in.NoLeast = in.NoLeast && none
@@ -130,7 +130,7 @@ func seatOf(s *record.Sheet, end string) int {
 }
 
 // read is what a tyre comes to, on a wheel of a bead seat.
-func read(seat int, in TyreRead) (*TyreFigured, error) {
+func read(seat int, rims tyre.Rims, in TyreRead) (*TyreFigured, error) {
 	sizes, err := tyre.Read(in.Marking)
 	if err != nil {
 		return nil, record.Refuse("marking", "%s", words.Sentence(err))
@@ -172,11 +172,11 @@ func read(seat int, in TyreRead) (*TyreFigured, error) {
 		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.", inspect.Bars(t.Least),
 			inspect.Bars(t.Most))
 	}
-	return &t, t.fitted(in)
+	return &t, t.fitted(rims, in)
 }
 
 // fitted says what the tyre goes together with: its rim, its frame, a tube.
-func (t *TyreFigured) fitted(in TyreRead) error {
+func (t *TyreFigured) fitted(rims tyre.Rims, in TyreRead) error {
 	if !in.Tubeless {
 		t.Tube = fmt.Sprintf("A tube for %d whose range holds %s mm.", t.Seat, measure.Format(math.Round(t.Width)))
 	}
@@ -186,7 +186,7 @@ func (t *TyreFigured) fitted(in TyreRead) error {
 			return err
 		}
 		t.Inside = inside
-		if wrong := tyre.OnRim(t.Width, inside); wrong != "" {
+		if wrong := rims.On(t.Width, inside); wrong != "" {
 			t.Fits = append(t.Fits, wrong)
 		}
 	}

@@ -46,7 +46,7 @@ func asked(s *record.Sheet, place string, particulars map[string]string, why Rea
 			break
 		}
 	}
-	return fit.Ask(place, particulars, fit.Bike{Facts: s.Bike.Facts, On: on})
+	return fit.Ask(place, particulars, fit.Bike{Facts: s.Bike.Facts, On: on, Rims: s.Book.Tyres()})
 }
 
 // refused is the refusal of a part that does not fit, with what would.
