@@ -18,12 +18,16 @@ type Sag struct {
 
 func (g Sag) Key() string { return g.ID }
 
-// SagOf is how far a leg of a travel is to sink; of the longest where nobody has read its travel.
+// SagOf is how far a leg of a travel is to sink; as far as any of its kind, while nobody has read its travel.
 func (b *Book) SagOf(leg string, travel float64) Sag {
 	var is Sag
 	for _, g := range b.Sags {
-		if g.Leg == leg && (is.ID == "" || travel > is.To) {
+		switch {
+		case g.Leg != leg:
+		case is.ID == "", travel > is.To:
 			is = g
+		case travel == 0:
+			is.Least, is.Most = min(is.Least, g.Least), max(is.Most, g.Most)
 		}
 	}
 	return is
