@@ -50,6 +50,7 @@ type Book struct {
 	Orders        []Order
 	Hangs         []Hang
 	Sags          []Sag
+	Cautions      []Caution
 	Rims          []Rim
 	Ridden        []Ridden
 	Grounds       []Ground

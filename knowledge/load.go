@@ -7,7 +7,7 @@ import (
 	"fmt"
 	"io/fs"
 	"maps"
-	"slices"
+	"reflect"
 	"strings"
 	"sync"
 
@@ -115,25 +115,14 @@ func (d *draft) heeds() error {
 
 // copied is a draft that can be read into without changing the first.
 func (d draft) copied() draft {
-	return draft{
-		Book: Book{
-			Adjusters: slices.Clone(d.Adjusters),
-			Points:    slices.Clone(d.Points), Fasteners: slices.Clone(d.Fasteners), Operations: slices.Clone(d.Operations),
-			Kinds: slices.Clone(d.Kinds), Depths: slices.Clone(d.Depths), Prerequisites: slices.Clone(d.Prerequisites),
-			Routes: slices.Clone(d.Routes), Treatments: slices.Clone(d.Treatments), Runs: slices.Clone(d.Runs),
-			Gears:  slices.Clone(d.Gears),
-			Hubs:   slices.Clone(d.Hubs),
-			Wheels: slices.Clone(d.Wheels), Trueness: slices.Clone(d.Trueness), Gauges: slices.Clone(d.Gauges),
-			Faults: slices.Clone(d.Faults), States: slices.Clone(d.States), Procedures: slices.Clone(d.Procedures), Bedding: slices.Clone(d.Bedding),
-			Fluids: slices.Clone(d.Fluids), Places: slices.Clone(d.Places), Assemblies: slices.Clone(d.Assemblies), Shells: slices.Clone(d.Shells),
-			Oilings:  slices.Clone(d.Oilings),
-			Bearings: slices.Clone(d.Bearings), Balls: slices.Clone(d.Balls), Renames: slices.Clone(d.Renames),
-			Orders: slices.Clone(d.Orders), Hangs: slices.Clone(d.Hangs), Sags: slices.Clone(d.Sags), Rims: slices.Clone(d.Rims),
-			Ridden: slices.Clone(d.Ridden), Grounds: slices.Clone(d.Grounds), Floors: slices.Clone(d.Floors),
-		},
-		origins: d.origins.Clone(),
-		pages:   maps.Clone(d.pages),
+	lists := reflect.ValueOf(&d.Book).Elem()
+	for i := range lists.NumField() {
+		if list := lists.Field(i); list.CanSet() && list.Kind() == reflect.Slice {
+			list.Set(reflect.AppendSlice(reflect.MakeSlice(list.Type(), 0, list.Len()), list))
+		}
 	}
+	d.origins, d.pages = d.origins.Clone(), maps.Clone(d.pages)
+	return d
 }
 
 // read lays one more layer over what was read so far: an entry with the same id replaces it.
@@ -158,6 +147,7 @@ func (d *draft) read(layer fs.FS) error {
 		func() error { return entries.ReadList(layer, "gauges.yaml", d.origins, &d.Gauges) },
 		func() error { return entries.ReadList(layer, "orders.yaml", d.origins, &d.Orders) },
 		func() error { return entries.ReadList(layer, "rims.yaml", d.origins, &d.Rims) },
+		func() error { return entries.ReadList(layer, "cautions.yaml", d.origins, &d.Cautions) },
 		func() error { return entries.ReadList(layer, "sags.yaml", d.origins, &d.Sags) },
 		func() error { return entries.ReadList(layer, "hangs.yaml", d.origins, &d.Hangs) },
 		func() error { return entries.ReadList(layer, "ridden.yaml", d.origins, &d.Ridden) },

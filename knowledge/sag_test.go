@@ -18,7 +18,8 @@ func TestALegSinksByItsKindAndTravel(t *testing.T) {
 		least, most float64
 	}{
 		{"fork", 80, 0.15, 0.20}, {"fork", 110, 0.15, 0.20}, {"fork", 120, 0.20, 0.25}, {"fork", 140, 0.20, 0.25},
-		{"fork", 150, 0.25, 0.30}, {"fork", 200, 0.25, 0.30}, {"fork", 0, 0.15, 0.30}, {"shock", 0, 0.20, 0.30}, {"shock", 60, 0.25, 0.30}, {"shock", 40, 0.20, 0.25},
+		{"fork", 150, 0.25, 0.30}, {"fork", 200, 0.25, 0.30},
+		{"fork", 0, 0.15, 0.30}, {"shock", 0, 0.20, 0.30}, {"shock", 60, 0.25, 0.30}, {"shock", 40, 0.20, 0.25},
 	} {
 		is := book.SagOf(c.leg, c.travel)
 		assert.Equal(t, [2]float64{c.least, c.most}, [2]float64{is.Least, is.Most}, "%s of %g mm", c.leg, c.travel)

@@ -20,6 +20,7 @@ var Files = []struct{ Name, About string }{
 	{"prerequisites.yaml", "What several pieces of work need done once, and what is undone for it"},
 	{"hangs.yaml", "What hangs on a joint, and is torqued with it"},
 	{"orders.yaml", "Which joints are tight before others"},
+	{"cautions.yaml", "What is said at the door and at the stand, by what a bike is"},
 	{"rims.yaml", "Which tyres go on which rims, by their inner width"},
 	{"sags.yaml", "How far a leg is to sink under its rider, by kind and travel"},
 	{"ridden.yaml", "Tyre pressures as they are ridden"},

@@ -47,6 +47,9 @@ func (b *Book) validate(origins entries.Origin) error {
 	}
 	b.validateRolling(wrong)
 	b.validatePressures(wrong)
+	for _, c := range b.Cautions {
+		wrong("cautions.yaml", c.ID, c.validate())
+	}
 	b.validateJoints(wrong)
 	for _, r := range b.Renames {
 		wrong("renamed.yaml", r.ID, b.validateRenamed(r))

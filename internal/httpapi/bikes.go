@@ -8,6 +8,7 @@ import (
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // declareBikes declares bikes and their owners.
@@ -29,6 +30,8 @@ func (s *Server) declareBikes() {
 		func(in parts.BearingAsked) (parts.BearingTold, error) { return parts.WhichBearing(shop.Book(), in) })
 	reckon(s, "/api/sums", "sums", "Arithmetic of an assembly",
 		func(in apart.SumAsked) (apart.Sum, error) { return apart.Reckon(shop.Book(), in) })
+	reckon(s, "/api/cautions", "cautions", "What is said of such a bike at the door and at the stand",
+		func(f bike.Facts) ([]knowledge.Caution, error) { return shop.Book().CautionsFor(f.Filled()), nil })
 	reckon(s, "/api/facts", "facts", "What follows from what is chosen of a bike", described)
 	tell(s, "PUT", "/api/owners/{id}", "save-owner", "Change an owner",
 		func(ctx context.Context, _ actor, id record.ID, in record.Owner) (record.Owner, error) {

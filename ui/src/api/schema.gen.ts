@@ -277,6 +277,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cautions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is said of such a bike at the door and at the stand */
+        post: operations["cautions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices": {
         parameters: {
             query?: never;
@@ -2192,6 +2209,12 @@ export interface components {
             remedy: string;
             unsafe: boolean;
             why: string;
+        };
+        Caution: {
+            id: string;
+            says: string;
+            source: string;
+            where: ("check_in" | "stand" | "hand_over")[];
         };
         ChainAsked: {
             /** @description of the mech, from pulley to pulley, mm */
@@ -7980,6 +8003,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CallBack"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    cautions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Facts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Caution"][];
                 };
             };
             /** @description Error */

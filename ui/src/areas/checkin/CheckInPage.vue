@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { asFault, newId, type Schemas } from '@/api/client'
 import { useBike, useCheckIn } from '@/api/job'
+import BikeCautions from '@/areas/bikes/BikeCautions.vue'
 import BikeMore from '@/areas/bikes/BikeMore.vue'
 import BikeNames from '@/areas/bikes/BikeNames.vue'
 import BikePast from '@/areas/bikes/BikePast.vue'
@@ -187,6 +188,7 @@ function startOver() {
                 <FactsForm ref="facts" v-model="draft.bike" :fault="fault" />
               </details>
             </div>
+            <BikeCautions class="mt-3" :facts="draft.bike.facts" where="check_in" />
           </section>
           <section class="flex flex-col gap-4" aria-label="The job">
             <h2 class="border-b border-ink pb-1">The job</h2>

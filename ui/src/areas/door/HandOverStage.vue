@@ -3,6 +3,7 @@ import { DocumentArrowDownIcon } from '@heroicons/vue/24/outline'
 import { computed, ref } from 'vue'
 
 import { useToldToday } from '@/api/job'
+import BikeCautions from '@/areas/bikes/BikeCautions.vue'
 import { useOpenJob, useWays } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 
@@ -46,6 +47,7 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
             I told who takes it that it is pushed, not ridden.
           </label>
         </div>
+        <BikeCautions class="mb-3" :facts="job.bike.facts" where="hand_over" />
         <label class="text-[15px] text-soft" for="taken-by">Who takes the bike</label>
         <input id="taken-by" v-model="to" class="input mb-3" :placeholder="job.owner.name" />
         <button

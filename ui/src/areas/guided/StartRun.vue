@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { newId, type Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import { bottleOf, canSee, seeLabel } from '@/areas/brakes/label'
+import BikeCautions from '@/areas/bikes/BikeCautions.vue'
 import ReadFact from '@/areas/job/ReadFact.vue'
 import ReadCap from '@/areas/brakes/ReadCap.vue'
 import { useOpenJob } from '@/areas/job/open'
@@ -88,6 +89,7 @@ async function begin() {
     <p class="flex items-start gap-2 bg-ochre-wash px-3 py-2">
       <ExclamationTriangleIcon class="mt-0.5 size-5 shrink-0 text-ochre" />{{ offer.caution }}
     </p>
+    <BikeCautions :facts="job.bike.facts" where="stand" />
     <fieldset v-for="c in asked" :key="c.id">
       <legend class="mb-1 text-soft">{{ c.ask }}</legend>
       <div class="flex flex-wrap gap-2">
