@@ -14,6 +14,7 @@ vi.mock('@/api/job', async (real) => ({
   useBook: () => ({ data: ref() }),
   useRefreshJob: () => vi.fn(),
 }))
+vi.mock('@/api/answer', () => ({ useAnswer: () => ({ answer: ref(), fault: ref() }) }))
 vi.mock('@/api/session', () => ({
   useSession: () => ({ settings: ref({ time_zone: 'UTC', torque_unit: 'N·m' }), hands: ref(true) }),
 }))
@@ -142,7 +143,8 @@ describe('before the first step', () => {
   }
   async function lay() {
     const side = { end: 'front', family: 'mineral' }
-    open = layOn({ bottles: [dot, oil, old] } as unknown as JobView, StartRun, { offer, side, locked: false })
+    const job = { bottles: [dot, oil, old], bike: { facts: {} } } as unknown as JobView
+    open = layOn(job, StartRun, { offer, side, locked: false })
     await nextTick()
     return { on: open.on, sent: () => open?.pen.record.mock.calls.map(([c]) => c) }
   }
