@@ -1,6 +1,7 @@
 import { expect, type Page } from '@playwright/test'
 
 import { expectSound, leaving, signIn, stage, test } from './bench'
+import { choose } from './run'
 
 /** takeIn takes a bike of a new owner in, for an asked-for repair, and stands at its walk-round. */
 async function takeIn(page: Page, owner: string, make: string, kind: string, said: string) {
@@ -98,6 +99,10 @@ test('a brake whose cap nobody read is not bled', async ({ page }, info) => {
   await page.getByRole('button', { name: /Bleed the front brake from the caliper up/ }).click()
   await page.getByRole('button', { name: /^Filled/ }).click()
   await page.getByRole('button', { name: 'A threaded pin with a clip' }).click()
+  // Nor is its caliper opened before somebody has looked what opens it.
+  await expect(page.getByText('Front caliper’s port: nobody has read it')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeDisabled()
+  await choose(page)
   await expect(page.getByRole('radio', { disabled: false })).toHaveCount(0)
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByRole('alert').first()).toContainText('cap of the front brake')
