@@ -72,7 +72,10 @@ export async function choose(page: Page) {
   const asked = page.getByRole('group').filter({ has: page.locator('button[aria-pressed]') })
   const open = asked.filter({ hasNot: page.locator('button[aria-pressed="true"]') })
   while (await open.count()) await open.first().getByRole('button').first().click()
-  const unread = page.getByText(/nobody has read it/).getByRole('button', { name: 'read it now' })
+  const unread = page
+    .getByRole('paragraph')
+    .filter({ hasText: 'nobody has read it' })
+    .getByRole('button', { name: 'read it now' })
   while (await unread.count()) {
     await unread.first().click()
     await page

@@ -199,6 +199,9 @@ var fastened = record.Derive(func(s *record.Sheet) map[string]joint {
 		}
 		f = f.On(facts)
 		j := joint{Joint{Name: f.Name, Tool: f.Tool, Set: f.Set}, i}
+		if f.AskedFirst(facts) != "" {
+			j.Set = "nobody has read what it is"
+		}
 		if rule := torque.Resolve(s, f).Rule; rule != nil {
 			j.Min, j.Max = &rule.Min, &rule.Max
 		}

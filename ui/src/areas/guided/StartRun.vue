@@ -29,7 +29,7 @@ const asked = computed(() => props.offer.choices.filter((c) => meets(c.if)))
 const wants = computed(() => {
   const open = asked.value.find((c) => !choices.value[c.id])
   if (open) return `choose: ${open.ask}`
-  if (props.offer.reads) return `read first: ${words.label(props.offer.reads)}`
+  if (props.offer.reads) return `read: ${words.label(props.offer.reads)}`
   return pours.value && props.side && props.side.family !== 'unknown' && !bottle.value
     ? 'choose the bottle'
     : ''
