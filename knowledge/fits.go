@@ -7,20 +7,30 @@ import (
 	"utensil/core/procedure"
 )
 
-// readsWhatIsThere proves that each point that guided work reads is on every bike on which its step comes.
+// readsWhatIsThere proves that each point that guided work reads is on every bike on which its step comes, and that what it
+// finds there is put right by work for such a bike.
 func (b *Book) readsWhatIsThere(p Procedure) error {
 	comes, err := p.Comes()
 	if err != nil {
 		return err
 	}
 	for _, s := range p.Steps {
-		if s.Record == nil || s.Record.Point == "" {
-			continue
+		wants := map[string]bike.Condition{}
+		if s.Record != nil && s.Record.Point != "" {
+			point, _ := b.Point(s.Record.Point)
+			wants["it reads "+point.ID+", which is not for a bike with "] = point.When
 		}
-		point, _ := b.Point(s.Record.Point)
-		for _, told := range comes[s.ID] {
-			if facts, lacks := bike.Without(point.When, p.When, p.only(told)); lacks {
-				return &procedure.Breach{Step: s.ID, Rule: fmt.Sprintf("it reads %s, which a bike with %s does not have", point.ID, facts)}
+		for _, o := range s.Outcomes {
+			if o.Finds != nil && o.Finds.Work != "" {
+				work, _ := b.Operation(o.Finds.Work)
+				wants[fmt.Sprintf("“%s” is put right by %s, which is not for a bike with ", o.Say, work.ID)] = work.When
+			}
+		}
+		for says, when := range wants {
+			for _, told := range comes[s.ID] {
+				if facts, lacks := bike.Without(when, p.When, p.only(told)); lacks {
+					return &procedure.Breach{Step: s.ID, Rule: says + facts}
+				}
 			}
 		}
 	}

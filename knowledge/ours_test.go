@@ -121,7 +121,9 @@ func TestWorkThatDoesNotFitItsBikeIsRefused(t *testing.T) {
 			`minutes: 4, operation: "balance`,
 			"rim-rub-front: balance is put right by balance-arms-front, which is not for a bike with front brake rim caliper"},
 		"a point that is not there": {"procedures/friction.yaml", `record: {point: "{end}-rim-pads"}}`, `record: {point: "{end}-pads"}}`,
-			"pads-rim-front: step measure: it reads front-pads, which a bike with front brake rim linear does not have"},
+			"pads-rim-front: step measure: it reads front-pads, which is not for a bike with front brake rim linear"},
+		"a finding with work for other bikes": {"procedures/friction.yaml", "work: wheel-front}}]}", "work: brake-maker-front}}]}",
+			"is put right by brake-maker-front, which is not for a bike with front brake drum"},
 		"a check at a point that is not there": {"faults/gears.yaml", `      when: {drive: [chain]}
       minutes:`, `      minutes:`, "gears-skip: gauge is read at chain, which a bike with drive other does not have"},
 	} {

@@ -2,7 +2,6 @@ package knowledge
 
 import (
 	"cmp"
-	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -30,13 +29,6 @@ func (r Ridden) Row() tyre.Ridden {
 	return tyre.Ridden{Load: r.Load, Width: r.Width, Seat: r.Seat, Tubeless: r.Tubeless, Surface: r.Ground, From: r.From, To: r.To}
 }
 
-func (r Ridden) validate() error {
-	if r.Source == "" {
-		return errors.New("a pressure as it is ridden needs a source")
-	}
-	return nil
-}
-
 // Ground is what is ridden on.
 type Ground struct {
 	ID     string  `yaml:"id" json:"id"`
@@ -48,13 +40,6 @@ type Ground struct {
 
 func (g Ground) Key() string { return g.ID }
 
-func (g Ground) validate() error {
-	if g.Name == "" || g.Source == "" {
-		return errors.New("a ground needs a name and a source")
-	}
-	return nil
-}
-
 // Floor is the least pressure with a tube at a width, where no sidewall says it.
 type Floor struct {
 	ID     string  `yaml:"id"`
@@ -64,13 +49,6 @@ type Floor struct {
 }
 
 func (f Floor) Key() string { return f.ID }
-
-func (f Floor) validate() error {
-	if f.Source == "" {
-		return errors.New("a least pressure needs a source")
-	}
-	return nil
-}
 
 // Rim is which tyres go on a rim of an inner width.
 type Rim struct {
@@ -105,13 +83,13 @@ func (b *Book) Pressures() tyre.Law { return b.pressures }
 // validatePressures checks what is known of tyres, rims and sag, and fits the law of pressures.
 func (b *Book) validatePressures(wrong func(file, id string, err error)) {
 	for _, r := range b.Ridden {
-		wrong("ridden.yaml", r.ID, r.validate())
+		wrong("ridden.yaml", r.ID, sourced("a pressure as it is ridden needs a load and a source", r.Load > 0, r.Source))
 	}
 	for _, g := range b.Grounds {
-		wrong("grounds.yaml", g.ID, g.validate())
+		wrong("grounds.yaml", g.ID, sourced("a ground needs a name and a source", g.Name != "", g.Source))
 	}
 	for _, f := range b.Floors {
-		wrong("floors.yaml", f.ID, f.validate())
+		wrong("floors.yaml", f.ID, sourced("a least pressure needs a width and a source", f.Width > 0, f.Source))
 	}
 	for _, r := range b.Rims {
 		wrong("rims.yaml", r.ID, sourced("a rim needs an inner width and a source", r.Inner > 0, r.Source))

@@ -244,4 +244,16 @@ func TestAPortIsNotTorquedBeforeItWasRead(t *testing.T) {
 	log.LeftTyped = "5"
 	require.NoError(t, write(w, r, torque.Torques.Says(log), nil))
 	assert.True(t, port().Settled)
+
+	// Set by its adaptor, it is no nipple at its torque, and the other way round.
+	r.Bike.Facts.FrontPort = "push"
+	assert.False(t, port().Settled, "torqued as what it is not")
+	require.NoError(t, write(w, r, torque.Torques.Says(torque.Torque{Fastener: log.Fastener, Found: torque.FoundNotChecked, Set: true}), nil))
+	assert.True(t, port().Settled)
+	r.Bike.Facts.FrontPort = "nipple"
+	assert.False(t, port().Settled, "nobody put a wrench to it")
+
+	// Nor is it set by feel on a bike that is said to have none.
+	r.Bike.Facts.FrontBrake, r.Bike.Facts.FrontPort, r.Bike.Facts.FrontFluid = "disc_cable", "none", "none"
+	assert.Error(t, write(w, r, torque.Torques.Says(torque.Torque{Fastener: log.Fastener, Found: torque.FoundNotChecked, Set: true}), nil))
 }

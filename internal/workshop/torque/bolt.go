@@ -53,6 +53,8 @@ type BoltView struct {
 	At        *time.Time        `json:"at,omitempty"`
 	Before    *PastTorque       `json:"before,omitempty" doc:"in the job before"`
 	LooseHere *Looseness        `json:"loose_here,omitempty" doc:"how often such joints were found loose here"`
+
+	kinds bool // it is one of several kinds, and this bike has it
 }
 
 // OtherLog is another log of the same bolt, made without seeing the one that counts.
@@ -107,6 +109,7 @@ func readBolts(s *record.Sheet) []BoltView {
 				Apply:     f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
 				Again: slices.Contains(again, f.ID), LooseHere: Loosened.Of(s)[f.ID]}
 			v.Unread = f.Unread(parts.Facts.Of(s))
+			v.kinds = len(f.As) > 0 && f.When.Holds(parts.Facts.Of(s))
 			var asked string
 			if v.LeftHand, asked = f.LeftHand(parts.Facts.Of(s)); asked != "" {
 				v.Caution = strings.TrimSpace(asked + " " + v.Caution)
@@ -166,7 +169,7 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 	}
 	undone, stale := record.UndoneSince(s, b.Fastener, e.ID)
 	b.Stale, b.Since = stale, undone.Says
-	taken := b.unknown() && s.Job.ReleasedAt == nil // it was logged as whatever it was taken for
+	taken := b.another(in) && s.Job.ReleasedAt == nil
 	b.Settled = in.Settles(b.Verdict) && !b.Stale && !taken
 	for _, o := range logs[:len(logs)-1] {
 		t := Torques.In(o.Content)
@@ -180,7 +183,16 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 }
 
 // unknown says whether nobody has read what the bolt is, without which it has no figure.
-func (b BoltView) unknown() bool { return b.Unread != "" && b.Rule == nil && b.Set == "" }
+func (b BoltView) unknown() bool { return b.Rule == nil && b.Set == "" }
+
+// another says whether a bolt was logged as something that it is not known to be: set by feel where it has a figure,
+// torqued where it is set by feel, or before anybody had read what it is.
+func (b BoltView) another(in *Torque) bool {
+	if in.NotFitted {
+		return b.kinds // which it is can be read: there is one
+	}
+	return b.unknown() || in.Set && b.Rule != nil || in.LeftNm != nil && b.Set != ""
+}
 
 // Settles says whether a bolt may be left so.
 func (t Torque) Settles(v *fastener.Verdict) bool {

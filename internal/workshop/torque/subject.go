@@ -43,6 +43,8 @@ func openBolts(unsettled []BoltView) (list []record.Obstacle) {
 			switch {
 			case b.unknown():
 				detail = "nobody has read what kind it is, and its figure hangs on that"
+			case b.another(b.Log):
+				detail = "logged as another kind than it is read to be: log it again"
 			case b.Verdict != nil:
 				detail = b.Verdict.Reason
 			}

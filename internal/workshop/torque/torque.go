@@ -125,8 +125,11 @@ func checkTorque(s *record.Sheet, d record.Draft, in Torque) (*Torque, error) {
 // checkRead refuses a figure of a fastener of which nobody has read what kind it is here.
 func checkRead(s *record.Sheet, f knowledge.Fastener, rule *fastener.Rule) error {
 	fact := f.AskedFirst(parts.Facts.Of(s))
-	if fact == "" || rule != nil {
+	switch {
+	case rule != nil || f.Set != "":
 		return nil
+	case fact == "":
+		return record.Refuse("fastener", "This bike is said to have no %s. If it has one, say so at its facts, then log it.", words.Lower(f.Name))
 	}
 	return record.Refuse(fact, "Nobody has read what the %s is, and one kind bears a quarter of what another wants. It shows %s: read it "+
 		"and say so, then log it.", words.Lower(f.Name), record.WhereRead(fact))
