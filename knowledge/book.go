@@ -13,6 +13,7 @@ import (
 	"utensil/core/tyre"
 	"utensil/core/wear"
 	"utensil/knowledge/entries"
+	"utensil/knowledge/speech"
 )
 
 //go:embed *.yaml assemblies/*.yaml faults/*.yaml fasteners/*.yaml procedures/*.yaml
@@ -20,7 +21,9 @@ var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
 type Book struct {
-	Adjusters     []Adjuster
+	Adjusters     []speech.Adjuster
+	Words         []speech.Word
+	Passages      []Passage
 	Points        []Point
 	Fasteners     []Fastener
 	Operations    []Operation

@@ -2,6 +2,7 @@ package knowledge
 
 import (
 	"fmt"
+	"slices"
 
 	"utensil/core/bike"
 	"utensil/core/procedure"
@@ -27,14 +28,34 @@ func (b *Book) readsWhatIsThere(p Procedure) error {
 			}
 		}
 		for says, when := range wants {
+			proved := map[string]bool{}
 			for _, told := range comes[s.ID] {
-				if facts, lacks := bike.Without(when, p.When, p.only(told)); lacks {
+				only := p.only(told)
+				narrow := narrowed(only, when, p.When)
+				key := fmt.Sprint(narrow)
+				if _, lacks := bike.Without(when, p.When, narrow); proved[key] || !lacks {
+					proved[key] = true
+					continue
+				}
+				if facts, lacks := bike.Without(when, p.When, only); lacks {
 					return &procedure.Breach{Step: s.ID, Rule: says + facts}
 				}
 			}
 		}
 	}
 	return nil
+}
+
+// narrowed is what a condition says of the facts that others speak of: what holds for every bike of it holds for every bike
+// of the whole, and there are far fewer to go through.
+func narrowed(c bike.Condition, to ...bike.Condition) bike.Condition {
+	narrow := bike.Condition{}
+	for fact, words := range c {
+		if slices.ContainsFunc(to, func(o bike.Condition) bool { return o[fact] != nil }) {
+			narrow[fact] = words
+		}
+	}
+	return narrow
 }
 
 // only is what a bike is that gives some answers to the choices of a procedure.

@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"utensil/core/gear"
+	"utensil/knowledge/speech"
 )
 
 // GearFamily is a rear gear as it is sold together: sprockets, how far apart, what a click pulls and how far
@@ -28,15 +29,15 @@ func (f GearFamily) Key() string { return f.ID }
 // Drivetrain is the gear of a family with sprockets of these teeth; its barrel has all of its turns. What a turn does is
 // what the adjusters say.
 func (b *Book) Drivetrain(f GearFamily, teeth []int) gear.Drivetrain {
-	barrel, _ := b.Adjuster(MechBarrel)
+	barrel, _ := b.Adjuster(speech.MechBarrel)
 	return b.Turned(gear.Drivetrain{Teeth: teeth, Spacing: f.Spacing, Pull: f.Pull, Ratio: f.Ratio, Turns: barrel.Turns, Clicks: f.Speeds - 1})
 }
 
 // Turned fills in what a turn does, where a gear does not say it: one that was written down before it was asked.
 func (b *Book) Turned(d gear.Drivetrain) gear.Drivetrain {
-	barrel, _ := b.Adjuster(MechBarrel)
-	low, _ := b.Adjuster(LowScrew)
-	gap, _ := b.Adjuster(GapScrew)
+	barrel, _ := b.Adjuster(speech.MechBarrel)
+	low, _ := b.Adjuster(speech.LowScrew)
+	gap, _ := b.Adjuster(speech.GapScrew)
 	d.Thread, d.Barrel = cmp.Or(d.Thread, barrel.Outward("tighter")), cmp.Or(d.Barrel, barrel.Turns)
 	d.Screw, d.GapTurn = cmp.Or(d.Screw, low.Outward("later")), cmp.Or(d.GapTurn, gap.Outward("away"))
 	return d

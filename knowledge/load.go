@@ -13,6 +13,7 @@ import (
 
 	"utensil/core/procedure"
 	"utensil/knowledge/entries"
+	"utensil/knowledge/speech"
 )
 
 // draft is a book as it is read, layer upon layer, before its entries are checked against
@@ -30,19 +31,19 @@ var Shipped = sync.OnceValues(func() (*Book, error) { return Layered() })
 // Layered loads the shipped data with others laid over them in turn. Its errors name the
 // file and the line.
 func Layered(own ...fs.FS) (*Book, error) {
-	adjusters, theirs, err := adjustersOf(own)
+	says, theirs, err := speechOf(own)
 	if err != nil {
 		return nil, err
 	}
 	ours, err := readShipped()
 	if theirs { // our texts speak of their adjusters
-		ours, err = readWith(shipped, adjusters)
+		ours, err = readWith(shipped, says)
 	}
 	if err != nil {
 		return nil, err
 	}
 	d := ours.copied()
-	d.origins.Speaks = speaking(adjusters, false)
+	d.origins.Speaks = says.Theirs
 	for _, layer := range own {
 		if err := d.read(layer); err != nil {
 			return nil, err
@@ -78,17 +79,17 @@ func digested(layers []fs.FS) (string, error) {
 
 // readShipped reads our own layer, which stays as it is while the program runs.
 var readShipped = sync.OnceValues(func() (draft, error) {
-	adjusters, _, err := adjustersOf(nil)
+	says, _, err := speechOf(nil)
 	if err != nil {
 		return draft{}, err
 	}
-	return readWith(shipped, adjusters)
+	return readWith(shipped, says)
 })
 
 // readWith reads our own layer, its texts in the words of some adjusters.
-func readWith(shipped fs.FS, adjusters []Adjuster) (draft, error) {
+func readWith(shipped fs.FS, says speech.Speech) (draft, error) {
 	d := draft{origins: entries.NewOrigin(), pages: map[string]entries.Page{}}
-	d.origins.Speaks = speaking(adjusters, true)
+	d.origins.Speaks = says.Ours
 	if err := d.read(shipped); err != nil {
 		return d, err
 	}
@@ -100,7 +101,11 @@ func readWith(shipped fs.FS, adjusters []Adjuster) (draft, error) {
 func (d *draft) heeds() error {
 	var errs []error
 	states := d.states()
-	for _, p := range d.Procedures {
+	opened, err := d.opened()
+	if err != nil {
+		return err
+	}
+	for _, p := range opened {
 		breaches := p.Loosens(states)
 		var forgets *procedure.Breach
 		if errors.As(p.Heeds(), &forgets) {
@@ -129,6 +134,7 @@ func (d draft) copied() draft {
 func (d *draft) read(layer fs.FS) error {
 	for _, read := range []func() error{
 		func() error { return entries.ReadList(layer, "adjusters.yaml", d.origins, &d.Adjusters) },
+		func() error { return entries.ReadList(layer, "words.yaml", d.origins, &d.Words) },
 		func() error { return entries.ReadList(layer, "depths.yaml", d.origins, &d.Depths) },
 		func() error { return entries.ReadList(layer, "kinds.yaml", d.origins, &d.Kinds) },
 		func() error { return entries.ReadList(layer, "points.yaml", d.origins, &d.Points) },
@@ -160,6 +166,7 @@ func (d *draft) read(layer fs.FS) error {
 		func() error { return entries.ReadList(layer, "fluids.yaml", d.origins, &d.Fluids) },
 		func() error { return entries.ReadFolder(layer, "assemblies", d.origins, &d.Assemblies) },
 		func() error { return entries.ReadList(layer, "states.yaml", d.origins, &d.States) },
+		func() error { return entries.ReadList(layer, "passages.yaml", d.origins, &d.Passages) },
 		func() error { return entries.ReadFolder(layer, "procedures", d.origins, &d.Procedures) },
 		func() error { return entries.ReadList(layer, "renamed.yaml", d.origins, &d.Renames) },
 		func() error { return d.readFaults(layer) },
@@ -193,6 +200,11 @@ func (d *draft) readFaults(layer fs.FS) error {
 // checked is the book, if every entry is sound and fits the others.
 func (d *draft) checked() (*Book, error) {
 	book := &d.Book
+	opened, err := d.opened()
+	if err != nil {
+		return nil, err
+	}
+	book.Procedures = opened
 	for i := range book.Kinds {
 		book.Kinds[i].Facts = book.Kinds[i].Facts.Filled()
 	}

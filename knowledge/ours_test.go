@@ -1,6 +1,7 @@
 package knowledge
 
 import (
+	"fmt"
 	"io/fs"
 	"slices"
 	"strings"
@@ -28,9 +29,9 @@ func broken(t *testing.T, file, from, to string) error {
 	text := string(layer[file].Data)
 	require.Contains(t, text, from)
 	layer[file].Data = []byte(strings.Replace(text, from, to, 1))
-	adjusters, _, err := adjustersOf(nil)
+	says, _, err := speechOf(nil)
 	require.NoError(t, err)
-	_, err = readWith(layer, adjusters)
+	_, err = readWith(layer, says)
 	return err
 }
 
@@ -39,6 +40,8 @@ func TestABrokenCopyOfOursIsRefused(t *testing.T) {
 	for name, c := range map[string]struct{ file, from, to, says string }{
 		"a joint loosened in words only": {"procedures/bleeding.yaml", `opens: ["{end}-lever-turned"]}`, `opens: ["{end}-covered"]}`,
 			"bleed-lever-front: step turn: its text says “Loosen” and no fastener"},
+		"a thing called something else": {"procedures/gears.yaml", `do: "Smallest sprocket, smallest ring."`, `do: "Half a click down."`,
+			"“half a click” is not written: trim click"},
 		"damage that leads nowhere": {"procedures/drive.yaml", `{say: "None hops"}`, `{say: "One is cracked"}`,
 			`chain: step stiff: "One is cracked" names damage, and leads to nothing`},
 	} {
@@ -133,5 +136,53 @@ func TestWorkThatDoesNotFitItsBikeIsRefused(t *testing.T) {
 			require.ErrorContains(t, err, c.says)
 			assert.ErrorContains(t, err, c.file+":")
 		})
+	}
+}
+
+// What follows from taking a wheel out on some bikes is proved of every guide that does: a hub gear's cable is unhooked and
+// hung in again, an axle in slots is tensioned anew, whatever the guide is about.
+func TestAWheelOutOfSlotsIsMoreThanAWheelOut(t *testing.T) {
+	text := Text("passages.yaml")
+	for what, c := range map[string]struct{ from, to, says string }{
+		"and never hung in again": {`, closes: [gear-unhooked]`, ``, "hub gear's cable unhooked"},
+		"an axle that is not torqued": {`record: {fasteners: [rear-axle-through, rear-quick-release, rear-axle-nut]}`, `tools: [a hand]`,
+			"it torques chain-tug while rear-axle-nut is loose"},
+		"two main steps": {`{id: drawn-back, do`, `{do`, "one step of a passage is its main one"},
+	} {
+		t.Run(what, func(t *testing.T) {
+			require.Contains(t, text, c.from)
+			_, err := Layered(Texts{"passages.yaml": strings.Replace(text, c.from, c.to, 1)})
+			assert.ErrorContains(t, err, c.says)
+		})
+	}
+	own := "- id: look\n  name: Look\n  minutes: 5\n  caution: Mind it.\n  source: ours\n%s  steps: " +
+		"[{id: a, do: Take it out., opens: [rear-wheel-out%s]}, {id: b, do: Home., closes: [rear-wheel-out%s], " +
+		"record: {fasteners: [rear-axle-through, rear-quick-release, rear-axle-nut, chain-tug]}}, " +
+		"{id: t, do: Try., record: {sign: rear_brake}, outcomes: [{say: It passes}, {say: It fails, fails: true}]}]\n"
+	for says, text := range map[string]string{
+		"on a bike with gears hub: step a: “rear wheel out” needs: hub gear's cable": fmt.Sprintf(own, "", "", ""),
+		"on a bike with gears single or fixed: step a: “rear wheel out” needs: rear": fmt.Sprintf(own,
+			"  when: {gears: [cable, single]}\n", "", ""),
+		"": fmt.Sprintf(own, "  when: {gears: [single]}\n", ", rear-axle-loose", ", rear-axle-loose"),
+	} {
+		t.Run(says, func(t *testing.T) {
+			_, err := Layered(Texts{"procedures/own.yaml": text})
+			if says == "" {
+				assert.NoError(t, err)
+				return
+			}
+			assert.ErrorContains(t, err, says)
+		})
+	}
+	book, err := Layered()
+	require.NoError(t, err)
+	for _, id := range []string{"tube-rear", "turn-tyre-rear", "tubeless-rear", "true-rear", "spoke-rear", "hub-set-rear", "pads-disc-rear"} {
+		p, known := book.GuidedWork(id)
+		require.True(t, known, id)
+		steps := map[string]bool{}
+		for _, s := range p.Steps {
+			steps[s.ID] = true
+		}
+		assert.True(t, steps["gear-off"] && steps["drawn-back"] && steps["tugs"] && steps["gear-back"], id)
 	}
 }

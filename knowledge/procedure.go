@@ -51,6 +51,7 @@ type State struct {
 
 	End  string `yaml:"end"`  // front or rear, where there are two
 	Beds bool   `yaml:"beds"` // what was worked on is weak until it is bedded in
+	On   []On   `yaml:"on"`   // what it needs besides on some bikes
 }
 
 func (s State) Key() string { return s.ID }
@@ -171,11 +172,15 @@ func (b *Book) asksForAll(p Procedure, states procedure.StateBook) error {
 				continue
 			}
 			only := p.only(way.Told)
-			key := fmt.Sprint(joint, only)
+			narrow := narrowed(only, append(b.asking(o, joint), p.When)...)
+			key := fmt.Sprint(joint, narrow)
 			if seen[key] {
 				continue
 			}
-			seen[key] = true
+			if _, lacks := b.unasked(o, joint, p.When, narrow); !lacks {
+				seen[key] = true
+				continue
+			}
 			if facts, lacks := b.unasked(o, joint, p.When, only); lacks {
 				return fmt.Errorf("it always loosens %s, and %s does not ask for its torque on a bike such as one with %s: put it under its "+
 					"touches, or under hangs what it hangs on", joint, o.ID, facts)
@@ -188,18 +193,8 @@ func (b *Book) asksForAll(p Procedure, states procedure.StateBook) error {
 // unasked finds a bike under some conditions that has a joint which work does not ask for, in words.
 func (b *Book) unasked(o Operation, joint string, conditions ...bike.Condition) (string, bool) {
 	f, _ := b.Fastener(joint)
+	told := append(slices.Clone(conditions), b.asking(o, joint)...)
 	conditions = append(conditions, f.When, o.When)
-	told := slices.Clone(conditions)
-	for _, h := range b.Hangs {
-		if slices.Contains(h.Also, joint) {
-			told = append(told, h.When)
-		}
-	}
-	for _, x := range b.someBikes(o) {
-		if slices.Contains(x.Touches, joint) {
-			told = append(told, x.When)
-		}
-	}
 	for facts := range bike.Every(told...) {
 		holds := func(c bike.Condition) bool { return c.Holds(facts) }
 		if slices.ContainsFunc(conditions, func(c bike.Condition) bool { return !c.Holds(facts) }) {
@@ -211,6 +206,23 @@ func (b *Book) unasked(o Operation, joint string, conditions ...bike.Condition) 
 		}
 	}
 	return "", false
+}
+
+// asking are the conditions under which work asks for a joint.
+func (b *Book) asking(o Operation, joint string) []bike.Condition {
+	f, _ := b.Fastener(joint)
+	told := []bike.Condition{f.When, o.When}
+	for _, h := range b.Hangs {
+		if slices.Contains(h.Also, joint) {
+			told = append(told, h.When)
+		}
+	}
+	for _, x := range b.someBikes(o) {
+		if slices.Contains(x.Touches, joint) {
+			told = append(told, x.When)
+		}
+	}
+	return told
 }
 
 // someBikes are the fasteners that work and what it needs done first disturb on some bikes only.
@@ -274,7 +286,7 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 	if err := p.Prove(states, b.Order()...); err != nil {
 		return err
 	}
-	return errors.Join(b.readsWhatIsThere(p), b.asksForAll(p, states))
+	return errors.Join(b.readsWhatIsThere(p), b.asksForAll(p, states), b.onSome(p, states))
 }
 
 // validateFact checks that what the bike answers is a word of its fact, and that every bike the procedure is for answers.

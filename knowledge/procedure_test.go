@@ -95,8 +95,6 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 			{`opens: ["{end}-covered"]`, `seconds: 5`, "front pads out, or front pads and rotor covered"},
 			{`opens: ["{end}-caliper-port-open"]`, `seconds: 5`, "needs: front caliper's port open"},
 			{`record: {fastener: "{end}-bleed-screw"}`, `seconds: 5`, "not torqued since: front-bleed-screw"},
-			{`closes: ["{end}-wheel-out"], record: {fasteners: ["{end}-axle-through", "{end}-quick-release", "{end}-axle-nut"]}`,
-				`closes: ["{end}-wheel-out"]`, "not torqued since: front-axle-through"},
 			{`closes: ["{end}-fluid-about"]`, `seconds: 5`, "while there is still: fluid about"},
 		},
 		"procedures/pistons.yaml": {

@@ -8,6 +8,7 @@ type Texts = entries.Texts
 // Files lists the files that a workshop may lay its own over, with what is in them.
 var Files = []struct{ Name, About string }{
 	{"adjusters.yaml", "What is turned to set something: which way does what, and how far"},
+	{"words.yaml", "What a thing of the trade is called, and what it is not"},
 	{"points.yaml", "Inspection points: method, instrument, limits, words"},
 	{"places.yaml", "What sits where on a bike, and the particulars it is known by"},
 	{"bearings.yaml", "Cartridge bearings by bore, outside, width and angles"},
@@ -35,6 +36,7 @@ var Files = []struct{ Name, About string }{
 	{"gauges.yaml", "Tables of tension gauges for spokes"},
 	{"treatments.yaml", "What goes on threads, and its friction"},
 	{"states.yaml", "What is so while work goes on, and what each state needs"},
+	{"passages.yaml", "Ways that several pieces of guided work share"},
 	{"procedures/own.yaml", "Guided work: steps, choices, gates, branches"},
 	{"bedding.yaml", "Schemes of bedding brakes in"},
 	{"renamed.yaml", "Ids of before, and what they are called now"},

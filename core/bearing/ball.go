@@ -50,11 +50,11 @@ func IdentifyBall(known []Ball, m Loose, seat string) (Balls, error) {
 	switch {
 	case math.IsNaN(m.Diameter) || m.Diameter < 1 || m.Diameter > 15:
 		return Balls{}, &Refused{"ball", fmt.Sprintf("A ball of %g mm lies in no bicycle: they measure 2 to 10 mm. Measure one between the "+
-			"calliper's jaws.", m.Diameter)}
+			"vernier's jaws.", m.Diameter)}
 	case m.Count < 0 || m.Count > mostBalls:
 		return Balls{}, &Refused{"balls", fmt.Sprintf("%d balls do not fit into one side of anything here: count one side.", m.Count)}
 	case !(m.Error > 0) || m.Error > 2:
-		return Balls{}, &Refused{"error", "Say how far the tool may be off: 0.05 mm for a calliper, 0.5 mm for a rule."}
+		return Balls{}, &Refused{"error", "Say how far the tool may be off: 0.05 mm for a vernier, 0.5 mm for a rule."}
 	}
 	as := Measured{Error: m.Error, Worn: m.Worn}
 	sd := m.Error / normal95

@@ -75,7 +75,7 @@ func (m Measured) Validate() error {
 	case m.Bore > 0 && m.Outside > 0 && m.Bore >= m.Outside:
 		return refuse("bore", "The bore of %g mm is not within an outside of %g mm: are they exchanged?", m.Bore, m.Outside)
 	case !(m.Error > 0) || m.Error > 2:
-		return refuse("error", "Say how far the tool may be off: 0.05 mm for a calliper, 0.5 mm for a rule.")
+		return refuse("error", "Say how far the tool may be off: 0.05 mm for a vernier, 0.5 mm for a rule.")
 	}
 	return nil
 }

@@ -151,9 +151,9 @@ func (m Measured) apart(list []Guess) string {
 		unit    string
 		measure string
 	}{
-		{"width", a.Width, b.Width, m.Error, "mm", "the calliper across both faces, on a clean place"},
-		{"outside", a.Outside, b.Outside, m.Error, "mm", "the calliper across the widest place, turned by a quarter and once more"},
-		{"bore", a.Bore, b.Bore, m.Error, "mm", "the calliper's inner jaws, turned by a quarter and once more"},
+		{"width", a.Width, b.Width, m.Error, "mm", "the vernier across both faces, on a clean place"},
+		{"outside", a.Outside, b.Outside, m.Error, "mm", "the vernier across the widest place, turned by a quarter and once more"},
+		{"bore", a.Bore, b.Bore, m.Error, "mm", "the vernier's inner jaws, turned by a quarter and once more"},
 		{"bevel at the bore", a.Inner, b.Inner, degrees, "°", "lay it on a known angle, or on the new one"},
 		{"bevel outside", a.Outer, b.Outer, degrees, "°", "lay it on a known angle, or on the new one"},
 	} {

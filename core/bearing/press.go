@@ -31,7 +31,7 @@ func PressFit(bore, outside, precision float64) (Press, error) {
 		}
 	}
 	if math.IsNaN(precision) || precision <= 0 || precision > 1 {
-		return Press{}, &Refused{"error", "Say how far the tool may be off: 0.02 mm for a good calliper."}
+		return Press{}, &Refused{"error", "Say how far the tool may be off: 0.02 mm for a good vernier."}
 	}
 	i := outside - bore
 	if math.Abs(i) > 2 {

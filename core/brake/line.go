@@ -70,7 +70,7 @@ type Need struct {
 func (c Circuit) Need(school School, fresh float64, dry bool) (Need, error) {
 	tools, known := dead[school]
 	if !known {
-		return Need{}, fmt.Errorf("there is no school of bleeding called %q", school)
+		return Need{}, fmt.Errorf("there is no method of bleeding called %q", school)
 	}
 	if !(fresh >= 0 && fresh < 1) {
 		return Need{}, errors.New("the share of fresh fluid lies between 0 and 1, and never reaches it")

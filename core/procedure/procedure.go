@@ -80,6 +80,7 @@ type Step struct {
 	Forbids  []string            `json:"forbids,omitempty" yaml:"forbids" doc:"states that must not be"`
 	Undoes   []string            `json:"undoes,omitempty" yaml:"undoes" doc:"fasteners it loosens, besides those of the states it opens"`
 	Stays    string              `json:"-" yaml:"stays"` // why words that loosen leave no joint loose
+	Use      string              `json:"-" yaml:"use"`   // a passage that stands in its place
 	Outcomes []Outcome           `json:"outcomes,omitempty" yaml:"outcomes" doc:"what may be seen; none for a plain step"`
 }
 

@@ -9,7 +9,7 @@ import (
 )
 
 // most combinations of choices that a procedure may have.
-const mostVariants = 96
+const mostVariants = 240
 
 // Validate follows every way through the procedure under every choice: each step can be
 // reached, each gate can be passed, and from each step there is a way to the end.
@@ -212,7 +212,7 @@ func (p Procedure) validateWays(ids map[string]bool) error {
 func (p Procedure) variants() ([]map[string]string, error) {
 	all := []map[string]string{{}}
 	for _, c := range p.Choices {
-		if c.ID == "" || c.Ask == "" || len(c.Options) < 2 {
+		if c.ID == "" || c.Ask == "" || len(c.Options) == 0 || len(c.Options) == 1 && c.Fact == "" {
 			return nil, fmt.Errorf("choice %q needs a question and at least two options", c.ID)
 		}
 		var more []map[string]string

@@ -44,7 +44,8 @@ var layers = []struct {
 }{
 	{"core/", []string{"core/"}},
 	{"knowledge/entries", []string{"core/"}},
-	{"knowledge", []string{"core/", "knowledge/entries"}},
+	{"knowledge/speech", []string{"core/"}},
+	{"knowledge", []string{"core/", "knowledge/entries", "knowledge/speech"}},
 	{"internal/recall", nil},
 	{shop + "record", []string{"core/", "knowledge", "internal/recall"}},
 	{shop, nil}, // subjects: by their order, below

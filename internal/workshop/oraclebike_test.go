@@ -51,7 +51,7 @@ var exchanges = map[string]reach{
 	"front-tyre": {[]string{"front axle"}, front}, "rear-tyre": {[]string{"rear axle"}, rear},
 	"front-fluid": {nil, front}, "rear-fluid": {nil, rear},
 	"sprockets": {[]string{"rear axle"}, rear}, "chain": {nil, ride}, "crank": {[]string{"pedal-left", "pedal-right"}, ride},
-	"saddle": {[]string{"saddle-clamp"}, ride}, "gear-cable": {nil, ride},
+	"saddle": {[]string{"saddle-clamp"}, ride}, "gear-cable": {nil, ride}, "freehub": {[]string{"rear axle"}, rear},
 }
 
 // works is what work of the catalogue undoes, and what it can put right: new pads push worn-out pistons back, and the
@@ -62,29 +62,37 @@ var works = map[string]struct {
 	reach
 	cures []string
 }{
-	"replace-stem":       {exchanges["stem"], []string{"stem: Crack"}},
-	"replace-crank":      {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
-	"crank-service":      {reach{nil, ride}, []string{"crank: Arm loose"}},
-	"pads-disc-front":    {exchanges["front-pads"], []string{"front-lever: Comes to the bar"}},
-	"pads-disc-rear":     {exchanges["rear-pads"], []string{"rear-lever: Comes to the bar"}},
-	"stem-bolts":         {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
-	"tyre-front":         {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
-	"tyre-rear":          {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
-	"frame-builder":      {reach{[]string{"steerer-clamp", "rear axle"}, all}, []string{"frame: Crack"}},
-	"headset-set":        {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Clamp loose", "headset: Binds"}},
-	"headset-bearings":   {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Binds"}},
-	"bleed-front":        {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
-	"bleed-rear":         {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
-	"cable-front":        {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
-	"cable-rear":         {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
-	"adjust-cable-front": {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
-	"adjust-cable-rear":  {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"replace-stem":              {exchanges["stem"], []string{"stem: Crack"}},
+	"replace-bar":               {reach{[]string{"faceplate", "lever-clamp"}, all}, []string{"stem: Crack"}},
+	"replace-freehub":           {exchanges["freehub"], []string{"freehub: Slips"}},
+	"replace-crank":             {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
+	"crank-service":             {reach{nil, ride}, []string{"crank: Arm loose"}},
+	"pads-disc-front":           {exchanges["front-pads"], []string{"front-lever: Comes to the bar", "front-pad-faces: Crumbling"}},
+	"pads-disc-rear":            {exchanges["rear-pads"], []string{"rear-lever: Comes to the bar", "rear-pad-faces: Crumbling"}},
+	"stem-bolts":                {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
+	"tyre-front":                {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
+	"tyre-rear":                 {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
+	"frame-builder":             {reach{[]string{"steerer-clamp", "rear axle"}, all}, []string{"frame: Crack"}},
+	"headset-set":               {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Clamp loose", "headset: Binds"}},
+	"headset-bearings":          {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Binds"}},
+	"bleed-front":               {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"bleed-rear":                {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"cable-front":               {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"cable-rear":                {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"replace-lever-front":       {reach{[]string{"lever-clamp", "front axle"}, front}, []string{"front-lever: Comes to the bar"}},
+	"replace-lever-cable-front": {reach{[]string{"lever-clamp"}, front}, []string{"front-lever: Comes to the bar"}},
+	"replace-caliper-front":     {reach{[]string{"front-caliper", "front axle"}, front}, nil},
+	"adjust-cable-front":        {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"replace-lever-rear":        {reach{[]string{"lever-clamp", "rear axle"}, rear}, []string{"rear-lever: Comes to the bar"}},
+	"replace-lever-cable-rear":  {reach{[]string{"lever-clamp"}, rear}, []string{"rear-lever: Comes to the bar"}},
+	"replace-caliper-rear":      {reach{[]string{"rear-caliper", "rear axle"}, rear}, nil},
+	"adjust-cable-rear":         {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
 }
 
 // dangers are words that nobody rides with, by point.
 var dangers = map[string][]string{"stem": {"Crack"}, "crank": {"Crack", "Arm loose", "Bent arm"}, "headset": {"Clamp loose", "Binds"},
 	"front-tyre": {"Cord shows"}, "rear-tyre": {"Cord shows"}, "frame": {"Crack"}, "front-lever": {"Comes to the bar"},
-	"rear-lever": {"Comes to the bar"}}
+	"rear-lever": {"Comes to the bar"}, "front-pad-faces": {"Crumbling"}, "rear-pad-faces": {"Crumbling"}, "freehub": {"Slips"}}
 
 func (b *toyBike) joint(name string) string {
 	switch name {

@@ -13,6 +13,7 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
+	"utensil/knowledge/speech"
 )
 
 // GearCause is a cause in words.
@@ -118,8 +119,8 @@ func way(n int) string {
 }
 
 // turnedBy are the adjusters that a bench of the gears turns.
-var turnedBy = map[gear.Work]string{gear.TurnBarrel: knowledge.MechBarrel, gear.TurnLow: knowledge.LowScrew,
-	gear.TurnHigh: knowledge.HighScrew, gear.TurnGap: knowledge.GapScrew}
+var turnedBy = map[gear.Work]string{gear.TurnBarrel: speech.MechBarrel, gear.TurnLow: speech.LowScrew,
+	gear.TurnHigh: speech.HighScrew, gear.TurnGap: speech.GapScrew}
 
 // MoveSays says in a line what was turned or done.
 func MoveSays(book *knowledge.Book, m gear.Move) string {
@@ -128,7 +129,7 @@ func MoveSays(book *knowledge.Book, m gear.Move) string {
 	case gear.TurnBarrel:
 		return fmt.Sprintf("%s %s %s", words.Capital(a.Name), way(m.Quarters), turned(m.Quarters, quarter))
 	case gear.Reclamp:
-		barrel, _ := book.Adjuster(knowledge.MechBarrel)
+		barrel, _ := book.Adjuster(speech.MechBarrel)
 		return fmt.Sprintf("Cable clamped anew, %s tighter, barrel in", measure.Format(float64(m.Quarters)/4*barrel.Turn.Mm)+" mm")
 	case gear.TurnLow, gear.TurnHigh, gear.TurnGap:
 		return fmt.Sprintf("%s %s %s", words.Capital(a.Name), way(m.Eighths), turned(m.Eighths, "eighth"))
@@ -193,7 +194,7 @@ func asking(d gear.Drivetrain, a gear.Ask) *GearAsk {
 }
 
 // within is no more of a screw than it has; what is wanted beyond that is something else, which is said.
-func within(screw knowledge.Adjuster, m gear.Move) (turned gear.Move, beyond string) {
+func within(screw speech.Adjuster, m gear.Move) (turned gear.Move, beyond string) {
 	has := min(int(screw.Turns*8), mostTurned)
 	if m.Eighths >= -has && m.Eighths <= has {
 		return m, ""

@@ -241,7 +241,7 @@ func judged(in RimLook, least float64) (wear.Mark, string) {
 	case in.Edge == "dent":
 		return wear.Due, "A dent at its edge: no nipple cures it. Tubeless it loses air there, and a block pulses."
 	case in.Edge == "flat":
-		return wear.Due, "A flat spot: spokes move it over a hand’s width, what is narrower stays."
+		return wear.Due, "A flat spot: spokes move it over some 100 mm, what is narrower stays."
 	}
 	return wear.Sound, "Sound all round."
 }

@@ -150,7 +150,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The schools of bedding in, side by side */
+        /** The methods of bedding in, side by side */
         post: operations["brake-bed"];
         delete?: never;
         options?: never;

@@ -20,7 +20,7 @@ const { typed, figures } = useFigures({
   fresh: '90',
 })
 const dry = ref(false)
-const schools: Schemas['NeedAsked']['school'][] = ['lever_end', 'push', 'two_syringe', 'colour']
+const methods: Schemas['NeedAsked']['school'][] = ['lever_end', 'push', 'two_syringe', 'colour']
 const asked = computed(() => {
   if (!figures.value) return undefined
   const { length, bore, caliper, lever, fresh } = figures.value
@@ -30,7 +30,7 @@ const asked = computed(() => {
 const { answer, fault } = useAnswer(
   () => asked.value,
   (body) =>
-    Promise.all(schools.map((school) => ask(client.POST('/api/brake/need', { body: { ...body, school } })))),
+    Promise.all(methods.map((school) => ask(client.POST('/api/brake/need', { body: { ...body, school } })))),
 )
 </script>
 
@@ -52,7 +52,7 @@ const { answer, fault } = useAnswer(
   <table v-if="answer" class="mt-3 w-full text-left">
     <thead>
       <tr class="border-b border-ink text-sm text-soft">
-        <th class="py-1 font-normal">School</th>
+        <th class="py-1 font-normal">Method</th>
         <th class="text-right font-normal">about</th>
         <th class="text-right font-normal">as a plug</th>
         <th class="text-right font-normal">stirred</th>
@@ -60,7 +60,7 @@ const { answer, fault } = useAnswer(
       </tr>
     </thead>
     <tbody>
-      <tr v-for="(s, i) in schools" :key="s" class="border-b border-rule">
+      <tr v-for="(s, i) in methods" :key="s" class="border-b border-rule">
         <td class="py-2">{{ words.bleed(s) }}</td>
         <td class="figure text-right text-xl font-bold">
           {{ figure(Math.round(answer[i]?.likely_ml ?? 0)) }} ml

@@ -39,7 +39,7 @@ const asked = computed(() =>
   <FigureBench
     bench="hub"
     :title="hub ? `Hub gear: its mark, in gear ${hub.mark_gear} of ${hub.gears}` : 'Hub gear: its mark'"
-    about="coloured mark in the window; the hub’s paper wins over our gear"
+    about="coloured mark in the window; the hub maker’s manual wins over our gear"
     missing="Choose where the mark stands in its window."
     :asked="asked"
     :locked="locked"

@@ -89,7 +89,7 @@ const bar = (teeth: number, all: number[]) => 26 + (70 * teeth) / Math.max(...al
           label="How was it measured?"
           :choices="[
             ['rule', 'Rule over links'],
-            ['calliper', 'Calliper'],
+            ['calliper', 'Vernier'],
             ['gauge', 'Wear gauge'],
           ]"
         />

@@ -59,7 +59,7 @@ watchEffect(() => {
         >Measured with
         <select v-model="tool" class="input w-44 text-ink">
           <option value="fine">a micrometer</option>
-          <option value="calliper">a calliper</option>
+          <option value="calliper">a vernier</option>
           <option value="rule">a rule</option>
         </select></label
       >

@@ -41,7 +41,7 @@ export const sums: Record<string, { name: string; about: string; fields: SumFiel
   },
   shell: {
     name: 'Which shell is it?',
-    about: 'Calliper over the faces, and across the bore.',
+    about: 'Vernier over the faces, and across the bore.',
     fields: [
       { name: 'width', label: 'Width' },
       { name: 'bore', label: 'Bore' },

@@ -151,7 +151,7 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
               <TextField
                 v-if="wall"
                 v-model="rim.wall"
-                label="Braking wall where it is thinnest, mm"
+                label="Brake track where it is thinnest, mm"
                 name="wall"
                 :placeholder="`least ${figure(wall)}`"
                 :fault="rimPen.fault.value"
