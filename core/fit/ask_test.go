@@ -18,7 +18,8 @@ import (
 type set = map[string]string
 
 var tourer = bike.Facts{Gears: "cable", Speeds: 9, Rings: 2, RotorMount: "centre", BottomBracket: "threaded", Bar: "drop",
-	Material: "steel", WheelFront: 622, WheelRear: 622, BarMaterial: "aluminium", Steerer: "steel"}
+	Material: "steel", WheelFront: 622, WheelRear: 622, BarMaterial: "aluminium", Steerer: "steel",
+	FrontBrake: "rim_linear", RearBrake: "disc_hydraulic", RearFluid: "mineral"}
 
 // What fits what: common practice and no published source, but where one is named.
 var rims = tyre.Rims{{Inner: 17, From: 23, To: 50}, {Inner: 19, From: 25, To: 62}}
@@ -34,7 +35,7 @@ func TestWillItFit(t *testing.T) {
 		"rear-tyre":      {"seat": "622", "width": "37"},
 		"rear-tube":      {"valve": "narrow"},
 		"rear-rotor":     {"diameter": "160", "mount": "centre ring", "takes": "resin only"},
-		"front-pads":     {"compound": "resin", "outline": "round"},
+		"front-pads":     {"compound": "resin", "outline": "round", "pin": "in the middle"},
 		"bar":            {"clamp": "31.8"},
 		"fork":           {"steerer": "28.6"},
 		"post":           {"diameter": "27.2"},
@@ -51,6 +52,8 @@ func TestWillItFit(t *testing.T) {
 		wants set
 	}{
 		{"chain", set{"speeds": "9", "links": "112"}, fit.Fits, "", nil},
+		{"chain", set{"speeds": "10", "links": "112"}, fit.FitsIf, "one step narrower", set{"speeds": "9"}},
+		{"chain", set{"speeds": "8", "links": "112"}, fit.DoesNot, "spaced for 9", nil},
 		{"chain", set{"speeds": "11"}, fit.DoesNot, "spaced for 9", set{"speeds": "9"}},
 		{"chain", set{"speeds": "9", "links": "114"}, fit.FitsIf, "cut to 112", nil},
 		{"chain", set{"speeds": "9", "links": "108"}, fit.DoesNot, "Too short", set{"links": "112"}},
@@ -112,6 +115,37 @@ func TestWillItFit(t *testing.T) {
 }
 
 // A part that fits never contradicts a fact; and what is like the part that came off never does not fit.
+// Common practice, no published source: no lever and no caliper goes with a brake of another fluid, pull or mount.
+func TestHalvesOfABrakeGoTogether(t *testing.T) {
+	on := fit.Parts{"front-pads": {"outline": "round", "pin": "in the middle"}, "rear-caliper": {"mount": "posts"}}
+	for _, c := range []struct {
+		place string
+		part  set
+		want  fit.Verdict
+		says  string
+		wants set
+	}{
+		{"rear-lever", set{"fluid": "DOT fluid"}, fit.DoesNot, "works by mineral oil", set{"fluid": "mineral oil"}},
+		{"rear-lever", set{"fluid": "a cable"}, fit.DoesNot, "works by mineral oil", nil},
+		{"rear-lever", set{"fluid": "mineral oil"}, fit.Fits, "as the brake is", nil},
+		{"rear-caliper", set{"fluid": "mineral oil", "mount": "flat"}, fit.DoesNot, "frame or fork asks for posts", set{"mount": "posts"}},
+		{"front-lever", set{"fluid": "a cable", "pull": "short"}, fit.DoesNot, "the other half asks for long", set{"pull": "long"}},
+		{"front-lever", set{"fluid": "a cable", "pull": "either"}, fit.Fits, "", nil},
+		{"front-lever", set{"fluid": "mineral oil"}, fit.DoesNot, "works by a cable", nil},
+		{"front-caliper", set{"fluid": "a cable", "pull": "long", "mount": "two studs"}, fit.FitsIf, "that of the frame or fork", nil},
+		{"front-pads", set{"compound": "resin", "outline": "round", "pin": "two holes"}, fit.DoesNot, "caliper's pin asks for", nil},
+	} {
+		t.Run(fmt.Sprint(c.place, " ", c.part), func(t *testing.T) {
+			a := fit.Ask(c.place, c.part, fit.Bike{Facts: tourer, On: on, Rims: rims})
+			assert.Equal(t, c.want, a.Verdict, a.Reasons)
+			assert.Contains(t, a.Says(), c.says)
+			for id, wanted := range c.wants {
+				assert.Equal(t, wanted, a.Wants[id])
+			}
+		})
+	}
+}
+
 func TestWhatFitsIsLikeTheBike(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		f := tourer

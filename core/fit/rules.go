@@ -20,9 +20,11 @@ var rules = map[string][]rule{
 	"crank":          {crankLength},
 	"bottom-bracket": {bracketFixed, bracketShell, bracketAxle},
 	"pedals":         {same("thread", "", "thread", "crank's thread")},
-	"pads":           {same("outline", "", "outline", "caliper"), padCompound},
+	"pads":           {same("outline", "", "outline", "caliper"), same("pin", "", "pin", "caliper's pin"), padCompound},
 	"rim-pads":       {same("post", "", "post", "arms")},
 	"rotor":          {rotorMount, rotorDiameter},
+	"lever":          {madeFor, pullSuits, same("thread", "", "thread", "hose")},
+	"caliper":        {madeFor, pullSuits, same("mount", "", "mount", "frame or fork"), same("thread", "", "thread", "hose")},
 	"hose":           {longEnough, ends},
 	"brake-cable":    {cableHead},
 	"tyre":           {tyreSeat, tyreRim, tyreRoom},
@@ -109,6 +111,10 @@ func chainSpeeds(q *question) {
 		q.say(FitsIf, "Fits if its inner width is the sprocket's: 3/32 or 1/8 in.")
 	case widthClass(is) == widthClass(n):
 		q.say(Fits, fmt.Sprintf("For %s, as the sprockets are.", words.Count(int(is), "speed")))
+	case widthClass(is) == widthClass(n)+1:
+		q.wants["speeds"] = measure.Format(n)
+		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("It runs, one step narrower than the %g sprockets are "+
+			"spaced for: it shifts a little later, and wears sooner.", n), false, true})
 	default:
 		q.wants["speeds"] = measure.Format(n)
 		q.say(DoesNot, fmt.Sprintf("It is for %s; the sprockets are spaced for %g.", words.Count(int(is), "speed"), n))

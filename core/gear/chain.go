@@ -104,6 +104,10 @@ func WithMech(rings, sprockets []int, stay, grows float64, m Mech) (Derailed, er
 	d := Derailed{Least: longest + stretched + 1, Most: shortest + stretched + takes + 2, Thumb: even(longest) + 2,
 		Asked: ring.most - ring.least + sprocket.most - sprocket.least}
 	d.Links = even(d.Least)
+	if m.madeFor(d.Asked, sprocket.most, len(rings)) { // its maker's length, whatever a general cage would do with it
+		d.Links = d.Thumb
+		d.Least, d.Most = math.Min(d.Least, float64(d.Links)), math.Max(d.Most, float64(d.Links))
+	}
 	if d.Asked > m.TakesUp && m.TakesUp > 0 {
 		d.Reasons = append(d.Reasons, say("%d teeth are to be taken up, and the mech takes up %d.", d.Asked, m.TakesUp))
 	}
@@ -115,6 +119,12 @@ func WithMech(rings, sprockets []int, stay, grows float64, m Mech) (Derailed, er
 			"alone, or take a longer cage.", float64(d.Links)-d.Most))
 	}
 	return d, nil
+}
+
+// madeFor says whether a mech is made for so many teeth to take up and such a largest sprocket. Where nobody knows what it
+// takes up, one ring asks it for no more than its cassette does.
+func (m Mech) madeFor(asked, largest, rings int) bool {
+	return m.Largest >= largest && (m.TakesUp >= asked || m.TakesUp == 0 && rings == 1)
 }
 
 type between struct{ least, most int }
@@ -177,19 +187,32 @@ func Takes(front, links int, from, to float64) (sprockets []int, err error) {
 	return sprockets, nil
 }
 
-// Tension tells a chain's tension by how far its middle moves up and down, and how far it is from axle to
-// axle: sag of about a hundredth to two of the run is right (common practice, no published source).
-func Tension(moves, between float64) (verdict string, err error) {
+// Slackest is how far the middle of a chain without a mech may move up and down together, as a share of the way from axle to
+// axle. Where the rider brakes through the chain, fixed or by pedalling back, what is slack is travel before it bites, and a
+// chain that comes off takes the brake with it. Common practice, no published source.
+const (
+	tightest     = 0.008
+	slackest     = 0.025
+	slackestHeld = 0.018
+)
+
+// Tension tells a chain's tension by how far its middle moves up and down together, and how far it is from axle to axle, mm.
+// brakes says that the rider brakes through it. It fails, with an *Invalid, for what cannot be.
+func Tension(moves, between float64, brakes bool) (verdict string, err error) {
 	if math.IsNaN(moves) || moves < 0 || moves > 120 {
 		return "", invalid("moves_mm", "The middle of a chain moves 0 to 120 mm, up and down together.")
 	}
 	if math.IsNaN(between) || between < 150 || between > 1200 {
 		return "", invalid("between_mm", "From axle to axle it is 150 to 1200 mm.")
 	}
+	most := slackest
+	if brakes {
+		most = slackestHeld
+	}
 	switch share := moves / between; {
-	case share < 0.008:
+	case share < tightest:
 		return "tight", nil
-	case share > 0.04:
+	case share > most:
 		return "slack", nil
 	}
 	return "right", nil

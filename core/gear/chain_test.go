@@ -83,11 +83,34 @@ func TestElongation(t *testing.T) {
 }
 
 func TestTensionByHowFarTheMiddleMoves(t *testing.T) {
-	for moves, verdict := range map[float64]string{2: "tight", 10: "right", 30: "slack"} {
-		is, err := gear.Tension(moves, 450)
+	// Common practice, no published source: at most 2.5 % of the run, less where the rider brakes through the chain.
+	for _, c := range []struct {
+		moves    float64
+		brakes   bool
+		expected string
+	}{{2, false, "tight"}, {10, false, "right"}, {11, false, "right"}, {12, false, "slack"}, {8, true, "right"}, {10, true, "slack"}} {
+		is, err := gear.Tension(c.moves, 450, c.brakes)
 		require.NoError(t, err)
-		assert.Equal(t, verdict, is)
+		assert.Equal(t, c.expected, is, "%g mm, brakes %v", c.moves, c.brakes)
 	}
+}
+
+// What a mech is made for is no alarm: one ring of 32, sprockets of 10 to 51, a mech that clears 51, at its maker's length of
+// once round the largest pair and a pair of links; with a stay that grows by 25 mm as well. Common practice, no published source.
+func TestWhatAMechIsMadeForIsNoAlarm(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		stay, grows := rapid.Float64Range(405, 460).Draw(t, "stay"), rapid.SampledFrom([]float64{0, 25}).Draw(t, "grows")
+		mech := gear.Mech{TakesUp: rapid.SampledFrom([]int{0, 41, 47}).Draw(t, "takes up"), Largest: 51,
+			Cage: rapid.Float64Range(70, 100).Draw(t, "cage")}
+		d, err := gear.WithMech([]int{32}, []int{10, 12, 14, 16, 18, 21, 24, 28, 33, 39, 45, 51}, stay, grows, mech)
+		require.NoError(t, err)
+		assert.Empty(t, d.Reasons)
+		assert.Equal(t, d.Thumb, d.Links)
+		assert.True(t, d.Least <= float64(d.Links) && float64(d.Links) <= d.Most)
+	})
+	beyond, err := gear.WithMech([]int{32}, []int{10, 52}, 435, 0, gear.Mech{TakesUp: 41, Largest: 51, Cage: 93})
+	require.NoError(t, err)
+	assert.Len(t, beyond.Reasons, 2, "what it is not made for is said: teeth, and the largest")
 }
 
 func TestChainsThatCannotBe(t *testing.T) {
@@ -108,6 +131,6 @@ func TestChainsThatCannotBe(t *testing.T) {
 	assert.Equal(t, "to_mm", wrong(err))
 	_, err = gear.WithMech(nil, []int{11}, 410, 0, gear.Mech{Cage: 60})
 	assert.Equal(t, "rings", wrong(err))
-	_, err = gear.Tension(-1, 430)
+	_, err = gear.Tension(-1, 430, false)
 	assert.Equal(t, "moves_mm", wrong(err))
 }

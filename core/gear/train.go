@@ -55,7 +55,7 @@ func (t Train) Work() (Geared, error) {
 	last := 0.0
 	for i := range gears {
 		g := &gears[i]
-		g.Askew = math.Abs(g.Angle) > askew
+		g.Askew = len(t.Rings) > 1 && math.Abs(g.Angle) > askew // both ends of a single ring's cassette are made to be ridden
 		if g.Askew || last > 0 && g.Development/last-1 < same {
 			g.Double = !g.Askew
 			continue

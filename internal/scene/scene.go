@@ -8,6 +8,7 @@ import (
 	"encoding/binary"
 	"errors"
 	"fmt"
+	"hash/fnv"
 	"math/rand/v2"
 	"slices"
 	"strconv"
@@ -49,6 +50,7 @@ type teller struct {
 	clock time.Time
 	dice  *rand.Rand
 	other *rand.Rand // for what was added later: what was told before stays as it was
+	fate  *rand.Rand // of one bike, by its frame: how fast it wears and when it comes, whatever else is told
 	who   []record.Actor
 	known map[string]record.Owner // owners by name
 	shelf map[string]fluid.Bottle // bottles by name
@@ -141,7 +143,7 @@ var fresh = []struct {
 // ages wears every part by so many months, some faster than others.
 func (t *teller) ages(parts worn, months, ridden float64) {
 	for _, p := range fresh {
-		parts[p.point] += p.month * months * ridden * (0.85 + 0.3*t.dice.Float64())
+		parts[p.point] += p.month * months * ridden * (0.85 + 0.3*t.fate.Float64())
 	}
 }
 
@@ -167,6 +169,9 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	for fact, word := range c.reads {
 		facts, _ = facts.Set(fact, word)
 	}
+	frame := fnv.New64a()
+	_, _ = frame.Write([]byte(c.name + c.frame)) // a hash takes everything
+	t.fate = rand.New(rand.NewPCG(frame.Sum64(), 622))
 	t.clock = now.AddDate(0, -25, 0)
 	owner, seen := t.known[c.name]
 	if !seen {
@@ -184,12 +189,12 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	for _, months := range c.visits {
 		t.ages(parts, float64(last-months), c.ridden)
 		last = months
-		t.clock = midnight.AddDate(0, -months, -t.dice.IntN(9)).Add(time.Duration(9+t.dice.IntN(5)) * time.Hour)
+		t.clock = midnight.AddDate(0, -months, -t.fate.IntN(9)).Add(time.Duration(9+t.fate.IntN(5)) * time.Hour)
 		depth := "tune"
-		if t.dice.IntN(3) == 0 {
+		if t.fate.IntN(3) == 0 {
 			depth = "repair"
 		}
-		past := stay{words: saidBefore[t.dice.IntN(len(saidBefore))], depth: depth, upTo: record.StageHandOver}
+		past := stay{words: saidBefore[t.fate.IntN(len(saidBefore))], depth: depth, upTo: record.StageHandOver}
 		if told, ok := c.past[months]; ok {
 			past = told
 		}

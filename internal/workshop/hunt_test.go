@@ -117,7 +117,7 @@ func TestAHuntThatFitsNothingSaysSo(t *testing.T) {
 		require.NoError(t, write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: search, Check: c[0], Answer: c[1]}), nil))
 		assert.Empty(t, odd(), "a stiff link explains all of it")
 	}
-	for _, cause := range []string{"link", "indexing", "freehub", "chain"} {
+	for _, cause := range []string{"link", "indexing", "freehub", "chain", "rings"} {
 		require.NoError(t, write(w, r, hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: cause}), nil))
 		assert.Empty(t, odd(), "a remedy may have been botched")
 	}

@@ -40,7 +40,7 @@ func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 	return nil
 }
 
-func figureSingle(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Single, typed{}
 	ring, sprocket := t.count("single.ring", in.Ring), t.count("single.sprocket", in.Sprocket)
 	from, room := t.figure("single.from", in.From, "mm"), t.figure("single.room", in.Room, "mm")
@@ -78,7 +78,8 @@ func figureSingle(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 			"or take another sprocket."})
 	}
 	if moves >= 0 {
-		return tensionOf(f, moves, slot.Between, in.Case, out)
+		facts := s.Bike.Facts
+		return tensionOf(f, run{moves, slot.Between, facts.Gears == "fixed" || facts.RearBrake == "back_pedal"}, in.Case, out)
 	}
 	return nil
 }
@@ -98,9 +99,18 @@ func sayAxle(f *SingleFigured, from float64) string {
 		measure.Format(round(abs(f.Slot.Moved), 10)) + " mm " + way + " of where it is."
 }
 
+// slaps is from which share of its run a chain is heard in its case (common practice, no published source).
+const slaps = 0.02
+
+// run is the run of a chain without a mech: how far its middle moves and how long it is, mm; whether the rider brakes through it.
+type run struct {
+	moves, between float64
+	brakes         bool
+}
+
 // tensionOf judges a chain by how far its middle moves.
-func tensionOf(f *SingleFigured, moves, between float64, cased bool, out *GearFigured) error {
-	verdict, err := gear.Tension(moves, between)
+func tensionOf(f *SingleFigured, r run, cased bool, out *GearFigured) error {
+	verdict, err := gear.Tension(r.moves, r.between, r.brakes)
 	if err != nil {
 		return err
 	}
@@ -116,7 +126,7 @@ func tensionOf(f *SingleFigured, moves, between float64, cased bool, out *GearFi
 		out.Do = append(out.Do, gear.Advised{What: "tension", Says: "Too slack: it comes off. Axle back a little, tugs even, " +
 			"wheel centred by thumb " +
 			"between the stays."})
-	case cased && moves > 0.025*between:
+	case cased && r.moves > slaps*r.between:
 		out.Mark = wear.Watch
 		out.Do = append(out.Do, gear.Advised{What: "tension", Says: "In a case it slaps long before it comes off: a little tighter."})
 	}
