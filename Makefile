@@ -5,12 +5,12 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo test bench storm wander audit race fuzz micro lint go-lint ui-lint deps build types fmt go-test ui-test go-checks ui-checks e2e
+.PHONY: demo test bench storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
 
-test: deps internal/httpapi/interface/index.html ## everything; the browser's tests have the machine to themselves
+test: deps outside internal/httpapi/interface/index.html ## everything; the browser's tests have the machine to themselves
 	$(MAKE) --no-print-directory -j2 --output-sync=target go-checks ui-checks
 	$(MAKE) --no-print-directory e2e
 
@@ -30,7 +30,7 @@ wander: build ## somebody clicks and types at random for five minutes; WANDER_SE
 audit: build ## scores of three screens by an auditor from outside; its packages are fetched once
 	cd e2e/audit && npm ci --ignore-scripts && node audit.mjs
 
-race: deps internal/httpapi/interface/index.html ## the Go tests under the race detector
+race: deps outside internal/httpapi/interface/index.html ## the Go tests under the race detector
 	$(GO) test -race ./...
 
 FUZZ ?= 4s
@@ -47,6 +47,9 @@ micro: ## micro-benchmarks of laying out, diagnosing, judging
 
 deps: node_modules/.done ## what is missing on this machine
 	@ci/need.sh
+
+outside: ## what the tests compare with, from Debian
+	@ci/need.sh test
 
 node_modules/.done: package.json package-lock.json ui/package.json e2e/package.json
 	@ci/need.sh
@@ -86,7 +89,7 @@ fmt:
 	cd ui && npx prettier --write --log-level warn . && npx eslint --fix .
 	npx prettier --config ui/.prettierrc.json --write --log-level warn e2e
 
-go-test: deps internal/httpapi/interface/index.html
+go-test: deps outside internal/httpapi/interface/index.html
 	$(GO) test ./...
 
 go-checks: go-lint

@@ -1,6 +1,8 @@
 #!/usr/bin/env bash
 # Installs what this machine lacks: PostgreSQL's server, Chromium, GNU units, poppler's pdftotext;
 # Debian's Go and Node where there are none. Asks for nothing. What is too old is named in one line.
+# "need.sh test" installs what the tests compare with as well: a table of bearings, scipy, geographiclib,
+# gpsbabel, exiftool, zbar.
 set -euo pipefail
 need=()
 compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null || need+=(postgresql)
@@ -10,6 +12,14 @@ command -v pdftotext >/dev/null || need+=(poppler-utils)
 command -v node >/dev/null || need+=(nodejs npm)
 command -v npm >/dev/null || [[ " ${need[*]} " == *' npm '* ]] || need+=(npm)
 command -v go >/dev/null || need+=(golang ca-certificates)
+if [ "${1-}" = test ]; then
+  [ -e /usr/share/openscad/libraries/MCAD/bearing.scad ] || need+=(openscad-mcad)
+  /usr/bin/python3 -c 'import scipy' 2>/dev/null || need+=(python3-scipy)
+  /usr/bin/python3 -c 'import geographiclib' 2>/dev/null || need+=(python3-geographiclib)
+  command -v gpsbabel >/dev/null || need+=(gpsbabel)
+  command -v exiftool >/dev/null || need+=(libimage-exiftool-perl)
+  command -v zbarimg >/dev/null || need+=(zbar-tools)
+fi
 if [ ${#need[@]} -gt 0 ]; then
   echo "Installing ${need[*]}"
   as=()

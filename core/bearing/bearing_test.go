@@ -14,7 +14,7 @@ import (
 )
 
 func kind(id string, bore, outside, width float64, angles ...float64) bearing.Kind {
-	k := bearing.Kind{ID: id, Bore: bore, Outside: outside, Width: width, Seats: []string{"hub"}, Source: "ISO 15"}
+	k := bearing.Kind{ID: id, Bore: bore, Outside: outside, Width: width, Seats: []string{"hub"}, Source: "ISO 15, from memory"}
 	if len(angles) == 2 {
 		k.Inner, k.Outer, k.Seats = angles[0], angles[1], []string{"headset"}
 	}

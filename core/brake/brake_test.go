@@ -14,7 +14,7 @@ import (
 )
 
 func TestBoilingPoints(t *testing.T) {
-	// FMVSS 116 (49 CFR 571.116): least dry and wet equilibrium reflux boiling points.
+	// FMVSS 116 (49 CFR 571.116): least dry and wet equilibrium reflux boiling points (exact figures of the rule, from memory).
 	for name, want := range map[string][2]float64{"DOT 3": {205, 140}, "DOT 4": {230, 155}, "DOT 5.1": {260, 180}} {
 		t.Run(name, func(t *testing.T) {
 			g, known := brake.GradeOf(name)

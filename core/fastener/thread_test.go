@@ -22,7 +22,7 @@ func class(t require.TestingT, name string) fastener.Class {
 }
 
 func TestStressAreaAndProofLoad(t *testing.T) {
-	// ISO 898-1: nominal stress areas, mm², and proof loads of class 8.8, N.
+	// ISO 898-1: nominal stress areas, mm², and proof loads of class 8.8, N (values from memory of its tables).
 	for _, c := range []struct {
 		thread      string
 		area, proof float64

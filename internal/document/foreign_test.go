@@ -143,7 +143,8 @@ func TestPhotos(t *testing.T) {
 	assert.Equal(t, "jpeg", format)
 }
 
-// Exif 2.32, 4.6.5: which corner of what is stored is seen at the upper left, and which at the upper right.
+// Exif 2.32, 4.6.5 (from memory; ExifTool says the same): which corner of what is stored is seen at the upper
+// left, and which at the upper right.
 func TestPhotosStandUprightHoweverTheyWereHeld(t *testing.T) {
 	corners := map[string]color.RGBA{"upper left": {250, 20, 20, 255}, "upper right": {20, 250, 20, 255}, "lower left": {20, 20, 250, 255},
 		"lower right": {240, 240, 20, 255}}
