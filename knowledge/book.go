@@ -12,6 +12,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/tyre"
 	"utensil/core/wear"
+	"utensil/knowledge/complaint"
 	"utensil/knowledge/entries"
 	"utensil/knowledge/speech"
 )
@@ -38,7 +39,7 @@ type Book struct {
 	Wheels        []Wheel
 	Trueness      []Trueness
 	Gauges        []TensionGauge
-	Faults        []Fault
+	Faults        []complaint.Fault
 	States        []State
 	Procedures    []Procedure
 	Bedding       []Scheme

@@ -115,7 +115,7 @@ func (d *draft) heeds() error {
 			errs = append(errs, fmt.Errorf("%s: %w", d.origins.Within("procedures", p.ID, breach.Step), breach))
 		}
 	}
-	return errors.Join(errs...)
+	return errors.Join(append(errs, d.heeded())...)
 }
 
 // copied is a draft that can be read into without changing the first.

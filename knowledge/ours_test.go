@@ -42,6 +42,9 @@ func TestABrokenCopyOfOursIsRefused(t *testing.T) {
 			"bleed-lever-front: step turn: its text says “Loosen” and no fastener"},
 		"a thing called something else": {"procedures/gears.yaml", `do: "Smallest sprocket, smallest ring."`, `do: "Half a click down."`,
 			"“half a click” is not written: trim click"},
+		"damage seen in a hunt that leads nowhere": {"faults/frame.yaml",
+			`, finds: {title: "Wheel: its axle bent or broken", mark: unsafe, why: "The wheel can leave the frame."}}`, `}`,
+			`wobble: axle: "Bent or broken" names damage, and leads to nothing`},
 		"damage that leads nowhere": {"procedures/drive.yaml", `{say: "None hops"}`, `{say: "One is cracked"}`,
 			`chain: step stiff: "One is cracked" names damage, and leads to nothing`},
 	} {

@@ -134,7 +134,7 @@ func (s Step) validateOutcomes() error {
 func (p Procedure) Heeds() error {
 	for _, s := range p.Steps {
 		for _, o := range s.Outcomes {
-			if o.Bad || o.Finds != nil || o.Fails || o.Told != "" || fine.MatchString(o.Say) || !damage.MatchString(o.Say) {
+			if o.Bad || o.Finds != nil || o.Fails || o.Told != "" || !NamesDamage(o.Say) {
 				continue
 			}
 			return &Breach{Step: s.ID, Rule: fmt.Sprintf("%q names damage, and leads to nothing that stands until it is put right: finds, bad, "+
@@ -144,7 +144,11 @@ func (p Procedure) Heeds() error {
 	return nil
 }
 
-func (f Find) whole() bool {
+// NamesDamage says whether an answer tells of something that is not to be ridden, or not for long.
+func NamesDamage(say string) bool { return !fine.MatchString(say) && damage.MatchString(say) }
+
+// Whole says whether it tells what is wrong, how bad it is and what it does.
+func (f Find) Whole() bool {
 	return f.Title != "" && f.Why != "" && (f.Mark == "due" || f.Mark == "unsafe")
 }
 
@@ -161,7 +165,7 @@ func (s Step) validateDamage(o Outcome) error {
 	switch {
 	case o.Bad && !point:
 		return fmt.Errorf("step %s: %q asks for a bad reading, and the step reads no point", s.ID, o.Say)
-	case o.Finds != nil && !o.Finds.whole():
+	case o.Finds != nil && !o.Finds.Whole():
 		return fmt.Errorf("step %s: what %q finds needs a title, a reason and a mark: due or unsafe", s.ID, o.Say)
 	}
 	return nil

@@ -45,7 +45,8 @@ var layers = []struct {
 	{"core/", []string{"core/"}},
 	{"knowledge/entries", []string{"core/"}},
 	{"knowledge/speech", []string{"core/"}},
-	{"knowledge", []string{"core/", "knowledge/entries", "knowledge/speech"}},
+	{"knowledge/complaint", []string{"core/"}},
+	{"knowledge", []string{"core/", "knowledge/complaint", "knowledge/entries", "knowledge/speech"}},
 	{"internal/recall", nil},
 	{shop + "record", []string{"core/", "knowledge", "internal/recall"}},
 	{shop, nil}, // subjects: by their order, below

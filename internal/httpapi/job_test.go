@@ -184,7 +184,8 @@ func TestWorkUnsettlesWhatWasVerified(t *testing.T) {
 	job = bench.record(id, agree.Items.Says(agree.Item{Operation: "replace-stem", Title: "Replace the stem", Labour: &minutes}))
 	job = bench.record(id, agree.Answers.Says(agree.Answer{Item: job.Items[0].ID, Answer: agree.Yes, From: "Ansel", How: "counter"}))
 	job = bench.record(id, agree.Works.Says(agree.Work{Item: job.Items[0].ID}))
-	assert.Contains(t, titles(job.Leaving), "10 fasteners to torque", "steerer clamp, top cap, faceplate, levers and shifter were undone")
+	assert.Contains(t, titles(job.Leaving), "12 fasteners to torque",
+		"steerer clamp, top cap, faceplate, levers and shifter were undone; an expander and a small bolt, where it has them")
 	assert.Contains(t, titles(job.Leaving), "Front brake test", "signed before the last work")
 }
 

@@ -11,6 +11,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/diagnosis"
 	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // BenchmarkDiagnosis draws faults from every complaint and hunts for them three ways: as the
@@ -19,7 +20,7 @@ import (
 func BenchmarkDiagnosis(b *testing.B) {
 	book, err := knowledge.Shipped()
 	require.NoError(b, err)
-	hunts := map[string]*knowledge.Hunt{}
+	hunts := map[string]*complaint.Hunt{}
 	for _, f := range book.Faults {
 		for _, kind := range book.Kinds {
 			if hunt, err := f.On(kind.Facts); err == nil && f.When.Holds(kind.Facts) && hunts[f.ID] == nil {

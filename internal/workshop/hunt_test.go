@@ -125,6 +125,46 @@ func TestAHuntThatFitsNothingSaysSo(t *testing.T) {
 	assert.Contains(t, odd(), "Every cause on this list was put right")
 }
 
+// A crack that was seen on the way stands, though the creak turned out a pedal and is gone.
+func TestDamageSeenInAHuntOutlivesIt(t *testing.T) {
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	b := bench{t, w, r}
+	search := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: "creak"}))
+	clue := b.do(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "cracks", Answer: "A crack"}))
+	b.do(hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "pedal", Cured: true}))
+	const crack = "Frame: A crack"
+	require.Equal(t, map[string]findings.FindingStatus{crack: findings.FindingOpen}, b.found())
+	assert.Equal(t, record.Obstacle{Title: crack, Detail: "not offered to the owner yet", Mark: wear.Unsafe, Stage: record.StageAgree,
+		Target: string(clue), Count: 1}, b.standing(crack))
+	assert.Equal(t, []string{"frame-builder"}, offered(b.finding(crack)))
+	assert.Equal(t, crack, hunt.Views(lay(w, r))[0].Steps[0].Finds)
+
+	// Nobody rides it for another search, it is not set aside, and a sound look is not enough.
+	other := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: "gears-skip"}))
+	assert.ErrorContains(t, write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: other, Check: "which", Answer: "In many"}), nil), crack+" is unsafe")
+	assert.Error(t, write(w, r, findings.Asides.Says(findings.Aside{Finding: clue, Reason: "it is only paint"}), nil))
+	b.reads("frame", "Sound")
+	assert.Equal(t, findings.FindingOpen, b.finding(crack).Status)
+	assert.ErrorContains(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{}), &clue), "Say why")
+
+	// A slip is taken back by who made it, with the reason; struck out with its search it stands.
+	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "pressed the wrong key"}), &clue))
+	assert.Empty(t, b.found())
+}
+
+// What was read worse at the same point stands there, once; what was read milder does not take its place.
+func TestDamageOfAHuntIsReadAtItsPoint(t *testing.T) {
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	b := bench{t, w, r}
+	search := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: "creak"}))
+	b.do(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "cracks", Answer: "A crack"}))
+	b.reads("frame", "Dent")
+	assert.Len(t, b.found(), 2, "a dent is no crack")
+	b.reads("frame", "Crack")
+	assert.Contains(t, b.found(), "Frame: Crack")
+	assert.NotContains(t, b.found(), "Frame: A crack")
+}
+
 func TestFindingOfAHuntOffersItsWork(t *testing.T) {
 	w, r := desk(kindOf(t, "commuter"), "repair")
 	require.NoError(t, write(w, r, hunt.Hunts.Says(hunt.Hunt{Fault: "gears-skip"}), nil))

@@ -322,6 +322,11 @@ func (x *day) hunts() {
 		x.tells(x.who(), hunt.Hunts.Says(hunt.Hunt{Fault: "creak"}), nil, "", nil)
 		return
 	}
+	if x.chance(2) { // a crack is seen on the way to something else
+		x.tells(x.who(), hunt.Clues.Says(hunt.Clue{Hunt: e.ID, Check: "cracks", Answer: "A crack"}), nil, "",
+			func(at int) { x.toy.see("frame", "Crack", at) })
+		return
+	}
 	x.tells(x.who(), hunt.Tries.Says(hunt.Tried{Hunt: e.ID, Cause: "stem", Cured: x.chance(2)}), nil, "",
 		func(at int) { x.toy.open(reach{[]string{"steerer-clamp", "faceplate"}, ride}, at) })
 }

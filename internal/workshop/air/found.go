@@ -4,12 +4,12 @@ import (
 	"utensil/core/suspension"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // ofShape is what made a hole of a shape, as hunts call it.
-var ofShape = map[string]string{"one": knowledge.FindsObject, "pair": knowledge.FindsPinch, "rim": knowledge.FindsRim,
-	"valve": knowledge.FindsValve, "wall": knowledge.FindsWall}
+var ofShape = map[string]string{"one": complaint.FindsObject, "pair": complaint.FindsPinch, "rim": complaint.FindsRim,
+	"valve": complaint.FindsValve, "wall": complaint.FindsWall}
 
 // FoundOn is what the bench of air has found in a job: what made a hole, sealant that had dried, why a leg sinks.
 func FoundOn(s *record.Sheet) (names []string) {
@@ -18,7 +18,7 @@ func FoundOn(s *record.Sheet) (names []string) {
 			names = append(names, ofShape[t.Flat.Shape])
 		}
 		if _, in := Toppings.Last(s.Ledger, func(in *SealantTopped) bool { return in.End == t.End && in.Dried }); in != nil {
-			names = append(names, knowledge.FindsDry)
+			names = append(names, complaint.FindsDry)
 		}
 	}
 	for _, l := range Of(s).Legs {
@@ -26,7 +26,7 @@ func FoundOn(s *record.Sheet) (names []string) {
 			names = append(names, why)
 		}
 		if n := len(l.Reads); n > 0 && opened(s, l.Reads[n-1].ID) && l.Reads[n-1].Share > l.To {
-			names = append(names, knowledge.FindsLow)
+			names = append(names, complaint.FindsLow)
 		}
 	}
 	return names
@@ -47,9 +47,9 @@ func lostBy(s *record.Sheet, place string) string {
 		case err != nil || loss.Lost <= 0.01:
 			return ""
 		case loss.Leaked < gauges*v.Readings[n-2].Bar:
-			return knowledge.FindsCold
+			return complaint.FindsCold
 		}
-		return knowledge.FindsLeak
+		return complaint.FindsLeak
 	}
 	return ""
 }

@@ -87,7 +87,7 @@ func readFindings(s *record.Sheet) []FindingView {
 		}
 		found = append(found, f)
 	}
-	found = slices.Concat(found, inHand(s), emptied(s), onBenches(s), onGuides(s))
+	found = slices.Concat(found, inHand(s), emptied(s), onBenches(s), onGuides(s), onHunts(s))
 	found = append(found, overTightened(s)...)
 	for i := range found {
 		found[i].Suggested = record.Some(found[i].Suggested)

@@ -9,7 +9,7 @@ import (
 	"utensil/core/brake"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // Circuit is the family of fluid in one of the brakes, and about what it holds.
@@ -92,9 +92,9 @@ func FluidAge(s *record.Sheet, end string) string {
 	case on == nil || family == brake.Unknown:
 		return ""
 	case family == brake.DOT && MonthsSince(*on, s.Now) >= OldMonths:
-		return knowledge.OldFluid
+		return complaint.OldFluid
 	}
-	return knowledge.FreshFluid
+	return complaint.FreshFluid
 }
 
 func MonthsSince(then, now time.Time) int {

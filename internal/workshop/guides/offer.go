@@ -16,6 +16,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // Offer is a piece of guided work that a bike may have.
@@ -72,7 +73,7 @@ type AskOption struct {
 // For lists the guided work for an end of the bike, or for what has no end: what findings and causes found ask for first.
 func For(s *record.Sheet, e string) []Offer {
 	out := slices.Clone(offered.Of(s)[e])
-	old := fluid.FluidAge(s, e) == knowledge.OldFluid
+	old := fluid.FluidAge(s, e) == complaint.OldFluid
 	slices.SortStableFunc(out, func(a, b Offer) int {
 		switch {
 		case (a.Wanted != "") == (b.Wanted != "") && old && a.Wanted != "" && a.Does == b.Does && a.whole != b.whole:

@@ -10,6 +10,7 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // Complaint is what a bike may be said to do.
@@ -40,7 +41,7 @@ func Complaints(s *record.Sheet) []Complaint {
 }
 
 // SoundsLike is the fault that words sound most like on a bike; false where they sound like none.
-func SoundsLike(book *knowledge.Book, f bike.Facts, words string) (best knowledge.Fault, like bool) {
+func SoundsLike(book *knowledge.Book, f bike.Facts, words string) (best complaint.Fault, like bool) {
 	said, most := spoken(words), 0
 	for _, fault := range book.FaultsOn(f) {
 		if score := sounds(fault, said); score > most {
@@ -57,7 +58,7 @@ func spoken(said string) []string {
 
 // sounds says how much words sound like a fault; 0 for not at all. "The back brake howls": which end they mean counts
 // too, and one that names the other end is not meant.
-func sounds(f knowledge.Fault, said []string) (score int) {
+func sounds(f complaint.Fault, said []string) (score int) {
 	for _, word := range f.Said {
 		first, rest, _ := strings.Cut(word, " ")
 		if i := slices.Index(said, first); i >= 0 && (rest == "" || i+1 < len(said) && said[i+1] == rest) {

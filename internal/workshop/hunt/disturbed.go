@@ -5,7 +5,7 @@ import (
 
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // A cause that was put right to see whether it was it undid what its remedy undoes, whether or not it was.
@@ -14,7 +14,7 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 		d := record.Disturbance{Since: e.ID, Says: "a remedy was tried", Tests: record.EveryTest}
 		if _, hunt := Hunts.Wrote(s.Ledger, in.Hunt); hunt != nil {
 			fault, _ := s.Book.Fault(hunt.Fault)
-			if i := slices.IndexFunc(fault.Causes, func(c knowledge.Cause) bool { return c.ID == in.Cause }); i >= 0 {
+			if i := slices.IndexFunc(fault.Causes, func(c complaint.Cause) bool { return c.ID == in.Cause }); i >= 0 {
 				c := fault.Causes[i]
 				operation, _ := s.Book.Operation(c.Operation)
 				d.Says, d.Joints = "“"+words.Lower(c.Remedy)+"” was tried", slices.Concat(c.Touches, record.Loosens(s, operation))

@@ -14,7 +14,7 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/wheels"
-	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // Hunt opens the search for the cause of a complaint.
@@ -125,6 +125,7 @@ type StepView struct {
 	Do      string     `json:"do"`
 	Answer  string     `json:"answer"`
 	Reading bool       `json:"reading" doc:"taken from the walk-round"`
+	Finds   string     `json:"finds,omitempty" doc:"what it told of, which stands until it is put right"`
 	By      string     `json:"by,omitempty"`
 	At      *time.Time `json:"at,omitempty"`
 	short   string     // the answer where what was asked does not stand beside it
@@ -132,7 +133,7 @@ type StepView struct {
 
 // hunted is a hunt worked out: its model, what was answered, and what is believed.
 type hunted struct {
-	*knowledge.Hunt
+	*complaint.Hunt
 	entry  record.Entry
 	steps  []diagnosis.Step
 	views  []StepView
@@ -188,6 +189,11 @@ func hunt(s *record.Sheet, e record.Entry) (*hunted, error) {
 		if step.Check >= 0 {
 			view.short = named(s, h.Checks[step.Check].Point) + view.Answer
 		}
+		if clue := Clues.In(c.Content); clue != nil {
+			if damage, does := tells(s, h.Fault, *clue); does {
+				view.Finds = damage.Title
+			}
+		}
 		h.steps, h.views = append(h.steps, step), append(h.views, view)
 	}
 	h.belief = h.Model.Weigh(h.steps)
@@ -227,12 +233,12 @@ func (h *hunted) step(e record.Entry) (diagnosis.Step, StepView) {
 		return diagnosis.Step{Action: diagnosis.Try(i), Answer: answer}, StepView{Do: h.Causes[i].Remedy + ".", Answer: said}
 	}
 	clue := Clues.In(e.Content)
-	i := slices.IndexFunc(h.Checks, func(c knowledge.Check) bool { return c.ID == clue.Check })
+	i := slices.IndexFunc(h.Checks, func(c complaint.Check) bool { return c.ID == clue.Check })
 	if i < 0 {
 		return diagnosis.Step{}, StepView{}
 	}
 	c := h.Checks[i]
-	answer := slices.IndexFunc(c.Answers, func(a knowledge.Answer) bool { return a.Say == clue.Answer })
+	answer := slices.IndexFunc(c.Answers, func(a complaint.Answer) bool { return a.Say == clue.Answer })
 	said := clue.Answer
 	if answer < 0 {
 		answer, said = diagnosis.CannotTell, "cannot tell"
@@ -241,7 +247,7 @@ func (h *hunted) step(e record.Entry) (diagnosis.Step, StepView) {
 }
 
 func (h *hunted) Cause(id string) int {
-	return slices.IndexFunc(h.Causes, func(c knowledge.Cause) bool { return c.ID == id })
+	return slices.IndexFunc(h.Causes, func(c complaint.Cause) bool { return c.ID == id })
 }
 
 // most next actions shown; the rest are seldom worth their minutes.
@@ -259,7 +265,7 @@ func huntView(s *record.Sheet, h *hunted) HuntView {
 	if h.belief.Exhausted() {
 		v.Odd = "Every cause on this list was put right, and it is still there. Look for something that is not on it, or ask a colleague."
 	}
-	v.Next = h.checks(thoughts.next(s.Book, h), inspect.NotRidden(s))
+	v.Next = h.checks(thoughts.next(s.Book, h), NotRidden(s))
 	if e, found := inspect.Findings.Last(s.Ledger, func(in *inspect.Finding) bool {
 		return in.Hunt != nil &&
 			*in.Hunt == h.entry.ID
@@ -385,11 +391,11 @@ func checkClue(s *record.Sheet, d record.Draft, in Clue) (*Clue, error) {
 		if c.ID != in.Check {
 			continue
 		}
-		if in.Answer != "" && !slices.ContainsFunc(c.Answers, func(a knowledge.Answer) bool { return a.Say == in.Answer }) {
+		if in.Answer != "" && !slices.ContainsFunc(c.Answers, func(a complaint.Answer) bool { return a.Say == in.Answer }) {
 			return nil, record.Refuse("answer", "“%s” is no answer of this check. Choose one of its answers, or cannot tell.", in.Answer)
 		}
 		if c.Rides {
-			if err := inspect.CheckRidden(s, "check"); err != nil {
+			if err := CheckRidden(s, "check"); err != nil {
 				return nil, err
 			}
 		}
@@ -426,22 +432,22 @@ func checkTried(s *record.Sheet, in Tried) (*Tried, error) {
 }
 
 // CauseOf is the cause that a finding of a hunt has named.
-func CauseOf(s *record.Sheet, in inspect.Finding) (knowledge.Cause, bool) {
+func CauseOf(s *record.Sheet, in inspect.Finding) (complaint.Cause, bool) {
 	if in.Hunt == nil {
-		return knowledge.Cause{}, false
+		return complaint.Cause{}, false
 	}
 	_, hunt := Hunts.Find(s.Ledger, *in.Hunt)
 	if hunt == nil {
-		return knowledge.Cause{}, false
+		return complaint.Cause{}, false
 	}
 	fault, known := s.Book.Fault(hunt.Fault)
 	if !known {
-		return knowledge.Cause{}, false
+		return complaint.Cause{}, false
 	}
-	if i := slices.IndexFunc(fault.Causes, func(c knowledge.Cause) bool { return c.ID == in.Cause }); i >= 0 {
+	if i := slices.IndexFunc(fault.Causes, func(c complaint.Cause) bool { return c.ID == in.Cause }); i >= 0 {
 		return fault.Causes[i], true
 	}
-	return knowledge.Cause{}, false
+	return complaint.Cause{}, false
 }
 
 // TriedAndCured says whether the cause that a finding names was put right and gone.

@@ -18,11 +18,3 @@ func NotRidden(s *record.Sheet) string {
 	}
 	return ""
 }
-
-// CheckRidden refuses what is ridden for while something is read unsafe.
-func CheckRidden(s *record.Sheet, field string) error {
-	if why := NotRidden(s); why != "" {
-		return record.Refuse(field, "Nobody rides it now. %s is unsafe: put that right first, and read it again.", why)
-	}
-	return nil
-}

@@ -8,6 +8,7 @@ import (
 	"utensil/core/diagnosis"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // Practice is a bike with a hidden fault, and what the learner has done to it so far. The
@@ -101,7 +102,7 @@ func Practise(book *knowledge.Book, in Practice) (PracticeView, error) {
 
 // learner is a practice bike under the hands of whoever learns.
 type learner struct {
-	hunt   *knowledge.Hunt
+	hunt   *complaint.Hunt
 	in     Practice
 	hidden *diagnosis.Hidden
 	right  []int // causes put right so far
@@ -142,7 +143,7 @@ func (l *learner) advised() (minutes float64) {
 
 // choices lists what a learner can do: the checks whose turn has come, and every cause that
 // was not put right yet, likely or not.
-func choices(h *knowledge.Hunt, b diagnosis.Belief, right []int) []diagnosis.Action {
+func choices(h *complaint.Hunt, b diagnosis.Belief, right []int) []diagnosis.Action {
 	list := slices.DeleteFunc(b.Open(), func(a diagnosis.Action) bool { return a.Cause >= 0 })
 	for c := range h.Causes {
 		if !slices.Contains(right, c) {
@@ -153,7 +154,7 @@ func choices(h *knowledge.Hunt, b diagnosis.Belief, right []int) []diagnosis.Act
 }
 
 // likeliest puts the likeliest cause right that was not put right yet.
-func likeliest(h *knowledge.Hunt, b diagnosis.Belief, right []int) diagnosis.Action {
+func likeliest(h *complaint.Hunt, b diagnosis.Belief, right []int) diagnosis.Action {
 	best, p := 0, -1.0
 	for c := range h.Causes {
 		if q := b.Of(c); q > p && !slices.Contains(right, c) {
@@ -164,7 +165,7 @@ func likeliest(h *knowledge.Hunt, b diagnosis.Belief, right []int) diagnosis.Act
 }
 
 // anyBikeWith is a complaint on a bike of the first kind that can have it.
-func anyBikeWith(book *knowledge.Book, fault string) (*knowledge.Hunt, error) {
+func anyBikeWith(book *knowledge.Book, fault string) (*complaint.Hunt, error) {
 	f, known := book.Fault(fault)
 	i := slices.IndexFunc(book.Kinds, func(k knowledge.Kind) bool { return f.When.Holds(k.Facts) })
 	if !known || i < 0 {
@@ -180,15 +181,15 @@ func dice(in Practice, use string) func() float64 {
 	return rand.New(rand.NewPCG(in.Seed, h.Sum64())).Float64
 }
 
-func actionOf(h *knowledge.Hunt, s PracticeStep) (diagnosis.Action, bool) {
-	if i := slices.IndexFunc(h.Checks, func(c knowledge.Check) bool { return s.Check != "" && c.ID == s.Check }); i >= 0 {
+func actionOf(h *complaint.Hunt, s PracticeStep) (diagnosis.Action, bool) {
+	if i := slices.IndexFunc(h.Checks, func(c complaint.Check) bool { return s.Check != "" && c.ID == s.Check }); i >= 0 {
 		return diagnosis.Look(i), true
 	}
-	i := slices.IndexFunc(h.Causes, func(c knowledge.Cause) bool { return s.Cause != "" && c.ID == s.Cause })
+	i := slices.IndexFunc(h.Causes, func(c complaint.Cause) bool { return s.Cause != "" && c.ID == s.Cause })
 	return diagnosis.Try(i), i >= 0
 }
 
-func moveOf(h *knowledge.Hunt, a diagnosis.Action) PracticeMove {
+func moveOf(h *complaint.Hunt, a diagnosis.Action) PracticeMove {
 	if a.Cause >= 0 {
 		c := h.Causes[a.Cause]
 		return PracticeMove{PracticeStep{Cause: c.ID}, c.Remedy + ", and try it.", c.Minutes, ""}
@@ -197,7 +198,7 @@ func moveOf(h *knowledge.Hunt, a diagnosis.Action) PracticeMove {
 	return PracticeMove{PracticeStep{Check: c.ID}, c.Do, c.Minutes, c.Tools}
 }
 
-func answersOf(h *knowledge.Hunt, a diagnosis.Action) []string {
+func answersOf(h *complaint.Hunt, a diagnosis.Action) []string {
 	if a.Cause >= 0 {
 		return []string{"That cured it", "It is still there"}
 	}

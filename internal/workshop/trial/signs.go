@@ -6,7 +6,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/wear"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/record"
 )
 
@@ -31,7 +31,7 @@ func checkSign(s *record.Sheet, in Sign) (*Sign, error) {
 			text, err := record.TidyNote("note", in.Note)
 			in.Note = text
 			if err == nil && in.What == SignTestRide {
-				err = inspect.CheckRidden(s, "what")
+				err = hunt.CheckRidden(s, "what")
 			}
 			if err == nil && text == "" {
 				err = unsaid(s, in)
@@ -198,7 +198,7 @@ func readSigns(s *record.Sheet) []SignView {
 	for _, what := range Owed(s) {
 		v := SignView{What: what, Name: signNames[what], How: trials[what], Hand: hand(s.Bike.Facts, what), Waived: waived(s, what)}
 		if what == SignTestRide {
-			v.Held = inspect.NotRidden(s)
+			v.Held = hunt.NotRidden(s)
 		}
 		if e, signed := Standing(s, what); signed != nil {
 			v.Sign, v.By, v.At = Signs.In(e.Content), e.ByName, e.At.Format("2006-01-02T15:04:05Z07:00")

@@ -2,19 +2,19 @@ package wheels
 
 import (
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/complaint"
 )
 
 // FoundOn is what the bench of wheels has found in a job, the likeliest first, and whether it put it right there.
 func FoundOn(s *record.Sheet) (names []string, cured bool) {
 	for _, h := range HurtsOf(s) {
 		if h.Broke != nil {
-			return []string{knowledge.FindsBroken}, false
+			return []string{complaint.FindsBroken}, false
 		}
 	}
 	for _, b := range Benches.Of(s) {
 		if w := worst(b); w != nil && *w > b.Aim.Wobble {
-			return []string{knowledge.FindsUntrue}, b.Signed != nil && b.Signed.True
+			return []string{complaint.FindsUntrue}, b.Signed != nil && b.Signed.True
 		}
 	}
 	return nil, false

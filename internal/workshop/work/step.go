@@ -7,6 +7,7 @@ import (
 	"utensil/core/procedure"
 	"utensil/core/words"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/trial"
@@ -37,7 +38,7 @@ func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
 	}
 	for _, id := range r.Now.Does {
 		if state, known := s.Book.State(id); known && state.Tried != "" {
-			if err := inspect.CheckRidden(s, "step"); err != nil {
+			if err := hunt.CheckRidden(s, "step"); err != nil {
 				return nil, err
 			}
 		}

@@ -6349,6 +6349,8 @@ export interface components {
             at?: string;
             by?: string;
             do: string;
+            /** @description what it told of, which stands until it is put right */
+            finds?: string;
             /** @description the entry, to take it back; none when a reading says it */
             id?: string;
             /** @description taken from the walk-round */

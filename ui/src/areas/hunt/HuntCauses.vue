@@ -2,6 +2,7 @@
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import ChanceRule from '@/parts/ChanceRule.vue'
+import SlipField from '@/parts/SlipField.vue'
 import { useTimes } from '@/parts/time'
 import { percent } from '@/parts/words'
 
@@ -12,7 +13,7 @@ const props = defineProps<{ hunt: Schemas['HuntView']; locked: boolean }>()
 const { pen } = useOpenJob()
 const { dayAndClock } = useTimes()
 const { accept } = useVerdict(() => props.hunt.id)
-const takeBack = (id: string) => pen.record({ withdrawn: { reason: '' } }, id)
+const takeBack = (id: string, reason = '') => pen.record({ withdrawn: { reason } }, id)
 </script>
 
 <template>
@@ -58,7 +59,7 @@ const takeBack = (id: string) => pen.record({ withdrawn: { reason: '' } }, id)
         <li
           v-for="(s, i) in hunt.steps"
           :key="s.id ?? i"
-          class="flex items-center gap-2 border-b border-rule py-1.5 text-[15px]"
+          class="flex flex-wrap items-center gap-x-2 border-b border-rule py-1.5 text-[15px]"
         >
           <span class="min-w-0 flex-1"
             ><span class="text-soft">{{ s.do }}</span> <b>{{ s.answer }}</b>
@@ -68,7 +69,7 @@ const takeBack = (id: string) => pen.record({ withdrawn: { reason: '' } }, id)
             ></span
           >
           <button
-            v-if="s.id"
+            v-if="s.id && !s.finds"
             type="button"
             class="button button-quiet shrink-0"
             :disabled="locked"
@@ -77,6 +78,10 @@ const takeBack = (id: string) => pen.record({ withdrawn: { reason: '' } }, id)
           >
             take back
           </button>
+          <div v-if="s.id && s.finds" class="w-full pb-1 text-sm">
+            Stands as a finding until it is put right: <b>{{ s.finds }}</b>.
+            <SlipField :locked="locked" @say="(why) => s.id && takeBack(s.id, why)" />
+          </div>
         </li>
       </ol>
     </section>
