@@ -65,3 +65,16 @@ func TestThingsAreCalledWhatTheTradeCallsThem(t *testing.T) {
 		})
 	})
 }
+
+// Every point of the walk-round has its place on the drawing of the bike.
+func TestEveryPointIsDrawn(t *testing.T) {
+	book, err := knowledge.Layered()
+	require.NoError(t, err)
+	text, err := os.ReadFile(root + "/ui/src/drawing/bike/anchors.ts")
+	require.NoError(t, err)
+	for _, p := range book.Points {
+		if !regexp.MustCompile(`(?m)^    '?` + regexp.QuoteMeta(p.ID) + `'?:`).Match(text) {
+			t.Errorf("%s has no place in anchors.ts: its dot is not drawn, and nobody can press it", p.ID)
+		}
+	}
+}

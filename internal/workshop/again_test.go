@@ -17,6 +17,7 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
@@ -281,4 +282,17 @@ func TestWhatARunLoosensIsTorqued(t *testing.T) {
 	assert.True(t, axle().Stale, "it was set before the wheel came out")
 	b.goesOn()
 	assert.True(t, axle().Settled)
+}
+
+// A brake without a lever is not pulled.
+func TestABackPedalBrakeIsTriedByItsPedal(t *testing.T) {
+	for kind, says := range map[string]string{"child": "press a pedal back hard", "commuter": "pull hard and hold"} {
+		t.Run(kind, func(t *testing.T) {
+			w, r := desk(kindOf(t, kind), "repair")
+			tests := trial.Tests.Of(lay(w, r))
+			i := slices.IndexFunc(tests, func(v trial.SignView) bool { return v.What == trial.SignRearBrake })
+			require.GreaterOrEqual(t, i, 0)
+			assert.Contains(t, tests[i].How, says)
+		})
+	}
 }

@@ -178,6 +178,18 @@ var trials = map[string]string{
 		"headset; with both hands light on the bar it runs straight and does not shake. Lights, bell.",
 }
 
+// byPedal is how a brake is tried that has no lever.
+const byPedal = "Stand beside it: press a pedal back hard and hold it for a slow count of ten, from three places of the crank; it must not " +
+	"slip. Push the bike against it: the wheel stays. Pedal forward: it spins free."
+
+// how is how a test is done on a bike.
+func how(f bike.Facts, what string) string {
+	if what == SignRearBrake && f.RearBrake == "back_pedal" {
+		return byPedal
+	}
+	return trials[what]
+}
+
 // hand is which hand works a brake, in words; it is put back as it was.
 func hand(f bike.Facts, what string) string {
 	if what != SignFrontBrake && what != SignRearBrake || f.RearBrake == "back_pedal" && what == SignRearBrake {
@@ -196,7 +208,7 @@ func hand(f bike.Facts, what string) string {
 func readSigns(s *record.Sheet) []SignView {
 	var views []SignView
 	for _, what := range Owed(s) {
-		v := SignView{What: what, Name: signNames[what], How: trials[what], Hand: hand(s.Bike.Facts, what), Waived: waived(s, what)}
+		v := SignView{What: what, Name: signNames[what], How: how(s.Bike.Facts, what), Hand: hand(s.Bike.Facts, what), Waived: waived(s, what)}
 		if what == SignTestRide {
 			v.Held = hunt.NotRidden(s)
 		}
