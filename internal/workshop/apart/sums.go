@@ -157,18 +157,32 @@ func shell(book *knowledge.Book, f *figures, thread bool) (Sum, error) {
 		return Sum{Says: "None of ours. Measure width over the faces and bore once more; look for a mark on the shell."}, nil
 	}
 	sum := Sum{Says: near[0].Name + ": " + near[0].Cups + ".", Right: true}
-	hand := "It is pressed in: no thread."
-	if near[0].Threads > 0 {
-		hand = "Drive side: right-hand thread, as on the left."
-		if near[0].DriveLeft {
-			hand = "Drive side: LEFT-hand thread. Left side: right-hand."
-		}
-	}
-	sum.More = []string{hand, fmt.Sprintf("Chain's line about %s mm. %s.", measure.Format(near[0].Line), words.Capital(near[0].Source))}
+	line := fmt.Sprintf("Chain's line about %s mm. %s.", measure.Format(near[0].Line), words.Capital(near[0].Source))
+	sum.More = []string{handOf(near), line}
 	if len(near) > 1 {
-		sum.More = append(sum.More, "It may also be: "+near[1].Name+".")
+		var also []string
+		for _, s := range near[1:] {
+			also = append(also, s.Name)
+		}
+		sum.More = append(sum.More, "It may also be: "+strings.Join(also, "; ")+".")
 	}
 	return sum, nil
+}
+
+// handOf says which way the drive side's cup turns, where all that a shell may be agree: a cup turned the wrong way takes
+// the thread with it, and no vernier tells 35 × 1 from 1.37 × 24 for certain.
+func handOf(near []fit.Shell) string {
+	alike := func(s fit.Shell) bool { return s.DriveLeft == near[0].DriveLeft }
+	switch {
+	case near[0].Threads == 0:
+		return "It is pressed in: no thread."
+	case slices.ContainsFunc(near, func(s fit.Shell) bool { return !alike(s) }):
+		return "Drive side: these figures do not tell which way it turns. Read the cup's mark, hold a thread gauge in the shell, and look " +
+			"which way its thread climbs, before a tool goes on."
+	case near[0].DriveLeft:
+		return "Drive side: LEFT-hand thread. Left side: right-hand."
+	}
+	return "Drive side: right-hand thread, as on the left."
 }
 
 // finely is how far a calliper may be off on a seat, mm.

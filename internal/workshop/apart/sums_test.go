@@ -29,7 +29,9 @@ func TestSumsOfAnAssembly(t *testing.T) {
 			"0.10 mm at the bearings: 35 degrees", "A full turn moves a cone by 1 mm"},
 		// ISO 6696 (from memory): 1.37 × 24, the drive side's thread left-hand.
 		{"a threaded shell", apart.SumAsked{What: "shell", Figures: typed{"width": "68.2", "bore": "33.5"}, Ticks: []string{"thread"}},
-			"1.37 in × 24, 68 mm", "Drive side: LEFT-hand thread"},
+			"1.37 in × 24, 68 mm", "these figures do not tell which way it turns"}, // 35 × 1 has the same width, and 0.3 mm more
+		{"a wider threaded shell", apart.SumAsked{What: "shell", Figures: typed{"width": "73", "bore": "33.5"}, Ticks: []string{"thread"}},
+			"1.37 in × 24, 73 mm", "Drive side: LEFT-hand thread"},
 		{"the other thread", apart.SumAsked{What: "shell", Figures: typed{"width": "70", "bore": "34.8"}, Ticks: []string{"thread"}},
 			"36 mm × 24", "right-hand thread, as on the left"},
 		{"a pressed shell", apart.SumAsked{What: "shell", Figures: typed{"width": "92", "bore": "41"}},

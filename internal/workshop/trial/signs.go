@@ -179,8 +179,8 @@ var trials = map[string]string{
 }
 
 // byPedal is how a brake is tried that has no lever.
-const byPedal = "Stand beside it: press a pedal back hard and hold it for a slow count of ten, from three places of the crank; it must not " +
-	"slip. Push the bike against it: the wheel stays. Pedal forward: it spins free."
+const byPedal = "Stand beside it: press a pedal back hard and hold it for a slow count of ten, from three places of the crank; " +
+	"it must not slip. Push the bike against it: the wheel stays. Pedal forward: it spins free."
 
 // how is how a test is done on a bike.
 func how(f bike.Facts, what string) string {
