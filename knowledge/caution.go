@@ -3,6 +3,7 @@ package knowledge
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"utensil/core/bike"
 )
@@ -11,6 +12,7 @@ import (
 type Caution struct {
 	ID     string         `yaml:"id" json:"id"`
 	Where  []string       `yaml:"where" json:"where" enum:"check_in,stand,hand_over"`
+	With   []string       `yaml:"with" json:"-"` // tools or consumables of the work that it is said before
 	When   bike.Condition `yaml:"when" json:"-"`
 	Says   string         `yaml:"says" json:"says"`
 	Source string         `yaml:"source" json:"source"`
@@ -23,6 +25,24 @@ func (b *Book) CautionsFor(f bike.Facts) []Caution {
 	return slices.DeleteFunc(slices.Clone(b.Cautions), func(c Caution) bool { return !c.When.Holds(f) })
 }
 
+// ofWork says whether guided work is done with what a caution is about.
+func (c Caution) ofWork(p Procedure) bool {
+	return slices.ContainsFunc(slices.Concat(p.Tools, p.Consumables), func(has string) bool {
+		return slices.ContainsFunc(c.With, func(with string) bool { return strings.Contains(strings.ToLower(has), with) })
+	})
+}
+
+// warned is the caution of guided work with those of what it is done with behind it.
+func (b *Book) warned(p Procedure) string {
+	says := p.Caution
+	for _, c := range b.Cautions {
+		if c.ofWork(p) && !strings.Contains(says, c.Says) {
+			says += " " + c.Says
+		}
+	}
+	return says
+}
+
 func (c Caution) validate() error {
 	for _, w := range c.Where {
 		if !slices.Contains([]string{"check_in", "stand", "hand_over"}, w) {
@@ -32,5 +52,6 @@ func (c Caution) validate() error {
 	if err := c.When.Validate(); err != nil {
 		return err
 	}
-	return sourced("a caution needs a place, words and a source", c.Says != "" && len(c.Where) > 0, c.Source)
+	return sourced("a caution needs a place or what it is done with, words and a source", c.Says != "" && len(c.Where)+len(c.With) > 0,
+		c.Source)
 }

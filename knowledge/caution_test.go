@@ -40,3 +40,17 @@ func TestWhatIsSaidOfABike(t *testing.T) {
 	_, err = Layered(Texts{"cautions.yaml": "- {id: own, where: [kitchen], says: so, source: ours}"})
 	require.ErrorContains(t, err, "cautions.yaml:1: own: \"kitchen\" is no place")
 }
+
+// Whoever begins work with a press, a cleaner or fluid is told so, whatever the guide itself says.
+func TestWorkSaysWhatItIsDoneWith(t *testing.T) {
+	book, err := Layered()
+	require.NoError(t, err)
+	for id, says := range map[string]string{"hub-bearings-rear": "throws splinters", "drum-front": "Air the room",
+		"bleed-push-rear": "rinse with water", "drive-wash": "no flame"} {
+		p, known := book.GuidedWork(id)
+		require.True(t, known, id)
+		assert.Contains(t, p.Caution, says, id)
+	}
+	p, _ := book.GuidedWork("true-rear")
+	assert.NotContains(t, p.Caution, "splash")
+}

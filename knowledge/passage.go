@@ -41,7 +41,7 @@ func (d *draft) opened() ([]Procedure, error) {
 		if err != nil {
 			return nil, fmt.Errorf("%s: %w", d.origins.At("procedures", p.ID), err)
 		}
-		all[i].Procedure = with
+		all[i].Procedure, all[i].Caution = with, d.warned(p)
 	}
 	return all, nil
 }

@@ -33,7 +33,7 @@ test('a flat goes from door to door: its cause found, both brakes tried, the air
     .click()
   const bench = page.getByRole('region', { name: 'Rear tyre' })
   await bench.getByLabel('Size on the sidewall').fill('28-622')
-  await bench.getByLabel('At most, bar or psi').fill('90 psi')
+  await bench.getByLabel('Maximum pressure, bar or psi').fill('90 psi')
   await bench.getByLabel('no least printed').check()
   await bench.getByRole('button', { name: 'Keep it with the bike' }).click()
   await expect(bench.getByText('Kept.')).toBeVisible()

@@ -23,7 +23,7 @@ async function readTubeless(page: Page, bench: string) {
   await page.goto(bench)
   const tyre = page.getByRole('region', { name: 'Front tyre' })
   await tyre.getByLabel('Size on the sidewall').fill('57-622')
-  await tyre.getByLabel('At most, bar or psi').fill('3.5')
+  await tyre.getByLabel('Maximum pressure, bar or psi').fill('3.5')
   await tyre.getByLabel('no least printed').check()
   await tyre.getByLabel('tubeless').check()
   await tyre.getByRole('button', { name: 'Keep it with the bike' }).click()

@@ -37,6 +37,30 @@ test('a cause is hunted down by keyboard, and becomes work to agree on', async (
   await expect(leaving(page)).not.toContainText('cause not found yet')
 })
 
+test('what is seen broken in a hunt stands before the door, and a slip is taken back with its reason', async ({
+  page,
+}) => {
+  await signIn(page, 'Tomas Brandvold')
+  await openJob(page, 'Hobday Allotment')
+  await stage(page, 'Inspect').click()
+  await page.getByRole('link', { name: /Find a fault/ }).click()
+  await page.getByRole('button', { name: 'It creaks' }).click()
+  // What could hurt is looked for first.
+  await expect(page.getByText(/Wipe down and look and feel round every weld/).first()).toBeVisible()
+  await expect(page.getByText('What could hurt is looked for first.')).toBeVisible()
+  await page.keyboard.press('1')
+  await expect(leaving(page)).toContainText('Frame: A crack')
+  await expect(page.getByText(/Stands as a finding until it is put right/)).toBeVisible()
+  await expectSound(page, 'Damage in a hunt')
+  // The key that takes an answer back says why it does not.
+  await page.keyboard.press('-')
+  await expect(page.getByRole('alert').first()).toContainText('Say why')
+  await page.getByRole('button', { name: 'That was a slip' }).click()
+  await page.getByLabel('Why it was a slip').fill('Pressed the wrong key')
+  await page.keyboard.press('Enter')
+  await expect(leaving(page)).not.toContainText('Frame: A crack')
+})
+
 test('a learner practises on a hidden fault and is told what was better', async ({ page }) => {
   await signIn(page)
   await page.getByRole('link', { name: 'Practice' }).click()

@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"slices"
 	"testing"
 	"time"
 
@@ -123,6 +124,21 @@ func TestAHuntThatFitsNothingSaysSo(t *testing.T) {
 	}
 	require.NoError(t, write(w, r, hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "sprockets"}), nil))
 	assert.Contains(t, odd(), "Every cause on this list was put right")
+}
+
+// What could hurt is looked for before anything is ridden or tightened, however little it tells of the cause.
+func TestWhatCouldHurtIsLookedForFirst(t *testing.T) {
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	b := bench{t, w, r}
+	for fault, first := range map[string]string{"creak": "cracks", "rear-knock": "axle"} {
+		t.Run(fault, func(t *testing.T) {
+			search := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: fault}))
+			views := hunt.Views(lay(w, r))
+			i := slices.IndexFunc(views, func(v hunt.HuntView) bool { return v.ID == search })
+			assert.Equal(t, first, views[i].Next[0].Check)
+			assert.Contains(t, views[i].Next[0].Why, "What could hurt is looked for first")
+		})
+	}
 }
 
 // A crack that was seen on the way stands, though the creak turned out a pedal and is gone.

@@ -275,9 +275,19 @@ func huntView(s *record.Sheet, h *hunted) HuntView {
 	return v
 }
 
-// checks are what can be done next, best first. What is ridden for waits while the bike is not to be ridden.
+// hurts says whether advice is to look for what could hurt: nobody rides, and nothing is tightened, before that was done.
+func (h *hunted) hurts(a diagnosis.Advice) bool {
+	return a.Cause < 0 && slices.Contains(h.Fault.BeforeRiding, h.Checks[a.Check].ID)
+}
+
+// checks are what can be done next: what could hurt first, then the best. What is ridden for waits while the bike is not to
+// be ridden.
 func (h *hunted) checks(advice []diagnosis.Advice, unsafe string) []CheckView {
 	next, held := []CheckView{}, []CheckView{}
+	advice = slices.Clone(advice)
+	slices.SortStableFunc(advice, func(a, b diagnosis.Advice) int {
+		return cmp.Compare(map[bool]int{true: 0, false: 1}[h.hurts(a)], map[bool]int{true: 0, false: 1}[h.hurts(b)])
+	})
 	for _, a := range advice {
 		v := h.check(a, len(next) == 0)
 		if unsafe != "" && a.Cause < 0 && h.Checks[a.Check].Rides {
@@ -337,7 +347,9 @@ func (h *hunted) check(a diagnosis.Advice, first bool) CheckView {
 		v.Answers = append(v.Answers, ProspectView{Answer: answers[i], Chance: p.Chance, Then: then})
 	}
 	v.Why = fmt.Sprintf("Settles about %.0f %% of the doubt in %s.", v.Settles*100, spokenMinutes(v.Minutes))
-	if first {
+	if h.hurts(a) {
+		v.Why = "What could hurt is looked for first. " + v.Why
+	} else if first {
 		v.Why += " Nothing else tells more for its minutes."
 		if a.Whole > 0 {
 			v.Why += fmt.Sprintf(" About %s to the cause from here.", spokenMinutes(a.Whole))

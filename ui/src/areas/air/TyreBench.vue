@@ -178,7 +178,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
           />
           <TextField
             v-model="tyre.most"
-            label="At most, bar or psi"
+            label="Maximum pressure, bar or psi"
             name="most"
             :fault="fault"
             :disabled="locked"
@@ -290,7 +290,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
             />
             <TextField
               v-model="rider.bike"
-              label="Bike, kg"
+              label="Bike weight, kg"
               name="bike"
               :fault="fault"
               :disabled="locked"
@@ -299,7 +299,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
             <div class="grid grid-cols-2 gap-3">
               <TextField
                 v-model="rider.front"
-                label="In front, kg"
+                label="Front load, kg"
                 name="front"
                 :fault="fault"
                 :disabled="locked"
@@ -307,7 +307,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
               />
               <TextField
                 v-model="rider.rear"
-                label="Behind, kg"
+                label="Rear load, kg"
                 name="rear"
                 :fault="fault"
                 :disabled="locked"

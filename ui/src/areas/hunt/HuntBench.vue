@@ -27,6 +27,12 @@ const guide = computed(() =>
 )
 const move = computed(() => props.hunt.next[chosen.value])
 const finding = computed(() => job.value.findings.find((f) => f.id === props.hunt.finding))
+/** What answers told of, and whoever put nothing of it right yet. */
+const damage = computed(() =>
+  job.value.findings.filter(
+    (f) => f.status !== 'done' && props.hunt.steps.some((s) => s.finds && s.id === f.id),
+  ),
+)
 
 async function answer(i: number | undefined) {
   const m = move.value
@@ -109,6 +115,13 @@ const sooner: Record<string, string> = {
       {{ finding.status === 'done' ? 'Put right, and on the sheet' : 'Stands as a finding' }}:
       <b>{{ finding.title }}</b>.
       <RouterLink class="underline" :to="{ name: 'job-agree', query: { at: finding.id } }"
+        >To the agreement</RouterLink
+      >
+    </p>
+
+    <p v-for="f in damage" :key="f.id" class="border-l-4 border-brick bg-brick-wash px-3 py-2">
+      <b>{{ f.title }}</b> stands until it is put right, whatever this search comes to.
+      <RouterLink class="underline" :to="{ name: 'job-agree', query: { at: f.id } }"
         >To the agreement</RouterLink
       >
     </p>
