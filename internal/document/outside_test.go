@@ -69,7 +69,7 @@ func TestARideIsAsLongAsGeographicLibHasIt(t *testing.T) {
 import json, sys
 from geographiclib.geodesic import Geodesic
 p = json.loads(sys.argv[1])
-print(sum(Geodesic.WGS84.Inverse(a[0], a[1], b[0], b[1])["s12"] for a, b in zip(p, p[1:])) / 1000)`, string(text))
+print(sum(Geodesic.WGS84.Inverse(*p[i], *p[i + 1])["s12"] for i in range(len(p) - 1)) / 1000)`, string(text))
 	var km float64
 	_, err = fmt.Sscan(said, &km)
 	require.NoError(t, err)
