@@ -22,9 +22,9 @@ func speechOf(own []fs.FS) (s speech.Speech, theirs bool, err error) {
 		if err := entries.ReadList(layer, "adjusters.yaml", where, &s.Adjusters); err != nil {
 			return s, false, err
 		}
-		if err := entries.ReadList(layer, "words.yaml", where, &s.Words); err != nil {
-			return s, false, err
-		}
+	}
+	if err := entries.ReadList(shipped, "words.yaml", where, &s.Words); err != nil {
+		return s, false, err
 	}
 	var errs []error
 	for _, a := range s.Adjusters {

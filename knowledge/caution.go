@@ -20,9 +20,9 @@ type Caution struct {
 
 func (c Caution) Key() string { return c.ID }
 
-// CautionsFor lists what is said of a bike.
+// CautionsFor lists what is said of a bike somewhere; what is said of work alone is not among it.
 func (b *Book) CautionsFor(f bike.Facts) []Caution {
-	return slices.DeleteFunc(slices.Clone(b.Cautions), func(c Caution) bool { return !c.When.Holds(f) })
+	return slices.DeleteFunc(slices.Clone(b.Cautions), func(c Caution) bool { return len(c.Where) == 0 || !c.When.Holds(f) })
 }
 
 // ofWork says whether guided work is done with what a caution is about.

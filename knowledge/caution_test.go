@@ -30,6 +30,7 @@ func TestWhatIsSaidOfABike(t *testing.T) {
 		}
 		var said []string
 		for _, c := range book.CautionsFor(f) {
+			assert.NotEmpty(t, c.Where, "%s is said of work alone: no screen of a bike has a place for it", c.ID)
 			for _, where := range c.Where {
 				said = append(said, where+": "+c.Says)
 			}

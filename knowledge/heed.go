@@ -14,12 +14,12 @@ import (
 type Damage struct {
 	procedure.Find
 
-	Point string   // where it is read, if at a point
-	Seen  []string // words of its scale, or marks of its gauge
+	Point string   `json:"point,omitempty" doc:"where it is read, if at a point"`
+	Seen  []string `json:"seen,omitempty" doc:"what it may be there: words of its scale, or marks of its gauge"`
 }
 
-// Tells is what an answer of a check tells of the bike: what it finds, or where all that it means at its point asks for
-// work, the mildest of that. False where it tells of nothing wrong.
+// Tells is what an answer of a check tells of the bike: what it finds, or the worst of what it may mean at its point, since
+// that is for somebody to read there. False where it tells of nothing wrong: where it may mean that all is well.
 func (b *Book) Tells(c complaint.Check, a complaint.Answer) (Damage, bool) {
 	if a.Finds != nil {
 		return Damage{Find: *a.Finds}, true
@@ -29,7 +29,7 @@ func (b *Book) Tells(c complaint.Check, a complaint.Answer) (Damage, bool) {
 		return Damage{}, false
 	}
 	d := Damage{Find: procedure.Find{Title: point.Name + ": " + a.Say, Why: point.Means}, Point: point.ID, Seen: a.Seen}
-	least := wear.Unsafe
+	least, worst, as := wear.Unsafe, wear.Sound, ""
 	for _, seen := range a.Seen {
 		mark := wear.Mark(seen)
 		if i := slices.IndexFunc(point.Scale, func(w wear.Word) bool { return w.Word == seen }); i >= 0 {
@@ -40,9 +40,15 @@ func (b *Book) Tells(c complaint.Check, a complaint.Answer) (Damage, bool) {
 		if least.Worse(mark) {
 			least = mark
 		}
+		if mark.Worse(worst) {
+			worst, as = mark, seen
+		}
 	}
-	d.Mark = string(least)
-	return d, least.NeedsWork()
+	if least != worst {
+		d.Why = fmt.Sprintf("It may be as bad as “%s”: read it at its point. %s", as, d.Why)
+	}
+	d.Mark = string(worst)
+	return d, worst.NeedsWork() && least != wear.Sound
 }
 
 // heeded proves of our own complaints that no answer which names damage is forgotten once the search has another end.

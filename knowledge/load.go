@@ -89,6 +89,7 @@ var readShipped = sync.OnceValues(func() (draft, error) {
 // readWith reads our own layer, its texts in the words of some adjusters.
 func readWith(shipped fs.FS, says speech.Speech) (draft, error) {
 	d := draft{origins: entries.NewOrigin(), pages: map[string]entries.Page{}}
+	d.Words = says.Words // ours alone: they hold our own texts, not a workshop's
 	d.origins.Speaks = says.Ours
 	if err := d.read(shipped); err != nil {
 		return d, err
@@ -134,7 +135,6 @@ func (d draft) copied() draft {
 func (d *draft) read(layer fs.FS) error {
 	for _, read := range []func() error{
 		func() error { return entries.ReadList(layer, "adjusters.yaml", d.origins, &d.Adjusters) },
-		func() error { return entries.ReadList(layer, "words.yaml", d.origins, &d.Words) },
 		func() error { return entries.ReadList(layer, "depths.yaml", d.origins, &d.Depths) },
 		func() error { return entries.ReadList(layer, "kinds.yaml", d.origins, &d.Kinds) },
 		func() error { return entries.ReadList(layer, "points.yaml", d.origins, &d.Points) },

@@ -8,7 +8,6 @@ type Texts = entries.Texts
 // Files lists the files that a workshop may lay its own over, with what is in them.
 var Files = []struct{ Name, About string }{
 	{"adjusters.yaml", "What is turned to set something: which way does what, and how far"},
-	{"words.yaml", "What a thing of the trade is called, and what it is not"},
 	{"points.yaml", "Inspection points: method, instrument, limits, words"},
 	{"places.yaml", "What sits where on a bike, and the particulars it is known by"},
 	{"bearings.yaml", "Cartridge bearings by bore, outside, width and angles"},

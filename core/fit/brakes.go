@@ -19,7 +19,7 @@ func (q *question) brake() (kind, fluid string) {
 }
 
 // madeFor: a lever and its caliper are of one family, and of the one that is in the line: the other's fluid swells the seals,
-// and a cable pulls no piston.
+// and a cable pulls no piston. Of one family they may still not be made for each other.
 func madeFor(q *question) {
 	kind, holds := q.brake()
 	want := byCable
@@ -33,8 +33,11 @@ func madeFor(q *question) {
 	case is == "":
 		q.wants["fluid"] = want
 		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("Fits if it is made for %s: read it on the part.", want), true, false})
-	case is == want:
-		q.say(Fits, fmt.Sprintf("Made for %s, as the brake is.", want))
+	case is == want && want == byCable:
+		q.say(Fits, "Made for a cable, as the brake is.")
+	case is == want: // of one family is not yet of one stroke
+		q.say(FitsIf, fmt.Sprintf("Fits if its maker allows it with the other half: both are for %s, and strokes and blends differ by maker.",
+			want))
 	default:
 		q.wants["fluid"] = want
 		q.say(DoesNot, fmt.Sprintf("It is made for %s; this brake works by %s: it fails, at once or once its seals swell.", is, want))

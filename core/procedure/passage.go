@@ -3,6 +3,7 @@ package procedure
 import (
 	"fmt"
 	"maps"
+	"reflect"
 	"slices"
 )
 
@@ -77,7 +78,7 @@ func (p Procedure) With(passages map[string]Passage) (Procedure, error) {
 
 // at is the passage in the place of a step.
 func (g Passage) at(use Step) ([]Step, error) {
-	if use.Do != "" || use.Record != nil || len(use.Opens)+len(use.Closes)+len(use.Outcomes)+len(use.Undoes) > 0 {
+	if !reflect.DeepEqual(use, Step{ID: use.ID, Use: use.Use, Gate: use.Gate, If: use.If}) { // nothing said is lost
 		return nil, fmt.Errorf("step %s: it uses a passage, and says no more than its gate and its choices", use.ID)
 	}
 	steps := slices.Clone(g.Steps)

@@ -35,6 +35,7 @@ func TestAPassageIsOpenedOutWhereItIsUsed(t *testing.T) {
 	for says, spoilt := range map[string]Procedure{
 		"there is no passage":   {Steps: []Step{{ID: "wheel", Use: "home"}}},
 		"says no more than":     {Steps: []Step{{ID: "wheel", Use: "out", Do: "By hand."}}},
+		"and its choices":       {Steps: []Step{{ID: "wheel", Use: "out", Caution: "Hot."}}},
 		"decides both over it ": {Steps: []Step{{ID: "wheel", Use: "out", If: map[string][]string{"gears": {"mech"}}}}},
 	} {
 		t.Run(says, func(t *testing.T) {

@@ -357,8 +357,10 @@ func TestACrackedChainIsNotForgotten(t *testing.T) {
 	require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "not needed"}), &r.ID))
 	assert.Contains(t, b.stands(), "Chain: a cracked link")
 
-	b.do(agree.Works.Says(agree.Work{Item: b.agrees("replace-chain")}))
 	f := b.finding("Chain: a cracked link")
+	item := b.do(agree.Items.Says(agree.Item{Finding: &f.ID, Operation: "replace-chain", Title: "Replace it", Minutes: 15}))
+	b.do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
+	b.do(agree.Works.Says(agree.Work{Item: item}))
 	b.do(findings.Looks.Says(findings.Looked{Finding: f.ID}))
 	assert.NotContains(t, b.stands(), "Chain: a cracked link")
 }

@@ -155,17 +155,59 @@ func TestDamageSeenInAHuntOutlivesIt(t *testing.T) {
 	assert.Equal(t, []string{"frame-builder"}, offered(b.finding(crack)))
 	assert.Equal(t, crack, hunt.Views(lay(w, r))[0].Steps[0].Finds)
 
-	// Nobody rides it for another search, it is not set aside, and a sound look is not enough.
+	// Nobody rides it for another search, it is not set aside, and a sound look is not enough for either.
 	other := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: "gears-skip"}))
-	assert.ErrorContains(t, write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: other, Check: "which", Answer: "In many"}), nil), crack+" is unsafe")
+	rides := func() error {
+		return write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: other, Check: "which", Answer: "In many"}), nil)
+	}
+	assert.ErrorContains(t, rides(), crack+" is unsafe")
 	assert.Error(t, write(w, r, findings.Asides.Says(findings.Aside{Finding: clue, Reason: "it is only paint"}), nil))
 	b.reads("frame", "Sound")
 	assert.Equal(t, findings.FindingOpen, b.finding(crack).Status)
-	assert.ErrorContains(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{}), &clue), "Say why")
+	assert.ErrorContains(t, rides(), crack+" is unsafe", "read sound, and nothing was done")
 
-	// A slip is taken back by who made it, with the reason; struck out with its search it stands.
+	// Struck out with its search it stands; answered otherwise, or taken back, it wants who said it, and why.
+	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "another search"}), &search))
+	assert.Contains(t, b.found(), crack)
+	none := hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "cracks", Answer: "None"})
+	assert.Error(t, write(w, r, none, &clue), "no reason")
+	assert.ErrorContains(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{}), &clue), "Say why")
 	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "pressed the wrong key"}), &clue))
 	assert.Empty(t, b.found())
+	assert.NoError(t, rides())
+}
+
+// Put right and read well by somebody who knew of it, it is done, and the bike is ridden again.
+func TestDamageOfAHuntIsPutRight(t *testing.T) {
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	b := bench{t, w, r}
+	search := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: "creak"}))
+	clue := b.do(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "cracks", Answer: "A crack",
+		Told: &knowledge.Damage{Point: "chain"}})) // whoever sends that is not believed
+	item := b.do(agree.Items.Says(agree.Item{Finding: &clue, Operation: "frame-builder", Title: "To its builder", Minutes: 30}))
+	b.do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
+	b.do(agree.Works.Says(agree.Work{Item: item}))
+	assert.Equal(t, "Frame: A crack", hunt.NotRidden(lay(w, r)), "work is done, and nobody has looked")
+	assert.Equal(t, findings.FindingWorked, b.finding("Frame: A crack").Status)
+	b.reads("frame", "Sound")
+	assert.Equal(t, findings.FindingDone, b.finding("Frame: A crack").Status)
+	assert.Empty(t, hunt.NotRidden(lay(w, r)))
+}
+
+// An answer that may mean something unsafe is taken as that, until somebody reads which it is.
+func TestAnAnswerThatMayBeUnsafeIsReadAtItsPoint(t *testing.T) {
+	w, r := desk(kindOf(t, "commuter"), "repair")
+	b := bench{t, w, r}
+	search := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: "front-knock"}))
+	b.do(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "brake", Answer: "It moves at the cup"}))
+	const moves = "Headset: It moves at the cup"
+	require.Equal(t, wear.Unsafe, b.finding(moves).Mark)
+	assert.Contains(t, b.finding(moves).Reason, "as bad as “Clamp loose”: read it at its point")
+	b.reads("headset", "Smooth")
+	assert.Contains(t, b.found(), moves, "that is not what was felt")
+	b.reads("headset", "Play")
+	assert.NotContains(t, b.found(), moves)
+	assert.Contains(t, b.found(), "Headset: Play")
 }
 
 // What was read worse at the same point stands there, once; what was read milder does not take its place.

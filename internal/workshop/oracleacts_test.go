@@ -116,6 +116,10 @@ func (x *day) struck(old record.Entry, by record.Actor, why string) {
 	if in := parts.Takings.In(old.Content); in != nil && why != "" && (by.Role == record.Keeper || by.ID == old.By) {
 		x.toy.off[in.Place] = false
 	}
+	if hunt.Clues.In(old.Content) != nil && why != "" && (by.Role == record.Keeper || by.ID == old.By) { // the wrong key was pressed
+		seen := x.toy.unsafe["frame: Crack"]
+		x.toy.unsafe["frame: Crack"] = slices.DeleteFunc(seen, func(at int) bool { return at == x.when[old.ID] })
+	}
 	if in := parts.Puttings.In(old.Content); in != nil {
 		for _, taken := range parts.Takings.All(x.sheet().Ledger) {
 			if taken.Place == in.Place {

@@ -10,7 +10,6 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/torque"
 )
 
 // checkItem checks work that is proposed, or was done on the way.
@@ -19,8 +18,8 @@ func checkItem(s *record.Sheet, d record.Draft, in agree.Item) (*agree.Item, err
 	if in.Finding != nil {
 		e, known := s.Find(*in.Finding)
 		reading := inspect.Readings.In(e.Content)
-		if !known || reading == nil && inspect.Findings.In(e.Content) == nil && torque.Torques.In(e.Content) == nil && !ofHand(e.Content) &&
-			parts.Takings.In(e.Content) == nil && !onBench(e.Content) {
+		_, open := ByID(All.Of(s), e.ID) // whatever told of it: a bench, a guide, a search, a part in the hand
+		if !known || !open && reading == nil && inspect.Findings.In(e.Content) == nil {
 			return nil, record.Refuse("finding", "That finding is not open any more.")
 		}
 		if reading != nil {
@@ -130,6 +129,9 @@ func wasNeeded(s *record.Sheet, item agree.Item) bool {
 	e, written := s.Written(*item.Finding)
 	if in := inspect.Findings.In(e.Content); written && in != nil {
 		return in.Mark.NeedsWork()
+	}
+	if in := hunt.Clues.In(e.Content); written && in != nil {
+		return in.Told != nil
 	}
 	if in := inspect.Readings.In(e.Content); written && in != nil {
 		j := inspect.Judged(s, in)

@@ -28,8 +28,3 @@ func onBenches(s *record.Sheet) (found []FindingView) {
 	}
 	return found
 }
-
-// onBench says whether an entry tells of something that is found wrong at a bench.
-func onBench(c record.Content) bool {
-	return wheels.Breaks.In(c) != nil || wheels.Rims.In(c) != nil || air.Nicks.In(c) != nil || air.Tyres.In(c) != nil
-}

@@ -14,6 +14,7 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/wheels"
+	"utensil/knowledge"
 	"utensil/knowledge/complaint"
 )
 
@@ -27,6 +28,8 @@ type Clue struct {
 	Hunt   record.ID `json:"hunt"`
 	Check  string    `json:"check"`
 	Answer string    `json:"answer,omitempty" doc:"left out: it was done and told nothing"`
+
+	Told *knowledge.Damage `json:"told,omitempty" readOnly:"true" doc:"what is wrong by it, as it was known then"`
 }
 
 // Tried records that a cause was put right and the bike tried.
@@ -190,7 +193,7 @@ func hunt(s *record.Sheet, e record.Entry) (*hunted, error) {
 			view.short = named(s, h.Checks[step.Check].Point) + view.Answer
 		}
 		if clue := Clues.In(c.Content); clue != nil {
-			if damage, does := tells(s, h.Fault, *clue); does {
+			if damage, does := tells(s, *clue); does {
 				view.Finds = damage.Title
 			}
 		}
@@ -410,6 +413,10 @@ func checkClue(s *record.Sheet, d record.Draft, in Clue) (*Clue, error) {
 			if err := CheckRidden(s, "check"); err != nil {
 				return nil, err
 			}
+		}
+		in.Told = nil // whoever sends it, it says what the book does
+		if damage, does := tells(s, in); does {
+			in.Told = &damage
 		}
 		return &in, lookedAt(s, h.entry.ID, in, d.Supersedes)
 	}

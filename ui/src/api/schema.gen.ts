@@ -2322,6 +2322,8 @@ export interface components {
             answer?: string;
             check: string;
             hunt: string;
+            /** @description what is wrong by it, as it was known then */
+            readonly told?: components["schemas"]["Damage"];
         };
         ComesBack: {
             /** Format: int64 */
@@ -2466,6 +2468,19 @@ export interface components {
             is: string;
             was: string;
             why: string;
+        };
+        Damage: {
+            /** @enum {string} */
+            mark: "due" | "unsafe";
+            /** @description where it is read, if at a point */
+            point?: string;
+            /** @description what it may be there: words of its scale, or marks of its gauge */
+            seen?: string[];
+            title: string;
+            /** @description what it does to the rider, or to the bike */
+            why: string;
+            /** @description of the catalogue, that puts it right */
+            work?: string;
         };
         Depth: {
             about: string;

@@ -121,9 +121,15 @@ const sooner: Record<string, string> = {
 
     <p v-for="f in damage" :key="f.id" class="border-l-4 border-brick bg-brick-wash px-3 py-2">
       <b>{{ f.title }}</b> stands until it is put right, whatever this search comes to.
+      <template v-if="f.status === 'open' && f.point">
+        <RouterLink class="underline" :to="{ name: 'job-inspect', query: { at: f.point } }"
+          >Read it at its point</RouterLink
+        >
+        or
+      </template>
       <RouterLink class="underline" :to="{ name: 'job-agree', query: { at: f.id } }"
-        >To the agreement</RouterLink
-      >
+        >offer its work to the owner</RouterLink
+      >.
     </p>
 
     <section
