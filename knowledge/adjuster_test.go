@@ -1,6 +1,7 @@
 package knowledge_test
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -39,12 +40,15 @@ func TestAdjustersAreAskedByWhatIsWanted(t *testing.T) {
 		require.Contains(t, shippedText, "<Brake-barrel wider, all the way>")
 		return knowledge.Texts{"procedures/own.yaml": strings.Replace(shippedText, "<Brake-barrel wider, all the way>", do, 1)}
 	}
+	before, _, _ := strings.Cut(knowledge.Text("procedures/own.yaml"), "<Brake-barrel wider, all the way>")
+	line := strings.Count(before, "\n") + 1
 	for name, c := range map[string]struct {
 		own  knowledge.Texts
 		says string
 	}{
-		"no such adjuster": {step("<wing-nut away>"), `procedures/own.yaml:76: <wing-nut away>: there is no adjuster "wing-nut"`},
-		"no such effect":   {step("<brake-barrel softer>"), "it is turned to be wider or nearer"},
+		"no such adjuster": {step("<wing-nut away>"),
+			fmt.Sprintf(`procedures/own.yaml:%d: <wing-nut away>: there is no adjuster "wing-nut"`, line)},
+		"no such effect": {step("<brake-barrel softer>"), "it is turned to be wider or nearer"},
 		"one effect": {knowledge.Texts{"adjusters.yaml": screw("in: away", "in: nearer")},
 			"adjusters.yaml:1: gap-screw: in and out do something else each"},
 		"without a figure": {knowledge.Texts{"adjusters.yaml": screw("mm: 4", "mm: 0")}, "a turn moves millimetres, or clicks"},

@@ -119,6 +119,11 @@ func (v *faultProof) check(c complaint.Check) {
 			v.wrong(line, "nobody rides for %s before %s was looked at: name it under after", c.ID, first)
 		}
 	}
+	for _, id := range c.Undoes {
+		if _, known := v.book.Fastener(id); !known {
+			v.wrong(line, "%s undoes %q, which is no fastener", c.ID, id)
+		}
+	}
 	v.seen(c, line)
 	for i, a := range c.Answers {
 		v.answer(c, a, i == len(c.Answers)-1, line)
@@ -146,6 +151,23 @@ func (v *faultProof) seen(c complaint.Check, line int) {
 	}
 }
 
+// at proves the point that an answer tells of, where no reading answers its check.
+func (v *faultProof) at(c complaint.Check, a complaint.Answer, line int) {
+	if a.At == "" {
+		return
+	}
+	point, known := v.book.Point(a.At)
+	if facts, lacks := bike.Without(point.When, v.fault.When, c.When); !known || c.Point != "" || lacks {
+		v.wrong(line, "“%s” tells of %q: a point of each such bike (not one with %s), of a check that no reading answers", a.Say, a.At, facts)
+		return
+	}
+	for _, seen := range a.Seen {
+		if !slices.Contains(point.tags(), seen) {
+			v.wrong(line, "%q is no word of the point %s", seen, a.At)
+		}
+	}
+}
+
 // answer proves one answer: each but the last says how likely it is.
 func (v *faultProof) answer(c complaint.Check, a complaint.Answer, last bool, line int) {
 	if a.Finds != nil && !a.Finds.Whole() {
@@ -157,6 +179,12 @@ func (v *faultProof) answer(c complaint.Check, a complaint.Answer, last bool, li
 			v.wrong(line, "“%s” is put right by %s, which is not for a bike with %s", a.Say, a.FindsWork(), facts)
 		}
 	}
+	for _, id := range a.Loose {
+		if _, known := v.book.Fastener(id); !known {
+			v.wrong(line, "“%s” finds %q loose, which is no fastener", a.Say, id)
+		}
+	}
+	v.at(c, a, line)
 	if a.Say == "" || last != (len(a.If) == 0 && a.Else == "") {
 		v.wrong(line, "each answer of %s but the last says how likely it is; the last takes the rest", c.ID)
 	}

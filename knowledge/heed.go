@@ -1,6 +1,7 @@
 package knowledge
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"slices"
@@ -24,13 +25,16 @@ func (b *Book) Tells(c complaint.Check, a complaint.Answer) (Damage, bool) {
 	if a.Finds != nil {
 		return Damage{Find: *a.Finds}, true
 	}
-	point, known := b.Point(c.Point)
+	point, known := b.Point(cmp.Or(a.At, c.Point))
 	if !known || len(a.Seen) == 0 {
 		return Damage{}, false
 	}
 	d := Damage{Find: procedure.Find{Title: point.Name + ": " + a.Say, Why: point.Means}, Point: point.ID, Seen: a.Seen}
 	least, worst, as := wear.Unsafe, wear.Sound, ""
 	for _, seen := range a.Seen {
+		if seen != string(wear.Sound) && seen != string(wear.Watch) && !slices.Contains(point.tags(), seen) {
+			continue // no figure of this gauge is that bad
+		}
 		mark := wear.Mark(seen)
 		if i := slices.IndexFunc(point.Scale, func(w wear.Word) bool { return w.Word == seen }); i >= 0 {
 			mark = point.Scale[i].Mark
@@ -51,20 +55,44 @@ func (b *Book) Tells(c complaint.Check, a complaint.Answer) (Damage, bool) {
 	return d, worst.NeedsWork() && least != wear.Sound
 }
 
-// heeded proves of our own complaints that no answer which names damage is forgotten once the search has another end.
+// heeded proves of our own complaints that nothing which is seen in a search is forgotten once the search has another end:
+// an answer that names damage, or that speaks for a cause with which nobody rides, stands by itself or says why it does not;
+// and a look for which something is loosened says which joints.
 func (d *draft) heeded() error {
 	var errs []error
 	for _, f := range d.Faults {
 		page := d.pages[f.ID]
+		wrong := func(c complaint.Check, format string, args ...any) {
+			line := page.Line(c.ID, d.origins.Start(page.File, f.ID))
+			errs = append(errs, fmt.Errorf("%s:%d: %s: %s: %s", page.File, line, f.ID, c.ID, fmt.Sprintf(format, args...)))
+		}
 		for _, c := range f.Checks {
+			if word := procedure.Undone(c.Do); word != "" && len(c.Undoes) == 0 && c.Stays == "" {
+				wrong(c, "its text says “%s” and no joint of it is loose then: name it under undoes, or say under stays why", word)
+			}
 			for _, a := range c.Answers {
-				if _, tells := d.Tells(c, a); tells || a.Told != "" || !procedure.NamesDamage(a.Say) {
-					continue
+				_, tells := d.Tells(c, a)
+				for _, about := range speaksOf(f, a) {
+					if !tells && len(a.Loose) == 0 && a.Told == "" {
+						wrong(c, "%q %s, and leads to nothing that stands until it is put right: finds, loose, told, or a point where it is due", a.Say,
+							about)
+					}
 				}
-				errs = append(errs, fmt.Errorf("%s:%d: %s: %s: %q names damage, and leads to nothing that stands until it is put right: "+
-					"finds, told, or a point where it is due", page.File, page.Line(c.ID, d.origins.Start(page.File, f.ID)), f.ID, c.ID, a.Say))
 			}
 		}
 	}
 	return errors.Join(errs...)
+}
+
+// speaksOf is what is bad about an answer, in words.
+func speaksOf(f complaint.Fault, a complaint.Answer) (said []string) {
+	if procedure.NamesDamage(a.Say) {
+		said = append(said, "names damage")
+	}
+	for _, c := range f.Causes {
+		if chance := a.If[c.ID]; c.Unsafe && (chance == "usually" || chance == "always") {
+			said = append(said, "speaks for “"+c.Name+"”, which is unsafe")
+		}
+	}
+	return said[:min(1, len(said))]
 }

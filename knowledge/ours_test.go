@@ -45,6 +45,10 @@ func TestABrokenCopyOfOursIsRefused(t *testing.T) {
 		"damage seen in a hunt that leads nowhere": {"faults/frame.yaml",
 			`, finds: {title: "Wheel: its axle bent or broken", mark: unsafe, why: "The wheel can leave the frame."}}`, `}`,
 			`wobble: axle: "Bent or broken" names damage, and leads to nothing`},
+		"a look that loosens in words only": {"faults/frame.yaml", `      undoes: [steerer-clamp, top-cap, headset-locknut]
+`, ``, `front-knock: preload: its text says “Loosen” and no joint of it is loose then`},
+		"what is unsafe forgotten": {"faults/brakes.yaml", `loose: ["{end}-caliper"], `, ``,
+			`noise-front: spanner: "The mount turns" speaks for “Caliper or its mount loose”, which is unsafe, and leads to nothing`},
 		"damage that leads nowhere": {"procedures/drive.yaml", `{say: "None hops"}`, `{say: "One is cracked"}`,
 			`chain: step stiff: "One is cracked" names damage, and leads to nothing`},
 	} {

@@ -38,6 +38,20 @@ func (p Procedure) Loosens(book StateBook) (breaches []*Breach) {
 	return breaches
 }
 
+// opened are words by which a joint is loosened to look, and shut again: a step says so by its states, a look has none.
+var opened = regexp.MustCompile(`(?i)\b(open(s|ed)? (the |its )?(axle|hub|clamp|lever|reservoir)|unhook(ed)?|let (the |its )?cable off|` +
+	`(pads|wheel|core|cable|chain) (out|off)|fit another)\b`)
+
+// Undone is the first word of a text by which something is loosened, taken off or opened; empty where none does.
+func Undone(text string) string {
+	for _, words := range []*regexp.Regexp{slackens, takesOff, opened} {
+		if word := says(words, text); word != "" {
+			return word
+		}
+	}
+	return ""
+}
+
 // says is the first of some words in a text that no word before it in its clause denies.
 func says(words *regexp.Regexp, text string) string {
 	for _, at := range words.FindAllStringIndex(text, -1) {

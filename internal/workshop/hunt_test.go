@@ -177,6 +177,30 @@ func TestDamageSeenInAHuntOutlivesIt(t *testing.T) {
 	assert.NoError(t, rides())
 }
 
+// What was loosened to look, or found loose by looking, is torqued after it; taking the answer back tightens nothing.
+func TestALookThatLoosensAsksForItsTorque(t *testing.T) {
+	for _, c := range []struct{ fault, check, answer, joint string }{
+		{"front-knock", "preload", "Still there", "steerer-clamp"},
+		{"creak", "swap", "Still there", "pedal-left"},
+		{"noise-rear", "spanner", "Rotor bolts turn", "rear-rotor-ring"},
+		{"drag-front", "home", "It still rubs", "front-quick-release"},
+	} {
+		t.Run(c.joint, func(t *testing.T) {
+			b := readied(t, "repair")
+			search := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: c.fault}))
+			if c.fault == "creak" {
+				b.do(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "cracks", Answer: "None"}))
+			}
+			clue := b.do(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: c.check, Answer: c.answer}))
+			undone := func() []string { return record.Undone(lay(b.w, b.r)) }
+			assert.Contains(t, undone(), c.joint)
+			assert.Contains(t, b.stands(), "Test ride")
+			require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "meant another"}), &clue))
+			assert.Contains(t, undone(), c.joint)
+		})
+	}
+}
+
 // Put right and read well by somebody who knew of it, it is done, and the bike is ridden again.
 func TestDamageOfAHuntIsPutRight(t *testing.T) {
 	w, r := desk(kindOf(t, "commuter"), "repair")

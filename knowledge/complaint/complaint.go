@@ -50,10 +50,12 @@ type Check struct {
 	Tools   string         `yaml:"tools"`
 	Caution string         `yaml:"caution"`
 	When    bike.Condition `yaml:"when"`
-	After   []string       `yaml:"after"` // checks that come first
-	Point   string         `yaml:"point"` // the inspection point whose reading answers it
-	Fluid   string         `yaml:"fluid"` // the end whose fluid's age answers it: old or fresh
-	Rides   bool           `yaml:"rides"` // somebody rides the bike for it
+	After   []string       `yaml:"after"`  // checks that come first
+	Point   string         `yaml:"point"`  // the inspection point whose reading answers it
+	Fluid   string         `yaml:"fluid"`  // the end whose fluid's age answers it: old or fresh
+	Rides   bool           `yaml:"rides"`  // somebody rides the bike for it
+	Undoes  []string       `yaml:"undoes"` // fasteners that are loosened to look
+	Stays   string         `yaml:"stays"`  // why words that loosen leave no joint loose
 	Answers []Answer       `yaml:"answers"`
 }
 
@@ -61,12 +63,14 @@ type Check struct {
 // diagnosis.Chance: the one given under If, else Else. The last answer takes the rest.
 type Answer struct {
 	Say  string            `yaml:"say"`
+	At   string            `yaml:"at"`   // the point that it tells of, where no reading answers the check
 	Seen []string          `yaml:"seen"` // marks or words of the point's reading that mean it
 	If   map[string]string `yaml:"if"`
 	Else string            `yaml:"else"`
 
 	Finds *procedure.Find `yaml:"finds"` // what is wrong then, where no reading of a point says it
-	Told  string          `yaml:"told"`  // of one that names damage: where else it is written down
+	Loose []string        `yaml:"loose"` // joints that were found loose: they are torqued, and their tests done again
+	Told  string          `yaml:"told"`  // of one that names damage, or speaks for what is unsafe: why nothing stands by it
 }
 
 func (f Fault) Key() string { return f.ID }

@@ -24,3 +24,29 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	}
 	return list
 })
+
+// What was loosened to look, and what was found loose by it, is torqued and tried again, whatever was answered and also
+// where that was taken back: hands had it undone.
+var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
+	for e, in := range Clues.Ever(s.Ledger) {
+		_, hunt := Hunts.Wrote(s.Ledger, in.Hunt)
+		if hunt == nil {
+			continue
+		}
+		fault, _ := s.Book.Fault(hunt.Fault)
+		for _, c := range fault.Checks {
+			if c.ID != in.Check {
+				continue
+			}
+			done := "“" + words.Lower(c.Do) + "” was done"
+			d := record.Disturbance{Since: e.ID, Says: done, Joints: slices.Clone(c.Undoes), Tests: record.EveryTest}
+			if i := slices.IndexFunc(c.Answers, func(a complaint.Answer) bool { return a.Say == in.Answer }); i >= 0 {
+				d.Joints = append(d.Joints, c.Answers[i].Loose...)
+			}
+			if len(d.Joints) > 0 {
+				list = append(list, d)
+			}
+		}
+	}
+	return list
+})
