@@ -82,6 +82,10 @@ func TestAnAssemblyOfOnesOwn(t *testing.T) {
 		"crosses itself":      "    - {id: nut, name: Nut, plain: true, wash: soap, section: [\"0,0 9,9 9,0 0,9 4,4\"]}\n",
 		"unknown field":       "    - {id: nut, name: Nut, colour: red, plain: true, wash: soap}\n",
 		"is no work that is ": good + "  operations: [dream]\n",
+		"no prerequisite":     good + "  needs: [tea]\n",
+		"name under needs":    strings.Replace(good, "name: Nut", "name: Nut, size: wheel out first", 1),
+		"no fastener of it":   nut(", caution: Unscrew its plug"),
+		"still tight":         nut(", place: sprockets"),
 	} {
 		t.Run(says, func(t *testing.T) {
 			_, err := knowledge.Layered(knowledge.Texts{"assemblies/own.yaml": head + part})

@@ -14,6 +14,7 @@ import (
 	"utensil/core/wear"
 	"utensil/knowledge/complaint"
 	"utensil/knowledge/entries"
+	"utensil/knowledge/riding"
 	"utensil/knowledge/speech"
 )
 
@@ -53,12 +54,12 @@ type Book struct {
 	Renames       []Renamed
 	Orders        []Order
 	Hangs         []Hang
-	Sags          []Sag
+	Sags          []riding.Sag
 	Cautions      []Caution
-	Rims          []Rim
-	Ridden        []Ridden
-	Grounds       []Ground
-	Floors        []Floor
+	Rims          []riding.Rim
+	Ridden        []riding.Ridden
+	Grounds       []riding.Ground
+	Floors        []riding.Floor
 
 	digest    string
 	pressures tyre.Law

@@ -70,6 +70,7 @@ type Prerequisite struct {
 	Touches []string  `yaml:"touches"` // fasteners that are undone for it
 	Besides []Besides `yaml:"besides"` // and those that are on some bikes
 	With    []string  `yaml:"with"`    // prerequisites that it needs itself
+	Said    []string  `yaml:"said"`    // words by which a text says that it was done
 	Source  string    `yaml:"source"`
 }
 

@@ -83,7 +83,7 @@ func plain() Facts {
 		RearBrake:  "rim_linear",
 		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none",
 		FrontPort: "none", RearPort: "none",
-		RotorMount: "none", Drive: "chain", Gears: "cable", Speeds: 1, Rings: 1,
+		RotorMount: "none", Drive: "chain", Gears: "cable", Sprockets: "freehub", Speeds: 1, Rings: 1,
 		Suspension: "rigid", Electric: "none",
 		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown, Fork: Unknown, Crank: "taper",
 		BottomBracket: "threaded",

@@ -29,6 +29,7 @@ type Facts struct {
 	RotorMount string `json:"rotor_mount" yaml:"rotor_mount"`
 	Drive      string `json:"drive" yaml:"drive" doc:"what goes from the cranks to the wheel"`
 	Gears      string `json:"gears" yaml:"gears" doc:"how the rear gears are worked"`
+	Sprockets  string `json:"sprockets_on" yaml:"sprockets_on" doc:"what the rear sprockets freewheel on; none in a hub gear, fixed or back-pedal"`
 	Speeds     int    `json:"speeds" yaml:"speeds" doc:"rear sprockets, or gears in the hub"`
 	Rings      int    `json:"rings" yaml:"rings" doc:"chainrings"`
 	Suspension string `json:"suspension" yaml:"suspension"`
@@ -40,7 +41,7 @@ type Facts struct {
 	Steerer       string   `json:"steerer" yaml:"steerer" doc:"what the steerer is of"`
 	BarMaterial   string   `json:"bar_material" yaml:"bar_material"`
 	Fork          string   `json:"fork_material" yaml:"fork_material"`
-	Crank         string   `json:"crank" yaml:"crank" doc:"how the arms hold: pinch bolts, square taper, splined bolt"`
+	Crank         string   `json:"crank" yaml:"crank" doc:"how the arms hold: pinch bolts, square taper, splined bolt, cotter pins, or one piece"`
 	BottomBracket string   `json:"bottom_bracket" yaml:"bottom_bracket"`
 	BracketThread string   `json:"bracket_thread" yaml:"bracket_thread" doc:"hand of the drive side cup: left as most, or right"`
 	Post          string   `json:"post" yaml:"post" doc:"the seatpost"`
@@ -123,6 +124,7 @@ func (f Facts) Validate() []error {
 	if (f.Gears == "single" || f.Gears == "fixed") && f.Speeds > 1 {
 		wrong("speeds", "A bike without gears has one rear sprocket, not %d. Change the gears or the count.", f.Speeds)
 	}
+	f.validateDrive(wrong)
 	if f.Drive == "belt" && (f.Gears == "cable" || f.Gears == "electronic") {
 		wrong("gears", "A belt runs on one sprocket: its gears are in the hub or the motor, or there are none.")
 	}
@@ -154,6 +156,37 @@ func (f Facts) Validate() []error {
 		wrong("rotor_mount", "Say how the rotor is held: six bolts or a centre ring.")
 	}
 	return errs
+}
+
+// validateDrive reports what sprockets, cranks and bracket cannot be together.
+func (f Facts) validateDrive(wrong func(fact, format string, args ...any)) {
+	if on := freewheels(f); on && f.Sprockets == "none" {
+		wrong("sprockets_on", "Say what the sprockets sit on: a freehub under a lockring, or a screwed freewheel.")
+	} else if !on && f.Sprockets != "none" {
+		wrong("sprockets_on", "Its sprocket does not freewheel by itself: what it sits on is none.")
+	}
+	if f.Gears == "electronic" && f.Sprockets == "freewheel" {
+		wrong("sprockets_on", "Electronic gears run on a freehub. Change the gears, or what the sprockets sit on.")
+	}
+	if f.Crank == "one_piece" && f.BottomBracket != "cup_and_cone" {
+		wrong("bottom_bracket", "A crank of one piece runs on cones and balls, in cups. Change the bracket or the cranks.")
+	}
+}
+
+// freewheels says whether the rear sprockets sit on something that freewheels and comes off the hub.
+func freewheels(f Facts) bool {
+	return f.Gears == "cable" || f.Gears == "electronic" || f.Gears == "single" && f.RearBrake != "back_pedal"
+}
+
+// sprocketsOn is what the sprockets of most bikes with such gears sit on.
+func sprocketsOn(f Facts) string {
+	switch {
+	case !freewheels(f):
+		return "none"
+	case f.Gears == "single":
+		return "freewheel"
+	}
+	return "freehub"
 }
 
 // Hydraulic says whether a kind of brake is worked by fluid.

@@ -29,6 +29,16 @@ func (f Facts) After(was Facts) Facts {
 	if f.Gears == "single" || f.Gears == "fixed" {
 		f.Speeds = 1
 	}
+	if f.Sprockets == was.Sprockets && (f.Gears != was.Gears || freewheels(f) != freewheels(was)) {
+		f.Sprockets = sprocketsOn(f)
+	}
+	if f.Crank == "one_piece" && f.BottomBracket != "cup_and_cone" {
+		if was.Crank == "one_piece" {
+			f.Crank = "taper"
+		} else {
+			f.BottomBracket = "cup_and_cone"
+		}
+	}
 	return f
 }
 
@@ -58,12 +68,17 @@ func (f Facts) Keeping(read Facts) Facts {
 func (f Facts) Asks() []string {
 	names := []string{}
 	for _, g := range Guards {
-		there := *f.place(g.Fact) != "none" && (g.Fact != "bracket_thread" || f.BottomBracket == "threaded")
+		there := *f.place(g.Fact) != "none" && (g.Fact != "bracket_thread" || f.threadedShell())
 		if there {
 			names = append(names, g.Fact)
 		}
 	}
 	return names
+}
+
+// threadedShell says whether cups are screwed into the shell, so that the hand of one is to be read.
+func (f Facts) threadedShell() bool {
+	return f.BottomBracket == "threaded" || f.BottomBracket == "cup_and_cone" && f.Crank != "one_piece"
 }
 
 // InWords says whether something on the bike has no word here, so that the owner's are wanted.

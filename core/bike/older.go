@@ -29,6 +29,9 @@ func (f Facts) Filled() Facts {
 			*word = blank
 		}
 	}
+	if f.Sprockets == "" {
+		f.Sprockets = sprocketsOn(f)
+	}
 	for _, end := range []string{"front", "rear"} {
 		brake := *f.place(end + "_brake")
 		if fluid := f.place(end + "_fluid"); *fluid == "" {

@@ -25,6 +25,7 @@ type Part struct {
 	Feel    Feel     `yaml:"feel" json:"feel,omitempty" enum:"sealed,open,seat,crack,pad,wear"`
 	Place   string   `yaml:"place" json:"place,omitempty"` // where it sits on the bike, when it is renewed by itself
 	Bolts   []string `yaml:"bolts" json:"-"`               // fasteners that are undone to get it off
+	Unheld  string   `yaml:"unheld" json:"-"`              // why what its text loosens holds nothing that is torqued
 	Wash    Wash     `yaml:"wash" json:"wash" enum:"washer,soap,never"`
 	Caution string   `yaml:"caution" json:"caution,omitempty"`
 	Section []Ring   `yaml:"section" json:"section,omitempty"`

@@ -46,7 +46,8 @@ var layers = []struct {
 	{"knowledge/entries", []string{"core/"}},
 	{"knowledge/speech", []string{"core/"}},
 	{"knowledge/complaint", []string{"core/"}},
-	{"knowledge", []string{"core/", "knowledge/complaint", "knowledge/entries", "knowledge/speech"}},
+	{"knowledge/riding", []string{"core/"}},
+	{"knowledge", []string{"core/", "knowledge/complaint", "knowledge/entries", "knowledge/riding", "knowledge/speech"}},
 	{"internal/recall", nil},
 	{shop + "record", []string{"core/", "knowledge", "internal/recall"}},
 	{shop, nil}, // subjects: by their order, below

@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
+	"utensil/knowledge/riding"
 )
 
 // Book is what the interface needs of the trade's knowledge.
@@ -27,7 +28,7 @@ type Book struct {
 	Facts      []bike.Fact           `json:"facts" doc:"that take one of a few words, in the order in which they are asked"`
 	Carried    []bike.FactWord       `json:"carried" doc:"what may be bolted to a bike"`
 	Places     []knowledge.Place     `json:"places" doc:"where something sits on a bike, and by which particulars it is known"`
-	Grounds    []knowledge.Ground    `json:"grounds" doc:"what is ridden on, smooth to soft"`
+	Grounds    []riding.Ground       `json:"grounds" doc:"what is ridden on, smooth to soft"`
 	Words      Vocabulary            `json:"words"`
 }
 

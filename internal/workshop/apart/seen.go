@@ -56,7 +56,8 @@ var Found = record.Derive(func(s *record.Sheet) (found []Seen) {
 	return found
 })
 
-// What came off, or went back, was undone; what was tried on the bike before it was tried on another bike.
+// What came off, or went back, was undone, and what was out of the way for it; what was tried on the bike before it was
+// tried on another bike. What is only looked at in its place was reached as well.
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	moved := func(e record.Entry, id ID, part, did string, undone bool) {
 		d := record.Disturbance{Since: e.ID, Says: did, Tests: record.EveryTest, Named: true}
@@ -64,25 +65,36 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 		if begun == nil {
 			_, begun = Begins.Wrote(s.Ledger, id)
 		}
+		var reached []string
 		if begun != nil {
 			a, _ := s.Book.Assembly(begun.Assembly)
 			if i := slices.IndexFunc(a.Parts, func(p strip.Part) bool { return p.ID == part }); i >= 0 {
-				d.Says = words.Lower(a.Parts[i].Name) + " " + did
+				d.Says, reached = words.Lower(a.Parts[i].Name)+" "+did, record.Reached(s, a)
 				if undone {
 					d.Joints = a.Parts[i].Bolts
 				}
 			}
 		}
-		list = append(list, d)
+		if did == lookedAt && len(reached) == 0 {
+			return
+		}
+		if list = append(list, d); len(reached) > 0 {
+			list = append(list, record.Disturbance{Since: e.ID, Says: d.Says, Joints: reached, Tests: record.EveryTest})
+		}
 	}
 	for e, in := range Offs.Ever(s.Ledger) {
 		moved(e, in.Strip, in.Part, "came off", in.Lay != Absent)
+	}
+	for e, in := range Looks.Ever(s.Ledger) {
+		moved(e, in.Strip, in.Part, lookedAt, false)
 	}
 	for e, in := range Ons.Ever(s.Ledger) {
 		moved(e, in.Strip, in.Part, "went back", !in.Out)
 	}
 	return list
 })
+
+const lookedAt = "was looked at in its place"
 
 // Offered is an assembly that this bike has, to be taken apart.
 type Offered struct {

@@ -47,6 +47,9 @@ func (s *Sheet) held(c bike.Condition) bool { return HeldOnce(s, c) }
 // Loosens lists the fasteners that work disturbs on this bike.
 func Loosens(s *Sheet, o knowledge.Operation) []string { return s.Book.Loosens(o, s.held) }
 
+// Reached lists the fasteners that are undone on this bike to get at an assembly.
+func Reached(s *Sheet, a knowledge.Assembly) []string { return s.Book.Reached(a, s.held) }
+
 // byJoint are the disturbances of each fastener.
 var byJoint = Derive(func(s *Sheet) map[string][]Disturbance {
 	joints := map[string][]Disturbance{}

@@ -2726,7 +2726,7 @@ export interface components {
             /** @enum {string} */
             bar_material: "unknown" | "steel" | "aluminium" | "carbon";
             /** @enum {string} */
-            bottom_bracket: "threaded" | "press_fit";
+            bottom_bracket: "threaded" | "press_fit" | "cup_and_cone";
             /**
              * @description hand of the drive side cup: left as most, or right
              * @enum {string}
@@ -2740,10 +2740,10 @@ export interface components {
             /** @description what is bolted on: cage, child_seat, dynamo, guards, lamp, rack_front, rack_rear, stand */
             carries: string[];
             /**
-             * @description how the arms hold: pinch bolts, square taper, splined bolt
+             * @description how the arms hold: pinch bolts, square taper, splined bolt, cotter pins, or one piece
              * @enum {string}
              */
-            crank: "pinch" | "taper" | "splined";
+            crank: "pinch" | "taper" | "splined" | "cottered" | "one_piece";
             /**
              * @description what goes from the cranks to the wheel
              * @enum {string}
@@ -2821,6 +2821,11 @@ export interface components {
              * @description rear sprockets, or gears in the hub
              */
             speeds: number;
+            /**
+             * @description what the rear sprockets freewheel on; none in a hub gear, fixed or back-pedal
+             * @enum {string}
+             */
+            sprockets_on: "none" | "freehub" | "freewheel";
             /**
              * @description what the steerer is of
              * @enum {string}

@@ -20,6 +20,7 @@ const plain: Facts = {
   rear_port: 'screw',
   rotor_mount: 'centre',
   gears: 'cable',
+  sprockets_on: 'freehub',
   speeds: 9,
   rings: 2,
   suspension: 'rigid',

@@ -25,7 +25,7 @@ export const spots: Spot[] = [
     facts: ['rear_brake', 'rear_fluid', 'rear_port', 'third_brake'],
     reach: 330,
   },
-  { id: 'sprockets', name: 'Gears', facts: ['gears', 'drive'] },
+  { id: 'sprockets', name: 'Gears', facts: ['gears', 'drive', 'sprockets_on'] },
   { id: 'bottom-bracket', name: 'Cranks', facts: ['crank', 'bottom_bracket', 'bracket_thread'] },
   { id: 'grips', name: 'Handlebar', facts: ['bar', 'bar_material', 'brake_hands'] },
   { id: 'stem', name: 'Stem', facts: ['stem', 'steerer'] },

@@ -35,6 +35,7 @@ const plain: Schemas['Facts'] = {
   rotor_mount: 'centre',
   drive: 'chain',
   gears: 'cable',
+  sprockets_on: 'freehub',
   speeds: 9,
   rings: 2,
   suspension: 'rigid',

@@ -47,6 +47,7 @@ export function anchorsOf(b: Bones, drawn: Drawn): Record<string, Place> {
     'third-brake': [rear[0] + 22, rear[1] + 10],
     shifter: [lever[0] - 46, lever[1] + 22],
     freehub: [rear[0] + drive.cog * 0.5, rear[1] + drive.cog * 0.5],
+    freewheel: [rear[0] + drive.cog * 0.5, rear[1] + drive.cog * 0.5],
     dropper: [saddle[0] + 6, saddle[1] - 84],
     pivots: between(bb, rear, 0.3),
     'front-rim-pads': pads('front'),

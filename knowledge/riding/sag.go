@@ -1,4 +1,4 @@
-package knowledge
+package riding
 
 import (
 	"errors"
@@ -19,9 +19,9 @@ type Sag struct {
 func (g Sag) Key() string { return g.ID }
 
 // SagOf is how far a leg of a travel is to sink; as far as any of its kind, while nobody has read its travel.
-func (b *Book) SagOf(leg string, travel float64) Sag {
+func SagOf(sags []Sag, leg string, travel float64) Sag {
 	var is Sag
-	for _, g := range b.Sags {
+	for _, g := range sags {
 		switch {
 		case g.Leg != leg:
 		case is.ID == "", travel > is.To:
@@ -33,7 +33,8 @@ func (b *Book) SagOf(leg string, travel float64) Sag {
 	return is
 }
 
-func (g Sag) validate() error {
+// Validate refuses a sag that no leg has.
+func (g Sag) Validate() error {
 	if g.Source == "" || !slices.Contains([]string{"fork", "shock"}, g.Leg) {
 		return errors.New("a sag is of a fork or a shock, and has a source")
 	}
@@ -43,10 +44,10 @@ func (g Sag) validate() error {
 	return nil
 }
 
-// validateSags proves that each leg has a sag, and that longer ones stand after shorter ones.
-func (b *Book) validateSags() error {
+// CheckSags proves that each leg has a sag, and that longer ones stand after shorter ones.
+func CheckSags(sags []Sag) error {
 	last := map[string]float64{}
-	for _, g := range b.Sags {
+	for _, g := range sags {
 		if g.To <= last[g.Leg] {
 			return fmt.Errorf("%s stands after one of a longer travel", g.ID)
 		}
