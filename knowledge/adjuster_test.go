@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/gear"
+	"utensil/core/wheel"
 	"utensil/knowledge"
 )
 
@@ -21,6 +22,9 @@ func TestOneScrewOneTruth(t *testing.T) {
 	assert.Greater(t, in(gear.TurnGap).Gap, gear.UsualGap+0.9, "millimetres for half a turn, not the pitch of its thread")
 	assert.Less(t, in(gear.TurnLow).Low, gear.New().Low)
 	assert.Positive(t, gear.New().After(d, gear.Move{Work: gear.TurnBarrel, Quarters: 1}).Cable)
+
+	nipple, _ := book.Adjuster("nipple")
+	assert.InDelta(t, wheel.UsualThread, nipple.Turn.Mm, 0.01, "the truing plan and the words of a nipple are of one thread")
 
 	says := map[string][]string{}
 	for _, p := range book.Procedures {

@@ -12,7 +12,8 @@ type HubFamily struct {
 	ID     string    `yaml:"id" json:"id"`
 	Name   string    `yaml:"name" json:"name"`
 	Ratios []float64 `yaml:"ratios" json:"ratios" doc:"its own, lowest first"`
-	Mark   int       `yaml:"mark_gear" json:"mark_gear" doc:"the gear, from 1, in which its mark is set"`
+	Mark   int       `yaml:"mark_gear" json:"mark_gear" doc:"the gear, from 1, in which its mark is set; 0 where it has none"`
+	Bare   bool      `yaml:"no_cable" json:"no_cable,omitempty" doc:"it shifts by itself, or by the pedals"`
 	Least  float64   `yaml:"least_primary" json:"least_primary" doc:"ring over sprocket, at least"`
 	Motor  float64   `yaml:"least_primary_motor" json:"least_primary_motor" doc:"and with a motor at the crank; 0 where it is not for one"`
 	Source string    `yaml:"source" json:"source"`

@@ -151,7 +151,7 @@ func TestWhatIsChosenLeavesABikeThatCanBe(t *testing.T) {
 		for range rapid.IntRange(1, 12).Draw(t, "choices") {
 			fact := rapid.SampledFrom(bike.All).Draw(t, "fact")
 			read := strings.HasSuffix(fact.Name, "_fluid") || strings.HasSuffix(fact.Name, "_port")
-			if read || fact.Name == "rotor_mount" || fact.Name == "sprockets_on" {
+			if read || fact.Name == "rotor_mount" || fact.Name == "sprockets_on" || fact.Name == "motor_end" {
 				continue // may be chosen wrongly; the form says so
 			}
 			word := rapid.SampledFrom(fact.Words).Draw(t, "word").Word
@@ -177,6 +177,7 @@ func TestWhatHangsOnAChoice(t *testing.T) {
 		{"the other end keeps its own", "rear_brake", "disc_hydraulic", map[string]string{"rear_fluid": bike.Unknown, "rear_port": bike.Unknown}},
 		{"a belt has its gears in the hub", "drive", "belt", map[string]string{"gears": "hub", "sprockets_on": "none"}},
 		{"one sprocket is screwed on", "gears", "single", map[string]string{"speeds": "1", "sprockets_on": "freewheel"}},
+		{"a hub motor is in the rear hub until somebody says otherwise", "electric", "hub_motor", map[string]string{"motor_end": "rear"}},
 		{"a crank of one piece turns on cones", "crank", "one_piece", map[string]string{"bottom_bracket": "cup_and_cone"}},
 	} {
 		t.Run(c.name, func(t *testing.T) {

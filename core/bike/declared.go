@@ -84,6 +84,8 @@ var All = []Fact{
 	{"suspension", "Suspension", words("rigid", "front", "full:front and rear"), "", func(f *Facts) *string { return &f.Suspension }},
 	{"electric", "Electric", words("none", "mid_motor:mid motor", "hub_motor:hub motor"), "",
 		func(f *Facts) *string { return &f.Electric }},
+	{"motor_end", "Hub motor in", words("none", "front:the front hub", "rear:the rear hub"), "",
+		func(f *Facts) *string { return &f.MotorEnd }},
 	{"front_axle", "Front axle", axles(), "", func(f *Facts) *string { return &f.FrontAxle }},
 	{"rear_axle", "Rear axle", axles(), "", func(f *Facts) *string { return &f.RearAxle }},
 	{"stem", "Stem", words("threadless:clamped round the steerer", "quill"), "", func(f *Facts) *string { return &f.Stem }},

@@ -84,7 +84,7 @@ func plain() Facts {
 		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none",
 		FrontPort: "none", RearPort: "none",
 		RotorMount: "none", Drive: "chain", Gears: "cable", Sprockets: "freehub", Speeds: 1, Rings: 1,
-		Suspension: "rigid", Electric: "none",
+		Suspension: "rigid", Electric: "none", MotorEnd: "none",
 		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown, Fork: Unknown, Crank: "taper",
 		BottomBracket: "threaded",
 		BracketThread: Unknown, Post: "fixed", PostMaterial: Unknown, SaddleClamp: "one_bolt", BrakeHands: Unknown, Other: "as the owner says"}

@@ -34,6 +34,7 @@ type Facts struct {
 	Rings      int    `json:"rings" yaml:"rings" doc:"chainrings"`
 	Suspension string `json:"suspension" yaml:"suspension"`
 	Electric   string `json:"electric" yaml:"electric"`
+	MotorEnd   string `json:"motor_end" yaml:"motor_end" doc:"which hub a hub motor is in; none elsewhere"`
 	FrontAxle  string `json:"front_axle" yaml:"front_axle"`
 	RearAxle   string `json:"rear_axle" yaml:"rear_axle"`
 
@@ -165,6 +166,9 @@ func (f Facts) validateDrive(wrong func(fact, format string, args ...any)) {
 	} else if !on && f.Sprockets != "none" {
 		wrong("sprockets_on", "Its sprocket does not freewheel by itself: what it sits on is none.")
 	}
+	if (f.Electric == "hub_motor") == (f.MotorEnd == "none") {
+		wrong("motor_end", "A hub motor is in the front or the rear hub; without one, it is in none.")
+	}
 	if f.Gears == "electronic" && f.Sprockets == "freewheel" {
 		wrong("sprockets_on", "Electronic gears run on a freehub. Change the gears, or what the sprockets sit on.")
 	}
@@ -176,6 +180,14 @@ func (f Facts) validateDrive(wrong func(fact, format string, args ...any)) {
 // freewheels says whether the rear sprockets sit on something that freewheels and comes off the hub.
 func freewheels(f Facts) bool {
 	return f.Gears == "cable" || f.Gears == "electronic" || f.Gears == "single" && f.RearBrake != "back_pedal"
+}
+
+// motorEnd is where most bikes with such a motor have it.
+func motorEnd(f Facts) string {
+	if f.Electric == "hub_motor" {
+		return "rear"
+	}
+	return "none"
 }
 
 // sprocketsOn is what the sprockets of most bikes with such gears sit on.

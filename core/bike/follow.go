@@ -32,6 +32,9 @@ func (f Facts) After(was Facts) Facts {
 	if f.Sprockets == was.Sprockets && (f.Gears != was.Gears || freewheels(f) != freewheels(was)) {
 		f.Sprockets = sprocketsOn(f)
 	}
+	if f.MotorEnd == was.MotorEnd && f.Electric != was.Electric {
+		f.MotorEnd = motorEnd(f)
+	}
 	if f.Crank == "one_piece" && f.BottomBracket != "cup_and_cone" {
 		if was.Crank == "one_piece" {
 			f.Crank = "taper"

@@ -32,6 +32,9 @@ func (f Facts) Filled() Facts {
 	if f.Sprockets == "" {
 		f.Sprockets = sprocketsOn(f)
 	}
+	if f.MotorEnd == "" {
+		f.MotorEnd = motorEnd(f)
+	}
 	for _, end := range []string{"front", "rear"} {
 		brake := *f.place(end + "_brake")
 		if fluid := f.place(end + "_fluid"); *fluid == "" {

@@ -5,7 +5,7 @@ import "math"
 // Hub is a geared hub: its own ratios, and what it bears.
 type Hub struct {
 	Ratios []float64 `json:"ratios" doc:"lowest first"`
-	Mark   int       `json:"mark" doc:"the gear, from 1, in which its mark is set"`
+	Mark   int       `json:"mark" doc:"the gear, from 1, in which its mark is set; 0 where it has none"`
 	Least  float64   `json:"least_primary" doc:"ring over sprocket, at least, for a rider alone"`
 	Motor  float64   `json:"least_primary_motor" doc:"and with a motor at the crank; 0 where none is allowed"`
 }
@@ -23,7 +23,7 @@ func (h Hub) Validate() error {
 			return invalid("ratios", "From %g to %g is no step of a hub.", h.Ratios[i-1], r)
 		}
 	}
-	if h.Mark < 1 || h.Mark > len(h.Ratios) {
+	if h.Mark < 0 || h.Mark > len(h.Ratios) {
 		return invalid("mark", "The hub has %d gears: its mark cannot be set in gear %d.", len(h.Ratios), h.Mark)
 	}
 	if h.Least < 1 || h.Least > 3 || h.Motor != 0 && (h.Motor < h.Least || h.Motor > 4) {
@@ -75,11 +75,12 @@ const (
 	MarkRight MarkAt = "right"
 	MarkTight MarkAt = "tight" // past its line, the way the cable pulls
 	MarkSlack MarkAt = "slack"
+	MarkNone  MarkAt = "none" // the hub has none: it is set by feel, or not at all
 )
 
 // Hubbed is a geared hub as it was tried.
 type Hubbed struct {
-	Mark     MarkAt `json:"mark" enum:"right,tight,slack"`
+	Mark     MarkAt `json:"mark" enum:"right,tight,slack,none"`
 	Loaded   string `json:"loaded,omitempty" enum:"holds,slips" doc:"under load on the road; left out while it was not ridden"`
 	Slipped  int    `json:"slipped,omitempty" doc:"the gear that slipped, from 1; 0 for several"`
 	Returns  string `json:"returns" enum:"right,other,not_tried" doc:"shifted away and back from both sides, the mark stands where it stood"`
@@ -104,7 +105,7 @@ const (
 func (h Hubbed) Says() (out []Advised, err error) {
 	add := func(what, format string, args ...any) { out = append(out, Advised{what, say(format, args...)}) }
 	switch h.Mark {
-	case MarkRight, MarkTight, MarkSlack:
+	case MarkRight, MarkTight, MarkSlack, MarkNone:
 	default:
 		return nil, invalid("mark", "Say where the mark stands: on its line, past it, or short of it.")
 	}
@@ -123,9 +124,12 @@ func (h Hubbed) Says() (out []Advised, err error) {
 		add(HubTurn, "The mark is short of its line: barrel out a quarter-turn at a time; shift away and back before each look.")
 	case h.Mark == MarkTight:
 		add(HubTurn, "The mark is past its line: barrel in a quarter-turn at a time; shift away and back before each look.")
+	case h.Mark == MarkNone && h.Loaded == "slips" && !h.Moved:
+		add(HubOpen, "It slips, and has no mark to set: a cable slack in its slackest gear by its maker's figure first, where it has one; then it is "+
+			"opened by its book, or renewed. Not to be ridden hard.")
 	case h.Loaded == "slips" && !h.Moved:
 		add(HubOpen, "The mark is right, and it slips: pawls or clutch inside. Not to be ridden hard; the hub is opened by its book, or renewed.")
-	case h.Returns != "right":
+	case h.Returns != "right" && h.Mark != MarkNone:
 		add(HubTurn, "Shift away and back from both sides: does the mark come to the same place?")
 	case h.Loaded == "":
 		add(HubRide, "Now under load: uphill or against the brake, every gear. Standing still tells little.")
@@ -133,6 +137,9 @@ func (h Hubbed) Says() (out []Advised, err error) {
 	if h.DustCap == "missing" {
 		add(HubDust, "The indicator's cap is missing: it may ride dry and clean for now, said on the sheet; wet gets at the rod. Take off what "+
 			"rattles, and order the cap.")
+	}
+	if len(out) == 0 && h.Mark == MarkNone {
+		add(HubStands, "It has no mark, and holds under load in every gear.")
 	}
 	if len(out) == 0 {
 		add(HubStands, "The mark is right from both sides, and it holds under load.")
@@ -142,5 +149,6 @@ func (h Hubbed) Says() (out []Advised, err error) {
 
 // Right says whether a hub is set: its mark right from both sides, held under load, nothing moved since.
 func (h Hubbed) Right() bool {
-	return h.Mark == MarkRight && h.Returns == "right" && h.Loaded == "holds" && !h.Moved
+	set := h.Mark == MarkRight && h.Returns == "right" || h.Mark == MarkNone && h.Returns != "other"
+	return set && h.Loaded == "holds" && !h.Moved
 }

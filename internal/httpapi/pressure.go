@@ -20,6 +20,10 @@ func (s *Server) declarePressure() {
 		func(ctx context.Context, _ actor, in pressure.PressureAsked) (pressure.PressureReads, error) {
 			return shop.WhatIs(ctx, in)
 		})
+	tell(s, "POST", "/api/gauges/{id}/hose", "measure-hose", "Write down what the hose of a gauge's pump takes",
+		func(ctx context.Context, who actor, id record.ID, in pressure.GaugeHose) ([]pressure.PressureGauge, error) {
+			return shop.MeasureHose(ctx, who, id, in)
+		})
 	tell(s, "POST", "/api/gauges/{id}/checks", "check-gauge", "Write down that a gauge was held against another",
 		func(ctx context.Context, who actor, id record.ID, in pressure.GaugeCheck) ([]pressure.PressureGauge, error) {
 			return shop.CheckGauge(ctx, who, id, in)

@@ -52,6 +52,17 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	assert.Equal(t, wear.Sound, all[0].Mark, all[0].Says)
 	assert.NotEmpty(t, all[0].Checks[0].ByName)
 
+	hose := pressure.GaugeHose{On: "fork", Before: "8.2", After: "8.1"}
+	assert.Equal(t, http.StatusForbidden, counter.send("POST", path+"/hose", hose, nil))
+	for field, bad := range map[string]pressure.GaugeHose{"on": {On: "boat", Before: "8", After: "7"}, "after": {On: "fork", Before: "7", After: "8"},
+		"before": {On: "fork", Before: "14", After: "8"}, "width": {On: "tyre", Before: "7", After: "6.9"}} {
+		assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path+"/hose", bad, &fault), field)
+		assert.Equal(t, field, fault.Field)
+	}
+	assert.Equal(t, http.StatusNotFound, bench.send("POST", "/api/gauges/"+string(record.NewID())+"/hose", hose, nil))
+	require.Equal(t, http.StatusOK, bench.send("POST", path+"/hose", hose, &all))
+	assert.Contains(t, all[0].Hose.Says, "Its hose takes 2.6 cm³", "200 · (7.8 / 7.7 - 1), by hand; both 0.3 too much by its check")
+
 	var reads pressure.PressureReads
 	ask := func(typed string, gauge *record.ID) int {
 		reads = pressure.PressureReads{}

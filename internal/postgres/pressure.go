@@ -13,7 +13,7 @@ import (
 
 // gaugesQuery reads gauges with their newest checks, as many as it is asked for.
 func gaugesQuery(checks, more string) string {
-	return `select g.id, g.name, g.most_bar, g.class_pct, g.months, g.retired, g.version` + more + `,
+	return `select g.id, g.name, g.most_bar, g.class_pct, g.months, g.retired, g.version, g.hose` + more + `,
 		(select coalesce(json_agg(row_to_json(c)), '[]') from (select k.id, k.against, k.pairs, k.at, k.by, st.name as by_name
 			from gauge_check k join staff st on st.id = k.by where k.gauge = g.id order by k.at desc, k.id desc limit ` + checks + `) c) as checks
 		from pressure_gauge g order by g.retired, g.most_bar, g.name`
@@ -63,4 +63,14 @@ func (s *Store) AddGaugeCheck(ctx context.Context, gauge record.ID, c pressure.G
 	_, err = s.db.ExecContext(ctx, `insert into gauge_check (id, gauge, against, pairs, at, by) values ($1, $2, $3, $4, $5, $6)
 		on conflict (id) do nothing`, c.ID, gauge, c.Against, string(pairs), c.At, c.By)
 	return wrap("keeping a gauge's check", err)
+}
+
+// SetGaugeHose keeps what a gauge's hose takes, over what was measured before.
+func (s *Store) SetGaugeHose(ctx context.Context, gauge record.ID, h pressure.GaugeHose) error {
+	hose, err := json.Marshal(h)
+	if err != nil {
+		return wrap("writing a gauge's hose", err)
+	}
+	_, err = s.db.ExecContext(ctx, `update pressure_gauge set hose = $2 where id = $1`, gauge, string(hose))
+	return wrap("keeping a gauge's hose", err)
 }

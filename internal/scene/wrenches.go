@@ -34,14 +34,16 @@ var gauges = []struct {
 	pressure.PressureGauge
 	months int
 	pairs  []pressure.GaugePair
+	hose   *pressure.GaugeHose
 }{
 	{pressure.PressureGauge{Name: "Stand pump", Most: 11, Class: 2.5, Months: 6}, 2, []pressure.GaugePair{{True: "0", Shown: "0"},
-		{True: "3", Shown: "3.2"}, {True: "6", Shown: "6.3"}, {True: "8", Shown: "8.3"}}},
+		{True: "3", Shown: "3.2"}, {True: "6", Shown: "6.3"}, {True: "8", Shown: "8.3"}},
+		&pressure.GaugeHose{On: "tyre", Before: "6.3", After: "6.2", Width: "28", Seat: "622"}},
 	{pressure.PressureGauge{Name: "Wide tyres 0–2", Most: 2, Class: 1.6, Months: 6}, 2, []pressure.GaugePair{{True: "0.5", Shown: "0.5"},
-		{True: "1", Shown: "0.98"}, {True: "1.5", Shown: "1.48"}}},
+		{True: "1", Shown: "0.98"}, {True: "1.5", Shown: "1.48"}}, nil},
 	{pressure.PressureGauge{Name: "Leg pump", Most: 25, Months: 6}, 9, []pressure.GaugePair{{True: "6", Shown: "6.2"},
-		{True: "12", Shown: "12.5"}}},
-	{pressure.PressureGauge{Name: "Counter's pump", Most: 11, Months: 6}, 0, nil},
+		{True: "12", Shown: "12.5"}}, &pressure.GaugeHose{On: "fork", Before: "6.2", After: "6"}},
+	{pressure.PressureGauge{Name: "Counter's pump", Most: 11, Months: 6}, 0, nil, nil},
 }
 
 // believed is the gauge that the others are held against.
@@ -76,6 +78,12 @@ func (t *teller) hangGauges(ctx context.Context, now time.Time) error {
 		}
 		check := pressure.GaugeCheck{ID: t.id(), Against: believed, Pairs: g.pairs}
 		if _, err := t.shop.CheckGauge(ctx, t.who[0], gauge.ID, check); err != nil {
+			return fmt.Errorf("%s: %w", gauge.Name, err)
+		}
+		if g.hose == nil {
+			continue
+		}
+		if _, err := t.shop.MeasureHose(ctx, t.who[0], gauge.ID, *g.hose); err != nil {
 			return fmt.Errorf("%s: %w", gauge.Name, err)
 		}
 	}

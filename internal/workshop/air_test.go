@@ -10,6 +10,8 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/pressure"
+	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/work"
 )
 
@@ -37,6 +39,19 @@ func TestAirThatWasLostIsTakenApart(t *testing.T) {
 	took(0, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
 	assert.Contains(t, took(30, inspect.Air{Place: inspect.AirFork, Typed: "4.8", Celsius: 2}).Says, "The cold explains all of it")
 	assert.Contains(t, took(0, inspect.Air{Place: inspect.AirRearTyre, Typed: "2", Celsius: 20}).Says, "2 bar (29 psi) at 20 °C")
+
+	// A fork that was left at 5.2 and shows 4.9 an hour later: a hose may have taken that, and one that was measured did.
+	took(31, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
+	assert.Contains(t, took(31, inspect.Air{Place: inspect.AirFork, Typed: "4.9", Celsius: 20}).Says, "no more than a hose can take")
+	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Leg pump", Most: 25, Hose: &pressure.GaugeHose{Volume: 12}}
+	pressure.Gauges.Lay(r, []pressure.PressureGauge{pump})
+	took(32, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
+	v = took(32, inspect.Air{Place: inspect.AirFork, Typed: "4.9", Celsius: 20, Gauge: &pump.ID})
+	assert.Contains(t, v.Says, "It has kept its 5.19 bar", "4.9 × (200 + 12) / 200, by hand")
+	assert.Contains(t, v.Says, "Putting “Leg pump” on took 0.29 bar")
+	took(33, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
+	v = took(33, inspect.Air{Place: inspect.AirFork, Typed: "4.7", Celsius: 20, Gauge: &pump.ID})
+	assert.Contains(t, v.Says, "0.22 bar (3 psi) has leaked", "a leak stands behind a hose that was measured")
 
 	for says, a := range map[string]inspect.Air{
 		"no air there":    {Place: "crank", Typed: "2", Celsius: 20},

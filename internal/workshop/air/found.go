@@ -1,7 +1,6 @@
 package air
 
 import (
-	"utensil/core/suspension"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge/complaint"
@@ -39,15 +38,14 @@ func lostBy(s *record.Sheet, place string) string {
 		if v.Place != place || n < 2 || v.Readings[n-1].Set || v.Readings[n-1].At.Before(s.Job.OpenedAt) {
 			continue
 		}
-		reading := func(r inspect.AirSeen) suspension.Reading {
-			return suspension.Reading{At: r.At, Bar: r.Bar, Celsius: r.Celsius}
-		}
-		loss, err := suspension.Between(reading(v.Readings[n-2]), reading(v.Readings[n-1]))
+		loss, known := v.Lost()
 		switch {
-		case err != nil || loss.Lost <= 0.01:
+		case !known || loss.Lost <= 0.01:
 			return ""
-		case loss.Leaked < gauges*v.Readings[n-2].Bar:
+		case !loss.Tells():
 			return complaint.FindsCold
+		case loss.Doubtful():
+			return "" // its hose may have taken it: nobody knows yet
 		}
 		return complaint.FindsLeak
 	}

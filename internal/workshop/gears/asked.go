@@ -101,7 +101,7 @@ type HangerAsked struct {
 
 // HubAsked is a geared hub as it was tried.
 type HubAsked struct {
-	Mark    gear.MarkAt `json:"mark" enum:"right,tight,slack"`
+	Mark    gear.MarkAt `json:"mark" enum:"right,tight,slack,none"`
 	Returns string      `json:"returns" enum:"right,other,not_tried"`
 	Loaded  string      `json:"loaded,omitempty" enum:"holds,slips"`
 	Slipped int         `json:"slipped,omitempty"`
@@ -140,7 +140,8 @@ type Told struct {
 type HubKnown struct {
 	ID    string `json:"id"`
 	Gears int    `json:"gears"`
-	Mark  int    `json:"mark_gear"`
+	Mark  int    `json:"mark_gear" doc:"0 where it has none"`
+	Cable bool   `json:"cable" doc:"a lever's cable shifts it"`
 	Moved bool   `json:"moved" doc:"its axle was undone since the mark was looked at"`
 }
 

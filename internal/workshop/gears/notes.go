@@ -79,7 +79,7 @@ func KnownOf(s *record.Sheet) GearsKnown {
 	k.read(s)
 	k.Told = toldOf(s.Job.Words + " " + s.Job.Reading)
 	if family, known := s.Book.HubOf(f.Speeds); known && f.Gears == "hub" {
-		k.Hub = &HubKnown{ID: family.ID, Gears: f.Speeds, Mark: family.Mark, Moved: hubMoved(s)}
+		k.Hub = &HubKnown{ID: family.ID, Gears: f.Speeds, Mark: family.Mark, Cable: !family.Bare, Moved: hubMoved(s)}
 		if k.Ratio.Now.Hub == "" {
 			k.Ratio.Now.Hub = family.ID
 		}

@@ -58,8 +58,11 @@ type AirSeen struct {
 
 	Here  bool                  `json:"here,omitempty" doc:"in this job"`
 	Gauge string                `json:"gauge,omitempty" doc:"what it was read with"`
+	Took  float64               `json:"took_bar,omitempty" doc:"of what was found: what the hose took as it was put on"`
 	Shown *float64              `json:"shown_bar,omitempty" doc:"what that showed, where it is another figure"`
 	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"of what was found last in this job: what the shop's gauges show when it is back"`
+
+	may float64 // what a hose that nobody measured may have taken, bar
 }
 
 // airPlaces lists where a bike holds air.
@@ -81,8 +84,12 @@ func Pressures(s *record.Sheet) []AirView {
 		for i, l := range s.Ledgers() {
 			for e, a := range Airs.All(l) {
 				if a.Place == place && a.Bar != nil {
-					v.Readings = append(v.Readings, AirSeen{Bar: *a.Bar, Celsius: a.Celsius, Set: a.Set, At: e.At, By: e.ByName,
-						Here: i == 1, Gauge: pressure.Name(s, a.Gauge), Shown: a.Shown})
+					r := AirSeen{Bar: *a.Bar, Celsius: a.Celsius, Set: a.Set, At: e.At, By: e.ByName,
+						Here: i == 1, Gauge: pressure.Name(s, a.Gauge), Shown: a.Shown}
+					if !r.Set {
+						r.Took, r.may = pressure.Hosed(s, a.Gauge, place, seat(s, place), r.Bar)
+					}
+					v.Readings = append(v.Readings, r)
 					if a.LeastB != nil {
 						v.LeastBar = a.LeastB
 					}
@@ -118,23 +125,27 @@ func (v AirView) says() string {
 	if n == 1 || last.Set {
 		return fmt.Sprintf("%s at %s.", Bars(last.Bar), degrees(last.Celsius))
 	}
-	before := v.Readings[n-2]
-	first := suspension.Reading{At: before.At, Bar: before.Bar, Celsius: before.Celsius}
-	second := suspension.Reading{At: last.At, Bar: last.Bar, Celsius: last.Celsius}
-	loss, err := suspension.Between(first, second)
-	if err != nil {
-		return err.Error()
+	loss, known := v.Lost()
+	if !known {
+		return suspension.ErrNoReading.Error()
+	}
+	hose := ""
+	if last.Took >= 0.02 {
+		hose = fmt.Sprintf(" Putting “%s” on took %s.", last.Gauge, Bars(last.Took))
 	}
 	if loss.Lost <= 0.01 {
-		return fmt.Sprintf("It has kept its %s.", Bars(last.Bar))
+		return fmt.Sprintf("It has kept its %s.", Bars(last.Bar+last.Took)) + hose
 	}
 	out := fmt.Sprintf("Lost %s within the day. ", Bars(loss.Lost))
 	if loss.Days >= 1 {
 		out = fmt.Sprintf("Lost %s in %.0f days. ", Bars(loss.Lost), loss.Days)
 	}
-	// A gauge reads to about one part in fifty: less is no leak that can be told.
-	if loss.Leaked < 0.02*first.Bar {
-		return out + "The cold explains all of it; nothing leaks that a gauge could tell."
+	if !loss.Tells() {
+		return out + "The cold explains all of it; nothing leaks that a gauge could tell." + hose
+	}
+	if loss.Doubtful() {
+		return out + fmt.Sprintf("Of it %s is not the cold: no more than a hose can take as it is put on, and nobody has measured this one's. "+
+			"Measure it under the pressure gauges, or set it, wait, and read it once again.", Bars(loss.Leaked))
 	}
 	if loss.Cold > 0.01 {
 		out += fmt.Sprintf("The cold explains %s of it; ", Bars(loss.Cold))
@@ -145,7 +156,8 @@ func (v AirView) says() string {
 	if share := (1 - math.Exp(-loss.Rate)) * 100; share >= 0.05 && loss.Days >= 1 {
 		out += fmt.Sprintf(", about %.1f %% a day", share)
 	}
-	out += "."
+	out += "." + hose
+	second := last.reading()
 	if v.LeastBar != nil && (loss.Days >= 1 || second.Bar <= *v.LeastBar) {
 		switch days := loss.Until(second, *v.LeastBar); {
 		case days == 0:
@@ -155,6 +167,47 @@ func (v AirView) says() string {
 		}
 	}
 	return out
+}
+
+// Loss is what a place has lost between its last two readings, the second one found.
+type Loss struct {
+	suspension.Loss
+	from, may float64
+}
+
+// needle is how finely a gauge is read, as a share: less is no leak that can be told.
+const needle = 0.02
+
+// Tells says whether more has leaked than a gauge could miss.
+func (l Loss) Tells() bool { return l.Leaked >= needle*l.from }
+
+// Doubtful says whether a hose that nobody measured may have taken all that seems to have leaked.
+func (l Loss) Doubtful() bool { return l.Leaked < l.may }
+
+// Lost takes the last loss apart: from what it was left at to what it was found at, before the hose took its share; false
+// where the last reading is none that was found after another.
+func (v AirView) Lost() (Loss, bool) {
+	n := len(v.Readings)
+	if n < 2 || v.Readings[n-1].Set {
+		return Loss{}, false
+	}
+	first, last := v.Readings[n-2].reading(), v.Readings[n-1].reading()
+	last.Bar += v.Readings[n-1].Took
+	loss, err := suspension.Between(first, last)
+	return Loss{loss, first.Bar, v.Readings[n-1].may}, err == nil
+}
+
+func (r AirSeen) reading() suspension.Reading {
+	return suspension.Reading{At: r.At, Bar: r.Bar, Celsius: r.Celsius}
+}
+
+// seat is the bead seat diameter of a tyre's wheel, mm.
+func seat(s *record.Sheet, place string) int {
+	f := parts.Facts.Of(s)
+	if place == AirFrontTyre {
+		return f.WheelFront
+	}
+	return f.WheelRear
 }
 
 // AirName is what a place that holds air is called.

@@ -21,6 +21,7 @@ type PressureGauge struct {
 	Retired bool         `json:"retired"`
 	Version int          `json:"version"`
 	Checks  []GaugeCheck `json:"checks,omitempty" readOnly:"true" doc:"newest first; beside a job the newest alone"`
+	Hose    *GaugeHose   `json:"hose,omitempty" readOnly:"true" doc:"of its pump, as it was measured last"`
 
 	Used  int       `json:"used,omitempty" readOnly:"true" doc:"pressures read with it since its check"`
 	Due   string    `json:"due,omitempty" readOnly:"true" doc:"why it is to be checked"`
@@ -50,6 +51,9 @@ func (g PressureGauge) told(now time.Time) PressureGauge {
 		g.Mark = wear.Open
 	case !c.Sound() || g.Due != "":
 		g.Mark = wear.Due
+	}
+	if g.Hose != nil {
+		g.Hose = g.Hose.told()
 	}
 	if g.Checks == nil {
 		g.Checks = []GaugeCheck{}

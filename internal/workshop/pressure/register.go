@@ -13,6 +13,8 @@ type Store interface {
 	SavePressureGauge(ctx context.Context, g PressureGauge) error
 	// AddGaugeCheck keeps a check; one that is kept already is left as it is.
 	AddGaugeCheck(ctx context.Context, gauge record.ID, c GaugeCheck) error
+	// SetGaugeHose keeps what a gauge's hose takes, over what was measured before.
+	SetGaugeHose(ctx context.Context, gauge record.ID, h GaugeHose) error
 }
 
 // Rack is where the shop's gauges hang.
@@ -33,7 +35,7 @@ func (r *Rack) PressureGauges(ctx context.Context) ([]PressureGauge, error) {
 	return record.Some(all), err
 }
 
-// SavePressureGauge adds a gauge (version 0) or changes one. Its checks are left as they are.
+// SavePressureGauge adds a gauge (version 0) or changes one. Its checks and its hose are left as they are.
 func (r *Rack) SavePressureGauge(ctx context.Context, by record.Actor, g PressureGauge) ([]PressureGauge, error) {
 	if err := by.Must(record.Mechanic); err != nil {
 		return nil, err
@@ -41,7 +43,7 @@ func (r *Rack) SavePressureGauge(ctx context.Context, by record.Actor, g Pressur
 	if err := g.ID.Check("id"); err != nil {
 		return nil, err
 	}
-	g.Checks = nil
+	g.Checks, g.Hose = nil, nil
 	var err error
 	if g.Name, err = record.TidyName("name", "what the shop calls it", g.Name); err != nil {
 		return nil, err

@@ -414,6 +414,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gauges/{id}/hose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down what the hose of a gauge's pump takes */
+        post: operations["measure-hose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -1424,6 +1441,11 @@ export interface components {
             shown_bar?: number;
             /** @description of what was found last in this job: what the shop's gauges show when it is back */
             shows?: components["schemas"]["GaugeShows"][];
+            /**
+             * Format: double
+             * @description of what was found: what the hose took as it was put on
+             */
+            took_bar?: number;
         };
         AirStands: {
             /** Format: double */
@@ -2784,6 +2806,11 @@ export interface components {
              * @enum {string}
              */
             material: "steel" | "aluminium" | "carbon" | "titanium" | "other";
+            /**
+             * @description which hub a hub motor is in; none elsewhere
+             * @enum {string}
+             */
+            motor_end: "none" | "front" | "rear";
             /** @description in the owner's words, what the program has no word for */
             other: string;
             /**
@@ -3053,6 +3080,27 @@ export interface components {
             readonly by_name?: string;
             id: string;
             pairs: components["schemas"]["GaugePair"][];
+        };
+        GaugeHose: {
+            /** @description what it showed when it was on again, as typed */
+            after: string;
+            /** Format: date-time */
+            readonly at?: string;
+            /** @description what it showed before it was taken off, as typed */
+            before: string;
+            readonly by_name?: string;
+            /**
+             * @description what it was put on
+             * @enum {string}
+             */
+            on: "fork" | "shock" | "tyre";
+            readonly says?: string;
+            /** @description bead seat diameter of the tyre, mm, as typed */
+            seat?: string;
+            /** Format: double */
+            readonly volume_cm3?: number;
+            /** @description of the tyre, mm, as typed */
+            width?: string;
         };
         GaugeKnown: {
             id: string;
@@ -3648,17 +3696,22 @@ export interface components {
             /** @enum {string} */
             loaded?: "holds" | "slips";
             /** @enum {string} */
-            mark: "right" | "tight" | "slack";
+            mark: "right" | "tight" | "slack" | "none";
             /** @enum {string} */
             returns: "right" | "other" | "not_tried";
             /** Format: int64 */
             slipped?: number;
         };
         HubKnown: {
+            /** @description a lever's cable shifts it */
+            cable: boolean;
             /** Format: int64 */
             gears: number;
             id: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 where it has none
+             */
             mark_gear: number;
             /** @description its axle was undone since the mark was looked at */
             moved: boolean;
@@ -5176,6 +5229,8 @@ export interface components {
             class_pct: number;
             /** @description why it is to be checked */
             readonly due?: string;
+            /** @description of its pump, as it was measured last */
+            readonly hose?: components["schemas"]["GaugeHose"];
             id: string;
             /**
              * @description of its check
@@ -8307,6 +8362,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["GaugeCheck"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressureGauge"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    "measure-hose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeHose"];
             };
         };
         responses: {

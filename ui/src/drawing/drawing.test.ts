@@ -25,6 +25,7 @@ const plain: Facts = {
   rings: 2,
   suspension: 'rigid',
   electric: 'none',
+  motor_end: 'none',
   front_axle: 'nuts',
   rear_axle: 'nuts',
   stem: 'threadless',

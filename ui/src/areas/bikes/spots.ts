@@ -33,7 +33,7 @@ export const spots: Spot[] = [
   { id: 'front-wheel', name: 'Front axle', facts: ['front_axle'] },
   { id: 'rear-wheel', name: 'Rear axle', facts: ['rear_axle'] },
   { id: 'seatpost', name: 'Seatpost', facts: ['post', 'post_material', 'saddle_clamp'] },
-  { id: 'motor', name: 'Motor', facts: ['electric'] },
+  { id: 'motor', name: 'Motor', facts: ['electric', 'motor_end'] },
 ]
 
 /** looksDifferent says whether the words of a fact are drawn in more than one way: else a word says it. */

@@ -40,6 +40,7 @@ const plain: Schemas['Facts'] = {
   rings: 2,
   suspension: 'rigid',
   electric: 'none',
+  motor_end: 'none',
   front_axle: 'quick_release',
   rear_axle: 'quick_release',
   stem: 'threadless',

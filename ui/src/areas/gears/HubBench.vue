@@ -13,6 +13,9 @@ const { job } = useOpenJob()
 const hub = computed(() => job.value.gears_known.hub_gear)
 const kept = job.value.gear_notes.find((n) => n.figured.bench === 'hub' && !hub.value?.moved)?.asked.hub
 type Hub = NonNullable<typeof kept>
+/** A hub without a mark is not asked where it stands; one without a cable not whether it comes back to it. */
+const marked = computed(() => hub.value?.mark_gear !== 0)
+const cabled = computed(() => hub.value?.cable !== false)
 const form = reactive({
   mark: kept?.mark as Hub['mark'] | undefined,
   returns: kept?.returns ?? ('not_tried' as Hub['returns']),
@@ -21,11 +24,11 @@ const form = reactive({
   dust_cap: kept?.dust_cap ?? ('there' as Hub['dust_cap']),
 })
 const asked = computed(() =>
-  form.mark
+  form.mark || !marked.value
     ? {
         hub: {
-          mark: form.mark,
-          returns: form.returns,
+          mark: marked.value && form.mark ? form.mark : ('none' as const),
+          returns: cabled.value ? form.returns : ('right' as const),
           loaded: form.loaded === 'not_yet' ? undefined : form.loaded,
           slipped: form.loaded === 'slips' && Number(form.slipped) ? Number(form.slipped) : undefined,
           dust_cap: form.dust_cap,
@@ -38,8 +41,20 @@ const asked = computed(() =>
 <template>
   <FigureBench
     bench="hub"
-    :title="hub ? `Hub gear: its mark, in gear ${hub.mark_gear} of ${hub.gears}` : 'Hub gear: its mark'"
-    about="coloured mark in the window; the hub maker’s manual wins over our gear"
+    :title="
+      !marked
+        ? `Hub gear: ${hub?.gears} gears, without a mark`
+        : hub
+          ? `Hub gear: its mark, in gear ${hub.mark_gear} of ${hub.gears}`
+          : 'Hub gear: its mark'
+    "
+    :about="
+      marked
+        ? 'coloured mark in the window; the hub maker’s manual wins over our gear'
+        : cabled
+          ? 'its cables keep a little play in every gear; the hub maker’s manual wins'
+          : 'no lever shifts it; the hub maker’s manual wins'
+    "
     missing="Choose where the mark stands in its window."
     :asked="asked"
     :locked="locked"
@@ -49,11 +64,17 @@ const asked = computed(() =>
         Its axle was undone in this job. Look first: the washers’ teeth in the slots, both nuts torqued, tugs
         even; then set the mark again.
       </p>
-      <HubWindow :mark="form.mark" :gears="hub?.gears ?? job.bike.facts.speeds" :set="hub?.mark_gear" />
+      <HubWindow
+        v-if="marked"
+        :mark="form.mark === 'none' ? undefined : form.mark"
+        :gears="hub?.gears ?? job.bike.facts.speeds"
+        :set="hub?.mark_gear"
+      />
     </template>
     <template #default>
       <div class="flex max-w-3xl flex-col gap-3">
         <ChoiceRow
+          v-if="marked"
           v-model="form.mark"
           label="The mark, after a turn of the crank"
           :choices="[
@@ -63,8 +84,13 @@ const asked = computed(() =>
           ]"
         />
         <ChoiceRow
+          v-if="cabled"
           v-model="form.returns"
-          label="Shifted away and back, from the gear above and from the one below"
+          :label="
+            marked
+              ? 'Shifted away and back, from the gear above and from the one below'
+              : 'Shifted away and back: does the lever’s play come to the same?'
+          "
           :choices="[
             ['right', 'It comes to the same place'],
             ['other', 'It does not'],
@@ -88,6 +114,7 @@ const asked = computed(() =>
           </select></label
         >
         <ChoiceRow
+          v-if="cabled"
           v-model="form.dust_cap"
           label="The indicator’s cap or wheel"
           :choices="[

@@ -9,6 +9,7 @@ import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
 import GaugeCheckForm from './GaugeCheckForm.vue'
+import GaugeHoseForm from './GaugeHoseForm.vue'
 import GaugeRules from './GaugeRules.vue'
 import RegisterForm from './RegisterForm.vue'
 import { useRow } from './row'
@@ -17,12 +18,15 @@ import { useRow } from './row'
 const props = defineProps<{ gauge: Schemas['PressureGauge']; hands: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const { date } = useTimes()
-const checking = ref(false)
+const doing = ref<'check' | 'hose'>()
 const check = useTemplateRef('check')
-async function checked() {
-  checking.value = false
+const hose = useTemplateRef('hose')
+async function done() {
+  const was = doing.value
+  doing.value = undefined
   await nextTick()
-  check.value?.focus()
+  if (was === 'hose') hose.value?.focus()
+  else check.value?.focus()
 }
 const { open, form, saving, fault, change, leave } = useRow(
   () => props.gauge,
@@ -106,16 +110,29 @@ const pairs = computed(() =>
               Checked {{ date(last.at ?? '') }} by {{ last.by_name }}, against {{ last.against }}. </template
             >{{ gauge.used === 1 ? 'One pressure read since.' : `${gauge.used ?? 0} pressures read since.` }}
           </p>
+          <p v-if="!gauge.retired" class="text-[15px]" :class="!gauge.hose && 'text-soft'">
+            {{ gauge.hose?.says ?? 'What its hose takes: not measured yet.' }}
+          </p>
           <div v-if="hands" class="mt-1.5 flex flex-wrap gap-2">
             <button
-              v-if="!checking && !gauge.retired"
+              v-if="!doing && !gauge.retired"
               ref="check"
               type="button"
               class="button"
               :aria-label="`Check it: ${gauge.name}`"
-              @click="checking = true"
+              @click="doing = 'check'"
             >
               Check it
+            </button>
+            <button
+              v-if="!doing && !gauge.retired"
+              ref="hose"
+              type="button"
+              class="button"
+              :aria-label="`Measure its hose: ${gauge.name}`"
+              @click="doing = 'hose'"
+            >
+              Measure its hose
             </button>
             <button
               type="button"
@@ -141,8 +158,9 @@ const pairs = computed(() =>
           </details>
         </div>
       </div>
-      <GaugeRules v-if="!checking" :most="gauge.most_bar" :pairs="pairs" :label="gauge.name" />
+      <GaugeRules v-if="doing !== 'check'" :most="gauge.most_bar" :pairs="pairs" :label="gauge.name" />
     </div>
-    <GaugeCheckForm v-if="checking && !open" class="mt-3" :gauge="gauge" @done="checked" />
+    <GaugeCheckForm v-if="doing === 'check' && !open" class="mt-3" :gauge="gauge" @done="done" />
+    <GaugeHoseForm v-if="doing === 'hose' && !open" class="mt-3" :gauge="gauge" @done="done" />
   </li>
 </template>
