@@ -125,8 +125,8 @@ func (h Hubbed) Says() (out []Advised, err error) {
 	case h.Mark == MarkTight:
 		add(HubTurn, "The mark is past its line: barrel in a quarter-turn at a time; shift away and back before each look.")
 	case h.Mark == MarkNone && h.Loaded == "slips" && !h.Moved:
-		add(HubOpen, "It slips, and has no mark to set: a cable slack in its slackest gear by its maker's figure first, where it has one; then it is "+
-			"opened by its book, or renewed. Not to be ridden hard.")
+		add(HubOpen, "It slips, and has no mark to set: a cable slack in its slackest gear by its maker's figure first, where it has one; "+
+			"then it is opened by its book, or renewed. Not to be ridden hard.")
 	case h.Loaded == "slips" && !h.Moved:
 		add(HubOpen, "The mark is right, and it slips: pawls or clutch inside. Not to be ridden hard; the hub is opened by its book, or renewed.")
 	case h.Returns != "right" && h.Mark != MarkNone:

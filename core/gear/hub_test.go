@@ -53,11 +53,13 @@ func TestAHubIsPutRightInItsOrder(t *testing.T) {
 		"from one side only":                  {func(h *gear.Hubbed) { h.Returns = "not_tried" }, gear.HubTurn},
 		"slips with its mark right":           {func(h *gear.Hubbed) { h.Loaded = "slips" }, gear.HubOpen},
 		"slips with its mark off: the mark first": {func(h *gear.Hubbed) { h.Loaded, h.Mark = "slips", gear.MarkSlack }, gear.HubTurn},
-		"no mark, not ridden yet":                 {func(h *gear.Hubbed) { h.Mark, h.Returns, h.Loaded = gear.MarkNone, "not_tried", "" }, gear.HubRide},
 		"no mark, and it slips":                   {func(h *gear.Hubbed) { h.Mark, h.Loaded = gear.MarkNone, "slips" }, gear.HubOpen},
 		"no mark, and its cable rubs":             {func(h *gear.Hubbed) { h.Mark, h.Returns = gear.MarkNone, "other" }, gear.HubCable},
 		"no mark, and it holds":                   {func(h *gear.Hubbed) { h.Mark = gear.MarkNone }, gear.HubStands},
 		"only a cap is missing":                   {func(h *gear.Hubbed) { h.DustCap = "missing" }, gear.HubDust},
+		"no mark, not ridden yet": {func(h *gear.Hubbed) {
+			h.Mark, h.Returns, h.Loaded = gear.MarkNone, "not_tried", ""
+		}, gear.HubRide},
 	} {
 		t.Run(name, func(t *testing.T) {
 			h := right
