@@ -232,7 +232,7 @@ func (b belief) barrel(e Evidence) Move {
 			continue
 		}
 		for q := range right {
-			cable := float64(q-mostQuarters) * quarter * d.Thread
+			cable := d.Cable(q - mostQuarters)
 			right[q] += b.p[i] * below((hi-cable)/blur) * below((cable-lo)/blur)
 		}
 	}
@@ -243,9 +243,9 @@ func (b belief) barrel(e Evidence) Move {
 		}
 	}
 	quarters := best - mostQuarters
-	cable := float64(quarters) * quarter * d.Thread
+	cable := d.Cable(quarters)
 	out := Move{Work: TurnBarrel, Cause: CableSet, Quarters: quarters, Cable: cable, Pulley: cable * d.Ratio, Right: right[best]}
-	if float64(quarters)*quarter > d.Turns-e.Now.Cable/d.Thread {
+	if float64(quarters)*quarter > d.Left(d.Turns, e.Now.Cable) {
 		out.Work = Reclamp
 	}
 	return out

@@ -8,7 +8,7 @@ func (s State) After(d Drivetrain, m Move) State {
 	eighths := float64(m.Eighths) * eighth * d.Screw
 	switch m.Work {
 	case TurnBarrel, Reclamp:
-		s.Cable += float64(m.Quarters) / 4 * d.Thread
+		s.Cable += d.Cable(m.Quarters)
 	case TurnLow:
 		s.Low += eighths
 	case TurnHigh:
@@ -38,10 +38,10 @@ func (e Evidence) After(m Move) Evidence {
 	eighths := float64(m.Eighths) * eighth * e.Gear.Screw
 	switch m.Work {
 	case TurnBarrel:
-		e.Now.Cable += float64(m.Quarters) / 4 * e.Gear.Thread
+		e.Now.Cable += e.Gear.Cable(m.Quarters)
 	case Reclamp:
-		e.Now.Cable += float64(m.Quarters) / 4 * e.Gear.Thread
-		e.Gear.Turns = e.Gear.Barrel + e.Now.Cable/e.Gear.Thread
+		e.Now.Cable += e.Gear.Cable(m.Quarters)
+		e.Gear.Turns += e.Gear.Barrel - e.Gear.Left(e.Gear.Turns, e.Now.Cable)
 	case TurnLow:
 		e.Now.Low += eighths
 	case TurnHigh:

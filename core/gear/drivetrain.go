@@ -19,6 +19,7 @@ type Drivetrain struct {
 	Barrel  float64 `json:"barrel_turns,omitempty" doc:"that it has wound in"`
 	Screw   float64 `json:"screw_mm" doc:"how far the pulley's stop moves a turn of a limit screw"`
 	GapTurn float64 `json:"gap_turn_mm,omitempty" doc:"how far a turn outward of the gap's screw moves the pulley off the sprockets: nearer, below 0"`
+	Inverse bool    `json:"inverse,omitempty" doc:"its spring draws it to the largest sprocket: the cable pulls it to the smallest"`
 	Clicks  int     `json:"clicks" doc:"of the lever; one less than sprockets"`
 }
 
@@ -63,6 +64,24 @@ func (d Drivetrain) Validate() error {
 	return nil
 }
 
+// Cable is how much cable a number of quarter-turns of the barrel outward gives towards the spokes, mm: outward pulls, and
+// where the spring draws to the largest sprocket what pulls moves away from them.
+func (d Drivetrain) Cable(quarters int) float64 {
+	mm := float64(quarters) / 4 * d.Thread
+	if d.Inverse {
+		return -mm
+	}
+	return mm
+}
+
+// Left is how many turns outward the barrel has left once it gave so much cable towards the spokes, of those that it had.
+func (d Drivetrain) Left(had, cable float64) float64 {
+	if d.Inverse {
+		cable = -cable
+	}
+	return had - cable/d.Thread
+}
+
 // last is the largest sprocket.
 func (d Drivetrain) last() int { return len(d.Teeth) - 1 }
 
@@ -85,7 +104,7 @@ const (
 
 // State is how a gear is set and how worn it is. All are 0 for one that is new and right, but for Gap.
 type State struct {
-	Cable    float64 `json:"cable_mm" doc:"of cable pulled beyond where the smallest sprocket has the pulley below it"`
+	Cable    float64 `json:"cable_mm" doc:"of cable beyond where the smallest sprocket has the pulley below it, towards the spokes"`
 	Friction float64 `json:"friction_mm" doc:"by which the pulley lags behind where the cable would have it, both ways"`
 	Pivots   float64 `json:"pivots_mm" doc:"by which it lags on a drop, where the spring alone works"`
 	Mismatch float64 `json:"mismatch" doc:"how much too far the pulley moves a click: 0.02 for 2 %"`

@@ -1,6 +1,7 @@
 package gear_test
 
 import (
+	"cmp"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -78,7 +79,10 @@ func TestBarrelAndFriction(t *testing.T) {
 
 // indexes looks and turns as it is told, with eyes that never err, until every shift is crisp.
 func indexes(t require.TestingT, s *gear.State, h gear.History) (moves []gear.Move, looks int) {
-	d := eleven()
+	return indexesOn(t, eleven(), s, h)
+}
+
+func indexesOn(t require.TestingT, d gear.Drivetrain, s *gear.State, h gear.History) (moves []gear.Move, looks int) {
 	e := gear.Evidence{Gear: d, History: h}
 	for range 60 {
 		a, err := gear.Advise(e)
@@ -148,6 +152,39 @@ func TestTheCauseIsFound(t *testing.T) {
 			assert.True(t, eleven().Right(c.state))
 		})
 	}
+}
+
+// A mech that springs to the largest sprocket is turned the other way; what its pulley wants is the same.
+func TestAMechThatSpringsTheOtherWay(t *testing.T) {
+	d := eleven()
+	d.Inverse = true
+	for _, c := range []struct {
+		name  string
+		state gear.State
+		work  gear.Work
+		way   int
+	}{
+		{"short of each sprocket: slacker", set(func(s *gear.State) { s.Cable = -0.45 }), gear.TurnBarrel, -1},
+		{"beyond each: tighter", set(func(s *gear.State) { s.Cable = 0.6 }), gear.TurnBarrel, 1},
+		{"dry pivots hold it back where the spring works", set(func(s *gear.State) { s.Pivots = 1.3 }), gear.OilPivots, 0},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			before := c.state
+			moves, _ := indexesOn(t, d, &c.state, gear.History{})
+			require.NotEmpty(t, moves)
+			assert.Equal(t, c.work, moves[0].Work)
+			assert.Equal(t, c.way, cmp.Compare(moves[0].Quarters, 0))
+			assert.True(t, d.Right(c.state))
+			// By hand: a quarter-turn outward pulls 0.2 mm of a thread of 0.8, away from the spokes.
+			assert.InDelta(t, before.Cable-0.2, before.After(d, gear.Move{Work: gear.TurnBarrel, Quarters: 1}).Cable, 1e-9)
+		})
+	}
+	e := gear.Evidence{Gear: d}
+	e.Gear.Turns, e.Gear.Barrel = 1, 4
+	e = e.After(gear.Move{Work: gear.TurnBarrel, Quarters: 4})
+	assert.Zero(t, e.Gear.Left(e.Gear.Turns, e.Now.Cable), "a turn outward of the one that it had")
+	e = e.After(gear.Move{Work: gear.Reclamp, Quarters: 2})
+	assert.InDelta(t, 4, e.Gear.Left(e.Gear.Turns, e.Now.Cable), 1e-9, "wound in, it has all of them again")
 }
 
 func TestMirroredBendsGiveMirroredAdvice(t *testing.T) {

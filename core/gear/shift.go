@@ -85,10 +85,14 @@ func (d Drivetrain) stands(s State, k int) float64 {
 // Off is how far beyond the middle of its sprocket the pulley stands after a shift, mm towards the spokes.
 func (d Drivetrain) Off(s State, sh Shift) float64 {
 	off := d.stands(s, sh.To)
-	if sh.Up {
-		return off - s.Friction - 0.3*s.Pivots
+	pulled, sprung := 0.3*s.Pivots, s.Pivots // where the spring alone works, dry pivots hold it back the more
+	if d.Inverse {
+		pulled, sprung = sprung, pulled
 	}
-	return off + s.Friction + s.Pivots
+	if sh.Up {
+		return off - s.Friction - pulled
+	}
+	return off + s.Friction + sprung
 }
 
 // reach is the same as a share of the spacing by what the gear forgives, turned so that falling short of the

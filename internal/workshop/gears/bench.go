@@ -119,7 +119,7 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 		}
 		b.Done, b.Place = append([]BenchStep{step}, b.Done...), b.Place+1
 	}
-	b.Left = int(e.Gear.Turns*4 - e.Now.Cable/e.Gear.Thread*4 + 1e-6)
+	b.Left = int(e.Gear.Left(e.Gear.Turns, e.Now.Cable)*4 + 1e-6)
 	b.advise(s.Book)
 	if b.Do != nil {
 		b.Do.Offer = offer(s, b.Do.Work)

@@ -22,6 +22,7 @@ type Indexing struct {
 	Fell    bool            `json:"fell,omitempty" doc:"it fell on its right side, or was hit there"`
 	Swapped bool            `json:"swapped,omitempty" doc:"lever, mech or sprockets were changed, and it did not shift since"`
 	Stood   bool            `json:"stood,omitempty" doc:"it stood for months, or in the wet"`
+	Inverse bool            `json:"inverse,omitempty" doc:"with its cable off the mech springs to the largest sprocket"`
 	Spacing string          `json:"spacing,omitempty" doc:"measured from middle to middle, mm; left out as the family has it, like what follows"`
 	Pull    string          `json:"pull,omitempty" doc:"of cable a click, measured, mm"`
 	Ratio   string          `json:"ratio,omitempty" doc:"how far the mech moves for each mm of cable, measured"`
@@ -85,6 +86,7 @@ func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 		return nil, err
 	}
 	in.Gear = s.Book.Drivetrain(family, teeth)
+	in.Gear.Inverse = in.Inverse
 	if strings.TrimSpace(in.Turns) != "" {
 		if in.Gear.Turns, err = figure("turns", in.Turns, "turns"); err != nil {
 			return nil, err

@@ -2662,6 +2662,8 @@ export interface components {
              * @description how far a turn outward of the gap's screw moves the pulley off the sprockets: nearer, below 0
              */
             gap_turn_mm?: number;
+            /** @description its spring draws it to the largest sprocket: the cable pulls it to the smallest */
+            inverse?: boolean;
             /**
              * Format: double
              * @description of cable a click
@@ -3756,6 +3758,8 @@ export interface components {
             fell?: boolean;
             readonly gear?: components["schemas"]["Drivetrain"];
             readonly history?: components["schemas"]["History"];
+            /** @description with its cable off the mech springs to the largest sprocket */
+            inverse?: boolean;
             /** @description of cable a click, measured, mm */
             pull?: string;
             /** @description how far the mech moves for each mm of cable, measured */

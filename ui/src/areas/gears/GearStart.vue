@@ -19,6 +19,7 @@ const form = reactive({
   spacing: '',
   pull: '',
   ratio: '',
+  inverse: job.value.gears.at(-1)?.gear.inverse ?? false,
   ...job.value.gears_known.told,
 })
 const family = computed(() => families.value.find((f) => f.id === form.family))
@@ -35,12 +36,13 @@ watch(
 const on = computed(() => data.value?.lines.find((l) => l.place === 'sprockets')?.says)
 
 async function begin() {
-  const { turns, spacing, pull, ratio, ...rest } = form
+  const { turns, spacing, pull, ratio, inverse, ...rest } = form
   const typed = {
     turns: turns || undefined,
     spacing: spacing || undefined,
     pull: pull || undefined,
     ratio: ratio || undefined,
+    inverse: inverse || undefined,
   }
   await pen.record({ indexing: { ...rest, ...typed } })
 }
@@ -87,6 +89,10 @@ async function begin() {
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="form.stood" type="checkbox" class="size-5" /> it stood for months, or in the
         wet</label
+      >
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="form.inverse" type="checkbox" class="size-5" /> with its cable off the mech springs
+        to the largest sprocket</label
       >
     </fieldset>
     <details>
