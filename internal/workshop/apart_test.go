@@ -333,3 +333,19 @@ func TestEachBearingIsRenewedOnItsOwn(t *testing.T) {
 		return write(w, r, parts.Puttings.Says(one), nil)
 	}(), "take that off first")
 }
+
+// What was out of the way is torqued again, also when something was only looked at in its place.
+func TestWhatWasOutOfTheWayIsTorquedAgain(t *testing.T) {
+	s := takeApart(t, "front-caliper-pads")
+	undone := func() []string { return record.Undone(lay(s.w, s.r)) }
+	assert.Empty(t, undone(), "begun, and nothing done")
+	require.NoError(t, write(s.w, s.r, apart.Looks.Says(apart.PartLook{Strip: s.id, Part: "outer-piston", Felt: "sound"}), nil))
+	assert.Subset(t, undone(), []string{"front-axle-through", "front-quick-release", "front-axle-nut"}, "the wheel was out for a look")
+	assert.NotContains(t, undone(), "front-pad-pin")
+	require.NoError(t, s.off("clip"))
+	require.NoError(t, s.off("pin"))
+	assert.Contains(t, undone(), "front-pad-pin")
+	s = takeApart(t, "bracket-cups")
+	require.NoError(t, s.off("right-seal"))
+	assert.Subset(t, undone(), []string{"crank-pinch", "crank-preload"}, "the cranks were off for it")
+}
