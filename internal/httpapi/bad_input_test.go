@@ -2,6 +2,7 @@ package httpapi_test
 
 import (
 	"context"
+	"encoding/json"
 	"io"
 	"net/http"
 	"os"
@@ -16,6 +17,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/core/bike"
 	"utensil/core/estimate"
 	"utensil/internal/httpapi"
 	"utensil/internal/localdb"
@@ -255,4 +257,23 @@ func TestADatabaseThatHangs(t *testing.T) {
 	assert.Contains(t, fault.Detail, "kept")
 	assert.Eventually(t, func() bool { status, _, _ := bench.try(id, entry); return status == http.StatusOK }, 20*time.Second,
 		100*time.Millisecond)
+}
+
+// A tablet took a bike in before facts were asked that came later: it is written down, and they are filled in.
+func TestABikeOfAnOlderTabletIsTakenIn(t *testing.T) {
+	bench := open(t).as(record.Counter)
+	text, err := json.Marshal(arriving())
+	require.NoError(t, err)
+	var in map[string]any
+	require.NoError(t, json.Unmarshal(text, &in))
+	facts := in["bike"].(map[string]any)["facts"].(map[string]any)
+	for _, later := range []string{"sprockets_on", "motor_end", "brake_hands", "bracket_thread", "front_port"} {
+		delete(facts, later)
+	}
+	var job struct{ Bike record.Bike }
+	require.Equal(t, http.StatusOK, bench.send("POST", "/api/jobs", in, &job))
+	assert.Equal(t, "freehub", job.Bike.Facts.Sprockets)
+	assert.Equal(t, bike.Unknown, job.Bike.Facts.BrakeHands)
+	delete(facts, "frame")
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs", in, nil), "what was always asked is still asked")
 }
