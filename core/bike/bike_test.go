@@ -177,7 +177,7 @@ func TestWhatHangsOnAChoice(t *testing.T) {
 		{"the other end keeps its own", "rear_brake", "disc_hydraulic", map[string]string{"rear_fluid": bike.Unknown, "rear_port": bike.Unknown}},
 		{"a belt has its gears in the hub", "drive", "belt", map[string]string{"gears": "hub", "sprockets_on": "none"}},
 		{"one sprocket is screwed on", "gears", "single", map[string]string{"speeds": "1", "sprockets_on": "freewheel"}},
-		{"a hub motor is in the rear hub until somebody says otherwise", "electric", "hub_motor", map[string]string{"motor_end": "rear"}},
+		{"nobody said which hub a motor is in", "electric", "hub_motor", map[string]string{"motor_end": bike.Unknown}},
 		{"a crank of one piece turns on cones", "crank", "one_piece", map[string]string{"bottom_bracket": "cup_and_cone"}},
 	} {
 		t.Run(c.name, func(t *testing.T) {

@@ -84,7 +84,7 @@ var All = []Fact{
 	{"suspension", "Suspension", words("rigid", "front", "full:front and rear"), "", func(f *Facts) *string { return &f.Suspension }},
 	{"electric", "Electric", words("none", "mid_motor:mid motor", "hub_motor:hub motor"), "",
 		func(f *Facts) *string { return &f.Electric }},
-	{"motor_end", "Hub motor in", words("none", "front:the front hub", "rear:the rear hub"), "",
+	{"motor_end", "Hub motor in", words("none", notRead, "front:the front hub", "rear:the rear hub"), "",
 		func(f *Facts) *string { return &f.MotorEnd }},
 	{"front_axle", "Front axle", axles(), "", func(f *Facts) *string { return &f.FrontAxle }},
 	{"rear_axle", "Rear axle", axles(), "", func(f *Facts) *string { return &f.RearAxle }},

@@ -182,13 +182,8 @@ func freewheels(f Facts) bool {
 	return f.Gears == "cable" || f.Gears == "electronic" || f.Gears == "single" && f.RearBrake != "back_pedal"
 }
 
-// motorEnd is where most bikes with such a motor have it.
-func motorEnd(f Facts) string {
-	if f.Electric == "hub_motor" {
-		return "rear"
-	}
-	return "none"
-}
+// motorEnd is where the motor of a bike is of which nobody said it: in either hub, so that neither is taken for a plain one.
+func motorEnd(f Facts) string { return unreadIf(f.Electric == "hub_motor") }
 
 // sprocketsOn is what the sprockets of most bikes with such gears sit on.
 func sprocketsOn(f Facts) string {

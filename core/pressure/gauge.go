@@ -29,8 +29,8 @@ type Gauge struct {
 const (
 	// unnamed is the class of a gauge whose face names none: the coarsest there is (EN 837-1, value from memory).
 	unnamed = 0.04
-	// needle is how finely a needle is read, as a share of what it shows (our own judgement).
-	needle = 0.02
+	// Needle is how finely a needle is read, as a share of what it shows (our own judgement).
+	Needle = 0.02
 	// strange is how far two gauges may differ before one of them is misread, as a share of the scale (our own judgement).
 	strange = 0.25
 	// MostPairs are as many as a check takes.
@@ -60,7 +60,7 @@ func (g Gauge) Held(pairs []Pair, at time.Time) (Gauge, error) {
 		switch {
 		case !(p.Shown >= 0 && p.True >= 0):
 			return g, errors.New("a gauge shows nothing or more")
-		case p.Shown > g.Most*(1+needle):
+		case p.Shown > g.Most*(1+Needle):
 			return g, fmt.Errorf("its scale ends at %.4g bar: it cannot have shown %.4g", g.Most, p.Shown)
 		case math.Abs(p.Off()) > strange*g.Most:
 			return g, fmt.Errorf("%.4g and %.4g bar are further apart than gauges are: another unit, or one is broken",
@@ -109,14 +109,14 @@ func (g Gauge) read(at float64, sides func(Pair) (from, to float64)) float64 {
 // reading of the needle.
 func (g Gauge) Tried(shown float64) bool {
 	n := len(g.Pairs)
-	return n > 0 && shown >= g.Pairs[0].Shown*(1-needle) && shown <= g.Pairs[n-1].Shown*(1+needle)
+	return n > 0 && shown >= g.Pairs[0].Shown*(1-Needle) && shown <= g.Pairs[n-1].Shown*(1+Needle)
 }
 
 // Doubt is how far the pressure may lie from True when the gauge shows a figure, bar: where it was checked, by how finely
 // a needle is read; elsewhere by its class, the same at the bottom of the scale as at its top.
 func (g Gauge) Doubt(shown float64) float64 {
 	if g.Tried(shown) {
-		return needle * shown
+		return Needle * shown
 	}
 	return g.allowed()
 }

@@ -48,6 +48,9 @@ const (
 	ShockChamber = 120
 )
 
+// UsualTyre is the width of a tyre that nobody measured, mm: a hose takes little of any.
+const UsualTyre = 35
+
 // TyreChamber is the air in a tyre of a width on a bead seat diameter, mm: a ring of round section, in cm³.
 func TyreChamber(width, seat float64) float64 {
 	return 2 * math.Pi * math.Pi * (seat/2 + width/2) * (width / 2) * (width / 2) / 1000

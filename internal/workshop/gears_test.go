@@ -295,6 +295,19 @@ func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
 	assert.Empty(t, note(t, w, r, right))
 	slack := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkSlack, Returns: "right", DustCap: "there"}}
 	assert.Equal(t, []string{"Hub gear's mark"}, note(t, w, r, slack))
+
+	none := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkNone, Returns: "not_tried", Loaded: "holds", DustCap: "there"}}
+	err := write(w, r, gears.Notes.Says(gears.GearNote{GearAsked: none}), nil)
+	assert.ErrorContains(t, err, "has a mark: say where it stands in gear 2")
+	w, r = discBike(t)
+	r.Bike.Facts.Gears, r.Bike.Facts.Speeds, r.Bike.Facts.RearAxle = "hub", 2, "nuts"
+	assert.False(t, gears.KnownOf(lay(w, r)).Hub.Cable)
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "tyre-rear", Title: "Rear tyre", Minutes: 20}), nil))
+	id = r.Entries[len(r.Entries)-1].ID
+	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: id, Answer: agree.Yes, From: "Walter", How: "phone"}), nil))
+	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: id}), nil))
+	assert.Equal(t, []string{"Try the hub gear under load"}, standingGears(w, r))
+	assert.Empty(t, note(t, w, r, none))
 }
 
 // A new cable settles, a new chain is gauged after its distance: the bike is called back, by how far it goes.

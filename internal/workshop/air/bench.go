@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	core "utensil/core/pressure"
 	"utensil/core/tyre"
 	"utensil/core/wear"
 	"utensil/core/words"
@@ -167,8 +168,8 @@ func over(liked []AirLiked, most float64) {
 	}
 }
 
-// gauges read to about one part in fifty.
-const gauges = 0.02
+// gauges is how finely any gauge is read.
+const gauges = core.Needle
 
 // pumped is a pressure as it is pumped, to the nearest twentieth of a bar, no higher than is borne and no lower than the
 // tyre needs.

@@ -175,12 +175,15 @@ func waiting(s *record.Sheet) (list []record.Obstacle) {
 				Stage: record.StageWork, Place: "gears", Target: n.Figured.Bench})
 		}
 	}
-	if moved {
-		list = append(list, record.Obstacle{Title: "Look at the hub gear's mark",
-			Detail: "its axle was undone: washers, tugs and place move the mark",
-			Mark:   wear.Open, Stage: record.StageVerify, Place: "gears", Target: "hub"})
+	if !moved {
+		return list
 	}
-	return list
+	look := record.Obstacle{Title: "Look at the hub gear's mark", Detail: "its axle was undone: washers, tugs and place move the mark",
+		Mark: wear.Open, Stage: record.StageVerify, Place: "gears", Target: "hub"}
+	if family, known := s.Book.HubOf(parts.Facts.Of(s).Speeds); known && family.Mark == 0 {
+		look.Title, look.Detail = "Try the hub gear under load", "its axle was undone, and it has no mark to look at"
+	}
+	return append(list, look)
 }
 
 // toldOf hears in what was said at the door what moves the likely causes. It is shown before it counts.

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"utensil/core/measure"
+	core "utensil/core/pressure"
 	"utensil/core/suspension"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/pressure"
@@ -175,11 +176,8 @@ type Loss struct {
 	from, may float64
 }
 
-// needle is how finely a gauge is read, as a share: less is no leak that can be told.
-const needle = 0.02
-
 // Tells says whether more has leaked than a gauge could miss.
-func (l Loss) Tells() bool { return l.Leaked >= needle*l.from }
+func (l Loss) Tells() bool { return l.Leaked >= core.Needle*l.from }
 
 // Doubtful says whether a hose that nobody measured may have taken all that seems to have leaked.
 func (l Loss) Doubtful() bool { return l.Leaked < l.may }

@@ -92,7 +92,7 @@ func (h GaugeHose) told() *GaugeHose {
 // much it may have taken where nobody measured it.
 func Hosed(s *record.Sheet, gauge *record.ID, place string, seat int, bar float64) (took, may float64) {
 	leg := place == "fork" || place == "shock"
-	volume := core.TyreChamber(35, float64(seat))
+	volume := core.TyreChamber(core.UsualTyre, float64(seat))
 	if leg {
 		volume = chamber(place)
 	}

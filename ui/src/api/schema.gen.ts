@@ -2812,7 +2812,7 @@ export interface components {
              * @description which hub a hub motor is in; none elsewhere
              * @enum {string}
              */
-            motor_end: "none" | "front" | "rear";
+            motor_end: "none" | "unknown" | "front" | "rear";
             /** @description in the owner's words, what the program has no word for */
             other: string;
             /**

@@ -28,7 +28,7 @@ const asked = computed(() =>
     ? {
         hub: {
           mark: marked.value && form.mark ? form.mark : ('none' as const),
-          returns: cabled.value ? form.returns : ('right' as const),
+          returns: cabled.value ? form.returns : ('not_tried' as const),
           loaded: form.loaded === 'not_yet' ? undefined : form.loaded,
           slipped: form.loaded === 'slips' && Number(form.slipped) ? Number(form.slipped) : undefined,
           dust_cap: form.dust_cap,
@@ -81,6 +81,7 @@ const asked = computed(() =>
             ['right', 'On its line'],
             ['slack', 'Short of it: the cable is slack'],
             ['tight', 'Past it: the cable is tight'],
+            ...(hub ? [] : [['none', 'It has none'] as const]),
           ]"
         />
         <ChoiceRow

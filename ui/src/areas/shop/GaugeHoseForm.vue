@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -14,6 +14,8 @@ const props = defineProps<{ gauge: Schemas['PressureGauge'] }>()
 const emit = defineEmits<{ done: [] }>()
 const queries = useQueryClient()
 const form = ref({ on: 'fork' as Schemas['GaugeHose']['on'], before: '', after: '', width: '', seat: '' })
+const fields = useTemplateRef('fields')
+onMounted(() => fields.value?.querySelector('input')?.focus())
 const tyre = computed(() => form.value.on === 'tyre')
 const saving = useMutation({
   mutationFn: () =>
@@ -29,7 +31,7 @@ const untold = computed(() => fault.value && !/^(before|after|width|seat)$/.test
 </script>
 
 <template>
-  <form class="border-l-4 border-petrol pl-4" @submit.prevent="saving.mutate()">
+  <form ref="fields" class="border-l-4 border-petrol pl-4" @submit.prevent="saving.mutate()">
     <p class="mb-2 max-w-3xl text-[15px]">
       Pump it up as usual. Read it; take the hose off, put it on again at once, read it once more.
     </p>
@@ -81,11 +83,7 @@ const untold = computed(() => fault.value && !/^(before|after|width|seat)$/.test
     </div>
     <FaultNote v-if="untold && fault" class="mt-2" :fault="fault" />
     <div class="mt-2 flex flex-wrap gap-2">
-      <button
-        type="submit"
-        class="button button-go"
-        :disabled="saving.isPending.value || !form.before.trim() || !form.after.trim()"
-      >
+      <button type="submit" class="button button-go" :disabled="saving.isPending.value">
         It is measured
       </button>
       <button type="button" class="button" @click="emit('done')">Leave it</button>
