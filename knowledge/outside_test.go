@@ -44,3 +44,34 @@ func TestBearingsAgreeWithAnotherTable(t *testing.T) {
 	}
 	assert.GreaterOrEqual(t, compared, 20)
 }
+
+// Willis's equation for a planetary set: driven at the carrier with the sun held it goes up by 1 + sun/annulus, driven at
+// the annulus it goes down by as much. So a hub of one annulus has its gears in pairs that multiply to 1, whatever its
+// teeth; and one that is a set before another has its upper half the lower half times one figure. Exact but for the
+// rounding of the ratios as printed, half of a last digit each.
+func TestHubsTurnAsPlanetarySetsDo(t *testing.T) {
+	hubs := map[string]knowledge.HubFamily{}
+	for _, h := range shipped(t).Hubs {
+		hubs[h.ID] = h
+	}
+	for _, id := range []string{"hub-3", "hub-5", "hub-5-wide"} {
+		t.Run(id, func(t *testing.T) {
+			ratios := hubs[id].Ratios
+			require.NotEmpty(t, ratios)
+			for i, r := range ratios {
+				assert.InDelta(t, 1, r*ratios[len(ratios)-1-i], 0.006)
+			}
+		})
+	}
+	for _, id := range []string{"hub-8", "hub-14"} {
+		t.Run(id, func(t *testing.T) {
+			ratios := hubs[id].Ratios
+			require.NotEmpty(t, ratios)
+			half := len(ratios) / 2
+			first := ratios[half] / ratios[0]
+			for i := range half {
+				assert.InEpsilon(t, first, ratios[half+i]/ratios[i], 0.0025)
+			}
+		})
+	}
+}

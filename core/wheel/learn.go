@@ -27,34 +27,74 @@ const (
 	tensionRead = 0.03 // of a tension
 )
 
+// whole is how many shares a wheel has as a whole: sideways, upright, tension.
+const whole = 3
+
 // Learn fits what is learnt of a wheel to a round: what was read before, what was turned, by spoke from 1, and what is
 // read after. Places that were read only once tell nothing. The fit is least squares held to what is usual.
 func (b *Bench) Learn(before Readings, turns []int, after Readings) {
 	if len(turns) != b.Wheel.Spokes || !slices.ContainsFunc(turns, turned) {
 		return
 	}
+	share := within(b.answered(before, turns, after))
+	b.Learnt = Learnt{share[0], share[1], share[2], share[whole:]}
+}
+
+// No wheel answers less than leastShare of the model, or more than mostShare (our own).
+const leastShare, mostShare = 0.4, 1.8
+
+// within are the shares that fit the rows best, each of them within its bounds. Whatever is held at a bound pulls at the
+// others, so the best is not that of all without bounds, cut off: each in turn takes its best place with the others
+// where they are, and as the sum of squares has one lowest place that is where it ends.
+func within(rows *mat.Dense, off *mat.VecDense) []float64 {
+	_, n := rows.Dims()
+	var normal mat.SymDense
+	normal.SymOuterK(1, rows.T())
+	var against mat.VecDense
+	against.MulVec(rows.T(), off)
+	share := slices.Repeat([]float64{1}, n)
+	for range 2000 {
+		moved := 0.0
+		for k := range n {
+			pull := against.AtVec(k)
+			for j, s := range share {
+				pull -= normal.At(k, j) * (s - 1)
+			}
+			to := min(max(share[k]+pull/normal.At(k, k), leastShare), mostShare)
+			moved = max(moved, math.Abs(to-share[k]))
+			share[k] = to
+		}
+		if moved < 1e-10 {
+			break
+		}
+	}
+	return share
+}
+
+// answered is what a round says of how far each share lies off 1, a row a reading, in standard deviations; first that each
+// is thought to be usual.
+func (b *Bench) answered(before Readings, turns []int, after Readings) (*mat.Dense, *mat.VecDense) {
 	unlearnt := Bench{Wheel: b.Wheel, Aim: b.Aim, influence: b.influence, Learnt: Unlearnt(b.Wheel)}
-	const whole = 3 // sideways, upright, tension
 	n := whole + b.Wheel.Spokes
-	normal, against := mat.NewSymDense(n, nil), mat.NewVecDense(n, nil)
+	var rows, off []float64
 	for k := range n {
 		sd := spokesVary
 		if k < whole {
 			sd = wheelsVary
 		}
-		normal.SetSym(k, k, 1/(sd*sd))
+		row := make([]float64, n)
+		row[k] = 1 / sd
+		rows, off = append(rows, row...), append(off, 0)
 	}
-	row := mat.NewVecDense(n, nil)
 	told := func(kind int, was, is float64, by []float64, sd float64) {
-		row.Zero()
+		row := make([]float64, n)
 		expected := 0.0
 		for k, t := range turns {
-			row.SetVec(whole+k, float64(t)*by[k]/sd)
+			row[whole+k] = float64(t) * by[k] / sd
 			expected += float64(t) * by[k]
 		}
-		row.SetVec(kind, expected/sd)
-		normal.SymRankOne(normal, 1, row)
-		against.AddScaledVec(against, (is-was-expected)/sd, row)
+		row[kind] = expected / sd
+		rows, off = append(rows, row...), append(off, (is-was-expected)/sd)
 	}
 	both, now := paired(before, after)
 	sideBy, outBy := unlearnt.runoutBy(both)
@@ -76,16 +116,7 @@ func (b *Bench) Learn(before Readings, turns []int, after Readings) {
 			told(2, was, is, unlearnt.tensionBy(spoke), twice*tensionRead*max(was, is, 100))
 		}
 	}
-	var factored mat.Cholesky
-	off := mat.NewVecDense(n, nil)
-	if !factored.Factorize(normal) || factored.SolveVecTo(off, against) != nil {
-		return
-	}
-	at := func(k int) float64 { return min(max(1+off.AtVec(k), 0.4), 1.8) }
-	b.Learnt = Learnt{at(0), at(1), at(2), make([]float64, b.Wheel.Spokes)}
-	for k := range b.Learnt.Spoke {
-		b.Learnt.Spoke[k] = at(whole + k)
-	}
+	return mat.NewDense(len(off), n, rows), mat.NewVecDense(len(off), off)
 }
 
 // paired are the runouts of the places that were read both times, in the same way.
