@@ -71,7 +71,7 @@ func (o *options) book() (*knowledge.Book, error) {
 // api is what the server of requests is told.
 func (o *options) api(proxies []netip.Prefix) httpapi.Options {
 	return httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull, AdmitLoopback: o.loopback,
-		TrustedProxies: proxies}
+		TrustedProxies: proxies, Changes: postgres.Changes()}
 }
 
 // trusted is the networks of the proxies in front.
@@ -176,7 +176,7 @@ func openapiCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			api := httpapi.New(workshop.New(nil, book, time.Now), nil, httpapi.Options{})
+			api := httpapi.New(workshop.New(nil, book, time.Now), nil, httpapi.Options{Changes: postgres.Changes()})
 			text, err := api.OpenAPI()
 			if err != nil {
 				return err

@@ -215,3 +215,51 @@ test('the shop writes a route of its own, and is told where a mistake stands', a
     'Front pads',
   )
 })
+
+test('registers that another tablet writes in are seen as they now are', async ({ browser }) => {
+  const tablet = async () => (await browser.newContext()).newPage()
+  const [one, two, three] = await Promise.all([tablet(), tablet(), tablet()])
+  await signIn(one)
+  await signIn(two, 'Tomas Brandvold')
+  await signIn(three, 'Tomas Brandvold')
+  /** Changes the first row of a register, as a third tablet would. */
+  const rename = (register: string, to: string, by: 'PUT' | 'POST') =>
+    one.evaluate(
+      async ([register, to, by]) => {
+        const [row] = (await (await fetch(`/api/${register}`)).json()) as {
+          id: string
+          name: string
+        }[]
+        const body = JSON.stringify({ ...row, name: to })
+        const path = by === 'PUT' ? `/api/${register}/${row?.id}` : `/api/${register}`
+        return (
+          await fetch(path, {
+            method: by,
+            body,
+            headers: { 'Content-Type': 'application/json' },
+          })
+        ).status
+      },
+      [register, to, by] as const,
+    )
+
+  await openJob(three, 'Pelham Drover')
+  await three.goto(three.url().replace(/(jobs\/[^/?]+).*/, '$1/air?at=rear_tyre'))
+  const gauge = three
+    .getByRole('main')
+    .getByText('Hand gauge by the door')
+    .or(three.getByRole('option', { name: /by the door/ }))
+  for (const [register, page, name, by] of [
+    ['gauges', '/shop/gauges', 'Hand gauge by the door', 'PUT'],
+    ['wrenches', '/shop/wrenches', 'Beam wrench by the door', 'PUT'],
+    ['bottles', '/shop/bottles', 'Mineral oil by the door', 'PUT'],
+    ['stores', '/stores', 'Chain by the door', 'POST'],
+  ] as const) {
+    await two.goto(page)
+    await expect(two.getByRole('main').getByRole('listitem').first()).toBeVisible()
+    expect(await rename(register, name, by), register).toBe(200)
+    await expect(two.getByText(name).first(), register).toBeVisible()
+  }
+  await expect(gauge.first(), 'the open job').toBeAttached()
+  for (const page of [one, two, three]) await page.context().close()
+})

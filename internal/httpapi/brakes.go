@@ -1,8 +1,6 @@
 package httpapi
 
 import (
-	"context"
-
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/record"
@@ -11,12 +9,8 @@ import (
 // declareBrakes declares the shelf of fluids and the arithmetic of brakes.
 func (s *Server) declareBrakes() {
 	shop := s.shop
-	read(s, "/api/bottles", "bottles", "The shelf of brake fluids", shop.Bottles)
-	tell(s, "PUT", "/api/bottles/{id}", "save-bottle", "Put a bottle on the shelf or change it",
-		func(ctx context.Context, who actor, id record.ID, in fluid.Bottle) ([]fluid.Bottle, error) {
-			in.ID = id
-			return shop.SaveBottle(ctx, who, in)
-		})
+	keep(s, "/api/bottles", "bottles", "bottle", "The shelf of brake fluids", shop.Bottles, shop.SaveBottle,
+		func(b *fluid.Bottle, id record.ID) { b.ID = id })
 	read(s, "/api/bleeds", "bleeds", "Bleeds that wait for DOT fluid, and which to do together", shop.Bleeds)
 	reckon(s, "/api/brake/need", "brake-need", "How much fluid a bleed takes", brakes.Need)
 	reckon(s, "/api/brake/rise", "brake-rise", "Where air stays in a line", brakes.Rise)

@@ -91,6 +91,19 @@ func tell[In, Out any](s *Server, method, path, id, summary string, do func(cont
 	})
 }
 
+// keep declares a register of the shop's: its rows are read together, and each is written by itself over its version.
+// name sets whose row it is; what comes back is the whole register.
+func keep[T any](s *Server, path, id, one, summary string, list func(context.Context) ([]T, error),
+	save func(context.Context, actor, T) ([]T, error), name func(*T, record.ID),
+) {
+	read(s, path, id, summary, list)
+	tell(s, "PUT", path+"/{id}", "save-"+one, "Add a row to it, or change one",
+		func(ctx context.Context, who actor, row record.ID, in T) ([]T, error) {
+			name(&in, row)
+			return save(ctx, who, in)
+		})
+}
+
 // reckon declares a question of arithmetic, which nothing is recorded of.
 func reckon[In, Out any](s *Server, path, id, summary string, do func(In) (Out, error)) {
 	send(s, "POST", path, id, summary, func(_ context.Context, _ actor, in In) (Out, error) {

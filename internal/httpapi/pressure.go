@@ -10,12 +10,8 @@ import (
 // declarePressure declares the register of pressure gauges and their checks.
 func (s *Server) declarePressure() {
 	shop := s.shop
-	read(s, "/api/gauges", "gauges", "The register of pressure gauges", shop.PressureGauges)
-	tell(s, "PUT", "/api/gauges/{id}", "save-gauge", "Add or change a pressure gauge",
-		func(ctx context.Context, who actor, id record.ID, in pressure.PressureGauge) ([]pressure.PressureGauge, error) {
-			in.ID = id
-			return shop.SavePressureGauge(ctx, who, in)
-		})
+	keep(s, "/api/gauges", "gauges", "gauge", "The register of pressure gauges", shop.PressureGauges, shop.SavePressureGauge,
+		func(g *pressure.PressureGauge, id record.ID) { g.ID = id })
 	send(s, "POST", "/api/pressure", "pressure", "What a pressure is that a gauge shows",
 		func(ctx context.Context, _ actor, in pressure.PressureAsked) (pressure.PressureReads, error) {
 			return shop.WhatIs(ctx, in)

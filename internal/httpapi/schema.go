@@ -73,6 +73,21 @@ func wordsOf(list []record.Named) (out []string) {
 	return out
 }
 
+// describeChange describes what the stream of changes says, though no operation answers with it.
+func describeChange(r huma.Registry, all []record.Changing) {
+	r.Schema(reflect.TypeFor[Changed](), true, "")
+	change := r.Map()["Changed"]
+	about, again := change.Properties["about"], change.Properties["again"].Items
+	for _, c := range all {
+		about.Enum = append(about.Enum, c.Name)
+		for _, read := range c.Again {
+			if !slices.Contains(again.Enum, any(read)) {
+				again.Enum = append(again.Enum, read)
+			}
+		}
+	}
+}
+
 // describeFacts gives each fact of a bike the words that it is declared with.
 func describeFacts(r huma.Registry) {
 	facts := r.Map()["Facts"]

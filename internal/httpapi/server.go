@@ -10,7 +10,6 @@ import (
 	"log/slog"
 	"net/http"
 	"net/netip"
-	"strings"
 	"time"
 
 	"github.com/alexedwards/scs/postgresstore"
@@ -25,6 +24,7 @@ import (
 	"utensil/internal/document"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/record"
 )
 
 // Server answers HTTP requests for one workshop.
@@ -53,6 +53,8 @@ type Options struct {
 	Letters func() []owner.Letter // what a stand-in mail server was sent; nil when there is none
 	// Deadline is how long a request may take; 0 for the usual.
 	Deadline time.Duration
+	// Changes are what everybody who watches is told of.
+	Changes []record.Changing
 	// AdmitLoopback admits the server's own computer as a device of the shop, as a demo does.
 	AdmitLoopback bool
 	// TrustedProxies are who may say for which client they ask, in X-Forwarded-For.
@@ -107,6 +109,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 			declare()
 		}
 		describeFacts(s.api.OpenAPI().Components.Schemas)
+		describeChange(s.api.OpenAPI().Components.Schemas, o.Changes)
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, uploadDeadline)))
@@ -165,36 +168,28 @@ func (s *Server) Close() {
 // Told passes a change on to everyone who watches. Its argument is the database's
 // notification, or "" when some may have been missed.
 func (s *Server) Told(change string) {
-	if change == "" || strings.Contains(change, `"staff"`) {
+	var said struct{ About, Ended string }
+	if change != "" && json.Unmarshal([]byte(change), &said) != nil {
+		slog.Warn("a change that cannot be read", "change", change)
+	}
+	if change == "" || said.About == "staff" {
 		s.people.Forget()
 	}
-	if change == "" || strings.Contains(change, `"device"`) {
+	if change == "" || said.About == "device" {
 		s.devices.Forget()
 		s.live.look()
 	}
-	if change == "" || strings.Contains(change, `"own_knowledge"`) {
+	if change == "" || said.About == "own_knowledge" {
 		if err := s.shop.LoadOwn(context.Background()); err != nil {
 			slog.Warn("reading the workshop's own knowledge", "err", err)
 		}
 	}
-	if ended := endedSession(change); ended != "" {
+	if said.Ended != "" {
 		if s.kept != nil {
-			s.kept.forget(ended)
+			s.kept.forget(said.Ended)
 		}
-		s.live.end(ended)
+		s.live.end(said.Ended)
 		return
 	}
 	s.teller.told(change)
-}
-
-// endedSession is the digest of the session that a change says has ended; "" for any other change.
-func endedSession(change string) string {
-	if !strings.Contains(change, `"session"`) {
-		return ""
-	}
-	var said struct{ About, Ended string }
-	if err := json.Unmarshal([]byte(change), &said); err != nil || said.About != "session" {
-		return ""
-	}
-	return said.Ended
 }

@@ -12,10 +12,11 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Change is what the stream of changes says: what was changed, and for a job what that comes to on the first screen, so
-// that nobody needs to read it all again.
-type Change struct {
+// Changed is what the stream of changes says: what was changed and who looks again, and for a job what that comes to on
+// the first screen, so that nobody needs to read it all again.
+type Changed struct {
 	About string    `json:"about"`
+	Again []string  `json:"again" doc:"reads of this API, by the names of their operations; everything for all"`
 	Job   record.ID `json:"job,omitempty"`
 	Bike  record.ID `json:"bike,omitempty"`
 	Entry record.ID `json:"entry,omitempty"`
@@ -76,7 +77,7 @@ func (t *teller) work() {
 
 // pass tells a batch; the last change of each job says where it now stands.
 func (t *teller) pass(batch []string) {
-	changes := make([]Change, len(batch))
+	changes := make([]Changed, len(batch))
 	last := map[record.ID]int{}
 	for i, text := range batch {
 		if text != "" && json.Unmarshal([]byte(text), &changes[i]) == nil && changes[i].Job != "" {

@@ -28,12 +28,8 @@ type TrayDone struct {
 func (s *Server) declareTorque() {
 	shop := s.shop
 	reckon(s, "/api/torque/setting", "torque-setting", "What a wrench with an adapter is to show", torque.SettingFor)
-	read(s, "/api/wrenches", "wrenches", "The register of torque wrenches", shop.Wrenches)
-	tell(s, "PUT", "/api/wrenches/{id}", "save-wrench", "Add or change a torque wrench",
-		func(ctx context.Context, who actor, id record.ID, in torque.Wrench) ([]torque.Wrench, error) {
-			in.ID = id
-			return shop.SaveWrench(ctx, who, in)
-		})
+	keep(s, "/api/wrenches", "wrenches", "wrench", "The register of torque wrenches", shop.Wrenches, shop.SaveWrench,
+		func(t *torque.Wrench, id record.ID) { t.ID = id })
 	readAs(s, "/api/loose", "loose", "What comes loose here", shop.Loose)
 	send(s, "POST", "/api/tool-readings/aside", "put-aside", "Put readings aside that belong to no fastener",
 		func(ctx context.Context, who actor, in torque.PutAside) (TrayDone, error) {

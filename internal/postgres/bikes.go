@@ -78,6 +78,14 @@ type bikeRow struct {
 	OwnerVersion int       `db:"owner_version"`
 }
 
+// A figure for all of a model is lent by its name.
+var bikeChanges = changing{table: "bike", on: written, names: map[string]string{"bike": "new.id"},
+	again: []string{"bike", "job", "today", "search"}, counts: `perform stamp_bike(new.id);
+    if tg_op = 'INSERT' or (new.make, new.model) is distinct from (old.make, old.model) then perform stamp_shop(); end if;`}
+
+var ownerChanges = changing{table: "owner", on: "update", again: []string{"job", "bike", "today", "search", "bleeds"},
+	counts: `perform stamp_bike(b.id) from bike b where b.owner_id = new.id order by b.id;`}
+
 const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number, b.facts, b.facts_read, b.weekly_km, b.riding,
 	b.version as bike_version,
 	o.id as owner_id, o.name as owner_name, o.phone, o.email, o.note as owner_note, o.version as owner_version`

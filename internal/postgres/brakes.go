@@ -6,45 +6,35 @@ import (
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/record"
 )
 
-const bottleColumns = `t.id, t.name, t.family, t.grade, t.batch, coalesce(t.opened_on::text, '') as opened_on, t.volume_ml,
-	t.price_minor, t.clean, t.gone, t.version,
-	coalesce((select sum((e.content->'guided'->>'pour_ml')::float) from entry e where e.kind = 'guided'
-		and e.content->'guided'->>'bottle' = t.id::text
-		and not exists (select from entry x where x.supersedes = e.id)), 0)
-	+ coalesce((select sum((e.content->'work'->>'pour_ml')::float) from entry e where e.kind = 'work'
-		and e.content->'work'->>'bottle' = t.id::text
-		and not exists (select from entry x where x.supersedes = e.id)), 0) as poured_ml`
+var bottleRegister = register[fluid.Bottle]{
+	changes: changing{table: "bottle", on: written, counts: countsShop, again: []string{"bottles", "bleeds", "job"}},
+	what:    "bottle",
+	columns: `t.id, t.name, t.family, t.grade, t.batch, coalesce(t.opened_on::text, '') as opened_on, t.volume_ml,
+		t.price_minor, t.clean, t.gone, t.version,
+		coalesce((select sum((e.content->'guided'->>'pour_ml')::float) from entry e where e.kind = 'guided'
+			and e.content->'guided'->>'bottle' = t.id::text
+			and not exists (select from entry x where x.supersedes = e.id)), 0)
+		+ coalesce((select sum((e.content->'work'->>'pour_ml')::float) from entry e where e.kind = 'work'
+			and e.content->'work'->>'bottle' = t.id::text
+			and not exists (select from entry x where x.supersedes = e.id)), 0) as poured_ml`,
+	order:  `t.gone, t.opened_on nulls last, t.name`,
+	writes: append(fields("name", "family", "grade", "batch", "volume_ml", "price_minor", "clean", "gone"), days("opened_on")...),
+	same:   func(b fluid.Bottle) (record.ID, int) { return b.ID, b.Version },
+}
 
-const bottlesQuery = `select ` + bottleColumns + ` from bottle t order by t.gone, t.opened_on nulls last, t.name`
-
-var bottlesOfShop = laying{fluid.Bottles.Name(), listed(bottlesQuery)}
+var bottlesOfShop = laying{fluid.Bottles.Name(), listed(bottleRegister.all())}
 
 // Bottles lists the shelf, what is gone last.
 func (s *Store) Bottles(ctx context.Context) ([]fluid.Bottle, error) {
-	var out []fluid.Bottle
-	err := s.db.SelectContext(ctx, &out, bottlesQuery)
-	return out, wrap("reading the bottles", err)
+	return bottleRegister.list(ctx, s)
 }
 
 // SaveBottle adds a bottle (version 0) or changes one over the version given.
 func (s *Store) SaveBottle(ctx context.Context, b fluid.Bottle) error {
-	query := `update bottle set name = :name, family = :family, grade = :grade, batch = :batch, 
-		opened_on = cast(nullif(:opened_on, '') as date), volume_ml = :volume_ml, price_minor = :price_minor, clean = :clean, gone = :gone,
-		version = version + 1 where id = :id and version = :version`
-	if b.Version == 0 {
-		query = `insert into bottle (id, name, family, grade, batch, opened_on, volume_ml, price_minor, clean, gone)
-			values (:id, :name, :family, :grade, :batch, cast(nullif(:opened_on, '') as date), :volume_ml, :price_minor, :clean,
-				:gone) on conflict (id) do nothing`
-	}
-	done, err := s.db.NamedExecContext(ctx, query, b)
-	if err == nil && b.Version == 0 {
-		return nil // it stands, whoever put it there
-	}
-	return saved("bottle", done, err, func() (fluid.Bottle, error) {
-		return one[fluid.Bottle](ctx, s.db, "bottle", `select `+bottleColumns+` from bottle t where t.id = $1`, b.ID)
-	})
+	return bottleRegister.save(ctx, s, b)
 }
 
 // RunsTaken reads how long the latest runs of procedures took, from start to last step.

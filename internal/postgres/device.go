@@ -45,6 +45,14 @@ func (s *Store) ForgetTries(ctx context.Context, id record.ID) error {
 	return wrap("forgetting tries", err)
 }
 
+var (
+	// A device that is sent away is told to every server at once.
+	deviceChanges = changing{table: "device", on: "insert or delete or update of name, admitted_at", statement: true,
+		again: []string{"devices"}}
+	// A session that ends is told to every server, so that what it was shown stops at once. The token is a digest.
+	sessionChanges = changing{table: "sessions", on: "delete", names: map[string]string{"ended": "old.token"}}
+)
+
 const deviceColumns = `id, name, admitted_at, used_at, code_until`
 
 // Devices lists the devices by name. One whose code ended unused is not listed.

@@ -14,6 +14,19 @@ import (
 	"utensil/internal/workshop/record"
 )
 
+// An entry draws on the shop: a wrench's pulls, a bottle's rest, a drawer's pieces, a gauge's use; others of its make and
+// model have a model's figures and charts of it.
+var entryChanges = changing{table: "entry", on: "insert",
+	names: map[string]string{"job": "new.job_id", "bike": "new.bike_id", "entry": "new.id"}, again: []string{"job", "bike", "today"},
+	counts: countsBike, draws: []draw{
+		{`new.kind = 'torque' and (new.content->'torque' ? 'wrench' or new.content->'torque' ? 'tool_reading')`, []string{"wrenches"}, true},
+		{`new.kind in ('guided', 'work') and new.content->new.kind ? 'bottle'`, []string{"bottles"}, true},
+		{`new.kind = 'fitted' and new.content->'fitted' ? 'stock'`, []string{"stores", "candidates"}, true},
+		{`new.kind = 'air' and new.content->'air' ? 'gauge'`, []string{"gauges"}, false},
+		{`new.kind in ('figure', 'leg_chart')`, nil, true},
+		{`new.supersedes is not null`, []string{"wrenches", "bottles", "stores", "candidates"}, true},
+	}}
+
 // Append writes entries to an open job, each once, all or none. They carry the job they belong to.
 func (s *Store) Append(ctx context.Context, job record.ID, entries ...record.Entry) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error { return appended(ctx, tx, job, entries) })

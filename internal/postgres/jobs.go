@@ -43,6 +43,9 @@ type jobRow struct {
 	Beside     beside                   `db:"beside"`
 }
 
+var jobChanges = changing{table: "job", on: written, names: map[string]string{"job": "new.id", "bike": "new.bike_id"},
+	again: []string{"job", "bike", "today", "search"}, counts: countsBike}
+
 const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.condition, j.stand, j.promised_at, j.opened_at,
 	st.name as opened_by, j.released_at, j.version as job_version, (select sum(version) from staff) as names, ` + bikeColumns
 

@@ -20,6 +20,14 @@ var (
 		from message m where m.job_id = j.id order by made_at desc limit 10`)}
 )
 
+var (
+	linkChanges = changing{table: "link", on: written, names: map[string]string{"job": "new.job_id"}, again: []string{"job", "today"},
+		counts: countsOfAJob}
+	messageChanges = changing{table: "message", on: written, names: map[string]string{"job": "new.job_id"},
+		again:  []string{"job", "today", "mailbox"},
+		counts: countsOfAJob}
+)
+
 const linkColumns = `id, job_id, token_hash, made_by, made_at, expires_at, revoked_at, answered_at, answered_from`
 
 // SaveLink adds a link, takes the job's earlier ones back, and queues its message if there is

@@ -8,6 +8,9 @@ import (
 	"utensil/internal/workshop/record"
 )
 
+// What the shop writes into the book changes what everybody reads.
+var knowledgeChanges = changing{table: "own_knowledge", on: written, again: []string{record.Everything}}
+
 // OwnFiles lists the workshop's own knowledge.
 func (s *Store) OwnFiles(ctx context.Context) ([]workshop.OwnFile, error) {
 	var out []workshop.OwnFile

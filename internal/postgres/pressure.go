@@ -2,56 +2,44 @@ package postgres
 
 import (
 	"context"
-	"errors"
 
-	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/segmentio/encoding/json"
 
 	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
-// gaugesQuery reads gauges with their newest checks, as many as it is asked for.
-func gaugesQuery(checks, more string) string {
-	return `select g.id, g.name, g.most_bar, g.class_pct, g.months, g.retired, g.version, g.hose` + more + `,
-		(select coalesce(json_agg(row_to_json(c)), '[]') from (select k.id, k.against, k.pairs, k.at, k.by, st.name as by_name
-			from gauge_check k join staff st on st.id = k.by where k.gauge = g.id order by k.at desc, k.id desc limit ` + checks + `) c) as checks
-		from pressure_gauge g order by g.retired, g.most_bar, g.name`
+// gaugesWith reads gauges with their newest checks, as many as it is asked for.
+func gaugesWith(checks, more string) register[pressure.PressureGauge] {
+	return register[pressure.PressureGauge]{
+		changes: changing{table: "pressure_gauge", on: written, counts: countsShop, again: []string{"gauges", "job"}},
+		what:    "gauge",
+		columns: `t.id, t.name, t.most_bar, t.class_pct, t.months, t.retired, t.version, t.hose` + more + `,
+			(select coalesce(json_agg(row_to_json(c)), '[]') from (select k.id, k.against, k.pairs, k.at, k.by, st.name as by_name
+				from gauge_check k join staff st on st.id = k.by where k.gauge = t.id order by k.at desc, k.id desc limit ` + checks + `) c) as checks`,
+		order:  `t.retired, t.most_bar, t.name`,
+		writes: fields("name", "most_bar", "class_pct", "months", "retired"),
+		unique: clash{"pressure_gauge_name_key", "Two gauges of one name", "name",
+			"Another gauge is called that. Give this one a name of its own, such as where it hangs."},
+		same: func(g pressure.PressureGauge) (record.ID, int) { return g.ID, g.Version },
+	}
 }
 
 var (
-	gaugesOfShop = laying{pressure.Gauges.Name(), listed(gaugesQuery("1", ""))}
-	gaugesListed = listed(gaugesQuery("12", `, (select count(*) from entry e where e.kind = 'air' and e.content->'air'->>'gauge' = g.id::text
-		and e.at >= coalesce((select max(at) from gauge_check where gauge = g.id), '-infinity')) as used`))
+	gaugeRegister = gaugesWith("12", `, (select count(*) from entry e where e.kind = 'air' and e.content->'air'->>'gauge' = t.id::text
+		and e.at >= coalesce((select max(at) from gauge_check where gauge = t.id), '-infinity')) as used`)
+	gaugesOfShop      = laying{pressure.Gauges.Name(), listed(gaugesWith("1", "").all())}
+	gaugeCheckChanges = changing{table: "gauge_check", on: "insert", counts: countsShop, again: []string{"gauges", "job"}}
 )
 
 // PressureGauges lists the register, the retired ones last.
 func (s *Store) PressureGauges(ctx context.Context) ([]pressure.PressureGauge, error) {
-	var list lines[pressure.PressureGauge]
-	err := s.db.GetContext(ctx, &list, gaugesListed)
-	return list, wrap("reading the pressure gauges", err)
+	return gaugeRegister.list(ctx, s)
 }
 
 // SavePressureGauge adds a gauge (version 0) or changes one over the version given.
 func (s *Store) SavePressureGauge(ctx context.Context, g pressure.PressureGauge) error {
-	query := `update pressure_gauge set name = $2, most_bar = $3, class_pct = $4, months = $5, retired = $6, version = version + 1
-		where id = $1 and version = $7`
-	args := []any{g.ID, g.Name, g.Most, g.Class, g.Months, g.Retired, g.Version}
-	if g.Version == 0 {
-		query = `insert into pressure_gauge (id, name, most_bar, class_pct, months, retired) values ($1, $2, $3, $4, $5, $6)
-			on conflict (id) do nothing`
-		args = args[:6]
-	}
-	done, err := s.db.ExecContext(ctx, query, args...)
-	var failed *pgconn.PgError
-	switch {
-	case errors.As(err, &failed) && failed.ConstraintName == "pressure_gauge_name_key":
-		return &record.Problem{Kind: record.Invalid, Title: "Two gauges of one name", Field: "name",
-			Detail: "Another gauge is called that. Give this one a name of its own, such as where it hangs."}
-	case err == nil && g.Version == 0:
-		return nil // it stands, whoever put it there
-	}
-	return saved("gauge", done, err, func() (any, error) { return nil, nil })
+	return gaugeRegister.save(ctx, s, g)
 }
 
 // AddGaugeCheck keeps a check; one that is kept already is left as it is.
@@ -71,6 +59,5 @@ func (s *Store) SetGaugeHose(ctx context.Context, gauge record.ID, h pressure.Ga
 	if err != nil {
 		return wrap("writing a gauge's hose", err)
 	}
-	_, err = s.db.ExecContext(ctx, `update pressure_gauge set hose = $2 where id = $1`, gauge, string(hose))
-	return wrap("keeping a gauge's hose", err)
+	return gaugeRegister.over(ctx, s, gauge, "hose", string(hose))
 }

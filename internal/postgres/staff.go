@@ -12,6 +12,12 @@ import (
 	"utensil/internal/workshop/staff"
 )
 
+var (
+	settingsChanges = changing{table: "settings", on: "update", counts: countsShop, again: []string{"session", "job", "today"}}
+	staffChanges    = changing{table: "staff", on: "update of name, role, active, secret", counts: countsShop,
+		again: []string{"session", "staff", "job", "today"}}
+)
+
 const settingsColumns = `name, address, currency, tax_rate_bp, tax_included, hourly_minor, waiting_minor, torque_unit, time_zone, school,
 	message, version`
 

@@ -80,7 +80,7 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if _, err := provider.Up(ctx); err != nil {
 		return fmt.Errorf("migrating: %w", err)
 	}
-	return nil
+	return s.declare(ctx)
 }
 
 // notNewer refuses records that a newer version keeps: what it wrote, this one would read wrongly or not at all.

@@ -2,10 +2,8 @@ package postgres
 
 import (
 	"context"
-	"errors"
 	"time"
 
-	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jmoiron/sqlx"
 
 	"utensil/internal/workshop/air"
@@ -16,19 +14,30 @@ import (
 	"utensil/internal/workshop/torque"
 )
 
-const wrenchColumns = `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_pct, coalesce(t.checked_on::text, '') as checked_on,
-	t.certificate,
-	t.months, t.cycles, t.device, t.retired, t.version,
-	(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text
-		and e.at >= coalesce(t.checked_on, '-infinity')) as used`
+var wrenchRegister = register[torque.Wrench]{
+	changes: changing{table: "wrench", on: written, counts: countsShop, again: []string{"wrenches", "job"}},
+	what:    "wrench",
+	columns: `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_pct, coalesce(t.checked_on::text, '') as checked_on, t.certificate,
+		t.months, t.cycles, t.device, t.retired, t.version,
+		(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text
+			and e.at >= coalesce(t.checked_on, '-infinity')) as used`,
+	order: `t.retired, t.max_nm, t.name`,
+	writes: append(fields("name", "serial", "min_nm", "max_nm", "deviation_pct", "certificate", "months", "cycles", "device", "retired"),
+		days("checked_on")...),
+	unique: clash{"wrench_name_key", "Two wrenches of one name", "name",
+		"Another wrench is called that. Give this one a name of its own, such as its number."},
+	same: func(t torque.Wrench) (record.ID, int) { return t.ID, t.Version },
+}
+
+// Entries tell of a wrench's pulls themselves; a call-back is shown on the first screen, at its bike and in its job.
+var callBackChanges = changing{table: "call_back", on: written, names: map[string]string{"job": "new.job_id", "bike": "new.bike_id"},
+	again: []string{"job", "bike", "today", "bleeds"}, counts: countsBike}
 
 const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.point, c.state, c.note,
 	c.ended_at, c.version`
 
-const wrenchesQuery = `select ` + wrenchColumns + ` from wrench t order by t.retired, t.max_nm, t.name`
-
 var (
-	wrenchesOfShop = laying{torque.Wrenches.Name(), listed(wrenchesQuery)}
+	wrenchesOfShop = laying{torque.Wrenches.Name(), listed(wrenchRegister.all())}
 	// Figures that other bikes of this make and model lend to it, the newest first. The few
 	// figures for models are found first (offset 0 keeps them so), not the many like bikes.
 	modelFigures = laying{inspect.ModelFigures.Name(), `select coalesce(json_agg(f.content->'figure' order by f.seq desc), '[]')
@@ -49,34 +58,12 @@ var (
 
 // Wrenches lists the register, the retired ones last.
 func (s *Store) Wrenches(ctx context.Context) ([]torque.Wrench, error) {
-	var out []torque.Wrench
-	err := s.db.SelectContext(ctx, &out, wrenchesQuery)
-	return out, wrap("reading the wrenches", err)
+	return wrenchRegister.list(ctx, s)
 }
 
 // SaveWrench adds a wrench (version 0) or changes one over the version given.
 func (s *Store) SaveWrench(ctx context.Context, t torque.Wrench) error {
-	query := `update wrench set name = :name, serial = :serial, min_nm = :min_nm, max_nm = :max_nm, deviation_pct = :deviation_pct,
-		checked_on = cast(nullif(:checked_on, '') as date), certificate = :certificate, months = :months, cycles = :cycles, device = :device,
-		retired = :retired, version = version + 1 where id = :id and version = :version`
-	if t.Version == 0 {
-		query = `insert into wrench (id, name, serial, min_nm, max_nm, deviation_pct, checked_on, certificate, months, cycles, device, retired)
-			values (:id, :name, :serial, :min_nm, :max_nm, :deviation_pct, cast(nullif(:checked_on, '') as date), :certificate, :months, :cycles,
-				:device, :retired)
-			on conflict (id) do nothing`
-	}
-	done, err := s.db.NamedExecContext(ctx, query, t)
-	var failed *pgconn.PgError
-	switch {
-	case errors.As(err, &failed) && failed.ConstraintName == "wrench_name_key":
-		return &record.Problem{Kind: record.Invalid, Title: "Two wrenches of one name", Field: "name",
-			Detail: "Another wrench is called that. Give this one a name of its own, such as its number."}
-	case err == nil && t.Version == 0:
-		return nil // it stands, whoever put it there
-	}
-	return saved("wrench", done, err, func() (torque.Wrench, error) {
-		return one[torque.Wrench](ctx, s.db, "wrench", `select `+wrenchColumns+` from wrench t where t.id = $1`, t.ID)
-	})
+	return wrenchRegister.save(ctx, s, t)
 }
 
 // LooseQuery counts what LooseCounts tells, by an index alone.

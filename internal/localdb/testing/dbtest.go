@@ -91,6 +91,14 @@ func Empty(t testing.TB) string {
 	return at(name)
 }
 
+// URLOf says where the database of a store is.
+func URLOf(t testing.TB, store *postgres.Store) string {
+	t.Helper()
+	var name string
+	require.NoError(t, store.DB().Get(&name, `select current_database()`))
+	return at(name)
+}
+
 func create(name, from string) error {
 	admin, err := postgres.Open(server.URL)
 	if err != nil {

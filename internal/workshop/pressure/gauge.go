@@ -13,13 +13,13 @@ import (
 
 // PressureGauge is a gauge of the shop's register.
 type PressureGauge struct {
-	ID      record.ID    `json:"id"`
-	Name    string       `json:"name" doc:"what the shop calls it: the pump at stand one"`
-	Most    float64      `json:"most_bar" doc:"the end of its scale"`
-	Class   float64      `json:"class_pct" doc:"on its face, of the whole scale; 0 where none stands there"`
-	Months  int          `json:"months" doc:"a check lasts; 0 for no limit"`
-	Retired bool         `json:"retired"`
-	Version int          `json:"version"`
+	ID      record.ID    `json:"id" db:"id"`
+	Name    string       `json:"name" db:"name" doc:"what the shop calls it: the pump at stand one"`
+	Most    float64      `json:"most_bar" db:"most_bar" doc:"the end of its scale"`
+	Class   float64      `json:"class_pct" db:"class_pct" doc:"on its face, of the whole scale; 0 where none stands there"`
+	Months  int          `json:"months" db:"months" doc:"a check lasts; 0 for no limit"`
+	Retired bool         `json:"retired" db:"retired"`
+	Version int          `json:"version" db:"version"`
 	Checks  []GaugeCheck `json:"checks,omitempty" readOnly:"true" doc:"newest first; beside a job the newest alone"`
 	Hose    *GaugeHose   `json:"hose,omitempty" readOnly:"true" doc:"of its pump, as it was measured last"`
 

@@ -197,7 +197,7 @@ export const judge = (id: string, content: Content, signal?: AbortSignal) =>
 /** A job that was handed over as it would be told by what is known now, once somebody asks. */
 export const useToldToday = (id: MaybeRefOrGetter<string>, asked: MaybeRefOrGetter<boolean>) =>
   useQuery({
-    queryKey: computed(() => ['told-today', toValue(id)] as const),
+    queryKey: computed(() => ['job-as-told-today', toValue(id)] as const),
     queryFn: ({ queryKey }) =>
       ask(client.GET('/api/jobs/{id}/today', { params: { path: { id: queryKey[1] } } })),
     enabled: computed(() => toValue(asked)),

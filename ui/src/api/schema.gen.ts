@@ -115,7 +115,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Put a bottle on the shelf or change it */
+        /** Add a row to it, or change one */
         put: operations["save-bottle"];
         post?: never;
         delete?: never;
@@ -388,7 +388,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Add or change a pressure gauge */
+        /** Add a row to it, or change one */
         put: operations["save-gauge"];
         post?: never;
         delete?: never;
@@ -1282,7 +1282,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Add or change a torque wrench */
+        /** Add a row to it, or change one */
         put: operations["save-wrench"];
         post?: never;
         delete?: never;
@@ -2264,6 +2264,16 @@ export interface components {
             is: string;
             was: string;
             what: string;
+        };
+        Changed: {
+            /** @enum {string} */
+            about: "entry" | "job" | "bike" | "owner" | "settings" | "staff" | "link" | "message" | "photo" | "own_knowledge" | "wrench" | "tool_reading" | "call_back" | "bottle" | "stock_item" | "pressure_gauge" | "gauge_check" | "device" | "sessions";
+            /** @description reads of this API, by the names of their operations; everything for all */
+            again: ("bike" | "bottles" | "candidates" | "gauges" | "job" | "stores" | "today" | "wrenches" | "search" | "bleeds" | "session" | "staff" | "mailbox" | "everything" | "hearing" | "devices")[];
+            bike?: string;
+            entry?: string;
+            job?: string;
+            today?: components["schemas"]["Moved"];
         };
         ChartRow: {
             /** @description one pressure, or from and to with a dash, in bar unless it names a unit: 55-65 psi */
@@ -4368,6 +4378,15 @@ export interface components {
             at: string;
             by: string;
             reason: string;
+        };
+        Moved: {
+            /** Format: int64 */
+            in_shop: number;
+            job?: components["schemas"]["TodayJob"];
+            /** Format: int64 */
+            late: number;
+            /** Format: int64 */
+            promised_today: number;
         };
         Name: {
             id: string;

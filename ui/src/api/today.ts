@@ -3,12 +3,7 @@ import type { Schemas } from './client'
 export type Today = Schemas['Today']
 
 /** Moved is where a job now stands on the first screen, and the screen's counts. */
-export interface Moved {
-  job?: Schemas['TodayJob']
-  in_shop: number
-  promised_today: number
-  late: number
-}
+export type Moved = Schemas['Moved']
 
 /**
  * moved is the first screen once a job moved on it: nothing of the rest is read again. Where it can be told only by

@@ -24,7 +24,6 @@ const { open, form, saving, fault, change, leave } = useRow(
   () => props.bottle,
   {
     key: 'bottles',
-    also: ['job', 'bleeds'],
     save: (body) => ask(client.PUT('/api/bottles/{id}', { params: { path: { id: body.id } }, body })),
   },
   () => emit('done'),

@@ -32,7 +32,6 @@ const { open, form, saving, fault, change, leave } = useRow(
   () => props.gauge,
   {
     key: 'gauges',
-    also: ['job'],
     save: (body) => ask(client.PUT('/api/gauges/{id}', { params: { path: { id: body.id } }, body })),
   },
   () => emit('done'),

@@ -10,7 +10,7 @@ import LoadingRule from '@/parts/LoadingRule.vue'
 /** The shop's own points, routes, work and faults, laid over what ships. */
 const queries = useQueryClient()
 const { data, error, isPending } = useQuery({
-  queryKey: ['knowledge'],
+  queryKey: ['own-knowledge'],
   queryFn: () => ask(client.GET('/api/knowledge')),
 })
 const chosen = ref('routes.yaml')
@@ -30,11 +30,11 @@ const saving = useMutation({
       }),
     ),
   onSuccess: (files) => {
-    queries.setQueryData(['knowledge'], files)
+    queries.setQueryData(['own-knowledge'], files)
     read(files.find((f) => f.file === chosen.value))
     void queries.invalidateQueries({ queryKey: ['book'] })
     void queries.invalidateQueries({ queryKey: ['job'] })
-    void queries.invalidateQueries({ queryKey: ['wheels'] })
+    void queries.invalidateQueries({ queryKey: ['known-wheels'] })
   },
 })
 watch(file, (now, before) => (now?.file !== before?.file || !touched.value) && read(now), { immediate: true })

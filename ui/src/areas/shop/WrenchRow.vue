@@ -16,7 +16,6 @@ const { open, form, saving, fault, change, leave } = useRow(
   () => props.wrench,
   {
     key: 'wrenches',
-    also: ['job'],
     save: (body) => ask(client.PUT('/api/wrenches/{id}', { params: { path: { id: body.id } }, body })),
   },
   () => emit('done'),

@@ -3,10 +3,9 @@ import { computed, type Ref, ref } from 'vue'
 
 import { asFault } from '@/api/client'
 
-/** What a register is called among the queries, and which others show something of it. */
+/** What a register is called among the queries. Others that show something of it hear of the change as everybody does. */
 interface Register<T> {
   key: string
-  also: string[]
   /** Writes a row and answers with the whole register. */
   save: (row: T) => Promise<T[]>
 }
@@ -31,7 +30,6 @@ export function useRow<T extends { version: number }>(row: () => T, register: Re
     mutationFn: register.save,
     onSuccess: (all) => {
       queries.setQueryData([register.key], all)
-      for (const key of register.also) void queries.invalidateQueries({ queryKey: [key] })
       leave()
     },
   })

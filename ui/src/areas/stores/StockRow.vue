@@ -21,7 +21,7 @@ const { money, major, minor } = useMoney()
 const label = ref(false)
 const { open, form, saving, fault, change, leave } = useRow(
   () => props.item,
-  { key: 'stores', also: ['job', 'bike'], save: (body) => ask(client.POST('/api/stores', { body })) },
+  { key: 'stores', save: (body) => ask(client.POST('/api/stores', { body })) },
   () => emit('done'),
 )
 const price = ref(major(props.item.price_minor))

@@ -7,7 +7,7 @@ import { ask, client } from '@/api/client'
 /** What is known of a bike's wheels before they are read, and of the shop's gauges. */
 export const useKnownWheels = (id: () => string) =>
   useQuery({
-    queryKey: computed(() => ['wheels', id()]),
+    queryKey: computed(() => ['known-wheels', id()]),
     queryFn: () => ask(client.GET('/api/jobs/{id}/wheels', { params: { path: { id: id() } } })),
   })
 
