@@ -106,7 +106,7 @@ func (p *Practice) Air() (sum float64) {
 
 // Lever is how far the lever comes on the first pull, in mm.
 func (p *Practice) Lever() float64 {
-	return Pull{First: 30, Pumped: 30, Ratio: 5, Master: 10, Bar: 40}.Travel(p.Air())
+	return Pull{First: FirmLever, Pumped: FirmLever, Ratio: 5, Master: 10, Bar: 40}.Travel(p.Air())
 }
 
 // Do lets the learner act, and calls see after each step with the time since the act began.
@@ -248,6 +248,12 @@ func (p *Practice) angleAt(at float64) float64 {
 
 // Firm is the air below which the practice brake counts as bled, in ml.
 const Firm = 0.03
+
+// FirmLever is how far its lever comes without air, SoftLever from where it would not be ridden, mm (our own).
+const (
+	FirmLever = 30.0
+	SoftLever = 36.0
+)
 
 // Score is how well a practice was bled: 100 for all air gone in ten minutes with 30 ml.
 func (p *Practice) Score() int {

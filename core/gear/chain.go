@@ -1,6 +1,11 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/measure"
+	"utensil/core/wear"
+)
 
 // ChainPitch is the length of one link of a chain, mm (ISO 9633; from memory).
 const ChainPitch = 12.7
@@ -205,17 +210,25 @@ func Tension(moves, between float64, brakes bool) (verdict string, err error) {
 	if math.IsNaN(between) || between < 150 || between > 1200 {
 		return "", invalid("between_mm", "From axle to axle it is 150 to 1200 mm.")
 	}
-	most := slackest
-	if brakes {
-		most = slackestHeld
-	}
 	switch share := moves / between; {
 	case share < tightest:
 		return "tight", nil
-	case share > most:
+	case share > mostSlack(brakes):
 		return "slack", nil
 	}
 	return "right", nil
+}
+
+func mostSlack(brakes bool) float64 {
+	if brakes {
+		return slackestHeld
+	}
+	return slackest
+}
+
+// TensionScale is how that is shown for axles so far apart, mm.
+func TensionScale(between float64, brakes bool) wear.Scale {
+	return wear.Between("mm", measure.Ruling{Max: 30, Step: 1, Major: 5}, tightest*between, mostSlack(brakes)*between, wear.Due)
 }
 
 // Elongation is how much longer a chain is than new, in per cent: a length over so many links, pin to pin.

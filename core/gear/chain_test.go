@@ -134,3 +134,15 @@ func TestChainsThatCannotBe(t *testing.T) {
 	_, err = gear.Tension(-1, 430, false)
 	assert.Equal(t, "moves_mm", wrong(err))
 }
+
+// What is shown as right is what is judged as right, whoever brakes through the chain.
+func TestTensionIsShownAsItIsJudged(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		between, brakes := rapid.Float64Range(300, 700).Draw(t, "between"), rapid.Bool().Draw(t, "brakes")
+		moves := rapid.Float64Range(0.1, 29).Draw(t, "moves")
+		verdict, err := gear.Tension(moves, between, brakes)
+		require.NoError(t, err)
+		right := gear.TensionScale(between, brakes).Target
+		assert.Equal(t, verdict == "right", moves >= right.From && moves <= right.To)
+	})
+}

@@ -1,6 +1,11 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/measure"
+	"utensil/core/wear"
+)
 
 // Wired is an electronic gear as it was looked at.
 type Wired struct {
@@ -17,7 +22,20 @@ type Wired struct {
 const (
 	lowBattery = 20.0
 	manySteps  = 6
+	fewSteps   = 1 // either way: nothing of it is felt
 )
+
+// BatteryScale is how a battery is shown, per cent: below the low one nothing is judged.
+func BatteryScale() wear.Scale {
+	return wear.Scale{Unit: "%", Ruling: measure.Ruling{Max: 100, Step: 5, Major: 20}, Zones: []wear.Zone{{To: lowBattery, Mark: wear.Due}}}
+}
+
+// StepScale is how fine adjustment is shown: steps, towards the spokes.
+func StepScale() wear.Scale {
+	s := wear.Between("steps", measure.Ruling{Min: -16, Max: 16, Step: 1, Major: 4}, -manySteps, manySteps, wear.Due)
+	s.Target = &wear.Span{From: -fewSteps, To: fewSteps}
+	return s
+}
 
 // Says what an electronic gear wants, in its order. What is set up right needs no adjusting: power, codes and
 // software come first, then what a knock bent, and fine adjustment last. It fails, with an *Invalid, for what

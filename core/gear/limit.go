@@ -1,6 +1,11 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/measure"
+	"utensil/core/wear"
+)
 
 // Turn is what to do with a screw.
 type Turn struct {
@@ -77,6 +82,16 @@ const (
 	mostHeight  = 3.0
 	parallel    = 0.5
 )
+
+// HeightScale is how the height of a cage over the teeth is shown, mm.
+func HeightScale() wear.Scale {
+	return wear.Between("mm", measure.Ruling{Max: 10, Step: 0.5, Major: 1}, leastHeight, mostHeight, wear.Due)
+}
+
+// AngleScale is how far a cage is turned, degrees.
+func AngleScale() wear.Scale {
+	return wear.Between("°", measure.Ruling{Min: -10, Max: 10, Step: 0.5, Major: 5}, -parallel, parallel, wear.Due)
+}
 
 // Front says what a front mech wants: height and angle come before the cable, and the cable before the screws,
 // since each spoils what comes after it. It fails, with an *Invalid, for what cannot be.

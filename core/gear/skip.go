@@ -1,6 +1,10 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/wear"
+)
 
 // Ridden is how sprockets came to be worn: the longest that a chain was let get on them, how many chains ran on
 // them, and how much each sprocket was ridden.
@@ -13,9 +17,10 @@ type Ridden struct {
 
 // Skipping is a sprocket with the chance that a new chain skips on it under a hard push.
 type Skipping struct {
-	Teeth  int     `json:"teeth"`
-	Worn   float64 `json:"worn" doc:"as if by a chain so much longer, per cent"`
-	Chance float64 `json:"chance"`
+	Teeth  int       `json:"teeth"`
+	Worn   float64   `json:"worn" doc:"as if by a chain so much longer, per cent"`
+	Chance float64   `json:"chance"`
+	Mark   wear.Mark `json:"mark" doc:"due where it will skip, more likely than not"`
 }
 
 // How a sprocket follows its chain (common practice, no published source): it is worn to the chain's pitch by
@@ -25,6 +30,8 @@ const (
 	climbsFrom = 0.72
 	smallLess  = 0.15 // less for 11 teeth than for 20 and more
 	climbsOver = 0.07
+	skips      = 0.5  // a chance past this is told as that it will
+	maySkip    = 0.15 // and past this is watched
 )
 
 // Skips works out on which sprockets a new chain would skip. It fails, with an *Invalid, for what cannot be.
@@ -60,6 +67,12 @@ func (r Ridden) Skips() ([]Skipping, error) {
 		s := Skipping{Teeth: t, Worn: r.Worst * (1 - math.Exp(-1.6*use))}
 		from := climbsFrom - smallLess*math.Max(0, math.Min(1, (20-float64(t))/9))
 		s.Chance = 1 / (1 + math.Exp(-(s.Worn-from)/climbsOver))
+		s.Mark = wear.Sound
+		if s.Chance > skips {
+			s.Mark = wear.Due
+		} else if s.Chance > maySkip {
+			s.Mark = wear.Watch
+		}
 		out[i] = s
 	}
 	return out, nil

@@ -119,6 +119,8 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	assert.Equal(t, record.StageWork, job.Stage)
 	assert.EqualValues(t, 3050, job.Agreed.Gross)
 	assert.EqualValues(t, 508, job.Agreed.Tax, "20 % within 30.50")
+	assert.Equal(t, 20, job.ToGo)
+	assert.Equal(t, []string{"agreed", "declined"}, []string{itemFor("disc pads").State, itemFor("stem").State})
 
 	job = bench.record(id, agree.Works.Says(agree.Work{Item: itemFor("disc pads").ID,
 		Parts: []agree.Fitted{{Name: "Disc pads, pair", Quantity: 1}}}))
@@ -252,4 +254,23 @@ func TestEntriesAreKeptOnceAndCorrected(t *testing.T) {
 	assert.Equal(t, 2, count, "what was corrected is kept")
 	_, err := s.store.DB().Exec(`update entry set at = now()`)
 	assert.ErrorContains(t, err, "never changed")
+}
+
+// What two pieces of work need done first is done once, and counted once.
+func TestWhatIsToGoIsCountedOnce(t *testing.T) {
+	bench := open(t).as(record.Mechanic)
+	job := bench.checkIn()
+	id := job.Job.ID
+	var minutes []int
+	for _, operation := range []string{"replace-sprockets", "freehub-clean"} {
+		o, known := bench.work.Book().Operation(operation)
+		require.True(t, known)
+		was := job.ToGo
+		job = bench.record(id, agree.Items.Says(agree.Item{Operation: o.ID, Title: o.Title, Minutes: o.Minutes}))
+		assert.Equal(t, was, job.ToGo, "nobody has agreed to it")
+		minutes = append(minutes, o.Minutes)
+		item := job.Items[slices.IndexFunc(job.Items, func(i agree.ItemView) bool { return i.State == "asks" })].ID
+		job = bench.record(id, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
+	}
+	assert.Equal(t, minutes[0]+minutes[1]-6, job.ToGo, "the rear wheel comes out once: 6 minutes")
 }

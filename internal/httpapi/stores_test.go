@@ -56,6 +56,9 @@ func TestAPartThatIsFittedLeavesItsDrawer(t *testing.T) {
 	code, view, _ := bench.try(job, record.NewEntry{ID: id, Content: fromDrawer(item)})
 	require.Equal(t, http.StatusOK, code)
 	assert.Equal(t, 1, bench.held("NL-1"))
+	assert.False(t, bench.drawer(stores.Stocked{Code: "one", Name: "Olive", Kind: "pads", Held: 1, Least: 1}).Short)
+	assert.True(t, bench.drawer(stores.Stocked{Code: "two", Name: "Insert", Kind: "pads", Held: 1, Least: 2}).Short)
+	assert.True(t, bench.drawer(stores.Stocked{Code: "none", Name: "Seal", Kind: "pads"}).Short)
 
 	// The life line knows its name, its sizes and what it cost.
 	var history workshop.BikeHistory

@@ -45,6 +45,7 @@ type JobView struct {
 	Items       []agree.ItemView          `json:"items"`
 	Proposed    estimate.Total            `json:"proposed" doc:"all items, less what they share"`
 	Agreed      estimate.Total            `json:"agreed" doc:"items the owner said yes to, less what they share"`
+	ToGo        int                       `json:"to_go" doc:"minutes that agreed work still takes, less what it shares"`
 	Shared      []agree.SharedView        `json:"shared" doc:"what the agreed items need done only once"`
 	SharedAll   []agree.SharedView        `json:"shared_all" doc:"what all items need done only once"`
 	Distance    inspect.DistanceView      `json:"distance"`
@@ -128,6 +129,7 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	if v.Proposed, v.SharedAll, err = agree.Total(s, func(agree.ItemView) bool { return true }); err != nil {
 		return v, err
 	}
+	v.ToGo = agree.ToGo(s)
 	if v.Agreed, v.Shared, err = agree.Total(s, agree.ItemView.Agreed); err != nil {
 		return v, err
 	}

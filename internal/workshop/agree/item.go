@@ -99,27 +99,40 @@ type SharedView struct {
 // Total adds up the items that a test picks, less what they share.
 func Total(s *record.Sheet, pick func(ItemView) bool) (estimate.Total, []SharedView, error) {
 	var lines []estimate.Line
+	for _, item := range Proposals.Of(s) {
+		if pick(item) {
+			lines = append(lines, item.Item.Line())
+		}
+	}
+	shared, saved := sharedBy(s, pick), estimate.Minor(0)
+	for _, v := range shared {
+		saved += v.Saved
+	}
+	total, err := estimate.AddLess(s.Settings.Tax(), saved, lines...)
+	return total, shared, err
+}
+
+// sharedBy is what the items that a test picks need more than once.
+func sharedBy(s *record.Sheet, pick func(ItemView) bool) []SharedView {
 	times := map[string]int{}
 	for _, item := range Proposals.Of(s) {
 		if !pick(item) {
 			continue
 		}
-		lines = append(lines, item.Item.Line())
 		if o, known := s.Book.Operation(item.Item.Operation); known {
 			for _, id := range o.Needs {
 				times[id]++
 			}
 		}
 	}
-	shared, saved := []SharedView{}, estimate.Minor(0)
+	shared := []SharedView{}
 	for _, p := range s.Book.Prerequisites {
 		if n := times[p.ID]; n > 1 {
-			v := SharedView{Name: p.Name, Times: n, Minutes: (n - 1) * p.Minutes, Saved: estimate.Labour((n-1)*p.Minutes, s.Settings.Hourly)}
-			shared, saved = append(shared, v), saved+v.Saved
+			shared = append(shared, SharedView{Name: p.Name, Times: n, Minutes: (n - 1) * p.Minutes,
+				Saved: estimate.Labour((n-1)*p.Minutes, s.Settings.Hourly)})
 		}
 	}
-	total, err := estimate.AddLess(s.Settings.Tax(), saved, lines...)
-	return total, shared, err
+	return shared
 }
 
 // ItemView is one proposed piece of work with what came of it.
@@ -139,6 +152,34 @@ type ItemView struct {
 	WorkID   *record.ID     `json:"work_id,omitempty"`
 	WorkAt   *time.Time     `json:"work_at,omitempty"`
 	WorkBy   string         `json:"work_by,omitempty"`
+	State    string         `json:"state" enum:"asks,agreed,declined,done" doc:"the owner is still to answer, it is to be done, it is not to be, it is done"`
+}
+
+// state is where it stands.
+func (i ItemView) state() string {
+	switch {
+	case i.Work != nil:
+		return "done"
+	case i.Agreed():
+		return "agreed"
+	case i.Asks():
+		return "asks"
+	}
+	return "declined"
+}
+
+// ToGo is how long the agreed work takes that is not done yet, in minutes: what several of it need is done once.
+func ToGo(s *record.Sheet) (minutes int) {
+	left := func(i ItemView) bool { return i.state() == "agreed" }
+	for _, i := range Proposals.Of(s) {
+		if left(i) {
+			minutes += i.Item.Minutes
+		}
+	}
+	for _, shared := range sharedBy(s, left) {
+		minutes -= shared.Minutes
+	}
+	return max(0, minutes)
 }
 
 // Agreed says whether it is to be done, or was done without asking.
@@ -160,6 +201,7 @@ func readItems(s *record.Sheet) []ItemView {
 		if d, done := Works.Last(s.Ledger, func(in *Work) bool { return in.Item == e.ID }); done != nil {
 			v.Work, v.WorkID, v.WorkAt, v.WorkBy = done, &d.ID, &d.At, d.ByName
 		}
+		v.State = v.state()
 		views = append(views, v)
 	}
 	return views

@@ -121,6 +121,9 @@ func (s *Sagged) asked(in SagRead) error {
 	return nil
 }
 
+// pumpsTo is how near a pressure is set with a pump, as a share of it (our own).
+const pumpsTo = 0.02
+
 // LegBench is a leg as the bench sees it.
 type LegBench struct {
 	Place  string     `json:"place" enum:"fork,shock"`
@@ -150,10 +153,12 @@ type SagSeen struct {
 
 // SagNext is what to try next.
 type SagNext struct {
-	Bar    float64 `json:"bar,omitempty" doc:"left out where the sag is within"`
-	Within bool    `json:"within"`
-	Held   bool    `json:"held,omitempty" doc:"its rider asks for more than it bears"`
-	Own    bool    `json:"own,omitempty" doc:"by how this leg answered, from two of its readings"`
+	Bar    float64    `json:"bar,omitempty" doc:"left out where the sag is within"`
+	Within bool       `json:"within"`
+	Mark   wear.Mark  `json:"mark" doc:"of the sag as it was read last"`
+	Target *wear.Span `json:"target,omitempty" doc:"pressures to set it between, bar: a pump is no nearer"`
+	Held   bool       `json:"held,omitempty" doc:"its rider asks for more than it bears"`
+	Own    bool       `json:"own,omitempty" doc:"by how this leg answered, from two of its readings"`
 
 	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"what the shop's gauges show at it"`
 }
@@ -219,7 +224,13 @@ func (b *LegBench) advise(s *record.Sheet, set suspension.Target) {
 		b.Says = words.Sentence(err)
 		return
 	}
-	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held, Own: next.Own}
+	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held, Own: next.Own, Mark: wear.Watch}
+	if next.Within {
+		b.Next.Mark = wear.Sound
+	}
+	if b.Next.Bar > 0 {
+		b.Next.Target = &wear.Span{From: b.Next.Bar * (1 - pumpsTo), To: b.Next.Bar * (1 + pumpsTo)}
+	}
 	if !next.Within {
 		b.Next.Shows = pressure.At(s, b.Next.Bar)
 	}

@@ -7,6 +7,7 @@ import (
 
 	"utensil/core/brake"
 	"utensil/core/measure"
+	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
@@ -93,6 +94,16 @@ type HillSays struct {
 	Boils   *brake.Boiling `json:"boils,omitempty" doc:"absent where nobody knows it: then there is no verdict"`
 	Unsafe  bool           `json:"unsafe"`
 	Says    string         `json:"says"`
+	Scale   wear.Scale     `json:"scale" doc:"of the fluid's warmth, with the band in which it boils"`
+}
+
+// warmth is how that is shown.
+func warmth(boils *brake.Boiling) wear.Scale {
+	s := wear.Scale{Unit: "°C", Ruling: measure.Ruling{Max: 500, Step: 20, Major: 100}, Zones: []wear.Zone{}}
+	if boils != nil {
+		s.Zones = []wear.Zone{{From: boils.Low, To: boils.High, Mark: wear.Due}, {From: boils.High, To: s.Ruling.Max, Mark: wear.Unsafe}}
+	}
+	return s
 }
 
 // caliperShare is how much of a rotor's warmth above the air reaches the fluid on a long
@@ -117,7 +128,7 @@ func Hill(in HillAsked) (HillSays, error) {
 	if err != nil {
 		return HillSays{}, err
 	}
-	out := HillSays{Hottest: in.Rotor.Hottest(in.Rider, in.Hill), Boils: boils}
+	out := HillSays{Hottest: in.Rotor.Hottest(in.Rider, in.Hill), Boils: boils, Scale: warmth(boils)}
 	out.Fluid = in.Hill.Air + (out.Hottest-in.Hill.Air)*caliperShare
 	out.Says = fmt.Sprintf("The rotor gets to about %.0f °C, the fluid to about %.0f °C", out.Hottest, out.Fluid)
 	if boils == nil {

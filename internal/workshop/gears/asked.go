@@ -2,6 +2,8 @@ package gears
 
 import (
 	"utensil/core/gear"
+	"utensil/core/wear"
+	"utensil/core/words"
 	"utensil/internal/workshop/record"
 )
 
@@ -127,6 +129,29 @@ type GearsKnown struct {
 	Hub   *HubKnown `json:"hub_gear,omitempty"`
 	Mechs bool      `json:"mechs" doc:"a mech moves the chain"`
 	Told  Told      `json:"told" doc:"what the owner's words and the mechanic's say of it"`
+
+	Battery *wear.Scale `json:"battery,omitempty" doc:"of electronic gears"`
+	Steps   *wear.Scale `json:"steps,omitempty" doc:"of their fine adjustment"`
+	Height  *wear.Scale `json:"cage_height,omitempty" doc:"of a front mech over the largest ring's teeth"`
+	Angle   *wear.Scale `json:"cage_angle,omitempty"`
+	Results []ShiftMark `json:"results,omitempty" doc:"what a shift may do, in the order in which it is asked"`
+}
+
+// ShiftMark is what a shift may do, and what that is worth.
+type ShiftMark struct {
+	Result gear.Result `json:"result" enum:"crisp,slow,will_not,two,noisy"`
+	Name   string      `json:"name"`
+	Mark   wear.Mark   `json:"mark"`
+}
+
+// shiftMarks are those; over the edge is told by where it happens.
+func shiftMarks() (list []ShiftMark) {
+	for _, r := range gear.Results {
+		if r != gear.Over {
+			list = append(list, ShiftMark{r, words.Capital(resultNames[r]), marks[r]})
+		}
+	}
+	return list
 }
 
 // Told is what is told of a bike's gears at the door.

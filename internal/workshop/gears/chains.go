@@ -65,6 +65,11 @@ func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 		return err
 	}
 	f.Slot, out.Single = &slot, f
+	held := s.Bike.Facts.Gears == "fixed" || s.Bike.Facts.RearBrake == "back_pedal"
+	f.Moves = gear.TensionScale(slot.Between, held)
+	if in.Case { // in a case it slaps before it comes off
+		f.Moves.Target.To = min(f.Moves.Target.To, slaps*slot.Between)
+	}
 	takes, err := gear.Takes(ring, f.Links, from, from+room)
 	if err != nil {
 		return err
@@ -78,8 +83,7 @@ func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 			"or take another sprocket."})
 	}
 	if moves >= 0 {
-		facts := s.Bike.Facts
-		return tensionOf(f, run{moves, slot.Between, facts.Gears == "fixed" || facts.RearBrake == "back_pedal"}, in.Case, out)
+		return tensionOf(f, run{moves, slot.Between, held}, in.Case, out)
 	}
 	return nil
 }

@@ -54,6 +54,7 @@ type SingleFigured struct {
 	Slot    *gear.Slot `json:"slot"`
 	Takes   []int      `json:"takes" doc:"sprockets that this chain goes on, within the slot"`
 	Tension string     `json:"tension,omitempty" enum:"tight,right,slack"`
+	Moves   wear.Scale `json:"moves" doc:"how far its middle may move, up and down together"`
 }
 
 // WornFigured is a worn chain on its sprockets.

@@ -7,6 +7,8 @@ import (
 	"strings"
 	"time"
 
+	"utensil/core/bike"
+	"utensil/core/gear"
 	"utensil/core/wear"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
@@ -71,6 +73,7 @@ func hubMoved(s *record.Sheet) bool {
 func KnownOf(s *record.Sheet) GearsKnown {
 	f := parts.Facts.Of(s)
 	k := GearsKnown{Mechs: f.Gears == "cable" || f.Gears == "electronic"}
+	k.shown(f)
 	for _, ledger := range s.Ledgers() {
 		for _, in := range Notes.All(ledger) {
 			k.learn(in.GearAsked)
@@ -85,6 +88,20 @@ func KnownOf(s *record.Sheet) GearsKnown {
 		}
 	}
 	return k
+}
+
+// shown is how the figures of this bike's gears are shown.
+func (k *GearsKnown) shown(f bike.Facts) {
+	on := func(s wear.Scale) *wear.Scale { return &s }
+	switch f.Gears {
+	case "electronic":
+		k.Battery, k.Steps = on(gear.BatteryScale()), on(gear.StepScale())
+	case "cable":
+		k.Results = shiftMarks()
+	}
+	if k.Mechs && f.Rings > 1 {
+		k.Height, k.Angle = on(gear.HeightScale()), on(gear.AngleScale())
+	}
 }
 
 // learn keeps what was written at a bench last.

@@ -39,7 +39,7 @@ func figureWorn(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	f.Sprockets, out.Worn = skips, f
 	var worst []string
 	for _, k := range skips {
-		if k.Chance > 0.5 {
+		if k.Mark == wear.Due {
 			worst = append(worst, strconv.Itoa(k.Teeth))
 		}
 	}

@@ -2,6 +2,8 @@ package practice
 
 import (
 	"utensil/core/brake"
+	"utensil/core/measure"
+	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
 )
@@ -18,6 +20,8 @@ type BrakeTried struct {
 	brake.Practice
 	Air    float64            `json:"air_ml"`
 	Lever  float64            `json:"lever_mm" doc:"how far the lever comes on the first pull"`
+	Travel wear.Scale         `json:"travel" doc:"how that is shown"`
+	Firm   float64            `json:"firm_mm" doc:"how far it comes without air"`
 	Score  int                `json:"score"`
 	Bled   bool               `json:"bled"`
 	Better string             `json:"better" doc:"what a good mechanic would do next, and why"`
@@ -53,5 +57,8 @@ func PracticeBrake(in BrakeTry) (BrakeTried, error) {
 	}
 	out.Practice, out.Air, out.Lever, out.Score, out.Bled = *p, p.Air(), p.Lever(), p.Score(), p.Air() <= brake.Firm
 	out.Next, out.Better = p.Tip()
+	out.Firm = brake.FirmLever
+	out.Travel = wear.Scale{Unit: "mm", Ruling: measure.Ruling{Min: 20, Max: 60, Step: 2, Major: 10},
+		Zones: []wear.Zone{{From: brake.SoftLever, To: 60, Mark: wear.Unsafe}}}
 	return out, nil
 }

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"time"
 
+	"utensil/core/wear"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -13,6 +14,21 @@ type PracticePart struct {
 	At        string     `json:"at" doc:"the point of the bike's drawing"`
 	Name      string     `json:"name"`
 	Exercises []Exercise `json:"exercises"`
+	Mark      wear.Mark  `json:"mark" doc:"of all its exercises"`
+}
+
+// passed is how well an exercise was done that counts as learnt, of 100 (our own).
+const passed = 80
+
+// mark is how far somebody has got at a part.
+func (p PracticePart) mark() wear.Mark {
+	mark := p.Exercises[0].Mark
+	for _, e := range p.Exercises {
+		if e.Mark != mark {
+			return wear.Watch
+		}
+	}
+	return mark
 }
 
 // Exercise is something that can be practised, with what one did of it before.
@@ -24,6 +40,17 @@ type Exercise struct {
 	Times int       `json:"times" doc:"done to its end"`
 	Best  int       `json:"best" doc:"of 100"`
 	Last  time.Time `json:"last,omitzero"`
+	Mark  wear.Mark `json:"mark" doc:"sound where it was done well, watch where it was tried"`
+}
+
+func (e Exercise) mark() wear.Mark {
+	switch {
+	case e.Best >= passed:
+		return wear.Sound
+	case e.Times > 0:
+		return wear.Watch
+	}
+	return wear.Open
 }
 
 // partNames are what parts are called where the point is only a part of them.
@@ -51,6 +78,7 @@ func Parts(book *knowledge.Book, done []Practised) []PracticePart {
 				e.Times, e.Best, e.Last = d.Times, d.Best, d.Last
 			}
 		}
+		e.Mark = e.mark()
 		list[i].Exercises = append(list[i].Exercises, e)
 	}
 	for _, e := range levels() {
@@ -65,6 +93,9 @@ func Parts(book *knowledge.Book, done []Practised) []PracticePart {
 		if slices.ContainsFunc(book.Kinds, func(k knowledge.Kind) bool { return f.When.Holds(k.Facts) }) {
 			add(f.At, Exercise{Kind: "hunt", ID: f.ID, Name: f.Name})
 		}
+	}
+	for i := range list {
+		list[i].Mark = list[i].mark()
 	}
 	return list
 }

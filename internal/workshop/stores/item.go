@@ -31,6 +31,13 @@ type Stocked struct {
 	Note        string            `json:"note" doc:"of a used spare: what it has done"`
 	Past        []Read            `json:"past,omitempty" doc:"of a used spare: what was read of it on a bike, oldest first"`
 	Version     int               `json:"version"`
+	Short       bool              `json:"short,omitempty" readOnly:"true" doc:"fewer than are to be kept, or none"`
+}
+
+// told says whether it is to be ordered.
+func (i Stocked) told() Stocked {
+	i.Short = i.Held < i.Least || i.Held <= 0
+	return i
 }
 
 // Read is something that was measured of a used part while it was on a bike.

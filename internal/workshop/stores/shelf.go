@@ -44,6 +44,9 @@ func Open(shop *record.Shop, store Store) *Drawers { return &Drawers{shop, store
 // Stock lists what there is, by kind and name.
 func (d *Drawers) Stock(ctx context.Context) ([]Stocked, error) {
 	all, err := d.store.Stock(ctx)
+	for i, item := range all {
+		all[i] = item.told()
+	}
 	return record.Some(all), err
 }
 

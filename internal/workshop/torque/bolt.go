@@ -52,7 +52,7 @@ type BoltView struct {
 	By        string            `json:"by,omitempty"`
 	At        *time.Time        `json:"at,omitempty"`
 	Before    *PastTorque       `json:"before,omitempty" doc:"in the job before"`
-	LooseHere *Looseness        `json:"loose_here,omitempty" doc:"how often such joints were found loose here"`
+	LooseHere *Looseness        `json:"loose_here,omitempty" doc:"how often such joints were found loose here, once there are enough to tell"`
 
 	kinds bool // it is one of several kinds, and this bike has it
 }
@@ -107,7 +107,7 @@ func readBolts(s *record.Sheet) []BoltView {
 				SetBy: resolved.SetBy, Limits: resolved.Limits, Doubt: resolved.Doubt, Set: f.Set, Thread: f.Thread, Tool: f.Tool,
 				Treatment: treatment.Name,
 				Apply:     f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
-				Again: slices.Contains(again, f.ID), LooseHere: Loosened.Of(s)[f.ID]}
+				Again: slices.Contains(again, f.ID), LooseHere: enough(Loosened.Of(s)[f.ID])}
 			v.Unread = f.Unread(parts.Facts.Of(s))
 			v.kinds = len(f.As) > 0 && f.When.Holds(parts.Facts.Of(s))
 			var asked string

@@ -30,6 +30,17 @@ type Looseness struct {
 	High      float64 `json:"high"`
 }
 
+// fewest is how many found joints tell anything of the next one (our own).
+const fewest = 5
+
+// enough leaves out what tells nothing yet.
+func enough(l *Looseness) *Looseness {
+	if l == nil || l.Times < fewest {
+		return nil
+	}
+	return l
+}
+
 func (l *Looseness) add(c LooseCount) {
 	l.Times, l.Loose, l.OverTight = l.Times+c.Times, l.Loose+c.Loose, l.OverTight+c.OverTight
 	l.Low, l.High = estimate.Record{Held: l.Loose, Tried: l.Times}.Wilson(estimate.Z95)

@@ -1843,7 +1843,7 @@ export interface components {
             limits?: components["schemas"]["Limit"][];
             log?: components["schemas"]["Torque"];
             log_id?: string;
-            /** @description how often such joints were found loose here */
+            /** @description how often such joints were found loose here, once there are enough to tell */
             loose_here?: components["schemas"]["Looseness"];
             name: string;
             /**
@@ -2008,6 +2008,11 @@ export interface components {
             entered_ml: number;
             /**
              * Format: double
+             * @description how far it comes without air
+             */
+            firm_mm: number;
+            /**
+             * Format: double
              * @description poured
              */
             fluid_ml: number;
@@ -2039,6 +2044,8 @@ export interface components {
             };
             /** Format: double */
             tilt_deg: number;
+            /** @description how that is shown */
+            travel: components["schemas"]["Scale"];
         };
         BrakeTry: {
             acts: string[];
@@ -2731,6 +2738,11 @@ export interface components {
             kind: "hunt" | "brake" | "gears" | "wheel";
             /** Format: date-time */
             last?: string;
+            /**
+             * @description sound where it was done well, watch where it was tried
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             name: string;
             /**
              * Format: int64
@@ -3503,6 +3515,11 @@ export interface components {
             widest: number;
         };
         GearsKnown: {
+            /** @description of electronic gears */
+            battery?: components["schemas"]["Scale"];
+            cage_angle?: components["schemas"]["Scale"];
+            /** @description of a front mech over the largest ring's teeth */
+            cage_height?: components["schemas"]["Scale"];
             chain?: components["schemas"]["ChainAsked"];
             front?: components["schemas"]["FrontAsked"];
             hanger?: components["schemas"]["HangerAsked"];
@@ -3511,7 +3528,11 @@ export interface components {
             mechs: boolean;
             path?: components["schemas"]["PathAsked"];
             ratio?: components["schemas"]["RatioAsked"];
+            /** @description what a shift may do, in the order in which it is asked */
+            results?: components["schemas"]["ShiftMark"][];
             single?: components["schemas"]["SingleAsked"];
+            /** @description of their fine adjustment */
+            steps?: components["schemas"]["Scale"];
             /** @description what the owner's words and the mechanic's say of it */
             told: components["schemas"]["Told"];
             wired?: components["schemas"]["WiredAsked"];
@@ -3678,6 +3699,8 @@ export interface components {
              */
             hottest_c: number;
             says: string;
+            /** @description of the fluid's warmth, with the band in which it boils */
+            scale: components["schemas"]["Scale"];
             unsafe: boolean;
         };
         History: {
@@ -3829,6 +3852,11 @@ export interface components {
             ran?: string;
             /** @description what of its parts the stores hold too few of */
             short?: string[];
+            /**
+             * @description the owner is still to answer, it is to be done, it is not to be, it is done
+             * @enum {string}
+             */
+            state: "asks" | "agreed" | "declined" | "done";
             /** Format: int64 */
             total_minor: number;
             /** @description it settles something unsafe: a no must be a refusal */
@@ -3974,6 +4002,11 @@ export interface components {
             /** @description assemblies that were taken apart */
             strips: components["schemas"]["Strip"][];
             title: string;
+            /**
+             * Format: int64
+             * @description minutes that agreed work still takes, less what it shares
+             */
+            to_go: number;
             /** @description from connected wrenches, taken by no bolt yet */
             tray: components["schemas"]["ToolReading"][];
             /** @description what was found hurt in its wheels, front and rear */
@@ -5179,6 +5212,11 @@ export interface components {
             /** @description the point of the bike's drawing */
             at: string;
             exercises: components["schemas"]["Exercise"][];
+            /**
+             * @description of all its exercises
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             name: string;
         };
         PracticeShown: {
@@ -5927,10 +5965,17 @@ export interface components {
             bar?: number;
             /** @description its rider asks for more than it bears */
             held?: boolean;
+            /**
+             * @description of the sag as it was read last
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             /** @description by how this leg answered, from two of its readings */
             own?: boolean;
             /** @description what the shop's gauges show at it */
             shows?: components["schemas"]["GaugeShows"][];
+            /** @description pressures to set it between, bar: a pump is no nearer */
+            target?: components["schemas"]["Span"];
             within: boolean;
         };
         SagRead: {
@@ -6014,6 +6059,12 @@ export interface components {
         SaidAtDoor: {
             facts: components["schemas"]["Facts"];
             words: string;
+        };
+        Scale: {
+            ruling: components["schemas"]["Ruling"];
+            target?: components["schemas"]["Span"];
+            unit: string;
+            zones: components["schemas"]["Zone"][];
         };
         Scheme: {
             about: string;
@@ -6165,6 +6216,13 @@ export interface components {
             to: number;
             up: boolean;
         };
+        ShiftMark: {
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            name: string;
+            /** @enum {string} */
+            result: "crisp" | "slow" | "will_not" | "two" | "noisy";
+        };
         Sign: {
             note?: string;
             passed: boolean;
@@ -6223,6 +6281,8 @@ export interface components {
              * @description of the chain: as typed, or the shortest that goes on
              */
             links: number;
+            /** @description how far its middle may move, up and down together */
+            moves: components["schemas"]["Scale"];
             slot: components["schemas"]["Slot"];
             /** @description sprockets that this chain goes on, within the slot */
             takes: number[];
@@ -6232,6 +6292,11 @@ export interface components {
         Skipping: {
             /** Format: double */
             chance: number;
+            /**
+             * @description due where it will skip, more likely than not
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
             /** Format: int64 */
             teeth: number;
             /**
@@ -6259,6 +6324,12 @@ export interface components {
             cable?: components["schemas"]["Cable"];
             pads?: components["schemas"]["PadsAsked"];
             piston?: components["schemas"]["PistonAsked"];
+        };
+        Span: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
         };
         SpokeBroke: {
             readonly broken?: components["schemas"]["SpokeLost"];
@@ -6515,6 +6586,8 @@ export interface components {
              * @description for the owner
              */
             price_minor: number;
+            /** @description fewer than are to be kept, or none */
+            readonly short?: boolean;
             supplier: string;
             /** Format: int64 */
             version: number;

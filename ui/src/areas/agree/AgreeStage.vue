@@ -28,7 +28,7 @@ const { date, dayAndClock } = useTimes()
 
 const open = computed(() => job.value.findings.filter((f) => f.status === 'open'))
 const settled = computed(() => job.value.findings.filter((f) => f.status !== 'open'))
-const waiting = computed(() => job.value.items.filter((i) => !i.answer && !i.item.on_the_way))
+const waiting = computed(() => job.value.items.filter((i) => i.state === 'asks'))
 /** What has to be done to be sound, and what the owner may wish for. */
 const groups = computed(() =>
   [

@@ -58,16 +58,16 @@ const strip = computed(() => {
   const most = last.value?.most_bar
   const past = props.bench.reads.map((r) => Number(r.bar.toFixed(2)))
   const ruling = ruled([most, ...past, props.bench.next?.bar])
-  const next = props.bench.next?.bar
+  const next = props.bench.next?.target
   return {
     ruling,
     past: past.slice(0, -1),
     now: past.at(-1),
     zones: most ? [{ from: most, to: ruling.max, mark: 'unsafe' as const }] : [],
-    target: next ? ([next * 0.98, next * 1.02] as const) : undefined,
+    target: next && ([next.from, next.to] as const),
   }
 })
-const mark = computed(() => (!props.bench.next ? 'open' : props.bench.next.within ? 'sound' : 'watch'))
+const mark = computed(() => props.bench.next?.mark ?? 'open')
 </script>
 
 <template>

@@ -5,6 +5,7 @@ import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
+import { strip } from '@/parts/scale'
 
 import { useFigures } from './desk'
 import DeskFields from './DeskFields.vue'
@@ -103,16 +104,7 @@ const { answer, fault } = useAnswer(
     </p>
     <GaugeStrip
       class="mt-3 max-w-[700px]"
-      :ruling="{ min: 0, max: 500, step: 20, major: 100 }"
-      :zones="
-        answer.boils
-          ? [
-              { from: answer.boils.low_c, to: answer.boils.high_c, mark: 'due' },
-              { from: answer.boils.high_c, to: 500, mark: 'unsafe' },
-            ]
-          : []
-      "
-      unit="°C"
+      v-bind="strip(answer.scale)"
       :now="Math.round(answer.fluid_c)"
       label="Fluid, with its boiling band hatched"
     />

@@ -54,7 +54,12 @@ const asked = computed(() =>
     :locked="locked"
   >
     <template #drawing
-      ><FrontDrawing :rings="rings" :height="form.height" :angle="form.angle" :rubs="form.rubs"
+      ><FrontDrawing
+        :rings="rings"
+        :height="form.height"
+        :angle="form.angle"
+        :rubs="form.rubs"
+        :scales="{ height: job.gears_known.cage_height, angle: job.gears_known.cage_angle }"
     /></template>
     <template #default="{ fault }">
       <div class="flex max-w-4xl flex-col gap-3">

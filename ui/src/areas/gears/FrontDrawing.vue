@@ -2,15 +2,22 @@
 import { computed } from 'vue'
 
 import CentreLine from '@/drawing/CentreLine.vue'
+import { markOn, type Scale } from '@/parts/scale'
 import { figure, typedNumber } from '@/parts/words'
 
 /** A front mech from above, its cage turned as it was sighted, three times as much; and from behind, its height over the teeth. */
-const props = defineProps<{ rings: number; height: string; angle: string; rubs: readonly string[] }>()
+const props = defineProps<{
+  rings: number
+  height: string
+  angle: string
+  rubs: readonly string[]
+  scales: { height?: Scale; angle?: Scale }
+}>()
 const turned = computed(() => typedNumber(props.angle))
 const over = computed(() => typedNumber(props.height))
 const right = computed(() => ({
-  angle: turned.value !== undefined && Math.abs(turned.value) <= 0.5,
-  height: over.value !== undefined && over.value >= 1 && over.value <= 3,
+  angle: markOn(props.scales.angle, turned.value) === 'sound',
+  height: markOn(props.scales.height, over.value) === 'sound',
 }))
 const apart = 26
 const lines = computed(() =>
@@ -99,7 +106,9 @@ const tone = (ok: boolean, known: boolean) => (!known ? 'faint' : ok ? 'petrol' 
       />
     </g>
     <path d="M520 89v-4h10v4M520 103v4h10v-4" fill="none" stroke="var(--color-petrol)" stroke-width="1.8" />
-    <text x="538" y="100" font-size="12" fill="var(--color-soft)">1 to 3 mm</text>
+    <text v-if="scales.height?.target" x="538" y="100" font-size="12" fill="var(--color-soft)">
+      {{ figure(scales.height.target.from) }} to {{ figure(scales.height.target.to) }} mm
+    </text>
     <text
       v-if="over !== undefined"
       x="500"

@@ -62,13 +62,7 @@ const says = computed(() =>
       ? 'one click, light foot'
       : (ask.value?.says ?? ''),
 )
-const results = [
-  ['crisp', 'Crisp', 'sound'],
-  ['slow', 'Slow', 'watch'],
-  ['will_not', 'Will not', 'due'],
-  ['two', 'Two at once', 'unsafe'],
-  ['noisy', 'Noisy', 'watch'],
-] as const
+const results = computed(() => job.value.gears_known.results ?? [])
 const free = computed(() => !props.locked && !pen.busy.value && !props.bench.signed)
 /** What comes after the signature: the ride. */
 const mine = computed(() => !props.locked && !pen.busy.value)
@@ -139,7 +133,8 @@ const sign = () => free.value && pen.record({ gear_sign: { indexing: props.bench
 useBenchKeys((key) => {
   if (!free.value) return false
   const n = Number(key)
-  if (shift.value && n >= 1 && n <= results.length) void did(results[n - 1]?.[0])
+  const result = results.value[n - 1]?.result
+  if (shift.value && result) void did(result)
   else if (shift.value && key === '0') void run()
   else if (pushes.value && (n === 1 || n === 2)) void pushed(n === 1 ? 'springs' : 'sticks')
   else if (key === 'Enter' && props.bench.settled) void sign()
@@ -225,12 +220,12 @@ const turn = computed(() => {
           </div>
           <div v-if="shift" class="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-5">
             <button
-              v-for="([word, name, mark], i) in results"
-              :key="word"
+              v-for="({ result, name, mark }, i) in results"
+              :key="result"
               type="button"
               class="button min-h-14 justify-between! px-2!"
               :disabled="!free"
-              @click="did(word)"
+              @click="did(result)"
             >
               <span class="flex items-center gap-2 text-left leading-tight"
                 ><ConditionMark :mark="mark" :size="20" />{{ name }}</span

@@ -3,6 +3,7 @@ import { computed, reactive } from 'vue'
 
 import { useOpenJob } from '@/areas/job/open'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
+import { strip } from '@/parts/scale'
 import TextField from '@/parts/TextField.vue'
 import { typedNumber } from '@/parts/words'
 
@@ -27,18 +28,6 @@ const form = reactive({
 const asked = computed(() =>
   typed(form.ring, form.sprocket, form.from, form.room) ? { single: { ...form } } : undefined,
 )
-/** How far a chain's middle may move, by how far its axles are apart. */
-const strip = computed(() => {
-  const between = (typedNumber(form.from) ?? 430) + (typedNumber(form.lies) ?? 0)
-  return {
-    ruling: { min: 0, max: 30, step: 1, major: 5 },
-    zones: [
-      { from: 0, to: 0.008 * between, mark: 'due' as const },
-      { from: 0.04 * between, to: 30, mark: 'due' as const },
-    ],
-    target: [0.008 * between, (form.case ? 0.025 : 0.04) * between] as const,
-  }
-})
 </script>
 
 <template>
@@ -53,13 +42,13 @@ const strip = computed(() => {
     <template #drawing="{ figured }">
       <SlotDrawing :asked="form" :single="figured?.single" />
       <GaugeStrip
+        v-if="figured?.single"
         label="Chain's middle, up and down"
-        unit="mm"
-        v-bind="strip"
+        v-bind="strip(figured.single.moves)"
         :now="typedNumber(form.moves)"
         class="max-w-3xl"
       />
-      <p class="text-sm text-soft">
+      <p v-if="figured?.single" class="text-sm text-soft">
         The chain’s middle, up and down, at its tightest: the crank turned once round.
       </p>
     </template>

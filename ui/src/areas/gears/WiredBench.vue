@@ -3,6 +3,7 @@ import { computed, reactive } from 'vue'
 
 import { useOpenJob } from '@/areas/job/open'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
+import { strip } from '@/parts/scale'
 import TextField from '@/parts/TextField.vue'
 import { typedNumber } from '@/parts/words'
 
@@ -45,24 +46,18 @@ const asked = computed(() =>
         <div>
           <p class="text-[15px] text-soft">Battery</p>
           <GaugeStrip
+            v-if="job.gears_known.battery"
             label="Battery"
-            unit="%"
-            :ruling="{ min: 0, max: 100, step: 5, major: 20 }"
-            :zones="[{ from: 0, to: 20, mark: 'due' }]"
+            v-bind="strip(job.gears_known.battery)"
             :now="typedNumber(form.battery)"
           />
         </div>
         <div>
           <p class="text-[15px] text-soft">Fine adjustment, steps: frame − · + spokes</p>
           <GaugeStrip
+            v-if="job.gears_known.steps"
             label="Fine adjustment"
-            unit="steps"
-            :ruling="{ min: -16, max: 16, step: 1, major: 4 }"
-            :zones="[
-              { from: -16, to: -6, mark: 'due' },
-              { from: 6, to: 16, mark: 'due' },
-            ]"
-            :target="[-1, 1]"
+            v-bind="strip(job.gears_known.steps)"
             :now="typedNumber(form.steps)"
           />
         </div>

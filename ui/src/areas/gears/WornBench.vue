@@ -65,7 +65,7 @@ const bar = (teeth: number, all: number[]) => 26 + (70 * teeth) / Math.max(...al
         >
           <div
             class="w-2.5 border-[1.4px] border-ink"
-            :class="s.chance > 0.5 ? 'bg-ochre-wash' : 'bg-paper'"
+            :class="s.mark === 'due' ? 'bg-ochre-wash' : 'bg-paper'"
             :style="{
               height: `${bar(
                 s.teeth,
@@ -74,7 +74,7 @@ const bar = (teeth: number, all: number[]) => 26 + (70 * teeth) / Math.max(...al
             }"
           />
           <span class="figure text-[15px]">{{ s.teeth }}</span>
-          <ConditionMark :mark="s.chance > 0.5 ? 'due' : s.chance > 0.15 ? 'watch' : 'sound'" :size="18" />
+          <ConditionMark :mark="s.mark" :size="18" />
           <span class="figure text-[13px] text-soft">{{ percent(s.chance) }}</span>
         </div>
       </div>

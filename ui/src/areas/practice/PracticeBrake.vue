@@ -7,6 +7,7 @@ import { useRoute } from 'vue-router'
 import { ask, client } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
+import { strip } from '@/parts/scale'
 
 import HoseDrawing from './HoseDrawing.vue'
 
@@ -101,13 +102,11 @@ const took = (act: string) => {
         <HoseDrawing class="h-[min(58dvh,500px)] w-full" :practice="view" :bubbles="bubbles" />
         <GaugeStrip
           class="max-w-[760px]"
-          :ruling="{ min: 20, max: 60, step: 2, major: 10 }"
-          :zones="[{ from: 36, to: 60, mark: 'unsafe' }]"
-          unit="mm"
+          v-bind="strip(view.travel)"
           :now="Number(view.lever_mm.toFixed(1))"
           label="Lever travel on the first pull"
         />
-        <p class="text-sm text-soft">Lever travel on the first pull, mm. Firm is about 30.</p>
+        <p class="text-sm text-soft">Lever travel on the first pull, mm. Firm is about {{ view.firm_mm }}.</p>
       </div>
       <aside class="border-rule px-5 py-4 lg:border-l">
         <section

@@ -23,11 +23,7 @@ const { date } = useTimes()
 const router = useRouter()
 /** A bike that has most of what is practised at. */
 const facts = computed(() => book.value?.kinds.find((k) => k.id === 'trail')?.facts)
-const markOf = (list: Schemas['Exercise'][]) =>
-  list.every((e) => e.best >= 80) ? 'sound' : list.some((e) => e.times) ? 'watch' : 'open'
-const points = computed(() =>
-  (parts.value ?? []).map((p) => ({ id: p.at, name: p.name, mark: markOf(p.exercises) })),
-)
+const points = computed(() => (parts.value ?? []).map((p) => ({ id: p.at, name: p.name, mark: p.mark })))
 const place = ref('')
 const part = computed(() => parts.value?.find((p) => p.at === place.value))
 const tried = (list: Schemas['Exercise'][]) => list.filter((e) => e.times).length
@@ -80,7 +76,7 @@ function begin(e: Schemas['Exercise']) {
               class="flex min-h-14 w-full items-center gap-3 px-1 py-1.5 text-left hover:bg-wash"
               @click="begin(e)"
             >
-              <ConditionMark :mark="markOf([e])" />
+              <ConditionMark :mark="e.mark" />
               <span class="min-w-0 flex-1 leading-tight"
                 ><b>{{ e.name }}</b
                 ><span v-if="e.about" class="block text-[15px] text-soft">{{ e.about }}</span></span
@@ -103,7 +99,7 @@ function begin(e: Schemas['Exercise']) {
               class="flex min-h-12 w-full items-center gap-3 px-1 py-1.5 text-left hover:bg-wash"
               @click="place = p.at"
             >
-              <ConditionMark :mark="markOf(p.exercises)" />
+              <ConditionMark :mark="p.mark" />
               <b class="min-w-0 flex-1">{{ p.name }}</b>
               <span class="text-[15px] text-soft"
                 ><span class="figure text-ink">{{ tried(p.exercises) }}</span> of

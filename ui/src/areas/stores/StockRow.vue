@@ -63,7 +63,7 @@ const save = () =>
         ><span class="text-[15px] text-soft">{{ says }}{{ item.note && ` · ${item.note}` }}</span></span
       >
       <span class="figure w-14 shrink-0 text-soft">{{ item.bin }}</span>
-      <TallyMarks :held="item.held" :least="item.least" />
+      <TallyMarks :held="item.held" :least="item.least" :short="item.short" />
       <span class="figure w-10 shrink-0 text-right text-lg">{{ item.held }}</span>
       <span class="figure w-20 shrink-0 text-right">{{ money(item.price_minor) }}</span>
       <span class="flex shrink-0">

@@ -57,7 +57,7 @@ function spareIn(text: unknown): Partial<Schemas['Stocked']> | undefined {
 const spare = spareIn(route.query.spare)
 if (spare) fresh.value = { ...blank(), ...spare, grade: 'good', held: 1 }
 
-const short = (i: Schemas['Stocked']) => i.held < i.least || i.held <= 0
+const short = (i: Schemas['Stocked']) => i.short
 const text = (i: Schemas['Stocked']) =>
   [i.code, i.name, i.kind, i.bin, i.supplier, i.note, ...Object.values(i.particulars)].join(' ').toLowerCase()
 const found = computed(() => {

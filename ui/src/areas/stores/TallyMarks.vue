@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 /** How many are left, as they are struck on a drawer's card: in fives, the fewest to keep marked by a stop. */
-const props = defineProps<{ held: number; least: number }>()
+const props = defineProps<{ held: number; least: number; short?: boolean }>()
 const most = 20
 const shown = computed(() => Math.min(Math.max(0, props.held), most))
 const x = (i: number) => 5 + i * 6 + Math.floor(i / 5) * 5
@@ -14,7 +14,6 @@ const strokes = computed(() =>
 const stop = computed(() =>
   props.held > 0 && props.least > 0 && props.least < most ? x(props.least) - 3.5 : undefined,
 )
-const few = computed(() => props.held < props.least || props.held === 0)
 </script>
 
 <template>
@@ -29,7 +28,7 @@ const few = computed(() => props.held < props.least || props.held === 0)
       v-for="d in strokes"
       :key="d"
       :d="d"
-      :stroke="few ? 'var(--color-ochre)' : 'var(--color-ink)'"
+      :stroke="short ? 'var(--color-ochre)' : 'var(--color-ink)'"
       stroke-width="2"
       stroke-linecap="round"
     />

@@ -34,7 +34,7 @@ const before = computed(() => {
 })
 const loose = computed(() => {
   const l = props.bolt.loose_here
-  return l && l.times >= 5 ? `found loose here ${l.loose} of ${l.times} times` : ''
+  return l ? `found loose here ${l.loose} of ${l.times} times` : ''
 })
 </script>
 

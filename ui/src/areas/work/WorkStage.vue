@@ -14,12 +14,11 @@ import WorkRow from './WorkRow.vue'
 const { job, pen, closed } = useOpenJob()
 const { hands } = useSession()
 const { target } = useTarget()
-const agreed = computed(() => job.value.items.filter((i) => i.answer?.answer === 'yes' || i.item.on_the_way))
+const agreed = computed(() => job.value.items.filter((i) => i.state === 'agreed' || i.state === 'done'))
 /** What work was done for and nobody has looked at since. */
 const worked = computed(() => job.value.findings.filter((f) => f.status === 'worked'))
-const todo = computed(() => agreed.value.filter((i) => !i.work))
-const waiting = computed(() => job.value.items.filter((i) => !i.answer && !i.item.on_the_way).length)
-const minutes = computed(() => todo.value.reduce((sum, i) => sum + i.item.minutes, 0))
+const todo = computed(() => agreed.value.filter((i) => i.state === 'agreed'))
+const waiting = computed(() => job.value.items.filter((i) => i.state === 'asks').length)
 const finding = ref(false)
 const open = computed(() => job.value.runs.filter((r) => !r.finished))
 </script>
@@ -79,8 +78,10 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
     <section aria-labelledby="agreed-work">
       <div class="mb-1 flex flex-wrap items-center gap-3 border-b border-ink pb-1">
         <h2 id="agreed-work">
-          Agreed work · {{ agreed.length - todo.length }} of {{ agreed.length }} done<template v-if="minutes">
-            · about {{ minutes }} min to go</template
+          Agreed work · {{ agreed.length - todo.length }} of {{ agreed.length }} done<template
+            v-if="job.to_go"
+          >
+            · about {{ job.to_go }} min to go</template
           >
         </h2>
         <button
