@@ -5,7 +5,7 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo test bench storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
+.PHONY: demo test bench bench-short storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
@@ -14,10 +14,15 @@ test: deps outside internal/httpapi/interface/index.html ## everything; the brow
 	$(MAKE) --no-print-directory -j2 --output-sync=target go-checks ui-checks
 	$(MAKE) --no-print-directory e2e
 
-bench: build ## speed as ratios measured in one run, sizes in bytes; LONG=1 looks at the door with 20 000 stays besides
-	$(GO) test -run '^$$' -bench . -benchtime 1x ./internal/speed
+# One part of the measurements: PART=Diagnosis.
+PART ?= .
+bench: build ## speed as ratios measured in one run, sizes in bytes; PART=Diagnosis runs one part; LONG=1 looks at the door with 20 000 stays besides
+	$(GO) test -run '^$$' -bench '$(PART)' -benchtime 1x ./internal/speed
 	node ui/bytes.mjs
 	$(if $(LONG),ORACLE=20000 $(GO) test ./internal/workshop -run NoUnsafeBike -timeout 3h -v)
+
+bench-short: ## what can be measured within two minutes: bearings, fits, fluids, chains, ear, job screen, bytes
+	$(MAKE) --no-print-directory bench PART='Bearings|Fit|Brakes|ChainLength|PracticeGears|Plucked|JobScreen'
 
 weather := npx playwright test --project weather --no-deps
 

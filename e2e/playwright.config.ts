@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test'
 
-import { data, shops, urlOf } from './shops.ts'
+import { data, shops, urlOf } from './shops.mjs'
 
 export default defineConfig({
   projects: [
@@ -30,7 +30,7 @@ export default defineConfig({
     },
   },
   webServer: Array.from({ length: shops }, (_, i) => ({
-    command: `../bin/utensil demo --fresh --data ${data(i)} --address ${new URL(urlOf(i)).host} --trusted-proxy 127.0.0.1 2>>${data(i)}.log`,
+    command: `../bin/utensil demo --data ${data(i)} --address ${new URL(urlOf(i)).host} --trusted-proxy 127.0.0.1 2>>${data(i)}.log`,
     url: `${urlOf(i)}/healthz`,
     timeout: 300_000,
     reuseExistingServer: !process.env.CI,

@@ -13,6 +13,7 @@ import (
 
 	"utensil/core/procedure"
 	"utensil/knowledge/entries"
+	"utensil/knowledge/riding"
 	"utensil/knowledge/speech"
 )
 
@@ -36,8 +37,10 @@ func Layered(own ...fs.FS) (*Book, error) {
 		return nil, err
 	}
 	ours, err := readShipped()
+	heeded := shippedHeeds
 	if theirs { // our texts speak of their adjusters
 		ours, err = readWith(shipped, says)
+		heeded = ours.heeds
 	}
 	if err != nil {
 		return nil, err
@@ -49,7 +52,7 @@ func Layered(own ...fs.FS) (*Book, error) {
 			return nil, err
 		}
 	}
-	book, err := d.checked()
+	book, err := d.checked(heeded)
 	if err == nil {
 		book.digest, err = digested(append([]fs.FS{shipped}, own...))
 	}
@@ -91,11 +94,14 @@ func readWith(shipped fs.FS, says speech.Speech) (draft, error) {
 	d := draft{origins: entries.NewOrigin(), pages: map[string]entries.Page{}}
 	d.Words = says.Words // ours alone: they hold our own texts, not a workshop's
 	d.origins.Speaks = says.Ours
-	if err := d.read(shipped); err != nil {
-		return d, err
-	}
-	return d, d.heeds()
+	return d, d.read(shipped)
 }
+
+// shippedHeeds proves our own layer, once.
+var shippedHeeds = sync.OnceValue(func() error {
+	d, err := readShipped()
+	return errors.Join(err, d.heeds())
+})
 
 // heeds proves of our own guided work that no answer which names damage is forgotten, and that no joint is loosened in
 // words only.
@@ -197,19 +203,19 @@ func (d *draft) readFaults(layer fs.FS) error {
 	return nil
 }
 
-// checked is the book, if every entry is sound and fits the others.
-func (d *draft) checked() (*Book, error) {
+// checked is the book, if every entry is sound and fits the others, and our own layer heeds what it says.
+func (d *draft) checked(heeded func() error) (*Book, error) {
 	book := &d.Book
-	opened, err := d.opened()
-	if err != nil {
+	if err := d.fill(); err != nil {
 		return nil, err
 	}
-	book.Procedures = opened
-	for i := range book.Kinds {
-		book.Kinds[i].Facts = book.Kinds[i].Facts.Filled()
-	}
-	if err := book.validate(d.origins); err != nil {
-		return nil, err
+	if !book.asShipped() {
+		if err := heeded(); err != nil {
+			return nil, err
+		}
+		if err := d.proves(); err != nil {
+			return nil, err
+		}
 	}
 	for i, p := range book.Procedures {
 		for _, s := range p.Steps {
@@ -217,10 +223,33 @@ func (d *draft) checked() (*Book, error) {
 		}
 	}
 	book.orderRun()
-	var errs []error
-	for _, f := range book.Faults {
-		p := d.pages[f.ID]
-		errs = append(errs, book.validateFault(f, p, d.origins.Start(p.File, f.ID)))
+	return book, nil
+}
+
+// fill puts into the book what follows from its texts: the passages of guided work, what no kind says of its bikes, the
+// law of pressures. Proofs change nothing.
+func (d *draft) fill() error {
+	opened, err := d.opened()
+	if err != nil {
+		return err
 	}
-	return book, errors.Join(errs...)
+	d.Procedures = opened
+	for i := range d.Kinds {
+		d.Kinds[i].Facts = d.Kinds[i].Facts.Filled()
+	}
+	d.pressures, _, _ = riding.Fit(d.Ridden, d.Grounds, d.Floors) // what cannot be fitted is told where it is proved
+	return nil
+}
+
+// proves is every proof of a book: of each entry, of what it says of others, and of every way through it.
+func (d *draft) proves() error {
+	if err := d.validate(d.origins); err != nil {
+		return err
+	}
+	var errs []error
+	for _, f := range d.Faults {
+		p := d.pages[f.ID]
+		errs = append(errs, d.validateFault(f, p, d.origins.Start(p.File, f.ID)))
+	}
+	return errors.Join(errs...)
 }

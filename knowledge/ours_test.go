@@ -31,8 +31,11 @@ func broken(t *testing.T, file, from, to string) error {
 	layer[file].Data = []byte(strings.Replace(text, from, to, 1))
 	says, _, err := speechOf(nil)
 	require.NoError(t, err)
-	_, err = readWith(layer, says)
-	return err
+	d, err := readWith(layer, says)
+	if err != nil {
+		return err
+	}
+	return d.heeds()
 }
 
 // What is proved of our own guided work on load, each by a copy with one fault, named by file and line.

@@ -35,7 +35,6 @@ func (b *Book) validate(origins entries.Origin) error {
 	for _, t := range b.Treatments {
 		wrong("treatments.yaml", t.ID, t.validate())
 	}
-	errs = append(errs, b.validateGuided(origins)...)
 	for _, s := range b.Bedding {
 		wrong("bedding.yaml", s.ID, validateScheme(s))
 	}
@@ -63,7 +62,8 @@ func (b *Book) validate(origins entries.Origin) error {
 	for _, o := range b.Operations {
 		wrong("operations.yaml", o.ID, b.validateOperation(o))
 	}
-	if len(errs) == 0 { // else what is missing is said twice
+	if len(errs) == 0 { // else what is missing is said twice, and a proof takes its time
+		errs = append(errs, b.validateGuided(origins)...)
 		for _, p := range b.Points {
 			wrong("points.yaml", p.ID, b.validateCures(p))
 		}
@@ -269,8 +269,9 @@ func (b *Book) validateGuided(origins entries.Origin) (errs []error) {
 	for _, s := range b.States {
 		wrong(origins.At("states.yaml", s.ID), b.validateState(s, states))
 	}
+	rests := b.rests()
 	for _, p := range b.Procedures {
-		err := b.validateProcedure(p, states)
+		err := once(rests, p, func() error { return b.validateProcedure(p, states) })
 		var breach *procedure.Breach
 		if errors.As(err, &breach) {
 			wrong(origins.Within("procedures", p.ID, breach.Step), err)

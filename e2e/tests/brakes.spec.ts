@@ -71,37 +71,29 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   await expectSound(page, 'Brake fluids')
 })
 
-// A disc, a rim and a drum brake have every procedure between them.
-for (const [bike, end] of [
-  ['Lanternlight Nocturne', 'front'],
-  ['Oxbow Sixteen', 'rear'],
-  ['Hobday Allotment', 'front'],
-  ['Wagtail Twenty', 'front'],
+// A disc, a rim and a drum brake have every procedure between them: each can be begun. They are gone through in Go.
+for (const [bike, end, least] of [
+  ['Lanternlight Nocturne', 'front', 14],
+  ['Oxbow Sixteen', 'rear', 1],
+  ['Hobday Allotment', 'front', 1],
+  ['Wagtail Twenty', 'front', 1],
 ] as const)
-  test(`every procedure for the ${end} brake of the ${bike} is run through`, async ({ page }) => {
-    test.slow()
+  test(`every procedure for the ${end} brake of the ${bike} can be begun`, async ({ page }) => {
     await signIn(page, 'Tomas Brandvold')
     await openJob(page, bike)
     const job = page.url().split('/').slice(0, 5).join('/')
     await page.goto(`${job}/brakes`)
-    const side = page.getByRole('region', { name: `${end} brake` })
-    await expect(side).toBeVisible()
-    const offers = side.getByRole('listitem').getByRole('button')
+    const offers = page
+      .getByRole('region', { name: `${end} brake` })
+      .getByRole('listitem')
+      .getByRole('button')
+    await expect(offers.nth(least - 1)).toBeVisible()
     const all = await offers.count()
-    let steps = 0
     for (let i = 0; i < all; i++) {
       await page.goto(`${job}/brakes`)
       await offers.nth(i).click()
       await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible()
-      await choose(page)
-      const bottle = page.getByRole('radio', { disabled: false })
-      if (await bottle.count()) await bottle.first().check()
-      await page.getByRole('button', { name: 'Begin' }).click()
-      await expect(page.getByRole('complementary', { name: 'Done so far' })).toBeVisible()
-      steps += await runThrough(page)
     }
-    console.log(`${bike}, ${end} brake: ${all} procedures run through, ${steps} steps`)
-    expect(all).toBeGreaterThan(0)
   })
 
 test('the brake desk does the arithmetic, and says what is wrong with a figure', async ({ page }) => {
@@ -232,8 +224,9 @@ test('a practice brake is bled by doing what helps', async ({ page }) => {
     'Push 10',
   ]) {
     if (await page.getByRole('heading', { name: 'Bled' }).count()) break
+    const answered = page.waitForResponse('**/api/practice/brake')
     await page.getByRole('button', { name: new RegExp(`^${act}`) }).click()
-    await page.waitForTimeout(200)
+    await answered
   }
   await expect(page.getByRole('heading', { name: 'Bled' })).toBeVisible()
   await expect(page.getByText('of 100')).toBeVisible()
@@ -248,8 +241,9 @@ test('a practice brake is bled by doing what helps', async ({ page }) => {
   await expect(page.getByText('lever, syringe on')).toBeVisible()
   await expect(act('Put it on')).toBeDisabled()
   for (let n = 0; n < 12 && !(await page.getByRole('heading', { name: 'Bled' }).count()); n++) {
+    const answered = page.waitForResponse('**/api/practice/brake')
     await act(['Tap, caliper', 'Draw up', 'Flick'][n % 3] ?? '').click()
-    await page.waitForTimeout(200)
+    await answered
   }
   await expect(page.getByRole('heading', { name: 'Bled' })).toBeVisible()
   await expect(page.getByText(/^[5-7] ml$/)).toBeVisible()

@@ -3,9 +3,9 @@ create function v7() returns uuid language sql volatile as
 $$ select overlay(gen_random_uuid()::text placing '7' from 15 for 1)::uuid $$;
 
 -- No one listens yet, nothing is remembered yet, and a notification and a stamp a row would take minutes.
-alter table bike disable trigger tell, disable trigger stamped;
-alter table job disable trigger tell, disable trigger stamped;
-alter table entry disable trigger tell, disable trigger stamped;
+alter table bike disable trigger told, disable trigger counted;
+alter table job disable trigger told, disable trigger counted;
+alter table entry disable trigger told, disable trigger counted;
 
 insert into owner (id, name, phone) select v7(), 'Owner ' || i, '0770 900 ' || i from generate_series(1, 5000) i;
 insert into bike (id, owner_id, make, model, colour, facts)
@@ -28,7 +28,7 @@ select v7(), j.id, j.bike_id, k.kind, $2, j.opened_at + i * interval '1 minute',
            end
 from job j, generate_series(1, 20) i,
      lateral (select case when i <= 10 then 'reading' when i <= 18 then 'torque' else 'note' end as kind) k;
-alter table bike enable trigger tell, enable trigger stamped;
-alter table job enable trigger tell, enable trigger stamped;
-alter table entry enable trigger tell, enable trigger stamped;
+alter table bike enable trigger told, enable trigger counted;
+alter table job enable trigger told, enable trigger counted;
+alter table entry enable trigger told, enable trigger counted;
 analyze;

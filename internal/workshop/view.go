@@ -112,7 +112,7 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	leaving := w.leaving(s)
 	v := JobView{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Leaving: leaving, EarlierJobs: record.Some(s.EarlierJobs),
 		Said: complaint.All.Of(s), NotRidden: record.Some(findings.NotRidden(s)), Corrected: findings.Corrected(s), ToGo: agree.ToGo(s),
-		Points:    findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s), AirBench: air.Of(s),
+		Points: findings.Points(s), Distance: inspect.HowFar(s), Air: inspect.Pressures(s), AirBench: air.Of(s),
 		Findings: record.Some(findings.All.Of(s)), Hunts: hunt.Views(s), Items: record.Some(work.Items(s)),
 		Bolts: record.Some(torque.Bolts.Of(s)), Wrenches: torque.InUse(s), Gauges: pressure.InUse(s), Tray: record.Some(torque.Tray.Of(s)),
 		Runs:   work.Runs.Of(s),

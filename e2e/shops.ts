@@ -1,8 +1,0 @@
-/** How many demo shops run side by side: one for each worker, so that tests do not meet. */
-export const shops = Number(process.env.UTENSIL_E2E_SHOPS ?? 2)
-
-const port = Number(process.env.UTENSIL_E2E_PORT ?? 8191)
-const folder = process.env.UTENSIL_E2E_DATA ?? '/tmp/utensil-e2e'
-
-export const urlOf = (shop: number) => `http://127.0.0.1:${port + shop}`
-export const data = (shop: number) => (shop ? `${folder}-${shop}` : folder)
