@@ -5,9 +5,6 @@ import (
 	"math"
 )
 
-// AxialPlay is how far a cone moves when it is turned: turns × pitch, in mm.
-func AxialPlay(turns, pitch float64) float64 { return turns * pitch }
-
 // Hub is an adjustable hub: the pitch of its axle's thread and the distance between its rows of
 // balls, in mm.
 type Hub struct {

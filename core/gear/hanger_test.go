@@ -60,21 +60,6 @@ func TestWhereAHangerLeans(t *testing.T) {
 	require.Error(t, err)
 }
 
-func TestScrewsByTheEighth(t *testing.T) {
-	for _, c := range []struct {
-		off  float64
-		n    int
-		says string
-	}{{0.2, 0, "leave the screw"}, {-0.5, 6, "Out three quarters"}, {1.5, -10, "In a turn and a quarter"}} {
-		turn, err := gear.Stop(c.off, 1)
-		require.NoError(t, err)
-		assert.Equal(t, c.n, turn.Eighths)
-		assert.Contains(t, turn.Says, c.says)
-	}
-	_, err := gear.Stop(40, 1)
-	require.Error(t, err)
-}
-
 // A cage half a degree out spoils it all: the clamp comes before the cable, the cable before the screws
 // (common practice, no published source).
 func TestAFrontMechInItsOrder(t *testing.T) {

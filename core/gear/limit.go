@@ -7,49 +7,6 @@ import (
 	"utensil/core/wear"
 )
 
-// Turn is what to do with a screw.
-type Turn struct {
-	Eighths int    `json:"eighths" doc:"of a turn, outward; negative inward"`
-	Says    string `json:"says"`
-}
-
-// Stop is what to do with a limit screw, by where the pulley stands at its stop against where it is to stand:
-// off is how far beyond the end sprocket's middle it stops, away from the other sprockets, mm; screw is how
-// far a turn moves it. A stop is right from the middle to half a millimetre beyond.
-func Stop(off, screw float64) (Turn, error) {
-	if math.IsNaN(off) || math.Abs(off) > 15 {
-		return Turn{}, invalid("off_mm", "A pulley stops within 15 mm of its sprocket: sight it again.")
-	}
-	if math.IsNaN(screw) || screw < 0.2 || screw > 2 {
-		return Turn{}, invalid("screw_mm", "A turn of a limit screw moves the pulley by 0.2 to 2 mm.")
-	}
-	if off >= 0 && off <= 0.5 {
-		return Turn{0, "It stops right: leave the screw."}, nil
-	}
-	n := int(math.Round((0.25 - off) / screw / eighth))
-	if n > 0 {
-		return Turn{n, say("Out %s: it stops short of the sprocket. Then slowly over it by hand.", spelled(n))}, nil
-	}
-	return Turn{n, say("In %s: it could run over the edge.", spelled(-n))}, nil
-}
-
-// spelled says eighths of a turn.
-func spelled(n int) string {
-	whole, rest := n/8, n%8
-	part := []string{"", "an eighth", "a quarter", "three eighths", "half a turn", "five eighths", "three quarters", "seven eighths"}[rest]
-	switch {
-	case whole == 0:
-		return part
-	case rest == 0 && whole == 1:
-		return "a whole turn"
-	case rest == 0:
-		return say("%d whole turns", whole)
-	case whole == 1:
-		return "a turn and " + part
-	}
-	return say("%d turns and %s", whole, part)
-}
-
 // Rub is where a front mech's cage touches.
 type Rub string
 

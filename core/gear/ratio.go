@@ -39,9 +39,6 @@ func (w Wheel) Inches(front, rear int, hub float64) float64 {
 	return w.Diameter() / 25.4 * float64(front) / float64(rear) * hub
 }
 
-// Speed at a cadence, km/h.
-func Speed(development, cadence float64) float64 { return development * cadence * 60 / 1000 }
-
 // Gear is one of a bike's gears.
 type Gear struct {
 	Ring        int     `json:"ring"`

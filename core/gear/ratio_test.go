@@ -16,7 +16,6 @@ func TestDevelopmentAndInches(t *testing.T) {
 	w := gear.Wheel{Seat: 622, Width: 32}
 	assert.InDelta(t, 4.957, w.Development(46, 20, 1), 0.001)
 	assert.InDelta(t, 62.12, w.Inches(46, 20, 1), 0.01)
-	assert.InDelta(t, 17.84, gear.Speed(w.Development(46, 20, 1), 60), 0.01)
 }
 
 // A sprocket of 22 teeth in place of 20 lowers every gear to 20/22 (common practice, no published source).

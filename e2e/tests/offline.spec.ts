@@ -177,6 +177,7 @@ test('finished work that never reached the network outlives the browser, and is 
   await openJob(page, 'Osmund Orchard')
   await stage(page, 'Work').click()
   const note = page.getByLabel('Note on the job')
+  await expect(note, 'the stage has opened: a reload stays on it').toBeVisible()
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.reload()
   await expect(note).toBeVisible()

@@ -194,6 +194,8 @@ func (v *LifeView) says(now time.Time) string {
 		out += ": due since about " + v.Due.In(now.Location()).Format("2 January 2006")
 	case v.Due != nil:
 		out += ", due around " + v.Due.In(now.Location()).Format("2 January 2006")
+	default:
+		out += ": not due for years"
 	}
 	if v.Basis == wear.ShopsRates {
 		return out + fmt.Sprintf(". One reading says little: this rests on %d such parts on the shop's bikes.", v.Seen)

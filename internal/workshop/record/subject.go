@@ -1,6 +1,9 @@
 package record
 
-import "slices"
+import (
+	"fmt"
+	"slices"
+)
 
 // Subject is what one subject of the trade adds to a job.
 type Subject struct {
@@ -62,12 +65,18 @@ type Rules struct {
 	subjects []Subject
 }
 
-// NewRules gathers the subjects, in the order in which they are asked.
+// NewRules gathers the subjects, in the order in which they are asked. A kind that somebody writes and no subject checks
+// would be kept as it comes: that is a slip of the program, told when it starts.
 func NewRules(subjects ...Subject) Rules {
 	r := Rules{map[string]Check{}, subjects}
 	for _, subject := range subjects {
 		for _, c := range subject.Checks {
 			r.checks[c.kind] = c
+		}
+	}
+	for name, k := range kinds {
+		if _, checked := r.checks[name]; !checked && len(k.by()) > 0 {
+			panic(fmt.Sprintf("no subject checks entries of the kind %q", name))
 		}
 	}
 	return r

@@ -81,6 +81,33 @@ describe('drawingOf', () => {
         }
   })
 
+  it('has a place for each point of the walk-round, and no place for what is none', () => {
+    // The list that ships, each end of what stands at both.
+    const points = (
+      Object.values(
+        import.meta.glob<string>('../../../knowledge/points.yaml', {
+          query: '?raw',
+          import: 'default',
+          eager: true,
+        }),
+      )[0] ?? ''
+    )
+      .split(/^- /m)
+      .flatMap((p) => /^id: "?([^"\n]+)"?/.exec(p)?.[1] ?? [])
+      .flatMap((id) =>
+        id.includes('{end}') ? ['front', 'rear'].map((end) => id.replace('{end}', end)) : [id],
+      )
+    expect(points.length).toBeGreaterThan(50)
+    const { anchors } = drawingOf({ ...plain, suspension: 'full' })
+    expect(Object.keys(anchors).sort()).toEqual([...new Set(points)].sort())
+  })
+
+  it('marks the shock on its body, not on the tube beside it', () => {
+    const { anchors, shapes } = drawingOf({ ...plain, suspension: 'full' })
+    const [x, y] = anchors.shock ?? [0, 0]
+    expect(shapes.some((s) => /^M88\D/.test(s.d) && x > 76 && x < 88 && y > 185 && y < 305)).toBe(true)
+  })
+
   it('draws what the facts say', () => {
     const strokes = (patch: Partial<Facts>) =>
       drawingOf({ ...plain, ...patch })

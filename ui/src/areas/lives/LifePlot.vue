@@ -1,87 +1,92 @@
 <script setup lang="ts">
-import { Chart, Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js'
-import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { computed } from 'vue'
 
 import type { Line, Schemas } from '@/api/client'
+import PlotFrame from '@/drawing/PlotFrame.vue'
 import { figure } from '@/parts/words'
 
 /** How a part wears: its readings over the way, the line they follow with its band, and the limit. */
 const props = defineProps<{ line: Line; plot: Schemas['Plot'] }>()
-Chart.register(Filler, LinearScale, LineElement, PointElement, ScatterController, Tooltip)
 
-const canvas = useTemplateRef('canvas')
-let chart: Chart<'scatter'> | undefined
+interface Point {
+  x: number
+  y: number
+}
 const lives = computed(() =>
   props.line.lives.map((p) =>
-    p.readings.flatMap((r) => (r.value === undefined ? [] : [{ x: r.gone, y: r.value }])),
+    p.readings.flatMap((r): Point[] => (r.value === undefined ? [] : [{ x: r.gone, y: r.value }])),
   ),
 )
-const said = computed(() => {
-  const now = lives.value.at(-1) ?? []
-  return `${props.line.name} over the way: ${now.map((p) => `${figure(p.y)} ${props.plot.unit} at ${figure(Math.round(p.x))} ${props.plot.way}`).join(', ')}; due at ${figure(props.plot.limit)} ${props.plot.unit}`
-})
-const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`)
+const now = computed(() => lives.value.at(-1) ?? [])
+const band = computed(() => props.plot.line)
+const xs = computed(() => [...lives.value.flat().map((p) => p.x), ...band.value.map((p) => p.gone)])
+const ys = computed(() => [
+  ...lives.value.flat().map((p) => p.y),
+  ...band.value.flatMap((p) => [p.low, p.high]),
+  props.plot.limit,
+])
+const due = computed(() => `due at ${figure(props.plot.limit)} ${props.plot.unit}`)
+const said = computed(
+  () =>
+    `${props.line.name} over the way: ${now.value.map((p) => `${figure(p.y)} ${props.plot.unit} at ${figure(Math.round(p.x))} ${props.plot.way}`).join(', ')}; ${due.value}`,
+)
 
-function sets() {
-  const plain = { pointRadius: 0, showLine: true, borderWidth: 1.6 }
-  const band = props.plot.line
-  const all = [...lives.value.flat().map((p) => p.x), ...band.map((p) => p.gone)]
-  const limit = [Math.min(...all), Math.max(...all)].map((x) => ({ x, y: props.plot.limit }))
-  return [
-    ...lives.value.map((data, i) => ({
-      data,
-      pointRadius: 4.5,
-      pointBackgroundColor: ink('chalk'),
-      borderWidth: 1.8,
-      borderColor: i === lives.value.length - 1 ? ink('ink') : ink('faint'),
-    })),
-    {
-      ...plain,
-      data: band.map((p) => ({ x: p.gone, y: p.high })),
-      borderColor: 'transparent',
-      fill: '+1' as const,
-      backgroundColor: ink('wash'),
-    },
-    { ...plain, data: band.map((p) => ({ x: p.gone, y: p.low })), borderColor: 'transparent' },
-    {
-      ...plain,
-      data: band.map((p) => ({ x: p.gone, y: p.mid })),
-      borderColor: ink('petrol'),
-      borderWidth: 2.2,
-    },
-    { ...plain, data: limit, borderColor: ink('ochre'), borderDash: [6, 4] },
-  ]
-}
-function draw() {
-  if (!canvas.value) return
-  chart?.destroy()
-  const axis = (text: string) => ({
-    title: { display: true, text, color: ink('soft') },
-    ticks: { color: ink('soft'), maxTicksLimit: 7 },
-    grid: { color: ink('rule') },
-    border: { color: ink('ink') },
-  })
-  chart = new Chart(canvas.value, {
-    type: 'scatter',
-    data: { datasets: sets() },
-    options: {
-      animation: false,
-      maintainAspectRatio: false,
-      plugins: { tooltip: { callbacks: { label: (p) => `${figure(p.parsed.y ?? 0)} ${props.plot.unit}` } } },
-      scales: { x: axis(props.plot.way), y: axis(props.plot.unit) },
-    },
-  })
-}
-onMounted(draw)
-watch(() => [props.line, props.plot], draw)
-onBeforeUnmount(() => chart?.destroy())
+type Scale = (v: number) => number
+const path = (points: Point[], x: Scale, y: Scale) =>
+  points.map((p, i) => `${i ? 'L' : 'M'}${x(p.x).toFixed(1)} ${y(p.y).toFixed(1)}`).join('')
+const along = (of: 'low' | 'mid' | 'high') => band.value.map((p) => ({ x: p.gone, y: p[of] }))
 </script>
 
 <template>
   <figure>
-    <div class="relative h-52"><canvas ref="canvas" role="img" :aria-label="said"></canvas></div>
+    <PlotFrame
+      v-slot="{ x, y, from, to }"
+      :xs="xs"
+      :ys="ys"
+      :across="plot.way"
+      :up="plot.unit"
+      :label="said"
+      :height="224"
+    >
+      <path
+        v-if="band.length"
+        :d="`${path([...along('high'), ...along('low').reverse()], x, y)}Z`"
+        fill="var(--color-wash)"
+      />
+      <path :d="path(along('mid'), x, y)" fill="none" stroke="var(--color-petrol)" stroke-width="2.2" />
+      <line
+        :x1="from"
+        :x2="to"
+        :y1="y(plot.limit)"
+        :y2="y(plot.limit)"
+        stroke="var(--color-ochre)"
+        stroke-width="1.8"
+        stroke-dasharray="6 4"
+      />
+      <g
+        v-for="(life, i) in lives"
+        :key="i"
+        :stroke="i === lives.length - 1 ? 'var(--color-ink)' : 'var(--color-faint)'"
+        stroke-width="1.8"
+      >
+        <path :d="path(life, x, y)" fill="none" />
+        <circle v-for="p in life" :key="p.x" :cx="x(p.x)" :cy="y(p.y)" r="4.5" fill="var(--color-chalk)">
+          <title>{{ figure(p.y) }} {{ plot.unit }} at {{ figure(Math.round(p.x)) }} {{ plot.way }}</title>
+        </circle>
+      </g>
+      <text
+        :x="from + 8"
+        :y="y(plot.limit) - 6"
+        font-size="13"
+        fill="var(--color-ink)"
+        stroke="var(--color-paper)"
+        stroke-width="4"
+        paint-order="stroke"
+      >
+        {{ due }}
+      </text>
+    </PlotFrame>
     <figcaption class="text-sm text-soft">
-      Dashed: due at {{ figure(plot.limit) }} {{ plot.unit }}.
       {{
         plot.line.length
           ? 'The line is the middle of all slopes, with its band.'

@@ -19,6 +19,7 @@ const agreed = computed(() => job.value.items.filter((i) => i.state === 'agreed'
 const worked = computed(() => job.value.findings.filter((f) => f.status === 'worked'))
 const todo = computed(() => agreed.value.filter((i) => i.state === 'agreed'))
 const waiting = computed(() => job.value.items.filter((i) => i.state === 'asks').length)
+const unoffered = computed(() => job.value.findings.filter((f) => f.status === 'open').length)
 const finding = ref(false)
 const open = computed(() => job.value.runs.filter((r) => !r.finished))
 </script>
@@ -101,7 +102,14 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
           >To the answers</RouterLink
         >
       </p>
-      <p v-if="!agreed.length && !waiting" class="py-2 text-soft">
+      <p v-if="unoffered" class="py-2">
+        {{ unoffered }} {{ unoffered === 1 ? 'finding has' : 'findings have' }} not been offered to the owner
+        yet.
+        <RouterLink class="text-petrol underline" :to="{ name: 'job-agree', params: { id: job.job.id } }"
+          >To the findings</RouterLink
+        >
+      </p>
+      <p v-else-if="!agreed.length && !waiting" class="py-2 text-soft">
         Nothing is agreed. If there is nothing to do, go on to Verify.
       </p>
       <ul>

@@ -26,7 +26,7 @@ export function anchorsOf(b: Bones, drawn: Drawn): Record<string, Place> {
     'front-mech': [-12, drive.ring + 34],
     crank: [52, -70],
     seatpost: [saddle[0], saddle[1] - 46],
-    shock: between(bb, headDown, 0.42),
+    shock: [82, 245], // the middle of its body, as frame.ts draws it
     'front-sag': between(forkAt, front, 0.5),
     'rear-sag': between(bb, rear, 0.5),
     lights: [front[0] - 12, front[1] + frontR + 30],
