@@ -1,5 +1,5 @@
 /** How many demo shops run side by side: one for each worker, so that tests do not meet. */
-export const shops = Number(process.env.UTENSIL_E2E_SHOPS ?? 3)
+export const shops = Number(process.env.UTENSIL_E2E_SHOPS ?? 2)
 
 const port = Number(process.env.UTENSIL_E2E_PORT ?? 8191)
 const folder = process.env.UTENSIL_E2E_DATA ?? '/tmp/utensil-e2e'
