@@ -120,7 +120,8 @@ func listOf(names []string) string {
 	return string(text)
 }
 
-// declare makes the triggers of the declarations, where those of others stand or none.
+// declare makes the triggers of the declarations, where those of others stand, of an older migration or none. They are
+// exchanged in one transaction: what is written meanwhile by another server waits, and is told and counted.
 func (s *Store) declare(ctx context.Context) error {
 	var all strings.Builder
 	for _, c := range changes {
@@ -139,7 +140,8 @@ func (s *Store) declare(ctx context.Context) error {
 		}
 		var old []string
 		err := tx.SelectContext(ctx, &old, `select format('drop function %s cascade', p.oid::regprocedure) from pg_proc p
-			where p.pronamespace = current_schema()::regnamespace and (p.proname like 'told\_%' or p.proname like 'counted\_%')`)
+			where p.pronamespace = current_schema()::regnamespace and (p.proname like 'told\_%' or p.proname like 'counted\_%'
+				or p.proname in ('tell', 'tell_device', 'tell_session_end', 'stamped'))`)
 		if err != nil {
 			return wrap("reading the triggers", err)
 		}

@@ -121,6 +121,10 @@ func TestTriggersAreMadeAnew(t *testing.T) {
 	assert.Equal(t, before-1, made())
 	require.NoError(t, store.Migrate(t.Context()))
 	assert.Equal(t, before, made())
+	var others int // those that migrations of before made would tell and count twice
+	require.NoError(t, store.DB().Get(&others, `select count(*) from pg_trigger where tgname in ('tell', 'tell_photo', 'tell_aside',
+		'tell_end', 'stamped')`))
+	assert.Zero(t, others)
 }
 
 // Rows of the three registers answer alike: a stale one with what stands, one that is not there as not there, one of a
@@ -156,4 +160,18 @@ func TestRegistersAnswerAlike(t *testing.T) {
 			}
 		})
 	}
+}
+
+// A hose that is measured while somebody changes its gauge takes nothing away from them.
+func TestAHoseIsNoChangeOfItsGauge(t *testing.T) {
+	store, _, _ := inShop(t)
+	gauge := pressure.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11}
+	require.NoError(t, store.SavePressureGauge(t.Context(), gauge))
+	require.NoError(t, store.SetGaugeHose(t.Context(), gauge.ID, pressure.GaugeHose{}))
+	gauge.Name, gauge.Version = "Pump by the door", 1
+	require.NoError(t, store.SavePressureGauge(t.Context(), gauge))
+	assert.Equal(t, record.Missing, kind(t, store.SetGaugeHose(t.Context(), record.NewID(), pressure.GaugeHose{})))
+	all, err := store.PressureGauges(t.Context())
+	require.NoError(t, err)
+	assert.NotNil(t, all[0].Hose)
 }

@@ -10,10 +10,10 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// A job's photographs without their pictures.
 var photoChanges = changing{table: "photo", on: written, names: map[string]string{"job": "new.job_id"}, again: []string{"job", "today"},
 	counts: countsOfAJob}
 
+// A job's photographs without their pictures.
 var photosOfJob = laying{owner.Photos.Name(), listed(`select id, about, caption, width, height, at
 	from photo p where p.job_id = j.id and gone_at is null order by at`)}
 

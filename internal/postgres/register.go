@@ -73,10 +73,9 @@ func (r register[T]) save(ctx context.Context, s *Store, row T) error {
 	return saved(r.what, done, err, func() (T, error) { return r.find(ctx, s, id) })
 }
 
-// over writes something else of a row, whatever its version.
+// over writes what nobody types of a row, whatever its version: who changes the rest goes on.
 func (r register[T]) over(ctx context.Context, s *Store, id record.ID, column, value string) error {
-	done, err := s.db.ExecContext(ctx, fmt.Sprintf(`update %s set %s = $2, version = version + 1 where id = $1`, r.changes.table, column),
-		id, value)
+	done, err := s.db.ExecContext(ctx, fmt.Sprintf(`update %s set %s = $2 where id = $1`, r.changes.table, column), id, value)
 	if written, err := updated(done, err); err != nil || written {
 		return wrap("changing a "+r.what, err)
 	}

@@ -10,10 +10,10 @@ import (
 	"utensil/internal/workshop/torque"
 )
 
-// trayOfShop is what no bolt has taken and nobody has put aside, the oldest first.
 // A bolt's bench takes them from the tray.
 var readingChanges = changing{table: "tool_reading", on: written, again: []string{"job", "hearing"}, counts: countsShop}
 
+// trayOfShop is what no bolt has taken and nobody has put aside, the oldest first.
 var trayOfShop = laying{torque.Tray.Name(), listed(`select r.id, r.device, r.seq, r.at, r.came, r.nm, r.said, r.fault, r.calibrated_on,
 	r.repeats, r.late, r.missed, count(*) over () as of from tool_reading r
 	where r.aside_at is null and r.came > now() - interval '3 days'

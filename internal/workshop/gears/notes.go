@@ -73,7 +73,7 @@ func hubMoved(s *record.Sheet) bool {
 func KnownOf(s *record.Sheet) GearsKnown {
 	f := parts.Facts.Of(s)
 	k := GearsKnown{Mechs: f.Gears == "cable" || f.Gears == "electronic"}
-	k.shown(f)
+	k.shown(s, f)
 	for _, ledger := range s.Ledgers() {
 		for _, in := range Notes.All(ledger) {
 			k.learn(in.GearAsked)
@@ -91,12 +91,13 @@ func KnownOf(s *record.Sheet) GearsKnown {
 }
 
 // shown is how the figures of this bike's gears are shown.
-func (k *GearsKnown) shown(f bike.Facts) {
+func (k *GearsKnown) shown(s *record.Sheet, f bike.Facts) {
 	on := func(s wear.Scale) *wear.Scale { return &s }
 	switch f.Gears {
 	case "electronic":
 		k.Battery, k.Steps = on(gear.BatteryScale()), on(gear.StepScale())
-	case "cable":
+	}
+	if f.Gears == "cable" || len(Benches.Of(s)) > 0 { // a bench that was begun goes on, whatever the bike is said to be since
 		k.Results = shiftMarks()
 	}
 	if k.Mechs && f.Rings > 1 {

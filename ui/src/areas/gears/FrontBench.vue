@@ -3,6 +3,7 @@ import { computed, reactive } from 'vue'
 
 import { useOpenJob } from '@/areas/job/open'
 import TextField from '@/parts/TextField.vue'
+import { figure } from '@/parts/words'
 
 import { typed } from './benches'
 import ChoiceRow from './ChoiceRow.vue'
@@ -13,6 +14,16 @@ import FrontDrawing from './FrontDrawing.vue'
 defineProps<{ locked: boolean }>()
 const { job } = useOpenJob()
 const kept = job.value.gear_notes.find((n) => n.figured.bench === 'front')?.asked.front
+const hints = computed(() => {
+  const { cage_height: height, cage_angle: angle } = job.value.gears_known
+  return {
+    height:
+      height?.target && `a coin’s thickness: ${figure(height.target.from)} to ${figure(height.target.to)} mm`,
+    angle:
+      angle?.target &&
+      `0 is parallel to the ring; minus towards the frame; more than ${figure(angle.target.to)}° spoils it`,
+  }
+})
 const rings = computed(() => job.value.bike.facts.rings)
 type Rub = 'none' | 'inner' | 'outer'
 const form = reactive({
@@ -69,7 +80,7 @@ const asked = computed(() =>
             label="Outer plate over the largest ring’s teeth, mm"
             name="height_mm"
             :fault="fault"
-            hint="a coin’s thickness: 1 to 3 mm"
+            :hint="hints.height"
             figure
             inputmode="decimal"
           />
@@ -78,7 +89,7 @@ const asked = computed(() =>
             label="Its tail turned away from the frame, degrees"
             name="angle_deg"
             :fault="fault"
-            hint="0 is parallel to the ring; minus towards the frame; half a degree spoils it"
+            :hint="hints.angle"
             figure
           />
         </div>

@@ -58,9 +58,7 @@ function begin(e: Schemas['Exercise']) {
           title="The bike: press a part for what can be practised at it"
           @choose="place = $event === place ? '' : $event"
         />
-        <p class="mt-1 text-sm text-soft">
-          Dashed: not tried yet. Half: tried. Ring: eighty and more of a hundred in all of it.
-        </p>
+        <p class="mt-1 text-sm text-soft">Dashed: not tried yet. Half: tried. Ring: all of it done well.</p>
       </div>
       <section v-if="part" aria-labelledby="part">
         <h2 id="part" class="flex items-center border-b border-ink pb-1">

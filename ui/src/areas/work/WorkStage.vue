@@ -102,7 +102,7 @@ const open = computed(() => job.value.runs.filter((r) => !r.finished))
           >To the answers</RouterLink
         >
       </p>
-      <p v-if="unoffered" class="py-2">
+      <p v-if="unoffered && !closed" class="py-2">
         {{ unoffered }} {{ unoffered === 1 ? 'finding has' : 'findings have' }} not been offered to the owner
         yet.
         <RouterLink class="text-petrol underline" :to="{ name: 'job-agree', params: { id: job.job.id } }"
