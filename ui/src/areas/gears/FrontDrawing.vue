@@ -27,7 +27,7 @@ const lines = computed(() =>
   })),
 )
 const outer = computed(() => lines.value.at(-1)?.y ?? 118)
-const lift = computed(() => Math.max(-14, Math.min(60, (over.value ?? 2) * 7)))
+const lift = computed(() => Math.max(-14, Math.min(34, (over.value ?? 2) * 7)))
 const tone = (ok: boolean, known: boolean) => (!known ? 'faint' : ok ? 'petrol' : 'ochre')
 </script>
 
@@ -89,7 +89,7 @@ const tone = (ok: boolean, known: boolean) => (!known ? 'faint' : ok ? 'petrol' 
     >
       {{ figure(turned) }}°
     </text>
-    <text x="440" y="16" font-size="13" fill="var(--color-soft)">from behind</text>
+    <text x="520" y="16" font-size="13" fill="var(--color-soft)">from behind</text>
     <path
       d="M470 200V120l6 -10l6 10V200"
       fill="var(--color-paper)"
