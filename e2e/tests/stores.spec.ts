@@ -36,7 +36,9 @@ test('a chain goes from its drawer through the bill to the life line', async ({ 
   await expect(item.getByRole('button', { name: 'Yes' })).toHaveAttribute('aria-pressed', 'true')
   await stage(page, 'Work').click()
   await page.getByRole('button', { name: 'Done: Replace the chain' }).click()
-  await expect(page.getByText('done by Ida Oyelaran').last()).toBeVisible()
+  await expect(
+    page.getByRole('main').getByRole('listitem').filter({ hasText: 'Replace the chain' }).first(),
+  ).toContainText('done by Ida Oyelaran')
 
   // What was done came out of the drawer, and the bike knows what is on it.
   await page.goto(`${job}/parts?at=chain`)

@@ -5,6 +5,7 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 
 import { ask, client, newId, persist, showAs } from '@/api/client'
+import { show as showParts } from '@/api/held'
 import { useRecord } from '@/api/job'
 import { useOutbox } from '@/api/outbox'
 import { useSession } from '@/api/session'
@@ -34,6 +35,7 @@ process.on('message', (said) => {
 })
 
 async function work() {
+  for (const id of jobs) showParts(id, '*')
   const who = await ask(client.POST('/api/session', { body: { staff: STORM_STAFF, secret: STORM_PIN } }))
   showAs(who.id)
   await tablet.session.refetch()

@@ -15,12 +15,12 @@ import (
 // aired is what the owner is told of tyres and suspension: with what they leave, what is liked, what they bear, when next.
 func aired(p page, v workshop.JobView) {
 	var rows [][3]string
-	for _, t := range v.AirBench.Tyres {
+	for _, t := range v.Parts.Air.Bench.Tyres {
 		if left, told := leftAt(v, t.Place); told {
 			rows = append(rows, [3]string{inspect.AirName(t.Place), left, tyreSays(t)})
 		}
 	}
-	for _, l := range v.AirBench.Legs {
+	for _, l := range v.Parts.Air.Bench.Legs {
 		left, told := leftAt(v, l.Place)
 		if says := legSays(l); told || says != "" {
 			rows = append(rows, [3]string{inspect.AirName(l.Place), left, says})
@@ -32,14 +32,14 @@ func aired(p page, v workshop.JobView) {
 	for _, r := range rows {
 		p.row(9, cell{0.18, r[0], false, false}, cell{0.26, r[1], true, false}, cell{0.56, r[2], false, false})
 	}
-	if v.AirBench.Balance != "" {
-		p.text(v.AirBench.Balance, 9, false)
+	if v.Parts.Air.Bench.Balance != "" {
+		p.text(v.Parts.Air.Bench.Balance, 9, false)
 	}
 }
 
 // leftAt is what a place was left at in this job.
 func leftAt(v workshop.JobView, place string) (says string, told bool) {
-	for _, a := range v.Air {
+	for _, a := range v.Parts.Air.Pressures {
 		if a.Place != place {
 			continue
 		}
@@ -92,7 +92,7 @@ func until(from, to time.Time) string {
 // trued is how wheels left the stand.
 func trued(p page, v workshop.JobView) {
 	told := false
-	for _, w := range v.Wheels {
+	for _, w := range v.Parts.Wheels.Benches {
 		if w.Signed == nil {
 			continue
 		}

@@ -174,7 +174,7 @@ func done(p page, v workshop.JobView, shop record.Settings) {
 
 func measured(p page, v workshop.JobView) {
 	p.heading("Measured and looked at")
-	for _, point := range v.Points {
+	for _, point := range v.Parts.Walk.Points {
 		r := point.Reading
 		switch {
 		case r == nil && !point.Required:
@@ -234,7 +234,7 @@ func torques(p page, v workshop.JobView) {
 	p.heading("Torque, N·m")
 	p.row(8, cell{0.40, "Fastener", true, false}, cell{0.16, "rule", true, true}, cell{0.16, "as found", true, true},
 		cell{0.16, "as left", true, true}, cell{0.12, "by", true, true})
-	for _, b := range v.Bolts {
+	for _, b := range v.Parts.Bolts.Bolts {
 		if b.Log == nil {
 			continue
 		}
@@ -298,7 +298,7 @@ func remarks(b torque.BoltView) (out []string) {
 // wrenchesUsed lists the wrenches of the run with their error.
 func wrenchesUsed(v workshop.JobView) string {
 	var used []string
-	for _, b := range v.Bolts {
+	for _, b := range v.Parts.Bolts.Bolts {
 		if b.Log == nil || b.Log.WrenchName == "" {
 			continue
 		}
@@ -383,7 +383,7 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 	if beds {
 		mind += "What rubs is new or was worked on: slow down firmly many times from a moderate speed before you rely on it. "
 	}
-	if slices.ContainsFunc(v.Bolts, func(b torque.BoltView) bool { return b.Log != nil }) {
+	if slices.ContainsFunc(v.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Log != nil }) {
 		mind += "Have crank and carbon joints checked again after the first ride. "
 	}
 	p.text(mind+"The maker's manual comes before anything here; if something feels wrong, stop riding and have a qualified "+

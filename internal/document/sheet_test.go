@@ -49,7 +49,8 @@ func TestTheSheetSaysWhatStandsBehindATorque(t *testing.T) {
 			WrenchDue: "It was calibrated more than 12 months ago.", Reason: "the other is lent out", Note: "Thread cleaned."}}
 	rack := torque.BoltView{Name: "Rack bolt", Origin: torque.FromEstimate, Rule: &fastener.Rule{Min: 4, Max: 5}, By: "Ida Oyelaran", At: &at,
 		Log: &torque.Torque{LeftNm: &left}}
-	text := readBack(t, workshop.JobView{Title: "Pelham Drover, green", Bolts: []torque.BoltView{clamp, rack}})
+	text := readBack(t, workshop.JobView{Core: workshop.Core{Title: "Pelham Drover, green"},
+		Parts: workshop.Parts{Bolts: torque.BoltsPart{Bolts: []torque.BoltView{clamp, rack}}}})
 	for _, want := range []string{
 		"Old beam: It was calibrated more than 12 months ago. Used because: the other is lent out",
 		"in range, within the wrench's error", "was too tight; loosened fully and tightened again", "Thread cleaned.",
@@ -62,16 +63,15 @@ func TestTheSheetSaysWhatStandsBehindATorque(t *testing.T) {
 
 func TestTheSheetTellsTheOwnerWhatComesNext(t *testing.T) {
 	released := time.Date(2026, 7, 3, 16, 30, 0, 0, time.UTC)
-	v := workshop.JobView{Title: "Pelham Drover, green", ReleasedTo: "Ansel Whitlow", ReleasedBy: "Wren Halloran",
-		Job:       record.Job{Number: 7, ReleasedAt: &released},
-		Riding:    []string{"Your front brake is not at its full strength yet.", "On Ferry Lane, 260 m of it, that is 2 times along."},
-		CallBacks: []record.CallBack{{What: "Look at the front lever after a week of riding", Due: "2026-07-10"}},
-		Belongings: []door.BelongingView{{Name: "Pannier", Returned: &released}, {Name: "Light", TakenOff: true, Returned: &released},
-			{Name: "Lock"}},
-		Signs: []trial.SignView{{Name: "Front brake test", Sign: &trial.Sign{Passed: false, Note: "fades"}, By: "Ida",
-			At: "2026-07-03T15:00:00Z"}, {Name: "Test ride"}},
-		Reopened: []workshop.NoteView{{Text: "Bell after all", By: "Ida", At: released}},
-	}
+	v := workshop.JobView{Core: workshop.Core{Title: "Pelham Drover, green", Job: record.Job{Number: 7, ReleasedAt: &released}}}
+	v.ReleasedTo, v.ReleasedBy = "Ansel Whitlow", "Wren Halloran"
+	v.Riding = []string{"Your front brake is not at its full strength yet.", "On Ferry Lane, 260 m of it, that is 2 times along."}
+	v.CallBacks = []record.CallBack{{What: "Look at the front lever after a week of riding", Due: "2026-07-10"}}
+	v.Belongings = []door.BelongingView{{Name: "Pannier", Returned: &released}, {Name: "Light", TakenOff: true, Returned: &released},
+		{Name: "Lock"}}
+	v.Signs = []trial.SignView{{Name: "Front brake test", Sign: &trial.Sign{Passed: false, Note: "fades"}, By: "Ida",
+		At: "2026-07-03T15:00:00Z"}, {Name: "Test ride"}}
+	v.Reopened = []record.NoteView{{Text: "Bell after all", By: "Ida", At: released}}
 	text := readBack(t, v)
 	for _, want := range []string{
 		"Handed to Ansel Whitlow on 3 Jul 2026 17:30 by Wren Halloran", // in the shop's summer time
@@ -92,22 +92,23 @@ func TestTheSheetShowsWhatIsOnTheBike(t *testing.T) {
 	for i := range 30 { // more than there is room for
 		lines = append(lines, lifeline.Line{Place: "x", Name: fmt.Sprint("Place ", i), Known: true, Lives: []lifeline.PartLife{{From: &fitted}}})
 	}
-	text := readBack(t, workshop.JobView{Title: "Pelham Drover, green"}, lines...)
+	text := readBack(t, workshop.JobView{Core: workshop.Core{Title: "Pelham Drover, green"}}, lines...)
 	for _, want := range []string{"What is on it", "Chain", "0.4 % · 900 km", "2026", "due within this span"} {
 		assert.Contains(t, text, want)
 	}
 	assert.NotContains(t, text, "Handlebar", "nothing is known there")
 	assert.NotContains(t, text, "Place 20")
-	assert.NotContains(t, readBack(t, workshop.JobView{Title: "Pelham Drover, green"}), "What is on it")
+	assert.NotContains(t, readBack(t, workshop.JobView{Core: workshop.Core{Title: "Pelham Drover, green"}}), "What is on it")
 }
 
 // One truth for each thing: what was put right is not told as it was, and nothing is bedded in that was not fitted.
 func TestTheSheetTellsEachThingOnce(t *testing.T) {
 	thin := 0.8
 	due := &wear.Judgement{Mark: wear.Due, Reason: "it knocks"}
-	view := workshop.JobView{Points: []inspect.PointView{
+	var view workshop.JobView
+	view.Parts.Walk.Points = []inspect.PointView{
 		{Name: "Headset", Reading: &inspect.ReadingView{Word: "Play", Judgement: due, PutRight: true}},
-		{Name: "Front pads", Gauge: &inspect.GaugeView{Unit: "mm"}, Reading: &inspect.ReadingView{Value: &thin, Values: []float64{0.8, 1.9}}}}}
+		{Name: "Front pads", Gauge: &inspect.GaugeView{Unit: "mm"}, Reading: &inspect.ReadingView{Value: &thin, Values: []float64{0.8, 1.9}}}}
 	text := readBack(t, view)
 	assert.Contains(t, text, "Headset was play")
 	assert.Contains(t, text, "put right it knocks")
@@ -122,20 +123,21 @@ func TestTheSheetSaysWithWhatAirABikeLeaves(t *testing.T) {
 	in := time.Date(2026, 7, 2, 10, 0, 0, 0, time.UTC)
 	rebound := 7
 	due := in.AddDate(0, 4, 0)
-	view := workshop.JobView{Title: "Pelham Drover, green", Job: record.Job{OpenedAt: in},
-		Air: []inspect.AirView{
+	view := workshop.JobView{Core: workshop.Core{Title: "Pelham Drover, green", Job: record.Job{OpenedAt: in}}}
+	view.Parts.Air = air.AirPart{
+		Pressures: []inspect.AirView{
 			{Place: "front_tyre", Readings: []inspect.AirSeen{{Bar: 2.1, Celsius: 18, At: in.AddDate(0, -6, 0)},
 				{Bar: 2.6, Celsius: 21, Set: true, At: in.Add(time.Hour)}}},
 			{Place: "rear_tyre", Readings: []inspect.AirSeen{{Bar: 2.8, Celsius: 18, At: in.AddDate(0, -6, 0)}}},
 			{Place: "fork", Readings: []inspect.AirSeen{{Bar: 4.1, Celsius: 20, Set: true, At: in.Add(time.Hour)}}}},
-		AirBench: air.AirBench{Balance: "Front and rear sink alike.",
+		Bench: air.AirBench{Balance: "Front and rear sink alike.",
 			Tyres: []air.TyreBench{{Place: "front_tyre", Liked: []air.AirLiked{{Condition: "wet", Bar: 2.4}, {Condition: "dry", Bar: 9, Over: true}},
 				Advice: &air.AirAdvice{Most: 3.5, MostBy: "rim"}}, {Place: "rear_tyre"}},
 			Legs: []air.LegBench{{Place: "fork",
 				Reads: []air.SagSeen{{Sagged: air.Sagged{Bar: 3.8, Sag: 33, Travel: 120, Share: 0.275}}},
-				Dials: air.DialsSeen{Left: &air.DialsCounted{Rebound: &rebound}}, Due: &air.LegDue{Every: 50, From: &due, To: &due}}}},
-		Wheels: []wheels.WheelBench{{End: "rear", Now: wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},
-			Signed: &wheels.WheelSigned{Note: "the rim is bent by the joint"}}}}
+				Dials: air.DialsSeen{Left: &air.DialsCounted{Rebound: &rebound}}, Due: &air.LegDue{Every: 50, From: &due, To: &due}}}}}
+	view.Parts.Wheels = wheels.WheelsPart{Benches: []wheels.WheelBench{{End: "rear", Now: wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},
+		Signed: &wheels.WheelSigned{Note: "the rim is bent by the joint"}}}}
 	text := readBack(t, view)
 	for _, want := range []string{"Front tyre 2.6 bar (38 psi) at 21 °C", "You like 2.4 bar (35 psi) when wet.",
 		"Never over 3.5 bar (51 psi): the rim decides.",

@@ -25,7 +25,7 @@ func Torques(w io.Writer, v workshop.JobView) error {
 	if err := out.Write(torqueColumns); err != nil {
 		return fmt.Errorf("writing the torques: %w", err)
 	}
-	for _, b := range v.Bolts {
+	for _, b := range v.Parts.Bolts.Bolts {
 		if b.Log == nil {
 			continue
 		}

@@ -20,7 +20,7 @@ import (
 func TestTorquesAsCSV(t *testing.T) {
 	at := time.Date(2026, 3, 2, 10, 0, 0, 0, time.UTC)
 	left, shown := 5.25, 4.2
-	view := workshop.JobView{Bolts: []torque.BoltView{
+	view := workshop.JobView{Parts: workshop.Parts{Bolts: torque.BoltsPart{Bolts: []torque.BoltView{
 		{Name: "Pedal", Position: "left", LeftHand: true, Critical: true, Rule: &fastener.Rule{Min: 30, Max: 40, Source: "common practice"},
 			Treatment: "thin grease"},
 		{Name: "Handlebar clamp, \"faceplate\"", Position: "1", Component: "Stem", Critical: true, Origin: torque.FromManual,
@@ -31,7 +31,7 @@ func TestTorquesAsCSV(t *testing.T) {
 				Reason:    "-- the other is lent out", Loosened: true, Note: "=HYPERLINK(\"x\")\nsecond line"}},
 		{Name: "Main hinge", Set: "It closes with a click.", By: "Ida", At: &at,
 			Log: &torque.Torque{Found: torque.FoundNotChecked, Set: true, Note: "@later"}},
-	}}
+	}}}}
 	var out bytes.Buffer
 	require.NoError(t, document.Torques(&out, view))
 	assert.Contains(t, out.String(), "\r\n", "RFC 4180 ends lines with CRLF")

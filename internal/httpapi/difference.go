@@ -3,30 +3,45 @@ package httpapi
 import (
 	"context"
 	"net/http"
+	"strings"
 )
 
-// differing is an answer that can be told as what has changed since an edition of it.
+// differing is an answer that can be told with some of its parts, as what has changed since an edition of it.
 type differing[T any] interface {
-	Since(edition string) (T, error)
+	Told(parts []string, since string) (T, error)
 }
 
-// holdsHeader says which edition of what it asks for a tablet holds already.
-const holdsHeader = "X-Utensil-Holds"
+// What a tablet says of a job's answer: which edition of it it holds already, and which parts of it its screens show,
+// by their names. Who says nothing of parts is told all.
+const (
+	holdsHeader = "X-Utensil-Holds"
+	partsHeader = "X-Utensil-Parts"
+)
 
-type editionHeld struct{}
+// screen is what a tablet holds of what it asks for, and shows of it.
+type screen struct {
+	edition string   // "" when it holds none
+	parts   []string // nil for all
+}
 
-// holding keeps what a tablet says it holds.
+type onScreen struct{}
+
+// holding keeps what a tablet says it holds and shows.
 func holding(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if edition := r.Header.Get(holdsHeader); edition != "" {
-			r = r.WithContext(context.WithValue(r.Context(), editionHeld{}, edition))
+		s := screen{edition: r.Header.Get(holdsHeader)}
+		if said := r.Header.Get(partsHeader); said != "" {
+			s.parts = strings.Split(said, ",")
+		}
+		if s.edition != "" || s.parts != nil {
+			r = r.WithContext(context.WithValue(r.Context(), onScreen{}, s))
 		}
 		next.ServeHTTP(w, r)
 	})
 }
 
-// holds is the edition that whoever asks holds; "" when it holds none.
-func holds(ctx context.Context) string {
-	edition, _ := ctx.Value(editionHeld{}).(string)
-	return edition
+// screenOf is what whoever asks holds and shows.
+func screenOf(ctx context.Context) screen {
+	s, _ := ctx.Value(onScreen{}).(screen)
+	return s
 }

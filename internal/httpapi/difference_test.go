@@ -14,6 +14,53 @@ import (
 	"utensil/internal/workshop/record"
 )
 
+// A tablet whose screens show some parts of a job is told those: what it comes to show later is added to what it holds.
+func TestATabletIsToldThePartsItShows(t *testing.T) {
+	s := open(t)
+	tab := s.as(record.Mechanic)
+	job := s.url + "/api/jobs/" + string(tab.checkIn().Job.ID)
+	ask := func(parts, holds string) (kind string, text []byte) {
+		request, err := http.NewRequestWithContext(t.Context(), "GET", job, nil)
+		require.NoError(t, err)
+		request.Header.Set("X-Utensil-Parts", parts)
+		request.Header.Set("X-Utensil-Holds", holds)
+		response, err := tab.client.Do(request)
+		require.NoError(t, err)
+		defer response.Body.Close()
+		text, err = io.ReadAll(response.Body)
+		require.NoError(t, err)
+		require.Equal(t, http.StatusOK, response.StatusCode, "%s", text)
+		return response.Header.Get("Content-Type"), text
+	}
+	type view struct {
+		Edition string
+		Parts   map[string]json.RawMessage
+	}
+	read := func(text []byte) (v view) {
+		require.NoError(t, json.Unmarshal(text, &v))
+		return v
+	}
+	_, core := ask("core", "")
+	assert.Empty(t, read(core).Parts)
+	_, all := ask("", "")
+	assert.Len(t, read(all).Parts, 8)
+	_, every := ask("core,*", "")
+	assert.Equal(t, string(all), string(every))
+	assert.Less(t, len(core), len(all)/3)
+
+	_, air := ask("core,air,bananas", "")
+	require.Len(t, read(air).Parts, 1, "what is no part is passed over")
+	kind, text := ask("core,air,wheels", read(air).Edition)
+	require.Equal(t, "application/json-patch+json", kind)
+	changes, err := jsonpatch.DecodePatch(text)
+	require.NoError(t, err)
+	more, err := changes.Apply(air)
+	require.NoError(t, err)
+	_, both := ask("core,wheels,air", "")
+	assert.JSONEq(t, string(both), string(more))
+	assert.NotEqual(t, read(air).Edition, read(both).Edition)
+}
+
 // A tablet that says what it holds is told what has changed, by an answer as by a question; any other is told all.
 func TestATabletIsToldWhatHasChanged(t *testing.T) {
 	s := open(t)

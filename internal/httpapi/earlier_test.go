@@ -74,11 +74,11 @@ func TestAnEarlierShopShowsTheSameFindingsAndMarks(t *testing.T) {
 		}
 		assert.ElementsMatch(t, was.findings, found, "job %d", number)
 		pads := func(point string) string {
-			i := slices.IndexFunc(job.Points, func(p inspect.PointView) bool { return p.ID == point })
-			if i < 0 || job.Points[i].Reading == nil {
+			i := slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == point })
+			if i < 0 || job.Parts.Walk.Points[i].Reading == nil {
 				return ""
 			}
-			p := job.Points[i]
+			p := job.Parts.Walk.Points[i]
 			return fmt.Sprintf("%s %s %d", p.Reading.Word, p.Reading.Judgement.Mark, len(p.History))
 		}
 		assert.Equal(t, was.pads, pads("front-rim-pads")+", "+pads("rear-rim-pads"), "job %d", number)

@@ -67,14 +67,16 @@ func (s *Server) filedFor(answer func(*http.Request, record.Actor) (file, error)
 func named(r *http.Request, what string) record.ID { return record.ID(chi.URLParam(r, what)) }
 
 // seen is a job's view after a file was taken in, as the operations with a description give it.
-func seen(view workshop.JobView) file {
-	return file{kind: "application/json", write: func(w io.Writer) error {
+func seen(r *http.Request, view workshop.JobView) (file, error) {
+	held := screenOf(r.Context())
+	view, err := view.Told(held.parts, held.edition)
+	return file{kind: view.ContentType("application/json"), write: func(w io.Writer) error {
 		text, err := view.Encoded()
 		if err == nil {
 			_, err = w.Write(text)
 		}
 		return err
-	}}
+	}}, err
 }
 
 // sheet is a job's service sheet as PDF: of one that was handed over, the sheet that was.
@@ -136,7 +138,10 @@ func (s *Server) ride(r *http.Request, who record.Actor) (file, error) {
 	}
 	entry := record.NewEntry{ID: named(r, "ride"), Content: inspect.Rides.Says(ride)}
 	view, err := s.shop.Record(r.Context(), who, named(r, "id"), entry)
-	return seen(view), err
+	if err != nil {
+		return file{}, err
+	}
+	return seen(r, view)
 }
 
 // takePhoto takes in a photograph under the id that the sender made.
@@ -156,7 +161,10 @@ func (s *Server) takePhoto(r *http.Request, who record.Actor) (file, error) {
 	photo.ID, photo.JobID = named(r, "photo"), named(r, "id")
 	photo.About, photo.Caption = r.URL.Query().Get("about"), r.URL.Query().Get("caption")
 	view, err := s.shop.AddPhoto(r.Context(), who, photo)
-	return seen(view), err
+	if err != nil {
+		return file{}, err
+	}
+	return seen(r, view)
 }
 
 func (s *Server) photo(r *http.Request, _ record.Actor) (file, error) {

@@ -71,7 +71,7 @@ func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 	assert.NotEmpty(t, frozen.Knowledge)
 	var told workshop.JobView
 	require.Equal(t, http.StatusOK, keeper.send("GET", "/api/jobs/"+string(id), nil, &told))
-	was, err := json.Marshal(told.Points)
+	was, err := json.Marshal(told.Parts.Walk.Points)
 	require.NoError(t, err)
 
 	// The rule of the chain becomes stricter; the bike is painted, the shop renamed.
@@ -92,7 +92,7 @@ func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 
 	var after workshop.JobView
 	require.Equal(t, http.StatusOK, keeper.send("GET", "/api/jobs/"+string(id), nil, &after))
-	is, err := json.Marshal(after.Points)
+	is, err := json.Marshal(after.Parts.Walk.Points)
 	require.NoError(t, err)
 	assert.JSONEq(t, string(was), string(is))
 	assert.Equal(t, told.Title, after.Title, "the bike as it was handed over")
@@ -103,7 +103,7 @@ func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 	var today workshop.JobView
 	require.Equal(t, http.StatusOK, keeper.send("GET", "/api/jobs/"+string(id)+"/today", nil, &today))
 	assert.Contains(t, today.Title, "no longer green", "what we would say today stands beside it when asked")
-	assert.True(t, slices.ContainsFunc(today.Points, func(p inspect.PointView) bool { return p.Name == "Chain of today" }))
+	assert.True(t, slices.ContainsFunc(today.Parts.Walk.Points, func(p inspect.PointView) bool { return p.Name == "Chain of today" }))
 
 	// Opened again it is told as it stands, and the next sheet is kept beside the first.
 	require.Equal(t, http.StatusOK, keeper.send("POST", "/api/jobs/"+string(id)+"/reopen",

@@ -26,7 +26,7 @@ import (
 // sound reads every point the job asks for as sound, but those listed.
 func (tab *tablet) inspect(job workshop.JobView, found map[string]inspect.Reading) workshop.JobView {
 	tab.t.Helper()
-	for _, p := range job.Points {
+	for _, p := range job.Parts.Walk.Points {
 		r, odd := found[p.ID]
 		switch {
 		case odd:
@@ -49,14 +49,14 @@ func (tab *tablet) inspect(job workshop.JobView, found map[string]inspect.Readin
 
 func (tab *tablet) verify(job workshop.JobView) workshop.JobView {
 	tab.t.Helper()
-	for _, b := range job.Bolts {
+	for _, b := range job.Parts.Bolts.Bolts {
 		log := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: torque.FoundNotChecked, Set: b.Rule == nil}
 		if b.Rule != nil {
 			log.LeftTyped = formatted(float64(b.Rule.Min+b.Rule.Max) / 2)
 		}
 		job = tab.record(job.Job.ID, torque.Torques.Says(log))
 	}
-	for _, tyre := range job.AirBench.Tyres {
+	for _, tyre := range job.Parts.Air.Bench.Tyres {
 		air := inspect.Air{Place: tyre.Place, Typed: "3.2", Celsius: 18, Set: true}
 		job = tab.record(job.Job.ID, inspect.Airs.Says(air))
 	}
@@ -125,9 +125,9 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	assert.Equal(t, record.StageWork, job.Stage, "nobody has looked at them since")
 	job = bench.record(id, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "3.4"}))
 	assert.Equal(t, record.StageVerify, job.Stage)
-	assert.True(t, slices.ContainsFunc(job.Bolts, func(b torque.BoltView) bool { return b.Fastener == "front-pad-pin" }),
+	assert.True(t, slices.ContainsFunc(job.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Fastener == "front-pad-pin" }),
 		"pads disturb their pin")
-	assert.False(t, slices.ContainsFunc(job.Bolts, func(b torque.BoltView) bool { return b.Fastener == "rear-pad-pin" }))
+	assert.False(t, slices.ContainsFunc(job.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Fastener == "rear-pad-pin" }))
 
 	// A finding added now goes back to Agree for itself alone.
 	job = bench.record(id, inspect.Findings.Says(inspect.Finding{Title: "Mudguard stay broken", Mark: wear.Due}))
@@ -196,14 +196,14 @@ func TestAnOwnFigureWins(t *testing.T) {
 	id := job.Job.ID
 	job = bench.record(id, inspect.Readings.Says(inspect.Reading{Point: "front-rotor", Typed: "1.7"}))
 	mark := func() wear.Mark {
-		return job.Points[slices.IndexFunc(job.Points, func(p inspect.PointView) bool { return p.ID == "front-rotor" })].Reading.Judgement.Mark
+		return job.Parts.Walk.Points[slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == "front-rotor" })].Reading.Judgement.Mark
 	}
 	assert.Equal(t, wear.Sound, mark())
 	job = bench.record(id, inspect.Figures.Says(inspect.OwnFigure{Point: "front-rotor", Typed: "1.8", Source: "etched on the rotor"}))
 	assert.Equal(t, wear.Due, mark(), "the figure etched on the rotor is higher")
 
 	bolt := func() torque.BoltView {
-		return job.Bolts[slices.IndexFunc(job.Bolts, func(b torque.BoltView) bool { return b.Fastener == "saddle-clamp" })]
+		return job.Parts.Bolts.Bolts[slices.IndexFunc(job.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Fastener == "saddle-clamp" })]
 	}
 	job = bench.record(id, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose",
 		LeftTyped: "124 lbf in"}))
@@ -241,7 +241,7 @@ func TestEntriesAreKeptOnceAndCorrected(t *testing.T) {
 	correct := record.NewEntry{ID: record.NewID(), Supersedes: &reading.ID, Content: other.Content}
 	status, job, _ := bench.try(id, correct)
 	require.Equal(t, http.StatusOK, status)
-	chain := job.Points[slices.IndexFunc(job.Points, func(p inspect.PointView) bool { return p.ID == "chain" })]
+	chain := job.Parts.Walk.Points[slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == "chain" })]
 	assert.InDelta(t, 0.6, *chain.Reading.Value, 1e-12)
 	second := correct
 	second.ID = record.NewID()

@@ -51,14 +51,14 @@ func TestWhatIsTypedIsJudgedAndNotKept(t *testing.T) {
 	t.Run("nothing is kept", func(t *testing.T) {
 		var after workshop.JobView
 		require.Equal(t, http.StatusOK, bench.send("GET", path, nil, &after))
-		assert.Equal(t, job.Points, after.Points)
-		assert.Equal(t, job.Bolts, after.Bolts)
+		assert.Equal(t, job.Parts.Walk.Points, after.Parts.Walk.Points)
+		assert.Equal(t, job.Parts.Bolts.Bolts, after.Parts.Bolts.Bolts)
 	})
 	t.Run("the log says what was judged", func(t *testing.T) {
 		pads := inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8"})
 		_, judged, _ := judge(pads)
 		after := bench.record(job.Job.ID, pads)
-		for _, p := range after.Points {
+		for _, p := range after.Parts.Walk.Points {
 			if p.ID == "front-pads" {
 				assert.Equal(t, inspect.Readings.In(judged).Judgement, p.Reading.Judgement)
 			}
@@ -77,7 +77,7 @@ func TestAnOdometer(t *testing.T) {
 		t.Run(typed, func(t *testing.T) {
 			status, view, fault := counter.try(job.Job.ID, says(typed))
 			require.Equal(t, http.StatusOK, status, fault.Detail)
-			assert.InDelta(t, km, *view.Distance.Odometer, 1e-6) // the international mile: 1.609344 km
+			assert.InDelta(t, km, *view.Parts.Walk.Distance.Odometer, 1e-6) // the international mile: 1.609344 km
 		})
 	}
 	for _, typed := range []string{"far", "-3", "400000", "30 kg"} {

@@ -54,8 +54,8 @@ func TestAJobTakenInByMistakeIsListedNowhere(t *testing.T) {
 	id = string(job.Job.ID)
 	counter.record(job.Job.ID, door.Returns.Says(door.Return{Belonging: job.Belongings[0].ID}))
 	job = bench.record(job.Job.ID, inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Sound"}))
-	i := slices.IndexFunc(job.Points, func(p inspect.PointView) bool { return p.ID == "stem" })
-	bench.correct(job.Job.ID, job.Points[i].Reading.ID, record.Withdrawals.Says(record.Withdrawn{Reason: "none of mine"}))
+	i := slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == "stem" })
+	bench.correct(job.Job.ID, job.Parts.Walk.Points[i].Reading.ID, record.Withdrawals.Says(record.Withdrawn{Reason: "none of mine"}))
 	assert.Equal(t, http.StatusUnprocessableEntity, close(bench, "no job", &fault))
 	assert.Contains(t, fault.Detail, "it is no mistake any more")
 }

@@ -58,7 +58,8 @@ func signed[In, Out any](s *Server, method, path, id, summary string, do func(co
 		}
 		out, err := do(ctx, who, in)
 		if v, can := any(out).(differing[Out]); can && err == nil {
-			out, err = v.Since(holds(ctx))
+			held := screenOf(ctx)
+			out, err = v.Told(held.parts, held.edition)
 		}
 		return answer(out, err)
 	})

@@ -40,7 +40,7 @@ func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
 	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/knowledge", own, &files))
 
 	has := func(job workshop.JobView) (found bool) {
-		for _, p := range job.Points {
+		for _, p := range job.Parts.Walk.Points {
 			found = found || p.ID == "bell" && p.Required
 		}
 		return found

@@ -69,7 +69,7 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	job := counter.checkIn()
 	front := func(in inspect.Air) inspect.AirSeen {
 		in.Place, in.Celsius, in.Gauge = "front_tyre", 20, &pump.ID
-		for _, v := range bench.record(job.Job.ID, inspect.Airs.Says(in)).Air {
+		for _, v := range bench.record(job.Job.ID, inspect.Airs.Says(in)).Parts.Air.Pressures {
 			if v.Place == "front_tyre" {
 				return v.Readings[len(v.Readings)-1]
 			}
@@ -91,7 +91,7 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", entries, say(inspect.Airs.Says(beyond)), &fault))
 	assert.Equal(t, "gauge", fault.Field)
 	liked := bench.record(job.Job.ID, air.Likings.Says(air.Liking{Place: "front_tyre", Condition: "dry", Typed: "3.2", Gauge: &pump.ID}))
-	assert.InDelta(t, 3, liked.AirBench.Tyres[0].Liked[0].Bar, 1e-9)
+	assert.InDelta(t, 3, liked.Parts.Air.Bench.Tyres[0].Liked[0].Bar, 1e-9)
 
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/gauges", nil, &all))
 	assert.Equal(t, 1, all[0].Used)
@@ -100,8 +100,8 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	assert.Len(t, all[0].Checks, 1, "what was checked stays")
 	assert.Equal(t, http.StatusConflict, bench.send("PUT", path, pump, nil))
 	job = s.look(bench, job.Job.ID)
-	assert.Empty(t, job.Gauges, "a retired one is not chosen")
-	assert.Equal(t, "Stand pump", job.Air[0].Readings[0].Gauge, "what it read stays")
+	assert.Empty(t, job.Parts.Air.Gauges, "a retired one is not chosen")
+	assert.Equal(t, "Stand pump", job.Parts.Air.Pressures[0].Readings[0].Gauge, "what it read stays")
 }
 
 func TestNoTwoGaugesHaveOneName(t *testing.T) {

@@ -21,6 +21,9 @@ func schemas() huma.Registry {
 		if t == shape {
 			return "Content"
 		}
+		if t == reflect.TypeFor[nothing]() {
+			return "Nothing"
+		}
 		return huma.DefaultSchemaNamer(t, hint)
 	}
 	r := huma.NewMapRegistry("#/components/schemas/", named)

@@ -58,32 +58,32 @@ func TestWrenchesAndWhatTheySend(t *testing.T) {
 	require.NoError(t, shop.TakeReadings(t.Context(), batch))
 	require.NoError(t, shop.TakeReadings(t.Context(), batch), "sent again, kept once")
 	job = s.look(bench, job.Job.ID)
-	require.Len(t, job.Tray, 5)
-	assert.True(t, job.Tray[1].Repeats)
-	assert.Equal(t, 2, job.Tray[3].Missed)
-	assert.True(t, job.Tray[4].Late)
+	require.Len(t, job.Parts.Bolts.Tray, 5)
+	assert.True(t, job.Parts.Bolts.Tray[1].Repeats)
+	assert.Equal(t, 2, job.Parts.Bolts.Tray[3].Missed)
+	assert.True(t, job.Parts.Bolts.Tray[4].Late)
 	heard, err := shop.LastHeard(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, "1-5", heard)
 
-	bolt := job.Bolts[0]
-	for _, b := range job.Bolts {
+	bolt := job.Parts.Bolts.Bolts[0]
+	for _, b := range job.Parts.Bolts.Bolts {
 		if b.Rule != nil && b.Rule.Min <= 5 && b.Rule.Max >= 5 {
 			bolt = b
 			break
 		}
 	}
-	log := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: torque.FoundNotChecked, ToolID: &job.Tray[0].ID}
+	log := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: torque.FoundNotChecked, ToolID: &job.Parts.Bolts.Tray[0].ID}
 	job = bench.record(job.Job.ID, torque.Torques.Says(log))
-	require.Len(t, job.Tray, 4)
+	require.Len(t, job.Parts.Bolts.Tray, 4)
 	again := record.NewEntry{ID: record.NewID(), Content: torque.Torques.Says(log)}
 	assert.Equal(t, http.StatusConflict, bench.send("POST", "/api/jobs/"+string(job.Job.ID)+"/entries", again, nil))
 	var why torque.PutAside
-	why.Readings = []record.ID{job.Tray[0].ID, job.Tray[1].ID}
+	why.Readings = []record.ID{job.Parts.Bolts.Tray[0].ID, job.Parts.Bolts.Tray[1].ID}
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/tool-readings/aside", why, nil))
 	why.Why = "a trial pull"
 	assert.Equal(t, http.StatusOK, bench.send("POST", "/api/tool-readings/aside", why, nil))
-	assert.Len(t, s.look(bench, job.Job.ID).Tray, 2)
+	assert.Len(t, s.look(bench, job.Job.ID).Parts.Bolts.Tray, 2)
 }
 
 // look reads a job again.
@@ -109,7 +109,7 @@ func TestWhatTheTorqueLogGivesBack(t *testing.T) {
 	require.NoError(t, err)
 	rows, err := csv.NewReader(bytes.NewReader(text)).ReadAll()
 	require.NoError(t, err)
-	assert.Len(t, rows, len(job.Bolts)+1)
+	assert.Len(t, rows, len(job.Parts.Bolts.Bolts)+1)
 	assert.Contains(t, string(text), "\r\n", "RFC 4180 ends lines with CRLF")
 
 	var loose torque.LooseView
@@ -180,7 +180,7 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 	var second workshop.JobView
 	require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs", next, &second))
 	again := 0
-	for _, b := range second.Bolts {
+	for _, b := range second.Parts.Bolts.Bolts {
 		if b.Again {
 			again++
 			require.NotNil(t, b.Before, "how it was left the last time stands beside it")

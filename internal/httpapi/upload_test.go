@@ -40,7 +40,7 @@ func TestARideFileIsTakenInOnce(t *testing.T) {
 	var job workshop.JobView
 	for range 2 {
 		require.Equal(t, http.StatusOK, bench.upload(path, []byte(ride), &job))
-		assert.Equal(t, 1, job.Distance.Rides, "sent again, it is still one ride")
+		assert.Equal(t, 1, job.Parts.Walk.Distance.Rides, "sent again, it is still one ride")
 	}
 	var fault httpapi.Fault
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload(path[:len(path)-36]+string(record.NewID()), []byte("MZ\x90\x00 a program"),

@@ -15,7 +15,7 @@ func (t *teller) takeApart(job *workshop.JobView, write recorder, by record.Acto
 	if err := write(by, apart.Begins.Says(apart.StripBegun{Assembly: s.assembly})); err != nil {
 		return fmt.Errorf("taking %s apart: %w", s.assembly, err)
 	}
-	now := func() apart.Strip { return job.Strips[len(job.Strips)-1] }
+	now := func() apart.Strip { return job.Parts.Strips.Strips[len(job.Parts.Strips.Strips)-1] }
 	felt := func(p apart.PartView) string {
 		if word, told := s.felt[p.ID]; told || len(p.Answers) == 0 {
 			return word

@@ -68,7 +68,7 @@ func (t *teller) find(job *workshop.JobView, write recorder, by record.Actor, fo
 
 // lookAtMark looks at a hub gear's mark once its axle was undone.
 func (t *teller) lookAtMark(job *workshop.JobView, write recorder, by record.Actor) error {
-	if hub := job.GearsKnown.Hub; hub == nil || !hub.Moved {
+	if hub := job.Parts.Gears.Known.Hub; hub == nil || !hub.Moved {
 		return nil
 	}
 	t.dice, t.other = t.other, t.dice
@@ -78,12 +78,12 @@ func (t *teller) lookAtMark(job *workshop.JobView, write recorder, by record.Act
 }
 
 func slackCable(job workshop.JobView) []record.Content {
-	family := job.Families[0]
+	family := job.Parts.Gears.Families[0]
 	begin := gears.Begins.Says(gears.Indexing{Family: family.ID, Teeth: strings.Trim(fmt.Sprint(family.Teeth), "[]")})
-	if len(job.Gears) == 0 {
+	if len(job.Parts.Gears.Benches) == 0 {
 		return []record.Content{begin}
 	}
-	bench := job.Gears[0].ID
+	bench := job.Parts.Gears.Benches[0].ID
 	look := func(place, to int, up bool, result gear.Result) record.Content {
 		return gears.Looks.Says(gears.GearLook{Indexing: bench, Place: place, What: "shift", To: to, Up: up, Result: result})
 	}

@@ -54,7 +54,7 @@ func (d *tablet) reads(t *testing.T, shop *workshop.Workshop) map[record.ID]stri
 		if text := d.held[j.ID]; text != nil {
 			require.NoError(t, json.Unmarshal(text, &before))
 		}
-		v, err = v.Since(before.Edition)
+		v, err = v.Told(nil, before.Edition)
 		require.NoError(t, err)
 		text, err := v.Encoded()
 		require.NoError(t, err)

@@ -383,7 +383,7 @@ func (t *teller) callBack(ctx context.Context, now time.Time) error {
 type recorder func(record.Actor, ...record.Content) error
 
 func (t *teller) inspect(job *workshop.JobView, write recorder, by record.Actor, s stay, parts worn, half bool) error {
-	points := job.Points
+	points := job.Parts.Walk.Points
 	var read []record.Content
 	for i, p := range points {
 		if half && i > len(points)*6/10 && s.ailing[p.ID] == "" || !p.Required {
@@ -497,12 +497,12 @@ func (t *teller) again(job *workshop.JobView, write recorder, by record.Actor, p
 		if f.Status != findings.FindingWorked {
 			continue
 		}
-		i := slices.IndexFunc(job.Points, func(p inspect.PointView) bool { return p.ID == f.Point })
+		i := slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == f.Point })
 		switch {
-		case i >= 0 && job.Points[i].Gauge != nil:
+		case i >= 0 && job.Parts.Walk.Points[i].Gauge != nil:
 			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point, Typed: strconv.FormatFloat(parts[f.Point], 'f', 2, 64)}))
 		case i >= 0 && f.ReadAgain:
-			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point, Word: job.Points[i].Words[0].Word}))
+			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point, Word: job.Parts.Walk.Points[i].Words[0].Word}))
 		default:
 			looked = append(looked, findings.Looks.Says(findings.Looked{Finding: f.ID}))
 		}
@@ -555,7 +555,7 @@ func (t *teller) step(job workshop.JobView, run work.RunView) (done []record.Con
 		for _, b := range run.Bolts {
 			done = append(done, torque.Torques.Says(*t.torque(job, b)))
 		}
-		for _, p := range job.Points {
+		for _, p := range job.Parts.Walk.Points {
 			if p.ID == asks.Point {
 				done = append(done, inspect.Readings.Says(inspect.Reading{Point: p.ID, Word: p.Words[0].Word}))
 			}
@@ -572,7 +572,7 @@ func (t *teller) step(job workshop.JobView, run work.RunView) (done []record.Con
 }
 
 func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, half bool) error {
-	bolts := job.Bolts
+	bolts := job.Parts.Bolts.Bolts
 	var done []record.Content
 	for n, b := range bolts {
 		if half && n > len(bolts)/2 {
@@ -580,7 +580,7 @@ func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, 
 		}
 		done = append(done, torque.Torques.Says(*t.torque(*job, b)))
 	}
-	for _, tyre := range job.AirBench.Tyres {
+	for _, tyre := range job.Parts.Air.Bench.Tyres {
 		if tyre.Stands.Goes {
 			continue
 		}
@@ -628,7 +628,7 @@ func (t *teller) torque(job workshop.JobView, b torque.BoltView) *torque.Torque 
 	}
 	log.LeftTyped = strconv.FormatFloat(low+(high-low)*(0.25+0.5*t.dice.Float64()), 'f', decimals, 64)
 	dated := func(w torque.Wrench) bool { return b.Wrench != nil && w.ID == *b.Wrench && w.Due == "" }
-	if slices.ContainsFunc(job.Wrenches, dated) {
+	if slices.ContainsFunc(job.Parts.Bolts.Wrenches, dated) {
 		log.Wrench = b.Wrench
 	}
 	return &log

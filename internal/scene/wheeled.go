@@ -92,10 +92,10 @@ var kerbed = map[int]float64{4: -5, 6: -4, 13: 3, 20: 5, 22: 2, 27: -2}
 func halfTrued(job workshop.JobView) []record.Content {
 	list := []record.Content{wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-cassette", Spokes: "32",
 		First: "right"})}
-	if len(job.Wheels) == 0 {
+	if len(job.Parts.Wheels.Benches) == 0 {
 		return list
 	}
-	b := job.Wheels[0]
+	b := job.Parts.Wheels.Benches[0]
 	for i, what := range []string{"side", "out", "tension"} {
 		list = append(list, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: i, What: what, Values: readOff(b.Lacing, what)}))
 	}

@@ -62,6 +62,7 @@ func (t *bench) ask(b *testing.B, what, method, url string, in any) {
 	require.NoError(b, err)
 	request.Header.Set("Content-Type", "application/json")
 	request.Header.Set("X-Utensil-Holds", t.edition)
+	request.Header.Set("X-Utensil-Parts", "core,air")
 	start := time.Now()
 	response, err := t.client.Do(request)
 	require.NoError(b, err)

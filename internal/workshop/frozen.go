@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"io"
 	"log/slog"
-	"reflect"
 	"time"
 
 	"github.com/segmentio/encoding/json"
@@ -16,10 +15,6 @@ import (
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
 )
-
-// frozenForm is the form in which the content of a sheet is kept: the job's view as it was told. A form is read for
-// ever; a new one gets a number of its own.
-const frozenForm = 1
 
 // Sheet is all that a service sheet is made of.
 type Sheet struct {
@@ -56,17 +51,20 @@ func (w *Workshop) freeze(s *record.Sheet, release record.ID, lines []lifeline.L
 // afterwards beside it, messages and links, is as it is now.
 func (w *Workshop) told(ctx context.Context, s *record.Sheet) (v JobView, kept bool, err error) {
 	f, kept, err := w.store.FrozenSheet(ctx, s.Job.ID)
-	if err != nil || !kept || f.Form != frozenForm {
+	if err != nil || !kept {
 		return v, false, err
+	}
+	read, known := forms[f.Form]
+	if !known {
+		return v, false, nil
 	}
 	text, err := f.Text()
 	if err != nil {
 		return v, false, err
 	}
-	if err := json.Unmarshal(text, &v); err != nil {
+	if v, err = read(text); err != nil {
 		return v, false, fmt.Errorf("reading a sheet: %w", err)
 	}
-	listed(reflect.ValueOf(&v).Elem())
 	now, err := w.view(s)
 	if err != nil {
 		return v, false, err
@@ -86,15 +84,6 @@ func (w *Workshop) toldOwner(ctx context.Context, job record.ID) (owner.Told, bo
 	v, kept, err := w.told(ctx, s)
 	return owner.Told{Bike: v.Title, Words: v.Job.Words, Findings: v.Findings, Items: v.Items, Photos: v.Photos, Agreed: v.Agreed,
 		All: v.Proposed, Shared: v.SharedAll}, kept, err
-}
-
-// listed makes empty lists of the members of a view that its form did not have yet.
-func listed(v reflect.Value) {
-	for i := range v.NumField() {
-		if f := v.Field(i); f.CanSet() && f.Kind() == reflect.Slice && f.IsNil() {
-			f.Set(reflect.MakeSlice(f.Type(), 0, 0))
-		}
-	}
 }
 
 // AsToldToday is a released job as we would tell it now, beside what was told: by the knowledge of today.

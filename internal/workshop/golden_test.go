@@ -115,6 +115,7 @@ type archive struct {
 	job    record.Record
 	inShop []record.Record
 	looks  int64
+	kept   *door.Frozen // what was told when it was handed over
 }
 
 func (a *archive) Job(context.Context, record.ID) (record.Record, error) { return a.job, nil }
@@ -136,7 +137,10 @@ func (a *archive) Records(context.Context, []record.ID) ([]record.Record, error)
 	return a.inShop, nil
 }
 func (a *archive) FrozenSheet(context.Context, record.ID) (door.Frozen, bool, error) {
-	return door.Frozen{}, false, nil
+	if a.kept == nil {
+		return door.Frozen{}, false, nil
+	}
+	return *a.kept, true, nil
 }
 func (a *archive) Bike(context.Context, record.ID) (record.Record, error)     { return a.job, nil }
 func (a *archive) InShop(context.Context, time.Time) ([]record.Record, error) { return a.inShop, nil }

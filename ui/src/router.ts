@@ -1,6 +1,6 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 
-import type { Obstacle } from '@/api/client'
+import type { Obstacle, PartName } from '@/api/client'
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -9,6 +9,8 @@ declare module 'vue-router' {
     settles?: keyof Obstacle
     /** Guided work begins here. */
     guides?: 'end' | 'whole'
+    /** What subjects tell of their benches that is shown here. */
+    parts?: PartName[]
   }
 }
 

@@ -15,6 +15,7 @@ func Subject() record.Subject {
 			Washes.Checked(checkWashed), Ons.Checked(checkOn), Oilings.Checked(checkOiled)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), unfelt(s)...) },
 		Corrects:  corrects,
+		Begun:     begun,
 	}
 }
 

@@ -276,6 +276,8 @@ func Subject() record.Subject {
 			Notes.Checked(checkNote)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), waiting(s)...) },
 		Corrects:  corrects,
+		Begun:     begun,
+		Places:    func(s *record.Sheet) []string { return record.At("gears", len(Families(s)) > 0) },
 	}
 }
 

@@ -12,6 +12,9 @@ type Subject struct {
 
 	// Corrects refuses that a standing entry is corrected, or taken back.
 	Corrects func(*Sheet, Correction) error
+
+	Begun  func(*Sheet) []Begun  // what was begun at its benches and not finished
+	Places func(*Sheet) []string // within the job, where this bike has something of it
 }
 
 // Correction is a standing entry that somebody corrects, or takes back.
@@ -135,6 +138,28 @@ func (r Rules) corrects(s *Sheet, by Actor, n NewEntry) error {
 		}
 	}
 	return nil
+}
+
+// Begun lists what was begun and not finished.
+func (r Rules) Begun(s *Sheet) []Begun {
+	list := []Begun{}
+	for _, subject := range r.subjects {
+		if subject.Begun != nil {
+			list = append(list, subject.Begun(s)...)
+		}
+	}
+	return list
+}
+
+// Places lists where, within the job, this bike has something that not every bike has.
+func (r Rules) Places(s *Sheet) []string {
+	list := []string{}
+	for _, subject := range r.subjects {
+		if subject.Places != nil {
+			list = append(list, subject.Places(s)...)
+		}
+	}
+	return list
 }
 
 // Leaving lists what stands between a bike and its owner, worst first.

@@ -151,5 +151,6 @@ func Subject() record.Subject {
 			Breaks.Checked(checkBroke), Rims.Checked(checkRim)},
 		Obstacles: obstacles,
 		Corrects:  corrects,
+		Begun:     begun,
 	}
 }

@@ -20,6 +20,7 @@ func Subject() record.Subject {
 			}
 			return list
 		},
+		Begun: begun,
 		Corrects: func(s *record.Sheet, c record.Correction) error {
 			if step := guided.Steps.In(c.Old.Content); step != nil {
 				return checkStepBack(s, c, step.Run)

@@ -1,11 +1,13 @@
 import createClient from 'openapi-fetch'
 import { v7 } from 'uuid'
 
-import { holds, whole } from './held'
+import { holds, shows, whole } from './held'
 import type { components, paths } from './schema.gen'
 
 export type Schemas = components['schemas']
 export type JobView = Schemas['JobView']
+/** What subjects tell of their benches, asked for by the screens that show it. */
+export type PartName = keyof Schemas['Parts']
 export type PointView = Schemas['PointView']
 export type BoltView = Schemas['BoltView']
 export type Obstacle = Schemas['Obstacle']
@@ -68,12 +70,23 @@ interface Refusal {
 /** Whom the screen shows as signed in: every request says so, and is refused when its session is another's. */
 let shown: string | undefined
 const shownHeader = 'X-Utensil-As'
+/** What this page holds of a job, and which parts of it its screens show. */
+const holdsHeader = 'X-Utensil-Holds'
+const partsHeader = 'X-Utensil-Parts'
 export const showAs = (actor: string | undefined) => void (shown = actor)
+
+/** What every request says of who asks, and of what this page holds of the job it is about. */
+function saidOf(address: string): Record<string, string> {
+  const edition = holds(address)
+  return {
+    ...(shown ? { [shownHeader]: shown } : {}),
+    ...(edition ? { [holdsHeader]: edition } : {}),
+    [partsHeader]: shows(address),
+  }
+}
 client.use({
   onRequest({ request }) {
-    if (shown) request.headers.set(shownHeader, shown)
-    const edition = holds(request.url)
-    if (edition) request.headers.set('X-Utensil-Holds', edition)
+    for (const [name, says] of Object.entries(saidOf(request.url))) request.headers.set(name, says)
   },
 })
 
@@ -106,12 +119,14 @@ export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
 /** post sends a file as it is, and reads the answer as a job. */
 export const post = (address: string, file: File) =>
   ask<JobView>(
-    fetch(address, { method: 'POST', body: file, headers: shown ? { [shownHeader]: shown } : {} }).then(
-      async (response) => {
-        const said: unknown = await response.json().catch(() => undefined)
-        return response.ok ? { data: said as JobView, response } : { error: said, response }
-      },
-    ),
+    fetch(address, {
+      method: 'POST',
+      body: file,
+      headers: saidOf(address),
+    }).then(async (response) => {
+      const said: unknown = await response.json().catch(() => undefined)
+      return response.ok ? { data: said as JobView, response } : { error: said, response }
+    }),
   )
 
 /** asFault words anything thrown as a Fault. */

@@ -1,14 +1,14 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import { ask, asFault, client } from './client'
-import { letGo } from './held'
+import { letGo, show } from './held'
 
 const job = '0192ca99-a580-7c09-92d1-d3a148316aed'
 const view = (edition: string, title: string) => ({
   job: { id: job },
   edition,
   title,
-  points: [{ id: 'chain' }],
+  findings: [{ id: 'chain' }],
 })
 const changes = (from: string, to: string, title: string) => [
   { op: 'test', path: '/edition', value: from },
@@ -19,6 +19,7 @@ const changes = (from: string, to: string, title: string) => [
 describe('a job that this page holds', () => {
   const handed = vi.fn()
   let said: string | null
+  let parts: string | null
   let answer: unknown
   beforeEach(() => {
     letGo()
@@ -26,6 +27,7 @@ describe('a job that this page holds', () => {
     vi.stubGlobal('navigator', { serviceWorker: { controller: { postMessage: handed } } })
     vi.stubGlobal('fetch', async (request: Request) => {
       said = request.headers.get('X-Utensil-Holds')
+      parts = request.headers.get('X-Utensil-Parts')
       return Response.json(answer)
     })
   })
@@ -43,8 +45,17 @@ describe('a job that this page holds', () => {
     expect(await get(changes('e1', 'e2', 'two'))).toEqual(view('e2', 'two'))
     expect(said).toBe('e1')
     expect(first).toEqual(view('e1', 'one')) // what is shown meanwhile is not written into
-    expect((await get(changes('e2', 'e3', 'three'))).points).toBe(first.points)
+    expect((await get(changes('e2', 'e3', 'three'))).findings).toBe(first.findings)
     expect(handed).toHaveBeenLastCalledWith({ path: `/api/jobs/${job}`, view: view('e3', 'three') })
+  })
+
+  it('is asked for with the parts that its screens show', async () => {
+    await get(view('e1', 'one'))
+    expect(parts).toBe('core')
+    expect(show(job, 'air')).toBe(true)
+    expect(show(job, 'air')).toBe(false)
+    await get(view('e1', 'one'))
+    expect(parts).toBe('core,air')
   })
 
   it('may be told from an edition that is not the latest any more', async () => {

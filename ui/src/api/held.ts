@@ -3,6 +3,7 @@ import { immutableJSONPatch, type JSONPatchDocument } from 'immutable-json-patch
 import type { components } from './schema.gen'
 
 type JobView = components['schemas']['JobView']
+type PartName = keyof components['schemas']['Parts']
 
 /** The jobs this page was told, by their editions, the latest last; and each job's latest. */
 const held = new Map<string, JobView>()
@@ -18,6 +19,21 @@ const isView = (told: unknown): told is JobView =>
 /** holds is the edition that this page holds of the job an address is about; the answer may then be what changed. */
 export const holds = (address: string) =>
   latest.get(jobIn(new URL(address, 'http://page.invalid').pathname) ?? '')
+
+/** The parts that screens of this page show of each job; * for all. */
+const shown = new Map<string, Set<PartName | '*'>>()
+
+/** show has the answers about a job bring these parts from now on, or all; it says whether any is new. */
+export function show(job: string, ...parts: (PartName | '*')[]) {
+  const before = shown.get(job) ?? new Set()
+  const all = new Set([...before, ...parts])
+  shown.set(job, all)
+  return all.size > before.size
+}
+
+/** shows are the parts that the screens show of the job an address is about, as the server is told. */
+export const shows = (address: string) =>
+  ['core', ...(shown.get(jobIn(new URL(address, 'http://page.invalid').pathname) ?? '') ?? [])].join(',')
 
 /** letGo forgets all that is held. */
 export function letGo() {

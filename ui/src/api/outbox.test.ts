@@ -15,19 +15,26 @@ const bolt = (fastener: string, position?: string) => ({
 })
 const view = {
   job: { id: 'job-1' },
-  bolts: [
-    bolt('faceplate', '1'),
-    bolt('faceplate', '2'),
-    { ...bolt('top-cap'), rule: undefined, set: 'No knock.' },
-  ],
   signs: [{ what: 'front_brake', name: 'Front brake test', stale: true }],
-  air: ['front_tyre', 'rear_tyre'].map((place) => ({ place, name: place, readings: [], says: '' })),
-  air_bench: {
-    tyres: ['front_tyre', 'rear_tyre'].map((place) => ({ place, stands: { mark: 'open', goes: false } })),
-    legs: [],
+  parts: {
+    bolts: {
+      bolts: [
+        bolt('faceplate', '1'),
+        bolt('faceplate', '2'),
+        { ...bolt('top-cap'), rule: undefined, set: 'No knock.' },
+      ],
+    },
+    air: {
+      pressures: ['front_tyre', 'rear_tyre'].map((place) => ({ place, name: place, readings: [], says: '' })),
+      bench: {
+        tyres: ['front_tyre', 'rear_tyre'].map((place) => ({ place, stands: { mark: 'open', goes: false } })),
+        legs: [],
+      },
+    },
   },
 } as unknown as JobView
 
+const boltsOf = (v: JobView) => v.parts.bolts?.bolts ?? []
 const waiting = (content: Waiting['body']['content'], id = 'e-1', job = 'job-1'): Waiting => ({
   job,
   by: 'ida',
@@ -81,18 +88,18 @@ describe('overlay', () => {
     ['46 lbf·in', undefined, false], // another unit is left to the server
     ['five', undefined, false],
   ])('shows %s as the server will most likely take it', (typed, nm, settled) => {
-    const [first, second] = laid(torque(typed)).bolts
+    const [first, second] = boltsOf(laid(torque(typed)))
     expect(first?.log?.left_nm).toBe(nm)
     expect(first?.settled).toBe(settled)
     expect(first?.stale).toBe(false)
     expect(first?.by).toBe('Ida')
     expect(first?.verdict, 'the verdict is the server’s').toBeUndefined()
-    expect(second, 'the other bolt of the set is untouched').toBe(view.bolts[1])
+    expect(second, 'the other bolt of the set is untouched').toBe(boltsOf(view)[1])
   })
 
   it('reads a plain figure in the shop’s own unit', () => {
     const poundInch = 0.1129848290276167 // NIST SP 811
-    const shown = (typed: string) => overlay(view, [torque(typed)], poundInch).bolts[0]
+    const shown = (typed: string) => boltsOf(overlay(view, [torque(typed)], poundInch))[0]
     expect(shown('46')?.log?.left_nm).toBeCloseTo(5.197, 3)
     expect(shown('46')?.settled).toBe(true)
     expect(shown('5')?.settled).toBe(false)
@@ -100,7 +107,7 @@ describe('overlay', () => {
   })
 
   it('lets the later of two entries stand', () => {
-    const [first] = laid(torque('5', '1', 'e-1'), torque('5.5', '1', 'e-2')).bolts
+    const [first] = boltsOf(laid(torque('5', '1', 'e-1'), torque('5.5', '1', 'e-2')))
     expect(first?.log?.left_nm).toBe(5.5)
     expect(first?.log_id).toBe('e-2')
   })
@@ -110,7 +117,7 @@ describe('overlay', () => {
       waiting({ torque: { fastener: 'top-cap', found: 'not_checked', set: true } }),
       waiting({ sign: { what: 'front_brake', passed: true } }, 'e-2'),
     )
-    expect(shown.bolts[2]?.settled).toBe(true)
+    expect(boltsOf(shown)[2]?.settled).toBe(true)
     expect(shown.signs[0]?.sign?.passed).toBe(true)
     expect(shown.signs[0]?.stale).toBe(false)
   })
@@ -122,14 +129,16 @@ describe('overlay', () => {
   ])('shows a tyre that was left at %s, and judges nothing', (typed, bar) => {
     const air = { place: 'rear_tyre' as const, typed, celsius: 20, set: true }
     const shown = laid(waiting({ air }))
-    expect(shown.air[1]?.readings.map((r) => r.bar)).toEqual(bar === undefined ? [] : [bar])
-    expect(shown.air_bench.tyres[1]?.stands).toMatchObject({ bar, mark: 'open', goes: true })
-    expect(shown.air_bench.tyres[0], 'the other tyre is untouched').toBe(view.air_bench.tyres[0])
+    expect(shown.parts.air?.pressures[1]?.readings.map((r) => r.bar)).toEqual(bar === undefined ? [] : [bar])
+    expect(shown.parts.air?.bench.tyres[1]?.stands).toMatchObject({ bar, mark: 'open', goes: true })
+    expect(shown.parts.air?.bench.tyres[0], 'the other tyre is untouched').toBe(
+      view.parts.air?.bench.tyres[0],
+    )
     const found = laid(waiting({ air: { ...air, set: false } }))
-    expect(found.air_bench.tyres[1]?.stands.goes, 'what is found is still to be set').toBe(false)
+    expect(found.parts.air?.bench.tyres[1]?.stands.goes, 'what is found is still to be set').toBe(false)
   })
 
   it('does not mind a bolt that the job has not', () => {
-    expect(laid(waiting({ torque: { fastener: 'moon', found: 'loose' } })).bolts).toEqual(view.bolts)
+    expect(boltsOf(laid(waiting({ torque: { fastener: 'moon', found: 'loose' } })))).toEqual(boltsOf(view))
   })
 })

@@ -155,12 +155,12 @@ export const useOutbox = createSharedComposable(() => {
 export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView {
   const ours = waiting.filter((w) => w.job === view.job.id && !w.refused)
   if (!ours.length) return view
-  const bolts = [...view.bolts]
+  const bolts = [...(view.parts.bolts?.bolts ?? [])]
   const signs = [...view.signs]
-  let { air, air_bench } = view
+  let { air } = view.parts
   for (const { body, name } of ours) {
     const { torque, sign } = body.content
-    if (body.content.air) [air, air_bench] = aired(air, air_bench, body, name)
+    if (body.content.air) air &&= aired(air, body, name)
     if (torque) {
       const i = bolts.findIndex((b) => b.fastener === torque.fastener && b.position === torque.position)
       const bolt = bolts[i]
@@ -183,18 +183,14 @@ export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView 
       if (signs[i]) signs[i] = { ...signs[i], sign, by: name, at: body.at, stale: false }
     }
   }
-  return { ...view, bolts, signs, air, air_bench }
+  const tight = view.parts.bolts && { ...view.parts.bolts, bolts }
+  return { ...view, signs, parts: { ...view.parts, air, bolts: tight } }
 }
 
 /** aired is the air of a bike with a pressure that waits: as typed, and judged by nobody yet. */
-function aired(
-  air: JobView['air'],
-  bench: JobView['air_bench'],
-  { at, content }: Waiting['body'],
-  by: string,
-): [JobView['air'], JobView['air_bench']] {
+function aired(air: Schemas['AirPart'], { at, content }: Waiting['body'], by: string): Schemas['AirPart'] {
   const said = content.air
-  if (!said) return [air, bench]
+  if (!said) return air
   const plain = /^\s*(\d+(?:[.,]\d+)?)\s*(?:bar)?\s*$/i.exec(said.typed ?? '')?.[1]
   const bar = plain === undefined ? undefined : Number(plain.replace(',', '.'))
   const reading =
@@ -206,10 +202,16 @@ function aired(
     says: said.solid ? 'A solid tyre.' : 'It waits on this tablet, and is judged once it is sent.',
     goes: said.set,
   }
-  return [
-    air.map((a) => (a.place === said.place ? { ...a, readings: [...a.readings, ...reading] } : a)),
-    { ...bench, tyres: bench.tyres.map((t) => (t.place === said.place ? { ...t, stands } : t)) },
-  ]
+  return {
+    ...air,
+    pressures: air.pressures.map((a) =>
+      a.place === said.place ? { ...a, readings: [...a.readings, ...reading] } : a,
+    ),
+    bench: {
+      ...air.bench,
+      tyres: air.bench.tyres.map((t) => (t.place === said.place ? { ...t, stands } : t)),
+    },
+  }
 }
 
 /** typed is a figure in newton metres, typed plain or as such; one with another unit is left to the server. */

@@ -1421,6 +1421,14 @@ export interface components {
             /** @description more than is borne as it is now: tyre, rim or leg was another then */
             over?: boolean;
         };
+        AirPart: {
+            /** @description what is known of tyres and legs, and what is advised */
+            bench: components["schemas"]["AirBench"];
+            /** @description of the shop, to choose from */
+            gauges: components["schemas"]["PressureGauge"][];
+            /** @description as they were read and set, place by place */
+            pressures: components["schemas"]["AirView"][];
+        };
         AirSeen: {
             /** Format: date-time */
             at: string;
@@ -1652,6 +1660,14 @@ export interface components {
              */
             warmer_k: number;
         };
+        Begun: {
+            /** @description within the job where it goes on */
+            place: string;
+            /** @description what goes on */
+            says: string;
+            /** @description what is opened there */
+            target: string;
+        };
         Belonging: {
             name: string;
             /** @description taken off the bike, to be put back */
@@ -1768,7 +1784,6 @@ export interface components {
             says: string;
             waiting: components["schemas"]["BleedWaiting"][];
         };
-        "BodyStruct {}Body": Record<string, never>;
         Boiling: {
             /** Format: double */
             high_c: number;
@@ -1886,6 +1901,13 @@ export interface components {
             verdict?: components["schemas"]["Verdict"];
             /** @description the closest wrench of the register */
             wrench?: string;
+        };
+        BoltsPart: {
+            bolts: components["schemas"]["BoltView"][];
+            /** @description from connected wrenches, taken by no bolt yet */
+            tray: components["schemas"]["ToolReading"][];
+            /** @description of the shop, to choose from */
+            wrenches: components["schemas"]["Wrench"][];
         };
         Book: {
             bead_seats: components["schemas"]["BeadSeat"][];
@@ -2052,6 +2074,10 @@ export interface components {
             rear: boolean;
             /** Format: int64 */
             seed: number;
+        };
+        BrakesPart: {
+            /** @description front, then rear */
+            sides: components["schemas"]["BrakeSide"][];
         };
         BrokeSeen: {
             /**
@@ -3538,6 +3564,16 @@ export interface components {
             wired?: components["schemas"]["WiredAsked"];
             worn?: components["schemas"]["WornAsked"];
         };
+        GearsPart: {
+            /** @description gears that are indexed, oldest first */
+            benches: components["schemas"]["GearBench"][];
+            /** @description that this bike may have, likeliest first; none without a cable and a mech */
+            families: components["schemas"]["GearFamily"][];
+            /** @description what is known of its gears */
+            known: components["schemas"]["GearsKnown"];
+            /** @description what was written down last at each of the smaller benches of the gears */
+            notes: components["schemas"]["BenchNote"][];
+        };
         Ground: {
             /**
              * Format: double
@@ -3592,6 +3628,10 @@ export interface components {
             school?: "lever_end" | "push" | "two_syringe" | "colour";
             source: string;
             tools: string[];
+        };
+        GuidesPart: {
+            /** @description guided work that belongs to no end: chain, cables, bar */
+            offers: components["schemas"]["Offer"][];
         };
         Hanger: {
             /**
@@ -3915,41 +3955,26 @@ export interface components {
         JobView: {
             /** @description items the owner said yes to, less what they share */
             agreed: components["schemas"]["Total"];
-            air: components["schemas"]["AirView"][];
-            /** @description what is known of tyres and legs, and what is advised */
-            air_bench: components["schemas"]["AirBench"];
             /** Format: date-time */
             asked_at?: string;
-            /** @description that this bike has, to be taken apart */
-            assemblies: components["schemas"]["Offered"][];
+            /** @description at its benches, and not finished */
+            begun: components["schemas"]["Begun"][];
             belongings: components["schemas"]["BelongingView"][];
             bike: components["schemas"]["Bike"];
-            bolts: components["schemas"]["BoltView"][];
             /** @description of brake fluid, to choose from */
             bottles: components["schemas"]["Bottle"][];
-            /** @description front, then rear */
-            brakes: components["schemas"]["BrakeSide"][];
             /** @description made by this job, or to be made when it is handed over */
             call_backs: components["schemas"]["CallBack"][];
             /** @description what an earlier job called the bike back for */
             called: components["schemas"]["Called"][];
             /** @description what turned out a slip, and what was changed that took something away */
             corrected: components["schemas"]["CorrectedView"][];
-            distance: components["schemas"]["DistanceView"];
             earlier_jobs: components["schemas"]["EarlierJob"][];
             /** @description what this view is known by: it is another one as soon as anything in it changes */
             edition?: string;
             findings: components["schemas"]["FindingView"][];
-            /** @description that this bike may have, likeliest first; none without a cable and a mech */
-            gear_families: components["schemas"]["GearFamily"][];
-            /** @description what was written down last at each of the smaller benches of the gears */
-            gear_notes: components["schemas"]["BenchNote"][];
-            /** @description that are indexed, oldest first */
-            gears: components["schemas"]["GearBench"][];
-            /** @description what is known of its gears */
-            gears_known: components["schemas"]["GearsKnown"];
-            /** @description guided work that belongs to no end: chain, cables, bar */
-            guides: components["schemas"]["Offer"][];
+            /** @description work that can be done step by step */
+            guided: components["schemas"]["Short"][];
             hunts: components["schemas"]["HuntView"][];
             items: components["schemas"]["ItemView"][];
             job: components["schemas"]["Job"];
@@ -3964,13 +3989,12 @@ export interface components {
             /** @description unsafe things that the owner refused to have put right: it goes out as not to be ridden */
             not_ridden: string[];
             notes: components["schemas"]["NoteView"][];
-            /** @description what a tune oils on this bike */
-            oiling: components["schemas"]["OilView"][];
             owner: components["schemas"]["Owner"];
+            /** @description those that were asked for */
+            parts: components["schemas"]["Parts"];
             photos: components["schemas"]["PhotoView"][];
-            points: components["schemas"]["PointView"][];
-            /** @description of the shop, to choose from */
-            pressure_gauges: components["schemas"]["PressureGauge"][];
+            /** @description within the job, where this bike has something that not every bike has */
+            places: string[];
             /** @description all items, less what they share */
             proposed: components["schemas"]["Total"];
             released_by?: string;
@@ -3999,22 +4023,12 @@ export interface components {
              */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
             stages: components["schemas"]["StageView"][];
-            /** @description assemblies that were taken apart */
-            strips: components["schemas"]["Strip"][];
             title: string;
             /**
              * Format: int64
              * @description minutes that agreed work still takes, less what it shares
              */
             to_go: number;
-            /** @description from connected wrenches, taken by no bolt yet */
-            tray: components["schemas"]["ToolReading"][];
-            /** @description what was found hurt in its wheels, front and rear */
-            wheel_hurts: components["schemas"]["WheelHurt"][];
-            /** @description that are trued, oldest first */
-            wheels: components["schemas"]["WheelBench"][];
-            /** @description of the shop, to choose from */
-            wrenches: components["schemas"]["Wrench"][];
         };
         Joint: {
             /** Format: double */
@@ -4563,6 +4577,7 @@ export interface components {
             id: string;
             text: string;
         };
+        Nothing: Record<string, never>;
         Obstacle: {
             /**
              * Format: int64
@@ -5058,6 +5073,16 @@ export interface components {
             /** @description of a figure; a count and a word have none */
             unit?: string;
             words?: string[];
+        };
+        Parts: {
+            air?: components["schemas"]["AirPart"];
+            bolts?: components["schemas"]["BoltsPart"];
+            brakes?: components["schemas"]["BrakesPart"];
+            gears?: components["schemas"]["GearsPart"];
+            guides?: components["schemas"]["GuidesPart"];
+            strips?: components["schemas"]["StripsPart"];
+            walk?: components["schemas"]["WalkPart"];
+            wheels?: components["schemas"]["WheelsPart"];
         };
         PastTorque: {
             /** Format: date-time */
@@ -6223,6 +6248,22 @@ export interface components {
             /** @enum {string} */
             result: "crisp" | "slow" | "will_not" | "two" | "noisy";
         };
+        Short: {
+            /**
+             * @description that it belongs to; left out for a brake's, and the rest
+             * @enum {string}
+             */
+            bench?: "wheels" | "air";
+            /**
+             * @description of the bike; left out for what has none
+             * @enum {string}
+             */
+            end?: "front" | "rear";
+            id: string;
+            name: string;
+            /** @description the work item it does */
+            operation?: string;
+        };
         Sign: {
             note?: string;
             passed: boolean;
@@ -6640,6 +6681,14 @@ export interface components {
             name?: string;
             /** @description of a sketch: its parts in the order in which they come off */
             parts?: string[];
+        };
+        StripsPart: {
+            /** @description that this bike has, to be taken apart */
+            assemblies: components["schemas"]["Offered"][];
+            /** @description what a tune oils on this bike */
+            oiling: components["schemas"]["OilView"][];
+            /** @description assemblies that were taken apart */
+            strips: components["schemas"]["Strip"][];
         };
         Suggestion: {
             /**
@@ -7141,6 +7190,10 @@ export interface components {
             /** @description what it will have taken with it */
             ruined: string[];
         };
+        WalkPart: {
+            distance: components["schemas"]["DistanceView"];
+            points: components["schemas"]["PointView"][];
+        };
         Way: {
             goes: string;
             side: string;
@@ -7447,6 +7500,12 @@ export interface components {
             /** Format: int64 */
             spoke: number;
             stand: string;
+        };
+        WheelsPart: {
+            /** @description wheels that are trued, oldest first */
+            benches: components["schemas"]["WheelBench"][];
+            /** @description what was found hurt in its wheels, front and rear */
+            hurts: components["schemas"]["WheelHurt"][];
         };
         WiredAsked: {
             /** @description version left */
@@ -8335,7 +8394,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BodyStruct {}Body"];
+                    "application/json": components["schemas"]["Nothing"];
                 };
             };
             /** @description Error */
@@ -9994,7 +10053,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BodyStruct {}Body"];
+                    "application/json": components["schemas"]["Nothing"];
                 };
             };
             /** @description Error */

@@ -28,14 +28,16 @@ export function layOn(
   const desk = {
     job: ref({
       photos: [],
-      bolts: [],
-      wrenches: [],
       findings: [],
       bottles: [],
       items: [],
-      brakes: [],
-      guides: [],
+      guided: [],
       ...job,
+      parts: {
+        walk: { points: [], distance: {} },
+        bolts: { bolts: [], wrenches: [], tray: [] },
+        ...job.parts,
+      },
     }),
     closed: ref(false),
     early: ref(''),

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import { figure, percent } from '@/parts/words'
@@ -12,11 +12,13 @@ import { bar } from './strip'
 
 /** All that was read of tyres, legs and wheels, on the bike itself: pressing one opens it. */
 const { job } = useOpenJob()
+const told = usePart('air')
+const turned = usePart('wheels')
 const emit = defineEmits<{ open: [place: string] }>()
 const router = useRouter()
-const nameOf = (place: string) => job.value.air.find((a) => a.place === place)?.name ?? ''
+const nameOf = (place: string) => told.value.pressures.find((a) => a.place === place)?.name ?? ''
 const tyres = computed(() =>
-  job.value.air_bench.tyres.map((t) => ({
+  told.value.bench.tyres.map((t) => ({
     id: `${t.end}-tyre`,
     place: t.place as string,
     name: nameOf(t.place),
@@ -26,8 +28,8 @@ const tyres = computed(() =>
   })),
 )
 const legs = computed(() =>
-  job.value.air_bench.legs.map((l) => {
-    const last = job.value.air.find((a) => a.place === l.place)?.readings.at(-1)
+  told.value.bench.legs.map((l) => {
+    const last = told.value.pressures.find((a) => a.place === l.place)?.readings.at(-1)
     const sag = l.reads.at(-1)
     const read = [last && `${bar(last.bar)} bar`, sag && `sag ${percent(sag.share)}`].filter(Boolean)
     return {
@@ -41,8 +43,8 @@ const legs = computed(() =>
   }),
 )
 const wheelOf = (end: 'front' | 'rear') => {
-  const hurt = job.value.wheel_hurts.find((h) => h.end === end)
-  const bench = job.value.wheels.filter((w) => w.end === end).at(-1)
+  const hurt = turned.value.hurts.find((h) => h.end === end)
+  const bench = turned.value.benches.filter((w) => w.end === end).at(-1)
   const off = bench?.now.wobble
   const broke: Schemas['BrokeSeen'] | undefined = hurt?.broke
   return {
@@ -95,6 +97,6 @@ function choose(id: string) {
         </button>
       </li>
     </ul>
-    <p v-if="job.air_bench.balance" class="mt-3">{{ job.air_bench.balance }}</p>
+    <p v-if="told.bench.balance" class="mt-3">{{ told.bench.balance }}</p>
   </div>
 </template>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import { useSession } from '@/api/session'
-import { useOpenJob, useTarget } from '@/areas/job/open'
+import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
 
 import AirMap from './AirMap.vue'
 import LegBench from './LegBench.vue'
@@ -10,15 +10,16 @@ import { bar } from './strip'
 import TyreBench from './TyreBench.vue'
 
 /** The air in tyres and legs: what it was left at, what is found, what is advised, what was liked. */
-const { job, closed } = useOpenJob()
+const { closed } = useOpenJob()
+const told = usePart('air')
 const { hands } = useSession()
 const { target, open } = useTarget()
 const locked = computed(() => closed.value || !hands.value)
 const places = computed(() =>
-  job.value.air.map((air) => ({
+  told.value.pressures.map((air) => ({
     air,
-    tyre: job.value.air_bench.tyres.find((t) => t.place === air.place),
-    leg: job.value.air_bench.legs.find((l) => l.place === air.place),
+    tyre: told.value.bench.tyres.find((t) => t.place === air.place),
+    leg: told.value.bench.legs.find((l) => l.place === air.place),
   })),
 )
 const here = computed(() => places.value.find((p) => p.air.place === target()))

@@ -2,7 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FormFault from '@/parts/FormFault.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
@@ -21,7 +21,8 @@ import { atMost, bar, psi, ruled } from './strip'
 
 /** A leg and its air: how far it sinks under its rider, and which pressure to try next. */
 const props = defineProps<{ bench: Schemas['LegBench']; air: Schemas['AirView']; locked: boolean }>()
-const { job, pen } = useOpenJob()
+const { pen } = useOpenJob()
+const told = usePart('air')
 const pressure = ref('')
 const { gauge, shownAt } = useGauge(props.bench.place)
 const last = computed(() => props.bench.reads.at(-1))
@@ -99,7 +100,7 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
           <p v-if="bench.begins" class="mt-1 text-[15px]">
             {{ bench.begins.says }} <span class="text-soft">({{ bench.begins.source }})</span>
           </p>
-          <p v-if="job.air_bench.balance" class="mt-1 text-[15px]">{{ job.air_bench.balance }}</p>
+          <p v-if="told.bench.balance" class="mt-1 text-[15px]">{{ told.bench.balance }}</p>
           <GaugeStrip
             v-if="bench.reads.length"
             class="mt-3"

@@ -4,7 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import FormField from '@/parts/FormField.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import TextField from '@/parts/TextField.vue'
@@ -20,6 +20,7 @@ import TyreSection from './TyreSection.vue'
 /** A tyre and its air: what stands on it, who rides on it, and at which pressure to begin. */
 const props = defineProps<{ bench: Schemas['TyreBench']; air: Schemas['AirView']; locked: boolean }>()
 const { job, pen } = useOpenJob()
+const told = usePart('air')
 const { data: book } = useBook()
 const id = computed(() => job.value.job.id)
 const pressure = ref('')
@@ -51,7 +52,7 @@ const rider = reactive({
   rear: '',
   sits: 'leaning' as Schemas['RiderWeighed']['sits'],
   surface: 'mixed' as Schemas['RiderWeighed']['surface'],
-  ...job.value.air_bench.rider,
+  ...told.value.bench.rider,
 })
 const tyreSaid = computed<Schemas['TyreRead']>(() => ({
   end: props.bench.end,
@@ -95,7 +96,7 @@ const kept = computed(() => {
     Object.entries(a).every(([k, v]) => (b as Record<string, unknown> | undefined)?.[k] === v)
   return (
     same(tyreSaid.value, props.bench.read) &&
-    (!weighed.value || same(riderSaid.value, job.value.air_bench.rider))
+    (!weighed.value || same(riderSaid.value, told.value.bench.rider))
   )
 })
 const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'standing' }

@@ -6,7 +6,7 @@ import type { Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useWords } from '@/api/words'
 import StartRun from '@/areas/guided/StartRun.vue'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { useTimes } from '@/parts/time'
@@ -16,6 +16,8 @@ import ReadCap from './ReadCap.vue'
 
 /** Both brakes side by side: what is in them, what was found, and the guided work for each. */
 const { job, closed } = useOpenJob()
+const walk = usePart('walk')
+const told = usePart('brakes')
 const words = useWords()
 const { hands } = useSession()
 const { date } = useTimes()
@@ -23,14 +25,14 @@ const route = useRoute()
 const router = useRouter()
 
 const at = computed(() => (typeof route.query.at === 'string' ? route.query.at : undefined))
-const offer = computed(() => job.value.brakes.flatMap((b) => b.offers).find((o) => o.id === at.value))
-const side = computed(() => job.value.brakes.find((b) => b.offers.some((o) => o.id === at.value)))
+const offer = computed(() => told.value.sides.flatMap((b) => b.offers).find((o) => o.id === at.value))
+const side = computed(() => told.value.sides.find((b) => b.offers.some((o) => o.id === at.value)))
 const open = computed(() => job.value.runs.filter((r) => !r.finished))
 const locked = computed(() => closed.value || !hands.value)
 const choose = (id?: string) => router.replace({ query: id ? { at: id } : {} })
 
 const pointsOf = (b: Schemas['BrakeSide']) =>
-  b.points.flatMap((id) => job.value.points.find((p) => p.id === id) ?? [])
+  b.points.flatMap((id) => walk.value.points.find((p) => p.id === id) ?? [])
 const lastOf = (p: Schemas['PointView']) => p.reading?.value ?? p.history.at(-1)?.value
 const markOf = (p: Schemas['PointView']) => p.reading?.judgement?.mark ?? p.history.at(-1)?.mark ?? 'open'
 const saidOf = (p: Schemas['PointView']) =>
@@ -52,7 +54,7 @@ const saidOf = (p: Schemas['PointView']) =>
         >Go on: {{ r.work.name }}</RouterLink
       >
     </div>
-    <p v-if="!job.brakes.length" class="px-5 py-4 text-soft">
+    <p v-if="!told.sides.length" class="px-5 py-4 text-soft">
       This bike has no brakes noted. Put its facts right first.
     </p>
     <StartRun
@@ -65,7 +67,7 @@ const saidOf = (p: Schemas['PointView']) =>
     />
     <div v-else class="grid flex-1 md:grid-cols-2">
       <section
-        v-for="b in job.brakes"
+        v-for="b in told.sides"
         :key="b.end"
         class="border-rule px-5 py-4 not-last:border-r"
         :aria-label="`${b.end} brake`"

@@ -2,7 +2,7 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { usePart } from '@/areas/job/open'
 
 import DeskAir from './DeskAir.vue'
 import DeskBed from './DeskBed.vue'
@@ -13,10 +13,10 @@ import DeskRunout from './DeskRunout.vue'
 import DeskSmall from './DeskSmall.vue'
 
 /** The arithmetic of brakes, done by the server while it is typed. Nothing here is recorded. */
-const { job } = useOpenJob()
+const told = usePart('brakes')
 const shown = useSessionStorage('brake-desk', 'need')
 const end = useSessionStorage('brake-desk-end', 'front')
-const side = computed(() => job.value.brakes.find((b) => b.end === end.value) ?? job.value.brakes[0])
+const side = computed(() => told.value.sides.find((b) => b.end === end.value) ?? told.value.sides[0])
 const tools = [
   { id: 'need', name: 'Fluid needed', is: DeskNeed },
   { id: 'rise', name: 'Does the hose rise?', is: DeskRise },
@@ -35,7 +35,7 @@ const tool = computed(() => tools.find((t) => t.id === shown.value) ?? tools[0])
       <RouterLink :to="{ name: 'job-brakes' }" class="button button-quiet mb-2">← Brakes</RouterLink>
       <div class="mb-3 flex gap-2" role="group" aria-label="Which brake">
         <button
-          v-for="b in job.brakes"
+          v-for="b in told.sides"
           :key="b.end"
           type="button"
           class="button flex-1 capitalize"

@@ -6,7 +6,12 @@ export const stages: RouteRecordRaw[] = [
     path: 'brakes',
     name: 'job-brakes',
     component: () => import('./BrakeStage.vue'),
-    meta: { guides: 'end' },
+    meta: { guides: 'end', parts: ['brakes', 'walk'] },
   },
-  { path: 'brake-desk', name: 'job-desk', component: () => import('./DeskStage.vue') },
+  {
+    path: 'brake-desk',
+    name: 'job-desk',
+    component: () => import('./DeskStage.vue'),
+    meta: { parts: ['brakes'] },
+  },
 ]

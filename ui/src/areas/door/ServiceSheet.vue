@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { JobView } from '@/api/client'
+import type { JobView, PointView } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useWords } from '@/api/words'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -16,11 +16,11 @@ const { money } = useMoney()
 const { date, dayAndClock } = useTimes()
 const done = computed(() => props.job.items.filter((i) => i.work))
 const declined = computed(() => props.job.items.filter((i) => i.answer && i.answer.answer !== 'yes'))
-const read = computed(() => props.job.points.filter((p) => p.reading))
-const logged = computed(() => props.job.bolts.filter((b) => b.log))
+const read = computed(() => (props.job.parts.walk?.points ?? []).filter((p) => p.reading))
+const logged = computed(() => (props.job.parts.bolts?.bolts ?? []).filter((b) => b.log))
 const words = useWords()
 /** All that was read at a point: of two pads both. */
-const figures = (p: JobView['points'][number]) => {
+const figures = (p: PointView) => {
   const values = p.reading?.values ?? []
   const said = values.length > 1 ? values : [p.reading?.value ?? 0]
   return `${said.map(figure).join(' / ')} ${p.gauge?.unit ?? ''}`

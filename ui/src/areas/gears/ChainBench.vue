@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import TextField from '@/parts/TextField.vue'
 
 import { typed } from './benches'
@@ -11,7 +11,8 @@ import FigureBench from './FigureBench.vue'
 /** How long a chain is to be that a mech takes up. */
 defineProps<{ locked: boolean }>()
 const { job } = useOpenJob()
-const known = job.value.gears_known.chain
+const told = usePart('gears')
+const known = told.value.known.chain
 const form = reactive({
   rings: known?.rings ?? '',
   sprockets: known?.sprockets ?? '',

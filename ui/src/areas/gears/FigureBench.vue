@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Fault, type Schemas } from '@/api/client'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import { markVerdict } from '@/parts/marks'
@@ -30,6 +30,7 @@ defineSlots<{
   more(props: { figured?: Schemas['GearFigured'] }): unknown
 }>()
 const { job, pen } = useOpenJob()
+const told = usePart('gears')
 const { dayAndClock } = useTimes()
 const question = computed(() => props.asked)
 const settled = refDebounced(question, 150)
@@ -40,7 +41,7 @@ const { answer, fault } = useAnswer(
 /** While something is typed the last drawing stays, so that it does not flicker. */
 const drawn = ref<Schemas['GearFigured']>()
 watch(answer, (a) => void (drawn.value = a ?? drawn.value))
-const note = computed(() => job.value.gear_notes.find((n) => n.figured.bench === props.bench))
+const note = computed(() => told.value.notes.find((n) => n.figured.bench === props.bench))
 /** What stands written is what is asked now. */
 const kept = computed(() => sameAnswers(note.value?.asked, settled.value))
 /** What cannot be put right here is a finding: it goes to the owner, like any other. */

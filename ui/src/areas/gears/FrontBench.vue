@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import TextField from '@/parts/TextField.vue'
 import { figure } from '@/parts/words'
 
@@ -13,9 +13,10 @@ import FrontDrawing from './FrontDrawing.vue'
 /** The front mech: height and angle before the cable, the cable before the screws. */
 defineProps<{ locked: boolean }>()
 const { job } = useOpenJob()
-const kept = job.value.gear_notes.find((n) => n.figured.bench === 'front')?.asked.front
+const told = usePart('gears')
+const kept = told.value.notes.find((n) => n.figured.bench === 'front')?.asked.front
 const hints = computed(() => {
-  const { cage_height: height, cage_angle: angle } = job.value.gears_known
+  const { cage_height: height, cage_angle: angle } = told.value.known
   return {
     height:
       height?.target && `a coin’s thickness: ${figure(height.target.from)} to ${figure(height.target.to)} mm`,
@@ -70,7 +71,7 @@ const asked = computed(() =>
         :height="form.height"
         :angle="form.angle"
         :rubs="form.rubs"
-        :scales="{ height: job.gears_known.cage_height, angle: job.gears_known.cage_angle }"
+        :scales="{ height: told.known.cage_height, angle: told.known.cage_angle }"
     /></template>
     <template #default="{ fault }">
       <div class="flex max-w-4xl flex-col gap-3">

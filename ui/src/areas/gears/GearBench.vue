@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import { useBenchKeys } from '@/parts/bench'
 import ChanceRule from '@/parts/ChanceRule.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -21,6 +21,7 @@ import TurnPicture from './TurnPicture.vue'
 const props = defineProps<{ bench: Schemas['GearBench']; locked: boolean }>()
 const emit = defineEmits<{ anew: [] }>()
 const { job, pen } = useOpenJob()
+const gears = usePart('gears')
 const { dayAndClock } = useTimes()
 const { money } = useMoney()
 
@@ -62,7 +63,7 @@ const says = computed(() =>
       ? 'one click, light foot'
       : (ask.value?.says ?? ''),
 )
-const results = computed(() => job.value.gears_known.results ?? [])
+const results = computed(() => gears.value.known.results ?? [])
 const free = computed(() => !props.locked && !pen.busy.value && !props.bench.signed)
 /** What comes after the signature: the ride. */
 const mine = computed(() => !props.locked && !pen.busy.value)

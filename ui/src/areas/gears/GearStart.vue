@@ -2,7 +2,7 @@
 import { computed, reactive, watch } from 'vue'
 
 import { useBike } from '@/api/job'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
@@ -10,8 +10,9 @@ import TextField from '@/parts/TextField.vue'
 /** Which gear it is, and what is known of it before the first shift. */
 defineProps<{ locked: boolean }>()
 const { job, pen } = useOpenJob()
+const told = usePart('gears')
 const { data } = useBike(() => job.value.bike.id)
-const families = computed(() => job.value.gear_families)
+const families = computed(() => told.value.families)
 const form = reactive({
   family: families.value[0]?.id ?? '',
   teeth: '',
@@ -19,11 +20,11 @@ const form = reactive({
   spacing: '',
   pull: '',
   ratio: '',
-  inverse: job.value.gears.at(-1)?.gear.inverse ?? false,
-  ...job.value.gears_known.told,
+  inverse: told.value.benches.at(-1)?.gear.inverse ?? false,
+  ...told.value.known.told,
 })
 const family = computed(() => families.value.find((f) => f.id === form.family))
-const last = computed(() => job.value.gears.at(-1)?.gear.teeth)
+const last = computed(() => told.value.benches.at(-1)?.gear.teeth)
 watch(
   [family, last],
   () => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { usePart } from '@/areas/job/open'
 import TextField from '@/parts/TextField.vue'
 
 import { typed } from './benches'
@@ -10,8 +10,8 @@ import HangerClock from './HangerClock.vue'
 
 /** The hanger by itself: the gauge all round, which way it leans, whether to bend or to replace. */
 defineProps<{ locked: boolean }>()
-const { job } = useOpenJob()
-const kept = job.value.gear_notes.find((n) => n.figured.bench === 'hanger')?.asked.hanger
+const told = usePart('gears')
+const kept = told.value.notes.find((n) => n.figured.bench === 'hanger')?.asked.hanger
 const form = reactive({
   reach: kept?.reach ?? '300',
   readings: { '12': '', '3': '', '6': '', '9': '', ...kept?.readings } as Record<string, string>,

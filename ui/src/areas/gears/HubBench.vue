@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 
 import ChoiceRow from './ChoiceRow.vue'
 import FigureBench from './FigureBench.vue'
@@ -10,8 +10,9 @@ import HubWindow from './HubWindow.vue'
 /** A geared hub: its mark in the gear in which it is set, from both sides, and then under load. */
 defineProps<{ locked: boolean }>()
 const { job } = useOpenJob()
-const hub = computed(() => job.value.gears_known.hub_gear)
-const kept = job.value.gear_notes.find((n) => n.figured.bench === 'hub' && !hub.value?.moved)?.asked.hub
+const told = usePart('gears')
+const hub = computed(() => told.value.known.hub_gear)
+const kept = told.value.notes.find((n) => n.figured.bench === 'hub' && !hub.value?.moved)?.asked.hub
 type Hub = NonNullable<typeof kept>
 /** A hub without a mark is not asked where it stands; one without a cable not whether it comes back to it. */
 const marked = computed(() => hub.value?.mark_gear !== 0)

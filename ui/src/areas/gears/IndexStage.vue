@@ -1,24 +1,24 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
-import { useOpenJob, useTarget } from '@/areas/job/open'
+import { usePart, useTarget } from '@/areas/job/open'
 
 import GearBench from './GearBench.vue'
 import GearStart from './GearStart.vue'
 
 /** Gears that a cable works, to be indexed: the bench that is named, the one that is begun, else the last. */
 defineProps<{ locked: boolean }>()
-const { job } = useOpenJob()
+const told = usePart('gears')
 const { target } = useTarget()
 /** Somebody wants to begin anew, though it was indexed before in this job. */
 const anew = ref(false)
-const begun = computed(() => job.value.gears.find((b) => !b.signed))
+const begun = computed(() => told.value.benches.find((b) => !b.signed))
 watch(begun, (b) => void (anew.value &&= !b))
 const bench = computed(
   () =>
-    job.value.gears.find((b) => b.id === target() && !anew.value) ??
+    told.value.benches.find((b) => b.id === target() && !anew.value) ??
     begun.value ??
-    (anew.value ? undefined : job.value.gears.at(-1)),
+    (anew.value ? undefined : told.value.benches.at(-1)),
 )
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { usePart } from '@/areas/job/open'
 import TextField from '@/parts/TextField.vue'
 
 import FigureBench from './FigureBench.vue'
@@ -9,15 +9,15 @@ import PathDrawing from './PathDrawing.vue'
 
 /** The way of a cable: what each bend of its outers costs, and which is worth a new one. */
 defineProps<{ locked: boolean }>()
-const { job } = useOpenJob()
-const known = job.value.gears_known.path
+const told = usePart('gears')
+const known = told.value.known.path
 type Slides = 'new' | 'used' | 'dirty' | 'rusty'
 interface Bend {
   name: string
   degrees: string
   slides: Slides
 }
-const start: Bend[] = job.value.gears_known.mechs
+const start: Bend[] = told.value.known.mechs
   ? [
       { name: 'lever to frame', degrees: '110', slides: 'used' },
       { name: 'under the bracket', degrees: '60', slides: 'used' },

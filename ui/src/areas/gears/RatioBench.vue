@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import TextField from '@/parts/TextField.vue'
 
 import { typed } from './benches'
@@ -11,7 +11,8 @@ import RatioRule from './RatioRule.vue'
 /** A bike's gears on one rule, and those that it would have with other rings, sprockets or tyres. */
 defineProps<{ locked: boolean }>()
 const { job } = useOpenJob()
-const known = job.value.gears_known.ratio
+const told = usePart('gears')
+const known = told.value.known.ratio
 const blank = { rings: '', sprockets: '', hub: '', seat: '', width: '' }
 const form = reactive({
   now: { ...blank, ...known?.now },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { usePart } from '@/areas/job/open'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { strip } from '@/parts/scale'
 import TextField from '@/parts/TextField.vue'
@@ -13,8 +13,8 @@ import SlotDrawing from './SlotDrawing.vue'
 
 /** A chain that nothing takes up: where the axle lies, which sprockets it goes on, how tight it is. */
 defineProps<{ locked: boolean }>()
-const { job } = useOpenJob()
-const known = job.value.gears_known.single
+const told = usePart('gears')
+const known = told.value.known.single
 const form = reactive({
   ring: known?.ring ?? '',
   sprocket: known?.sprocket ?? '',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { usePart } from '@/areas/job/open'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { strip } from '@/parts/scale'
 import TextField from '@/parts/TextField.vue'
@@ -13,8 +13,8 @@ import FigureBench from './FigureBench.vue'
 
 /** Electronic gears: power, codes and software first, what a knock bent next, fine adjustment last. */
 defineProps<{ locked: boolean }>()
-const { job } = useOpenJob()
-const kept = job.value.gear_notes.find((n) => n.figured.bench === 'wired')?.asked.wired
+const told = usePart('gears')
+const kept = told.value.notes.find((n) => n.figured.bench === 'wired')?.asked.wired
 type Wired = NonNullable<typeof kept>
 const form = reactive({
   battery: kept?.battery ?? '',
@@ -46,18 +46,18 @@ const asked = computed(() =>
         <div>
           <p class="text-[15px] text-soft">Battery</p>
           <GaugeStrip
-            v-if="job.gears_known.battery"
+            v-if="told.known.battery"
             label="Battery"
-            v-bind="strip(job.gears_known.battery)"
+            v-bind="strip(told.known.battery)"
             :now="typedNumber(form.battery)"
           />
         </div>
         <div>
           <p class="text-[15px] text-soft">Fine adjustment, steps: frame − · + spokes</p>
           <GaugeStrip
-            v-if="job.gears_known.steps"
+            v-if="told.known.steps"
             label="Fine adjustment"
-            v-bind="strip(job.gears_known.steps)"
+            v-bind="strip(told.known.steps)"
             :now="typedNumber(form.steps)"
           />
         </div>

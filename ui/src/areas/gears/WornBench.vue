@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 
-import { useOpenJob } from '@/areas/job/open'
+import { usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import TextField from '@/parts/TextField.vue'
@@ -13,8 +13,9 @@ import FigureBench from './FigureBench.vue'
 
 /** How far the chain is worn, however it was measured, and whether a new one will skip on these sprockets. */
 defineProps<{ locked: boolean }>()
-const { job } = useOpenJob()
-const known = job.value.gears_known.worn
+const walk = usePart('walk')
+const told = usePart('gears')
+const known = told.value.known.worn
 const form = reactive({
   sprockets: known?.sprockets ?? '',
   by: known?.by ?? ('rule' as 'gauge' | 'rule' | 'calliper'),
@@ -30,7 +31,7 @@ const asked = computed(() =>
     : undefined,
 )
 /** The chain's own limits on this bike. */
-const chain = computed(() => job.value.points.find((p) => p.id === 'chain')?.gauge)
+const chain = computed(() => walk.value.points.find((p) => p.id === 'chain')?.gauge)
 const most = 9
 const bar = (teeth: number, all: number[]) => 26 + (70 * teeth) / Math.max(...all, most)
 </script>

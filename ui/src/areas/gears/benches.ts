@@ -13,7 +13,7 @@ const mechs = (f: JobView['bike']['facts']) => f.gears === 'cable' || f.gears ==
 
 /** In the order in which they are worked through: what spoils the rest comes first. */
 const benches: Bench[] = [
-  { id: 'index', name: 'Index', stands: (_, job) => job.gear_families.length > 0 },
+  { id: 'index', name: 'Index', stands: (_, job) => job.places.includes('gears') },
   { id: 'wired', name: 'Electronic', stands: (f) => f.gears === 'electronic' },
   { id: 'hub', name: 'Hub gear', stands: (f) => f.gears === 'hub' },
   { id: 'front', name: 'Front mech', stands: (f) => mechs(f) && f.rings > 1 },

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { useSession } from '@/api/session'
-import { useOpenJob, useTarget } from '@/areas/job/open'
+import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
 import type { Schemas } from '@/api/client'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import { figure } from '@/parts/words'
@@ -13,13 +13,15 @@ import StartRun from './StartRun.vue'
 /** Guided work on all but the brakes: where it is on the bike, what is asked for first. */
 type Offer = Schemas['Offer']
 const { job, closed } = useOpenJob()
+const walk = usePart('walk')
+const told = usePart('guides')
 const { hands } = useSession()
 const { target, open } = useTarget()
 const locked = computed(() => closed.value || !hands.value)
-const offer = computed(() => job.value.guides.find((o) => o.id === target()))
+const offer = computed(() => told.value.offers.find((o) => o.id === target()))
 const points = computed(() =>
-  job.value.points
-    .filter((p) => job.value.guides.some((o) => o.point === p.id))
+  walk.value.points
+    .filter((p) => told.value.offers.some((o) => o.point === p.id))
     .map((p) => ({
       id: p.id,
       name: p.name,
@@ -44,7 +46,7 @@ const groups = computed(() =>
     .map(([id, name]) => ({
       id,
       name,
-      offers: job.value.guides.filter(
+      offers: told.value.offers.filter(
         (o) =>
           (o.bench ?? '') === id &&
           (place.value ? o.point === place.value : ofEnd(o) || Boolean(o.wanted)) &&
@@ -69,7 +71,7 @@ function choose(id: string) {
       <RouterLink :to="{ name: 'job-work' }" class="button button-quiet -ml-2">← Work</RouterLink>
       <h2>Step by step</h2>
     </div>
-    <p v-if="!job.guides.length" class="text-soft">
+    <p v-if="!told.offers.length" class="text-soft">
       There is no guided work for this bike but that on its brakes.
     </p>
     <div v-else class="grid items-start gap-5 lg:grid-cols-2">

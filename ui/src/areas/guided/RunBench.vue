@@ -21,9 +21,7 @@ const now = computed(() => props.run.now)
 const outcomes = computed(() => now.value?.outcomes ?? [])
 const held = computed(() => props.run.held ?? [])
 /** Guided work of an end of the bike is chosen beside its brake. */
-const braked = computed(() =>
-  job.value.brakes.some((b) => b.offers.some((o) => o.id === props.run.procedure)),
-)
+const braked = computed(() => job.value.guided.some((o) => o.id === props.run.procedure && o.end && !o.bench))
 const back = computed(() => ({ name: braked.value ? 'job-brakes' : 'job-work' }))
 /** What the last step found to be wrong stands on the list: it is taken back only as the slip that it was. */
 const found = computed(() => props.run.done.at(-1)?.finds)

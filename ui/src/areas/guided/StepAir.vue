@@ -8,7 +8,7 @@ import { useCelsius } from '@/areas/air/celsius'
 import { useGauge } from '@/areas/air/gauge'
 import GaugePick from '@/areas/air/GaugePick.vue'
 import { bar } from '@/areas/air/strip'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
@@ -16,16 +16,17 @@ import FigureField from '@/parts/FigureField.vue'
 /** A pressure that a step reads, as it is found or as it is left: it goes where the air bench has it. */
 const props = defineProps<{ place: string; left: boolean; run: Schemas['RunView']; locked: boolean }>()
 const { job } = useOpenJob()
+const told = usePart('air')
 const pen = useRecord(() => job.value.job.id)
 const typed = ref('')
 const celsius = useCelsius()
 const { gauge, shownAt } = useGauge(props.place)
 const field = useTemplateRef('field')
 defineExpose({ field })
-const air = computed(() => job.value.air.find((a) => a.place === props.place))
+const air = computed(() => told.value.pressures.find((a) => a.place === props.place))
 const read = computed(() => !props.run.missing)
 const last = computed(() => air.value?.readings.at(-1))
-const advice = computed(() => job.value.air_bench.tyres.find((t) => t.place === props.place)?.advice)
+const advice = computed(() => told.value.bench.tyres.find((t) => t.place === props.place)?.advice)
 /** What was let out goes back; a tyre is asked what it, its rim and its rider ask for. */
 const goes = computed(() => {
   if (!props.left) return ''

@@ -5,7 +5,7 @@ import type { BoltView } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
 import { given } from '@/api/given'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import ReadFact from '@/areas/job/ReadFact.vue'
 import BoltTools from '@/areas/torque/BoltTools.vue'
 import { useInHand, useTorqueHabits } from '@/areas/torque/habits'
@@ -14,7 +14,8 @@ import { figure } from '@/parts/words'
 
 /** A bolt that a step torques: it goes to the torque log. Its tools are opened where they are wanted. */
 const props = defineProps<{ bolt: BoltView; locked: boolean }>()
-const { job, pen } = useOpenJob()
+const { pen } = useOpenJob()
+const tight = usePart('bolts')
 const { settings } = useSession()
 const { data: book } = useBook()
 const habits = useTorqueHabits()
@@ -24,7 +25,7 @@ const treatment = ref('')
 const field = useTemplateRef('field')
 const inHand = useInHand(
   () => props.bolt,
-  () => job.value.wrenches,
+  () => tight.value.wrenches,
   habits,
 )
 defineExpose({ field })
@@ -115,7 +116,7 @@ const notFitted = () =>
       v-model:treatment="treatment"
       class="w-full"
       :bolt="bolt"
-      :wrenches="job.wrenches"
+      :wrenches="tight.wrenches"
       :treatments="book?.treatments ?? []"
       :in-hand="inHand"
       :habits="habits"

@@ -3,13 +3,13 @@ import { computed } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import DialsForm from '@/areas/air/DialsForm.vue'
-import { useOpenJob } from '@/areas/job/open'
+import { usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 
 /** A damper's clicks that a step counts, as they are found or as they are left. */
 const props = defineProps<{ leg: string; left: boolean; run: Schemas['RunView']; locked: boolean }>()
-const { job } = useOpenJob()
-const bench = computed(() => job.value.air_bench.legs.find((l) => l.place === props.leg))
+const air = usePart('air')
+const bench = computed(() => air.value.bench.legs.find((l) => l.place === props.leg))
 const told = computed(() => (props.left ? bench.value?.dials.left : bench.value?.dials.found))
 const said = computed(() => {
   const d = told.value

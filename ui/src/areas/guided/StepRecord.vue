@@ -5,7 +5,7 @@ import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import SealantForm from '@/areas/air/SealantForm.vue'
 import ServiceForm from '@/areas/air/ServiceForm.vue'
-import { boltKey, useOpenJob } from '@/areas/job/open'
+import { boltKey, useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { figure } from '@/parts/words'
@@ -18,7 +18,9 @@ import StepPart from './StepPart.vue'
 /** What a step yields, typed once: it goes to the walk-round, the torque log or the brake tests. */
 const props = defineProps<{ run: Schemas['RunView']; step: Schemas['Step']; locked: boolean }>()
 const emit = defineEmits<{ signed: [passed: boolean] }>()
-const { job, pen } = useOpenJob()
+const { pen } = useOpenJob()
+const walk = usePart('walk')
+const told = usePart('air')
 const typed = ref('')
 const note = ref('')
 const account = ref('') // where another part came from
@@ -26,9 +28,9 @@ const first = useTemplateRef('first')
 const rows = useTemplateRef('rows')
 const air = useTemplateRef('air')
 
-const point = computed(() => job.value.points.find((p) => p.id === props.step.record?.point))
-const tyre = computed(() => job.value.air_bench.tyres.find((t) => t.end === props.step.record?.sealant))
-const leg = computed(() => job.value.air_bench.legs.find((l) => l.place === props.step.record?.oil))
+const point = computed(() => walk.value.points.find((p) => p.id === props.step.record?.point))
+const tyre = computed(() => told.value.bench.tyres.find((t) => t.end === props.step.record?.sealant))
+const leg = computed(() => told.value.bench.legs.find((l) => l.place === props.step.record?.oil))
 const bolts = computed(() => props.run.bolts ?? [])
 const sign = computed(() => props.step.record?.sign)
 const recorded = computed(() => !props.run.missing)

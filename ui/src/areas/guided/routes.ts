@@ -6,7 +6,12 @@ export const stages: RouteRecordRaw[] = [
     path: 'guides',
     name: 'job-guides',
     component: () => import('./GuidesStage.vue'),
-    meta: { guides: 'whole' },
+    meta: { guides: 'whole', parts: ['guides', 'walk'] },
   },
-  { path: 'run', name: 'job-run', component: () => import('./RunStage.vue'), meta: { settles: 'run' } },
+  {
+    path: 'run',
+    name: 'job-run',
+    component: () => import('./RunStage.vue'),
+    meta: { settles: 'run', parts: ['walk', 'bolts', 'air'] },
+  },
 ]

@@ -3,7 +3,7 @@ import { ExclamationTriangleIcon } from '@heroicons/vue/20/solid'
 import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
-import { guidesOf, useOpenJob, useWays } from '@/areas/job/open'
+import { useOpenJob, useWays } from '@/areas/job/open'
 import { useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -23,7 +23,7 @@ watch(
 )
 const top = computed(() => props.hunt.causes[0])
 const guide = computed(() =>
-  guidesOf(job.value).find((o) => o.operation && o.operation === top.value?.operation),
+  job.value.guided.find((o) => o.operation && o.operation === top.value?.operation),
 )
 const move = computed(() => props.hunt.next[chosen.value])
 const finding = computed(() => job.value.findings.find((f) => f.id === props.hunt.finding))

@@ -3,13 +3,14 @@ import { computed, ref } from 'vue'
 
 import { given } from '@/api/given'
 
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
 /** How far the bike has gone: what its parts' wear is reckoned against. */
-const { job, pen, closed } = useOpenJob()
+const { pen, closed } = useOpenJob()
+const walk = usePart('walk')
 const { date } = useTimes()
 const typed = ref('')
 const taken = ref('')
@@ -18,7 +19,7 @@ const wrong = computed(() =>
   ['typed', 'ride', 'km'].includes(pen.fault.value?.field ?? '') ? pen.fault.value : undefined,
 )
 const known = computed(() => {
-  const d = job.value.distance
+  const d = walk.value.distance
   const parts = []
   if (d.odometer_km !== undefined) parts.push(`${figure(d.odometer_km)} km on ${date(d.at)}`)
   if (d.rides) parts.push(`${d.rides} ${d.rides === 1 ? 'ride' : 'rides'} taken in`)
@@ -33,9 +34,9 @@ async function take(event: Event) {
   const field = event.target as HTMLInputElement
   const file = field.files?.[0]
   if (!file) return
-  const before = job.value.distance.rides
+  const before = walk.value.distance.rides
   const view = await pen.takeRide(file)
-  if (view) taken.value = view.distance.rides > before ? `${file.name} is taken in.` : ''
+  if (view) taken.value = (view.parts.walk?.distance.rides ?? 0) > before ? `${file.name} is taken in.` : ''
   field.value = ''
 }
 </script>

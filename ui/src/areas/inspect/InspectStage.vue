@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
@@ -14,9 +14,10 @@ import PointBench from './PointBench.vue'
 
 /** The walk-round: the bike as a map, one point open at the bench, the route as a list. */
 const { job, closed } = useOpenJob()
+const round = usePart('walk')
 const { hands } = useSession()
 
-const markOf = (p: (typeof job.value.points)[number]) => p.reading?.judgement?.mark ?? 'open'
+const markOf = (p: (typeof round.value.points)[number]) => p.reading?.judgement?.mark ?? 'open'
 const { data: book } = useBook()
 // How this tablet's mechanic walks round stays with the tablet.
 const way = useLocalStorage('utensil-route', 'rear-to-front')
@@ -25,13 +26,13 @@ const route = computed(() => book.value?.routes.find((r) => r.id === way.value) 
 const walk = computed(() => {
   const order = route.value?.points ?? []
   const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length)
-  return job.value.points
+  return round.value.points
     .map((p, i) => ({ p, i }))
     .sort((a, b) => place(a.p.id) - place(b.p.id) || a.i - b.i)
     .map(({ p }) => p)
 })
 const points = computed(() => walk.value.map((p) => ({ id: p.id, name: p.name, mark: markOf(p) })))
-const read = computed(() => job.value.points.filter((p) => p.reading).length)
+const read = computed(() => round.value.points.filter((p) => p.reading).length)
 const { chosen, here, onward, back, open } = useWalk({
   things: () => walk.value,
   key: (p) => p.id,
@@ -50,7 +51,7 @@ const elsewhere = computed(() => [
   { to: 'job-brakes', name: 'Brakes' },
   { to: 'job-air', name: 'Air' },
 ])
-const says = (p: (typeof job.value.points)[number]) =>
+const says = (p: (typeof round.value.points)[number]) =>
   p.reading?.passed_over
     ? 'passed over'
     : p.reading?.value !== undefined

@@ -40,7 +40,7 @@ const tyre = {
 let open: ReturnType<typeof layOn> | undefined
 async function start(point: PointView, with_ = pen(), locked = false) {
   open = layOn(
-    { job: { id: 'j' }, air_bench: { tyres: [] } } as unknown as JobView,
+    { job: { id: 'j' }, parts: { air: { bench: { tyres: [] } } } } as unknown as JobView,
     PointBench,
     { point, locked },
     with_,

@@ -3,7 +3,7 @@ import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
 
 import type { Content, PointView } from '@/api/client'
 import { useEntry } from '@/areas/job/entry'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import { startsFigure, useBenchKeys, usePreview } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -22,6 +22,8 @@ const props = defineProps<{ point: PointView; locked: boolean }>()
 const emit = defineEmits<{ onward: [skip?: boolean]; back: [] }>()
 
 const { job, pen } = useOpenJob()
+const walk = usePart('walk')
+const told = usePart('air')
 const { date } = useTimes()
 const { typed, send } = useEntry(!!props.point.gauge)
 const note = ref('')
@@ -48,7 +50,7 @@ const judgement = computed(
   () => preview.value?.reading?.judgement ?? (typed.value ? undefined : props.point.reading?.judgement),
 )
 /** What holds air is felt where it is looked at. */
-const tyre = computed(() => job.value.air_bench.tyres.find((t) => `${t.end}-tyre` === props.point.id))
+const tyre = computed(() => told.value.bench.tyres.find((t) => `${t.end}-tyre` === props.point.id))
 const many = computed(() => (props.point.gauge?.places ?? 1) > 1)
 const before = computed(() =>
   props.point.history
@@ -72,7 +74,7 @@ async function log(reading: NonNullable<Content['reading']>) {
   const [before, stood] = [later.value?.id, grave.value]
   const taken = await send({ reading: { ...reading, note: note.value || undefined } }, corrects.value)
   if (!taken) return void focus()
-  const now = () => job.value.points.find((p) => p.id === props.point.id)?.reading?.later?.id
+  const now = () => walk.value.points.find((p) => p.id === props.point.id)?.reading?.later?.id
   if (stood && now() && now() !== before) return // it changed nothing: that is said here
   emit('onward')
 }

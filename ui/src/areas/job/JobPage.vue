@@ -13,10 +13,13 @@ import { useTimes } from '@/parts/time'
 import LeavingList from './LeavingList.vue'
 import { provideOpenJob } from './open'
 import OutboxList from './OutboxList.vue'
+import { useParts } from './parts'
 
 const props = defineProps<{ id: string }>()
 const route = useRoute()
-const { data, error, isPending } = useJob(() => props.id)
+const parts = () => route.meta.parts ?? []
+const { data: told, error, isPending, isFetching } = useJob(() => props.id)
+const { job: data, ready } = useParts(() => props.id, told, parts)
 const { data: book } = useBook()
 const { hands } = useSession()
 const { dayAndClock, date } = useTimes()
@@ -121,7 +124,12 @@ async function reopen() {
       <div class="grid min-h-0 flex-1 lg:grid-cols-[210px_minmax(0,1fr)] xl:grid-cols-[250px_minmax(0,1fr)]">
         <LeavingList class="border-rule lg:border-r" :job="data" />
         <div class="min-h-0 min-w-0 lg:overflow-auto">
-          <RouterView />
+          <RouterView v-if="ready" />
+          <LoadingRule v-else-if="isFetching" class="m-5" />
+          <p v-else class="m-5 max-w-prose">
+            <b>This bench is not on this tablet.</b> It was not opened here while there was a network: it
+            comes as soon as the records can be reached. Everything else of the job is here.
+          </p>
         </div>
       </div>
     </template>

@@ -27,7 +27,7 @@ const refused = computed(() => ours.value.filter((w) => w.refused))
 
 const boltOf = (w: Waiting) => {
   const t = w.body.content.torque
-  return view.value.bolts.find((b) => b.fastener === t?.fastener && b.position === t.position)
+  return view.value.parts.bolts?.bolts.find((b) => b.fastener === t?.fastener && b.position === t.position)
 }
 function mine(w: Waiting) {
   const { torque, sign, note } = w.body.content

@@ -1,7 +1,7 @@
-import { inject, type InjectionKey, provide, type Ref } from 'vue'
+import { computed, inject, type InjectionKey, provide, type Ref } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 
-import type { JobView, Obstacle } from '@/api/client'
+import type { JobView, Obstacle, PartName } from '@/api/client'
 import { useRecord } from '@/api/job'
 
 /** OpenJob is the job that lies open, and the pen to write about it. */
@@ -21,6 +21,19 @@ export function useOpenJob(): OpenJob {
   const open = inject(key)
   if (!open) throw new Error('a stage is shown outside a job')
   return open
+}
+
+/**
+ * usePart is what a subject tells of its benches. The route of the stage that shows it asks for it, so that it is there
+ * before the stage is.
+ */
+export function usePart<K extends PartName>(name: K) {
+  const { job } = useOpenJob()
+  return computed(() => {
+    const part = job.value.parts[name]
+    if (!part) throw new Error(`a stage shows the part ${name}, which its route does not ask for`)
+    return part as NonNullable<JobView['parts'][K]>
+  })
 }
 
 /** useTarget is what a stage has open, kept in the address so that links and reloads lead there. */
@@ -53,9 +66,6 @@ export function useWays(job: () => string) {
       way(String(stages.find((r) => r.meta.guides === (o.end && !o.bench ? 'end' : 'whole'))?.name), o.id),
   }
 }
-
-/** guidesOf lists all guided work that a bike is offered. */
-export const guidesOf = (job: JobView) => [...job.brakes.flatMap((b) => b.offers), ...job.guides]
 
 /** boltKey names one bolt within a job, as the server does. */
 export const boltKey = (b: { fastener: string; position?: string }) =>

@@ -3,17 +3,18 @@ import { computed } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
-import { useOpenJob, useTarget } from '@/areas/job/open'
+import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 
 /** The map of what a tune oils: on the bike as it is drawn, and the same as a list to tick. */
 const { job, pen, closed } = useOpenJob()
+const told = usePart('strips')
 const { hands } = useSession()
 const { target, open } = useTarget()
 const locked = computed(() => closed.value || !hands.value)
-const oiling = computed(() => job.value.oiling)
+const oiling = computed(() => told.value.oiling)
 const points = computed(() => {
   const by = new Map<string, { id: string; name: string; mark: string }>()
   for (const o of oiling.value) {

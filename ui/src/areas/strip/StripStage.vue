@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import { newId, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
-import { useOpenJob, useTarget } from '@/areas/job/open'
+import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 
@@ -12,17 +12,18 @@ import StripBench from './StripBench.vue'
 
 /** What of this bike is taken apart, and what can be. */
 const { job, pen, closed } = useOpenJob()
+const told = usePart('strips')
 const { hands } = useSession()
 const { target, open } = useTarget()
 const locked = computed(() => closed.value || !hands.value)
-const strip = computed(() => job.value.strips.find((s) => s.id === target()))
+const strip = computed(() => told.value.strips.find((s) => s.id === target()))
 const agreed = computed(() =>
   job.value.items.filter((i) => i.answer?.answer === 'yes').map((i) => i.item.operation),
 )
 const wanted = (a: Schemas['Offered']) => a.for.some((o) => agreed.value.includes(o))
-const begun = computed(() => job.value.strips.filter((s) => !s.done))
+const begun = computed(() => told.value.strips.filter((s) => !s.done))
 const fresh = computed(() => {
-  const list = job.value.assemblies.filter((a) => !begun.value.some((s) => s.assembly === a.assembly))
+  const list = told.value.assemblies.filter((a) => !begun.value.some((s) => s.assembly === a.assembly))
   return [...list.filter(wanted), ...list.filter((a) => !wanted(a))]
 })
 const sketching = ref(false)
@@ -43,10 +44,10 @@ async function begin(what: { assembly: string } | { name: string; parts: string[
       <h2>Strip-down bench</h2>
     </div>
     <FaultNote v-if="pen.fault.value && !sketching" :fault="pen.fault.value" />
-    <section v-if="job.strips.length" aria-labelledby="begun" class="mb-5">
+    <section v-if="told.strips.length" aria-labelledby="begun" class="mb-5">
       <h3 id="begun" class="mb-1 border-b border-ink pb-1">Taken apart in this job</h3>
       <ul>
-        <li v-for="s in job.strips" :key="s.id" class="border-b border-rule">
+        <li v-for="s in told.strips" :key="s.id" class="border-b border-rule">
           <button
             type="button"
             class="flex min-h-14 w-full items-center gap-3 py-1 text-left hover:bg-wash"

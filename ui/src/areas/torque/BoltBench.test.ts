@@ -28,7 +28,12 @@ const bench = (bolt: Partial<BoltView> = {}, more: Record<string, unknown> = {},
   const habits = { halves: ref<string[]>([]), wrench: ref(''), reasons: ref({}), adapter: ref(null) }
   const one = { ...clamp, ...bolt }
   const props = { bolt: one, locked: false, unit: 'N·m', last: '5.2', habits, quiet: false, ...more }
-  const laid = layOn({ job: { id: 'j' }, bolts: [one] } as unknown as JobView, BoltBench, props, with_)
+  const laid = layOn(
+    { job: { id: 'j' }, parts: { bolts: { bolts: [one], wrenches: [], tray: [] } } } as unknown as JobView,
+    BoltBench,
+    props,
+    with_,
+  )
   const sent = () => laid.pen.record.mock.calls.map(([content]) => content.torque)
   return { ...laid, sent, habits }
 }

@@ -3,7 +3,7 @@ import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 
 import type { BoltView, Content, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import { startsFigure, useBenchKeys, usePreview } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 
@@ -33,6 +33,7 @@ const props = defineProps<{
 const emit = defineEmits<{ onward: []; back: []; refused: [reading: string] }>()
 
 const { job, pen } = useOpenJob()
+const tight = usePart('bolts')
 const { data: book } = useBook()
 const entry = useBoltLog(() => props.bolt, props.habits)
 const { typed, found, foundTyped, note, treatment, inHand, tooTight, slip, bad, base } = entry
@@ -45,7 +46,7 @@ const field = computed(() => strip.value?.field ?? null)
 const bench = useTemplateRef('bench')
 const words = useTemplateRef('words')
 
-const set = computed(() => job.value.bolts.filter((b) => b.fastener === props.bolt.fastener && b.pattern))
+const set = computed(() => tight.value.bolts.filter((b) => b.fastener === props.bolt.fastener && b.pattern))
 const round = useHalfRound(
   () => props.bolt,
   set,
@@ -231,7 +232,7 @@ const ready = computed(
       v-model:treatment="treatment"
       class="mt-2"
       :bolt="bolt"
-      :wrenches="job.wrenches"
+      :wrenches="tight.wrenches"
       :treatments="book?.treatments ?? []"
       :in-hand="inHand"
       :habits="habits"

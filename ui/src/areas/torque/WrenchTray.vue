@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import { ask, type BoltView, client, type Schemas } from '@/api/client'
 import { useSend } from '@/api/send'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
@@ -13,7 +13,8 @@ import { figure } from '@/parts/words'
 defineProps<{ bolt?: BoltView; locked: boolean }>()
 const listening = defineModel<string>('listening', { required: true })
 const emit = defineEmits<{ use: [id: string] }>()
-const { job, pen } = useOpenJob()
+const { pen } = useOpenJob()
+const tight = usePart('bolts')
 const { clock } = useTimes()
 
 // A wrench that cannot be heard looks like one that nobody pulls.
@@ -25,8 +26,8 @@ const { data: hearing } = useQuery({
   staleTime: 0,
 })
 const deaf = computed(() => listening.value !== '' && hearing.value?.open === false)
-const connected = computed(() => job.value.wrenches.filter((w) => w.device))
-const waiting = computed(() => job.value.tray)
+const connected = computed(() => tight.value.wrenches.filter((w) => w.device))
+const waiting = computed(() => tight.value.tray)
 const more = computed(() => Math.max(0, (waiting.value[0]?.of ?? 0) - waiting.value.length))
 const name = (device: string) =>
   connected.value.find((w) => w.device === device)?.name ?? (device || 'a tool')

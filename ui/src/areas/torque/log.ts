@@ -2,7 +2,7 @@ import { computed, ref } from 'vue'
 
 import type { BoltView, Schemas } from '@/api/client'
 import { useEntry } from '@/areas/job/entry'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 
 import { type TorqueHabits, useInHand } from './habits'
 
@@ -16,14 +16,15 @@ const worse: Found[] = ['over_tight', 'stuck', 'damaged', 'not_checked']
  * figure, and its way to the server.
  */
 export function useBoltLog(bolt: () => BoltView, habits: TorqueHabits) {
-  const { job, pen } = useOpenJob()
+  const { pen } = useOpenJob()
+  const tight = usePart('bolts')
   const { typed, send } = useEntry(true)
   const was = bolt().stale ? undefined : bolt().log
   const found = ref<Found>(was?.found ?? 'not_checked')
   const foundTyped = ref(bolt().log?.found_typed ?? '')
   const note = ref(was?.note ?? '')
   const treatment = ref(was?.treatment ?? '')
-  const inHand = useInHand(bolt, () => job.value.wrenches, habits)
+  const inHand = useInHand(bolt, () => tight.value.wrenches, habits)
 
   // A joint left too tight is loosened and tightened again; that is a log of its own.
   const tooTight = computed(

@@ -8,7 +8,7 @@ import { useGauge } from '@/areas/air/gauge'
 import GaugePick from '@/areas/air/GaugePick.vue'
 import { bar, psi, stripOf } from '@/areas/air/strip'
 import TyreSection from '@/areas/air/TyreSection.vue'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import { startsFigure, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -19,13 +19,14 @@ import KeyCap from '@/parts/KeyCap.vue'
 /** A tyre before the bike leaves: what it is left at, held against what it, its rim and its rider ask for. */
 const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
 const emit = defineEmits<{ onward: []; back: [] }>()
-const { job, pen } = useOpenJob()
+const { pen } = useOpenJob()
+const told = usePart('air')
 const typed = ref('')
 const celsius = useCelsius()
 const reads = ref<Schemas['PressureReads']>()
 const { gauge, shownAt } = useGauge(props.bench.place)
 const field = useTemplateRef('field')
-const air = computed(() => job.value.air.find((a) => a.place === props.bench.place))
+const air = computed(() => told.value.pressures.find((a) => a.place === props.bench.place))
 const name = computed(() => air.value?.name ?? '')
 const place = computed(() => props.bench.place as Schemas['Air']['place'])
 const strip = computed(() => air.value && stripOf(props.bench, air.value, reads.value))

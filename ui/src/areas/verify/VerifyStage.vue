@@ -6,7 +6,7 @@ import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
 import { bar } from '@/areas/air/strip'
 import { useWords } from '@/api/words'
-import { boltKey, useOpenJob } from '@/areas/job/open'
+import { boltKey, useOpenJob, usePart } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
 import BoltBench from '@/areas/torque/BoltBench.vue'
@@ -20,6 +20,8 @@ import TyrePump from './TyrePump.vue'
 
 /** The torque run, in the order chosen, then the tyres, then the tests that are signed. */
 const { job, closed, pen } = useOpenJob()
+const tight = usePart('bolts')
+const told = usePart('air')
 const words = useWords()
 const { hands, settings } = useSession()
 const { data: book } = useBook()
@@ -29,7 +31,7 @@ const adding = ref(false)
 const bench = useTemplateRef('bench')
 
 const runs = computed(() => book.value?.runs ?? [])
-const bolts = computed(() => inOrder(job.value.bolts, order.value || (runs.value[0]?.id ?? ''), runs.value))
+const bolts = computed(() => inOrder(tight.value.bolts, order.value || (runs.value[0]?.id ?? ''), runs.value))
 const steps = computed(() => [
   ...bolts.value.map((bolt) => ({
     key: boltKey(bolt),
@@ -38,7 +40,7 @@ const steps = computed(() => [
     sign: undefined,
     settled: bolt.settled,
   })),
-  ...job.value.air_bench.tyres.map((tyre) => ({
+  ...told.value.bench.tyres.map((tyre) => ({
     key: `air:${tyre.place}`,
     bolt: undefined,
     tyre,
@@ -59,15 +61,15 @@ const { chosen, here, index, onward, back, open } = useWalk({
   todo: (s) => !s.settled,
   line: 'step',
 })
-const logged = computed(() => job.value.bolts.filter((b) => b.log).length)
-const loose = computed(() => job.value.bolts.filter((b) => b.log?.found === 'loose').length)
+const logged = computed(() => tight.value.bolts.filter((b) => b.log).length)
+const loose = computed(() => tight.value.bolts.filter((b) => b.log?.found === 'loose').length)
 const lastLeft = computed(() => {
   const before = bolts.value.slice(0, Math.max(0, index.value)).reverse()
   return before.find((b) => b.log?.left_nm !== undefined)?.log?.left_typed ?? ''
 })
 
 const nameOf = (tyre: Schemas['TyreBench']) =>
-  `${job.value.air.find((a) => a.place === tyre.place)?.name ?? ''}, bar`
+  `${told.value.pressures.find((a) => a.place === tyre.place)?.name ?? ''}, bar`
 function choose(key: string) {
   if (key === chosen.value?.key) void bench.value?.focus()
   else void open(key)
@@ -99,10 +101,10 @@ const handed = ref<string>()
 watch(listening, () => (since.value = new Date().toISOString()))
 const pulled = computed(() => {
   if (closed.value || pen.busy.value) return undefined
-  const given = job.value.tray.find((r) => r.id === handed.value)
+  const given = tight.value.tray.find((r) => r.id === handed.value)
   if (given) return given
   if (!listening.value || !chosen.value?.bolt || chosen.value.settled) return undefined
-  return job.value.tray.find(
+  return tight.value.tray.find(
     (r) =>
       r.device === listening.value &&
       r.nm !== undefined &&
@@ -174,7 +176,7 @@ function refuse(id: string) {
       >
         <span></span>
         <span
-          >{{ logged }} of {{ job.bolts.length
+          >{{ logged }} of {{ tight.bolts.length
           }}<template v-if="loose">
             · <span class="text-brick">{{ loose }} found loose</span></template
           ></span

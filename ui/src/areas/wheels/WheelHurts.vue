@@ -3,7 +3,7 @@ import { computed, reactive } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
@@ -20,13 +20,14 @@ import LacingFields from './LacingFields.vue'
 /** What is hurt in a wheel: a spoke that broke, with what goes in and whether it is ridden home; a rim no nipple cures. */
 const props = defineProps<{ end: 'front' | 'rear'; locked: boolean }>()
 const { job } = useOpenJob()
+const told = usePart('wheels')
 const breakPen = useRecord(() => job.value.job.id)
 const rimPen = useRecord(() => job.value.job.id)
 const { known, error, form, typed, answer, fault } = useLacing(
   () => props.end,
   () => job.value.job.id,
 )
-const hurt = computed(() => job.value.wheel_hurts.find((h) => h.end === props.end))
+const hurt = computed(() => told.value.hurts.find((h) => h.end === props.end))
 const broke = reactive({ spokes: '', where: 'bend' as Schemas['SpokeBroke']['where'], earlier: '', room: '' })
 async function logSpoke() {
   const sent = broke.spokes

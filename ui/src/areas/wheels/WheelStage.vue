@@ -2,26 +2,27 @@
 import { computed, ref, watch } from 'vue'
 
 import { useSession } from '@/api/session'
-import { useOpenJob, useTarget } from '@/areas/job/open'
+import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
 
 import WheelBench from './WheelBench.vue'
 import WheelHurts from './WheelHurts.vue'
 import WheelStart from './WheelStart.vue'
 
 /** The wheels of a bike: the one that is on the stand, or either to be put on it. */
-const { job, closed } = useOpenJob()
+const { closed } = useOpenJob()
+const told = usePart('wheels')
 const { hands } = useSession()
 const { target, open } = useTarget()
 const locked = computed(() => closed.value || !hands.value)
 const ends = ['front', 'rear'] as const
 /** A wheel by its end, or by its record. */
-const named = computed(() => job.value.wheels.find((b) => b.id === target()))
+const named = computed(() => told.value.benches.find((b) => b.id === target()))
 const end = computed(
   () =>
     named.value?.end ??
     ends.find((e) => e === target()) ??
-    job.value.wheels.find((b) => !b.signed)?.end ??
-    job.value.wheels.at(-1)?.end ??
+    told.value.benches.find((b) => !b.signed)?.end ??
+    told.value.benches.at(-1)?.end ??
     'rear',
 )
 /** Somebody wants to put it on the stand anew, though it was signed before in this job. */
@@ -29,7 +30,7 @@ const anew = ref(false)
 watch(end, () => (anew.value = false))
 /** Beside truing: what is hurt in it. */
 const hurts = ref(false)
-const of = computed(() => job.value.wheels.filter((b) => b.end === end.value))
+const of = computed(() => told.value.benches.filter((b) => b.end === end.value))
 const bench = computed(() => {
   const begun = of.value.find((b) => !b.signed)
   return begun ?? (anew.value ? undefined : (named.value ?? of.value.at(-1)))

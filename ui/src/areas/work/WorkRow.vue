@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
-import { guidesOf, useOpenJob, useWays } from '@/areas/job/open'
+import { useOpenJob, useWays } from '@/areas/job/open'
 import { useUnsaid } from '@/areas/lives/unsaid'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FigureField from '@/parts/FigureField.vue'
@@ -14,7 +14,7 @@ const { job, pen } = useOpenJob()
 const unsaid = useUnsaid(job, () => props.item)
 const ways = useWays(() => job.value.job.id)
 const guide = computed(() =>
-  guidesOf(job.value).find((o) => o.operation && o.operation === props.item.item.operation),
+  job.value.guided.find((o) => o.operation && o.operation === props.item.item.operation),
 )
 /** A run of it that has begun, or that came to its end: what it did is done once. */
 const run = computed(() =>

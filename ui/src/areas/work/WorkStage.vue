@@ -21,59 +21,36 @@ const todo = computed(() => agreed.value.filter((i) => i.state === 'agreed'))
 const waiting = computed(() => job.value.items.filter((i) => i.state === 'asks').length)
 const unoffered = computed(() => job.value.findings.filter((f) => f.status === 'open').length)
 const finding = ref(false)
-const open = computed(() => job.value.runs.filter((r) => !r.finished))
+/** What can be gone to from here; not every bike has each. */
+const doors = computed(() => [
+  { to: 'parts', says: 'What is on it' },
+  { to: 'strip', says: 'Strip-down bench' },
+  { to: 'oil', says: 'Oiling' },
+  ...(has('brakes') ? [{ to: 'brakes', says: 'Brakes, and guided work on them' }] : []),
+  ...(has('guides') ? [{ to: 'guides', says: 'Step by step: drive, wheels, air, bar' }] : []),
+  { to: 'gears', says: has('gears') ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios' },
+  { to: 'wheels', says: 'True a wheel' },
+])
+const has = (place: string) => job.value.places.includes(place)
 </script>
 
 <template>
   <div class="flex flex-col gap-6 px-5 py-4">
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
     <div class="flex flex-wrap items-center gap-2">
-      <RouterLink class="button" :to="{ name: 'job-parts', params: { id: job.job.id } }"
-        >What is on it</RouterLink
-      >
-      <RouterLink class="button" :to="{ name: 'job-strip', params: { id: job.job.id } }"
-        >Strip-down bench</RouterLink
-      >
-      <RouterLink class="button" :to="{ name: 'job-oil', params: { id: job.job.id } }">Oiling</RouterLink>
       <RouterLink
-        v-for="s in job.strips.filter((x) => x.off)"
-        :key="s.id"
+        v-for="d in doors"
+        :key="d.to"
+        class="button"
+        :to="{ name: `job-${d.to}`, params: { id: job.job.id } }"
+        >{{ d.says }}</RouterLink
+      >
+      <RouterLink
+        v-for="b in job.begun"
+        :key="b.target"
         class="button button-go"
-        :to="{ name: 'job-strip', params: { id: job.job.id }, query: { at: s.id } }"
-        >Go on: {{ s.off }} of {{ s.loose }} off, {{ s.name.toLowerCase() }}</RouterLink
-      >
-      <RouterLink
-        v-if="job.brakes.length"
-        class="button"
-        :to="{ name: 'job-brakes', params: { id: job.job.id } }"
-        >Brakes, and guided work on them</RouterLink
-      >
-      <RouterLink
-        v-if="job.guides.length"
-        class="button"
-        :to="{ name: 'job-guides', params: { id: job.job.id } }"
-        >Step by step: drive, wheels, air, bar</RouterLink
-      >
-      <RouterLink
-        class="button"
-        :class="job.gears.some((g) => !g.signed) && 'button-go'"
-        :to="{ name: 'job-gears', params: { id: job.job.id } }"
-        >{{
-          job.gear_families.length ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios'
-        }}</RouterLink
-      >
-      <RouterLink
-        class="button"
-        :class="job.wheels.some((b) => !b.signed) && 'button-go'"
-        :to="{ name: 'job-wheels', params: { id: job.job.id } }"
-        >True a wheel</RouterLink
-      >
-      <RouterLink
-        v-for="r in open"
-        :key="r.id"
-        class="button button-go"
-        :to="{ name: 'job-run', params: { id: job.job.id }, query: { at: r.id } }"
-        >Go on: {{ r.work.name }}</RouterLink
+        :to="{ name: `job-${b.place}`, params: { id: job.job.id }, query: { at: b.target } }"
+        >Go on: {{ b.says }}</RouterLink
       >
     </div>
     <section aria-labelledby="agreed-work">
