@@ -74,6 +74,7 @@ bin/utensil: internal/httpapi/interface/index.html $(go-source)
 build: deps bin/utensil
 
 types: ## the API's description and the client's types, from the Go declarations
+	$(GO) test ./internal/httpapi/typedoc -update >/dev/null
 	$(GO) run ./cmd/utensil openapi > ui/src/api/openapi.json
 	npm run -s -w ui types
 

@@ -136,7 +136,8 @@ func TestTheSheetSaysWithWhatAirABikeLeaves(t *testing.T) {
 			Legs: []air.LegBench{{Place: "fork",
 				Reads: []air.SagSeen{{Sagged: air.Sagged{Bar: 3.8, Sag: 33, Travel: 120, Share: 0.275}}},
 				Dials: air.DialsSeen{Left: &air.DialsCounted{Rebound: &rebound}}, Due: &air.LegDue{Every: 50, From: &due, To: &due}}}}}
-	view.Parts.Wheels = wheels.WheelsPart{Benches: []wheels.WheelBench{{End: "rear", Now: wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},
+	view.Parts.Wheels = wheels.WheelsPart{Benches: []wheels.WheelBench{{End: "rear",
+		Now:    wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},
 		Signed: &wheels.WheelSigned{Note: "the rim is bent by the joint"}}}}
 	text := readBack(t, view)
 	for _, want := range []string{"Front tyre 2.6 bar (38 psi) at 21 °C", "You like 2.4 bar (35 psi) when wet.",

@@ -196,14 +196,16 @@ func TestAnOwnFigureWins(t *testing.T) {
 	id := job.Job.ID
 	job = bench.record(id, inspect.Readings.Says(inspect.Reading{Point: "front-rotor", Typed: "1.7"}))
 	mark := func() wear.Mark {
-		return job.Parts.Walk.Points[slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == "front-rotor" })].Reading.Judgement.Mark
+		points := job.Parts.Walk.Points
+		return points[slices.IndexFunc(points, func(p inspect.PointView) bool { return p.ID == "front-rotor" })].Reading.Judgement.Mark
 	}
 	assert.Equal(t, wear.Sound, mark())
 	job = bench.record(id, inspect.Figures.Says(inspect.OwnFigure{Point: "front-rotor", Typed: "1.8", Source: "etched on the rotor"}))
 	assert.Equal(t, wear.Due, mark(), "the figure etched on the rotor is higher")
 
 	bolt := func() torque.BoltView {
-		return job.Parts.Bolts.Bolts[slices.IndexFunc(job.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Fastener == "saddle-clamp" })]
+		bolts := job.Parts.Bolts.Bolts
+		return bolts[slices.IndexFunc(bolts, func(b torque.BoltView) bool { return b.Fastener == "saddle-clamp" })]
 	}
 	job = bench.record(id, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose",
 		LeftTyped: "124 lbf in"}))

@@ -9,6 +9,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/brake"
 	"utensil/core/wear"
+	"utensil/internal/httpapi/typedoc"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/record"
 )
@@ -76,6 +77,13 @@ func wordsOf(list []record.Named) (out []string) {
 	return out
 }
 
+// schemed completes the schemas once all operations are declared.
+func schemed(r huma.Registry, changes []record.Changing) {
+	describeFacts(r)
+	describeChange(r, changes)
+	describeTypes(r)
+}
+
 // describeChange describes what the stream of changes says, though no operation answers with it.
 func describeChange(r huma.Registry, all []record.Changing) {
 	r.Schema(reflect.TypeFor[Changed](), true, "")
@@ -87,6 +95,15 @@ func describeChange(r huma.Registry, all []record.Changing) {
 			if !slices.Contains(again.Enum, any(read)) {
 				again.Enum = append(again.Enum, read)
 			}
+		}
+	}
+}
+
+// describeTypes gives each schema what stands over its type in Go.
+func describeTypes(r huma.Registry) {
+	for name, schema := range r.Map() {
+		if t := r.TypeFromRef("#/components/schemas/" + name); t != nil && schema.Description == "" {
+			schema.Description = typedoc.Of(t)
 		}
 	}
 }

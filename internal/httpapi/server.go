@@ -108,8 +108,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		} {
 			declare()
 		}
-		describeFacts(s.api.OpenAPI().Components.Schemas)
-		describeChange(s.api.OpenAPI().Components.Schemas, o.Changes)
+		schemed(s.api.OpenAPI().Components.Schemas, o.Changes)
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, uploadDeadline)))
@@ -131,7 +130,7 @@ func config(version string) huma.Config {
 	c := huma.DefaultConfig("Utensil", cmp.Or(version, "development"))
 	c.Info.Description = "The bench companion of a bicycle workshop. Whoever asks about a job may say in " + holdsHeader + " which edition " +
 		"of it they hold: the answer may then be what has changed since (JSON Patch, application/json-patch+json), which begins with a " +
-		"test of that edition."
+		"test of that edition. Whoever shows only some parts of it names them in " + partsHeader + ", as in core,air,walk, and is told those."
 	c.OpenAPIPath, c.DocsPath, c.SchemasPath = "/api/openapi", "", ""
 	c.CreateHooks = nil // no $schema links in answers
 	c.Components.Schemas = schemas()

@@ -72,7 +72,8 @@ func TestTheFirstFormOfASheetIsRead(t *testing.T) {
 	core := map[string]json.RawMessage{}
 	require.NoError(t, json.Unmarshal(said, &core))
 	stand := map[string][2]string{"points": {"walk", "points"}, "distance": {"walk", "distance"}, "bolts": {"bolts", "bolts"},
-		"wrenches": {"bolts", "wrenches"}, "tray": {"bolts", "tray"}, "air": {"air", "pressures"}, "air_bench": {"air", "bench"}, "pressure_gauges": {"air", "gauges"},
+		"wrenches": {"bolts", "wrenches"}, "tray": {"bolts", "tray"},
+		"air": {"air", "pressures"}, "air_bench": {"air", "bench"}, "pressure_gauges": {"air", "gauges"},
 		"brakes": {"brakes", "sides"}, "guides": {"guides", "offers"}, "gears": {"gears", "benches"}, "gears_known": {"gears", "known"},
 		"gear_notes": {"gears", "notes"}, "gear_families": {"gears", "families"}, "strips": {"strips", "strips"},
 		"assemblies": {"strips", "assemblies"}, "oiling": {"strips", "oiling"}, "wheels": {"wheels", "benches"},

@@ -7,6 +7,7 @@ import (
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"utensil/internal/workshop/edition"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
 )
@@ -53,7 +54,7 @@ type layouts struct {
 	jobs  *lru.Cache[record.ID, *layout]
 	lines *lru.Cache[record.ID, line]
 
-	editions *editions
+	sent *edition.Shelf
 
 	today chan struct{} // held by who looks at the first screen
 }
@@ -61,7 +62,7 @@ type layouts struct {
 func newLayouts() *layouts {
 	jobs, _ := lru.New[record.ID, *layout](mostLayouts) // fails for a size below one alone
 	lines, _ := lru.New[record.ID, line](mostLines)
-	return &layouts{jobs: jobs, lines: lines, editions: newEditions(), today: make(chan struct{}, 1)}
+	return &layouts{jobs: jobs, lines: lines, sent: edition.NewShelf(), today: make(chan struct{}, 1)}
 }
 
 // of is a job's place among them, whether or not it was laid out.
@@ -153,7 +154,7 @@ func (w *Workshop) show(ctx context.Context, l *layout) error {
 	if err != nil {
 		return err
 	}
-	made.text = &encoded{earlier: w.layouts.editions}
+	made.text = edition.NewView(w.layouts.sent, made.Core, made.Parts)
 	l.view, l.line = &made, w.line(l.sheet, l.basis)
 	w.layouts.lines.Add(l.sheet.Job.ID, l.line)
 	return nil

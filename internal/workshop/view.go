@@ -9,6 +9,7 @@ import (
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
+	"utensil/internal/workshop/edition"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/gears"
@@ -30,9 +31,9 @@ type JobView struct {
 
 	Edition string `json:"edition,omitempty" doc:"what this view is known by: it is another one as soon as anything in it changes"`
 
-	text    *encoded // nil when it is made for one who looks alone
-	asked   []string // parts that are told; nil for all
-	changes []byte   // what is sent in its place, to a tablet that holds an earlier edition
+	text    *edition.View // nil when it is made for one who looks alone
+	asked   []string      // parts that are told; nil for all
+	changes []byte        // what is sent in its place, to a tablet that holds an earlier edition
 }
 
 // Core is what every screen of a job may show: the job, its stages, what is before the door, and what each subject tells

@@ -88,7 +88,8 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
 		work.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
-		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(), trial.Subject(), door.Subject(), complaint.Subject(),
+		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(), trial.Subject(), door.Subject(),
+		complaint.Subject(),
 		record.Plain()}
 }
 

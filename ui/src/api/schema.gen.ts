@@ -1295,6 +1295,7 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Act is something that a learner does to the practice wheel. */
         Act: {
             /**
              * @description look at it all round; pluck every spoke; turn a nipple; say that it is true enough
@@ -1312,12 +1313,14 @@ export interface components {
              */
             spoke?: number;
         };
+        /** @description Actor is who does something. */
         Actor: {
             id: string;
             name: string;
             /** @enum {string} */
             role: "keeper" | "mechanic" | "counter";
         };
+        /** @description Adapter is an extension between a wrench and the fastener, such as an open-ended crowfoot. */
         Adapter: {
             /**
              * Format: double
@@ -1335,11 +1338,13 @@ export interface components {
              */
             wrench_mm: number;
         };
+        /** @description Advised is what to do with a front mech, in its order; later work waits for the first. */
         Advised: {
             says: string;
             /** @enum {string} */
             what: "clamp" | "cable" | "low" | "high" | "trim" | "nothing";
         };
+        /** @description Air is a pressure with the temperature it was taken at, and whether it was found or set. */
         Air: {
             /**
              * Format: double
@@ -1371,6 +1376,7 @@ export interface components {
             /** @description as typed, in bar unless it names a unit */
             typed?: string;
         };
+        /** @description AirAdvice is a pressure to begin with. */
         AirAdvice: {
             /** Format: double */
             bar: number;
@@ -1394,11 +1400,13 @@ export interface components {
             /** Format: double */
             to_bar: number;
         };
+        /** @description AirAsked is what a tyre, its rider or a leg comes to before it is written down: one of its parts is filled in. */
         AirAsked: {
             rider?: components["schemas"]["RiderWeighed"];
             sag?: components["schemas"]["SagRead"];
             tyre?: components["schemas"]["TyreRead"];
         };
+        /** @description AirBench is what is known of a bike's air. */
         AirBench: {
             /** @description how front and rear suspension stand to each other */
             balance?: string;
@@ -1408,11 +1416,13 @@ export interface components {
             /** @description front, then rear */
             tyres: components["schemas"]["TyreBench"][];
         };
+        /** @description AirFound is the air in a line. */
         AirFound: {
             /** Format: double */
             air_ml: number;
             says: string;
         };
+        /** @description AirLiked is a pressure that was liked. */
         AirLiked: {
             /** Format: double */
             bar: number;
@@ -1421,6 +1431,7 @@ export interface components {
             /** @description more than is borne as it is now: tyre, rim or leg was another then */
             over?: boolean;
         };
+        /** @description AirPart is what is known of tyres and legs. */
         AirPart: {
             /** @description what is known of tyres and legs, and what is advised */
             bench: components["schemas"]["AirBench"];
@@ -1429,6 +1440,7 @@ export interface components {
             /** @description as they were read and set, place by place */
             pressures: components["schemas"]["AirView"][];
         };
+        /** @description AirSeen is one pressure that was found or set. */
         AirSeen: {
             /** Format: date-time */
             at: string;
@@ -1455,6 +1467,7 @@ export interface components {
              */
             took_bar?: number;
         };
+        /** @description AirStands is how a tyre's pressure stands in this job. */
         AirStands: {
             /** Format: double */
             bar?: number;
@@ -1466,6 +1479,7 @@ export interface components {
             /** @description it was left so; else found */
             set?: boolean;
         };
+        /** @description AirView is what is known of one place's air. */
         AirView: {
             /** Format: double */
             least_bar?: number;
@@ -1477,6 +1491,7 @@ export interface components {
             /** @description what the last two readings say */
             says: string;
         };
+        /** @description Answer is what the owner said to one item. */
         Answer: {
             /** @description where an answer by link came from */
             readonly address?: string;
@@ -1493,16 +1508,19 @@ export interface components {
             /** @description needed for a refusal: what they said, knowing it is unsafe */
             words?: string;
         };
+        /** @description Arms are the gaps between pads and rim of a linear-pull brake at rest. */
         Arms: {
             /** Format: double */
             left_mm: number;
             /** Format: double */
             right_mm: number;
         };
+        /** @description Aside sets a due finding aside: the owner is told, no work is offered. */
         Aside: {
             finding: string;
             reason: string;
         };
+        /** @description Ask is a choice to make before guided work begins. */
         Ask: {
             ask: string;
             id: string;
@@ -1512,21 +1530,25 @@ export interface components {
             };
             options: components["schemas"]["AskOption"][];
         };
+        /** @description AskOption is one way to choose. */
         AskOption: {
             id: string;
             name: string;
             why?: string;
         };
+        /** @description Asked records that the owner was asked about everything open at that time. */
         Asked: {
             /** @enum {string} */
             how: "counter" | "phone" | "message";
         };
+        /** @description Asking is how an owner is asked: by a link to hand on, or one sent by message. */
         Asking: {
             /** @description UUIDv7 made by the sender */
             id: string;
             /** @description send it to the owner's e-mail address */
             send: boolean;
         };
+        /** @description Batch is which bleeds to do together and what it saves. */
         Batch: {
             /**
              * Format: int64
@@ -1568,12 +1590,14 @@ export interface components {
              */
             waits_minor: number;
         };
+        /** @description BeadSeat is a bead seat diameter that a workshop meets, in millimetres, with what stands on such tyres in inches or in the French way. */
         BeadSeat: {
             /** Format: int64 */
             mm: number;
             /** @description what people read on the tyre */
             said: string;
         };
+        /** @description BearingAsked is a bearing as it was measured, each figure as it was typed; empty for what was not. */
         BearingAsked: {
             /** @description a loose ball across, where there is no cartridge */
             ball?: string;
@@ -1594,6 +1618,7 @@ export interface components {
             /** @description its edges are worn or burred */
             worn?: boolean;
         };
+        /** @description BearingTold is what a measured bearing may be. */
         BearingTold: {
             /** @description what tells the first two apart; empty when nothing is in doubt */
             apart: string;
@@ -1607,6 +1632,7 @@ export interface components {
             /** @description of loose balls: how many there are to be */
             says?: string;
         };
+        /** @description BedAsked asks for a plan of bedding in. */
         BedAsked: {
             /** Format: double */
             air_c: number;
@@ -1623,6 +1649,7 @@ export interface components {
              */
             share: number;
         };
+        /** @description BedPlan is one scheme ridden by this rider, on this road. */
         BedPlan: {
             about: string;
             id: string;
@@ -1632,6 +1659,7 @@ export interface components {
             road: string;
             stages: components["schemas"]["Stage"][];
         };
+        /** @description Bedding is what a scheme comes to for a rider. */
         Bedding: {
             /**
              * Format: double
@@ -1660,6 +1688,7 @@ export interface components {
              */
             warmer_k: number;
         };
+        /** @description Begun is something at a bench that was begun and that nobody has finished. */
         Begun: {
             /** @description within the job where it goes on */
             place: string;
@@ -1668,11 +1697,13 @@ export interface components {
             /** @description what is opened there */
             target: string;
         };
+        /** @description Belonging is something that came with the bike or was taken off it. */
         Belonging: {
             name: string;
             /** @description taken off the bike, to be put back */
             taken_off: boolean;
         };
+        /** @description BelongingView is a belonging and whether it went back. */
         BelongingView: {
             by: string;
             id: string;
@@ -1681,6 +1712,7 @@ export interface components {
             returned?: string;
             taken_off: boolean;
         };
+        /** @description BenchNote is what was written down last at one of the smaller benches in this job. */
         BenchNote: {
             asked: components["schemas"]["GearAsked"];
             /** Format: date-time */
@@ -1689,6 +1721,7 @@ export interface components {
             figured: components["schemas"]["GearFigured"];
             id: string;
         };
+        /** @description BenchStep is a look or a turn that was done. */
         BenchStep: {
             /** Format: date-time */
             at: string;
@@ -1699,6 +1732,7 @@ export interface components {
             /** @description something was turned or done, not only looked at */
             turn: boolean;
         };
+        /** @description BendAsked is one bend of an outer. */
         BendAsked: {
             degrees: string;
             name: string;
@@ -1708,6 +1742,7 @@ export interface components {
              */
             slides: "new" | "used" | "dirty" | "rusty";
         };
+        /** @description Bike is a bicycle with the facts the program reasons from. */
         Bike: {
             colour: string;
             facts: components["schemas"]["Facts"];
@@ -1735,6 +1770,7 @@ export interface components {
             /** @description needed where a change takes away something that is still to be looked at, torqued or tried */
             why?: string;
         };
+        /** @description BikeChanged records that facts of the bike were changed while it was in the shop. */
         BikeChanged: {
             changes: components["schemas"]["Change"][];
             /** @description what is not looked at, torqued or tried any more because of it */
@@ -1743,6 +1779,7 @@ export interface components {
             was: components["schemas"]["Facts"];
             why?: string;
         };
+        /** @description BikeHistory is everything known of one bike. */
         BikeHistory: {
             bike: components["schemas"]["Bike"];
             /** @description every fastener with how it was found and left, oldest first */
@@ -1758,11 +1795,13 @@ export interface components {
             /** @description each point with its readings, oldest first */
             points: components["schemas"]["PointView"][];
         };
+        /** @description Bled is a bleed done from a bottle, and how many days it was held back for it. */
         Bled: {
             /** Format: double */
             held_days: number;
             job: string;
         };
+        /** @description BleedWaiting is one brake of one job, or of a bike that is called back. */
         BleedWaiting: {
             bike: string;
             /** @description the day it is promised, or may be put off to */
@@ -1777,6 +1816,7 @@ export interface components {
             need_ml: number;
             title: string;
         };
+        /** @description BleedsView is the bleeds that wait for DOT fluid, and which to do together. */
         BleedsView: {
             /** @description the day of each of the plan's openings */
             days: string[];
@@ -1784,6 +1824,7 @@ export interface components {
             says: string;
             waiting: components["schemas"]["BleedWaiting"][];
         };
+        /** @description Boiling is when a fluid boils, with the band that the estimate lies in. */
         Boiling: {
             /** Format: double */
             high_c: number;
@@ -1792,6 +1833,7 @@ export interface components {
             /** Format: double */
             low_c: number;
         };
+        /** @description Bolt is a fastener that the catalogue lacks, added to a bike. */
         Bolt: {
             /**
              * @description the mark on its head
@@ -1821,6 +1863,7 @@ export interface components {
             /** @description least torque, as typed */
             typed_min?: string;
         };
+        /** @description BoltHistory is one bolt of a bike over all its jobs. */
         BoltHistory: {
             fastener: string;
             name: string;
@@ -1829,6 +1872,7 @@ export interface components {
             position?: string;
             rule?: components["schemas"]["Rule"];
         };
+        /** @description BoltView is one bolt of the torque run. */
         BoltView: {
             /** @description to be looked at again since an earlier job */
             again: boolean;
@@ -1902,6 +1946,7 @@ export interface components {
             /** @description the closest wrench of the register */
             wrench?: string;
         };
+        /** @description BoltsPart is what is tightened and with what. */
         BoltsPart: {
             bolts: components["schemas"]["BoltView"][];
             /** @description from connected wrenches, taken by no bolt yet */
@@ -1909,6 +1954,7 @@ export interface components {
             /** @description of the shop, to choose from */
             wrenches: components["schemas"]["Wrench"][];
         };
+        /** @description Book is what the interface needs of the trade's knowledge. */
         Book: {
             bead_seats: components["schemas"]["BeadSeat"][];
             /** @description schemes of bedding brakes in */
@@ -1931,6 +1977,7 @@ export interface components {
             treatments: components["schemas"]["Treatment"][];
             words: components["schemas"]["Vocabulary"];
         };
+        /** @description Borne is whether a hub bears what ring and sprocket put into it: a small ring or a large sprocket multiplies the torque at the crank. */
         Borne: {
             bears: boolean;
             /**
@@ -1950,6 +1997,7 @@ export interface components {
             primary: number;
             says: string;
         };
+        /** @description Bottle is a container of brake fluid on the shop's shelf. */
         Bottle: {
             batch: string;
             /** @description nothing was poured back into it */
@@ -1985,6 +2033,7 @@ export interface components {
             /** Format: double */
             volume_ml: number;
         };
+        /** @description BrakeSide is one brake of a bike: what is in it, what was found, what can be done. */
         BrakeSide: {
             /** @description the last of them against what is usual here */
             air_says?: string;
@@ -2016,6 +2065,7 @@ export interface components {
             /** @description what the fluid's age means */
             says: string;
         };
+        /** @description BrakeTried is how the practice brake stands. */
         BrakeTried: {
             /** Format: double */
             air_ml: number;
@@ -2069,16 +2119,19 @@ export interface components {
             /** @description how that is shown */
             travel: components["schemas"]["Scale"];
         };
+        /** @description BrakeTry is a practice brake and everything that was done to it so far. */
         BrakeTry: {
             acts: string[];
             rear: boolean;
             /** Format: int64 */
             seed: number;
         };
+        /** @description BrakesPart is what is known of each brake and may be done to it. */
         BrakesPart: {
             /** @description front, then rear */
             sides: components["schemas"]["BrakeSide"][];
         };
+        /** @description BrokeSeen is a spoke that broke, as the bench sees it. */
         BrokeSeen: {
             /**
              * Format: double
@@ -2110,17 +2163,20 @@ export interface components {
             /** Format: double */
             wire_mm: number;
         };
+        /** @description Brought is a belonging noted at the door. */
         Brought: {
             id: string;
             name: string;
             taken_off: boolean;
         };
+        /** @description Bubble is a pocket of air on its way from the caliper, at 0, to the lever. */
         Bubble: {
             /** Format: double */
             at_mm: number;
             /** Format: double */
             ml: number;
         };
+        /** @description Cable is the travel budget of a cable brake. */
         Cable: {
             /**
              * Format: double
@@ -2143,6 +2199,7 @@ export interface components {
              */
             stretch_mm: number;
         };
+        /** @description CallBack is a bike that is to come back for something. */
         CallBack: {
             bike_id: string;
             /** @description the day, 2026-03-02 */
@@ -2171,6 +2228,7 @@ export interface components {
             version: number;
             what: string;
         };
+        /** @description CallBackChange settles a call-back or puts it off. */
         CallBackChange: {
             /** @description the day, 2026-03-02 */
             due: string;
@@ -2180,6 +2238,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description Called is what an earlier job called the bike back for, while it is here. */
         Called: {
             /** @description what this job has done settles it, once the bike leaves */
             answered: boolean;
@@ -2212,6 +2271,7 @@ export interface components {
             version: number;
             what: string;
         };
+        /** @description Candidate is a part that may go on at a place: out of a drawer, or from a supplier. */
         Candidate: {
             bin?: string;
             code: string;
@@ -2242,12 +2302,14 @@ export interface components {
             stock?: string;
             supplier?: string;
         };
+        /** @description Care is work on what sits at a place that renews nothing of it: a leg was opened, sealant filled in. */
         Care: {
             /** Format: date-time */
             at: string;
             by: string;
             says: string;
         };
+        /** @description CauseView is one cause with what speaks for it and against it. */
         CauseView: {
             against: string[];
             /**
@@ -2265,12 +2327,14 @@ export interface components {
             unsafe: boolean;
             why: string;
         };
+        /** @description Caution is said once where it matters, by what a bike is. */
         Caution: {
             id: string;
             says: string;
             source: string;
             where: ("check_in" | "stand" | "hand_over")[];
         };
+        /** @description ChainAsked asks for the length of a chain that a mech takes up. */
         ChainAsked: {
             /** @description of the mech, from pulley to pulley, mm */
             cage: string;
@@ -2285,6 +2349,7 @@ export interface components {
             /** @description teeth, of the mech */
             takes_up?: string;
         };
+        /** @description ChainPair is a ring and a sprocket with the way round them. */
         ChainPair: {
             /** Format: double */
             links: number;
@@ -2293,11 +2358,13 @@ export interface components {
             /** Format: int64 */
             sprocket: number;
         };
+        /** @description Change is one thing that was changed. */
         Change: {
             is: string;
             was: string;
             what: string;
         };
+        /** @description Changed is what the stream of changes says: what was changed and who looks again, and for a job what that comes to on the first screen, so that nobody needs to read it all again. */
         Changed: {
             /** @enum {string} */
             about: "entry" | "job" | "bike" | "owner" | "settings" | "staff" | "link" | "message" | "photo" | "own_knowledge" | "wrench" | "tool_reading" | "call_back" | "bottle" | "stock_item" | "pressure_gauge" | "gauge_check" | "device" | "sessions";
@@ -2308,11 +2375,13 @@ export interface components {
             job?: string;
             today?: components["schemas"]["Moved"];
         };
+        /** @description ChartRow is a line of it, as typed. */
         ChartRow: {
             /** @description one pressure, or from and to with a dash, in bar unless it names a unit: 55-65 psi */
             air: string;
             kg: string;
         };
+        /** @description CheckIn is a bike coming in. An owner or bike with version 0 is created with it; one with another version is taken as it is in the store. */
         CheckIn: {
             belongings?: components["schemas"]["Brought"][];
             bike: components["schemas"]["Bike"];
@@ -2330,6 +2399,7 @@ export interface components {
             stand: string;
             words: string;
         };
+        /** @description CheckView is something to look at, or a cause to put right and try, with what it would tell. */
         CheckView: {
             answers: components["schemas"]["ProspectView"][];
             cause?: string;
@@ -2349,6 +2419,7 @@ export interface components {
             /** @description why it stands where it stands */
             why: string;
         };
+        /** @description Choice is made before the first step: the school, dry or soft, two pistons or four. One with a Fact is answered by the bike and not asked; its options are words of that fact, or stand for several. */
         Choice: {
             ask: string;
             /** @description of the bike, that answers it */
@@ -2360,6 +2431,7 @@ export interface components {
             };
             options: components["schemas"]["Option"][];
         };
+        /** @description Circuit is the fluid of one brake. */
         Circuit: {
             /**
              * Format: double
@@ -2382,6 +2454,7 @@ export interface components {
              */
             lever_ml: number;
         };
+        /** @description Clue is the answer of a check in a hunt. */
         Clue: {
             /** @description left out: it was done and told nothing */
             answer?: string;
@@ -2390,6 +2463,7 @@ export interface components {
             /** @description what is wrong by it, as it was known then */
             readonly told?: components["schemas"]["Damage"];
         };
+        /** @description ComesBack is why the bike is to come back after a run. */
         ComesBack: {
             /** Format: int64 */
             days: number;
@@ -2399,6 +2473,7 @@ export interface components {
             point?: string;
             what: string;
         };
+        /** @description Compared is one thing that was looked at, and what came of it. */
         Compared: {
             /** @description whoever fits it makes it so */
             made?: boolean;
@@ -2408,18 +2483,21 @@ export interface components {
             /** @enum {string} */
             verdict: "fits" | "fits_if" | "does_not";
         };
+        /** @description Complained is one thing that the owner said the bike does. */
         Complained: {
             /** @description of the book, that it sounds like; left out for something else */
             fault?: string;
             /** @description as they said it */
             words: string;
         };
+        /** @description Complaint is what a bike may be said to do. */
         Complaint: {
             /** @description the owner's words sound like it */
             fits: boolean;
             id: string;
             name: string;
         };
+        /** @description ComplaintAnswered says what came of a complaint. */
         ComplaintAnswered: {
             /** @description the search, what was found, or the work; left out for what was tried */
             about?: string;
@@ -2429,12 +2507,14 @@ export interface components {
             /** @description of what was tried: what, and what the owner was told */
             note?: string;
         };
+        /** @description ComplaintHeard is a part of what the owner said, and what it sounds like. */
         ComplaintHeard: {
             fault?: string;
             /** @description of the fault; left out for something else */
             name?: string;
             words: string;
         };
+        /** @description ComplaintView is a complaint with what came of it. */
         ComplaintView: {
             /** @description what answers it, in words */
             answer?: string;
@@ -2520,12 +2600,14 @@ export interface components {
             withdrawn?: components["schemas"]["Withdrawn"];
             work?: components["schemas"]["Work"];
         };
+        /** @description Corner is a corner of an outline, mm. */
         Corner: {
             /** Format: double */
             r: number;
             /** Format: double */
             z: number;
         };
+        /** @description CorrectedView is something that was written down as due or unsafe and turned out a slip: it stands on the sheet. */
         CorrectedView: {
             /** Format: date-time */
             at: string;
@@ -2534,6 +2616,7 @@ export interface components {
             was: string;
             why: string;
         };
+        /** @description Damage is what an answer in a hunt tells of, besides which cause it speaks for: it stands until it is put right. */
         Damage: {
             /** @enum {string} */
             mark: "due" | "unsafe";
@@ -2547,6 +2630,7 @@ export interface components {
             /** @description of the catalogue, that puts it right */
             work?: string;
         };
+        /** @description Depth is a depth of service. Torque is "touched" or "all". */
         Depth: {
             about: string;
             id: string;
@@ -2556,6 +2640,7 @@ export interface components {
             /** @enum {string} */
             torque: "touched" | "all";
         };
+        /** @description Derailed is a chain for gears with a mech. */
         Derailed: {
             /**
              * Format: int64
@@ -2585,6 +2670,7 @@ export interface components {
              */
             thumb: number;
         };
+        /** @description Described is what follows from a choice. */
         Described: {
             /** @description the facts that followed from what was chosen */
             also: string[];
@@ -2594,12 +2680,14 @@ export interface components {
             /** @description something on it has no word here: the owner's are wanted */
             in_words: boolean;
         };
+        /** @description Describing is a bike that is being described: its facts after a choice, and before it. */
         Describing: {
             facts: components["schemas"]["Facts"];
             /** @description by a kind, so that only what was read on the bike stays */
             filled?: boolean;
             was: components["schemas"]["Facts"];
         };
+        /** @description Device is a tablet or computer that the shop has admitted, or that waits to be. Only one that is admitted sees who works here, and may sign in. */
         Device: {
             /**
              * Format: date-time
@@ -2619,9 +2707,11 @@ export interface components {
              */
             used?: string;
         };
+        /** @description DialAsked is dial readings as typed, parted by blanks, slashes or semicolons. */
         DialAsked: {
             typed: string;
         };
+        /** @description DialsCounted are the clicks of a damper's dials, counted from fully in. */
         DialsCounted: {
             /** @description why they are left otherwise than they were found */
             asked?: string;
@@ -2644,6 +2734,7 @@ export interface components {
             /** Format: int64 */
             rebound?: number;
         };
+        /** @description DialsSeen is what is known of a leg's dials. */
         DialsSeen: {
             /** @description in this job */
             found?: components["schemas"]["DialsCounted"];
@@ -2652,6 +2743,7 @@ export interface components {
             /** @description they were counted in this job and not put back since */
             owed?: boolean;
         };
+        /** @description DistanceView is what is known of how far a bike goes. */
         DistanceView: {
             /** Format: date-time */
             at?: string;
@@ -2671,6 +2763,7 @@ export interface components {
              */
             week_km: number;
         };
+        /** @description Dragged is what a bend costs. */
         Dragged: {
             /**
              * Format: double
@@ -2689,6 +2782,7 @@ export interface components {
              */
             slides: number;
         };
+        /** @description Drivetrain is a rear gear that a cable works: what was built, not how it is set. Lengths in mm. */
         Drivetrain: {
             /**
              * Format: double
@@ -2740,6 +2834,7 @@ export interface components {
              */
             turns: number;
         };
+        /** @description EarlierJob is one line of a bike's history. */
         EarlierJob: {
             depth: string;
             id: string;
@@ -2751,6 +2846,7 @@ export interface components {
             released_at?: string;
             words: string;
         };
+        /** @description Exercise is something that can be practised, with what one did of it before. */
         Exercise: {
             about?: string;
             /**
@@ -2776,6 +2872,7 @@ export interface components {
              */
             times: number;
         };
+        /** @description Fact is one fact that takes one of a few words: what it is called, its words in the order in which they are shown, and where it is read if it guards. Everything else that speaks of facts takes them from here. */
         Fact: {
             fact: string;
             label: string;
@@ -2783,15 +2880,18 @@ export interface components {
             where?: string;
             words: components["schemas"]["FactWord"][];
         };
+        /** @description FactRead is who read a fact on the bike, and when. */
         FactRead: {
             /** Format: date-time */
             at: string;
             by: string;
         };
+        /** @description FactWord is a word of a fact, with what people call it. */
         FactWord: {
             name: string;
             word: string;
         };
+        /** @description Facts describes one bicycle. Words are those of the Choices; a wheel size is a bead seat diameter in millimetres (ISO 5775); Speeds counts rear sprockets or hub gears. */
         Facts: {
             /** @enum {string} */
             bar: "drop" | "flat" | "swept";
@@ -2931,6 +3031,7 @@ export interface components {
              */
             wheel_rear_mm: number;
         };
+        /** @description Fault is a problem as RFC 9457 has it, with what a screen needs to help. */
         Fault: {
             /** @description the row as it is now, after a stale write */
             current?: unknown;
@@ -2952,6 +3053,7 @@ export interface components {
              */
             type: string;
         };
+        /** @description Felt is how a part was found in the hand. */
         Felt: {
             /** @description nobody rides with it */
             bad: boolean;
@@ -2961,6 +3063,7 @@ export interface components {
             why: string;
             word: string;
         };
+        /** @description Find is something wrong that an outcome tells of: it stands until it is put right. */
         Find: {
             /** @enum {string} */
             mark: "due" | "unsafe";
@@ -2970,6 +3073,7 @@ export interface components {
             /** @description of the catalogue, that puts it right */
             work?: string;
         };
+        /** @description Finding is something seen that no inspection point holds, or the cause a hunt has found. */
         Finding: {
             /** @description the cause found */
             cause?: string;
@@ -2984,6 +3088,7 @@ export interface components {
             readonly rescuable?: boolean;
             title: string;
         };
+        /** @description FindingView is something wrong with the bike, and what came of it. */
         FindingView: {
             /** Format: date-time */
             at: string;
@@ -3012,6 +3117,7 @@ export interface components {
             /** @description why it was set aside */
             why?: string;
         };
+        /** @description FitAsked is a part that may go on a bike. */
         FitAsked: {
             /** @description by their ids, as typed */
             particulars?: {
@@ -3024,11 +3130,13 @@ export interface components {
              */
             why?: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
         };
+        /** @description Fitted is a part that was fitted. */
         Fitted: {
             name: string;
             /** Format: int64 */
             quantity: number;
         };
+        /** @description Fitting is whether a part fits a bike, with every reason, the worst first, and what would fit. */
         Fitting: {
             reasons: components["schemas"]["Compared"][];
             /** @enum {string} */
@@ -3038,6 +3146,7 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description Flange is one of a hub's. */
         Flange: {
             /**
              * Format: int64
@@ -3055,6 +3164,7 @@ export interface components {
              */
             radius_mm: number;
         };
+        /** @description FlatFound is a hole as it was found in a tube, and what made it. */
         FlatFound: {
             /** @enum {string} */
             end: "front" | "rear";
@@ -3071,6 +3181,7 @@ export interface components {
             /** @description all round, mm */
             tube?: string;
         };
+        /** @description FlatSeen is a flat with what it says. */
         FlatSeen: {
             /** @enum {string} */
             end: "front" | "rear";
@@ -3089,6 +3200,7 @@ export interface components {
             /** @description all round, mm */
             tube?: string;
         };
+        /** @description Fluid is a family of brake fluid and how long an opened bottle is used. */
         Fluid: {
             /** Format: int64 */
             days: number;
@@ -3096,6 +3208,7 @@ export interface components {
             name: string;
             source: string;
         };
+        /** @description Found is a bike and its owner found by a search; an owner without a bike has Bike nil. */
         Found: {
             bike?: components["schemas"]["Bike"];
             /** @description date of its last job, RFC 3339 */
@@ -3104,12 +3217,14 @@ export interface components {
             open_job?: string;
             owner: components["schemas"]["Owner"];
         };
+        /** @description Friction is the span in which a coefficient of friction lies, without unit. Thread and head are taken as equal, as the trade does. */
         Friction: {
             /** Format: double */
             max: number;
             /** Format: double */
             min: number;
         };
+        /** @description FrontAsked is a front mech as it was looked at. */
         FrontAsked: {
             /** @description of its tail away from the frame, degrees */
             angle: string;
@@ -3121,6 +3236,7 @@ export interface components {
             /** @description by ring, smallest first: none, inner or outer */
             rubs: string[];
         };
+        /** @description GaugeCheck is a gauge that was held against another. */
         GaugeCheck: {
             /** @description the one that is believed: whose it is, its certificate */
             against: string;
@@ -3131,6 +3247,7 @@ export interface components {
             id: string;
             pairs: components["schemas"]["GaugePair"][];
         };
+        /** @description GaugeHose is what the hose of a pump takes out of what it is put on: it showed a pressure, was taken off and put on again at once, and showed less. */
         GaugeHose: {
             /** @description what it showed when it was on again, as typed */
             after: string;
@@ -3152,11 +3269,13 @@ export interface components {
             /** @description of the tyre, mm, as typed */
             width?: string;
         };
+        /** @description GaugeKnown is a gauge for spokes, with the kinds that its table has. */
         GaugeKnown: {
             id: string;
             kinds: string[];
             name: string;
         };
+        /** @description GaugePair is one pressure on both. */
         GaugePair: {
             /** @description what this one showed, as typed */
             shown: string;
@@ -3167,11 +3286,13 @@ export interface components {
             /** Format: double */
             readonly true_bar?: number;
         };
+        /** @description GaugeShows is what a gauge shows at a pressure that is asked for. */
         GaugeShows: {
             /** Format: double */
             bar: number;
             gauge: string;
         };
+        /** @description GaugeView is a gauge strip: its ruling, zones and limit. */
         GaugeView: {
             /** Format: double */
             limit: number;
@@ -3193,6 +3314,7 @@ export interface components {
             why: string;
             zones: components["schemas"]["Zone"][];
         };
+        /** @description Gear is one of a bike's gears. */
         Gear: {
             /**
              * Format: double
@@ -3222,6 +3344,7 @@ export interface components {
              */
             step: number;
         };
+        /** @description GearAsk is what to look at next, in words. */
         GearAsk: {
             says: string;
             /** Format: int64 */
@@ -3233,6 +3356,7 @@ export interface components {
             /** @enum {string} */
             what: "shift" | "sight" | "push" | "gauge";
         };
+        /** @description GearAsked is what one of the smaller benches of the gears is asked: one of its parts is filled in, with figures as they were typed. What is written down is kept with the bike, so that nobody is asked twice. */
         GearAsked: {
             chain?: components["schemas"]["ChainAsked"];
             front?: components["schemas"]["FrontAsked"];
@@ -3244,6 +3368,7 @@ export interface components {
             wired?: components["schemas"]["WiredAsked"];
             worn?: components["schemas"]["WornAsked"];
         };
+        /** @description GearBench is a gear being indexed as the bench sees it. */
         GearBench: {
             ask?: components["schemas"]["GearAsk"];
             /** Format: date-time */
@@ -3293,6 +3418,7 @@ export interface components {
              */
             tried: number;
         };
+        /** @description GearCause is a cause in words. */
         GearCause: {
             cause: string;
             /** Format: double */
@@ -3300,6 +3426,7 @@ export interface components {
             name: string;
             why?: string;
         };
+        /** @description GearDo is the next thing to do, in words. */
         GearDo: {
             caution?: string;
             /** @description on the button that says it was done */
@@ -3320,6 +3447,7 @@ export interface components {
             /** @enum {string} */
             work: "barrel" | "reclamp" | "low" | "high" | "gap" | "renew_cable" | "oil_pivots" | "hanger" | "match" | "renew_teeth";
         };
+        /** @description GearFamily is a rear gear as it is sold together: sprockets, how far apart, what a click pulls and how far the mech moves for it. */
         GearFamily: {
             id: string;
             name: string;
@@ -3335,6 +3463,7 @@ export interface components {
             /** @description a usual set, smallest first */
             teeth: number[];
         };
+        /** @description GearFigured is what a bench comes to: a verdict in a line, what to do in its order, and what is drawn of it. */
         GearFigured: {
             /** @enum {string} */
             bench: "ratio" | "chain" | "single" | "worn" | "path" | "front" | "hanger" | "hub" | "wired";
@@ -3354,6 +3483,7 @@ export interface components {
             single?: components["schemas"]["SingleFigured"];
             worn?: components["schemas"]["WornFigured"];
         };
+        /** @description GearFound is what the indexing bench found to be behind it. */
         GearFound: {
             cause: string;
             /** @description it was put right at the bench: every shift is crisp since */
@@ -3362,6 +3492,7 @@ export interface components {
             mark: "watch" | "due";
             name: string;
         };
+        /** @description GearLook is something that was looked at: what a shift did, where the pulley stands, what the mech does when it is pushed, what the hanger gauge says. */
         GearLook: {
             /** @description what they come to */
             readonly hanger?: components["schemas"]["Hanger"];
@@ -3402,6 +3533,7 @@ export interface components {
              */
             what: "shift" | "sight" | "push" | "gauge" | "run";
         };
+        /** @description GearMove is something that was turned or done. */
         GearMove: {
             /**
              * Format: int64
@@ -3419,6 +3551,7 @@ export interface components {
             /** @enum {string} */
             work: "barrel" | "reclamp" | "low" | "high" | "gap" | "renew_cable" | "oil_pivots" | "hanger" | "match" | "renew_teeth";
         };
+        /** @description GearNote is what a bench was asked, written down with what it came to. */
         GearNote: {
             chain?: components["schemas"]["ChainAsked"];
             front?: components["schemas"]["FrontAsked"];
@@ -3433,6 +3566,7 @@ export interface components {
             wired?: components["schemas"]["WiredAsked"];
             worn?: components["schemas"]["WornAsked"];
         };
+        /** @description GearReplay is a stretch of what was done: looks, then one adjustment. */
         GearReplay: {
             /** @description what the program would have done with what had been seen */
             better: string;
@@ -3441,12 +3575,14 @@ export interface components {
             looks: number;
             same: boolean;
         };
+        /** @description GearSign is somebody's name under a gear of which every shift is crisp, up and down. */
         GearSign: {
             indexing: string;
             note?: string;
             /** @description tried again under load on the ride */
             ridden?: boolean;
         };
+        /** @description GearSigned is whose name stands under it. */
         GearSigned: {
             /** Format: date-time */
             at: string;
@@ -3454,6 +3590,7 @@ export interface components {
             id: string;
             ridden: boolean;
         };
+        /** @description GearTried is how the practice gear stands. */
         GearTried: {
             /** Format: int64 */
             adjustments: number;
@@ -3513,6 +3650,7 @@ export interface components {
             truth?: string;
             won: boolean;
         };
+        /** @description GearTry is a practice gear and everything that was done to it so far. */
         GearTry: {
             acts: string[];
             /** @description wants to be told */
@@ -3522,6 +3660,7 @@ export interface components {
             /** Format: int64 */
             seed: number;
         };
+        /** @description Geared is a train worked out: every gear from the lowest, and what they come to. */
         Geared: {
             /**
              * Format: int64
@@ -3540,6 +3679,7 @@ export interface components {
              */
             widest: number;
         };
+        /** @description GearsKnown is what is known of a bike's gears before anybody is asked. */
         GearsKnown: {
             /** @description of electronic gears */
             battery?: components["schemas"]["Scale"];
@@ -3564,6 +3704,7 @@ export interface components {
             wired?: components["schemas"]["WiredAsked"];
             worn?: components["schemas"]["WornAsked"];
         };
+        /** @description GearsPart is what is done to a bike's gears and known of them. */
         GearsPart: {
             /** @description gears that are indexed, oldest first */
             benches: components["schemas"]["GearBench"][];
@@ -3574,6 +3715,7 @@ export interface components {
             /** @description what was written down last at each of the smaller benches of the gears */
             notes: components["schemas"]["BenchNote"][];
         };
+        /** @description Ground is what is ridden on. */
         Ground: {
             /**
              * Format: double
@@ -3589,11 +3731,13 @@ export interface components {
             share: number;
             source: string;
         };
+        /** @description Guard is a fact that decides something that can hurt: what fluid may be poured, how little torque a part bears, which way a cup turns. It is read on the bike, never guessed: nothing fills it in, and until someone has read it, it is unknown and the safer side is taken. */
         Guard: {
             fact: string;
             /** @description where it is read */
             where: string;
         };
+        /** @description Guided opens a run of a procedure. It keeps the procedure as it was then, so that a job goes on with the version it began with. */
         Guided: {
             /** @description that is poured */
             bottle?: string;
@@ -3611,6 +3755,7 @@ export interface components {
             readonly warning?: string;
             readonly work?: components["schemas"]["GuidedWork"];
         };
+        /** @description GuidedWork is a procedure as a run keeps it. */
         GuidedWork: {
             about: string;
             caution: string;
@@ -3629,10 +3774,12 @@ export interface components {
             source: string;
             tools: string[];
         };
+        /** @description GuidesPart is the guided work that a bike may have, told in full to the screens that begin it. */
         GuidesPart: {
             /** @description guided work that belongs to no end: chain, cables, bar */
             offers: components["schemas"]["Offer"][];
         };
+        /** @description Hanger is how a hanger is bent. */
         Hanger: {
             /**
              * Format: double
@@ -3669,6 +3816,7 @@ export interface components {
             /** @description straight enough */
             within: boolean;
         };
+        /** @description HangerAsked is what a hanger gauge read. */
         HangerAsked: {
             /** @description of the gauge's arm, mm */
             reach: string;
@@ -3677,6 +3825,7 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description Hearing is whether the connected wrenches can be heard, and since when it is so. */
         Hearing: {
             open: boolean;
             /**
@@ -3685,12 +3834,14 @@ export interface components {
              */
             since?: string;
         };
+        /** @description Held is a device on which a member may not sign in for a while. */
         Held: {
             /** @description its name; empty where it is none of the shop's */
             device: string;
             /** Format: date-time */
             until: string;
         };
+        /** @description Hill is a descent ridden on the brakes. */
         Hill: {
             /**
              * Format: double
@@ -3709,6 +3860,7 @@ export interface components {
             /** Format: double */
             speed_kmh: number;
         };
+        /** @description HillAsked asks what a descent does to a brake. */
         HillAsked: {
             /** @description DOT 3, DOT 4, DOT 5.1, or empty for mineral oil */
             grade: string;
@@ -3728,6 +3880,7 @@ export interface components {
             /** @description water may have got into mineral oil: it lies at the lowest place and boils there */
             water?: boolean;
         };
+        /** @description HillSays is how hot the rotor gets, and whether the fluid stands it. */
         HillSays: {
             /** @description absent where nobody knows it: then there is no verdict */
             boils?: components["schemas"]["Boiling"];
@@ -3743,6 +3896,7 @@ export interface components {
             scale: components["schemas"]["Scale"];
             unsafe: boolean;
         };
+        /** @description History is what is known of a bike that moves what is likely before anything was tried. */
         History: {
             /**
              * Format: int64
@@ -3756,6 +3910,7 @@ export interface components {
             /** @description lever, mech or sprockets were changed, and it did not shift since */
             swapped?: boolean;
         };
+        /** @description HistoryMark is an earlier reading of the same point. */
         HistoryMark: {
             /** Format: date-time */
             at: string;
@@ -3765,6 +3920,7 @@ export interface components {
             value?: number;
             word?: string;
         };
+        /** @description HubAsked is a geared hub as it was tried. */
         HubAsked: {
             /** @enum {string} */
             dust_cap: "there" | "missing";
@@ -3777,6 +3933,7 @@ export interface components {
             /** Format: int64 */
             slipped?: number;
         };
+        /** @description HubKnown is which geared hub it is, and where its mark is set. */
         HubKnown: {
             /** @description a lever's cable shifts it */
             cable: boolean;
@@ -3791,15 +3948,18 @@ export interface components {
             /** @description its axle was undone since the mark was looked at */
             moved: boolean;
         };
+        /** @description Hunt opens the search for the cause of a complaint. */
         Hunt: {
             fault: string;
         };
+        /** @description HuntFound is a cause that the bench found, in the hunt's own words. */
         HuntFound: {
             cause: string;
             /** @description and put right there */
             cured: boolean;
             name: string;
         };
+        /** @description HuntView is a hunt as the bench sees it: the causes ranked, and what to do next. */
         HuntView: {
             /** @description the bench of the job that finds it sooner */
             bench?: string;
@@ -3824,6 +3984,7 @@ export interface components {
             /** @description what was answered, in its order */
             steps: components["schemas"]["StepView"][];
         };
+        /** @description Indexing opens an indexing bench: which gear it is, and what is known of it beforehand. */
         Indexing: {
             /** @description of the book, by sprockets and spacing */
             family: string;
@@ -3848,11 +4009,13 @@ export interface components {
             /** @description that the barrel has left outward, as typed */
             turns?: string;
         };
+        /** @description Invitation is what the new device is told, once. */
         Invitation: {
             /** @description typed on the new device; shown once */
             code: string;
             device: components["schemas"]["Device"];
         };
+        /** @description Item is one piece of work proposed to the owner, or put right on the way. */
         Item: {
             /** @description the finding it settles */
             finding?: string;
@@ -3873,6 +4036,7 @@ export interface components {
             /** @description fasteners it disturbs, besides those of the operation */
             readonly touches?: string[];
         };
+        /** @description ItemView is one proposed piece of work with what came of it. */
         ItemView: {
             answer?: components["schemas"]["Answer"];
             /** Format: date-time */
@@ -3907,6 +4071,7 @@ export interface components {
             work_by?: string;
             work_id?: string;
         };
+        /** @description Job is one stay of a bike in the workshop. */
         Job: {
             bike_id: string;
             /** @description condition at arrival */
@@ -3933,6 +4098,7 @@ export interface components {
             /** @description the owner's own words */
             words: string;
         };
+        /** @description JobChange is what may be changed about a job that is in the shop. */
         JobChange: {
             condition: string;
             depth: string;
@@ -3946,12 +4112,14 @@ export interface components {
             why?: string;
             words: string;
         };
+        /** @description JobChanged records that what was noted at the door was changed. */
         JobChanged: {
             changes: components["schemas"]["Change"][];
             /** @description what is not looked at, torqued or tried any more because of it */
             took?: string[];
             why?: string;
         };
+        /** @description JobView is a job as its screen shows it: everything recorded, judged. Its core is always told; what a subject tells of its benches is a part of its own, told to the screens that show it. */
         JobView: {
             /** @description items the owner said yes to, less what they share */
             agreed: components["schemas"]["Total"];
@@ -4030,6 +4198,7 @@ export interface components {
              */
             to_go: number;
         };
+        /** @description Joint is a fastener that guided work opens. */
         Joint: {
             /** Format: double */
             max_nm?: number;
@@ -4040,6 +4209,7 @@ export interface components {
             set?: string;
             tool: string;
         };
+        /** @description Judgement is what the bench is told about one reading. */
         Judgement: {
             /** @enum {string} */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
@@ -4050,19 +4220,23 @@ export interface components {
             /** @description what work can settle: the word, or for a figure the mark of its wear, and uneven */
             seen?: string[];
         };
+        /** @description Kind is a sort of bike with the facts it usually has. */
         Kind: {
             facts: components["schemas"]["Facts"];
             id: string;
             name: string;
         };
+        /** @description LabourAsked asks what work costs by its minutes. */
         LabourAsked: {
             /** Format: int64 */
             minutes: number;
         };
+        /** @description LabourCosts is what work costs by its minutes. */
         LabourCosts: {
             /** Format: int64 */
             labour_minor: number;
         };
+        /** @description Lacing is a wheel as it is laced. */
         Lacing: {
             /** @enum {string} */
             first: "left" | "right";
@@ -4083,11 +4257,13 @@ export interface components {
             /** Format: double */
             wire_mm: number;
         };
+        /** @description LayView is what is laid on a part. */
         LayView: {
             name: string;
             where: string;
             why: string;
         };
+        /** @description LegBegins is where this rider begins on a leg. */
         LegBegins: {
             /** Format: double */
             from_bar?: number;
@@ -4096,6 +4272,7 @@ export interface components {
             /** Format: double */
             to_bar?: number;
         };
+        /** @description LegBench is a leg as the bench sees it. */
         LegBench: {
             /** @description what is done before anything is opened */
             before: string;
@@ -4130,6 +4307,7 @@ export interface components {
             /** @description it was served in this job, and nobody wrote down what went in and for how long it is good */
             unwritten?: boolean;
         };
+        /** @description LegChart is the chart on a leg, or in its manual: where a rider begins. It is typed once, for all bikes of this make and model. */
         LegChart: {
             readonly chart?: components["schemas"]["Row"][];
             /** @enum {string} */
@@ -4138,6 +4316,7 @@ export interface components {
             /** @description where it stands */
             source: string;
         };
+        /** @description LegDue is when a leg is to be opened again. */
         LegDue: {
             /** Format: date-time */
             at: string;
@@ -4157,6 +4336,7 @@ export interface components {
             to?: string;
             what: string;
         };
+        /** @description LegServed is a leg that was opened and served, by its manual's figures. */
         LegServed: {
             /** @description hours of riding after which it is opened again, as typed: 30, 50 or the manual's */
             every: string;
@@ -4179,6 +4359,7 @@ export interface components {
              */
             what: "lowers" | "air" | "all";
         };
+        /** @description Letter is a message as a stand-in for a mail server got it. */
         Letter: {
             /** Format: date-time */
             at: string;
@@ -4187,6 +4368,7 @@ export interface components {
             subject: string;
             to: string[];
         };
+        /** @description LeverPull records two pulls of a brake's lever, and the air that they give away. */
         LeverPull: {
             /** Format: double */
             readonly air_ml: number;
@@ -4218,6 +4400,7 @@ export interface components {
              */
             ratio: number;
         };
+        /** @description LifeView is what is left of a part, and when it will be due. */
         LifeView: {
             /** @enum {string} */
             basis: "trend" | "shop";
@@ -4247,6 +4430,7 @@ export interface components {
             /** @enum {string} */
             unit: "km" | "days";
         };
+        /** @description Likely is a bearing that it may be. */
         Likely: {
             /**
              * Format: double
@@ -4269,6 +4453,7 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        /** @description Liking is a pressure that this rider liked, by the ground's state. */
         Liking: {
             /** Format: double */
             readonly bar?: number;
@@ -4281,11 +4466,13 @@ export interface components {
             /** @description in bar unless it names a unit */
             typed: string;
         };
+        /** @description Limit is what one of the parts of a joint allows. */
         Limit: {
             /** @description the part, such as carbon handlebar */
             part: string;
             rule: components["schemas"]["Rule"];
         };
+        /** @description Line is one place of a bike over the years. */
         Line: {
             /** @description a bearing sits there, which its dimensions tell */
             bearing: boolean;
@@ -4329,6 +4516,7 @@ export interface components {
             /** @description those operations with their price, where it is due soon */
             work: components["schemas"]["Renewal"][];
         };
+        /** @description LinkMade is a new link; its token is shown this once. */
         LinkMade: {
             /** Format: date-time */
             expires_at: string;
@@ -4336,6 +4524,7 @@ export interface components {
             sent: boolean;
             token: string;
         };
+        /** @description LinkView is a job's latest link as the shop sees it. Its token is not kept. */
         LinkView: {
             /** Format: date-time */
             answered_at?: string;
@@ -4346,16 +4535,19 @@ export interface components {
             /** Format: date-time */
             revoked_at?: string;
         };
+        /** @description Loads are what each wheel carries. */
         Loads: {
             /** Format: double */
             front_kg: number;
             /** Format: double */
             rear_kg: number;
         };
+        /** @description Looked is a mechanic's word that what was due was looked at again after the work, and is right. */
         Looked: {
             finding: string;
             note?: string;
         };
+        /** @description LooseLine is one line of what comes loose: a fastener, a kind of bike or a person. */
         LooseLine: {
             /** Format: double */
             high: number;
@@ -4376,6 +4568,7 @@ export interface components {
              */
             times: number;
         };
+        /** @description LooseView is what comes loose here, the surest first. */
         LooseView: {
             fasteners: components["schemas"]["LooseLine"][];
             /** @description by kind of bike */
@@ -4383,6 +4576,7 @@ export interface components {
             /** @description by who had tightened it last; for the shop owner alone */
             people?: components["schemas"]["LooseLine"][];
         };
+        /** @description Looseness is how often joints were found loose, with its 95 % interval (Wilson). */
         Looseness: {
             /** Format: double */
             high: number;
@@ -4401,10 +4595,12 @@ export interface components {
              */
             times: number;
         };
+        /** @description Mailbox is the stand-in mail server's letters. A server that sends for real has none. */
         Mailbox: {
             letters: components["schemas"]["Letter"][];
             standin: boolean;
         };
+        /** @description MessageView is a message as the shop sees it. */
         MessageView: {
             /** Format: date-time */
             at: string;
@@ -4417,15 +4613,18 @@ export interface components {
             subject: string;
             to: string;
         };
+        /** @description Mistaken records that a job was taken in by mistake, and why it is one. */
         Mistaken: {
             reason: string;
         };
+        /** @description MistakenView is why a job is listed nowhere. */
         MistakenView: {
             /** Format: date-time */
             at: string;
             by: string;
             reason: string;
         };
+        /** @description Moved is a job's line on the first screen as it now is, and the screen's counts. A job that is not there has no line. */
         Moved: {
             /** Format: int64 */
             in_shop: number;
@@ -4435,12 +4634,14 @@ export interface components {
             /** Format: int64 */
             promised_today: number;
         };
+        /** @description Name is a name on the sign-in screen. */
         Name: {
             id: string;
             name: string;
             /** @enum {string} */
             role: "keeper" | "mechanic" | "counter";
         };
+        /** @description Named is a word of the records with what people call it. Each list of them is declared by the subject whose word it is, and everybody who shows the word takes it from there. */
         Named: {
             /** @description a sentence more */
             about?: string;
@@ -4452,6 +4653,7 @@ export interface components {
             name: string;
             word: string;
         };
+        /** @description Need is how much fluid a bleed takes, between its bounds: as a plug that pushes the old fluid out before it, and as a stirred flow that thins it. */
         Need: {
             /**
              * Format: double
@@ -4471,6 +4673,7 @@ export interface components {
              */
             waste_ml: number;
         };
+        /** @description NeedAsked asks how much fluid a bleed takes. */
         NeedAsked: {
             circuit: components["schemas"]["Circuit"];
             dry: boolean;
@@ -4482,11 +4685,13 @@ export interface components {
             /** @enum {string} */
             school: "lever_end" | "push" | "two_syringe" | "colour";
         };
+        /** @description NewDevice is a device that the shop owner lets in from one that is in already. */
         NewDevice: {
             id: string;
             /** @description what the shop calls it */
             name: string;
         };
+        /** @description NewEntry is an entry as it is sent. */
         NewEntry: {
             /**
              * Format: date-time
@@ -4513,6 +4718,7 @@ export interface components {
             /** @description why what told of something due or unsafe is corrected */
             why?: string;
         };
+        /** @description Newcomer is a device that asks to be let in: by a code from one that is in, or by a shop owner's name and secret. */
         Newcomer: {
             code?: string;
             /** @description what the shop calls the device */
@@ -4521,6 +4727,7 @@ export interface components {
             owner?: string;
             secret?: string;
         };
+        /** @description NickFound is a mark on a stanchion, or on a shock's shaft. */
         NickFound: {
             /** @description the seal, the leg standing out all the way, mm, as typed */
             above: string;
@@ -4537,6 +4744,7 @@ export interface components {
             /** @description of the leg, mm, as typed */
             travel: string;
         };
+        /** @description NickJudged is what that comes to. */
         NickJudged: {
             /** Format: double */
             above_mm: number;
@@ -4550,6 +4758,7 @@ export interface components {
             /** Format: double */
             travel_mm: number;
         };
+        /** @description NickSeen is one as the bench sees it. */
         NickSeen: {
             /** Format: double */
             above_mm: number;
@@ -4567,9 +4776,11 @@ export interface components {
             /** Format: double */
             travel_mm: number;
         };
+        /** @description Note is free text. */
         Note: {
             text: string;
         };
+        /** @description NoteView is a note with who wrote it. */
         NoteView: {
             /** Format: date-time */
             at: string;
@@ -4578,6 +4789,7 @@ export interface components {
             text: string;
         };
         Nothing: Record<string, never>;
+        /** @description Obstacle is one thing that stands between a bike and its owner. */
         Obstacle: {
             /**
              * Format: int64
@@ -4602,12 +4814,14 @@ export interface components {
             target?: string;
             title: string;
         };
+        /** @description OdometerReading is the distance a bike shows. */
         OdometerReading: {
             /** Format: double */
             readonly km?: number;
             /** @description as typed, in km unless it names miles */
             typed: string;
         };
+        /** @description Offer is a piece of guided work that a bike may have. */
         Offer: {
             about: string;
             /**
@@ -4659,6 +4873,7 @@ export interface components {
             /** @description why it is offered first */
             wanted?: string;
         };
+        /** @description Offered is an assembly that this bike has, to be taken apart. */
         Offered: {
             about: string;
             assembly: string;
@@ -4668,6 +4883,7 @@ export interface components {
             /** Format: int64 */
             parts: number;
         };
+        /** @description OilView is a place on the map of what a tune oils. */
         OilView: {
             /** @description the point of the walk-round beside which it is drawn */
             at: string;
@@ -4682,9 +4898,11 @@ export interface components {
             why: string;
             with: string;
         };
+        /** @description Oiled is a place that was oiled without taking anything apart. */
         Oiled: {
             what: string;
         };
+        /** @description Opening is a day on which fresh fluid is opened, and what is bled from it. */
         Opening: {
             /** @description the soonest first */
             bleeds: components["schemas"]["Bled"][];
@@ -4696,6 +4914,7 @@ export interface components {
              */
             day: number;
         };
+        /** @description Option is one way to choose. */
         Option: {
             id: string;
             name: string;
@@ -4705,6 +4924,7 @@ export interface components {
             /** @description of the bike's fact that it stands for; left out for its id alone */
             words?: string[];
         };
+        /** @description OtherLog is another log of the same bolt, made without seeing the one that counts. */
         OtherLog: {
             /** Format: date-time */
             at: string;
@@ -4715,6 +4935,7 @@ export interface components {
             /** Format: double */
             left_nm?: number;
         };
+        /** @description OtherLook is a look at a point that is not the one that stands. */
         OtherLook: {
             /** Format: date-time */
             at: string;
@@ -4726,6 +4947,7 @@ export interface components {
             /** @description with what was typed, what it reads: to correct what stands by, where that was a slip */
             word?: string;
         };
+        /** @description Outcome is something that may be seen, and where it leads. One that leads back is counted by the run: after Most times it leads to Then. */
         Outcome: {
             /** @description what the step reads at its point is due or unsafe then */
             bad?: boolean;
@@ -4748,6 +4970,7 @@ export interface components {
             /** @description of one that names damage: where else in this work it is put right, or written down */
             told?: string;
         };
+        /** @description OwnFigure is a figure of this very bike, from its manual or marked on the part. It wins over the catalogue's from then on. Limit is for a point, Min and Max for a fastener. */
         OwnFigure: {
             fastener?: string;
             /** @description it holds for every bike of this make and model */
@@ -4770,6 +4993,7 @@ export interface components {
             /** @description least torque, as typed */
             typed_min?: string;
         };
+        /** @description OwnFile is a file of the workshop's own knowledge, laid over the one that ships. */
         OwnFile: {
             about: string;
             file: string;
@@ -4782,6 +5006,7 @@ export interface components {
              */
             version: number;
         };
+        /** @description Owner is who a bike belongs to. */
         Owner: {
             email: string;
             id: string;
@@ -4794,19 +5019,23 @@ export interface components {
              */
             version: number;
         };
+        /** @description OwnerAnswers is what an owner says to all items at once. */
         OwnerAnswers: {
             /** @description who answers */
             from: string;
             items: components["schemas"]["OwnerSays"][];
         };
+        /** @description OwnerAsks is a question back. */
         OwnerAsks: {
             /** @description UUIDv7 made by the sender */
             id: string;
             text: string;
         };
+        /** @description OwnerChoice is the items that an owner means to say yes to. */
         OwnerChoice: {
             yes: string[];
         };
+        /** @description OwnerFinding is something wrong, for its owner. */
         OwnerFinding: {
             /** @description what will happen with it */
             comes: string;
@@ -4816,6 +5045,7 @@ export interface components {
             reason: string;
             title: string;
         };
+        /** @description OwnerItem is one piece of work to say yes or no to. */
         OwnerItem: {
             /** @enum {string} */
             answer?: "yes" | "no" | "refused";
@@ -4833,11 +5063,13 @@ export interface components {
             /** @description the finding it settles */
             why: string;
         };
+        /** @description OwnerSays is the answer to one item. A no to something unsafe needs words. */
         OwnerSays: {
             id: string;
             words?: string;
             yes: boolean;
         };
+        /** @description OwnerView is all that an owner's page shows. */
         OwnerView: {
             address: string;
             /** @description what they have said yes to costs, less what it shares */
@@ -4863,6 +5095,7 @@ export interface components {
             /** @description what they said themselves */
             words: string;
         };
+        /** @description Owns is what the program takes to make the same wheel true. */
         Owns: {
             /** Format: int64 */
             nipples: number;
@@ -4874,6 +5107,7 @@ export interface components {
             seconds: number;
             true: boolean;
         };
+        /** @description PadsAsked asks whether pads suit a rotor. */
         PadsAsked: {
             /**
              * @description what the rotor was bedded with; left out when new or resurfaced
@@ -4883,6 +5117,7 @@ export interface components {
             /** @enum {string} */
             pads: "resin" | "sintered";
         };
+        /** @description Part is so many of one thing at one price. */
         Part: {
             name: string;
             /**
@@ -4895,6 +5130,7 @@ export interface components {
             /** @description the drawer of the stores it comes out of */
             stock?: string;
         };
+        /** @description PartExtra is a part that was found and is not in the picture. */
         PartExtra: {
             name: string;
             note?: string;
@@ -4902,6 +5138,7 @@ export interface components {
             /** @description the part it was found under; left out for the topmost */
             under?: string;
         };
+        /** @description PartLife is the life of one part. */
         PartLife: {
             /** @description what became of it, in words */
             became?: string;
@@ -4944,12 +5181,14 @@ export interface components {
             /** @description it came off, in words */
             why?: string;
         };
+        /** @description PartLook is a part that stays where it is, and how it was found. */
         PartLook: {
             felt: string;
             note?: string;
             part: string;
             strip: string;
         };
+        /** @description PartOff is a part that came off, and how it lay and felt. */
         PartOff: {
             /** @description one of the answers to what is asked of it in the hand */
             felt?: string;
@@ -4961,6 +5200,7 @@ export interface components {
             side?: string;
             strip: string;
         };
+        /** @description PartOn is a part that went back. */
         PartOn: {
             /** @description what belongs on it is on it */
             laid?: boolean;
@@ -4972,6 +5212,7 @@ export interface components {
             renewed?: boolean;
             strip: string;
         };
+        /** @description PartRead is what somebody read off a part where it sits: sprockets counted, the mount of a rotor. What is read again holds from then on, until something else is fitted. */
         PartRead: {
             /** @description a serial number, or what is written on it */
             mark?: string;
@@ -4981,6 +5222,7 @@ export interface components {
             };
             place: string;
         };
+        /** @description PartReading is something read of a part. */
         PartReading: {
             /** Format: date-time */
             at: string;
@@ -4997,6 +5239,7 @@ export interface components {
             value?: number;
             word?: string;
         };
+        /** @description PartView is a part, where it is, and what is known of it. */
         PartView: {
             /** @description to what is asked of it in the hand */
             answers?: components["schemas"]["Felt"][];
@@ -5053,12 +5296,14 @@ export interface components {
             way?: components["schemas"]["Way"][];
             wrong?: string;
         };
+        /** @description PartWashed is parts that were washed. */
         PartWashed: {
             /** @enum {string} */
             how: "washer" | "soap";
             parts: string[];
             strip: string;
         };
+        /** @description Particular is something by which one part is told from another of its place: a figure with its unit, a count, or one of a few words. */
         Particular: {
             id: string;
             /** @description words of other particulars of the part under which it has this one; an empty word for not read */
@@ -5074,6 +5319,7 @@ export interface components {
             unit?: string;
             words?: string[];
         };
+        /** @description Parts are what subjects tell of their benches. */
         Parts: {
             air?: components["schemas"]["AirPart"];
             bolts?: components["schemas"]["BoltsPart"];
@@ -5084,6 +5330,7 @@ export interface components {
             walk?: components["schemas"]["WalkPart"];
             wheels?: components["schemas"]["WheelsPart"];
         };
+        /** @description PastTorque is how a bolt was found and left in an earlier job. */
         PastTorque: {
             /** Format: date-time */
             at: string;
@@ -5095,6 +5342,7 @@ export interface components {
             /** Format: double */
             left_nm?: number;
         };
+        /** @description Path is what a cable's way costs: by the capstan equation (Euler, Eytelwein) the tension behind a bend is that before it × e^(-µ·angle). */
         Path: {
             /** @description as they were given */
             bends: components["schemas"]["Dragged"][];
@@ -5124,11 +5372,13 @@ export interface components {
              */
             worst: number;
         };
+        /** @description PathAsked asks what the bends of a cable's outers cost. */
         PathAsked: {
             bends: components["schemas"]["BendAsked"][];
             /** @description mm that the mech moves for each mm of cable */
             ratio?: string;
         };
+        /** @description PhotoView is a photograph without its picture. */
         PhotoView: {
             /** @description the inspection point or finding it shows */
             about: string;
@@ -5141,12 +5391,14 @@ export interface components {
             /** Format: int64 */
             width: number;
         };
+        /** @description PistonAsked asks whether a lever piston has swollen. */
         PistonAsked: {
             /** Format: double */
             measured_mm: number;
             /** Format: double */
             nominal_mm: number;
         };
+        /** @description Place is where something sits on a bike that wears, is adjusted or is replaced. */
         Place: {
             bearing?: string;
             /** @enum {string} */
@@ -5156,6 +5408,7 @@ export interface components {
             particulars: components["schemas"]["Particular"][];
             source: string;
         };
+        /** @description Plot is how a part wears over the way it goes, with the line that its wear follows. */
         Plot: {
             /**
              * Format: double
@@ -5170,6 +5423,7 @@ export interface components {
             way: "km" | "days";
             why: string;
         };
+        /** @description PlotPoint is a point of the line, with the band that it lies in. */
         PlotPoint: {
             /** Format: double */
             gone: number;
@@ -5180,6 +5434,7 @@ export interface components {
             /** Format: double */
             mid: number;
         };
+        /** @description PluckAsked is what a tablet heard of a plucked spoke. */
         PluckAsked: {
             /**
              * Format: double
@@ -5189,10 +5444,12 @@ export interface components {
             /** @description 16-bit samples, little-endian, in base64; two seconds at most */
             samples: string;
         };
+        /** @description PluckHeard is the pitch of it. */
         PluckHeard: {
             /** Format: double */
             pitch_hz: number;
         };
+        /** @description PointView is one inspection point of a bike as the bench sees it. */
         PointView: {
             gauge?: components["schemas"]["GaugeView"];
             /** @description earlier readings, oldest first */
@@ -5213,18 +5470,21 @@ export interface components {
             tools: string;
             words?: components["schemas"]["Word"][];
         };
+        /** @description Pour is whether a bottle may be used for a circuit. */
         Pour: {
             /** @description why it may not be used at all */
             refused?: string;
             /** @description why it may be used only with a reason */
             warning?: string;
         };
+        /** @description Practice is a bike with a hidden fault, and what the learner has done to it so far. The same seed hides the same fault, so nothing is kept between requests. */
         Practice: {
             fault: string;
             /** Format: int64 */
             seed: number;
             steps: components["schemas"]["PracticeStep"][];
         };
+        /** @description PracticeMove is one thing the learner can do. */
         PracticeMove: {
             cause?: string;
             check?: string;
@@ -5233,6 +5493,7 @@ export interface components {
             minutes: number;
             tools?: string;
         };
+        /** @description PracticePart is a part of the bike with what can be practised at it. */
         PracticePart: {
             /** @description the point of the bike's drawing */
             at: string;
@@ -5244,6 +5505,7 @@ export interface components {
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
             name: string;
         };
+        /** @description PracticeShown is what a step showed, and what would have been better. */
         PracticeShown: {
             answer: string;
             /** @description nothing would have told more for its minutes */
@@ -5257,10 +5519,12 @@ export interface components {
             /** @description the likeliest cause after it */
             top: string;
         };
+        /** @description PracticeStep is a check done, or a cause put right. */
         PracticeStep: {
             cause?: string;
             check?: string;
         };
+        /** @description PracticeView is how far the learner has come. */
         PracticeView: {
             /**
              * Format: double
@@ -5281,6 +5545,7 @@ export interface components {
             /** @description what was wrong, once it is over */
             truth?: string[];
         };
+        /** @description Practised is what somebody did of an exercise, all times together. */
         Practised: {
             /** Format: int64 */
             best: number;
@@ -5299,12 +5564,14 @@ export interface components {
             what: string;
             who: string;
         };
+        /** @description PressureAsked is a pressure as it is typed, before it is written down. */
         PressureAsked: {
             /** @description of the shop, that shows it */
             gauge?: string;
             /** @description in bar unless it names a unit */
             typed: string;
         };
+        /** @description PressureGauge is a gauge of the shop's register. */
         PressureGauge: {
             /** @description newest first; beside a job the newest alone */
             readonly checks?: components["schemas"]["GaugeCheck"][];
@@ -5348,6 +5615,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description PressureReads is what that comes to. */
         PressureReads: {
             /** Format: double */
             bar: number;
@@ -5360,10 +5628,12 @@ export interface components {
             /** Format: double */
             to_bar: number;
         };
+        /** @description Procedure is a piece of guided work. */
         Procedure: {
             choices?: components["schemas"]["Choice"][];
             steps: components["schemas"]["Step"][];
         };
+        /** @description ProspectView is what one answer would change. */
         ProspectView: {
             answer: string;
             /** Format: double */
@@ -5371,6 +5641,7 @@ export interface components {
             /** @description the likeliest cause then, and how likely */
             then: string;
         };
+        /** @description Pull is the lever's travel at the bar end in two pulls: the first, and after pumping. */
         Pull: {
             /**
              * Format: double
@@ -5398,10 +5669,12 @@ export interface components {
              */
             ratio: number;
         };
+        /** @description PullDone says whether there is a wrench to pull. */
         PullDone: {
             /** @description a stand-in wrench is connected */
             standing: boolean;
         };
+        /** @description PullSeen is the air found in a line at one time. */
         PullSeen: {
             /** Format: double */
             air_ml: number;
@@ -5413,10 +5686,12 @@ export interface components {
             /** @description in this job */
             here: boolean;
         };
+        /** @description PutAside is why readings of the tray are put aside. */
         PutAside: {
             readings: string[];
             why: string;
         };
+        /** @description Putting is a part that was put on a bike, in place of what sat there. */
         Putting: {
             /**
              * @description of what came off
@@ -5458,6 +5733,7 @@ export interface components {
              */
             why?: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
         };
+        /** @description RatioAsked asks for a bike's gears, and for those that it would have after a change. */
         RatioAsked: {
             /** @description the slowest that they like, turns a minute */
             cadence?: string;
@@ -5468,6 +5744,7 @@ export interface components {
             power?: string;
             then?: components["schemas"]["TrainAsked"];
         };
+        /** @description RatioFigured is a bike's gears, now and after a change. */
         RatioFigured: {
             /** @description of a geared hub: whether it bears ring and sprocket */
             borne?: components["schemas"]["Borne"];
@@ -5485,6 +5762,7 @@ export interface components {
             takes: string;
             then?: components["schemas"]["Geared"];
         };
+        /** @description Read is something that was measured of a used part while it was on a bike. */
         Read: {
             /**
              * Format: double
@@ -5500,6 +5778,7 @@ export interface components {
             /** @enum {string} */
             way: "km" | "days";
         };
+        /** @description ReadNow is a fact that somebody has just read on the bike: the reservoir's cap, the steerer. */
         ReadNow: {
             /** @description one that is read, such as front_fluid */
             fact: string;
@@ -5513,6 +5792,7 @@ export interface components {
             /** @description what it says; unknown when it cannot be read */
             word: string;
         };
+        /** @description Reading is what was read at an inspection point: a figure, a word, or passed over. */
         Reading: {
             /** @description what the mechanic was told */
             readonly judgement?: components["schemas"]["Judgement"];
@@ -5532,6 +5812,7 @@ export interface components {
             /** @description a word of the point's scale */
             word?: string;
         };
+        /** @description ReadingView is a reading with its judgement and who took it. */
         ReadingView: {
             /** Format: date-time */
             at: string;
@@ -5552,12 +5833,14 @@ export interface components {
             values?: number[];
             word?: string;
         };
+        /** @description Record is how often something was tried, and how often it held. */
         Record: {
             /** Format: int64 */
             held: number;
             /** Format: int64 */
             tried: number;
         };
+        /** @description Refused is a sign-in with a wrong secret. What was typed is kept nowhere. */
         Refused: {
             /** @description where it came from */
             address: string;
@@ -5568,6 +5851,7 @@ export interface components {
             /** @description who was meant; empty where nobody here is called so */
             name: string;
         };
+        /** @description ReleaseRequest hands a bike over. */
         ReleaseRequest: {
             /** @description UUIDv7 of the entry, made by the sender */
             id: string;
@@ -5576,12 +5860,14 @@ export interface components {
             /** @description who takes the bike */
             to: string;
         };
+        /** @description Released records that the bike went to its owner. */
         Released: {
             /** @description it went out as not to be ridden, and who took it was told so */
             not_ridden?: boolean;
             /** @description who took it */
             to: string;
         };
+        /** @description Renewal is work that renews what sits at a place. */
         Renewal: {
             /** Format: int64 */
             minutes: number;
@@ -5594,14 +5880,17 @@ export interface components {
              */
             total_minor: number;
         };
+        /** @description ReopenRequest opens a job again, or closes one that was a mistake. */
         ReopenRequest: {
             /** @description UUIDv7 of the entry, made by the sender */
             id: string;
             reason: string;
         };
+        /** @description Reopened records why a job was opened again. */
         Reopened: {
             reason: string;
         };
+        /** @description RescueView compares saving a part with replacing it, by the shop's own record. */
         RescueView: {
             /**
              * Format: double
@@ -5650,9 +5939,11 @@ export interface components {
             /** @enum {string} */
             verdict: "rescue" | "replace" | "undecided";
         };
+        /** @description Return ticks a belonging back to the bike or its owner. */
         Return: {
             belonging: string;
         };
+        /** @description Ride is one ride, read from the owner's ride file. */
         Ride: {
             /**
              * Format: date-time
@@ -5663,6 +5954,7 @@ export interface components {
             km: number;
             name: string;
         };
+        /** @description Rider is what is slowed down. */
         Rider: {
             /**
              * Format: double
@@ -5670,6 +5962,7 @@ export interface components {
              */
             mass_kg: number;
         };
+        /** @description RiderWeighed is who rides, on what, with what. */
         RiderWeighed: {
             bike: string;
             /** @description carried over the front wheel */
@@ -5684,6 +5977,7 @@ export interface components {
             /** @description id of a ground */
             surface: string;
         };
+        /** @description Riding is how a bike is ridden, as its owner tells it: what the heat of its brakes is reckoned from. Zero or empty is not known. */
         Riding: {
             /** Format: double */
             drop_m: number;
@@ -5713,6 +6007,7 @@ export interface components {
              */
             speed_kmh: number;
         };
+        /** @description RimJudged is what that makes of the rim. */
         RimJudged: {
             by: string;
             /**
@@ -5741,6 +6036,7 @@ export interface components {
             /** Format: double */
             readonly wall_mm?: number;
         };
+        /** @description RimLook is what was seen of a rim that no nipple cures. */
         RimLook: {
             /**
              * @description edges and joint
@@ -5764,6 +6060,7 @@ export interface components {
             /** Format: double */
             readonly wall_mm?: number;
         };
+        /** @description RimSeen is how the rim stands at a place that was read, from where it should be. */
         RimSeen: {
             /**
              * Format: double
@@ -5785,6 +6082,7 @@ export interface components {
             /** Format: double */
             then_out_mm?: number;
         };
+        /** @description Rise is whether air can climb a line, and what helps. */
         Rise: {
             /** @description segments that do not rise, from 0 at the caliper */
             falls: number[];
@@ -5810,12 +6108,14 @@ export interface components {
              */
             traps_ml: number;
         };
+        /** @description RiseAsked asks where air stays in a line. */
         RiseAsked: {
             /** Format: double */
             bore_mm: number;
             /** @description from the caliper to the lever */
             line: components["schemas"]["Segment"][];
         };
+        /** @description Rotor is a brake disc as a lump of steel. */
         Rotor: {
             /**
              * Format: double
@@ -5828,6 +6128,7 @@ export interface components {
              */
             mass_g: number;
         };
+        /** @description RoundDone is a round that is over. */
         RoundDone: {
             /** Format: double */
             hop_mm?: number;
@@ -5844,6 +6145,7 @@ export interface components {
             /** Format: double */
             wobble_mm?: number;
         };
+        /** @description Route is a way round the bike: an order of its points. */
         Route: {
             about: string;
             id: string;
@@ -5851,6 +6153,7 @@ export interface components {
             /** @description first to last; points left out come after these */
             points: string[];
         };
+        /** @description Row is a line of the chart on a leg: for riders of a weight, kg, a pressure to begin with, bar. */
         Row: {
             /** Format: double */
             from_bar: number;
@@ -5862,6 +6165,7 @@ export interface components {
              */
             to_bar: number;
         };
+        /** @description Rule is the torque a fastener is to be left at. */
         Rule: {
             /** Format: double */
             max_nm: number;
@@ -5870,6 +6174,7 @@ export interface components {
             /** @description where the figure comes from */
             source: string;
         };
+        /** @description Ruling is how a scale is ruled: its span, its smallest and its numbered divisions. */
         Ruling: {
             /** Format: double */
             major: number;
@@ -5880,12 +6185,14 @@ export interface components {
             /** Format: double */
             step: number;
         };
+        /** @description Run is an order of the torque run, by component. */
         Run: {
             about: string;
             components: string[];
             id: string;
             name: string;
         };
+        /** @description RunStep is a step that was done. */
         RunStep: {
             /** Format: date-time */
             at: string;
@@ -5901,6 +6208,7 @@ export interface components {
             seconds: number;
             step: string;
         };
+        /** @description RunView is a run as the bench sees it: one step large, the next one visible. */
         RunView: {
             /** @description the state this step makes was made by another run */
             already?: string;
@@ -5954,6 +6262,7 @@ export interface components {
             warning?: string;
             work: components["schemas"]["GuidedWork"];
         };
+        /** @description Runout is the wobble of a rotor from dial readings taken at even steps round it. */
         Runout: {
             /**
              * Format: double
@@ -5982,6 +6291,7 @@ export interface components {
              */
             worst: number;
         };
+        /** @description SagNext is what to try next. */
         SagNext: {
             /**
              * Format: double
@@ -6003,6 +6313,7 @@ export interface components {
             target?: components["schemas"]["Span"];
             within: boolean;
         };
+        /** @description SagRead is how far a leg sank under its rider, in riding kit, at a pressure. */
         SagRead: {
             /** @description sag that its maker asks for at the least, % of its travel, with the next: where it is known it wins */
             from?: string;
@@ -6024,6 +6335,7 @@ export interface components {
             /** @description pressure, in bar unless it names a unit, as typed like what follows */
             typed: string;
         };
+        /** @description SagSeen is a sag that was read. */
         SagSeen: {
             /** Format: double */
             bar: number;
@@ -6048,6 +6360,7 @@ export interface components {
             /** Format: double */
             travel_mm: number;
         };
+        /** @description Sagged is what that comes to. */
         Sagged: {
             /** Format: double */
             bar: number;
@@ -6070,10 +6383,12 @@ export interface components {
             /** Format: double */
             travel_mm: number;
         };
+        /** @description Said is an answer in words. */
         Said: {
             good: boolean;
             says: string;
         };
+        /** @description SaidAs is a complaint noted at the door. */
         SaidAs: {
             /** @description of the book, that it sounds like; left out for something else */
             fault?: string;
@@ -6081,16 +6396,19 @@ export interface components {
             /** @description as they said it */
             words: string;
         };
+        /** @description SaidAtDoor is what an owner says of a bike that is being taken in. */
         SaidAtDoor: {
             facts: components["schemas"]["Facts"];
             words: string;
         };
+        /** @description Scale is how a figure is shown: its ruling, what lies beyond each limit, and what is aimed at. Who draws it knows no limit of its own. */
         Scale: {
             ruling: components["schemas"]["Ruling"];
             target?: components["schemas"]["Span"];
             unit: string;
             zones: components["schemas"]["Zone"][];
         };
+        /** @description Scheme is a way to bed a brake in. */
         Scheme: {
             about: string;
             id: string;
@@ -6098,6 +6416,7 @@ export interface components {
             source: string;
             stages: components["schemas"]["Stage"][];
         };
+        /** @description SealantTopped is sealant that was filled in. */
         SealantTopped: {
             /**
              * Format: double
@@ -6120,6 +6439,7 @@ export interface components {
             /** Format: int64 */
             readonly to_days?: number;
         };
+        /** @description Segment is a straight piece of the hose, from the caliper towards the lever. */
         Segment: {
             /**
              * Format: double
@@ -6129,6 +6449,7 @@ export interface components {
             /** Format: double */
             length_mm: number;
         };
+        /** @description Served is what that comes to. */
         Served: {
             /** Format: double */
             every_hours: number;
@@ -6144,6 +6465,7 @@ export interface components {
             /** Format: double */
             weekly_to: number;
         };
+        /** @description Session is what the interface needs at its start. */
         Session: {
             /** @description who is signed in */
             actor?: components["schemas"]["Actor"];
@@ -6161,12 +6483,14 @@ export interface components {
              */
             unit_nm?: number;
         };
+        /** @description Setting is the range that a wrench is to show, to a hundredth of a newton metre. */
         Setting: {
             /** Format: double */
             max_nm: number;
             /** Format: double */
             min_nm: number;
         };
+        /** @description SettingAsked asks what a wrench with an adapter is to show. */
         SettingAsked: {
             adapter: components["schemas"]["Adapter"];
             /** Format: double */
@@ -6177,6 +6501,7 @@ export interface components {
              */
             min_nm: number;
         };
+        /** @description Settings are the shop's own. */
         Settings: {
             /** @description printed on the sheet */
             address: string;
@@ -6214,6 +6539,7 @@ export interface components {
              */
             waiting_minor: number;
         };
+        /** @description SharedView is something that several items need, done and paid for once. */
         SharedView: {
             /**
              * Format: int64
@@ -6229,6 +6555,7 @@ export interface components {
              */
             times: number;
         };
+        /** @description ShiftDone is a shift with what it did. */
         ShiftDone: {
             /** @enum {string} */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
@@ -6241,6 +6568,7 @@ export interface components {
             to: number;
             up: boolean;
         };
+        /** @description ShiftMark is what a shift may do, and what that is worth. */
         ShiftMark: {
             /** @enum {string} */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
@@ -6248,6 +6576,7 @@ export interface components {
             /** @enum {string} */
             result: "crisp" | "slow" | "will_not" | "two" | "noisy";
         };
+        /** @description Short is guided work, by what it does. */
         Short: {
             /**
              * @description that it belongs to; left out for a brake's, and the rest
@@ -6264,16 +6593,19 @@ export interface components {
             /** @description the work item it does */
             operation?: string;
         };
+        /** @description Sign is a mechanic's name under a test. */
         Sign: {
             note?: string;
             passed: boolean;
             /** @enum {string} */
             what: "front_brake" | "rear_brake" | "third_brake" | "test_ride";
         };
+        /** @description SignIn is a name with its PIN or password. */
         SignIn: {
             secret: string;
             staff: string;
         };
+        /** @description SignView is one test to sign. */
         SignView: {
             /** @description RFC 3339 */
             at?: string;
@@ -6295,6 +6627,7 @@ export interface components {
             /** @enum {string} */
             what: "front_brake" | "rear_brake" | "third_brake" | "test_ride";
         };
+        /** @description SingleAsked asks where the axle lies with a chain on one ring and one sprocket. */
         SingleAsked: {
             /** @description it runs in a case */
             case?: boolean;
@@ -6311,6 +6644,7 @@ export interface components {
             room: string;
             sprocket: string;
         };
+        /** @description SingleFigured is a chain on one ring and one sprocket. */
         SingleFigured: {
             /**
              * Format: double
@@ -6330,6 +6664,7 @@ export interface components {
             /** @enum {string} */
             tension?: "tight" | "right" | "slack";
         };
+        /** @description Skipping is a sprocket with the chance that a new chain skips on it under a hard push. */
         Skipping: {
             /** Format: double */
             chance: number;
@@ -6346,6 +6681,7 @@ export interface components {
              */
             worn: number;
         };
+        /** @description Slot is where an axle lies with a chain of so many links on two sprockets. */
         Slot: {
             /**
              * Format: double
@@ -6360,18 +6696,21 @@ export interface components {
              */
             moved_mm: number;
         };
+        /** @description SmallAsked asks one of the small questions of a brake; the others are left out. */
         SmallAsked: {
             arms?: components["schemas"]["Arms"];
             cable?: components["schemas"]["Cable"];
             pads?: components["schemas"]["PadsAsked"];
             piston?: components["schemas"]["PistonAsked"];
         };
+        /** @description Span is what is aimed at, from one figure to another. */
         Span: {
             /** Format: double */
             from: number;
             /** Format: double */
             to: number;
         };
+        /** @description SpokeBroke is a spoke, or several, that let go. */
         SpokeBroke: {
             readonly broken?: components["schemas"]["SpokeLost"];
             /**
@@ -6391,6 +6730,7 @@ export interface components {
              */
             where: "bend" | "thread" | "middle";
         };
+        /** @description SpokeFigured is which spoke a wheel takes on a side. */
         SpokeFigured: {
             /**
              * Format: double
@@ -6410,6 +6750,7 @@ export interface components {
              */
             tension_n: number;
         };
+        /** @description SpokeLost is what that comes to. */
         SpokeLost: {
             /**
              * Format: double
@@ -6439,6 +6780,7 @@ export interface components {
             /** Format: double */
             wire_mm: number;
         };
+        /** @description SpokeSeen is a spoke as it is known. */
         SpokeSeen: {
             /**
              * @description beyond a limit
@@ -6461,6 +6803,7 @@ export interface components {
              */
             then_n?: number;
         };
+        /** @description Staff is a member of staff. */
         Staff: {
             active: boolean;
             /** @description where a wrong secret was typed too often */
@@ -6472,6 +6815,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description StaffChange is what may be set about a member of staff. An empty Secret keeps the old one. */
         StaffChange: {
             active: boolean;
             id: string;
@@ -6486,6 +6830,7 @@ export interface components {
              */
             version: number;
         };
+        /** @description Stage is a row of like stops of a bedding-in scheme. */
         Stage: {
             /** Format: double */
             from_kmh: number;
@@ -6494,6 +6839,7 @@ export interface components {
             /** Format: double */
             to_kmh: number;
         };
+        /** @description StageView is one stage and what is open in it. */
         StageView: {
             done: boolean;
             /**
@@ -6504,6 +6850,7 @@ export interface components {
             /** @enum {string} */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
         };
+        /** @description Step is one thing to do. */
         Step: {
             caution?: string;
             /** @description states it ends */
@@ -6541,6 +6888,7 @@ export interface components {
             undoes?: string[];
             why?: string;
         };
+        /** @description StepDone is one step of a run, with what was seen. */
         StepDone: {
             /** @description what the step asks to be written down: clicks, what the oil looked like */
             note?: string;
@@ -6553,6 +6901,7 @@ export interface components {
             run: string;
             step: string;
         };
+        /** @description StepView is one answer with where it came from. */
         StepView: {
             answer: string;
             /** Format: date-time */
@@ -6566,6 +6915,7 @@ export interface components {
             /** @description taken from the walk-round */
             reading: boolean;
         };
+        /** @description StockChange is what a line of a table will do to the stores. */
         StockChange: {
             code: string;
             /** @enum {string} */
@@ -6576,16 +6926,19 @@ export interface components {
             /** @description what changes, or what is wrong */
             says: string[];
         };
+        /** @description StockKind is a kind of part, and what tells such parts apart. */
         StockKind: {
             kind: string;
             place: components["schemas"]["Place"];
         };
+        /** @description StockTable is a table of parts, to be looked through or taken in. */
         StockTable: {
             /** @description write what it changes; else say what it would */
             take?: boolean;
             /** @description CSV, comma or semicolon */
             text: string;
         };
+        /** @description Stocked is one drawer: parts of one kind that are alike. */
         Stocked: {
             /** @description where it lies */
             bin: string;
@@ -6633,6 +6986,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description Strip is an assembly that is taken apart or was, part by part. */
         Strip: {
             about: string;
             assembly?: string;
@@ -6674,6 +7028,7 @@ export interface components {
             /** @description parts as they came off, those that are back among them */
             tray: string[];
         };
+        /** @description StripBegun is an assembly that is taken apart: one of the book, or a sketch of one that it lacks. */
         StripBegun: {
             /** @description of the book; left out for a sketch */
             assembly?: string;
@@ -6682,6 +7037,7 @@ export interface components {
             /** @description of a sketch: its parts in the order in which they come off */
             parts?: string[];
         };
+        /** @description StripsPart is what was taken apart of a bike, and may be. */
         StripsPart: {
             /** @description that this bike has, to be taken apart */
             assemblies: components["schemas"]["Offered"][];
@@ -6690,6 +7046,7 @@ export interface components {
             /** @description assemblies that were taken apart */
             strips: components["schemas"]["Strip"][];
         };
+        /** @description Suggestion is catalogue work with the shop's prices. */
         Suggestion: {
             /**
              * @description how it settles it: what is adjusted is not replaced first
@@ -6716,6 +7073,7 @@ export interface components {
             /** @description why it settles what was seen */
             why?: string;
         };
+        /** @description Sum is what came of it. */
         Sum: {
             /**
              * Format: double
@@ -6744,6 +7102,7 @@ export interface components {
              */
             turn?: number;
         };
+        /** @description SumAsked is arithmetic of an assembly, each figure as it was typed. */
         SumAsked: {
             figures: {
                 [key: string]: string;
@@ -6753,6 +7112,7 @@ export interface components {
             /** @enum {string} */
             what: "stack" | "play" | "clearance" | "shell" | "press" | "line" | "knock";
         };
+        /** @description Taking is a part that came off and was not replaced. */
         Taking: {
             /** @enum {string} */
             became: "scrap" | "owner" | "spares" | "returned";
@@ -6761,6 +7121,7 @@ export interface components {
             /** @enum {string} */
             why: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
         };
+        /** @description Today is the first screen. */
         Today: {
             /** @description due within a week, or overdue; the soonest first */
             call_backs: components["schemas"]["CallBack"][];
@@ -6775,6 +7136,7 @@ export interface components {
             /** Format: int64 */
             promised_today: number;
         };
+        /** @description TodayJob is one job on the first screen. */
         TodayJob: {
             /** @description the depth's name */
             depth: string;
@@ -6812,11 +7174,13 @@ export interface components {
             title: string;
             words: string;
         };
+        /** @description Told is what is told of a bike's gears at the door. */
         Told: {
             fell: boolean;
             stood: boolean;
             swapped: boolean;
         };
+        /** @description Took is what indexing took. */
         Took: {
             /** Format: int64 */
             adjustments: number;
@@ -6827,6 +7191,7 @@ export interface components {
             /** @description every shift came out crisp */
             settled: boolean;
         };
+        /** @description ToolReading is what a connected wrench sent: one pull, readable or not. It waits in the tray until a bolt takes it or someone puts it aside; nothing that was sent is dropped. */
         ToolReading: {
             /**
              * Format: date-time
@@ -6868,6 +7233,7 @@ export interface components {
              */
             seq: number;
         };
+        /** @description Topped is sealant that was filled in, with when it is topped up next. */
         Topped: {
             /** Format: date-time */
             at: string;
@@ -6879,6 +7245,7 @@ export interface components {
             /** Format: date-time */
             to: string;
         };
+        /** @description Torque records one bolt: as found and as left. */
         Torque: {
             /** @description between wrench and fastener */
             adapter?: components["schemas"]["Adapter"];
@@ -6939,6 +7306,7 @@ export interface components {
             readonly wrench_due?: string;
             readonly wrench_name?: string;
         };
+        /** @description Total is what a set of lines comes to. */
         Total: {
             /**
              * Format: int64
@@ -6950,6 +7318,7 @@ export interface components {
             /** Format: int64 */
             tax_minor: number;
         };
+        /** @description TrainAsked is what carries pedalling to the ground, as typed. */
         TrainAsked: {
             /** @description family of the geared hub */
             hub?: string;
@@ -6962,21 +7331,25 @@ export interface components {
             /** @description of its tyre, mm */
             width: string;
         };
+        /** @description TrayDone says how many readings were put aside. */
         TrayDone: {
             /** Format: int64 */
             put: number;
         };
+        /** @description Treatment is what goes on a thread, and the friction it leaves. */
         Treatment: {
             friction: components["schemas"]["Friction"];
             id: string;
             name: string;
             source: string;
         };
+        /** @description Tried records that a cause was put right and the bike tried. */
         Tried: {
             cause: string;
             cured: boolean;
             hunt: string;
         };
+        /** @description TriedShift is a shift of the practice gear. */
         TriedShift: {
             /** @enum {string} */
             result?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
@@ -6984,6 +7357,7 @@ export interface components {
             to: number;
             up: boolean;
         };
+        /** @description Trueness is how true a wheel is made for what brakes it, and what its spokes may bear. */
         Trueness: {
             /**
              * Format: double
@@ -7024,6 +7398,7 @@ export interface components {
              */
             wobble_mm: number;
         };
+        /** @description TyreBench is a tyre as the bench sees it. */
         TyreBench: {
             advice?: components["schemas"]["AirAdvice"];
             /** @enum {string} */
@@ -7056,6 +7431,7 @@ export interface components {
             /** @description sealant was topped up in this job, and nobody wrote down how much */
             unwritten?: boolean;
         };
+        /** @description TyreFigured is what that comes to. */
         TyreFigured: {
             /** @description in the metric way */
             as: string;
@@ -7089,6 +7465,7 @@ export interface components {
             /** Format: double */
             width_mm: number;
         };
+        /** @description TyreRead is a tyre on its rim as it was read. */
         TyreRead: {
             /** @description load on the sidewall, kg */
             carries?: string;
@@ -7120,6 +7497,7 @@ export interface components {
             /** @description measured on the rim, mm; left out as its marking says, like what follows as typed */
             width?: string;
         };
+        /** @description TyreSearch is where on a tyre to look. */
         TyreSearch: {
             /**
              * Format: double
@@ -7137,6 +7515,7 @@ export interface components {
              */
             round_mm: number;
         };
+        /** @description Verdict is what the bench is told about one torque. */
         Verdict: {
             /**
              * Format: double
@@ -7158,6 +7537,7 @@ export interface components {
             /** @enum {string} */
             state: "under" | "in_range" | "within_error" | "over";
         };
+        /** @description Vocabulary is what the words of the records are called. */
         Vocabulary: {
             /** @description the ways to bleed */
             bleeds: components["schemas"]["Named"][];
@@ -7179,6 +7559,7 @@ export interface components {
             /** @description how a torque stands against its rule */
             verdicts: components["schemas"]["Named"][];
         };
+        /** @description WaitingView compares work now with work later. */
         WaitingView: {
             /**
              * Format: int64
@@ -7190,14 +7571,17 @@ export interface components {
             /** @description what it will have taken with it */
             ruined: string[];
         };
+        /** @description WalkPart is the walk-round. */
         WalkPart: {
             distance: components["schemas"]["DistanceView"];
             points: components["schemas"]["PointView"][];
         };
+        /** @description Way is which way a part goes: a side of it that can be seen or felt, and where that side points. */
         Way: {
             goes: string;
             side: string;
         };
+        /** @description Wheel is a wheel as they are laced round a kind of hub. */
         Wheel: {
             end: string;
             id: string;
@@ -7216,6 +7600,7 @@ export interface components {
              */
             wire_mm: number;
         };
+        /** @description WheelBench is a wheel on the stand as the bench sees it. */
         WheelBench: {
             aim: components["schemas"]["Trueness"];
             /** Format: date-time */
@@ -7270,6 +7655,7 @@ export interface components {
             /** @enum {string} */
             where: "stand" | "frame";
         };
+        /** @description WheelDo is what is to be done at a spoke. */
         WheelDo: {
             /** @description what is done against wind-up */
             past?: string;
@@ -7294,6 +7680,7 @@ export interface components {
              */
             tension_n?: number;
         };
+        /** @description WheelDone is what was done at a spoke. */
         WheelDone: {
             /** Format: int64 */
             quarters: number;
@@ -7303,11 +7690,13 @@ export interface components {
             /** Format: int64 */
             spoke: number;
         };
+        /** @description WheelFigured is what a wheel comes to by what is known of it. */
         WheelFigured: {
             lacing: components["schemas"]["Lacing"];
             /** @description left, then right */
             spokes: components["schemas"]["SpokeFigured"][];
         };
+        /** @description WheelHurt is what was found hurt in a wheel in a job. */
         WheelHurt: {
             broke?: components["schemas"]["BrokeSeen"];
             /** @enum {string} */
@@ -7322,6 +7711,7 @@ export interface components {
             /** @description that worst, in words */
             says?: string;
         };
+        /** @description WheelKnown is what is known of a wheel of this bike before it is put on the stand. */
         WheelKnown: {
             aim: components["schemas"]["Trueness"];
             /** @description that it may be, likeliest first */
@@ -7333,6 +7723,7 @@ export interface components {
             /** @description as it was written down last, in whatever job */
             last?: components["schemas"]["WheelStand"];
         };
+        /** @description WheelOff is how far something is off, and whether that is allowed. */
         WheelOff: {
             /** Format: double */
             by: number;
@@ -7344,6 +7735,7 @@ export interface components {
              */
             most: number;
         };
+        /** @description WheelRead is what was read of a wheel in one go round the rim, as it was typed. */
         WheelRead: {
             /** @description what they come to, mm or N */
             readonly figures?: {
@@ -7376,11 +7768,13 @@ export interface components {
              */
             what: "side" | "out" | "tension" | "gauge" | "pitch" | "squeeze" | "dish";
         };
+        /** @description WheelSign is somebody's name under a wheel: that it is true enough for its brake, or why it is left as it is. */
         WheelSign: {
             /** @description needed where it is left as it is */
             note?: string;
             stand: string;
         };
+        /** @description WheelSigned is whose name stands under it. */
         WheelSigned: {
             /** Format: date-time */
             at: string;
@@ -7391,6 +7785,7 @@ export interface components {
             /** @description true enough for its brake */
             true: boolean;
         };
+        /** @description WheelStand puts a wheel on the stand: which it is, how it is laced. What is left out is as its kind usually has it. */
         WheelStand: {
             /** @description of the book: which hub it is laced round */
             build: string;
@@ -7423,6 +7818,7 @@ export interface components {
             /** @description diameter of the spokes' middle, mm, as typed, like what follows */
             wire?: string;
         };
+        /** @description WheelStanding is how a wheel stands to what is asked of it. What was not read is left out. */
         WheelStanding: {
             /** @description mm */
             dish?: components["schemas"]["WheelOff"];
@@ -7437,6 +7833,7 @@ export interface components {
             /** @description mm */
             wobble?: components["schemas"]["WheelOff"];
         };
+        /** @description WheelStep is a reading or a turn that was done. */
         WheelStep: {
             /** Format: date-time */
             at: string;
@@ -7446,6 +7843,7 @@ export interface components {
             says: string;
             turn: boolean;
         };
+        /** @description WheelTried is how the practice wheel stands. */
         WheelTried: {
             /** @description as it was looked at last */
             bench: components["schemas"]["WheelBench"];
@@ -7478,6 +7876,7 @@ export interface components {
             /** @description once it is over: what the program would have turned first, or would turn now */
             would: components["schemas"]["WheelDo"][];
         };
+        /** @description WheelTry is a practice wheel and everything that was done to it so far. */
         WheelTry: {
             acts: components["schemas"]["Act"][];
             /** @description wants to be shown */
@@ -7487,6 +7886,7 @@ export interface components {
             /** Format: int64 */
             seed: number;
         };
+        /** @description WheelTurn is what was done at a nipple. */
         WheelTurn: {
             /** Format: int64 */
             place: number;
@@ -7501,12 +7901,14 @@ export interface components {
             spoke: number;
             stand: string;
         };
+        /** @description WheelsPart is what is done to a bike's wheels and known of them. */
         WheelsPart: {
             /** @description wheels that are trued, oldest first */
             benches: components["schemas"]["WheelBench"][];
             /** @description what was found hurt in its wheels, front and rear */
             hurts: components["schemas"]["WheelHurt"][];
         };
+        /** @description WiredAsked is an electronic gear as it was looked at. */
         WiredAsked: {
             /** @description version left */
             after?: string;
@@ -7525,14 +7927,17 @@ export interface components {
             /** @description of fine adjustment so far, towards the spokes */
             steps?: string;
         };
+        /** @description Withdrawn takes back the entry it supersedes. */
         Withdrawn: {
             reason: string;
         };
+        /** @description Word is one answer of a scale judged by eye or hand. */
         Word: {
             /** @enum {string} */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
             word: string;
         };
+        /** @description Work records an item done. */
         Work: {
             /** @description that was poured, where no guided run says so */
             bottle?: string;
@@ -7552,6 +7957,7 @@ export interface components {
             /** @description the run of a procedure that did it */
             run?: string;
         };
+        /** @description WornAsked asks how far a chain is worn, and whether a new one will skip on these sprockets. */
         WornAsked: {
             /**
              * @description how it was measured
@@ -7569,6 +7975,7 @@ export interface components {
             most?: string;
             sprockets: string;
         };
+        /** @description WornFigured is a worn chain on its sprockets. */
         WornFigured: {
             /**
              * Format: double
@@ -7577,6 +7984,7 @@ export interface components {
             longer: number;
             sprockets: components["schemas"]["Skipping"][];
         };
+        /** @description Wrench is a torque wrench of the shop's register. */
         Wrench: {
             certificate: string;
             /** @description day of its calibration, 2026-03-02; empty for never */
@@ -7632,6 +8040,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description WrenchPull is one pull of the stand-in wrench. */
         WrenchPull: {
             /** Format: double */
             nm: number;
@@ -7641,6 +8050,7 @@ export interface components {
              */
             trick?: "double_click" | "out_of_order" | "wrong_unit" | "imperial" | "garbage" | "drop_out";
         };
+        /** @description Yield is a figure, a signature or a part fitted that a step yields. It is typed once and goes to the log it belongs to. */
         Yield: {
             /**
              * @description the place whose pressure is read
@@ -7680,6 +8090,7 @@ export interface components {
              */
             sign?: "front_brake" | "rear_brake" | "third_brake";
         };
+        /** @description Zone is a stretch of a gauge with one mark. */
         Zone: {
             /** Format: double */
             from: number;
