@@ -15,6 +15,7 @@ import (
 	"utensil/knowledge/complaint"
 	"utensil/knowledge/entries"
 	"utensil/knowledge/riding"
+	"utensil/knowledge/rolling"
 	"utensil/knowledge/speech"
 )
 
@@ -35,11 +36,11 @@ type Book struct {
 	Routes        []Route
 	Treatments    []Treatment
 	Runs          []Run
-	Gears         []GearFamily
-	Hubs          []HubFamily
-	Wheels        []Wheel
-	Trueness      []Trueness
-	Gauges        []TensionGauge
+	Gears         []rolling.GearFamily
+	Hubs          []rolling.HubFamily
+	Wheels        []rolling.Wheel
+	Trueness      []rolling.Trueness
+	Gauges        []rolling.TensionGauge
 	Faults        []complaint.Fault
 	States        []State
 	Procedures    []Procedure

@@ -8,27 +8,13 @@ import (
 	"slices"
 
 	"utensil/core/gear"
+	"utensil/knowledge/rolling"
 	"utensil/knowledge/speech"
 )
 
-// GearFamily is a rear gear as it is sold together: sprockets, how far apart, what a click pulls and how far
-// the mech moves for it.
-type GearFamily struct {
-	ID      string  `yaml:"id" json:"id"`
-	Name    string  `yaml:"name" json:"name"`
-	Speeds  int     `yaml:"speeds" json:"speeds"`
-	Spacing float64 `yaml:"spacing_mm" json:"spacing_mm"`
-	Pull    float64 `yaml:"pull_mm" json:"pull_mm"`
-	Ratio   float64 `yaml:"ratio" json:"ratio"`
-	Teeth   []int   `yaml:"teeth" json:"teeth" doc:"a usual set, smallest first"`
-	Source  string  `yaml:"source" json:"source"`
-}
-
-func (f GearFamily) Key() string { return f.ID }
-
 // Drivetrain is the gear of a family with sprockets of these teeth; its barrel has all of its turns. What a turn does is
 // what the adjusters say.
-func (b *Book) Drivetrain(f GearFamily, teeth []int) gear.Drivetrain {
+func (b *Book) Drivetrain(f rolling.GearFamily, teeth []int) gear.Drivetrain {
 	barrel, _ := b.Adjuster(speech.MechBarrel)
 	return b.Turned(gear.Drivetrain{Teeth: teeth, Spacing: f.Spacing, Pull: f.Pull, Ratio: f.Ratio, Turns: barrel.Turns, Clicks: f.Speeds - 1})
 }
@@ -44,11 +30,11 @@ func (b *Book) Turned(d gear.Drivetrain) gear.Drivetrain {
 }
 
 // GearFamily finds a family.
-func (b *Book) GearFamily(id string) (GearFamily, bool) { return find(b.Gears, id) }
+func (b *Book) GearFamily(id string) (rolling.GearFamily, bool) { return find(b.Gears, id) }
 
 // GearFamilies lists those of so many speeds; all where there is none of them.
-func (b *Book) GearFamilies(speeds int) []GearFamily {
-	same := slices.DeleteFunc(slices.Clone(b.Gears), func(f GearFamily) bool { return f.Speeds != speeds })
+func (b *Book) GearFamilies(speeds int) []rolling.GearFamily {
+	same := slices.DeleteFunc(slices.Clone(b.Gears), func(f rolling.GearFamily) bool { return f.Speeds != speeds })
 	if len(same) == 0 {
 		return b.Gears
 	}
@@ -56,7 +42,7 @@ func (b *Book) GearFamilies(speeds int) []GearFamily {
 }
 
 // validate refuses a family whose parts do not go together.
-func (b *Book) validateGears(f GearFamily) error {
+func (b *Book) validateGears(f rolling.GearFamily) error {
 	if f.Name == "" || f.Source == "" {
 		return errors.New("a family of gears needs a name and a source")
 	}
@@ -74,4 +60,16 @@ func (b *Book) validateGears(f GearFamily) error {
 		return errors.New("set right, not every shift is crisp")
 	}
 	return nil
+}
+
+// HubFamily finds a family of geared hubs.
+func (b *Book) HubFamily(id string) (rolling.HubFamily, bool) { return find(b.Hubs, id) }
+
+// HubOf finds the family with so many gears.
+func (b *Book) HubOf(gears int) (rolling.HubFamily, bool) {
+	i := slices.IndexFunc(b.Hubs, func(h rolling.HubFamily) bool { return len(h.Ratios) == gears })
+	if i < 0 {
+		return rolling.HubFamily{}, false
+	}
+	return b.Hubs[i], true
 }

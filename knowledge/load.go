@@ -63,7 +63,7 @@ func Layered(own ...fs.FS) (*Book, error) {
 func digested(layers []fs.FS) (string, error) {
 	sum := sha256.New()
 	for n, layer := range layers {
-		for _, folder := range []string{"", "assemblies/", "faults/", "fasteners/", "procedures/"} {
+		for _, folder := range folders() {
 			names, err := fs.Glob(layer, folder+"*.yaml")
 			if err != nil {
 				return "", fmt.Errorf("reading what is known: %w", err)
@@ -139,45 +139,8 @@ func (d draft) copied() draft {
 
 // read lays one more layer over what was read so far: an entry with the same id replaces it.
 func (d *draft) read(layer fs.FS) error {
-	for _, read := range []func() error{
-		func() error { return entries.ReadList(layer, "adjusters.yaml", d.origins, &d.Adjusters) },
-		func() error { return entries.ReadList(layer, "depths.yaml", d.origins, &d.Depths) },
-		func() error { return entries.ReadList(layer, "kinds.yaml", d.origins, &d.Kinds) },
-		func() error { return entries.ReadList(layer, "points.yaml", d.origins, &d.Points) },
-		func() error { return entries.ReadList(layer, "places.yaml", d.origins, &d.Places) },
-		func() error { return entries.ReadList(layer, "bearings.yaml", d.origins, &d.Bearings) },
-		func() error { return entries.ReadList(layer, "oiling.yaml", d.origins, &d.Oilings) },
-		func() error { return entries.ReadList(layer, "shells.yaml", d.origins, &d.Shells) },
-		func() error { return entries.ReadList(layer, "balls.yaml", d.origins, &d.Balls) },
-		func() error { return entries.ReadList(layer, "routes.yaml", d.origins, &d.Routes) },
-		func() error { return entries.ReadList(layer, "treatments.yaml", d.origins, &d.Treatments) },
-		func() error { return entries.ReadList(layer, "runs.yaml", d.origins, &d.Runs) },
-		func() error { return entries.ReadList(layer, "gears.yaml", d.origins, &d.Gears) },
-		func() error { return entries.ReadList(layer, "hubs.yaml", d.origins, &d.Hubs) },
-		func() error { return entries.ReadList(layer, "wheels.yaml", d.origins, &d.Wheels) },
-		func() error { return entries.ReadList(layer, "trueness.yaml", d.origins, &d.Trueness) },
-		func() error { return entries.ReadList(layer, "gauges.yaml", d.origins, &d.Gauges) },
-		func() error { return entries.ReadList(layer, "orders.yaml", d.origins, &d.Orders) },
-		func() error { return entries.ReadList(layer, "rims.yaml", d.origins, &d.Rims) },
-		func() error { return entries.ReadList(layer, "cautions.yaml", d.origins, &d.Cautions) },
-		func() error { return entries.ReadList(layer, "sags.yaml", d.origins, &d.Sags) },
-		func() error { return entries.ReadList(layer, "hangs.yaml", d.origins, &d.Hangs) },
-		func() error { return entries.ReadList(layer, "ridden.yaml", d.origins, &d.Ridden) },
-		func() error { return entries.ReadList(layer, "grounds.yaml", d.origins, &d.Grounds) },
-		func() error { return entries.ReadList(layer, "floors.yaml", d.origins, &d.Floors) },
-		func() error { return entries.ReadFolder(layer, "fasteners", d.origins, &d.Fasteners) },
-		func() error { return entries.ReadList(layer, "prerequisites.yaml", d.origins, &d.Prerequisites) },
-		func() error { return entries.ReadList(layer, "operations.yaml", d.origins, &d.Operations) },
-		func() error { return entries.ReadList(layer, "bedding.yaml", d.origins, &d.Bedding) },
-		func() error { return entries.ReadList(layer, "fluids.yaml", d.origins, &d.Fluids) },
-		func() error { return entries.ReadFolder(layer, "assemblies", d.origins, &d.Assemblies) },
-		func() error { return entries.ReadList(layer, "states.yaml", d.origins, &d.States) },
-		func() error { return entries.ReadList(layer, "passages.yaml", d.origins, &d.Passages) },
-		func() error { return entries.ReadFolder(layer, "procedures", d.origins, &d.Procedures) },
-		func() error { return entries.ReadList(layer, "renamed.yaml", d.origins, &d.Renames) },
-		func() error { return d.readFaults(layer) },
-	} {
-		if err := read(); err != nil {
+	for _, l := range lists() {
+		if err := l.read(d, layer); err != nil {
 			return err
 		}
 	}

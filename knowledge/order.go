@@ -29,6 +29,9 @@ func (b *Book) Order() []procedure.Order {
 
 // validateRun proves that a run comes to no joint before those that are tight first.
 func (b *Book) validateRun(r Run) error {
+	if r.Name == "" {
+		return errors.New("a run needs a name")
+	}
 	place := func(f Fastener) int {
 		if i := slices.Index(r.Components, f.Component); i >= 0 {
 			return i

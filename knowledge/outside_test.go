@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // mcad is Debian's openscad-mcad: a table of deep-groove ball bearings, bore, outside and width in mm, that nobody here wrote.
@@ -50,7 +51,7 @@ func TestBearingsAgreeWithAnotherTable(t *testing.T) {
 // teeth; and one that is a set before another has its upper half the lower half times one figure. Exact but for the
 // rounding of the ratios as printed, half of a last digit each.
 func TestHubsTurnAsPlanetarySetsDo(t *testing.T) {
-	hubs := map[string]knowledge.HubFamily{}
+	hubs := map[string]rolling.HubFamily{}
 	for _, h := range shipped(t).Hubs {
 		hubs[h.ID] = h
 	}

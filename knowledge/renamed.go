@@ -40,20 +40,6 @@ func (b *Book) Resolves(kind, id string) bool {
 		slices.ContainsFunc(b.Renames, func(r Renamed) bool { return r.Kind == kind && r.Was == id })
 }
 
-// IDs are the ids that entries rest on, by kind.
-func (b *Book) IDs() map[string][]string {
-	return map[string][]string{"points": keys(b.Points), "fasteners": keys(b.Fasteners), "operations": keys(b.Operations),
-		"places": keys(b.Places), "faults": keys(b.Faults), "assemblies": keys(b.Assemblies), "procedures": keys(b.Procedures),
-		"depths": keys(b.Depths), "treatments": keys(b.Treatments)}
-}
-
-func keys[T identified](list []T) (ids []string) {
-	for _, x := range list {
-		ids = append(ids, x.Key())
-	}
-	return ids
-}
-
 // calledSo says whether a bike that a rename is for may have what is still called by the old id.
 func (b *Book) calledSo(r Renamed) bool {
 	if p, known := b.Point(r.Was); known && r.Kind == "points" {

@@ -49,7 +49,7 @@ func TestTheLawOfPressuresForetellsWhatItHasNotSeen(t *testing.T) {
 		}
 		less := *b
 		less.Ridden = append(append([]riding.Ridden{}, b.Ridden[:i]...), b.Ridden[i+1:]...)
-		less.validatePressures(func(string, string, error) {})
+		less.fitted(func(string, error) {})
 		off := less.Pressures().Off(r.Row())
 		t.Logf("%-18s %+5.1f %% by the others", r.ID, 100*off)
 		assert.Less(t, math.Abs(off), 0.25, r.ID)

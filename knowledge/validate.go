@@ -11,106 +11,6 @@ import (
 	"utensil/knowledge/entries"
 )
 
-// validate checks every entry on its own and against the others.
-func (b *Book) validate(origins entries.Origin) error {
-	var errs []error
-	wrong := func(file, id string, err error) {
-		if err != nil {
-			errs = append(errs, fmt.Errorf("%s: %w", origins.At(file, id), err))
-		}
-	}
-	for _, d := range b.Depths {
-		wrong("depths.yaml", d.ID, d.validate())
-	}
-	for _, k := range b.Kinds {
-		wrong("kinds.yaml", k.ID, errors.Join(append(k.Facts.Validate(), k.guesses())...))
-	}
-	for _, p := range b.Points {
-		wrong("points.yaml", p.ID, b.validatePoint(p))
-	}
-	errs = append(errs, b.validateParts(origins)...)
-	for _, r := range b.Routes {
-		wrong("routes.yaml", r.ID, b.validateRoute(r))
-	}
-	for _, t := range b.Treatments {
-		wrong("treatments.yaml", t.ID, t.validate())
-	}
-	for _, s := range b.Bedding {
-		wrong("bedding.yaml", s.ID, validateScheme(s))
-	}
-	for _, f := range b.Fluids {
-		wrong("fluids.yaml", f.ID, f.validate())
-	}
-	for _, r := range b.Runs {
-		wrong("runs.yaml", r.ID, errors.Join(r.validate(), b.validateRun(r)))
-	}
-	b.validateRolling(wrong)
-	b.validatePressures(wrong)
-	for _, c := range b.Cautions {
-		wrong("cautions.yaml", c.ID, c.validate())
-	}
-	b.validateJoints(wrong)
-	for _, r := range b.Renames {
-		wrong("renamed.yaml", r.ID, b.validateRenamed(r))
-	}
-	for _, f := range b.Fasteners {
-		wrong("fasteners", f.ID, b.validateFastener(f))
-	}
-	for _, p := range b.Prerequisites {
-		wrong("prerequisites.yaml", p.ID, b.validatePrerequisite(p))
-	}
-	for _, o := range b.Operations {
-		wrong("operations.yaml", o.ID, b.validateOperation(o))
-	}
-	if len(errs) == 0 { // else what is missing is said twice, and a proof takes its time
-		errs = append(errs, b.validateGuided(origins)...)
-		for _, p := range b.Points {
-			wrong("points.yaml", p.ID, b.validateCures(p))
-		}
-	}
-	return errors.Join(errs...)
-}
-
-// validateJoints checks in which order joints are tight, and what hangs on them.
-func (b *Book) validateJoints(wrong func(file, id string, err error)) {
-	for _, h := range b.Hangs {
-		wrong("hangs.yaml", h.ID, b.validateHang(h))
-	}
-	for _, o := range b.Orders {
-		wrong("orders.yaml", o.ID, b.validateOrder(o))
-	}
-}
-
-// validateRolling checks what is known of gears, hubs and wheels.
-func (b *Book) validateRolling(wrong func(file, id string, err error)) {
-	for _, g := range b.Gears {
-		wrong("gears.yaml", g.ID, b.validateGears(g))
-	}
-	for _, h := range b.Hubs {
-		wrong("hubs.yaml", h.ID, h.validate())
-	}
-	for _, w := range b.Wheels {
-		wrong("wheels.yaml", w.ID, w.validate())
-	}
-	for _, t := range b.Trueness {
-		wrong("trueness.yaml", t.ID, t.validate())
-	}
-	wrong("trueness.yaml", "", b.validateTrueness())
-	for _, g := range b.Gauges {
-		wrong("gauges.yaml", g.ID, g.validate())
-	}
-}
-
-// guesses refuses a kind that fills in what has to be read on the bike.
-func (k Kind) guesses() error {
-	for _, g := range bike.Guards {
-		if word, _ := k.Facts.Fact(g.Fact); bike.Known(word) {
-			return fmt.Errorf("%s is %q: nobody can know that of a bike by its kind. It is read %s", g.Fact, word, g.Where)
-		}
-	}
-	return nil
-}
-
 func (b *Book) validatePoint(p Point) error {
 	if _, known := b.Depth(p.From); !known {
 		return fmt.Errorf("there is no depth %q", p.From)
@@ -300,45 +200,10 @@ func (f Fluid) validate() error {
 	return sourced("a fluid needs a name, days and a source", f.Name != "" && f.Days >= 0, f.Source)
 }
 
-func (r Run) validate() error {
-	if r.Name == "" {
-		return errors.New("a run needs a name")
-	}
-	return nil
-}
-
 // sourced says what an entry needs that is not whole, or that names no source.
 func sourced(needs string, whole bool, source string) error {
 	if !whole || source == "" {
 		return errors.New(needs)
 	}
 	return nil
-}
-
-// validateParts checks what a bike is made of: places, assemblies, bearings, balls, shells.
-func (b *Book) validateParts(origins entries.Origin) (errs []error) {
-	wrong := func(place, id string, err error) {
-		if err != nil {
-			errs = append(errs, fmt.Errorf("%s: %w", origins.At(place, id), err))
-		}
-	}
-	for _, p := range b.Places {
-		wrong("places.yaml", p.ID, b.validatePlace(p))
-	}
-	for _, a := range b.Assemblies {
-		wrong("assemblies", a.ID, b.validateAssembly(a))
-	}
-	for _, k := range b.Bearings {
-		wrong("bearings.yaml", k.ID, b.validateBearing(k))
-	}
-	for _, o := range b.Oilings {
-		wrong("oiling.yaml", o.ID, b.validateOiling(o))
-	}
-	for _, s := range b.Shells {
-		wrong("shells.yaml", s.ID, s.Validate())
-	}
-	for _, x := range b.Balls {
-		wrong("balls.yaml", x.ID, x.validate())
-	}
-	return errs
 }

@@ -47,7 +47,8 @@ var layers = []struct {
 	{"knowledge/speech", []string{"core/"}},
 	{"knowledge/complaint", []string{"core/"}},
 	{"knowledge/riding", []string{"core/"}},
-	{"knowledge", []string{"core/", "knowledge/complaint", "knowledge/entries", "knowledge/riding", "knowledge/speech"}},
+	{"knowledge/rolling", []string{"core/"}},
+	{"knowledge", []string{"core/", "knowledge/complaint", "knowledge/entries", "knowledge/riding", "knowledge/rolling", "knowledge/speech"}},
 	{"internal/recall", nil},
 	{shop + "record", []string{"core/", "knowledge", "internal/recall"}},
 	{shop, nil}, // subjects: by their order, below

@@ -15,7 +15,7 @@ import (
 	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/wheels"
-	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // frozenForm is the form in which the content of a sheet is kept now: the job's view as it was told.
@@ -57,7 +57,7 @@ type form1 struct {
 	Gears      []gears.GearBench        `json:"gears"`
 	GearsKnown gears.GearsKnown         `json:"gears_known"`
 	GearNotes  []gears.BenchNote        `json:"gear_notes"`
-	Families   []knowledge.GearFamily   `json:"gear_families"`
+	Families   []rolling.GearFamily     `json:"gear_families"`
 	Strips     []apart.Strip            `json:"strips"`
 	Assemblies []apart.Offered          `json:"assemblies"`
 	Oiling     []apart.OilView          `json:"oiling"`

@@ -11,15 +11,17 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
+	"utensil/knowledge/entries"
 )
 
 // OwnFile is a file of the workshop's own knowledge, laid over the one that ships.
 type OwnFile struct {
-	File    string `json:"file" db:"file"`
-	About   string `json:"about" db:"-"`
-	Text    string `json:"text" db:"text" maxLength:"400000"`
-	Shipped string `json:"shipped,omitempty" db:"-" doc:"what ships, to start from"`
-	Version int    `json:"version" db:"version" doc:"0 when there is none yet"`
+	File    string          `json:"file" db:"file"`
+	About   string          `json:"about" db:"-"`
+	Text    string          `json:"text" db:"text" maxLength:"400000"`
+	Shipped string          `json:"shipped,omitempty" db:"-" doc:"what ships, to start from"`
+	Fields  []entries.Field `json:"fields,omitempty" db:"-" readOnly:"true" doc:"what an entry of it says"`
+	Version int             `json:"version" db:"version" doc:"0 when there is none yet"`
 }
 
 // Shelve says which layers lie between the shipped knowledge and the workshop's own texts.
@@ -62,12 +64,12 @@ func (w *Workshop) OwnFiles(ctx context.Context, by record.Actor) ([]OwnFile, er
 		return nil, err
 	}
 	var out []OwnFile
-	for _, f := range knowledge.Files {
+	for _, f := range knowledge.Files() {
 		file := OwnFile{File: f.Name}
 		if i := slices.IndexFunc(own, func(o OwnFile) bool { return o.File == f.Name }); i >= 0 {
 			file = own[i]
 		}
-		file.About, file.Shipped = f.About, knowledge.Text(f.Name)
+		file.About, file.Shipped, file.Fields = f.About, knowledge.Text(f.Name), f.Fields
 		out = append(out, file)
 	}
 	return out, nil
@@ -79,7 +81,7 @@ func (w *Workshop) SaveOwn(ctx context.Context, by record.Actor, in OwnFile) ([]
 	if err := by.Must(record.Keeper); err != nil {
 		return nil, err
 	}
-	if !slices.ContainsFunc(knowledge.Files, func(f struct{ Name, About string }) bool { return f.Name == in.File }) {
+	if !slices.ContainsFunc(knowledge.Files(), func(f knowledge.File) bool { return f.Name == in.File }) {
 		return nil, record.Refuse("file", "There is no such file to lay over.")
 	}
 	own, err := w.store.OwnFiles(ctx)

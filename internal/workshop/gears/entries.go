@@ -11,7 +11,7 @@ import (
 	"utensil/core/measure"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // Indexing opens an indexing bench: which gear it is, and what is known of it beforehand.
@@ -282,13 +282,13 @@ func Subject() record.Subject {
 }
 
 // Families are the gears that this bike may have, those of its own count first.
-func Families(s *record.Sheet) []knowledge.GearFamily {
+func Families(s *record.Sheet) []rolling.GearFamily {
 	f := parts.Facts.Of(s)
 	if f.Gears != "cable" {
-		return []knowledge.GearFamily{}
+		return []rolling.GearFamily{}
 	}
 	same := s.Book.GearFamilies(f.Speeds)
-	return slices.Concat(same, slices.DeleteFunc(slices.Clone(s.Book.Gears), func(g knowledge.GearFamily) bool {
-		return slices.ContainsFunc(same, func(x knowledge.GearFamily) bool { return x.ID == g.ID })
+	return slices.Concat(same, slices.DeleteFunc(slices.Clone(s.Book.Gears), func(g rolling.GearFamily) bool {
+		return slices.ContainsFunc(same, func(x rolling.GearFamily) bool { return x.ID == g.ID })
 	}))
 }

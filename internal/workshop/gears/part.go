@@ -2,15 +2,15 @@ package gears
 
 import (
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // GearsPart is what is done to a bike's gears and known of them.
 type GearsPart struct {
-	Benches  []GearBench            `json:"benches" doc:"gears that are indexed, oldest first"`
-	Known    GearsKnown             `json:"known" doc:"what is known of its gears"`
-	Notes    []BenchNote            `json:"notes" doc:"what was written down last at each of the smaller benches of the gears"`
-	Families []knowledge.GearFamily `json:"families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
+	Benches  []GearBench          `json:"benches" doc:"gears that are indexed, oldest first"`
+	Known    GearsKnown           `json:"known" doc:"what is known of its gears"`
+	Notes    []BenchNote          `json:"notes" doc:"what was written down last at each of the smaller benches of the gears"`
+	Families []rolling.GearFamily `json:"families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
 }
 
 // PartOf is what is done to the gears of a job's bike.

@@ -9,6 +9,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/wheels"
 	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // WheelTry is a practice wheel and everything that was done to it so far.
@@ -40,10 +41,10 @@ type WheelTried struct {
 const practiceBuild, practiceSeat, practiceBrake = "rear-cassette", 622, "rim_caliper"
 
 // practiceWheel hides what is wrong.
-func practiceWheel(book *knowledge.Book, in WheelTry) (*wheel.Practice, wheels.Lacing, knowledge.Trueness, error) {
+func practiceWheel(book *knowledge.Book, in WheelTry) (*wheel.Practice, wheels.Lacing, rolling.Trueness, error) {
 	build, _ := book.Wheel(practiceBuild)
 	aim := book.TruenessFor(practiceBrake)
-	l := wheels.Lacing{Spokes: build.Spokes, First: "right", Wire: build.Wire, Radius: knowledge.RimRadius(practiceSeat), Left: build.Left,
+	l := wheels.Lacing{Spokes: build.Spokes, First: "right", Wire: build.Wire, Radius: rolling.RimRadius(practiceSeat), Left: build.Left,
 		Right: build.Right, Most: aim.Most}
 	p, err := wheel.NewPractice(l.Wheel(), aim.Aim(), in.Seed, in.Level)
 	if err != nil {

@@ -10,35 +10,35 @@ import (
 	"utensil/core/wheel"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // WheelBench is a wheel on the stand as the bench sees it.
 type WheelBench struct {
-	ID       record.ID          `json:"id"`
-	End      string             `json:"end" enum:"front,rear"`
-	Where    string             `json:"where" enum:"stand,frame"`
-	Lacing   Lacing             `json:"lacing"`
-	Aim      knowledge.Trueness `json:"aim"`
-	Fits     []SpokeFigured     `json:"fits" doc:"which spokes it takes, left, then right"`
-	Place    int                `json:"place" doc:"how many readings and turns were done"`
-	Round    int                `json:"round" doc:"from 1"`
-	Spokes   []SpokeSeen        `json:"spokes" doc:"from the valve, clockwise, seen from the chain's side"`
-	Rim      []RimSeen          `json:"rim" doc:"places that were read in this round, round the rim"`
-	Now      WheelStanding      `json:"now" doc:"as it was read, with what was turned since reckoned in"`
-	Then     *WheelStanding     `json:"then,omitempty" doc:"as it is expected once all is turned"`
-	Turns    []WheelDo          `json:"turns" doc:"of this round, in their order: what is still to be done"`
-	Turned   []WheelDone        `json:"turned" doc:"of this round, in the order in which it was done"`
-	Next     string             `json:"next" enum:"side,out,rest,turn,again,sign,stuck" doc:"what comes now: a reading, what is left to be read, a turn, all of it again, the signature; stuck: no turn betters it"`
-	Bent     []float64          `json:"bent" doc:"places that no nipple cures"`
-	Read     []string           `json:"read" doc:"what was read in this round: side, out, tension, dish"`
-	Complete bool               `json:"complete" doc:"read all round, both ways, since the last turn"`
-	True     bool               `json:"true" doc:"true enough for its brake, by what was read"`
-	Rounds   []RoundDone        `json:"rounds" doc:"those before, oldest first"`
-	Done     []WheelStep        `json:"done" doc:"readings and turns, newest first"`
-	Signed   *WheelSigned       `json:"signed,omitempty"`
-	By       string             `json:"by"`
-	At       time.Time          `json:"at"`
+	ID       record.ID        `json:"id"`
+	End      string           `json:"end" enum:"front,rear"`
+	Where    string           `json:"where" enum:"stand,frame"`
+	Lacing   Lacing           `json:"lacing"`
+	Aim      rolling.Trueness `json:"aim"`
+	Fits     []SpokeFigured   `json:"fits" doc:"which spokes it takes, left, then right"`
+	Place    int              `json:"place" doc:"how many readings and turns were done"`
+	Round    int              `json:"round" doc:"from 1"`
+	Spokes   []SpokeSeen      `json:"spokes" doc:"from the valve, clockwise, seen from the chain's side"`
+	Rim      []RimSeen        `json:"rim" doc:"places that were read in this round, round the rim"`
+	Now      WheelStanding    `json:"now" doc:"as it was read, with what was turned since reckoned in"`
+	Then     *WheelStanding   `json:"then,omitempty" doc:"as it is expected once all is turned"`
+	Turns    []WheelDo        `json:"turns" doc:"of this round, in their order: what is still to be done"`
+	Turned   []WheelDone      `json:"turned" doc:"of this round, in the order in which it was done"`
+	Next     string           `json:"next" enum:"side,out,rest,turn,again,sign,stuck" doc:"what comes now: a reading, what is left to be read, a turn, all of it again, the signature; stuck: no turn betters it"`
+	Bent     []float64        `json:"bent" doc:"places that no nipple cures"`
+	Read     []string         `json:"read" doc:"what was read in this round: side, out, tension, dish"`
+	Complete bool             `json:"complete" doc:"read all round, both ways, since the last turn"`
+	True     bool             `json:"true" doc:"true enough for its brake, by what was read"`
+	Rounds   []RoundDone      `json:"rounds" doc:"those before, oldest first"`
+	Done     []WheelStep      `json:"done" doc:"readings and turns, newest first"`
+	Signed   *WheelSigned     `json:"signed,omitempty"`
+	By       string           `json:"by"`
+	At       time.Time        `json:"at"`
 
 	wheel    wheel.Wheel
 	stand    *wheel.Bench

@@ -13,7 +13,7 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // SpokeBroke is a spoke, or several, that let go.
@@ -279,7 +279,7 @@ func hurt(in RimLook) string {
 }
 
 // trueness is how true a wheel is made, by its brake.
-func trueness(s *record.Sheet, end string) knowledge.Trueness {
+func trueness(s *record.Sheet, end string) rolling.Trueness {
 	brake := parts.Facts.Of(s).FrontBrake
 	if end == "rear" {
 		brake = parts.Facts.Of(s).RearBrake

@@ -4,15 +4,16 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // WheelKnown is what is known of a wheel of this bike before it is put on the stand.
 type WheelKnown struct {
-	End    string             `json:"end" enum:"front,rear"`
-	Builds []knowledge.Wheel  `json:"builds" doc:"that it may be, likeliest first"`
-	Aim    knowledge.Trueness `json:"aim"`
-	Last   *WheelStand        `json:"last,omitempty" doc:"as it was written down last, in whatever job"`
-	Gauges []GaugeKnown       `json:"gauges" doc:"for spokes, whose tables the shop has"`
+	End    string           `json:"end" enum:"front,rear"`
+	Builds []rolling.Wheel  `json:"builds" doc:"that it may be, likeliest first"`
+	Aim    rolling.Trueness `json:"aim"`
+	Last   *WheelStand      `json:"last,omitempty" doc:"as it was written down last, in whatever job"`
+	Gauges []GaugeKnown     `json:"gauges" doc:"for spokes, whose tables the shop has"`
 }
 
 // GaugeKnown is a gauge for spokes, with the kinds that its table has.

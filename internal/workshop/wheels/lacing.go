@@ -11,7 +11,7 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/rolling"
 )
 
 // WheelStand puts a wheel on the stand: which it is, how it is laced. What is left out is as its kind usually has it.
@@ -34,18 +34,18 @@ type WheelStand struct {
 
 // Lacing is a wheel as it is laced.
 type Lacing struct {
-	Spokes int              `json:"spokes"`
-	First  string           `json:"first" enum:"left,right"`
-	Wire   float64          `json:"wire_mm"`
-	Radius float64          `json:"radius_mm" doc:"of the rim at the nipples' seats"`
-	Left   knowledge.Flange `json:"left"`
-	Right  knowledge.Flange `json:"right"`
-	Most   float64          `json:"most_n" doc:"tension that no spoke passes"`
+	Spokes int            `json:"spokes"`
+	First  string         `json:"first" enum:"left,right"`
+	Wire   float64        `json:"wire_mm"`
+	Radius float64        `json:"radius_mm" doc:"of the rim at the nipples' seats"`
+	Left   rolling.Flange `json:"left"`
+	Right  rolling.Flange `json:"right"`
+	Most   float64        `json:"most_n" doc:"tension that no spoke passes"`
 }
 
 // Wheel is it for the arithmetic.
 func (l Lacing) Wheel() wheel.Wheel {
-	w := knowledge.Wheel{Left: l.Left, Right: l.Right, Spokes: l.Spokes, Wire: l.Wire}.Laced(l.Radius)
+	w := rolling.Wheel{Left: l.Left, Right: l.Right, Spokes: l.Spokes, Wire: l.Wire}.Laced(l.Radius)
 	if l.First == "left" {
 		w.First = wheel.Left
 	}
@@ -69,7 +69,7 @@ func laced(s *record.Sheet, in WheelStand) (*Lacing, error) {
 	if in.End == "rear" {
 		seat, brake = parts.Facts.Of(s).WheelRear, parts.Facts.Of(s).RearBrake
 	}
-	l := Lacing{Spokes: build.Spokes, First: in.First, Wire: build.Wire, Radius: knowledge.RimRadius(seat),
+	l := Lacing{Spokes: build.Spokes, First: in.First, Wire: build.Wire, Radius: rolling.RimRadius(seat),
 		Left: build.Left, Right: build.Right, Most: s.Book.TruenessFor(brake).Most}
 	if err := in.measured(&l); err != nil {
 		return nil, err

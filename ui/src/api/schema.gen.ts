@@ -3063,6 +3063,15 @@ export interface components {
             why: string;
             word: string;
         };
+        /** @description Field is something that an entry of a list says. */
+        Field: {
+            /** @description text, number, yes or no, a condition on the bike, fields of its own; several, or by name, of one of these */
+            kind: string;
+            /** @description as it stands in the file */
+            name: string;
+            /** @description of a number, where its name says one */
+            unit?: string;
+        };
         /** @description Find is something wrong that an outcome tells of: it stands until it is put right. */
         Find: {
             /** @enum {string} */
@@ -4996,6 +5005,8 @@ export interface components {
         /** @description OwnFile is a file of the workshop's own knowledge, laid over the one that ships. */
         OwnFile: {
             about: string;
+            /** @description what an entry of it says */
+            readonly fields?: components["schemas"]["Field"][];
             file: string;
             /** @description what ships, to start from */
             shipped?: string;

@@ -144,6 +144,17 @@ function settle(keep: 'mine' | 'theirs') {
           >
         </div>
         <details>
+          <summary class="min-h-11 cursor-pointer py-2">What an entry says</summary>
+          <dl class="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 border border-rule bg-paper p-3 text-sm">
+            <template v-for="f in file.fields" :key="f.name">
+              <dt class="figure">{{ f.name }}</dt>
+              <dd class="text-soft">
+                {{ f.kind }}<template v-if="f.unit">, {{ f.unit }}</template>
+              </dd>
+            </template>
+          </dl>
+        </details>
+        <details>
           <summary class="min-h-11 cursor-pointer py-2">What ships, to copy from</summary>
           <pre class="figure max-h-96 overflow-auto border border-rule bg-paper p-3 text-sm" tabindex="0">{{
             file.shipped

@@ -1,4 +1,4 @@
-package knowledge
+package rolling
 
 import (
 	"errors"
@@ -22,13 +22,11 @@ func (g TensionGauge) Gauge() (wheel.Gauge, error) {
 	return wheel.ReadGauge(strings.NewReader(g.Table))
 }
 
-func (g TensionGauge) validate() error {
+// Validate refuses what cannot be so.
+func (g TensionGauge) Validate() error {
 	if g.Name == "" || g.Source == "" {
 		return errors.New("a gauge needs a name and the source of its table")
 	}
 	_, err := g.Gauge()
 	return err
 }
-
-// TensionGauge finds a gauge.
-func (b *Book) TensionGauge(id string) (TensionGauge, bool) { return find(b.Gauges, id) }

@@ -1,8 +1,7 @@
-package knowledge
+package rolling
 
 import (
 	"errors"
-	"slices"
 
 	"utensil/core/gear"
 )
@@ -26,19 +25,8 @@ func (h HubFamily) Hub() gear.Hub {
 	return gear.Hub{Ratios: h.Ratios, Mark: h.Mark, Least: h.Least, Motor: h.Motor}
 }
 
-// HubFamily finds a family of geared hubs.
-func (b *Book) HubFamily(id string) (HubFamily, bool) { return find(b.Hubs, id) }
-
-// HubOf finds the family with so many gears.
-func (b *Book) HubOf(gears int) (HubFamily, bool) {
-	i := slices.IndexFunc(b.Hubs, func(h HubFamily) bool { return len(h.Ratios) == gears })
-	if i < 0 {
-		return HubFamily{}, false
-	}
-	return b.Hubs[i], true
-}
-
-func (h HubFamily) validate() error {
+// Validate refuses what cannot be so.
+func (h HubFamily) Validate() error {
 	if h.Name == "" || h.Source == "" {
 		return errors.New("a geared hub needs a name and a source")
 	}
