@@ -6,6 +6,8 @@ import (
 	"math"
 	"slices"
 	"strings"
+
+	"utensil/core/measure"
 )
 
 // Ball is a loose ball, with how many of it a place usually holds.
@@ -45,16 +47,16 @@ type Loose struct {
 const mostBalls = 60
 
 // IdentifyBall ranks the balls that a measurement may be of: a worn ball is smaller, never larger. seat
-// is where they lie; empty for anywhere. It fails, with a *Refused, for what no ball measures.
+// is where they lie; empty for anywhere. It fails, with a *measure.FieldError, for what no ball measures.
 func IdentifyBall(known []Ball, m Loose, seat string) (Balls, error) {
 	switch {
 	case math.IsNaN(m.Diameter) || m.Diameter < 1 || m.Diameter > 15:
-		return Balls{}, &Refused{"ball", fmt.Sprintf("A ball of %g mm lies in no bicycle: they measure 2 to 10 mm. Measure one between the "+
-			"vernier's jaws.", m.Diameter)}
+		return Balls{}, measure.Wrong("ball", "A ball of %g mm lies in no bicycle: they measure 2 to 10 mm. Measure one between the "+
+			"vernier's jaws.", m.Diameter)
 	case m.Count < 0 || m.Count > mostBalls:
-		return Balls{}, &Refused{"balls", fmt.Sprintf("%d balls do not fit into one side of anything here: count one side.", m.Count)}
+		return Balls{}, measure.Wrong("balls", "%d balls do not fit into one side of anything here: count one side.", m.Count)
 	case !(m.Error > 0) || m.Error > 2:
-		return Balls{}, &Refused{"error", "Say how far the tool may be off: 0.05 mm for a vernier, 0.5 mm for a rule."}
+		return Balls{}, measure.Wrong("error", "Say how far the tool may be off: 0.05 mm for a vernier, 0.5 mm for a rule.")
 	}
 	as := Measured{Error: m.Error, Worn: m.Worn}
 	sd := m.Error / normal95

@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/bearing"
+	"utensil/core/measure"
 )
 
 // Loose balls in inches, exact by NIST SP 811 (1 in = 25.4 mm); counts common practice, no published source.
@@ -55,7 +56,7 @@ func TestBallsThatCannotBe(t *testing.T) {
 		"error": {Diameter: 6.35},
 	} {
 		_, err := bearing.IdentifyBall(loose, in, "")
-		var refused *bearing.Refused
+		var refused *measure.FieldError
 		require.ErrorAs(t, err, &refused, field)
 		assert.Equal(t, field, refused.Field)
 	}

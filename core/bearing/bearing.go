@@ -5,6 +5,8 @@ import (
 	"errors"
 	"fmt"
 	"math"
+
+	"utensil/core/measure"
 )
 
 // Kind is a bearing by its boundary dimensions in mm. A headset's has a contact angle at its bore and
@@ -52,14 +54,9 @@ type Measured struct {
 	Worn                 bool    // bore and seats are worn, or edges burred
 }
 
-// Refused says which figure cannot be, and why.
-type Refused struct{ Field, Problem string }
-
-func (r *Refused) Error() string { return r.Problem }
-
-// Validate refuses figures that no bearing has. The error is a *Refused.
+// Validate refuses figures that no bearing has. The error is a *measure.FieldError.
 func (m Measured) Validate() error {
-	refuse := func(field, format string, args ...any) error { return &Refused{field, fmt.Sprintf(format, args...)} }
+	refuse := measure.Wrong
 	for _, f := range []struct {
 		name string
 		v    float64

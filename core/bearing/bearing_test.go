@@ -11,6 +11,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/bearing"
+	"utensil/core/measure"
 )
 
 func kind(id string, bore, outside, width float64, angles ...float64) bearing.Kind {
@@ -114,7 +115,7 @@ func TestBadFiguresAreRefused(t *testing.T) {
 	} {
 		t.Run(field, func(t *testing.T) {
 			_, err := bearing.Identify(known, m, "", "")
-			var refused *bearing.Refused
+			var refused *measure.FieldError
 			require.ErrorAs(t, err, &refused)
 			assert.Equal(t, field, refused.Field)
 		})

@@ -1,8 +1,9 @@
 package bearing
 
 import (
-	"fmt"
 	"math"
+
+	"utensil/core/measure"
 )
 
 // Line is how far rings and sprockets lie from the middle of a bike, all mm.
@@ -35,14 +36,14 @@ const (
 
 // Lies works out the chain's line: behind it is half of what the hub measures over its locknuts, less the
 // way in to the sprockets; in front half of the tube, and the way out to the rings. It fails, with a
-// *Refused, for figures that no bike has.
+// *measure.FieldError, for figures that no bike has.
 func (l Line) Lies() (Lined, error) {
 	for _, v := range []struct {
 		name       string
 		v, lo, top float64
 	}{{"tube", l.Tube, 20, 120}, {"ring", l.Ring, 5, 90}, {"over", l.Over, 90, 200}, {"locknut", l.Locknut, 0, 60}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.top {
-			return Lined{}, &Refused{v.name, fmt.Sprintf("%g mm cannot be: it is %g to %g mm.", v.v, v.lo, v.top)}
+			return Lined{}, measure.Wrong(v.name, "%g mm cannot be: it is %g to %g mm.", v.v, v.lo, v.top)
 		}
 	}
 	out := Lined{Front: l.Tube/2 + l.Ring, Rear: l.Over/2 - l.Locknut}

@@ -1,8 +1,9 @@
 package bearing
 
 import (
-	"fmt"
 	"math"
+
+	"utensil/core/measure"
 )
 
 // Hub is an adjustable hub: the pitch of its axle's thread and the distance between its rows of
@@ -21,7 +22,7 @@ func (h Hub) Takes(rim, radius float64) (bearing, turn float64, err error) {
 		v, lo, top float64
 	}{{"pitch", h.Pitch, 0.5, 2}, {"rows", h.Rows, 20, 200}, {"rim", rim, 0, 20}, {"radius", radius, 80, 400}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.top {
-			return 0, 0, &Refused{v.name, fmt.Sprintf("%g mm cannot be: it is %g to %g mm.", v.v, v.lo, v.top)}
+			return 0, 0, measure.Wrong(v.name, "%g mm cannot be: it is %g to %g mm.", v.v, v.lo, v.top)
 		}
 	}
 	bearing = rim * (h.Rows / 2) / radius

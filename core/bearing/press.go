@@ -3,6 +3,8 @@ package bearing
 import (
 	"fmt"
 	"math"
+
+	"utensil/core/measure"
 )
 
 // Press is how a bearing or cup sits in what it is pressed into.
@@ -27,15 +29,15 @@ func PressFit(bore, outside, precision float64) (Press, error) {
 		v    float64
 	}{{"bore", bore}, {"outside", outside}} {
 		if math.IsNaN(v.v) || v.v < 5 || v.v > 80 {
-			return Press{}, &Refused{v.name, fmt.Sprintf("%g mm cannot be: it is 5 to 80 mm.", v.v)}
+			return Press{}, measure.Wrong(v.name, "%g mm cannot be: it is 5 to 80 mm.", v.v)
 		}
 	}
 	if math.IsNaN(precision) || precision <= 0 || precision > 1 {
-		return Press{}, &Refused{"error", "Say how far the tool may be off: 0.02 mm for a good vernier."}
+		return Press{}, measure.Wrong("error", "Say how far the tool may be off: 0.02 mm for a good vernier.")
 	}
 	i := outside - bore
 	if math.Abs(i) > 2 {
-		return Press{}, &Refused{"outside", fmt.Sprintf("%g mm does not belong into %g mm: is one of them misread?", outside, bore)}
+		return Press{}, measure.Wrong("outside", "%g mm does not belong into %g mm: is one of them misread?", outside, bore)
 	}
 	off := precision * math.Sqrt2 // two readings
 	p := Press{Interference: i}

@@ -1,9 +1,10 @@
 package bearing
 
 import (
-	"fmt"
 	"math"
 	"slices"
+
+	"utensil/core/measure"
 )
 
 // Stack is a threadless headset above its bearing cover, all mm.
@@ -41,7 +42,7 @@ func (s Stack) Spacers() (Stacked, error) {
 		v, lo, top float64
 	}{{"steerer_mm", s.Steerer, 10, 350}, {"stem_mm", s.Stem, 15, 90}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.top {
-			return Stacked{}, &Refused{v.name, fmt.Sprintf("%g mm cannot be: it is %g to %g mm.", v.v, v.lo, v.top)}
+			return Stacked{}, measure.Wrong(v.name, "%g mm cannot be: it is %g to %g mm.", v.v, v.lo, v.top)
 		}
 	}
 	sizes := s.Sizes
@@ -50,7 +51,7 @@ func (s Stack) Spacers() (Stacked, error) {
 	}
 	for _, size := range sizes {
 		if math.IsNaN(size) || size < 0.5 || size > 60 {
-			return Stacked{}, &Refused{"sizes_mm", fmt.Sprintf("A spacer of %g mm cannot be: it is 0.5 to 60 mm.", size)}
+			return Stacked{}, measure.Wrong("sizes_mm", "A spacer of %g mm cannot be: it is 0.5 to 60 mm.", size)
 		}
 	}
 	if bare := s.Stem - s.Steerer; bare > mostGap {

@@ -11,6 +11,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/bike"
+	"utensil/core/measure"
 )
 
 func commuter() bike.Facts {
@@ -48,9 +49,9 @@ func TestValidateNamesTheFactThatCannotBe(t *testing.T) {
 			spoil(&f)
 			errs := f.Validate()
 			require.Len(t, errs, 1, fact)
-			var wrong *bike.FactError
+			var wrong *measure.FieldError
 			require.ErrorAs(t, errs[0], &wrong)
-			assert.Equal(t, fact, wrong.Fact)
+			assert.Equal(t, fact, wrong.Field)
 		})
 	}
 }

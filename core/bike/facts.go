@@ -3,11 +3,12 @@
 package bike
 
 import (
-	"fmt"
 	"maps"
 	"slices"
 	"strconv"
 	"strings"
+
+	"utensil/core/measure"
 )
 
 // Facts describes one bicycle. Words are those of the Choices; a wheel size is a bead
@@ -89,20 +90,12 @@ func (f *Facts) place(name string) *string {
 	return nil
 }
 
-// FactError says which fact cannot be so, and what to do about it.
-type FactError struct {
-	Fact    string // JSON name of the fact
-	Problem string
-}
-
-func (e *FactError) Error() string { return e.Problem }
-
 // Validate reports every fact that cannot be so: a word no bike has, or two facts that
-// contradict each other. The errors are *FactError.
+// contradict each other. The errors are *measure.FieldError: a fact by its JSON name.
 func (f Facts) Validate() []error {
 	var errs []error
 	wrong := func(fact, format string, args ...any) {
-		errs = append(errs, &FactError{fact, fmt.Sprintf(format, args...)})
+		errs = append(errs, measure.Wrong(fact, format, args...))
 	}
 	for _, fact := range sortedFacts {
 		if word := *f.place(fact); !slices.Contains(choices[fact], word) {

@@ -5,6 +5,8 @@ import (
 	"math"
 	"strconv"
 	"strings"
+
+	"utensil/core/measure"
 )
 
 // Thread is a screw thread: nominal diameter and pitch, both in millimetres.
@@ -47,7 +49,7 @@ func ParseThread(text string) (Thread, error) {
 	if !pitched {
 		return Thread{}, fail
 	}
-	d, err := fraction(size)
+	d, err := measure.ParseFigure(size, measure.Inch) // 9/16, or 1.37
 	if err != nil {
 		return Thread{}, fail
 	}
@@ -55,7 +57,7 @@ func ParseThread(text string) (Thread, error) {
 	if err != nil || perInch <= 0 {
 		return Thread{}, fail
 	}
-	return Thread{d * inch, inch / perInch}.checked(fail)
+	return Thread{d.Base, inch / perInch}.checked(fail)
 }
 
 // checked refuses threads that no bicycle has: under 1 mm, over 60 mm, or coarser than a
@@ -65,20 +67,6 @@ func (t Thread) checked(fail error) (Thread, error) {
 		return Thread{}, fail
 	}
 	return t, nil
-}
-
-// fraction reads "9/16" or "1.37".
-func fraction(text string) (float64, error) {
-	over, under, parted := strings.Cut(text, "/")
-	a, err := strconv.ParseFloat(over, 64)
-	if err != nil || !parted {
-		return a, err
-	}
-	b, err := strconv.ParseFloat(under, 64)
-	if err == nil && b == 0 {
-		err = strconv.ErrRange
-	}
-	return a / b, err
 }
 
 // pitchDiameter and minorDiameter are d2 and d3 of the basic profile (ISO 68-1, ISO 724), mm.

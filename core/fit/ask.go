@@ -4,12 +4,11 @@ import (
 	"cmp"
 	"fmt"
 	"maps"
-	"math"
 	"slices"
-	"strconv"
 	"strings"
 
 	"utensil/core/bike"
+	"utensil/core/measure"
 	"utensil/core/tyre"
 )
 
@@ -127,8 +126,8 @@ func (q *question) has(place, particular string) string {
 
 // figure is a particular as a figure, and whether it is known as one.
 func figure(text string) (float64, bool) {
-	v, err := strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(text, "mm")), 64)
-	return v, err == nil && !math.IsNaN(v)
+	f, err := measure.ParseFigure(text, measure.Millimetre)
+	return f.Base, err == nil
 }
 
 // Ready says whether it fits as it comes, but for what whoever fits it makes so.

@@ -3,6 +3,8 @@ package fit
 import (
 	"fmt"
 	"math"
+
+	"utensil/core/measure"
 )
 
 // Shell is a family of bottom bracket shells, by what is measured of it.
@@ -79,10 +81,10 @@ const leastClearance = 1.0
 // arm towards it; both mm. It fails for gaps that cannot be.
 func Clear(rest, flexed float64) (Clearance, error) {
 	if math.IsNaN(rest) || rest < 0 || rest > 60 {
-		return Clearance{}, &Error{"rest", "The gap at rest is 0 to 60 mm: by feeler or by a strip of card.", nil}
+		return Clearance{}, measure.Wrong("rest", "The gap at rest is 0 to 60 mm: by feeler or by a strip of card.")
 	}
 	if math.IsNaN(flexed) || flexed < 0 || flexed > rest {
-		return Clearance{}, &Error{"flexed", "Flexed towards the stay the gap is smaller than at rest, down to 0 when it touches.", nil}
+		return Clearance{}, measure.Wrong("flexed", "Flexed towards the stay the gap is smaller than at rest, down to 0 when it touches.")
 	}
 	c := Clearance{Enough: rest >= leastClearance && flexed > 0}
 	switch {

@@ -63,23 +63,14 @@ func (p Particular) Validate() error {
 	return nil
 }
 
-// Error says why something cannot be a part's particular, and what to type.
-type Error struct {
-	Particular string // its id
-	Problem    string
-	Meant      []float64 // what may have been meant
-}
-
-func (e *Error) Error() string { return e.Problem }
-
 // Read reads what was typed. It is given back as it is kept: a word as it is listed, a figure in the
-// particular's own unit. The error is an *Error.
+// particular's own unit. The error is a *measure.FieldError of the particular's id.
 func (p Particular) Read(typed string) (string, error) {
 	typed = strings.TrimSpace(typed)
 	if len(p.Words) > 0 {
 		i := slices.IndexFunc(p.Words, func(w string) bool { return strings.EqualFold(w, typed) })
 		if i < 0 {
-			return "", &Error{p.ID, fmt.Sprintf("%s cannot be “%s”: choose %s.", p.Name, typed, strings.Join(p.Words, ", ")), nil}
+			return "", measure.Wrong(p.ID, "%s cannot be “%s”: choose %s.", p.Name, typed, strings.Join(p.Words, ", "))
 		}
 		return p.Words[i], nil
 	}
@@ -98,18 +89,18 @@ func (p Particular) figure(typed string, unit measure.Unit) (float64, error) {
 	if p.Unit == "" {
 		n, err := measure.ParseFigure(typed, measure.Millimetre) // a count is read as a figure, and names no unit
 		if err != nil || n.Base != math.Round(n.Base) || strings.ContainsFunc(typed, func(r rune) bool { return r > '9' }) {
-			return 0, &Error{p.ID, fmt.Sprintf("%s is counted: type a whole number, %s to %s.", p.Name, measure.Format(p.Least),
-				measure.Format(p.Most)), nil}
+			return 0, measure.Wrong(p.ID, "%s is counted: type a whole number, %s to %s.", p.Name, measure.Format(p.Least),
+				measure.Format(p.Most))
 		}
 		return n.Base, p.within(n.Base)
 	}
 	figure, err := measure.ParseFigure(typed, unit)
-	var wrong *measure.FigureError
+	var wrong *measure.FieldError
 	if errors.As(err, &wrong) {
-		return 0, &Error{p.ID, p.Name + ": " + wrong.Problem, wrong.Suggestions}
+		return 0, &measure.FieldError{Field: p.ID, Typed: typed, Problem: p.Name + ": " + wrong.Problem, Suggestions: wrong.Suggestions}
 	}
 	if err != nil {
-		return 0, &Error{p.ID, p.Name + ": " + err.Error(), nil}
+		return 0, measure.Wrong(p.ID, "%s: %v", p.Name, err)
 	}
 	value := unit.FromBase(figure.Base)
 	return value, p.within(value)
@@ -119,11 +110,11 @@ func (p Particular) within(value float64) error {
 	if value >= p.Least && value <= p.Most {
 		return nil
 	}
-	e := &Error{Particular: p.ID, Problem: fmt.Sprintf("%s of %s cannot be: it is %s to %s. Measure again.", p.Name,
+	e := &measure.FieldError{Field: p.ID, Problem: fmt.Sprintf("%s of %s cannot be: it is %s to %s. Measure again.", p.Name,
 		strings.TrimSpace(measure.Format(value)+" "+p.Unit), measure.Format(p.Least), strings.TrimSpace(measure.Format(p.Most)+" "+p.Unit))}
 	for _, meant := range []float64{value / 10, value * 10, value * 25.4} {
 		if meant >= p.Least && meant <= p.Most {
-			e.Meant = append(e.Meant, meant)
+			e.Suggestions = append(e.Suggestions, meant)
 		}
 	}
 	return e

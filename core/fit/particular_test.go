@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/fit"
+	"utensil/core/measure"
 )
 
 var rotor = []fit.Particular{
@@ -55,12 +56,12 @@ func TestWhatCannotBeIsRefused(t *testing.T) {
 	} {
 		t.Run(c.typed, func(t *testing.T) {
 			_, err := rotor[c.of].Read(c.typed)
-			var wrong *fit.Error
+			var wrong *measure.FieldError
 			require.ErrorAs(t, err, &wrong)
-			assert.Equal(t, rotor[c.of].ID, wrong.Particular)
+			assert.Equal(t, rotor[c.of].ID, wrong.Field)
 			assert.Contains(t, wrong.Problem, c.says)
 			if c.meant != nil {
-				assert.InDeltaSlice(t, c.meant, wrong.Meant, 1e-9)
+				assert.InDeltaSlice(t, c.meant, wrong.Suggestions, 1e-9)
 			}
 		})
 	}

@@ -77,7 +77,7 @@ const (
 	eighth      = 0.125
 )
 
-// Advise weighs the evidence. It fails, with an *Invalid, for evidence that cannot be.
+// Advise weighs the evidence. It fails, with a *measure.FieldError, for evidence that cannot be.
 func Advise(e Evidence) (Advice, error) {
 	if err := e.Validate(); err != nil {
 		return Advice{}, err

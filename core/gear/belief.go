@@ -3,6 +3,8 @@ package gear
 import (
 	"math"
 	"slices"
+
+	"utensil/core/measure"
 )
 
 // Seen is what a shift did, and how far things had been turned by then since the first one was tried.
@@ -92,22 +94,22 @@ func (e Evidence) Validate() error {
 	}
 	for _, s := range e.Seen {
 		if s.To < 0 || s.To > e.Gear.last() || s.From() < 0 || s.From() > e.Gear.last() {
-			return invalid("seen", "There is no such shift on %d sprockets.", len(e.Gear.Teeth))
+			return measure.Wrong("seen", "There is no such shift on %d sprockets.", len(e.Gear.Teeth))
 		}
 		if !slices.Contains(Results, s.Result) {
-			return invalid("seen", "Say what the shift did: crisp, slow, will not, two at once, noisy, over the edge.")
+			return measure.Wrong("seen", "Say what the shift did: crisp, slow, will not, two at once, noisy, over the edge.")
 		}
 	}
 	for _, s := range e.Sighted {
 		if s.Sprocket < 0 || s.Sprocket > e.Gear.last() || math.IsNaN(s.Off) || math.Abs(s.Off) > 2*e.Gear.Spacing {
-			return invalid("sighted", "A pulley is sighted over one of %d sprockets, at most two of them off.", len(e.Gear.Teeth))
+			return measure.Wrong("sighted", "A pulley is sighted over one of %d sprockets, at most two of them off.", len(e.Gear.Teeth))
 		}
 	}
 	if e.Push != "" && e.Push != Springs && e.Push != Sticks {
-		return invalid("push", "Pushed in and let go, the mech springs back or sticks.")
+		return measure.Wrong("push", "Pushed in and let go, the mech springs back or sticks.")
 	}
 	if g := e.Gauge; g != nil && (math.IsNaN(g.Tilt+g.Toe) || math.Abs(g.Tilt) > 20 || math.Abs(g.Toe) > 20) {
-		return invalid("gauge", "A hanger that is bent by more than 20 degrees is replaced, not measured.")
+		return measure.Wrong("gauge", "A hanger that is bent by more than 20 degrees is replaced, not measured.")
 	}
 	return nil
 }

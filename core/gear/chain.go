@@ -11,7 +11,7 @@ import (
 const ChainPitch = 12.7
 
 // TwoSprockets is the length of a chain round two sprockets, in links of one pitch: tangents and arcs,
-// exactly. between is from axle to axle, mm. It fails, with an *Invalid, for sprockets that touch.
+// exactly. between is from axle to axle, mm. It fails, with a *measure.FieldError, for sprockets that touch.
 func TwoSprockets(front, rear int, between float64) (links float64, err error) {
 	if err := drivable(front, rear, between); err != nil {
 		return 0, err
@@ -40,14 +40,14 @@ func drivable(front, rear int, between float64) error {
 		teeth int
 	}{{"front", front}, {"rear", rear}} {
 		if v.teeth < 8 || v.teeth > 70 {
-			return invalid(v.field, "A sprocket or ring has 8 to 70 teeth, not %d.", v.teeth)
+			return measure.Wrong(v.field, "A sprocket or ring has 8 to 70 teeth, not %d.", v.teeth)
 		}
 	}
 	switch {
 	case math.IsNaN(between) || between < 150 || between > 1200:
-		return invalid("between_mm", "From axle to axle it is 150 to 1200 mm: measure from the middle of the crank to the middle of the hub.")
+		return measure.Wrong("between_mm", "From axle to axle it is 150 to 1200 mm: measure from the middle of the crank to the middle of the hub.")
 	case between <= pitchRadius(front)+pitchRadius(rear):
-		return invalid("between_mm", "At %g mm ring and sprocket touch.", between)
+		return measure.Wrong("between_mm", "At %g mm ring and sprocket touch.", between)
 	}
 	return nil
 }
@@ -82,16 +82,16 @@ const (
 
 // WithMech works out the chain for rings and sprockets with a mech: the largest pair has to go with the cage
 // not stretched out, the smallest must not hang slack. grows is by how much a rear suspension lengthens the
-// stay, mm. It fails, with an *Invalid, for gears that cannot be.
+// stay, mm. It fails, with a *measure.FieldError, for gears that cannot be.
 func WithMech(rings, sprockets []int, stay, grows float64, m Mech) (Derailed, error) {
 	if len(rings) == 0 || len(sprockets) == 0 {
-		return Derailed{}, invalid("rings", "Name rings and sprockets by their teeth.")
+		return Derailed{}, measure.Wrong("rings", "Name rings and sprockets by their teeth.")
 	}
 	if math.IsNaN(grows) || grows < 0 || grows > 60 {
-		return Derailed{}, invalid("grows_mm", "A rear suspension lengthens the stay by 0 to 60 mm.")
+		return Derailed{}, measure.Wrong("grows_mm", "A rear suspension lengthens the stay by 0 to 60 mm.")
 	}
 	if math.IsNaN(m.Cage) || m.Cage < 30 || m.Cage > 150 {
-		return Derailed{}, invalid("cage_mm", "A cage is 30 to 150 mm long, from pulley to pulley.")
+		return Derailed{}, measure.Wrong("cage_mm", "A cage is 30 to 150 mm long, from pulley to pulley.")
 	}
 	ring, sprocket := span(rings), span(sprockets)
 	longest, err := TwoSprockets(ring.most, sprocket.most, stay+grows)
@@ -153,16 +153,16 @@ type Slot struct {
 }
 
 // Axle works out where the axle lies with a chain of so many links, and whether it is within a slot: between
-// from and to, mm from axle to axle. lay is where it lies now. It fails, with an *Invalid, for what cannot be.
+// from and to, mm from axle to axle. lay is where it lies now. It fails, with a *measure.FieldError, for what cannot be.
 func Axle(front, rear, links int, from, to, lay float64) (Slot, error) {
 	if err := drivable(front, rear, from); err != nil {
 		return Slot{}, err
 	}
 	if math.IsNaN(to) || to < from || to > from+80 {
-		return Slot{}, invalid("to_mm", "A slot lets an axle move by 0 to 80 mm.")
+		return Slot{}, measure.Wrong("to_mm", "A slot lets an axle move by 0 to 80 mm.")
 	}
 	if links < 40 || links > 300 {
-		return Slot{}, invalid("links", "A chain has 40 to 300 links, not %d.", links)
+		return Slot{}, measure.Wrong("links", "A chain has 40 to 300 links, not %d.", links)
 	}
 	// The length grows with the distance: halving finds it to a hundredth of a millimetre.
 	lo, hi := pitchRadius(front)+pitchRadius(rear)+1, 2000.0
@@ -179,7 +179,7 @@ func Axle(front, rear, links int, from, to, lay float64) (Slot, error) {
 }
 
 // Takes lists the sprockets that a chain of so many links goes on with this ring, its axle within the slot:
-// between from and to, mm from axle to axle. It fails, with an *Invalid, for what cannot be.
+// between from and to, mm from axle to axle. It fails, with a *measure.FieldError, for what cannot be.
 func Takes(front, links int, from, to float64) (sprockets []int, err error) {
 	if _, err := Axle(front, 20, links, from, to, from); err != nil {
 		return nil, err
@@ -202,13 +202,13 @@ const (
 )
 
 // Tension tells a chain's tension by how far its middle moves up and down together, and how far it is from axle to axle, mm.
-// brakes says that the rider brakes through it. It fails, with an *Invalid, for what cannot be.
+// brakes says that the rider brakes through it. It fails, with a *measure.FieldError, for what cannot be.
 func Tension(moves, between float64, brakes bool) (verdict string, err error) {
 	if math.IsNaN(moves) || moves < 0 || moves > 120 {
-		return "", invalid("moves_mm", "The middle of a chain moves 0 to 120 mm, up and down together.")
+		return "", measure.Wrong("moves_mm", "The middle of a chain moves 0 to 120 mm, up and down together.")
 	}
 	if math.IsNaN(between) || between < 150 || between > 1200 {
-		return "", invalid("between_mm", "From axle to axle it is 150 to 1200 mm.")
+		return "", measure.Wrong("between_mm", "From axle to axle it is 150 to 1200 mm.")
 	}
 	switch share := moves / between; {
 	case share < tightest:
@@ -235,7 +235,7 @@ func TensionScale(between float64, brakes bool) wear.Scale {
 func Elongation(length float64, links int) (float64, error) {
 	nominal := float64(links) * ChainPitch
 	if links < 1 || links > 120 || math.IsNaN(length) || length < 0.98*nominal || length > 1.04*nominal {
-		return 0, invalid("length_mm", "%d links of a chain measure about %.1f mm, pin to pin: %g mm cannot be.", links, nominal, length)
+		return 0, measure.Wrong("length_mm", "%d links of a chain measure about %.1f mm, pin to pin: %g mm cannot be.", links, nominal, length)
 	}
 	return 100 * (length/nominal - 1), nil
 }

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/gear"
+	"utensil/core/measure"
 )
 
 // The usual closed formula L = 2C + (N1+N2)/2 + ((N1-N2)/2π)²/C is to agree with tangents and arcs to a
@@ -115,7 +116,7 @@ func TestWhatAMechIsMadeForIsNoAlarm(t *testing.T) {
 
 func TestChainsThatCannotBe(t *testing.T) {
 	wrong := func(err error) string {
-		var invalid *gear.Invalid
+		var invalid *measure.FieldError
 		require.ErrorAs(t, err, &invalid)
 		return invalid.Field
 	}

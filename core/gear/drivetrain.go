@@ -4,8 +4,9 @@
 package gear
 
 import (
-	"fmt"
 	"math"
+
+	"utensil/core/measure"
 )
 
 // Drivetrain is a rear gear that a cable works: what was built, not how it is set. Lengths in mm.
@@ -23,26 +24,17 @@ type Drivetrain struct {
 	Clicks  int     `json:"clicks" doc:"of the lever; one less than sprockets"`
 }
 
-// Invalid says which figure of a gear cannot be, and why.
-type Invalid struct{ Field, Problem string }
-
-func (e *Invalid) Error() string { return e.Problem }
-
-func invalid(field, format string, args ...any) error {
-	return &Invalid{field, fmt.Sprintf(format, args...)}
-}
-
-// Validate refuses a gear that nobody has built. The error is an *Invalid.
+// Validate refuses a gear that nobody has built. The error is a *measure.FieldError.
 func (d Drivetrain) Validate() error {
 	if len(d.Teeth) < 2 || len(d.Teeth) > 14 {
-		return invalid("teeth", "%d sprockets: a mech serves 2 to 14.", len(d.Teeth))
+		return measure.Wrong("teeth", "%d sprockets: a mech serves 2 to 14.", len(d.Teeth))
 	}
 	for i, t := range d.Teeth {
 		switch {
 		case t < 9 || t > 60:
-			return invalid("teeth", "A sprocket has 9 to 60 teeth, not %d.", t)
+			return measure.Wrong("teeth", "A sprocket has 9 to 60 teeth, not %d.", t)
 		case i > 0 && t <= d.Teeth[i-1]:
-			return invalid("teeth", "Sprockets are named from the smallest to the largest: %d stands after %d.", t, d.Teeth[i-1])
+			return measure.Wrong("teeth", "Sprockets are named from the smallest to the largest: %d stands after %d.", t, d.Teeth[i-1])
 		}
 	}
 	for _, v := range []struct {
@@ -52,14 +44,14 @@ func (d Drivetrain) Validate() error {
 	}{{"spacing_mm", d.Spacing, 2.5, 7}, {"pull_mm", d.Pull, 1, 6}, {"ratio", d.Ratio, 0.8, 3}, {"thread_mm", d.Thread, 0.4, 1.5},
 		{"screw_mm", d.Screw, 0.2, 2}, {"gap_turn_mm", math.Abs(d.GapTurn), 1, 10}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.hi {
-			return invalid(v.field, "%g cannot be: it is %g to %g mm.", v.v, v.lo, v.hi)
+			return measure.Wrong(v.field, "%g cannot be: it is %g to %g mm.", v.v, v.lo, v.hi)
 		}
 	}
 	if math.IsNaN(d.Turns) || d.Turns < 0 || d.Turns > 12 {
-		return invalid("turns", "A barrel has 0 to 12 turns left, not %g.", d.Turns)
+		return measure.Wrong("turns", "A barrel has 0 to 12 turns left, not %g.", d.Turns)
 	}
 	if d.Clicks != 0 && d.Clicks != len(d.Teeth)-1 {
-		return invalid("clicks", "A lever of %d clicks serves %d sprockets, and there are %d.", d.Clicks, d.Clicks+1, len(d.Teeth))
+		return measure.Wrong("clicks", "A lever of %d clicks serves %d sprockets, and there are %d.", d.Clicks, d.Clicks+1, len(d.Teeth))
 	}
 	return nil
 }

@@ -38,15 +38,15 @@ func StepScale() wear.Scale {
 }
 
 // Says what an electronic gear wants, in its order. What is set up right needs no adjusting: power, codes and
-// software come first, then what a knock bent, and fine adjustment last. It fails, with an *Invalid, for what
+// software come first, then what a knock bent, and fine adjustment last. It fails, with a *measure.FieldError, for what
 // cannot be.
 func (w Wired) Says() (out []Advised, err error) {
 	add := func(what, format string, args ...any) { out = append(out, Advised{what, say(format, args...)}) }
 	switch {
 	case math.IsNaN(w.Battery) || w.Battery < 0 || w.Battery > 100:
-		return nil, invalid("battery", "A battery holds 0 to 100 per cent.")
+		return nil, measure.Wrong("battery", "A battery holds 0 to 100 per cent.")
 	case w.Steps < -30 || w.Steps > 30:
-		return nil, invalid("steps", "Fine adjustment is up to 30 steps either way.")
+		return nil, measure.Wrong("steps", "Fine adjustment is up to 30 steps either way.")
 	}
 	if w.Battery < lowBattery {
 		add("charge", "%.0f %%: charge it first. On a low battery the front mech stops, then the rear; nothing is judged on one.", w.Battery)

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/gear"
+	"utensil/core/measure"
 )
 
 // eleven is a gear of eleven sprockets, 3.74 mm apart (spacing from memory of common practice).
@@ -283,7 +284,7 @@ func TestGearsThatCannotBe(t *testing.T) {
 		e := gear.Evidence{Gear: eleven()}
 		change(&e)
 		_, err := gear.Advise(e)
-		var invalid *gear.Invalid
+		var invalid *measure.FieldError
 		require.ErrorAs(t, err, &invalid, field)
 		assert.Equal(t, field, invalid.Field)
 	}

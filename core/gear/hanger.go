@@ -1,6 +1,10 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/measure"
+)
 
 // GaugeReading is one reading of a hanger gauge: where its arm stood, by the clock seen from the drive side
 // (12 above, 3 towards the front), and what was measured from its tip to the rim.
@@ -30,23 +34,23 @@ const (
 
 // HangerBend fits the first harmonic over the clock: gap = mean + a·cos + b·sin of the hour's angle, by least
 // squares; a plane that is not square to the wheel's own reads as just that. reach is the gauge's arm from its
-// axis to its tip, mm. It fails, with an *Invalid, for fewer than three readings, and for readings that lie
+// axis to its tip, mm. It fails, with a *measure.FieldError, for fewer than three readings, and for readings that lie
 // on one side.
 func HangerBend(readings []GaugeReading, reach float64) (Hanger, error) {
 	if len(readings) < 3 {
-		return Hanger{}, invalid("readings", "Read the gauge at three places at least: above, below, and to one side.")
+		return Hanger{}, measure.Wrong("readings", "Read the gauge at three places at least: above, below, and to one side.")
 	}
 	if math.IsNaN(reach) || reach < 100 || reach > 400 {
-		return Hanger{}, invalid("reach_mm", "A gauge reaches 100 to 400 mm, from its axis to its tip: about the rim's radius.")
+		return Hanger{}, measure.Wrong("reach_mm", "A gauge reaches 100 to 400 mm, from its axis to its tip: about the rim's radius.")
 	}
 	for _, r := range readings {
 		if math.IsNaN(r.Gap) || math.Abs(r.Gap) > 150 || math.IsNaN(r.Clock) || r.Clock < 0 || r.Clock > 12 {
-			return Hanger{}, invalid("readings", "A reading is a place by the clock, 0 to 12, and millimetres to the rim.")
+			return Hanger{}, measure.Wrong("readings", "A reading is a place by the clock, 0 to 12, and millimetres to the rim.")
 		}
 	}
 	mean, cos, sin, ok := harmonic(readings)
 	if !ok {
-		return Hanger{}, invalid("readings", "These places lie on one line: read the gauge to the side as well.")
+		return Hanger{}, measure.Wrong("readings", "These places lie on one line: read the gauge to the side as well.")
 	}
 	rest := 0.0
 	for _, r := range readings {

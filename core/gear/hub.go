@@ -1,6 +1,10 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/measure"
+)
 
 // Hub is a geared hub: its own ratios, and what it bears.
 type Hub struct {
@@ -10,24 +14,24 @@ type Hub struct {
 	Motor  float64   `json:"least_primary_motor" doc:"and with a motor at the crank; 0 where none is allowed"`
 }
 
-// Validate refuses a hub that nobody builds. The error is an *Invalid.
+// Validate refuses a hub that nobody builds. The error is a *measure.FieldError.
 func (h Hub) Validate() error {
 	if len(h.Ratios) < 2 || len(h.Ratios) > 14 {
-		return invalid("ratios", "A geared hub has 2 to 14 gears, not %d.", len(h.Ratios))
+		return measure.Wrong("ratios", "A geared hub has 2 to 14 gears, not %d.", len(h.Ratios))
 	}
 	for i, r := range h.Ratios {
 		if math.IsNaN(r) || r < 0.2 || r > 3 {
-			return invalid("ratios", "A hub's own ratio is 0.2 to 3, not %g.", r)
+			return measure.Wrong("ratios", "A hub's own ratio is 0.2 to 3, not %g.", r)
 		}
 		if i > 0 && (r/h.Ratios[i-1] < 1.05 || r/h.Ratios[i-1] > 1.6) {
-			return invalid("ratios", "From %g to %g is no step of a hub.", h.Ratios[i-1], r)
+			return measure.Wrong("ratios", "From %g to %g is no step of a hub.", h.Ratios[i-1], r)
 		}
 	}
 	if h.Mark < 0 || h.Mark > len(h.Ratios) {
-		return invalid("mark", "The hub has %d gears: its mark cannot be set in gear %d.", len(h.Ratios), h.Mark)
+		return measure.Wrong("mark", "The hub has %d gears: its mark cannot be set in gear %d.", len(h.Ratios), h.Mark)
 	}
 	if h.Least < 1 || h.Least > 3 || h.Motor != 0 && (h.Motor < h.Least || h.Motor > 4) {
-		return invalid("least_primary", "A hub asks for 1 to 3 turns of it to one of the crank, and a motor for no less.")
+		return measure.Wrong("least_primary", "A hub asks for 1 to 3 turns of it to one of the crank, and a motor for no less.")
 	}
 	return nil
 }
@@ -42,10 +46,10 @@ type Borne struct {
 	Says    string  `json:"says"`
 }
 
-// Bears works out whether the hub bears a ring and a sprocket. It fails, with an *Invalid, for what cannot be.
+// Bears works out whether the hub bears a ring and a sprocket. It fails, with a *measure.FieldError, for what cannot be.
 func (h Hub) Bears(ring, sprocket int, motor bool) (Borne, error) {
 	if ring < 8 || ring > 70 || sprocket < 8 || sprocket > 70 {
-		return Borne{}, invalid("teeth", "A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
+		return Borne{}, measure.Wrong("teeth", "A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
 	}
 	b := Borne{Primary: float64(ring) / float64(sprocket), Least: h.Least}
 	if motor {
@@ -107,10 +111,10 @@ func (h Hubbed) Says() (out []Advised, err error) {
 	switch h.Mark {
 	case MarkRight, MarkTight, MarkSlack, MarkNone:
 	default:
-		return nil, invalid("mark", "Say where the mark stands: on its line, past it, or short of it.")
+		return nil, measure.Wrong("mark", "Say where the mark stands: on its line, past it, or short of it.")
 	}
 	if h.Slipped < 0 || h.SetGears > 0 && h.Slipped > h.SetGears {
-		return nil, invalid("slipped", "The hub has %d gears.", h.SetGears)
+		return nil, measure.Wrong("slipped", "The hub has %d gears.", h.SetGears)
 	}
 	if h.Moved {
 		add(HubAxle, "Axle, washers or tugs were moved since the mark was set: look first that the washers' teeth sit in the "+

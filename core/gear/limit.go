@@ -51,19 +51,19 @@ func AngleScale() wear.Scale {
 }
 
 // Front says what a front mech wants: height and angle come before the cable, and the cable before the screws,
-// since each spoils what comes after it. It fails, with an *Invalid, for what cannot be.
+// since each spoils what comes after it. It fails, with a *measure.FieldError, for what cannot be.
 func (c Cage) Front() ([]Advised, error) {
 	switch {
 	case c.Rings < 2 || c.Rings > 3:
-		return nil, invalid("rings", "A front mech serves two or three rings.")
+		return nil, measure.Wrong("rings", "A front mech serves two or three rings.")
 	case math.IsNaN(c.Height) || c.Height < -5 || c.Height > 30:
-		return nil, invalid("height_mm", "Measure from the outer plate's edge to the largest ring's teeth: −5 to 30 mm.")
+		return nil, measure.Wrong("height_mm", "Measure from the outer plate's edge to the largest ring's teeth: −5 to 30 mm.")
 	case math.IsNaN(c.Angle) || math.Abs(c.Angle) > 30:
-		return nil, invalid("angle_deg", "A cage is turned by at most 30 degrees.")
+		return nil, measure.Wrong("angle_deg", "A cage is turned by at most 30 degrees.")
 	}
 	for ring := range c.Rubs {
 		if ring < 0 || ring >= c.Rings {
-			return nil, invalid("rubs", "There are %d rings.", c.Rings)
+			return nil, measure.Wrong("rubs", "There are %d rings.", c.Rings)
 		}
 	}
 	if c.Height < leastHeight || c.Height > mostHeight || math.Abs(c.Angle) > parallel {

@@ -1,6 +1,10 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/measure"
+)
 
 // Parts are what has to go together behind a lever. Figures are 0 where nobody knows them.
 type Parts struct {
@@ -26,7 +30,7 @@ type Matched struct {
 // each end, and a shift is still taken within an eighth of the spacing.
 func (p Parts) Match() (Matched, error) {
 	if p.Sprockets < 2 || p.Sprockets > 14 {
-		return Matched{}, invalid("sprockets", "A mech serves 2 to 14 sprockets.")
+		return Matched{}, measure.Wrong("sprockets", "A mech serves 2 to 14 sprockets.")
 	}
 	out := Matched{From: -1, Goes: true, Reasons: []string{}}
 	against := func(format string, args ...any) {

@@ -1,6 +1,10 @@
 package gear
 
-import "math"
+import (
+	"math"
+
+	"utensil/core/measure"
+)
 
 // Bend is one bend of an outer: by how much it turns, and how well its inner slides in it.
 type Bend struct {
@@ -34,19 +38,19 @@ const (
 	flexible   = 0.8 // share of its turn that a shorter, more flexible loop keeps
 )
 
-// PathOf works out what the bends of a cable cost. It fails, with an *Invalid, for bends that no outer makes.
+// PathOf works out what the bends of a cable cost. It fails, with a *measure.FieldError, for bends that no outer makes.
 func PathOf(bends []Bend, ratio float64) (Path, error) {
 	p := Path{Kept: 1, Worst: -1, Bends: []Dragged{}}
 	if math.IsNaN(ratio) || ratio < 0.8 || ratio > 3 {
-		return p, invalid("ratio", "A mech moves 0.8 to 3 mm for each mm of cable.")
+		return p, measure.Wrong("ratio", "A mech moves 0.8 to 3 mm for each mm of cable.")
 	}
 	sum := 0.0
 	for i, b := range bends {
 		if math.IsNaN(b.Degrees) || b.Degrees < 0 || b.Degrees > 540 {
-			return p, invalid("degrees", "An outer turns by 0 to 540 degrees: %g cannot be.", b.Degrees)
+			return p, measure.Wrong("degrees", "An outer turns by 0 to 540 degrees: %g cannot be.", b.Degrees)
 		}
 		if math.IsNaN(b.Slides) || b.Slides < 0.01 || b.Slides > 0.6 {
-			return p, invalid("slides", "Friction of an inner is 0.01 to 0.6: %g cannot be.", b.Slides)
+			return p, measure.Wrong("slides", "Friction of an inner is 0.01 to 0.6: %g cannot be.", b.Slides)
 		}
 		at := b.Slides * radians(b.Degrees)
 		sum += at

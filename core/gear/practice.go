@@ -5,6 +5,8 @@ import (
 	"math/rand/v2"
 	"slices"
 	"strings"
+
+	"utensil/core/measure"
 )
 
 // Act is something that a learner does to the practice gear.
@@ -68,11 +70,11 @@ type Practice struct {
 	evidence Evidence
 }
 
-// NewPractice hides the fault of a level. The same seed hides the same. It fails, with an *Invalid, for a level there
+// NewPractice hides the fault of a level. The same seed hides the same. It fails, with a *measure.FieldError, for a level there
 // is not.
 func NewPractice(d Drivetrain, seed uint64, level int) (*Practice, error) {
 	if level < 1 || level > len(Levels) {
-		return nil, invalid("level", "There are levels 1 to %d.", len(Levels))
+		return nil, measure.Wrong("level", "There are levels 1 to %d.", len(Levels))
 	}
 	dice := rand.New(rand.NewPCG(seed, uint64(level)))
 	for {
@@ -123,11 +125,11 @@ func (p *Practice) Stops() (high, low float64) { return p.state.High, p.state.Lo
 // Right says whether every shift is crisp now.
 func (p *Practice) Right() bool { return p.Gear.Right(p.state) }
 
-// Do does an act. It fails, with an *Invalid, for what cannot be done now.
+// Do does an act. It fails, with a *measure.FieldError, for what cannot be done now.
 func (p *Practice) Do(a Act) error {
 	d, known := acts[a]
 	if !known || p.Won {
-		return invalid("acts", "That cannot be done now.")
+		return measure.Wrong("acts", "That cannot be done now.")
 	}
 	p.Seconds += d.seconds
 	h := Happened{Act: a}
@@ -168,7 +170,7 @@ func (p *Practice) shift(up bool, h *Happened) error {
 		to = p.At + 1
 	}
 	if to < 0 || to >= len(p.Gear.Teeth) {
-		return invalid("acts", "It lies on the last sprocket there is.")
+		return measure.Wrong("acts", "It lies on the last sprocket there is.")
 	}
 	sh := Shift{To: to, Up: up}
 	h.Shift, h.Result = &sh, p.Gear.Does(p.state, sh)

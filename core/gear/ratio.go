@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"math"
 	"slices"
+
+	"utensil/core/measure"
 )
 
 func say(format string, args ...any) string { return fmt.Sprintf(format, args...) }
@@ -18,13 +20,13 @@ type Wheel struct {
 // Diameter is that of the tyre, mm: bead seat and twice the tyre's width (ISO 5775).
 func (w Wheel) Diameter() float64 { return w.Seat + 2*w.Width }
 
-// Validate refuses a wheel that no bicycle has. The error is an *Invalid.
+// Validate refuses a wheel that no bicycle has. The error is a *measure.FieldError.
 func (w Wheel) Validate() error {
 	if math.IsNaN(w.Seat) || w.Seat < 150 || w.Seat > 700 {
-		return invalid("seat_mm", "A bead seat measures 150 to 700 mm.")
+		return measure.Wrong("seat_mm", "A bead seat measures 150 to 700 mm.")
 	}
 	if math.IsNaN(w.Width) || w.Width < 15 || w.Width > 140 {
-		return invalid("width_mm", "A tyre is 15 to 140 mm wide.")
+		return measure.Wrong("width_mm", "A tyre is 15 to 140 mm wide.")
 	}
 	return nil
 }
@@ -53,7 +55,7 @@ type Gear struct {
 }
 
 // Gears lists every gear of a bike from the lowest, with the step to each. hub holds the ratios of a geared
-// hub; none for one without. It fails, with an *Invalid, for what cannot be.
+// hub; none for one without. It fails, with a *measure.FieldError, for what cannot be.
 func Gears(rings, sprockets []int, hub []float64, w Wheel) ([]Gear, error) {
 	if err := w.Validate(); err != nil {
 		return nil, err
@@ -65,11 +67,11 @@ func Gears(rings, sprockets []int, hub []float64, w Wheel) ([]Gear, error) {
 	for _, ring := range rings {
 		for _, sprocket := range sprockets {
 			if ring < 8 || ring > 70 || sprocket < 8 || sprocket > 70 {
-				return nil, invalid("teeth", "A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
+				return nil, measure.Wrong("teeth", "A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
 			}
 			for _, h := range hub {
 				if math.IsNaN(h) || h < 0.2 || h > 3 {
-					return nil, invalid("hub", "A hub's own ratio is 0.2 to 3, not %g.", h)
+					return nil, measure.Wrong("hub", "A hub's own ratio is 0.2 to 3, not %g.", h)
 				}
 				all = append(all, Gear{Ring: ring, Sprocket: sprocket, Hub: h, Development: w.Development(ring, sprocket, h),
 					Inches: w.Inches(ring, sprocket, h)})
@@ -77,7 +79,7 @@ func Gears(rings, sprockets []int, hub []float64, w Wheel) ([]Gear, error) {
 		}
 	}
 	if len(all) == 0 {
-		return nil, invalid("rings", "Name rings and sprockets by their teeth.")
+		return nil, measure.Wrong("rings", "Name rings and sprockets by their teeth.")
 	}
 	slices.SortStableFunc(all, func(a, b Gear) int { return cmp.Compare(a.Development, b.Development) })
 	for i := range all[1:] {
@@ -111,7 +113,7 @@ func (r Rider) Needs(gradient, speed float64) float64 {
 }
 
 // Climbs is the steepest gradient that a rider keeps up in a gear at their slowest cadence. It fails, with
-// an *Invalid, for riders there are not.
+// a *measure.FieldError, for riders there are not.
 func (r Rider) Climbs(development float64) (gradient float64, err error) {
 	for _, v := range []struct {
 		field  string
@@ -120,7 +122,7 @@ func (r Rider) Climbs(development float64) (gradient float64, err error) {
 	}{{"power_w", r.Power, 20, 700}, {"mass_kg", r.Mass, 30, 400}, {"rolling", r.Rolling, 0.001, 0.05}, {"area_m2", r.Area, 0.1, 1.5},
 		{"cadence", r.Cadence, 20, 120}, {"development_m", development, 0.5, 14}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.hi {
-			return 0, invalid(v.field, "%g cannot be: it is %g to %g.", v.v, v.lo, v.hi)
+			return 0, measure.Wrong(v.field, "%g cannot be: it is %g to %g.", v.v, v.lo, v.hi)
 		}
 	}
 	speed := development * r.Cadence / 60

@@ -3,6 +3,7 @@ package gear
 import (
 	"math"
 
+	"utensil/core/measure"
 	"utensil/core/wear"
 )
 
@@ -34,18 +35,18 @@ const (
 	maySkip    = 0.15 // and past this is watched
 )
 
-// Skips works out on which sprockets a new chain would skip. It fails, with an *Invalid, for what cannot be.
+// Skips works out on which sprockets a new chain would skip. It fails, with a *measure.FieldError, for what cannot be.
 // It says what to expect; a hard push in that gear decides.
 func (r Ridden) Skips() ([]Skipping, error) {
 	switch {
 	case len(r.Teeth) < 1 || len(r.Teeth) > 14:
-		return nil, invalid("teeth", "There are 1 to 14 sprockets, not %d.", len(r.Teeth))
+		return nil, measure.Wrong("teeth", "There are 1 to 14 sprockets, not %d.", len(r.Teeth))
 	case len(r.Share) > 0 && len(r.Share) != len(r.Teeth):
-		return nil, invalid("share", "%d sprockets, and %d shares of use.", len(r.Teeth), len(r.Share))
+		return nil, measure.Wrong("share", "%d sprockets, and %d shares of use.", len(r.Teeth), len(r.Share))
 	case math.IsNaN(r.Worst) || r.Worst < 0 || r.Worst > 4:
-		return nil, invalid("worst", "A chain gets 0 to 4 per cent longer: type what the worst one had.")
+		return nil, measure.Wrong("worst", "A chain gets 0 to 4 per cent longer: type what the worst one had.")
 	case r.Chains < 0 || r.Chains > 20:
-		return nil, invalid("chains", "0 to 20 chains were worn out on them.")
+		return nil, measure.Wrong("chains", "0 to 20 chains were worn out on them.")
 	}
 	share := r.Share
 	if len(share) == 0 {
@@ -54,12 +55,12 @@ func (r Ridden) Skips() ([]Skipping, error) {
 	most := 0.0
 	for i, t := range r.Teeth {
 		if t < 8 || t > 70 || math.IsNaN(share[i]) || share[i] < 0 {
-			return nil, invalid("teeth", "A sprocket has 8 to 70 teeth, and its share of use is not below 0.")
+			return nil, measure.Wrong("teeth", "A sprocket has 8 to 70 teeth, and its share of use is not below 0.")
 		}
 		most = math.Max(most, share[i]/float64(t))
 	}
 	if most == 0 {
-		return nil, invalid("share", "One sprocket at least was ridden.")
+		return nil, measure.Wrong("share", "One sprocket at least was ridden.")
 	}
 	out := make([]Skipping, len(r.Teeth))
 	for i, t := range r.Teeth {

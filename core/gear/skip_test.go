@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/gear"
+	"utensil/core/measure"
 )
 
 var ten = []int{11, 13, 15, 17, 19, 21, 24, 28, 32, 36}
@@ -57,7 +58,7 @@ func TestRiddenSprocketsThatCannotBe(t *testing.T) {
 		"chains": {Teeth: ten, Worst: 0.5, Chains: 400},
 	} {
 		_, err := r.Skips()
-		var invalid *gear.Invalid
+		var invalid *measure.FieldError
 		require.ErrorAs(t, err, &invalid, field)
 		assert.Equal(t, field, invalid.Field)
 	}

@@ -2,6 +2,8 @@ package gear
 
 import (
 	"math"
+
+	"utensil/core/measure"
 )
 
 // Train is all that carries pedalling to the ground: rings, sprockets, a geared hub's own ratios, the wheel.
@@ -31,7 +33,7 @@ type Geared struct {
 	Widest float64 `json:"widest" doc:"the largest step between two of those, 0.15 for 15 %"`
 }
 
-// Work works a train out. It fails, with an *Invalid, for what cannot be. Chain angles take the middle of the rings to lie
+// Work works a train out. It fails, with a *measure.FieldError, for what cannot be. Chain angles take the middle of the rings to lie
 // on the line of the middle of the sprockets.
 func (t Train) Work() (Geared, error) {
 	gears, err := Gears(t.Rings, t.Sprockets, t.Hub, t.Wheel)
@@ -41,12 +43,12 @@ func (t Train) Work() (Geared, error) {
 	for _, teeth := range [][]int{t.Rings, t.Sprockets} {
 		for i := range teeth[1:] {
 			if teeth[i+1] <= teeth[i] {
-				return Geared{}, invalid("teeth", "Name teeth from the smallest up: %d comes before %d.", teeth[i+1], teeth[i])
+				return Geared{}, measure.Wrong("teeth", "Name teeth from the smallest up: %d comes before %d.", teeth[i+1], teeth[i])
 			}
 		}
 	}
 	if math.IsNaN(t.Stay) || t.Stay != 0 && (t.Stay < 150 || t.Stay > 1200) {
-		return Geared{}, invalid("stay_mm", "From the middle of the crank to that of the hub it is 150 to 1200 mm.")
+		return Geared{}, measure.Wrong("stay_mm", "From the middle of the crank to that of the hub it is 150 to 1200 mm.")
 	}
 	for i := range gears {
 		gears[i].Angle = t.angle(gears[i].Ring, gears[i].Sprocket)

@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/core/gear"
+	"utensil/core/measure"
 )
 
 var compact = gear.Train{Rings: []int{30, 46}, Sprockets: []int{11, 13, 15, 17, 19, 21, 24, 28, 32, 36},
@@ -67,7 +68,7 @@ func TestTrainsThatCannotBe(t *testing.T) {
 			train := compact
 			spoil(&train)
 			_, err := train.Work()
-			var invalid *gear.Invalid
+			var invalid *measure.FieldError
 			require.ErrorAs(t, err, &invalid)
 			assert.Equal(t, field, invalid.Field)
 		})

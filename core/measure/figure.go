@@ -3,6 +3,7 @@ package measure
 import (
 	"fmt"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 	"unicode"
@@ -14,15 +15,6 @@ type Figure struct {
 	Unit  Unit    // the unit typed, or the one the field asked for
 	Base  float64 // the value in the quantity's base unit
 }
-
-// FigureError says why typed text is not a figure, in words for the bench.
-type FigureError struct {
-	Typed       string
-	Problem     string    // a whole sentence that says what to do
-	Suggestions []float64 // in the unit of the field; what may have been meant
-}
-
-func (e *FigureError) Error() string { return e.Problem }
 
 // longestFigure bounds what is read at all; no figure at the bench is longer.
 const longestFigure = 40
@@ -38,6 +30,8 @@ var spellings = map[string]string{
 	"%": "%", "percent": "%",
 	"km": "km", "mi": "mi", "mile": "mi", "miles": "mi",
 	"kg": "kg", "lb": "lb", "lbs": "lb", "ml": "ml",
+	"n": "N", "newton": "N", "kgf": "kgf", "lbf": "lbf",
+	"°": "°", "deg": "°", "degrees": "°", "hz": "Hz", "w": "W", "watt": "W", "turn": "turns", "turns": "turns",
 	"h": "h", "hour": "h", "hours": "h",
 }
 
@@ -52,51 +46,131 @@ func plain(text string) string {
 	}, text)
 }
 
-// ParseFigure reads a figure for a field that asks for unit want. A decimal comma
-// and a trailing unit of the same quantity are understood: "4,6", "41 lbf·in".
-// It returns a *FigureError for anything else, below zero included.
-func ParseFigure(typed string, want Unit) (Figure, error) {
+// ParseFigure reads a figure for a field that asks for unit want. A decimal comma, an inch's fraction and a trailing unit
+// of the same quantity are understood: "4,6", "41 lbf·in", "12 1/16 in". It returns a *FieldError for anything else,
+// below zero included.
+func ParseFigure(typed string, want Unit) (Figure, error) { return parse(typed, want, false) }
+
+// ParseSigned is ParseFigure for what may lie on either side of zero: "-0,8", "+1.2 mm".
+func ParseSigned(typed string, want Unit) (Figure, error) { return parse(typed, want, true) }
+
+func parse(typed string, want Unit, signed bool) (Figure, error) {
 	text := strings.TrimSpace(typed)
 	fail := func(format string, args ...any) (Figure, error) {
-		return Figure{}, &FigureError{Typed: typed, Problem: fmt.Sprintf(format, args...)}
+		return Figure{}, &FieldError{Typed: typed, Problem: fmt.Sprintf(format, args...)}
 	}
 	if text == "" {
-		return fail("Type a figure in %s.", want.Symbol)
+		return fail("Type a figure%s.", want.in())
 	}
 	if len(text) > longestFigure {
-		return fail("That is too long to be a figure. Type only the digits, in %s.", want.Symbol)
+		return fail("That is too long to be a figure. Type only the digits%s.", comma(want.in()))
 	}
-	text = strings.ReplaceAll(text, "−", "-")
-	if strings.HasPrefix(text, "-") {
-		return fail("A figure cannot be below zero. Type %s in %s.", strings.TrimLeft(text, "- "), want.Symbol)
+	text, sign := strings.ReplaceAll(text, "−", "-"), 1.0
+	switch {
+	case !signed && strings.HasPrefix(text, "-"):
+		return fail("A figure cannot be below zero. Type %s%s.", strings.TrimLeft(text, "- "), want.in())
+	case signed && (text[0] == '-' || text[0] == '+'):
+		if text[0] == '-' {
+			sign = -1
+		}
+		text = strings.TrimSpace(text[1:])
 	}
-	digits := strings.IndexFunc(text, func(r rune) bool { return (r < '0' || r > '9') && r != '.' && r != ',' })
-	number, rest := text, ""
-	if digits >= 0 {
-		number, rest = text[:digits], strings.TrimSpace(text[digits:])
+	nothing := func() (Figure, error) {
+		return fail("“%s” is not a figure. Type digits, such as 4.6%s.", strings.TrimSpace(typed), comma(want.in()))
 	}
+	number, rest := numeral(text)
 	unit := want
 	if rest != "" {
 		named, known := UnitOf(rest)
 		switch {
 		case !known:
-			return fail("“%s” is not a figure. Type digits, such as 4.6, in %s.", text, want.Symbol)
+			return nothing()
 		case named.Quantity != want.Quantity:
-			return fail("%s does not fit here. Type the figure in %s.", named.Symbol, want.Symbol)
+			return fail("%s does not fit here. Type the figure%s.", named.Symbol, want.in())
 		}
 		unit = named
 	}
-	value, err := strconv.ParseFloat(strings.Replace(number, ",", ".", 1), 64)
+	value, err := valueOf(number, unit)
 	if err != nil || math.IsInf(value, 0) {
-		return fail("“%s” is not a figure. Type digits, such as 4.6, in %s.", text, want.Symbol)
+		return nothing()
 	}
-	return Figure{Typed: typed, Unit: unit, Base: unit.ToBase(value)}, nil
+	return Figure{Typed: typed, Unit: unit, Base: unit.ToBase(sign * value)}, nil
+}
+
+// numeral parts a text into its numeral, an inch's fraction among it, and what stands behind.
+func numeral(text string) (number, rest string) {
+	if whole := fraction.FindString(text); whole != "" {
+		return whole, strings.TrimSpace(text[len(whole):])
+	}
+	end := strings.IndexFunc(text, func(r rune) bool { return (r < '0' || r > '9') && r != '.' && r != ',' })
+	if end < 0 {
+		return text, ""
+	}
+	return text[:end], strings.TrimSpace(text[end:])
+}
+
+// fraction is a numeral as inches are written: 12 1/16, 9/16.
+var fraction = regexp.MustCompile(`^(?:(\d+)[ -])?(\d+)/(\d+)`)
+
+// valueOf is what a numeral says; a fraction is one of inches only, since a slash parts two figures elsewhere.
+func valueOf(number string, unit Unit) (float64, error) {
+	parts := fraction.FindStringSubmatch(number)
+	if parts == nil {
+		return strconv.ParseFloat(strings.Replace(number, ",", ".", 1), 64)
+	}
+	whole, over, under := atof(parts[1]), atof(parts[2]), atof(parts[3])
+	if unit != Inch || under == 0 || over >= under {
+		return 0, strconv.ErrSyntax
+	}
+	return whole + over/under, nil
+}
+
+// atof is what digits say; "" says nothing.
+func atof(digits string) float64 {
+	v, err := strconv.ParseFloat(digits, 64)
+	if err != nil {
+		return 0
+	}
+	return v
+}
+
+// in names the unit that a field asks for.
+func (u Unit) in() string {
+	if u.Symbol == "" {
+		return ""
+	}
+	return " in " + u.Symbol
+}
+
+func comma(text string) string {
+	if text == "" {
+		return ""
+	}
+	return "," + text
+}
+
+// ParseCounts reads whole numbers, however they are parted: "11 13 15", "11-13-15", "11, 13". most bounds each of them.
+// It returns a *FieldError where there is none.
+func ParseCounts(typed string, most int) ([]int, error) {
+	words := strings.FieldsFunc(typed, func(r rune) bool { return r < '0' || r > '9' })
+	counts := make([]int, 0, len(words))
+	for _, w := range words {
+		n, err := strconv.Atoi(w)
+		if err != nil || n > most {
+			return nil, &FieldError{Typed: typed, Problem: fmt.Sprintf("“%s” cannot be: at most %d.", w, most)}
+		}
+		counts = append(counts, n)
+	}
+	if len(counts) == 0 {
+		return nil, &FieldError{Typed: typed, Problem: "Type whole numbers, such as 11 13 15."}
+	}
+	return counts, nil
 }
 
 // ParseFigures reads one to most figures, parted by a slash or a semicolon: "1.62/1.58".
 func ParseFigures(typed string, want Unit, most int) ([]Figure, error) {
 	parts := strings.FieldsFunc(typed, func(r rune) bool { return r == '/' || r == ';' })
-	if len(parts) == 0 {
+	if _, err := ParseFigure(typed, want); len(parts) == 0 || err == nil { // a fraction of an inch is one figure
 		parts = []string{typed}
 	}
 	if len(parts) > most {
@@ -104,7 +178,7 @@ func ParseFigures(typed string, want Unit, most int) ([]Figure, error) {
 		if most > 1 {
 			problem = fmt.Sprintf("That is %d figures; here are at most %d.", len(parts), most)
 		}
-		return nil, &FigureError{Typed: typed, Problem: problem}
+		return nil, &FieldError{Typed: typed, Problem: problem}
 	}
 	var out []Figure
 	for _, p := range parts {
@@ -141,7 +215,7 @@ func (f Figure) CheckPlausible(plausible Range) error {
 	} else {
 		problem += " Measure again."
 	}
-	return &FigureError{Typed: f.Typed, Problem: problem, Suggestions: meant}
+	return &FieldError{Typed: f.Typed, Problem: problem, Suggestions: meant}
 }
 
 // round drops the dust that a division leaves, to six significant figures.

@@ -72,6 +72,11 @@ func TestParseFigure(t *testing.T) {
 		{"0,5%", measure.Percent, 0.5},
 		{"0", measure.Millimetre, 0},
 		{".8 mm", measure.Millimetre, 0.8},
+		{"12 1/16 in", measure.Millimetre, 306.3875}, // 25.4 mm to the inch (NIST SP 811)
+		{"9/16\"", measure.Millimetre, 14.2875},
+		{"1-1/8", measure.Inch, 28.575},
+		{"120 kgf", measure.Newton, 1176.798}, // 9.80665 N to the kilogram-force (NIST SP 811)
+		{"12", measure.Piece, 12},
 	} {
 		t.Run(c.typed, func(t *testing.T) {
 			f, err := measure.ParseFigure(c.typed, c.want)
@@ -92,16 +97,44 @@ func TestParseFigureSaysWhatToDo(t *testing.T) {
 		"1,234,5":               "Type digits",
 		"5 N·m":                 "Type the figure in mm",
 		"six":                   "Type digits",
+		"9/16":                  "Type digits", // of what? a slash parts two figures
+		"3/0 in":                "Type digits",
 		"1e3":                   "Type digits",
 		"🚲":                     "Type digits",
 		strings.Repeat("9", 99): "too long",
 	} {
 		t.Run(typed, func(t *testing.T) {
 			_, err := measure.ParseFigure(typed, measure.Millimetre)
-			var figure *measure.FigureError
+			var figure *measure.FieldError
 			require.True(t, errors.As(err, &figure), typed)
 			assert.Contains(t, figure.Problem, hint, typed)
 		})
+	}
+}
+
+func TestAFigureOnEitherSideOfZero(t *testing.T) {
+	for typed, want := range map[string]float64{"-0,8": -0.8, "−1.2 mm": -1.2, "+0.5": 0.5, "- 1/8 in": -3.175, "2": 2} {
+		t.Run(typed, func(t *testing.T) {
+			f, err := measure.ParseSigned(typed, measure.Millimetre)
+			require.NoError(t, err)
+			assert.InDelta(t, want, f.Base, 1e-12)
+		})
+	}
+	for _, typed := range []string{"", "--1", "-", "+-2", "1-2", "-mm"} {
+		_, err := measure.ParseSigned(typed, measure.Millimetre)
+		assert.Error(t, err, typed)
+	}
+}
+
+func TestCountsAreReadHoweverTheyAreParted(t *testing.T) {
+	for _, typed := range []string{"11 13 15", "11-13-15", "11, 13, 15", " 11/13/15 "} {
+		counts, err := measure.ParseCounts(typed, 80)
+		require.NoError(t, err, typed)
+		assert.Equal(t, []int{11, 13, 15}, counts, typed)
+	}
+	for _, typed := range []string{"", "none", "11 81", "99999999999999999999"} {
+		_, err := measure.ParseCounts(typed, 80)
+		assert.Error(t, err, typed)
 	}
 }
 
@@ -120,7 +153,7 @@ func TestCheckPlausibleProposesWhatWasMeant(t *testing.T) {
 		t.Run(c.typed, func(t *testing.T) {
 			f, err := measure.ParseFigure(c.typed, c.unit)
 			require.NoError(t, err)
-			var figure *measure.FigureError
+			var figure *measure.FieldError
 			require.True(t, errors.As(f.CheckPlausible(c.plausible), &figure), c.typed)
 			assert.Equal(t, c.meant, figure.Suggestions, c.typed)
 		})

@@ -53,6 +53,15 @@ func TestDistancesInMiles(t *testing.T) {
 }
 
 // Any text is so many figures, none below zero, or an error that says what to do.
+// A slash parts two figures; where they are inches it may be a fraction.
+func TestASlashInInchesIsAFraction(t *testing.T) {
+	for typed, want := range map[string]int{"1.62/1.58": 2, "12 1/16 in": 1, "2/1 in": 2} {
+		figures, err := measure.ParseFigures(typed, measure.Millimetre, 3)
+		require.NoError(t, err, typed)
+		assert.Len(t, figures, want, typed)
+	}
+}
+
 func FuzzParseFigures(f *testing.F) {
 	f.Add("1.62/1,58", 3)
 	f.Add("//;", 2)

@@ -1,7 +1,7 @@
 // Package measure holds the quantities of the bench and the units they are typed in.
 //
 // Every quantity is kept in one base unit (torque in newton metres, length in
-// millimetres, pressure in bar, mass in kilograms, wear as per cent, time in minutes) and converted only where
+// millimetres, pressure in bar, mass in kilograms, force in newtons, wear as per cent, time in hours) and converted only where
 // a person reads or types it. Factors are the exact definitions of NIST SP 811,
 // Appendix B.
 package measure
@@ -24,6 +24,12 @@ const (
 	Mass           Quantity = "mass"     // base unit kg
 	Volume         Quantity = "volume"   // base unit ml
 	Ridden         Quantity = "ridden"   // base unit h
+	Force          Quantity = "force"    // base unit N
+	Angle          Quantity = "angle"    // base unit °
+	Pitch          Quantity = "pitch"    // base unit Hz
+	Power          Quantity = "power"    // base unit W
+	Turning        Quantity = "turning"  // base unit a turn
+	Count          Quantity = "count"    // of pieces; its unit has no name
 )
 
 // Torque is a turning moment in newton metres.
@@ -62,6 +68,14 @@ var (
 	Pound                   = Unit{"lb", Mass, 0.45359237}
 	Millilitre              = Unit{"ml", Volume, 1}
 	Hour                    = Unit{"h", Ridden, 1}
+	Newton                  = Unit{"N", Force, 1}
+	KilogramForce           = Unit{"kgf", Force, gravity}
+	PoundForce              = Unit{"lbf", Force, poundForce}
+	Degree                  = Unit{"°", Angle, 1}
+	Hertz                   = Unit{"Hz", Pitch, 1}
+	Turn                    = Unit{"turns", Turning, 1}
+	Watt                    = Unit{"W", Power, 1}
+	Piece                   = Unit{"", Count, 1}
 )
 
 // Units lists every unit, base units first within their quantity.
@@ -69,7 +83,7 @@ func Units() []Unit {
 	return []Unit{
 		NewtonMetre, PoundForceInch, PoundForceFoot, KilogramForceCentimetre,
 		Millimetre, Inch, Bar, PoundPerSquareInch, Kilopascal, Percent, Kilometre, Mile,
-		Kilogram, Pound, Millilitre, Hour,
+		Kilogram, Pound, Millilitre, Hour, Newton, KilogramForce, PoundForce, Watt, Degree, Hertz, Turn,
 	}
 }
 

@@ -12,6 +12,7 @@ import (
 	"strconv"
 	"strings"
 
+	"utensil/core/measure"
 	"utensil/core/words"
 )
 
@@ -161,18 +162,13 @@ func inInches(text string) (all []Size) {
 	return all
 }
 
-// inches of a whole number with a fraction or a decimal.
+// inches of a whole number with a fraction or a decimal; 0 where it is none.
 func inches(text string) float64 {
-	whole, part, _ := strings.Cut(text, " ")
-	sum, _ := strconv.ParseFloat(whole, 64)
-	if over, under, is := strings.Cut(part, "/"); is {
-		a, _ := strconv.ParseFloat(over, 64)
-		b, _ := strconv.ParseFloat(under, 64)
-		if b > 0 {
-			sum += a / b
-		}
+	f, err := measure.ParseFigure(text, measure.Inch)
+	if err != nil {
+		return 0
 	}
-	return sum
+	return measure.Inch.FromBase(f.Base)
 }
 
 func size(seat int, width float64) Size {

@@ -46,7 +46,7 @@ func TestALengthIsReadAsElongation(t *testing.T) {
 // A bare length is no slip of the decimal point: 306.1 is never 0.306 %.
 func TestABareLengthAsksForItsUnit(t *testing.T) {
 	_, err := rule.Read("306.1")
-	var figure *measure.FigureError
+	var figure *measure.FieldError
 	require.ErrorAs(t, err, &figure)
 	assert.Equal(t, []float64{0.427}, figure.Suggestions)
 	assert.Contains(t, figure.Problem, "306.1 mm")

@@ -113,7 +113,7 @@ func TestWhatAnIndexingBenchRefuses(t *testing.T) {
 	}{
 		"no such shift":      {look(gears.GearLook{What: "shift", To: 9, Up: true, Result: gear.Crisp}), "seen", "no such shift"},
 		"no result":          {look(gears.GearLook{What: "shift", To: 3, Up: true}), "seen", "Say what"},
-		"no figure":          {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "a bit"}), "typed", "no figure"},
+		"not a figure":          {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "a bit"}), "typed", "not a figure"},
 		"far off":            {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "60"}), "sighted", "at most two"},
 		"a barrel's end":     {turn(gears.GearMove{Work: gear.TurnBarrel, Quarters: 7}), "quarters", "6 quarter-turns left"},
 		"turned by nothing":  {turn(gears.GearMove{Work: gear.TurnBarrel}), "quarters", "how far"},
@@ -175,7 +175,7 @@ func TestTheHangerGaugeSpeaksForTheHanger(t *testing.T) {
 		return write(w, r, gears.Looks.Says(look), nil)
 	}
 	require.ErrorContains(t, gauge(map[string]string{"12": "18", "6": "4"}, "300"), "three places")
-	require.ErrorContains(t, gauge(map[string]string{"12": "18", "3": "x", "6": "4"}, "300"), "no figure")
+	require.ErrorContains(t, gauge(map[string]string{"12": "18", "3": "x", "6": "4"}, "300"), "not a figure")
 	require.ErrorContains(t, gauge(map[string]string{"12": "18", "3": "11", "6": "4"}, "3"), "reaches 100 to 400 mm")
 	require.NoError(t, gauge(map[string]string{"12": "18 mm", "3": "11", "6": "4", "9": ""}, "300"))
 	require.NotNil(t, bench().Hanger)
@@ -250,7 +250,7 @@ func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
 	assert.Equal(t, "clamp", notes[1].Figured.Do[0].What, "angle before cable")
 
 	err := write(w, r, gears.Notes.Says(gears.GearNote{GearAsked: gears.GearAsked{Front: &gears.FrontAsked{Height: "high", Angle: "0"}}}), nil)
-	require.ErrorContains(t, err, "“high” is no figure")
+	require.ErrorContains(t, err, "“high” is not a figure")
 	require.ErrorContains(t, write(w, r, gears.Notes.Says(gears.GearNote{}), nil), "which bench")
 }
 

@@ -170,7 +170,7 @@ func TestWhatCannotBeReadOfAWheelIsRefused(t *testing.T) {
 		says  string
 	}{
 		"a spoke too many":   {wheels.WheelRead{What: "tension", Values: with(all("900"), "33", "900")}, "values.33", "this wheel has 32"},
-		"no figure":          {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "wide")}, "values.7", "“wide” is no figure"},
+		"no figure":          {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "wide")}, "values.7", "“wide” is not a figure"},
 		"40 mm of wobble":    {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "40")}, "values", "the rim is bent"},
 		"too few places":     {wheels.WheelRead{What: "out", Values: map[string]string{"1": "0.1", "9": "0"}}, "values", "at 8 places at least"},
 		"a bell":             {wheels.WheelRead{What: "pitch", Values: with(all("400"), "3", "2900")}, "values.3", "no spoke"},

@@ -1,7 +1,6 @@
 package apart
 
 import (
-	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -61,15 +60,10 @@ func Reckon(book *knowledge.Book, in SumAsked) (Sum, error) {
 	if f.err != nil {
 		return Sum{}, f.err
 	}
-	var refused *bearing.Refused
-	var wrong *fit.Error
-	switch {
-	case errors.As(err, &refused):
-		return Sum{}, record.Refuse("figures."+refused.Field, "%s", refused.Problem)
-	case errors.As(err, &wrong):
-		return Sum{}, record.Refuse("figures."+wrong.Particular, "%s", wrong.Problem)
+	if err != nil {
+		return Sum{}, record.InField("figures", err)
 	}
-	return sum, err
+	return sum, nil
 }
 
 // figures are read one by one; the first that cannot be read is told.

@@ -14,9 +14,9 @@ import (
 func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Chain, typed{}
 	rings, sprockets := t.teeth("chain.rings", in.Rings), t.teeth("chain.sprockets", in.Sprockets)
-	stay, grows := t.figure("chain.stay", in.Stay, "mm"), t.or("chain.grows", in.Grows, "mm", 0)
-	mech := gear.Mech{TakesUp: int(t.or("chain.takes_up", in.TakesUp, "", 0)), Largest: int(t.or("chain.largest", in.Largest, "", 0)),
-		Cage: t.figure("chain.cage", in.Cage, "mm")}
+	stay, grows := t.figure("chain.stay", in.Stay, measure.Millimetre), t.or("chain.grows", in.Grows, measure.Millimetre, 0)
+	mech := gear.Mech{TakesUp: int(t.or("chain.takes_up", in.TakesUp, measure.Piece, 0)), Largest: int(t.or("chain.largest", in.Largest, measure.Piece, 0)),
+		Cage: t.figure("chain.cage", in.Cage, measure.Millimetre)}
 	if t.err != nil {
 		return t.err
 	}
@@ -43,8 +43,8 @@ func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Single, typed{}
 	ring, sprocket := t.count("single.ring", in.Ring), t.count("single.sprocket", in.Sprocket)
-	from, room := t.figure("single.from", in.From, "mm"), t.figure("single.room", in.Room, "mm")
-	lies := t.or("single.lies", in.Lies, "mm", 0)
+	from, room := t.figure("single.from", in.From, measure.Millimetre), t.figure("single.room", in.Room, measure.Millimetre)
+	lies := t.or("single.lies", in.Lies, measure.Millimetre, 0)
 	if t.err != nil {
 		return t.err
 	}
@@ -56,7 +56,7 @@ func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	if f.Links = even(exact); strings.TrimSpace(in.Links) != "" {
 		f.Links = t.count("single.links", in.Links)
 	}
-	moves := t.or("single.moves", in.Moves, "mm", -1)
+	moves := t.or("single.moves", in.Moves, measure.Millimetre, -1)
 	if t.err != nil {
 		return t.err
 	}

@@ -1,8 +1,6 @@
 package gears
 
 import (
-	"errors"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -88,7 +86,7 @@ func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 	in.Gear = s.Book.Drivetrain(family, teeth)
 	in.Gear.Inverse = in.Inverse
 	if strings.TrimSpace(in.Turns) != "" {
-		if in.Gear.Turns, err = figure("turns", in.Turns, "turns"); err != nil {
+		if in.Gear.Turns, err = record.ReadSigned("turns", in.Turns, measure.Turn, mostFigure); err != nil {
 			return nil, err
 		}
 	}
@@ -96,7 +94,7 @@ func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 		return nil, err
 	}
 	if err := in.Gear.Validate(); err != nil {
-		return nil, refused(err)
+		return nil, record.InField("", err)
 	}
 	in.History = gear.History{CableDays: cableDays(s), Fell: in.Fell, Swapped: in.Swapped, Stood: in.Stood}
 	for _, b := range Benches.Of(s) {
@@ -117,7 +115,7 @@ func (in Indexing) measured(d *gear.Drivetrain) error {
 		if strings.TrimSpace(m.typed) == "" {
 			continue
 		}
-		v, err := figure(m.field, m.typed, "mm")
+		v, err := record.ReadSigned(m.field, m.typed, measure.Millimetre, mostFigure)
 		if err != nil {
 			return err
 		}
@@ -137,38 +135,18 @@ func cableDays(s *record.Sheet) int {
 
 // readTeeth reads sprockets: 11 13 15, 11-13-15 or 11, 13, 15.
 func readTeeth(typed string) ([]int, error) {
-	words := strings.FieldsFunc(typed, func(r rune) bool { return r < '0' || r > '9' })
-	teeth := make([]int, 0, len(words))
-	for _, w := range words {
-		n, err := strconv.Atoi(w)
-		if err != nil {
-			return nil, record.Refuse("teeth", "Type the teeth of each sprocket, smallest first: 11 13 15 17.")
-		}
-		teeth = append(teeth, n)
-	}
-	if len(teeth) < 2 {
+	teeth, err := measure.ParseCounts(typed, mostTeeth)
+	if err != nil || len(teeth) < 2 {
 		return nil, record.Refuse("teeth", "Type the teeth of each sprocket, smallest first: 11 13 15 17.")
 	}
 	return teeth, nil
 }
 
-func figure(field, typed, unit string) (float64, error) {
-	plain := strings.NewReplacer(",", ".", "−", "-", unit, "", "mm", "", "°", "").Replace(strings.TrimSpace(typed))
-	v, err := strconv.ParseFloat(strings.TrimSpace(plain), 64)
-	if err != nil || math.IsNaN(v) || math.Abs(v) > 1000 {
-		return 0, record.Refuse(field, "“%s” is no figure: type one such as %s.", typed, measure.Format(-0.8))
-	}
-	return v, nil
-}
-
-// refused is the refusal of a gear or of evidence that cannot be.
-func refused(err error) error {
-	var invalid *gear.Invalid
-	if errors.As(err, &invalid) {
-		return record.Refuse(invalid.Field, "%s", invalid.Problem)
-	}
-	return err
-}
+// Figures that no gear has are slips: teeth of a ring or sprocket, and lengths, angles or shares of anything here.
+const (
+	mostTeeth  = 80
+	mostFigure = 1000
+)
 
 // at finds the bench that an entry is of, and refuses one that was written past what others have done.
 func at(s *record.Sheet, indexing record.ID, place int) (GearBench, error) {
@@ -192,7 +170,7 @@ func checkLook(s *record.Sheet, in GearLook) (*GearLook, error) {
 	in.Indexing = b.ID
 	switch in.What {
 	case "sight":
-		in.Off, err = figure("typed", in.Typed, "mm")
+		in.Off, err = record.ReadSigned("typed", in.Typed, measure.Millimetre, mostFigure)
 	case "gauge":
 		in.Hanger, err = gauged(in)
 	}
@@ -202,14 +180,14 @@ func checkLook(s *record.Sheet, in GearLook) (*GearLook, error) {
 	e := b.evidence
 	take(&e, in)
 	if err := e.Validate(); err != nil {
-		return nil, refused(err)
+		return nil, record.InField("", err)
 	}
 	return &in, nil
 }
 
 // gauged is how a hanger is bent by what was read of its gauge.
 func gauged(in GearLook) (*gear.Hanger, error) {
-	reach, err := figure("reach", in.Reach, "mm")
+	reach, err := record.ReadSigned("reach", in.Reach, measure.Millimetre, mostFigure)
 	if err != nil {
 		return nil, err
 	}
@@ -222,14 +200,14 @@ func gauged(in GearLook) (*gear.Hanger, error) {
 		if err != nil {
 			return nil, record.Refuse("readings", "A reading of the gauge stands at an hour of the clock, 1 to 12.")
 		}
-		gap, err := figure("readings."+hour, in.Readings[hour], "mm")
+		gap, err := record.ReadSigned("readings."+hour, in.Readings[hour], measure.Millimetre, mostFigure)
 		if err != nil {
 			return nil, err
 		}
 		readings = append(readings, gear.GaugeReading{Clock: clock, Gap: gap})
 	}
 	h, err := gear.HangerBend(readings, reach)
-	return &h, refused(err)
+	return &h, record.InField("", err)
 }
 
 // most quarters and eighths that anybody turns at once.

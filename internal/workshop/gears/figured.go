@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"utensil/core/gear"
+	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/internal/workshop/record"
 )
@@ -78,7 +79,7 @@ func Figure(s *record.Sheet, in GearAsked) (GearFigured, error) {
 		}
 		out := GearFigured{Bench: b.bench, Mark: wear.Sound, Do: []gear.Advised{}}
 		if err := b.work(s, in, &out); err != nil {
-			return GearFigured{}, refused(err)
+			return GearFigured{}, record.InField("", err)
 		}
 		if out.wait {
 			out.Finds = benchNames[b.bench]
@@ -91,17 +92,17 @@ func Figure(s *record.Sheet, in GearAsked) (GearFigured, error) {
 // typed reads what was typed, and keeps the first slip.
 type typed struct{ err error }
 
-func (t *typed) figure(field, text, unit string) float64 {
+func (t *typed) figure(field, text string, unit measure.Unit) float64 {
 	if t.err != nil {
 		return 0
 	}
-	v, err := figure(field, text, unit)
+	v, err := record.ReadSigned(field, text, unit, mostFigure)
 	t.err = err
 	return v
 }
 
 // or is a figure, or what is taken where nothing was typed.
-func (t *typed) or(field, text, unit string, usual float64) float64 {
+func (t *typed) or(field, text string, unit measure.Unit, usual float64) float64 {
 	if strings.TrimSpace(text) == "" {
 		return usual
 	}
@@ -109,7 +110,7 @@ func (t *typed) or(field, text, unit string, usual float64) float64 {
 }
 
 func (t *typed) count(field, text string) int {
-	v := t.figure(field, text, "")
+	v := t.figure(field, text, measure.Piece)
 	if t.err == nil && v != float64(int(v)) {
 		t.err = record.Refuse(field, "“%s” is no whole number.", text)
 	}
@@ -120,7 +121,7 @@ func (t *typed) teeth(field, text string) []int {
 	if t.err != nil {
 		return nil
 	}
-	list, err := teethOf(text)
+	list, err := measure.ParseCounts(text, mostTeeth)
 	if err != nil {
 		t.err = record.Refuse(field, "Type the teeth of each, smallest first: 34 50.")
 	}
@@ -128,24 +129,9 @@ func (t *typed) teeth(field, text string) []int {
 	return slices.Compact(list)
 }
 
-// teethOf reads teeth: 34 50, 34-50 or 34, 50.
-func teethOf(text string) (list []int, err error) {
-	for _, w := range strings.FieldsFunc(text, func(r rune) bool { return r < '0' || r > '9' }) {
-		n, err := strconv.Atoi(w)
-		if err != nil {
-			return nil, err
-		}
-		list = append(list, n)
-	}
-	if len(list) == 0 {
-		return nil, strconv.ErrSyntax
-	}
-	return list, nil
-}
-
 func (t *typed) train(field string, s *record.Sheet, in TrainAsked) (train gear.Train, hub *gear.Hub) {
 	train = gear.Train{Rings: t.teeth(field+".rings", in.Rings), Sprockets: t.teeth(field+".sprockets", in.Sprockets),
-		Wheel: gear.Wheel{Seat: t.figure(field+".seat", in.Seat, "mm"), Width: t.figure(field+".width", in.Width, "mm")}}
+		Wheel: gear.Wheel{Seat: t.figure(field+".seat", in.Seat, measure.Millimetre), Width: t.figure(field+".width", in.Width, measure.Millimetre)}}
 	if in.Hub != "" && t.err == nil {
 		family, known := s.Book.HubFamily(in.Hub)
 		if !known {

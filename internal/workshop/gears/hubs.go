@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"utensil/core/gear"
+	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -31,7 +32,7 @@ func figureHub(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 
 func figureWired(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Wired, typed{}
-	w := gear.Wired{Battery: t.figure("wired.battery", in.Battery, "%"), Code: strings.TrimSpace(in.Code),
+	w := gear.Wired{Battery: t.figure("wired.battery", in.Battery, measure.Percent), Code: strings.TrimSpace(in.Code),
 		Software: in.Software, Knocked: in.Knocked,
 		Shifts: in.Shifts, Pivots: in.Pivots}
 	if strings.TrimSpace(in.Steps) != "" {

@@ -2,6 +2,7 @@ package gears
 
 import (
 	"utensil/core/gear"
+	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/parts"
@@ -10,7 +11,7 @@ import (
 
 func figureFront(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Front, typed{}
-	c := gear.Cage{Height: t.figure("front.height", in.Height, "mm"), Angle: t.figure("front.angle", in.Angle, "°"), Rubs: map[int]gear.Rub{},
+	c := gear.Cage{Height: t.figure("front.height", in.Height, measure.Millimetre), Angle: t.figure("front.angle", in.Angle, measure.Degree), Rubs: map[int]gear.Rub{},
 		Over: in.Over, Climbs: in.Climbs, Rings: parts.Facts.Of(s).Rings}
 	for ring, rub := range in.Rubs {
 		c.Rubs[ring] = rub

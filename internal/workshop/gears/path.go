@@ -17,7 +17,7 @@ func figurePath(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	bends := make([]gear.Bend, len(in.Bends))
 	for i, b := range in.Bends {
 		field := "path.bends." + strconv.Itoa(i)
-		bends[i] = gear.Bend{Name: b.Name, Degrees: t.figure(field+".degrees", b.Degrees, "°"), Slides: slides[b.Slides]}
+		bends[i] = gear.Bend{Name: b.Name, Degrees: t.figure(field+".degrees", b.Degrees, measure.Degree), Slides: slides[b.Slides]}
 		if bends[i].Slides == 0 && t.err == nil {
 			t.err = record.Refuse(field+".slides", "Say how the inner slides in it.")
 		}
@@ -26,7 +26,7 @@ func figurePath(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	if list := Families(s); len(list) > 0 {
 		usual = list[0].Ratio
 	}
-	ratio := t.or("path.ratio", in.Ratio, "", usual)
+	ratio := t.or("path.ratio", in.Ratio, measure.Piece, usual)
 	if t.err != nil {
 		return t.err
 	}

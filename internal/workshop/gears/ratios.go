@@ -23,8 +23,8 @@ const (
 func figureRatio(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Ratio, typed{}
 	now, hub := t.train("ratio.now", s, in.Now)
-	rider := gear.Rider{Power: t.or("ratio.power", in.Power, "W", usualPower), Mass: t.or("ratio.mass", in.Mass, "kg", usualMass),
-		Cadence: t.or("ratio.cadence", in.Cadence, "", usualCadence), Rolling: usualRolling, Area: usualArea}
+	rider := gear.Rider{Power: t.or("ratio.power", in.Power, measure.Watt, usualPower), Mass: t.or("ratio.mass", in.Mass, measure.Kilogram, usualMass),
+		Cadence: t.or("ratio.cadence", in.Cadence, measure.Piece, usualCadence), Rolling: usualRolling, Area: usualArea}
 	if t.err != nil {
 		return t.err
 	}

@@ -18,9 +18,9 @@ func figureWorn(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	teeth, chains := t.teeth("worn.sprockets", in.Sprockets), t.count("worn.chains", in.Chains)
 	f := &WornFigured{}
 	if in.By == "gauge" {
-		f.Longer = t.figure("worn.gauge", in.Gauge, "%")
+		f.Longer = t.figure("worn.gauge", in.Gauge, measure.Percent)
 	} else {
-		length, links := t.figure("worn.length", in.Length, "mm"), t.count("worn.links", in.Links)
+		length, links := t.figure("worn.length", in.Length, measure.Millimetre), t.count("worn.links", in.Links)
 		if t.err == nil {
 			f.Longer, t.err = gear.Elongation(length, links)
 		}
@@ -75,7 +75,7 @@ func shareOf(teeth []int, most string) ([]float64, error) {
 	if strings.TrimSpace(most) == "" {
 		return nil, nil
 	}
-	named, err := teethOf(most)
+	named, err := measure.ParseCounts(most, mostTeeth)
 	if err != nil || slices.ContainsFunc(named, func(t int) bool { return !slices.Contains(teeth, t) }) {
 		return nil, record.Refuse("worn.most", "Name some of these sprockets by their teeth: %s.", teethSaid(teeth))
 	}

@@ -1,7 +1,6 @@
 package parts
 
 import (
-	"errors"
 	"strings"
 
 	"utensil/core/bearing"
@@ -78,7 +77,7 @@ func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
 	}
 	g, err := bearing.Identify(book.BearingKinds(), m, place.Bearing, in.Was)
 	if err != nil {
-		return BearingTold{}, refusedFigure(err)
+		return BearingTold{}, record.InField("particulars", err)
 	}
 	told := BearingTold{List: []Likely{}, None: g.None, Apart: g.Apart}
 	for _, x := range g.List {
@@ -106,22 +105,13 @@ func whichBall(book *knowledge.Book, place knowledge.Place, in BearingAsked) (Be
 	}
 	g, err := bearing.IdentifyBall(book.LooseBalls(), m, place.Balls)
 	if err != nil {
-		return BearingTold{}, refusedFigure(err)
+		return BearingTold{}, record.InField("particulars", err)
 	}
 	told := BearingTold{List: []Likely{}, None: g.None, Says: g.Says}
 	for _, x := range g.List {
 		told.List = append(told.List, Likely{ID: x.ID, Size: x.Size(), Ball: x.Mm, Chance: x.Chance, Source: x.Source})
 	}
 	return told, nil
-}
-
-// refusedFigure is the refusal of a figure that no bearing has, at its field.
-func refusedFigure(err error) error {
-	var refused *bearing.Refused
-	if errors.As(err, &refused) {
-		return record.Refuse("particulars."+refused.Field, "%s", refused.Problem)
-	}
-	return err
 }
 
 // figureOf is what was typed of a particular, in its own unit.

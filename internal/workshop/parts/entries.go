@@ -1,7 +1,6 @@
 package parts
 
 import (
-	"errors"
 	"slices"
 	"strings"
 
@@ -203,13 +202,7 @@ func readParticulars(place knowledge.Place, typed map[string]string) (map[string
 // readParticular reads what was typed of a particular, or says what to type.
 func readParticular(p fit.Particular, typed string) (string, error) {
 	value, err := p.Read(typed)
-	var wrong *fit.Error
-	if errors.As(err, &wrong) {
-		refused := record.Refuse("particulars."+p.ID, "%s", wrong.Problem)
-		refused.Suggestions = wrong.Meant
-		return "", refused
-	}
-	return value, err
+	return value, record.InField("particulars", err)
 }
 
 // cameOff checks why something came off and what became of it; both may be left out where nothing did.

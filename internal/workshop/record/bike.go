@@ -1,7 +1,6 @@
 package record
 
 import (
-	"errors"
 	"maps"
 	"strings"
 	"time"
@@ -56,11 +55,7 @@ func (b Bike) Tidy() (Bike, error) {
 		return b, err
 	}
 	if wrong := b.Facts.Validate(); len(wrong) > 0 {
-		var fact *bike.FactError
-		if errors.As(wrong[0], &fact) {
-			return b, Refuse("bike.facts."+fact.Fact, "%s", fact.Problem)
-		}
-		return b, wrong[0]
+		return b, InField("bike.facts", wrong[0])
 	}
 	return b, nil
 }

@@ -6,15 +6,21 @@ import (
 	"utensil/core/measure"
 )
 
-// InField turns a figure that cannot be read or meant into a problem of a field.
+// InField turns what the core says of a field into a problem of that field; "" where the core's own name of it is ours.
 func InField(field string, err error) error {
-	var figure *measure.FigureError
-	if errors.As(err, &figure) {
-		p := Refuse(field, "%s", figure.Problem)
-		p.Suggestions = figure.Suggestions
-		return p
+	var wrong *measure.FieldError
+	if !errors.As(err, &wrong) {
+		return err
 	}
-	return err
+	switch {
+	case field == "":
+		field = wrong.Field
+	case wrong.Field != "":
+		field += "." + wrong.Field
+	}
+	p := Refuse(field, "%s", wrong.Problem)
+	p.Suggestions = wrong.Suggestions
+	return p
 }
 
 // ReadFigure reads a figure that was typed in a unit, or names its own, and refuses one that
@@ -23,6 +29,15 @@ func ReadFigure(field, typed string, unit measure.Unit, plausible measure.Range)
 	figure, err := measure.ParseFigure(typed, unit)
 	if err == nil {
 		err = figure.CheckPlausible(plausible)
+	}
+	return figure.Base, InField(field, err)
+}
+
+// ReadSigned reads a figure that may lie on either side of zero, and is no further from it than most.
+func ReadSigned(field, typed string, unit measure.Unit, most float64) (float64, error) {
+	figure, err := measure.ParseSigned(typed, unit)
+	if err == nil {
+		err = figure.CheckPlausible(measure.Range{Min: -most, Max: most})
 	}
 	return figure.Base, InField(field, err)
 }

@@ -1,7 +1,6 @@
 package stores
 
 import (
-	"errors"
 	"math"
 	"slices"
 	"strings"
@@ -125,9 +124,8 @@ func tidy(book *knowledge.Book, i Stocked) (Stocked, error) {
 			continue
 		}
 		value, err := p.Read(text)
-		var wrong *fit.Error
-		if errors.As(err, &wrong) {
-			return i, record.Refuse("particulars."+id, "%s", wrong.Problem)
+		if err != nil {
+			return i, record.InField("particulars", err)
 		}
 		read[id] = value
 	}

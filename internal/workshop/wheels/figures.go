@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"strings"
 
+	"utensil/core/measure"
 	"utensil/core/wheel"
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
@@ -53,7 +54,7 @@ func figures(book *knowledge.Book, w wheel.Wheel, most float64, in WheelRead) (m
 			read[where] = share * usualTension * most * w.Share(w.Side(spoke))
 			continue
 		}
-		v, err := figure(field, typed[where])
+		v, err := record.ReadSigned(field, typed[where], unitOf(in.What), mostRead)
 		if err != nil {
 			return nil, err
 		}
@@ -70,6 +71,20 @@ func figures(book *knowledge.Book, w wheel.Wheel, most float64, in WheelRead) (m
 		return nil, record.Refuse("values", "Nothing was read.")
 	}
 	return read, nil
+}
+
+// mostRead is more than any reading of a wheel is: mm, N or Hz.
+const mostRead = 1e5
+
+// unitOf is the unit in which something is read of a wheel.
+func unitOf(what string) measure.Unit {
+	switch what {
+	case "pitch":
+		return measure.Hertz
+	case "tension":
+		return measure.Newton
+	}
+	return measure.Millimetre // the rim, and what a gauge shows
 }
 
 // meaning is what a figure at a spoke comes to: itself, or the tension that a pitch or a gauge's reading stands for.
@@ -98,7 +113,7 @@ func dished(typed map[string]string) (map[string]float64, error) {
 		if typed[where] == "" {
 			return nil, record.Refuse("values."+where, "Lay the gauge on from both sides: how far out the locknut stands on the %s.", where)
 		}
-		v, err := figure("values."+where, typed[where])
+		v, err := record.ReadSigned("values."+where, typed[where], measure.Millimetre, mostRead)
 		if err != nil {
 			return nil, err
 		}
@@ -115,14 +130,14 @@ func swinging(w wheel.Wheel, in WheelRead) (list [2]wheel.String, err error) {
 	if in.What != "pitch" || strings.TrimSpace(in.Known) == "" {
 		return list, nil
 	}
-	known, err := figure("known", in.Known)
+	known, err := record.ReadFigure("known", in.Known, measure.Newton, measure.Range{Max: mostRead})
 	if err != nil {
 		return list, err
 	}
 	if in.Of < 1 || in.Of > w.Spokes || in.Values[strconv.Itoa(in.Of)] == "" {
 		return list, record.Refuse("of", "Say of which spoke that tension was read, and pluck it too.")
 	}
-	pitch, err := figure("values."+strconv.Itoa(in.Of), in.Values[strconv.Itoa(in.Of)])
+	pitch, err := record.ReadFigure("values."+strconv.Itoa(in.Of), in.Values[strconv.Itoa(in.Of)], measure.Hertz, measure.Range{Max: mostRead})
 	if err != nil {
 		return list, err
 	}

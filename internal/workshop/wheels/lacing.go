@@ -3,7 +3,6 @@ package wheels
 import (
 	"fmt"
 	"math"
-	"strconv"
 	"strings"
 
 	"utensil/core/measure"
@@ -59,6 +58,17 @@ type size struct {
 	least, most        float64
 }
 
+// unit is the unit in which it is measured; none where it is counted.
+func (m size) unit() measure.Unit {
+	switch m.field {
+	case "spokes", "cross":
+		return measure.Piece
+	case "most":
+		return measure.Newton
+	}
+	return measure.Millimetre
+}
+
 // laced is the wheel that was described.
 func laced(s *record.Sheet, in WheelStand) (*Lacing, error) {
 	build, known := s.Book.Wheel(in.Build)
@@ -110,7 +120,7 @@ func (in WheelStand) measured(l *Lacing) error {
 		if strings.TrimSpace(m.typed) == "" {
 			continue
 		}
-		v, err := figure(m.field, m.typed)
+		v, err := record.ReadSigned(m.field, m.typed, m.unit(), mostRead)
 		if err != nil {
 			return err
 		}
@@ -122,14 +132,4 @@ func (in WheelStand) measured(l *Lacing) error {
 		m.into(v)
 	}
 	return nil
-}
-
-// figure reads a figure as it was typed: with a comma or a point, and either minus.
-func figure(field, typed string) (float64, error) {
-	plain := strings.NewReplacer(",", ".", "−", "-", "mm", "", "Hz", "", "N", "").Replace(strings.TrimSpace(typed))
-	v, err := strconv.ParseFloat(strings.TrimSpace(plain), 64)
-	if err != nil || math.IsNaN(v) || math.Abs(v) > 1e5 {
-		return 0, record.Refuse(field, "“%s” is no figure: type one such as %s.", typed, measure.Format(-0.8))
-	}
-	return v, nil
 }
