@@ -23,7 +23,8 @@ const (
 func figureRatio(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Ratio, typed{}
 	now, hub := t.train("ratio.now", s, in.Now)
-	rider := gear.Rider{Power: t.or("ratio.power", in.Power, measure.Watt, usualPower), Mass: t.or("ratio.mass", in.Mass, measure.Kilogram, usualMass),
+	rider := gear.Rider{Power: t.or("ratio.power", in.Power, measure.Watt, usualPower),
+		Mass:    t.or("ratio.mass", in.Mass, measure.Kilogram, usualMass),
 		Cadence: t.or("ratio.cadence", in.Cadence, measure.Piece, usualCadence), Rolling: usualRolling, Area: usualArea}
 	if t.err != nil {
 		return t.err
