@@ -45,7 +45,8 @@ func drivable(front, rear int, between float64) error {
 	}
 	switch {
 	case math.IsNaN(between) || between < 150 || between > 1200:
-		return measure.Wrong("between_mm", "From axle to axle it is 150 to 1200 mm: measure from the middle of the crank to the middle of the hub.")
+		return measure.Wrong("between_mm",
+			"From axle to axle it is 150 to 1200 mm: measure from the middle of the crank to the middle of the hub.")
 	case between <= pitchRadius(front)+pitchRadius(rear):
 		return measure.Wrong("between_mm", "At %g mm ring and sprocket touch.", between)
 	}

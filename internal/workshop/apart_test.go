@@ -213,7 +213,7 @@ func TestBadInputAtTheTray(t *testing.T) {
 	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Name: "Lamp", Parts: []string{"screw", "Screw"}})), "stands twice")
 	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Name: "Lamp"})), "Type its parts")
 	first := s.r.Entries[1].ID
-	require.ErrorContains(t, write(s.w, s.r, record.Withdrawals.Says(record.Withdrawn{}), &first), "Take back the last move first")
+	require.ErrorContains(t, write(s.w, s.r, record.Withdrawals.Says(record.Withdrawn{}), &first), "Take back the last of them first")
 	require.ErrorContains(t, write(s.w, s.r, record.Withdrawals.Says(record.Withdrawn{}), &s.id), "Parts of it are on the tray")
 }
 
@@ -282,7 +282,7 @@ func TestWhatDoesNotBelongStaysOff(t *testing.T) {
 
 	last := s.r.Entries[1].ID
 	over := apart.Offs.Says(apart.PartOff{Strip: s.id, Part: "preload-cap", Lay: apart.AsDrawn})
-	require.ErrorContains(t, write(s.w, s.r, over, &last), "take it back, and write it anew")
+	require.ErrorContains(t, write(s.w, s.r, over, &last), "take back the last of it, and write it anew")
 }
 
 // A brake that was tested and then had its wheel out is tested again.

@@ -53,6 +53,10 @@ func TestClicksGoBackToWhereTheyWere(t *testing.T) {
 	b := sprung(t)
 	seven, five, nine := 7, 5, 9
 	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork"}), "rebound", "Count at least one dial")
+	// How they were left the last time settles nothing this time.
+	last := air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five, Left: true})
+	b.r.Entries, b.r.Earlier = nil, append(b.r.Earlier, record.Entry{ID: record.NewID(), Kind: air.Dials.Name, Content: last,
+		At: b.r.Job.OpenedAt.AddDate(0, -3, 0)})
 	b.do(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &seven, Compression: &five}))
 	assert.True(t, b.leg().Dials.Owed)
 	assert.NotNil(t, obstacle(b.w, b.r, "air"), "it stands before the door")

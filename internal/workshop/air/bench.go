@@ -70,11 +70,7 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 	}
 	for _, end := range []string{"front", "rear"} {
 		t := TyreBench{Place: end + "_tyre", End: end, Liked: liked(s, end+"_tyre"), Flat: flatOn(s, end), Topped: toppedOn(s, end)}
-		for _, ledger := range s.Ledgers() {
-			if _, in := Tyres.Last(ledger, func(r *TyreRead) bool { return r.End == end }); in != nil {
-				t.Read = in
-			}
-		}
+		_, t.Read = Tyres.Latest(s, func(r *TyreRead) bool { return r.End == end })
 		t.advise(s, b.Rider)
 		most, _ := t.limit()
 		over(t.Liked, most)
@@ -85,12 +81,8 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 })
 
 // riderOf is who rides it, as they were weighed last.
-func riderOf(s *record.Sheet) (rider *RiderWeighed) {
-	for _, ledger := range s.Ledgers() {
-		if _, in := Riders.Newest(ledger); in != nil {
-			rider = in
-		}
-	}
+func riderOf(s *record.Sheet) *RiderWeighed {
+	_, rider := Riders.Latest(s, func(*RiderWeighed) bool { return true })
 	return rider
 }
 
@@ -101,14 +93,9 @@ func Of(s *record.Sheet) AirBench { return benches.Of(s) }
 func liked(s *record.Sheet, place string) []AirLiked {
 	list := []AirLiked{}
 	for _, condition := range []string{"dry", "soft", "wet"} {
-		var bar *float64
-		for _, ledger := range s.Ledgers() {
-			if _, in := Likings.Last(ledger, func(l *Liking) bool { return l.Place == place && l.Condition == condition }); in != nil {
-				bar = in.Bar
-			}
-		}
-		if bar != nil {
-			list = append(list, AirLiked{Condition: condition, Bar: *bar})
+		_, in := Likings.Latest(s, func(l *Liking) bool { return l.Place == place && l.Condition == condition })
+		if in != nil && in.Bar != nil {
+			list = append(list, AirLiked{Condition: condition, Bar: *in.Bar})
 		}
 	}
 	return list

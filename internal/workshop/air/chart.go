@@ -85,13 +85,7 @@ func span(field, typed string) (from, to float64, err error) {
 
 // chartOf is the chart of a leg: this bike's, or one that was typed for another of its make and model; nil where there is none.
 func chartOf(s *record.Sheet, leg string) *LegChart {
-	var own *LegChart
-	for _, ledger := range s.Ledgers() {
-		if _, in := Charts.Last(ledger, func(c *LegChart) bool { return c.Leg == leg }); in != nil {
-			own = in
-		}
-	}
-	if own != nil {
+	if _, own := Charts.Latest(s, func(c *LegChart) bool { return c.Leg == leg }); own != nil {
 		return own
 	}
 	for _, c := range ModelCharts.Of(s) {

@@ -56,17 +56,12 @@ func (d DialsCounted) Says() string {
 
 // dialsOf are a leg's dials.
 func dialsOf(s *record.Sheet, leg string) (seen DialsSeen) {
-	_, seen.Found = Dials.Last(s.Ledger, func(d *DialsCounted) bool { return d.Leg == leg && !d.Left })
-	found, _ := Dials.Last(s.Ledger, func(d *DialsCounted) bool { return d.Leg == leg && !d.Left })
-	for _, ledger := range s.Ledgers() {
-		if e, in := Dials.Last(ledger, func(d *DialsCounted) bool { return d.Leg == leg && d.Left }); in != nil {
-			seen.Left = in
-			seen.Owed = seen.Found != nil && !seen.Found.None && s.Place(e.ID) < s.Place(found.ID)
-		}
-	}
-	if seen.Left == nil {
-		seen.Owed = seen.Found != nil && !seen.Found.None
-	}
+	left := func(d *DialsCounted) bool { return d.Leg == leg && d.Left }
+	_, seen.Left = Dials.Latest(s, left)
+	var found record.Entry
+	found, seen.Found = Dials.Last(s.Ledger, func(d *DialsCounted) bool { return d.Leg == leg && !d.Left })
+	back, here := Dials.Last(s.Ledger, left)
+	seen.Owed = seen.Found != nil && !seen.Found.None && (here == nil || s.Place(back.ID) < s.Place(found.ID))
 	return seen
 }
 

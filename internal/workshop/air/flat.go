@@ -130,13 +130,11 @@ func checkTopped(s *record.Sheet, in SealantTopped) (*SealantTopped, error) {
 
 // toppedOn is the sealant that a wheel got last, in whatever job.
 func toppedOn(s *record.Sheet, end string) *Topped {
-	var last *Topped
-	for _, ledger := range s.Ledgers() {
-		if e, in := Toppings.Last(ledger, func(t *SealantTopped) bool { return t.End == end }); in != nil && in.Filled != nil {
-			last = &Topped{*in.Filled, e.At, e.At.AddDate(0, 0, in.From), e.At.AddDate(0, 0, in.To), e.ByName}
-		}
+	e, in := Toppings.Latest(s, func(t *SealantTopped) bool { return t.End == end && t.Filled != nil })
+	if in == nil {
+		return nil
 	}
-	return last
+	return &Topped{*in.Filled, e.At, e.At.AddDate(0, 0, in.From), e.At.AddDate(0, 0, in.To), e.ByName}
 }
 
 // ComesBack lists the call-backs for sealant that was filled in in this job, and for legs that were opened.

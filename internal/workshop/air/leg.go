@@ -182,16 +182,14 @@ func legs(s *record.Sheet) []LegBench {
 		}
 		b := LegBench{Place: leg, Reads: []SagSeen{}, Liked: liked(s, leg), Before: airOut,
 			Dials: dialsOf(s, leg), Due: dueOf(s, leg), Nicks: nicksOn(s, leg), Unwritten: servedOnly(s, leg)}
-		for _, ledger := range s.Ledgers() {
-			for e, in := range Sags.All(ledger) {
-				if in.Leg != leg || in.Sagged == nil {
-					continue
-				}
-				if in.Opened {
-					b.Reads = []SagSeen{}
-				}
-				b.Reads = append(b.Reads, SagSeen{e.ID, *in.Sagged, e.ByName})
+		for e, in := range Sags.Both(s) {
+			if in.Leg != leg || in.Sagged == nil {
+				continue
 			}
+			if in.Opened {
+				b.Reads = []SagSeen{}
+			}
+			b.Reads = append(b.Reads, SagSeen{e.ID, *in.Sagged, e.ByName})
 		}
 		var last Sagged
 		if n := len(b.Reads); n > 0 {

@@ -127,11 +127,9 @@ var servedWords = map[string]string{"lowers": "lower legs", "air": "air spring",
 // dueOf is when a leg is to be opened again, by what was done to it last; what was done to one that came off tells nothing.
 func dueOf(s *record.Sheet, leg string) *LegDue {
 	var due *LegDue
-	for _, ledger := range s.Ledgers() {
-		for e, in := range Services.All(ledger) {
-			if in.Leg == leg && in.Served != nil && !e.At.Before(fitted(s, leg)) {
-				due = in.due(e, s.Now)
-			}
+	for e, in := range Services.Both(s) {
+		if in.Leg == leg && in.Served != nil && !e.At.Before(fitted(s, leg)) {
+			due = in.due(e, s.Now)
 		}
 	}
 	return due

@@ -30,17 +30,15 @@ func Tended(s *record.Sheet) (all []lifeline.Tended) {
 		if l.Place == "fork" {
 			t.Place = "fork-seals"
 		}
-		for _, ledger := range s.Ledgers() {
-			for e, in := range Services.All(ledger) {
-				if in.Leg != l.Place || in.Served == nil || e.At.Before(fitted(s, l.Place)) {
-					continue
-				}
-				care := lifeline.Care{At: e.At, By: e.ByName, Says: words.Capital(servedWords[in.What])}
-				if oil := in.oil(); oil != "" {
-					care.Says += ": " + oil
-				}
-				t.Cares, t.Operation = append(t.Cares, care), opens[l.Place][in.What]
+		for e, in := range Services.Both(s) {
+			if in.Leg != l.Place || in.Served == nil || e.At.Before(fitted(s, l.Place)) {
+				continue
 			}
+			care := lifeline.Care{At: e.At, By: e.ByName, Says: words.Capital(servedWords[in.What])}
+			if oil := in.oil(); oil != "" {
+				care.Says += ": " + oil
+			}
+			t.Cares, t.Operation = append(t.Cares, care), opens[l.Place][in.What]
 		}
 		if l.Due != nil {
 			t.From, t.To = l.Due.From, l.Due.To
@@ -49,12 +47,10 @@ func Tended(s *record.Sheet) (all []lifeline.Tended) {
 	}
 	for _, b := range Of(s).Tyres {
 		t := lifeline.Tended{Place: b.End + "-tube", What: "sealant", Operation: "sealant-" + b.End}
-		for _, ledger := range s.Ledgers() {
-			for e, in := range Toppings.All(ledger) {
-				if in.End == b.End && in.Filled != nil {
-					t.Cares = append(t.Cares, lifeline.Care{At: e.At, By: e.ByName,
-						Says: fmt.Sprintf("%s ml of sealant", measure.Format(*in.Filled))})
-				}
+		for e, in := range Toppings.Both(s) {
+			if in.End == b.End && in.Filled != nil {
+				t.Cares = append(t.Cares, lifeline.Care{At: e.At, By: e.ByName,
+					Says: fmt.Sprintf("%s ml of sealant", measure.Format(*in.Filled))})
 			}
 		}
 		if b.Topped != nil && b.Read != nil && b.Read.Tubeless {

@@ -193,7 +193,7 @@ func feltOf(p PartView, word string, absent bool) (string, error) {
 }
 
 func checkExtra(s *record.Sheet, in PartExtra) (*PartExtra, error) {
-	v, err := stripOf(s, in.Strip)
+	v, err := trayWork.Open(s, in.Strip)
 	if err != nil {
 		return nil, err
 	}
@@ -208,7 +208,7 @@ func checkExtra(s *record.Sheet, in PartExtra) (*PartExtra, error) {
 }
 
 func checkWashed(s *record.Sheet, in PartWashed) (*PartWashed, error) {
-	if _, err := stripOf(s, in.Strip); err != nil {
+	if _, err := trayWork.Open(s, in.Strip); err != nil {
 		return nil, err
 	}
 	if len(in.Parts) == 0 {
@@ -279,7 +279,7 @@ func gone(v Strip, p PartView, how string) error {
 
 // partOf finds a part of what is apart.
 func partOf(s *record.Sheet, id ID, part string) (Strip, PartView, error) {
-	v, err := stripOf(s, id)
+	v, err := trayWork.Open(s, id)
 	if err != nil {
 		return v, PartView{}, err
 	}
@@ -288,14 +288,4 @@ func partOf(s *record.Sheet, id ID, part string) (Strip, PartView, error) {
 		return v, p, record.Refuse("part", "%s has no such part.", v.Name)
 	}
 	return v, p, nil
-}
-
-func stripOf(s *record.Sheet, id ID) (Strip, error) {
-	id = s.Current(id)
-	all := Strips.Of(s)
-	i := slices.IndexFunc(all, func(v Strip) bool { return v.ID == id })
-	if i < 0 {
-		return Strip{}, record.Refuse("strip", "That was taken back: nothing is apart there.")
-	}
-	return all[i], nil
 }

@@ -35,30 +35,28 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 	return list
 }
 
-// corrects refuses to take back what later moves rest on.
+// trayWork is an assembly that is taken apart, one part after another.
+var trayWork = record.Bench[Strip]{Field: "strip", Gone: "That was taken back: nothing is apart there.", Said: "What was moved",
+	At: "on the tray", All: Strips, Of: func(e record.Entry) ID {
+		if Begins.In(e.Content) != nil {
+			return e.ID
+		}
+		return stripIn(e.Content)
+	}, State: func(v Strip) record.BenchState {
+		now := record.BenchState{ID: v.ID, Place: len(v.Tray), Signed: v.Done}
+		if v.Last != nil {
+			now.Newest = *v.Last
+		}
+		return now
+	}}
+
+// corrects lets the last move alone be taken back, by who made it, and what was begun by anybody while nothing is off.
 func corrects(s *record.Sheet, c record.Correction) error {
-	old := c.Old
-	if !c.TakenBack {
-		if stripIn(old.Content) != "" || Begins.In(old.Content) != nil {
-			return record.Refuse("supersedes", "What was moved on the tray is not written over: take it back, and write it anew.")
-		}
-		return nil
+	if Begins.In(c.Old.Content) == nil || !c.TakenBack {
+		return trayWork.Corrects(s, c)
 	}
-	if begun := Begins.In(old.Content); begun != nil {
-		if v, err := stripOf(s, old.ID); err == nil && v.OffBike > 0 {
-			return record.Refuse("supersedes", "Parts of it are on the tray. Put them back, or take back what was not done.")
-		}
-		return nil
-	}
-	of := stripIn(old.Content)
-	switch {
-	case of == "":
-		return nil
-	case !c.Theirs():
-		return record.TheirsToTakeBack(old)
-	}
-	if v, err := stripOf(s, of); err == nil && v.Last != nil && *v.Last != old.ID {
-		return record.Refuse("supersedes", "Other parts were moved after it. Take back the last move first.")
+	if v, err := trayWork.Open(s, c.Old.ID); err == nil && v.OffBike > 0 {
+		return record.Refuse("supersedes", "Parts of it are on the tray. Put them back, or take back what was not done.")
 	}
 	return nil
 }

@@ -308,7 +308,7 @@ func (v *Strip) open(away int) {
 // Shows says whether a photo may be of a part that is apart, named as strip/part, or of what sits at a place.
 func Shows(s *record.Sheet, about string) bool {
 	if id, part, named := strings.Cut(about, "/"); named {
-		v, err := stripOf(s, ID(id))
+		v, err := trayWork.Open(s, ID(id))
 		if err != nil {
 			return false
 		}

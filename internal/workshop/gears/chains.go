@@ -15,8 +15,9 @@ func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Chain, typed{}
 	rings, sprockets := t.teeth("chain.rings", in.Rings), t.teeth("chain.sprockets", in.Sprockets)
 	stay, grows := t.figure("chain.stay", in.Stay, measure.Millimetre), t.or("chain.grows", in.Grows, measure.Millimetre, 0)
-	mech := gear.Mech{TakesUp: int(t.or("chain.takes_up", in.TakesUp, measure.Piece, 0)), Largest: int(t.or("chain.largest", in.Largest, measure.Piece, 0)),
-		Cage: t.figure("chain.cage", in.Cage, measure.Millimetre)}
+	mech := gear.Mech{TakesUp: int(t.or("chain.takes_up", in.TakesUp, measure.Piece, 0)),
+		Largest: int(t.or("chain.largest", in.Largest, measure.Piece, 0)),
+		Cage:    t.figure("chain.cage", in.Cage, measure.Millimetre)}
 	if t.err != nil {
 		return t.err
 	}

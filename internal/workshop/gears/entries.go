@@ -148,22 +148,8 @@ const (
 	mostFigure = 1000
 )
 
-// at finds the bench that an entry is of, and refuses one that was written past what others have done.
-func at(s *record.Sheet, indexing record.ID, place int) (GearBench, error) {
-	i := slices.IndexFunc(Benches.Of(s), func(b GearBench) bool { return b.ID == s.Current(indexing) })
-	if i < 0 {
-		return GearBench{}, record.Refuse("indexing", "That bench is not open any more.")
-	}
-	b := Benches.Of(s)[i]
-	if place != b.Place {
-		return b, &record.Problem{Kind: record.Stale, Title: "Somebody went on meanwhile", Current: b,
-			Detail: "What was tried or turned on another tablet is shown now. Go on from there."}
-	}
-	return b, nil
-}
-
 func checkLook(s *record.Sheet, in GearLook) (*GearLook, error) {
-	b, err := at(s, in.Indexing, in.Place)
+	b, err := benchWork.GoOn(s, in.Indexing, in.Place)
 	if err != nil {
 		return nil, err
 	}
@@ -214,7 +200,7 @@ func gauged(in GearLook) (*gear.Hanger, error) {
 const mostTurned = 48
 
 func checkMove(s *record.Sheet, in GearMove) (*GearMove, error) {
-	b, err := at(s, in.Indexing, in.Place)
+	b, err := benchWork.GoOn(s, in.Indexing, in.Place)
 	if err != nil {
 		return nil, err
 	}

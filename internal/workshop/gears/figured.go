@@ -131,7 +131,8 @@ func (t *typed) teeth(field, text string) []int {
 
 func (t *typed) train(field string, s *record.Sheet, in TrainAsked) (train gear.Train, hub *gear.Hub) {
 	train = gear.Train{Rings: t.teeth(field+".rings", in.Rings), Sprockets: t.teeth(field+".sprockets", in.Sprockets),
-		Wheel: gear.Wheel{Seat: t.figure(field+".seat", in.Seat, measure.Millimetre), Width: t.figure(field+".width", in.Width, measure.Millimetre)}}
+		Wheel: gear.Wheel{Seat: t.figure(field+".seat", in.Seat, measure.Millimetre),
+			Width: t.figure(field+".width", in.Width, measure.Millimetre)}}
 	if in.Hub != "" && t.err == nil {
 		family, known := s.Book.HubFamily(in.Hub)
 		if !known {

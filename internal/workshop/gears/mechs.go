@@ -11,7 +11,8 @@ import (
 
 func figureFront(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Front, typed{}
-	c := gear.Cage{Height: t.figure("front.height", in.Height, measure.Millimetre), Angle: t.figure("front.angle", in.Angle, measure.Degree), Rubs: map[int]gear.Rub{},
+	c := gear.Cage{Height: t.figure("front.height", in.Height, measure.Millimetre),
+		Angle: t.figure("front.angle", in.Angle, measure.Degree), Rubs: map[int]gear.Rub{},
 		Over: in.Over, Climbs: in.Climbs, Rings: parts.Facts.Of(s).Rings}
 	for ring, rub := range in.Rubs {
 		c.Rubs[ring] = rub

@@ -74,10 +74,8 @@ func KnownOf(s *record.Sheet) GearsKnown {
 	f := parts.Facts.Of(s)
 	k := GearsKnown{Mechs: f.Gears == "cable" || f.Gears == "electronic"}
 	k.shown(s, f)
-	for _, ledger := range s.Ledgers() {
-		for _, in := range Notes.All(ledger) {
-			k.learn(in.GearAsked)
-		}
+	for _, in := range Notes.Both(s) {
+		k.learn(in.GearAsked)
 	}
 	k.read(s)
 	k.Told = toldOf(s.Job.Words + " " + s.Job.Reading)

@@ -21,7 +21,7 @@ func PartOf(s *record.Sheet) GearsPart {
 // begun are the benches that nobody has signed.
 func begun(s *record.Sheet) (out []record.Begun) {
 	for _, b := range Benches.Of(s) {
-		if b.Signed == nil {
+		if !benchWork.State(b).Signed {
 			out = append(out, record.Begun{Place: "gears", Target: string(b.ID), Says: "index the gears"})
 		}
 	}

@@ -1,37 +1,31 @@
 package gears
 
 import (
-	"slices"
-
 	"utensil/core/wear"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 )
 
-// corrects lets the last thing at a bench alone be taken back, by who did it. What was turned stays turned.
+// benchWork is the indexing of gears, one look or turn after another.
+var benchWork = record.Bench[GearBench]{Field: "indexing", Gone: "That bench is not open any more.", Said: "What was tried or turned",
+	At: "at this bench", All: Benches, Of: benchOf, State: func(b GearBench) record.BenchState {
+		now := record.BenchState{ID: b.ID, Place: b.Place, Signed: b.Signed != nil}
+		switch {
+		case b.Signed != nil:
+			now.Newest = b.Signed.ID
+		case len(b.Done) > 0:
+			now.Newest = b.Done[0].ID
+		}
+		return now
+	}}
+
+// corrects lets the last thing at a bench alone be taken back, by who did it; and no note that something is to be put
+// right.
 func corrects(s *record.Sheet, c record.Correction) error {
 	if n := Notes.In(c.Old.Content); n != nil && n.Wait && c.TakenBack {
 		return record.Refuse("supersedes", "What was measured is still to be put right. Measure it again: what it says then counts.")
 	}
-	of := benchOf(c.Old)
-	if of == "" {
-		return nil
-	}
-	if !c.TakenBack {
-		return record.Refuse("supersedes", "What was done at a bench is not written over: take back the last of it, and write it anew.")
-	}
-	if !c.Theirs() {
-		return record.TheirsToTakeBack(c.Old)
-	}
-	i := slices.IndexFunc(Benches.Of(s), func(b GearBench) bool { return b.ID == s.Current(of) })
-	if i < 0 || Begins.In(c.Old.Content) != nil {
-		return nil
-	}
-	b := Benches.Of(s)[i]
-	if b.Signed != nil && b.Signed.ID != c.Old.ID || Signs.In(c.Old.Content) == nil && len(b.Done) > 0 && b.Done[0].ID != c.Old.ID {
-		return record.Refuse("supersedes", "Other things were done at this bench after it. Take back the last of them first.")
-	}
-	return nil
+	return benchWork.Corrects(s, c)
 }
 
 // benchOf is the bench that an entry is of; empty for one of none.

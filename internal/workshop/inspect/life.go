@@ -91,11 +91,9 @@ func livesOf(s *record.Sheet, p knowledge.Point, d wear.Distance, limit wear.Lim
 		value float64
 	}
 	var all []taken
-	for _, l := range s.Ledgers() {
-		for e, r := range Readings.All(l) {
-			if r.Point == p.ID && r.Value != nil {
-				all = append(all, taken{e.At, *r.Value})
-			}
+	for e, r := range Readings.Both(s) {
+		if r.Point == p.ID && r.Value != nil {
+			all = append(all, taken{e.At, *r.Value})
 		}
 	}
 	slices.SortStableFunc(all, func(a, b taken) int { return a.at.Compare(b.at) })

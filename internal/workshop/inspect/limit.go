@@ -49,10 +49,8 @@ var Figures = record.NewKind(record.Kind[OwnFigure]{Name: "figure", By: record.B
 
 // OwnFigures are the figures of this very bike, newest first.
 var OwnFigures = record.Derive(func(s *record.Sheet) (out []*OwnFigure) {
-	for _, l := range s.Ledgers() {
-		for _, f := range Figures.All(l) {
-			out = append(out, f)
-		}
+	for _, f := range Figures.Both(s) {
+		out = append(out, f)
 	}
 	slices.Reverse(out)
 	return out

@@ -114,12 +114,10 @@ func Lines(s *record.Sheet, tended ...Tended) []Line {
 func readings(s *record.Sheet) map[string][]PartReading {
 	way := inspect.Way.Of(s)
 	read := map[string][]PartReading{}
-	for _, l := range s.Ledgers() {
-		for e, in := range inspect.Readings.All(l) {
-			if in.Judgement != nil && !in.PassedOver {
-				read[in.Point] = append(read[in.Point], PartReading{At: e.At, Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark,
-					Gone: way.Gone(e.At)})
-			}
+	for e, in := range inspect.Readings.Both(s) {
+		if in.Judgement != nil && !in.PassedOver {
+			read[in.Point] = append(read[in.Point], PartReading{At: e.At, Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark,
+				Gone: way.Gone(e.At)})
 		}
 	}
 	for _, list := range read {

@@ -187,10 +187,8 @@ var Additions = record.NewKind(record.Kind[Bolt]{Name: "bolt", By: record.ByMech
 
 // Added are the bike's own fasteners, in the catalogue's terms.
 var Added = record.Derive(func(s *record.Sheet) (added []knowledge.Fastener) {
-	for _, l := range s.Ledgers() {
-		for e, in := range Additions.All(l) {
-			added = append(added, in.as(e.ID))
-		}
+	for e, in := range Additions.Both(s) {
+		added = append(added, in.as(e.ID))
 	}
 	return added
 })

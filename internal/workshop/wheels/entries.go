@@ -44,27 +44,8 @@ var (
 	Signs  = record.NewKind(record.Kind[WheelSign]{Name: "wheel_sign", By: record.ByMechanic})
 )
 
-// opened finds the bench that an entry is of.
-func opened(s *record.Sheet, stand record.ID) (WheelBench, error) {
-	i := slices.IndexFunc(Benches.Of(s), func(b WheelBench) bool { return b.ID == s.Current(stand) })
-	if i < 0 {
-		return WheelBench{}, record.Refuse("stand", "That wheel is not on the stand any more.")
-	}
-	return Benches.Of(s)[i], nil
-}
-
-// at finds the bench that an entry is of, and refuses one that was written past what others have done.
-func at(s *record.Sheet, stand record.ID, place int) (WheelBench, error) {
-	b, err := opened(s, stand)
-	if err == nil && place != b.Place {
-		err = &record.Problem{Kind: record.Stale, Title: "Somebody went on meanwhile", Current: b,
-			Detail: "What was read or turned on another tablet is shown now. Go on from there."}
-	}
-	return b, err
-}
-
 func checkRead(s *record.Sheet, in WheelRead) (*WheelRead, error) {
-	b, err := at(s, in.Stand, in.Place)
+	b, err := benchWork.GoOn(s, in.Stand, in.Place)
 	if err != nil {
 		return nil, err
 	}
@@ -84,7 +65,7 @@ func checkRead(s *record.Sheet, in WheelRead) (*WheelRead, error) {
 const mostTurned = 12
 
 func checkTurn(s *record.Sheet, in WheelTurn) (*WheelTurn, error) {
-	b, err := at(s, in.Stand, in.Place)
+	b, err := benchWork.GoOn(s, in.Stand, in.Place)
 	if err != nil {
 		return nil, err
 	}
@@ -105,7 +86,7 @@ func checkTurn(s *record.Sheet, in WheelTurn) (*WheelTurn, error) {
 }
 
 func checkSign(s *record.Sheet, in WheelSign) (*WheelSign, error) {
-	b, err := opened(s, in.Stand)
+	b, err := benchWork.Open(s, in.Stand)
 	if err != nil {
 		return nil, err
 	}
@@ -150,7 +131,7 @@ func Subject() record.Subject {
 		Checks: []record.Check{Stands.Checked(checkStood), Reads.Checked(checkRead), Turns.Checked(checkTurn), Signs.Checked(checkSign),
 			Breaks.Checked(checkBroke), Rims.Checked(checkRim)},
 		Obstacles: obstacles,
-		Corrects:  corrects,
+		Corrects:  benchWork.Corrects,
 		Begun:     begun,
 	}
 }

@@ -40,14 +40,12 @@ func KnownOf(s *record.Sheet) []WheelKnown {
 		{End: "front", Builds: s.Book.WheelsAt("front", f), Aim: s.Book.TruenessFor(f.FrontBrake), Gauges: gaugesOf(s.Book)},
 		{End: "rear", Builds: s.Book.WheelsAt("rear", f), Aim: s.Book.TruenessFor(f.RearBrake), Gauges: gaugesOf(s.Book)},
 	}
-	for _, ledger := range s.Ledgers() {
-		for _, in := range Stands.All(ledger) {
-			last := *in
-			last.Lacing = nil
-			for i := range list {
-				if list[i].End == in.End {
-					list[i].Last = &last
-				}
+	for _, in := range Stands.Both(s) {
+		last := *in
+		last.Lacing = nil
+		for i := range list {
+			if list[i].End == in.End {
+				list[i].Last = &last
 			}
 		}
 	}

@@ -14,7 +14,7 @@ func PartOf(s *record.Sheet) WheelsPart { return WheelsPart{record.Some(Benches.
 // begun are the wheels that nobody has signed.
 func begun(s *record.Sheet) (out []record.Begun) {
 	for _, b := range Benches.Of(s) {
-		if b.Signed == nil {
+		if !benchWork.State(b).Signed {
 			out = append(out, record.Begun{Place: "wheels", Target: string(b.ID), Says: "true the " + b.End + " wheel"})
 		}
 	}

@@ -1,36 +1,24 @@
 package wheels
 
 import (
-	"slices"
-
 	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 )
 
-// corrects lets the last thing at a wheel alone be taken back, by who did it. What was turned stays turned.
-func corrects(s *record.Sheet, c record.Correction) error {
-	of := standOf(c.Old)
-	if of == "" {
-		return nil
-	}
-	if !c.TakenBack {
-		return record.Refuse("supersedes", "What was done at a wheel is not written over: take back the last of it, and write it anew.")
-	}
-	if !c.Theirs() {
-		return record.TheirsToTakeBack(c.Old)
-	}
-	i := slices.IndexFunc(Benches.Of(s), func(b WheelBench) bool { return b.ID == s.Current(of) })
-	if i < 0 || Stands.In(c.Old.Content) != nil {
-		return nil
-	}
-	b := Benches.Of(s)[i]
-	if b.Signed != nil && b.Signed.ID != c.Old.ID || Signs.In(c.Old.Content) == nil && len(b.Done) > 0 && b.Done[0].ID != c.Old.ID {
-		return record.Refuse("supersedes", "Other things were done at this wheel after it. Take back the last of them first.")
-	}
-	return nil
-}
+// benchWork is the truing of a wheel, one reading or turn after another.
+var benchWork = record.Bench[WheelBench]{Field: "stand", Gone: "That wheel is not on the stand any more.", Said: "What was read or turned",
+	At: "at this wheel", All: Benches, Of: standOf, State: func(b WheelBench) record.BenchState {
+		now := record.BenchState{ID: b.ID, Place: b.Place, Signed: b.Signed != nil}
+		switch {
+		case b.Signed != nil:
+			now.Newest = b.Signed.ID
+		case len(b.Done) > 0:
+			now.Newest = b.Done[0].ID
+		}
+		return now
+	}}
 
 // standOf is the stand that an entry is of; empty for one of none.
 func standOf(e record.Entry) record.ID {
