@@ -72,7 +72,7 @@ test('a bike is indexed from the hunt to the signature, by keyboard', async ({ p
   expect(turns).toBeLessThanOrEqual(2)
 
   // A look is taken back, and tried again.
-  await page.keyboard.press('-')
+  await page.keyboard.press('Backspace')
   await expect(sign).toHaveCount(0)
   await page.keyboard.press('0')
   await sign.click()
@@ -85,7 +85,7 @@ test('a bike is indexed from the hunt to the signature, by keyboard', async ({ p
   await expect(leaving(page)).toContainText('Gears under load')
   await page.getByRole('button', { name: 'Not under load: tried again here' }).click()
   await expect(leaving(page)).toContainText('Index the gears')
-  await page.keyboard.press('-')
+  await page.keyboard.press('Backspace')
   await page.getByRole('button', { name: 'Ridden: every gear holds under load' }).click()
   await expect(leaving(page)).not.toContainText('Gears under load')
   await page.setViewportSize({ width: 390, height: 800 })

@@ -20,7 +20,7 @@ test('a cause is hunted down by keyboard, and becomes work to agree on', async (
   await expect(page.getByText('from the walk-round')).toBeVisible()
   await page.keyboard.press('0')
   await expect(steps).toHaveText('Answered · 2')
-  await page.keyboard.press('-')
+  await page.keyboard.press('Backspace')
   await expect(steps).toHaveText('Answered · 1')
   const found = page.getByRole('heading', { name: /as good as certain|^Cured/ })
   for (let i = 2; !(await found.isVisible()); i++) {
@@ -53,7 +53,7 @@ test('what is seen broken in a hunt stands before the door, and a slip is taken 
   await expect(page.getByText(/Stands as a finding until it is put right/)).toBeVisible()
   await expectSound(page, 'Damage in a hunt')
   // The key that takes an answer back says why it does not.
-  await page.keyboard.press('-')
+  await page.keyboard.press('Backspace')
   await expect(page.getByRole('alert').first()).toContainText('Say why')
   await page.getByRole('button', { name: 'That was a slip' }).click()
   await page.getByLabel('Why it was a slip').fill('Pressed the wrong key')

@@ -28,7 +28,7 @@ test('a headset is taken apart, judged in the hand and put back by keyboard', as
     await page.keyboard.press(key)
   }
   await expect(part('Bearing cover')).toBeVisible()
-  await page.keyboard.press('*') // it lay the wrong way round
+  await page.keyboard.press('/') // it lay the wrong way round
   await page.keyboard.press('1')
   await expect(part('Compression ring')).toBeVisible()
   await expect(tray.getByRole('button', { name: /Bearing cover/ })).toContainText('lay the wrong way')

@@ -113,7 +113,7 @@ func TestWhatAnIndexingBenchRefuses(t *testing.T) {
 	}{
 		"no such shift":      {look(gears.GearLook{What: "shift", To: 9, Up: true, Result: gear.Crisp}), "seen", "no such shift"},
 		"no result":          {look(gears.GearLook{What: "shift", To: 3, Up: true}), "seen", "Say what"},
-		"not a figure":          {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "a bit"}), "typed", "not a figure"},
+		"not a figure":       {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "a bit"}), "typed", "not a figure"},
 		"far off":            {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "60"}), "sighted", "at most two"},
 		"a barrel's end":     {turn(gears.GearMove{Work: gear.TurnBarrel, Quarters: 7}), "quarters", "6 quarter-turns left"},
 		"turned by nothing":  {turn(gears.GearMove{Work: gear.TurnBarrel}), "quarters", "how far"},

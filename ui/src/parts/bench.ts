@@ -5,6 +5,32 @@ import { asFault, type Content, type Fault } from '@/api/client'
 import { judge } from '@/api/job'
 
 /**
+ * keys are what the number pad says at every bench. What is counted has the digits; what is stepped through the arrows.
+ */
+export const keys = {
+  /** what the large button says */
+  go: 'Enter',
+  /** with nothing typed: back, or the last thing taken back */
+  back: 'Backspace',
+  /** not this: not fitted, failed, not looked at, the wrong way */
+  not: '/',
+  /** the same again: as before, read again, all of it */
+  again: '*',
+  /** on, and another: later, the next one, more of it */
+  on: '+',
+  /** as it was found, or less of it */
+  found: '-',
+  /** cannot be told, or all the rest */
+  none: '0',
+  note: 'n',
+  photo: 'p',
+} as const
+export type BenchKey = keyof typeof keys
+
+/** caps are what stands on the caps of keys whose name is not what they say. */
+export const caps: Partial<Record<BenchKey, string>> = { back: '⌫', found: '−' }
+
+/**
  * useBenchKeys gives a run to one hand on a number pad. Keys go to the run unless something
  * else that takes typing has them. Return false from a handler to leave the key alone.
  */

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import { useOpenJob, usePart } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import ChanceRule from '@/parts/ChanceRule.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -136,12 +136,12 @@ useBenchKeys((key) => {
   const n = Number(key)
   const result = results.value[n - 1]?.result
   if (shift.value && result) void did(result)
-  else if (shift.value && key === '0') void run()
+  else if (shift.value && key === keys.none) void run()
   else if (pushes.value && (n === 1 || n === 2)) void pushed(n === 1 ? 'springs' : 'sticks')
-  else if (key === 'Enter' && props.bench.settled) void sign()
-  else if (key === 'Enter' && props.bench.do && !picked.value) void turned()
-  else if (key === '-' || key === 'Backspace') void back()
-  else if (key === '+') picked.value = sighting.value = undefined
+  else if (key === keys.go && props.bench.settled) void sign()
+  else if (key === keys.go && props.bench.do && !picked.value) void turned()
+  else if (key === keys.back) void back()
+  else if (key === keys.on) picked.value = sighting.value = undefined
   else return false
   return true
 })
@@ -204,7 +204,7 @@ const turn = computed(() => {
             :disabled="!free"
             @click="sign"
           >
-            I sign it <KeyCap>Enter</KeyCap>
+            I sign it <KeyCap of="go" />
           </button>
         </template>
         <template v-else>
@@ -257,7 +257,7 @@ const turn = computed(() => {
           </p>
           <div class="mt-2 flex flex-wrap gap-2">
             <button type="button" class="button" :disabled="!free || !bench.done.length" @click="back">
-              Take back <KeyCap>−</KeyCap>
+              Take back <KeyCap of="back" />
             </button>
             <button
               v-if="picked || sighting !== undefined"
@@ -265,10 +265,10 @@ const turn = computed(() => {
               class="button"
               @click="picked = sighting = undefined"
             >
-              What tells most <KeyCap>+</KeyCap>
+              What tells most <KeyCap of="on" />
             </button>
             <button v-if="shift" type="button" class="button" :disabled="!free" @click="run">
-              All the rest, up and down: crisp <KeyCap>0</KeyCap>
+              All the rest, up and down: crisp <KeyCap of="none" />
             </button>
             <button
               v-if="sight === undefined"
@@ -311,7 +311,7 @@ const turn = computed(() => {
           :disabled="!free"
           @click="turned"
         >
-          {{ bench.do.done }} <KeyCap>Enter</KeyCap>
+          {{ bench.do.done }} <KeyCap of="go" />
         </button>
         <button
           v-for="w in bench.do.offer"

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -66,11 +66,11 @@ async function workDone() {
 useBenchKeys((key) => {
   if (props.locked) return false
   const n = Number(key)
-  if (key === 'Enter' && props.run.finished && props.run.item) void workDone()
+  if (key === keys.go && props.run.finished && props.run.item) void workDone()
   else if (!now.value) return false
-  else if (key === 'Enter' && !missing.value) void done(outcomes.value[0]?.say)
+  else if (key === keys.go && !missing.value) void done(outcomes.value[0]?.say)
   else if (n >= 1 && n <= outcomes.value.length && !missing.value) void done(outcomes.value[n - 1]?.say)
-  else if (key === 'Backspace' && !found.value) emit('undo')
+  else if (key === keys.back && !found.value) emit('undo')
   else return false
   return true
 })
@@ -137,7 +137,7 @@ useBenchKeys((key) => {
             :disabled="locked || held.length > 0 || !!missing || pen.busy.value"
             @click="done()"
           >
-            Done <KeyCap>Enter</KeyCap>
+            Done <KeyCap of="go" />
           </button>
           <p v-if="run.of" class="w-full text-soft">
             Try <b class="figure text-ink">{{ run.try }}</b> of at most
@@ -165,7 +165,7 @@ useBenchKeys((key) => {
             :disabled="locked || !run.done.length"
             @click="emit('undo')"
           >
-            A step back <KeyCap>⌫</KeyCap>
+            A step back <KeyCap of="back" />
           </button>
         </div>
         <p v-if="missing" class="mt-2 font-semibold text-ochre">{{ missing }}</p>
@@ -189,7 +189,7 @@ useBenchKeys((key) => {
           :disabled="pen.busy.value"
           @click="workDone"
         >
-          Mark the work done <KeyCap>Enter</KeyCap>
+          Mark the work done <KeyCap of="go" />
         </button>
         <RouterLink class="button min-h-16" :to="back">{{
           braked ? 'Back to the brakes' : 'Back to the work'

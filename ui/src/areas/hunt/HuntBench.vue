@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob, useWays } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import { percent } from '@/parts/words'
@@ -67,12 +67,12 @@ const take = () => top.value && accept(top.value.id)
 useBenchKeys((key) => {
   if (props.locked) return false
   const n = Number(key)
-  if (key === '0' && move.value && !move.value.cause) void answer(undefined)
+  if (key === keys.none && move.value && !move.value.cause) void answer(undefined)
   else if (n >= 1 && move.value && n <= move.value.answers.length) void answer(n - 1)
-  else if (key === '+' && chosen.value < props.hunt.next.length - 1) chosen.value++
-  else if (key === '-' && chosen.value > 0) chosen.value--
-  else if (key === '-') void undo()
-  else if (key === 'Enter' && props.hunt.settled && !props.hunt.cured && !props.hunt.finding) void take()
+  else if (key === keys.on && props.hunt.next.length)
+    chosen.value = (chosen.value + 1) % props.hunt.next.length
+  else if (key === keys.back) void undo()
+  else if (key === keys.go && props.hunt.settled && !props.hunt.cured && !props.hunt.finding) void take()
   else return false
   return true
 })
@@ -150,7 +150,7 @@ const sooner: Record<string, string> = {
       </p>
       <div v-if="!hunt.cured" class="mt-3 flex flex-wrap gap-2">
         <button v-if="!finding" type="button" class="button button-go" :disabled="locked" @click="take">
-          Make it a finding <KeyCap>Enter</KeyCap>
+          Make it a finding <KeyCap of="go" />
         </button>
         <RouterLink v-if="guide" class="button" :to="ways.guide(guide)"
           >Guide me: {{ guide.name }}</RouterLink
@@ -212,7 +212,7 @@ const sooner: Record<string, string> = {
           :disabled="locked || pen.busy.value"
           @click="answer(undefined)"
         >
-          Cannot tell <KeyCap>0</KeyCap>
+          Cannot tell <KeyCap of="none" />
         </button>
         <button
           type="button"
@@ -220,7 +220,7 @@ const sooner: Record<string, string> = {
           :disabled="locked || !hunt.steps.some((s) => s.id)"
           @click="undo"
         >
-          Take the last answer back <KeyCap>−</KeyCap>
+          Take the last answer back <KeyCap of="back" />
         </button>
       </div>
     </section>

@@ -104,7 +104,7 @@ describe('a point of the walk-round under one hand', () => {
     expect(field().element.value).toBe('1.98')
     await account().setValue('New - fitted in Saltby + trued')
     account().element.focus()
-    await press('-', '+', '*')
+    await press('-', 'Backspace', '+', '*')
     expect(on.emitted('back')).toBeUndefined()
     await press('Enter')
     expect(sent()[1]?.[0].reading).toEqual({
@@ -153,7 +153,7 @@ describe('a point of the walk-round under one hand', () => {
 
   it('of a closed job hears nothing', async () => {
     const { on, sent } = await start(tyre, pen(), true)
-    await press('1', '/', '+', '-')
+    await press('1', '/', '+', 'Backspace')
     expect(sent()).toEqual([])
     expect(on.emitted()).not.toHaveProperty('onward')
   })

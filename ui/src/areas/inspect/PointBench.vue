@@ -5,7 +5,7 @@ import type { Content, PointView } from '@/api/client'
 import { useEntry } from '@/areas/job/entry'
 import { useOpenJob, usePart } from '@/areas/job/open'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
-import { startsFigure, useBenchKeys, usePreview } from '@/parts/bench'
+import { startsFigure, keys, useBenchKeys, usePreview } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import SlipField from '@/parts/SlipField.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -124,15 +124,16 @@ onMounted(() => {
 useBenchKeys((key) => {
   if (props.locked) return false
   const writing = passing.value || document.activeElement === account.value
-  if (writing && key !== 'Enter' && key !== 'Escape') return false
+  if (writing && key !== keys.go && key !== 'Escape') return false
   const word = props.point.words?.[Number(key) - 1]
   if (!props.point.gauge && word) choose(word.word)
-  else if (key === 'Enter') enter()
-  else if (key === '/' && many.value && typed.value && document.activeElement === field.value) return false
-  else if (key === '/') void pass()
-  else if (key === '+') emit('onward', true)
-  else if (key === '-') emit('back')
-  else if (key === '*') same()
+  else if (key === keys.go) enter()
+  else if (key === keys.not && many.value && typed.value && document.activeElement === field.value)
+    return false
+  else if (key === keys.not) void pass()
+  else if (key === keys.on) emit('onward', true)
+  else if (key === keys.back && !typed.value) emit('back')
+  else if (key === keys.again) same()
   else if (key === 'Escape' && passing.value) void pass()
   else if (props.point.gauge && startsFigure(key, field.value)) {
     typed.value += key
@@ -223,15 +224,15 @@ useBenchKeys((key) => {
         :disabled="locked || !typed.trim()"
         @click="enter"
       >
-        Log and go on <KeyCap>Enter</KeyCap>
+        Log and go on <KeyCap of="go" />
       </button>
-      <button type="button" class="button" @click="emit('onward', true)">Later <KeyCap>+</KeyCap></button>
-      <button type="button" class="button" @click="emit('back')">Back <KeyCap>−</KeyCap></button>
+      <button type="button" class="button" @click="emit('onward', true)">Later <KeyCap of="on" /></button>
+      <button type="button" class="button" @click="emit('back')">Back <KeyCap of="back" /></button>
       <button v-if="point.history.length" type="button" class="button" :disabled="locked" @click="same">
-        As last time <KeyCap>*</KeyCap>
+        As last time <KeyCap of="again" />
       </button>
       <button type="button" class="button" :disabled="locked" :aria-expanded="passing" @click="pass">
-        Not looked at <KeyCap>/</KeyCap>
+        Not looked at <KeyCap of="not" />
       </button>
       <button
         v-if="point.gauge?.markable"

@@ -2,10 +2,12 @@
 import { CameraIcon } from '@heroicons/vue/24/outline'
 import { computed } from 'vue'
 
+import KeyCap from '@/parts/KeyCap.vue'
+
 import { useOpenJob } from './open'
 
 /** The photographs of a point or finding, and a way to take another. */
-const props = defineProps<{ about: string; name: string; hint?: string; locked?: boolean }>()
+const props = defineProps<{ about: string; name: string; hint?: string; locked?: boolean; cap?: boolean }>()
 const { job, pen, closed } = useOpenJob()
 const photos = computed(() => job.value.photos.filter((p) => p.about === props.about))
 
@@ -38,7 +40,7 @@ async function take(event: Event) {
       </button>
     </span>
     <label v-if="!closed && !locked" class="button"
-      ><CameraIcon class="size-5" /> Photo<input
+      ><CameraIcon class="size-5" /> Photo <KeyCap v-if="cap" of="photo" /><input
         type="file"
         class="sr-only"
         accept="image/jpeg,image/png,image/webp"

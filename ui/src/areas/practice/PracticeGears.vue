@@ -106,10 +106,10 @@ const minutes = (s: number) => (s / 60).toFixed(1)
             Drop <KeyCap>→</KeyCap>
           </button>
           <button type="button" class="button key" :disabled="!free" @click="act('barrel_out')">
-            Barrel out ¼ <KeyCap>+</KeyCap>
+            Barrel out ¼ <KeyCap of="on" />
           </button>
           <button type="button" class="button key" :disabled="!free" @click="act('barrel_in')">
-            Barrel in ¼ <KeyCap>−</KeyCap>
+            Barrel in ¼ <KeyCap of="found" />
           </button>
         </div>
         <div class="mt-2 grid grid-cols-2 gap-2 md:grid-cols-5">
@@ -130,7 +130,7 @@ const minutes = (s: number) => (s / 60).toFixed(1)
           :disabled="!free"
           @click="act('sign')"
         >
-          Every shift is crisp: I sign it <KeyCap>Enter</KeyCap>
+          Every shift is crisp: I sign it <KeyCap of="go" />
         </button>
       </div>
       <aside class="border-rule px-5 py-4 lg:border-l">

@@ -7,7 +7,7 @@ import { ask, client, type Schemas } from '@/api/client'
 import RimUnrolled from '@/areas/wheels/RimUnrolled.vue'
 import TensionBars from '@/areas/wheels/TensionBars.vue'
 import WheelDrawing from '@/areas/wheels/WheelDrawing.vue'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 
@@ -71,11 +71,11 @@ const bench = computed(
 useBenchKeys((key) => {
   if (key === 'ArrowLeft' || key === '4') go(-1)
   else if (key === 'ArrowRight' || key === '6') go(1)
-  else if (key === '+') turn(1)
-  else if (key === '-') turn(-1)
-  else if (key === '*') act({ do: 'spin' })
-  else if (key === '/') act({ do: 'pluck' })
-  else if (key === 'Enter') act({ do: 'sign' })
+  else if (key === keys.on) turn(1)
+  else if (key === keys.found) turn(-1)
+  else if (key === keys.again) act({ do: 'spin' })
+  else if (key === keys.none) act({ do: 'pluck' })
+  else if (key === keys.go) act({ do: 'sign' })
   else return false
   return true
 })
@@ -121,18 +121,18 @@ const minutes = (s: number) => (s / 60).toFixed(1)
             Next spoke <KeyCap>→</KeyCap>
           </button>
           <button type="button" class="button key" :disabled="!free" @click="turn(1)">
-            Tighter ¼ <KeyCap>+</KeyCap>
+            Tighter ¼ <KeyCap of="on" />
           </button>
           <button type="button" class="button key" :disabled="!free" @click="turn(-1)">
-            Looser ¼ <KeyCap>−</KeyCap>
+            Looser ¼ <KeyCap of="found" />
           </button>
         </div>
         <div class="mt-2 grid gap-2 sm:grid-cols-[1fr_1fr_2fr]">
           <button type="button" class="button min-h-14" :disabled="!free" @click="act({ do: 'spin' })">
-            Spin it <KeyCap>*</KeyCap>
+            Spin it <KeyCap of="again" />
           </button>
           <button type="button" class="button min-h-14" :disabled="!free" @click="act({ do: 'pluck' })">
-            Pluck it round <KeyCap>/</KeyCap>
+            Pluck it round <KeyCap of="none" />
           </button>
           <button
             type="button"
@@ -140,7 +140,7 @@ const minutes = (s: number) => (s / 60).toFixed(1)
             :disabled="!free"
             @click="act({ do: 'sign' })"
           >
-            True enough: I sign it <KeyCap>Enter</KeyCap>
+            True enough: I sign it <KeyCap of="go" />
           </button>
         </div>
       </div>

@@ -107,7 +107,7 @@ async function fit() {
     <div class="mt-3 flex flex-wrap gap-2">
       <button type="submit" class="button button-go min-h-14" :disabled="pen.busy.value">
         {{ sure ? `Fit ${sure.size}` : part.lay?.length ? 'Laid, new one on' : 'New one on' }}
-        <KeyCap>Enter</KeyCap>
+        <KeyCap of="go" />
       </button>
       <button v-if="last" type="button" class="button min-h-14" @click="lastTime">As last time</button>
       <button type="button" class="button button-quiet min-h-14" @click="emit('cancel')">Not yet</button>

@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -76,11 +76,11 @@ useBenchKeys((key) => {
   const n = Number(key)
   if (n >= 1 && n <= answers.value.length) void answer(answers.value[n - 1]?.word ?? '')
   else if (asksSide.value && !answers.value.length && n >= 1 && n <= sides.length) point(sides[n - 1] ?? '')
-  else if (key === 'Enter' && act.value === 'on') {
+  else if (key === keys.go && act.value === 'on') {
     if (props.part.renew && !note.value) renewing.value = true
     else void on()
-  } else if (key === 'Enter' && act.value === 'off' && !answers.value.length && !asksSide.value) void off()
-  else if (key === '*' && act.value === 'off' && props.part.goes) wrong.value = !wrong.value
+  } else if (key === keys.go && act.value === 'off' && !answers.value.length && !asksSide.value) void off()
+  else if (key === keys.not && act.value === 'off' && props.part.goes) wrong.value = !wrong.value
   else return false
   return true
 })
@@ -160,7 +160,7 @@ useBenchKeys((key) => {
           :disabled="busy || !!part.held"
           @click="off()"
         >
-          It is off <KeyCap>Enter</KeyCap>
+          It is off <KeyCap of="go" />
         </button>
         <template v-if="act === 'on'">
           <button
@@ -171,7 +171,7 @@ useBenchKeys((key) => {
             @click="on()"
           >
             {{ part.lay?.length ? 'Laid, and on' : 'It is on' }}
-            <KeyCap v-if="!part.renew">Enter</KeyCap>
+            <KeyCap v-if="!part.renew" of="go" />
           </button>
           <button
             type="button"
@@ -180,7 +180,7 @@ useBenchKeys((key) => {
             :disabled="busy || !!part.held"
             @click="renewing = true"
           >
-            A new one <KeyCap v-if="part.renew">Enter</KeyCap>
+            A new one <KeyCap v-if="part.renew" of="go" />
           </button>
           <button
             v-if="part.extra || part.maybe"
@@ -204,7 +204,7 @@ useBenchKeys((key) => {
             :aria-pressed="wrong"
             @click="wrong = !wrong"
           >
-            It lay the wrong way <KeyCap>*</KeyCap>
+            It lay the wrong way <KeyCap of="not" />
           </button>
           <button
             type="button"

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import KeyCap from '@/parts/KeyCap.vue'
 
 import ExtraPart from './ExtraPart.vue'
@@ -40,8 +40,8 @@ async function undo() {
     await pen.record({ withdrawn: { reason: 'not so after all' } }, props.strip.last)
 }
 useBenchKeys((key) => {
-  if (key === 'Backspace' && props.strip.last) void undo()
-  else if (key === '/' && props.strip.off) {
+  if (key === keys.back && props.strip.last) void undo()
+  else if (key === keys.on && props.strip.off) {
     together.value = !together.value
     chosen.value = undefined
   } else return false
@@ -80,7 +80,7 @@ useBenchKeys((key) => {
           @click="((together = !together), (chosen = undefined))"
         >
           {{ together ? 'Take more off' : allOff ? 'All off: put it back' : 'Put it back from here' }}
-          <KeyCap>/</KeyCap>
+          <KeyCap of="on" />
         </button>
         <button
           v-if="strip.last"
@@ -89,7 +89,7 @@ useBenchKeys((key) => {
           :disabled="pen.busy.value"
           @click="undo"
         >
-          Take back the last <KeyCap>⌫</KeyCap>
+          Take back the last <KeyCap of="back" />
         </button>
         <button type="button" class="button button-quiet" :aria-expanded="adding" @click="adding = !adding">
           Found something that is not in the picture

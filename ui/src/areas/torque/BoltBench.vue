@@ -4,7 +4,7 @@ import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import type { BoltView, Content, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useOpenJob, usePart } from '@/areas/job/open'
-import { startsFigure, useBenchKeys, usePreview } from '@/parts/bench'
+import { startsFigure, keys, useBenchKeys, usePreview } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 
 import BoltFigure from './BoltFigure.vue'
@@ -125,17 +125,17 @@ watch(
 )
 
 useBenchKeys((key) => {
-  if (props.locked || (words.value?.writing() && key !== 'Enter')) return false
+  if (props.locked || (words.value?.writing() && key !== keys.go)) return false
   const other = document.activeElement?.matches('[data-bench]') && document.activeElement !== field.value
-  if (other && key !== 'Enter') return false
-  if (key === 'Enter') enter()
-  else if (key === '-') state(() => entry.toggle('loose'))
-  else if (key === '+') state(entry.cycle)
-  else if (key === '/') void notFitted()
-  else if (key === '*') typed.value = props.last
-  else if (key === 'Backspace' && !typed.value) emit('back')
-  else if (!typed.value && key === 'n') void words.value?.write()
-  else if (!typed.value && key === 'p') void words.value?.shoot()
+  if (other && key !== keys.go) return false
+  if (key === keys.go) enter()
+  else if (key === keys.found) state(() => entry.toggle('loose'))
+  else if (key === keys.on) state(entry.cycle)
+  else if (key === keys.not) void notFitted()
+  else if (key === keys.again) typed.value = props.last
+  else if (key === keys.back && !typed.value) emit('back')
+  else if (!typed.value && key === keys.note) void words.value?.write()
+  else if (!typed.value && key === keys.photo) void words.value?.shoot()
   else if (props.bolt.rule && startsFigure(key, field.value)) {
     typed.value += key
     void focus()

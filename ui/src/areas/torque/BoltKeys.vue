@@ -47,10 +47,10 @@ const states = computed(() =>
     :class="sticky && 'lg:sticky lg:bottom-0'"
   >
     <button type="button" class="button key button-go" :disabled="locked || !ready" @click="emit('enter')">
-      {{ go }} <KeyCap>Enter</KeyCap>
+      {{ go }} <KeyCap of="go" />
     </button>
     <button type="button" class="button key" :disabled="locked || !same" @click="emit('same')">
-      Same again <KeyCap>*</KeyCap>
+      Same again <KeyCap of="again" />
     </button>
     <button
       type="button"
@@ -59,9 +59,9 @@ const states = computed(() =>
       :disabled="locked"
       @click="emit('missing')"
     >
-      Not fitted <KeyCap>/</KeyCap>
+      Not fitted <KeyCap of="not" />
     </button>
-    <button type="button" class="button key" @click="emit('back')">Back <KeyCap>⌫</KeyCap></button>
+    <button type="button" class="button key" @click="emit('back')">Back <KeyCap of="back" /></button>
     <button
       v-for="k in states"
       :key="k.name"
@@ -91,7 +91,7 @@ const states = computed(() =>
         :disabled="locked"
         @click="emit('note')"
       >
-        Note or photo <KeyCap>n</KeyCap>
+        Note or photo <KeyCap of="note" />
       </button>
       <button
         type="button"

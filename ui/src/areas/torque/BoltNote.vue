@@ -38,6 +38,7 @@ defineExpose({ write, shoot, writing: () => document.activeElement === field.val
         :about="boltKey(bolt)"
         :name="bolt.name"
         :locked="locked"
+        cap
       />
     </div>
   </div>

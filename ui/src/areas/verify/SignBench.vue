@@ -3,7 +3,7 @@ import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -50,13 +50,13 @@ onMounted(() => {
 useBenchKeys((key) => {
   if (props.locked) return false
   if (document.activeElement === field.value) {
-    if (key !== 'Enter') return false
+    if (key !== keys.go) return false
     void (failing.value ? fail() : write(true))
     return true
   }
-  if (key === 'Enter') void write(true)
-  else if (key === '/') void fail()
-  else if (key === 'Backspace') emit('back')
+  if (key === keys.go) void write(true)
+  else if (key === keys.not) void fail()
+  else if (key === keys.back) emit('back')
   else return false
   return true
 })
@@ -112,12 +112,14 @@ useBenchKeys((key) => {
         :disabled="barred"
         @click="write(true)"
       >
-        Passed: I sign for it <KeyCap>Enter</KeyCap>
+        Passed: I sign for it <KeyCap of="go" />
       </button>
       <button type="button" class="button button-grave min-h-[52px]" :disabled="barred" @click="fail">
-        Failed <KeyCap>/</KeyCap>
+        Failed <KeyCap of="not" />
       </button>
-      <button type="button" class="button min-h-[52px]" @click="emit('back')">Back <KeyCap>⌫</KeyCap></button>
+      <button type="button" class="button min-h-[52px]" @click="emit('back')">
+        Back <KeyCap of="back" />
+      </button>
     </div>
   </section>
 </template>

@@ -9,7 +9,7 @@ import GaugePick from '@/areas/air/GaugePick.vue'
 import { bar, psi, stripOf } from '@/areas/air/strip'
 import TyreSection from '@/areas/air/TyreSection.vue'
 import { useOpenJob, usePart } from '@/areas/job/open'
-import { startsFigure, useBenchKeys } from '@/parts/bench'
+import { startsFigure, keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
@@ -51,10 +51,10 @@ onMounted(() => {
 })
 useBenchKeys((key) => {
   if (props.locked) return false
-  if (key === 'Enter') void log(true)
-  else if (key === '/' && typed.value) void log(false)
-  else if (key === '*' && back.value) typed.value = back.value
-  else if ((key === 'Backspace' && !typed.value) || key === '-') emit('back')
+  if (key === keys.go) void log(true)
+  else if (key === keys.found && typed.value) void log(false)
+  else if (key === keys.again && back.value) typed.value = back.value
+  else if (key === keys.back && !typed.value) emit('back')
   else if (startsFigure(key, field.value)) {
     typed.value += key
     field.value?.focus()
@@ -143,7 +143,7 @@ useBenchKeys((key) => {
         :disabled="locked || (!typed.trim() && !bench.stands.goes)"
         @click="log(true)"
       >
-        {{ typed.trim() || !bench.stands.goes ? 'Left at this' : 'Go on' }} <KeyCap>Enter</KeyCap>
+        {{ typed.trim() || !bench.stands.goes ? 'Left at this' : 'Go on' }} <KeyCap of="go" />
       </button>
       <button
         type="button"
@@ -151,12 +151,14 @@ useBenchKeys((key) => {
         :disabled="locked || !typed.trim()"
         @click="log(false)"
       >
-        Found at this <KeyCap>/</KeyCap>
+        Found at this <KeyCap of="found" />
       </button>
       <button v-if="back" type="button" class="button min-h-[52px]" @click="typed = back">
-        As found <KeyCap>*</KeyCap>
+        As found <KeyCap of="again" />
       </button>
-      <button type="button" class="button min-h-[52px]" @click="emit('back')">Back <KeyCap>−</KeyCap></button>
+      <button type="button" class="button min-h-[52px]" @click="emit('back')">
+        Back <KeyCap of="back" />
+      </button>
       <button
         v-if="bench.stands.mark === 'open'"
         type="button"

@@ -5,7 +5,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
-import { startsFigure, useBenchKeys } from '@/parts/bench'
+import { startsFigure, keys, useBenchKeys } from '@/parts/bench'
 import { readFigure } from '@/parts/figures'
 import KeyCap from '@/parts/KeyCap.vue'
 import TextField from '@/parts/TextField.vue'
@@ -153,12 +153,12 @@ const hands = [
 useBenchKeys((key) => {
   if (!props.open) return false
   const inField = document.activeElement === field.value
-  if (key === 'Enter') {
+  if (key === keys.go) {
     if (what.value === 'squeeze') return false
     log()
-  } else if (key === '*') keep()
+  } else if (key === keys.again) keep()
   else if (what.value === 'squeeze' && ['1', '2', '3'].includes(key)) log(hands[Number(key) - 1]?.[0])
-  else if (key === 'Backspace' && !(inField && typed.value)) back()
+  else if (key === keys.back && !(inField && typed.value)) back()
   else if (round.value && startsFigure(key, field.value)) {
     field.value?.focus()
     return false
@@ -227,7 +227,7 @@ useBenchKeys((key) => {
             :disabled="!open || !typed.trim()"
             @click="log()"
           >
-            Next <KeyCap>Enter</KeyCap>
+            Next <KeyCap of="go" />
           </button>
           <button
             v-if="what === 'pitch' && canHear()"
@@ -240,10 +240,10 @@ useBenchKeys((key) => {
           </button>
         </template>
         <button type="button" class="button min-h-12" :disabled="!open" @click="back">
-          Back <KeyCap>⌫</KeyCap>
+          Back <KeyCap of="back" />
         </button>
         <button type="button" class="button min-h-12" :disabled="!free || !count" @click="keep()">
-          Keep these {{ count }} <KeyCap>*</KeyCap>
+          Keep these {{ count }} <KeyCap of="again" />
         </button>
       </div>
       <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px] text-soft">

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 
@@ -36,10 +36,10 @@ const says = computed(() => {
 })
 useBenchKeys((key) => {
   if (!props.free) return false
-  if (key === 'Enter') void turned()
-  else if (key === '/') void seized()
-  else if (key === '*') emit('measure')
-  else if (key === '-' || key === 'Backspace') emit('back')
+  if (key === keys.go) void turned()
+  else if (key === keys.not) void seized()
+  else if (key === keys.again) emit('measure')
+  else if (key === keys.back) emit('back')
   else if (key === 'ArrowUp') change(1)
   else if (key === 'ArrowDown') change(-1)
   else return false
@@ -57,10 +57,10 @@ useBenchKeys((key) => {
     </p>
     <div class="mt-2 flex flex-wrap gap-2">
       <button type="button" class="button button-go min-h-14 text-lg" :disabled="!free" @click="turned">
-        {{ other ? `Turned otherwise: ${says}` : 'Turned' }} <KeyCap>Enter</KeyCap>
+        {{ other ? `Turned otherwise: ${says}` : 'Turned' }} <KeyCap of="go" />
       </button>
       <button type="button" class="button min-h-14 px-3!" :disabled="!free" @click="seized">
-        Nipple seized <KeyCap>/</KeyCap>
+        Nipple seized <KeyCap of="not" />
       </button>
       <button
         type="button"
@@ -68,10 +68,10 @@ useBenchKeys((key) => {
         :disabled="!free || !bench.done.length"
         @click="emit('back')"
       >
-        Back <KeyCap>−</KeyCap>
+        Back <KeyCap of="back" />
       </button>
       <button type="button" class="button min-h-14 px-3!" :disabled="!free" @click="emit('measure')">
-        Read again <KeyCap>*</KeyCap>
+        Read again <KeyCap of="again" />
       </button>
       <span class="flex" role="group" aria-label="How far it was really turned">
         <button

@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useOpenJob } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
+import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -108,9 +108,9 @@ async function sign() {
 }
 useBenchKeys((key) => {
   if (!free.value || mode.value === 'turn' || mode.value === 'read') return false
-  if (key === 'Enter' && mode.value === 'sign') void sign()
-  else if (key === '*') read('side')
-  else if (key === '-' || key === 'Backspace') void back()
+  if (key === keys.go && mode.value === 'sign') void sign()
+  else if (key === keys.again) read('side')
+  else if (key === keys.back) void back()
   else return false
   return true
 })
@@ -239,10 +239,10 @@ const more = computed(() => props.bench.read.includes('tension'))
           <div class="mt-3 flex flex-wrap gap-2">
             <button type="button" class="button button-go min-h-16 text-lg" :disabled="!free" @click="sign">
               {{ mode === 'sign' ? 'I sign it' : 'Left as it is' }}
-              <KeyCap v-if="mode === 'sign'">Enter</KeyCap>
+              <KeyCap v-if="mode === 'sign'" of="go" />
             </button>
             <button type="button" class="button min-h-16" :disabled="!free" @click="read('side')">
-              Read again <KeyCap>*</KeyCap>
+              Read again <KeyCap of="again" />
             </button>
             <button
               v-if="!more"
@@ -254,7 +254,7 @@ const more = computed(() => props.bench.read.includes('tension'))
               Read the tensions
             </button>
             <button type="button" class="button min-h-16" :disabled="!free" @click="back">
-              {{ leaving ? 'Go on with it' : 'Back' }} <KeyCap>−</KeyCap>
+              {{ leaving ? 'Go on with it' : 'Back' }} <KeyCap of="back" />
             </button>
           </div>
         </template>
