@@ -88,6 +88,7 @@ go-lint: deps internal/httpapi/interface/index.html
 
 ui-lint: deps
 	npm run -s -w ui lint
+	npm run -s -w e2e lint
 	@cd ui && npx openapi-typescript src/api/openapi.json -o src/api/schema.gen.ts --check
 
 fmt:

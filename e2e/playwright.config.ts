@@ -10,7 +10,7 @@ export default defineConfig({
   ],
   timeout: 300_000,
   expect: { timeout: 20_000 },
-  retries: 1, // a busy machine is given a second chance; the report says which test needed it
+  retries: 0,
   workers: shops, // each with a shop and a database of its own; within a file tests follow each other
   reporter: [['list']],
   use: {

@@ -1,11 +1,10 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test as base } from '@playwright/test'
+import { expect, type Locator, type Page, test as base } from '@playwright/test'
 
 import { urlOf } from '../shops.mjs'
 
 /** test runs in the shop of its worker. */
 export const test = base.extend({
-  // eslint-disable-next-line no-empty-pattern -- Playwright asks for a pattern
   baseURL: async ({}, use, info) => use(urlOf(info.parallelIndex)),
 })
 
@@ -51,6 +50,18 @@ export async function expectSound(page: Page, where: string) {
   dimmed.add(where)
   await page.evaluate(() => (document.documentElement.dataset.theme = 'chalk'))
 }
+
+/** answered does something, and waits until what the server says to it is on the screen. */
+export async function answered(page: Page, address: string | RegExp, act: () => Promise<unknown>) {
+  const answer = page.waitForResponse(address)
+  await act()
+  await (await answer).finished()
+  await page.evaluate(() => new Promise((shown) => requestAnimationFrame(() => requestAnimationFrame(shown))))
+}
+
+/** written presses a button that writes an entry, and waits until the screen has its answer. */
+export const written = (page: Page, button: Locator) =>
+  answered(page, /\/api\/jobs\/[^/]+\/entries$/, () => button.click())
 
 export const leaving = (page: Page) => page.getByRole('region', { name: /Before it leaves/ })
 

@@ -49,7 +49,8 @@ class Before {
               .toString()
               .replaceAll(/((?:\.\/|assets\/)[\w$.-]+)\.js/g, `$1${suffix()}.js`)
               .replace(/(index\.html`,revision:`)(\w+)/, `$1$2${this.build}`)
-            const { 'content-length': _, etag: __, 'last-modified': ___, ...rest } = from.headers
+            const rest = { ...from.headers }
+            for (const old of ['content-length', 'etag', 'last-modified']) delete rest[old]
             res.writeHead(from.statusCode ?? 502, rest).end(body)
           })
         },

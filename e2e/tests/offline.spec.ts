@@ -197,10 +197,11 @@ test('finished work that never reached the network outlives the browser, and is 
   page = context.pages()[0] ?? (await context.newPage())
   const sent: string[] = []
   page.on('request', (r) => r.method() === 'POST' && r.url().endsWith('/entries') && sent.push(r.url()))
+  await page.clock.install()
   await signIn(page, 'Wren Halloran')
   await page.goto(address)
   await expect(page.getByText('2 by Tomas Brandvold')).toBeVisible()
-  await page.waitForTimeout(5000) // longer than the outbox waits between two tries
+  await page.clock.runFor(60_000) // longer than the outbox waits between two tries
   expect(sent, 'nothing is sent under another name').toEqual([])
 
   await page.getByRole('button', { name: /hand over/ }).click()

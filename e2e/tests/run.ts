@@ -1,68 +1,46 @@
 import { expect, type Page } from '@playwright/test'
 
+import { written } from './bench'
+
 /** record gives a step what it wants: a figure, a word, torques, a signature. */
 async function record(page: Page) {
   const panel = page.getByRole('group', { name: 'What this step records' })
   const missing = page.getByText(
     /^(Record it first|Torque it first|Sign the brake test first|Write down what was fitted first|Write down first|Read its pressure first|Count its clicks first)/,
   )
-  const gone = () =>
-    missing
-      .first()
-      .waitFor({ state: 'hidden', timeout: 300 })
-      .catch(() => undefined)
   for (let i = 0; i < 40 && (await missing.count()); i++) {
     const rows = panel.locator('form').filter({ has: page.getByRole('img', { name: 'not looked at' }) })
     const log = panel.getByRole('button', { name: 'Log it' })
-    // What was just recorded may arrive while we look: then there is nothing to press any more.
-    const press = { timeout: 1500 }
+    const set = panel.getByRole('button', { name: /^(Found|Left) at th/ })
     if (await panel.getByRole('form', { name: /^What is fitted/ }).count())
-      await panel
-        .getByRole('button', { name: 'It is fitted' })
-        .click(press)
-        .catch(() => undefined)
-    else if (await panel.getByRole('button', { name: /^(Found|Left) at th/ }).count()) {
+      await written(page, panel.getByRole('button', { name: 'It is fitted' }))
+    else if (await set.count()) {
       // A pressure that is found or left; clicks, which come back as they were counted.
       const fields = panel.getByRole('textbox')
       const first = fields.first()
       if (!(await first.inputValue())) await first.fill((await fields.count()) === 3 ? '7' : '2.4')
-      await panel
-        .getByRole('button', { name: /^(Found|Left) at th/ })
-        .click(press)
-        .catch(() => undefined)
+      await written(page, set)
     } else if (await panel.getByLabel('Filled in, ml').count()) {
       await panel.getByLabel('Filled in, ml').fill('60')
-      await panel.getByRole('button', { name: 'Log the sealant' }).click(press)
+      await written(page, panel.getByRole('button', { name: 'Log the sealant' }))
     } else if (await panel.getByRole('button', { name: 'Log the service' }).count()) {
-      await panel.getByRole('button', { name: 'Every 50 hours' }).click(press)
-      await panel.getByRole('button', { name: 'Log the service' }).click(press)
+      await panel.getByRole('button', { name: 'Every 50 hours' }).click()
+      await written(page, panel.getByRole('button', { name: 'Log the service' }))
     } else if (await rows.count()) {
       const row = rows.first()
       const name = await row.innerText()
       const range = /([\d.]+)–([\d.]+) N·m/.exec(name)
       if (range) await row.getByRole('textbox').fill(String((Number(range[1]) + Number(range[2])) / 2))
-      const left = await rows.count()
-      await row.getByRole('button', { name: /^(Log|It is set)$/ }).click()
-      await expect(rows).toHaveCount(left - 1)
+      await written(page, row.getByRole('button', { name: /^(Log|It is set)$/ }))
     } else if (await log.count()) {
+      const rotor = await panel.getByText('rotor').count()
+      const chain = await panel.getByText('Chain').count()
       await panel
         .getByRole('textbox')
         .first()
-        .fill(
-          (await panel.getByText('rotor').count())
-            ? '1.55'
-            : (await panel.getByText('Chain').count())
-              ? '0.4'
-              : '1.9',
-        )
-      await log.click(press).catch(() => undefined)
-    } else if (await panel.getByRole('button').count())
-      await panel
-        .getByRole('button')
-        .first()
-        .click(press)
-        .catch(() => undefined)
-    await gone()
+        .fill(rotor ? '1.55' : chain ? '0.4' : '1.9')
+      await written(page, log)
+    } else await written(page, panel.getByRole('button').first())
   }
   await expect(missing).toHaveCount(0)
 }
@@ -144,7 +122,7 @@ export async function walkRound(page: Page, word: (name: string) => RegExp) {
 /** verifyAll torques, pumps up and signs all that is still open, and returns the run's list. */
 export async function verifyAll(
   page: Page,
-  before: (title: string) => Promise<void> = async () => undefined,
+  before: (title: string) => Promise<void> = () => Promise.resolve(),
 ) {
   const run = page.getByRole('navigation', { name: /Torque run/ })
   const open = run.getByRole('button', { name: /^not looked at/ })

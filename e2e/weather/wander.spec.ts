@@ -33,12 +33,6 @@ const keys = [
 /** Left alone: what ends the walk, or would lock the next one out. */
 const leave = /sign out|hand the tablet over|who takes over|send .*away/i
 
-interface Met {
-  what: string
-  kind: 'press' | 'type' | 'choose'
-  options: number
-}
-
 /** meet marks one thing that can be pressed, typed in or chosen from, and says what it is. */
 const meet = (page: Page, at: number, leave: string) =>
   page.evaluate(
@@ -62,7 +56,7 @@ const meet = (page: Page, at: number, leave: string) =>
         what,
         kind: types ? 'type' : e instanceof HTMLSelectElement ? 'choose' : 'press',
         options: e instanceof HTMLSelectElement ? e.options.length : 0,
-      } as Met
+      }
     },
     [at, leave] as const,
   ) // prettier-ignore
@@ -122,7 +116,8 @@ test('somebody wanders about, and nothing breaks', async ({ browser }, info) => 
     await signIn(page, name)
     // Members of staff may be added; those who walk stay who they are, and are told that somebody else was quicker.
     await page.route('**/api/staff', (route) =>
-      route.request().method() === 'PUT' && route.request().postDataJSON()?.version > 0
+      route.request().method() === 'PUT' &&
+      (route.request().postDataJSON() as { version?: number } | null)?.version
         ? route.fulfill({
             status: 409,
             contentType: 'application/problem+json',

@@ -10,8 +10,6 @@ import (
 
 // takeApart takes an assembly apart, part by part, and puts it back when it is to go back.
 func (t *teller) takeApart(job *workshop.JobView, write recorder, by record.Actor, s stripping) error {
-	t.dice, t.other = t.other, t.dice
-	defer func() { t.dice, t.other = t.other, t.dice }()
 	if err := write(by, apart.Begins.Says(apart.StripBegun{Assembly: s.assembly})); err != nil {
 		return fmt.Errorf("taking %s apart: %w", s.assembly, err)
 	}

@@ -13,8 +13,6 @@ import (
 
 // sayFitted records what a piece of work put on the bike.
 func (t *teller) sayFitted(job *workshop.JobView, write recorder, by record.Actor, i agree.ItemView) error {
-	t.dice, t.other = t.other, t.dice
-	defer func() { t.dice, t.other = t.other, t.dice }()
 	for _, c := range t.fitted(job, i) {
 		if err := write(by, c); err != nil {
 			return err

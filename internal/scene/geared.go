@@ -40,8 +40,6 @@ var geared = []benched{
 
 // tellBenched tells of the bikes that are on one of the benches.
 func (t *teller) tellBenched(ctx context.Context, now time.Time, where *time.Location) error {
-	t.dice, t.other = t.other, t.dice
-	defer func() { t.dice, t.other = t.other, t.dice }()
 	for _, g := range slices.Concat(geared, wheeled) {
 		c := g.customer
 		here := *c.now
@@ -71,8 +69,6 @@ func (t *teller) lookAtMark(job *workshop.JobView, write recorder, by record.Act
 	if hub := job.Parts.Gears.Known.Hub; hub == nil || !hub.Moved {
 		return nil
 	}
-	t.dice, t.other = t.other, t.dice
-	defer func() { t.dice, t.other = t.other, t.dice }()
 	return write(by, noted(gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "holds",
 		DustCap: "there"}})...)
 }

@@ -3,7 +3,7 @@ package scene_test
 import (
 	"testing"
 
-	"utensil/internal/localdb/testing"
+	dbtest "utensil/internal/localdb/testing"
 )
 
 func TestMain(m *testing.M) { dbtest.Main(m) }

@@ -12,6 +12,7 @@ import (
 	"math/rand/v2"
 	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -48,8 +49,7 @@ type teller struct {
 	shop  *workshop.Workshop
 	book  *knowledge.Book
 	clock time.Time
-	dice  *rand.Rand
-	other *rand.Rand // for what was added later: what was told before stays as it was
+	dice  *rand.Rand // of one stay: what is added to another moves nothing in it
 	fate  *rand.Rand // of one bike, by its frame: how fast it wears and when it comes, whatever else is told
 	who   []record.Actor
 	known map[string]record.Owner // owners by name
@@ -58,7 +58,7 @@ type teller struct {
 
 // Build tells the scene as of now into an empty store.
 func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now time.Time) error {
-	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)), other: rand.New(rand.NewPCG(2, 622)),
+	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)),
 		known: map[string]record.Owner{},
 		shelf: map[string]fluid.Bottle{}}
 	t.shop = workshop.New(store, book, func() time.Time { return t.clock })
@@ -102,6 +102,7 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 			return fmt.Errorf("%s %s: %w", c.make, c.model, err)
 		}
 	}
+	t.dice = dice("the shop")
 	if err := errors.Join(t.callBack(ctx, now), t.fillDrawers(ctx, now), t.tellBenched(ctx, now, settings.Location()),
 		t.hangGauges(ctx, now)); err != nil {
 		return err
@@ -169,9 +170,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	for fact, word := range c.reads {
 		facts, _ = facts.Set(fact, word)
 	}
-	frame := fnv.New64a()
-	_, _ = frame.Write([]byte(c.name + c.frame)) // a hash takes everything
-	t.fate = rand.New(rand.NewPCG(frame.Sum64(), 622))
+	t.fate, t.dice = dice(c.name+c.frame), dice(c.name+c.frame, "comes")
 	t.clock = now.AddDate(0, -25, 0)
 	owner, seen := t.known[c.name]
 	if !seen {
@@ -198,6 +197,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 		if told, ok := c.past[months]; ok {
 			past = told
 		}
+		t.dice = dice(c.name+c.frame, strconv.Itoa(months))
 		if err := t.stays(ctx, owner, machine, past, parts); err != nil {
 			return err
 		}
@@ -209,11 +209,19 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	}
 	t.ages(parts, float64(last), c.ridden)
 	t.clock = now.Add(-time.Duration(c.now.hoursIn * float64(time.Hour)))
+	t.dice = dice(c.name+c.frame, "now")
 	stay := *c.now
 	if stay.promised != 0 {
 		stay.due = whileOpen(now.Add(time.Duration(stay.promised*float64(time.Hour))).Truncate(30*time.Minute).In(where), stay.promised < 0)
 	}
 	return t.stays(ctx, owner, machine, stay, parts)
+}
+
+// dice are thrown alike for the same names.
+func dice(names ...string) *rand.Rand {
+	sum := fnv.New64a()
+	_, _ = sum.Write([]byte(strings.Join(names, "/"))) // a hash takes everything
+	return rand.New(rand.NewPCG(sum.Sum64(), 622))
 }
 
 // The shop promises no bike for the night.
@@ -326,8 +334,6 @@ func (t *teller) handOver(ctx context.Context, job *workshop.JobView, write reco
 
 // answer says what came of each thing the owner said.
 func (t *teller) answer(job *workshop.JobView, write recorder, by record.Actor) error {
-	t.dice, t.other = t.other, t.dice
-	defer func() { t.dice, t.other = t.other, t.dice }()
 	var said []record.Content
 	for _, c := range job.Said {
 		if !c.Open {

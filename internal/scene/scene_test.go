@@ -11,7 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"golang.org/x/sync/errgroup"
 
-	"utensil/internal/localdb/testing"
+	dbtest "utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
 	"utensil/internal/scene"
 	"utensil/internal/workshop"

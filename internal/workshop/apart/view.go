@@ -41,26 +41,26 @@ type Strip struct {
 // PartView is a part, where it is, and what is known of it.
 type PartView struct {
 	strip.Part
-	Lay     []LayView    `json:"lay,omitempty"`
-	Bolts   []string     `json:"bolts,omitempty" doc:"names of the fasteners that are undone to get it off"`
-	State   State        `json:"state" enum:"on,tray,back,absent"`
-	Extra   bool         `json:"extra" doc:"it is not in the picture"`
-	Number  int          `json:"number,omitempty" doc:"on the tray"`
-	Lying   Lying        `json:"lying,omitempty" enum:"drawn,wrong,absent"`
-	Asked   string       `json:"asked,omitempty" doc:"the side whose direction is noted when it comes off"`
-	Goes    string       `json:"goes" doc:"which way it goes, in words"`
-	Side    string       `json:"side,omitempty" doc:"which way it lay"`
-	Answers []strip.Felt `json:"answers,omitempty" doc:"to what is asked of it in the hand"`
-	Felt    *strip.Felt  `json:"felt,omitempty"`
-	Note    string       `json:"note,omitempty"`
-	Washed  strip.Wash   `json:"washed,omitempty" enum:"washer,soap,never"`
-	Held    string       `json:"held,omitempty" doc:"why it cannot come off, or go back, now"`
-	Renew   string       `json:"renew,omitempty" doc:"why a new one goes on in its place"`
-	Renewed bool         `json:"renewed,omitempty"`
-	Laid    bool         `json:"laid,omitempty"`
-	Unsafe  bool         `json:"unsafe,omitempty"`
-	Mark    wear.Mark    `json:"mark" enum:"open,sound,watch,due,unsafe"`
-	Bearing bool         `json:"bearing,omitempty" doc:"it is known by its dimensions"`
+	Lay     []LayView     `json:"lay,omitempty"`
+	Bolts   []string      `json:"bolts,omitempty" doc:"names of the fasteners that are undone to get it off"`
+	State   State         `json:"state" enum:"on,tray,back,absent"`
+	Extra   bool          `json:"extra" doc:"it is not in the picture"`
+	Number  int           `json:"number,omitempty" doc:"on the tray"`
+	Lying   Lying         `json:"lying,omitempty" enum:"drawn,wrong,absent"`
+	Asked   string        `json:"asked,omitempty" doc:"the side whose direction is noted when it comes off"`
+	Goes    string        `json:"goes" doc:"which way it goes, in words"`
+	Side    string        `json:"side,omitempty" doc:"which way it lay"`
+	Answers []FeltOffered `json:"answers,omitempty" doc:"to what is asked of it in the hand"`
+	Felt    *strip.Felt   `json:"felt,omitempty"`
+	Note    string        `json:"note,omitempty"`
+	Washed  strip.Wash    `json:"washed,omitempty" enum:"washer,soap,never"`
+	Held    string        `json:"held,omitempty" doc:"why it cannot come off, or go back, now"`
+	Renew   string        `json:"renew,omitempty" doc:"why a new one goes on in its place"`
+	Renewed bool          `json:"renewed,omitempty"`
+	Laid    bool          `json:"laid,omitempty"`
+	Unsafe  bool          `json:"unsafe,omitempty"`
+	Mark    wear.Mark     `json:"mark" enum:"open,sound,watch,due,unsafe"`
+	Bearing bool          `json:"bearing,omitempty" doc:"it is known by its dimensions"`
 	found   wear.Mark
 	seen    *record.Entry
 	on      *record.Entry
@@ -120,7 +120,7 @@ func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
 		}
 	}
 	for _, p := range stack {
-		x := PartView{Part: p, State: OnBike, Goes: p.Says(), Asked: p.Asks(), Mark: wear.Open, Answers: p.Feel.Answers()}
+		x := PartView{Part: p, State: OnBike, Goes: p.Says(), Asked: p.Asks(), Mark: wear.Open, Answers: offered(p.Feel)}
 		if e, extra := extras[p.ID]; extra {
 			x.Extra, x.seen, x.Note = true, &e, Extras.In(e.Content).Note
 		}
@@ -206,6 +206,32 @@ func (v *Strip) off(p *PartView, e record.Entry, in PartOff) {
 	p.feel(e, in.Felt, in.Note)
 }
 
+// FeltOffered is an answer to what is asked of a part in the hand, with what it means for the part.
+type FeltOffered struct {
+	strip.Felt
+	Mark wear.Mark `json:"mark" enum:"sound,watch,due,unsafe"`
+}
+
+func offered(f strip.Feel) (list []FeltOffered) {
+	for _, answer := range f.Answers() {
+		list = append(list, FeltOffered{answer, markOf(answer)})
+	}
+	return list
+}
+
+// markOf is what an answer means for the part that it is given of.
+func markOf(f strip.Felt) wear.Mark {
+	switch {
+	case f.Bad:
+		return wear.Unsafe
+	case f.Do == "replace":
+		return wear.Due
+	case f.Do != "keep":
+		return wear.Watch
+	}
+	return wear.Sound
+}
+
 func (p *PartView) feel(e record.Entry, word, note string) {
 	p.seen, p.Mark = &e, wear.Sound
 	if note != "" {
@@ -219,12 +245,8 @@ func (p *PartView) feel(e record.Entry, word, note string) {
 		p.Mark = wear.Watch
 	}
 	switch {
-	case known && answer.Bad:
-		p.Mark, p.Unsafe = wear.Unsafe, true
-	case known && answer.Do == "replace":
-		p.Mark = wear.Due
-	case known && answer.Do != "keep":
-		p.Mark = wear.Watch
+	case known && answer.Do != "keep" || known && answer.Bad:
+		p.Mark, p.Unsafe = markOf(answer), answer.Bad
 	case p.Lying == Absent && !p.Maybe:
 		p.Mark = wear.Due
 	}

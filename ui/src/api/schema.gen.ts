@@ -3063,6 +3063,18 @@ export interface components {
             why: string;
             word: string;
         };
+        /** @description FeltOffered is an answer to what is asked of a part in the hand, with what it means for the part. */
+        FeltOffered: {
+            /** @description nobody rides with it */
+            bad: boolean;
+            /** @enum {string} */
+            do: "keep" | "clean" | "adjust" | "replace";
+            /** @enum {string} */
+            mark: "sound" | "watch" | "due" | "unsafe";
+            name: string;
+            why: string;
+            word: string;
+        };
         /** @description Field is something that an entry of a list says. */
         Field: {
             /** @description text, number, yes or no, a condition on the bike, fields of its own; several, or by name, of one of these */
@@ -5253,7 +5265,7 @@ export interface components {
         /** @description PartView is a part, where it is, and what is known of it. */
         PartView: {
             /** @description to what is asked of it in the hand */
-            answers?: components["schemas"]["Felt"][];
+            answers?: components["schemas"]["FeltOffered"][];
             /** @description the side whose direction is noted when it comes off */
             asked?: string;
             /** @description it is known by its dimensions */

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
-import { onScopeDispose, ref, watch, type WatchSource } from 'vue'
 
-import { asFault, type Content, type Fault } from '@/api/client'
+import { useAnswer } from '@/api/answer'
+import type { Content } from '@/api/client'
 import { judge } from '@/api/job'
 
 /**
@@ -54,34 +54,9 @@ export const startsFigure = (key: string, field: HTMLElement | null) =>
   !document.activeElement?.matches('input, textarea, select')
 
 /** usePreview asks the server what an entry would mean while it is being typed. */
-export function usePreview(job: () => string, content: WatchSource<Content | undefined>) {
-  const preview = ref<Content>()
-  const fault = ref<Fault>()
-  let running: AbortController | undefined
-  let timer: ReturnType<typeof setTimeout> | undefined
-  const stop = () => {
-    clearTimeout(timer)
-    running?.abort()
-  }
-  watch(
-    content,
-    (what) => {
-      stop()
-      fault.value = undefined
-      preview.value = undefined
-      if (!what) return
-      timer = setTimeout(async () => {
-        const mine = (running = new AbortController())
-        try {
-          const said = await judge(job(), what, mine.signal)
-          if (!mine.signal.aborted) preview.value = said
-        } catch (thrown) {
-          if (!mine.signal.aborted) fault.value = asFault(thrown)
-        }
-      }, 140)
-    },
-    { deep: true },
-  )
-  onScopeDispose(stop)
-  return { preview, fault, clear: stop }
+export function usePreview(job: () => string, content: () => Content | undefined) {
+  const { answer, fault, off } = useAnswer(content, (what, signal) => judge(job(), what, signal), {
+    keep: false,
+  })
+  return { preview: answer, fault, clear: off }
 }

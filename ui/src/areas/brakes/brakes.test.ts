@@ -70,15 +70,23 @@ describe('a bottle’s label', () => {
 })
 
 describe('an answer', () => {
-  it('is the one to the last question, whatever arrives last', async () => {
+  it('is the one to the last question, whatever arrives last; what is asked no more is broken off', async () => {
     const asked = ref(1)
     const waiting: Record<number, (said: string) => void> = {}
+    const broken: number[] = []
     const { answer } = useAnswer(
       () => asked.value,
-      (n) => new Promise<string>((resolve) => (waiting[n] = resolve)),
+      (n, signal) => {
+        signal.addEventListener('abort', () => broken.push(n))
+        return new Promise<string>((resolve) => (waiting[n] = resolve))
+      },
+      { wait: 5 },
     )
-    asked.value = 2
+    asked.value = 7 // stands too short to be asked
     await nextTick()
+    asked.value = 2
+    await vi.waitFor(() => expect(Object.keys(waiting)).toEqual(['1', '2']))
+    expect(broken).toEqual([1])
     waiting[2]?.('second')
     await settle()
     waiting[1]?.('first')
@@ -94,12 +102,12 @@ describe('an answer', () => {
         text === '-5'
           ? Promise.reject(new Fault(422, 'That cannot be right', 'A hose is 200 to 3500 mm long.'))
           : Promise.resolve(text),
+      { wait: 5 },
     )
     await settle()
     expect(fault.value?.detail).toContain('200 to 3500 mm')
     asked.value = '900'
-    await settle()
-    expect(fault.value).toBeUndefined()
+    await vi.waitFor(() => expect(fault.value).toBeUndefined())
     expect(answer.value).toBe('900')
   })
 })

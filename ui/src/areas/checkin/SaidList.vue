@@ -1,36 +1,28 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { refDebounced } from '@vueuse/core'
 import { computed } from 'vue'
 
+import { useAnswer } from '@/api/answer'
 import { ask, client } from '@/api/client'
 
 import { saidOf, type useDraft } from './draft'
 
 /** What the owner's words come to: each part is a complaint that is answered before the bike leaves, one press each. */
 const draft = defineModel<ReturnType<typeof useDraft>['value']>({ required: true })
-const words = refDebounced(
-  computed(() => draft.value.words.trim()),
-  300,
+const words = computed(() => draft.value.words.trim())
+/** What the words come to, with what was asked, so that it is seen whether they have changed since. */
+const { answer } = useAnswer(
+  () => (words.value ? { words: words.value, facts: draft.value.bike.facts } : undefined),
+  async (body, signal) => ({ ...body, heard: await ask(client.POST('/api/said', { body, signal })) }),
+  { wait: 300 },
 )
-const { data, isPlaceholderData } = useQuery({
-  queryKey: computed(() => ['said', words.value, draft.value.bike.facts] as const),
-  queryFn: ({ queryKey }) =>
-    ask(client.POST('/api/said', { body: { words: queryKey[1], facts: queryKey[2] } })),
-  enabled: computed(() => words.value !== ''),
-  placeholderData: (before) => before,
-  staleTime: Infinity,
-})
-const heard = computed(() => (words.value ? (data.value ?? []) : []))
+const heard = computed(() => answer.value?.heard ?? [])
 const taken = computed(() => saidOf(draft.value, heard.value))
 const is = (part: string) => taken.value.some((t) => t.words === part)
 function press(part: string) {
   draft.value.said = { ...draft.value.said, [part]: !is(part) }
 }
 /** What stands here is what the words come to as they are now. */
-const settled = computed(
-  () => words.value === draft.value.words.trim() && !!data.value && !isPlaceholderData.value,
-)
+const settled = computed(() => answer.value?.words === words.value)
 defineExpose({ heard, settled })
 </script>
 

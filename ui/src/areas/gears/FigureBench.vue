@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
 import { useAnswer } from '@/api/answer'
@@ -32,24 +31,23 @@ defineSlots<{
 const { job, pen } = useOpenJob()
 const told = usePart('gears')
 const { dayAndClock } = useTimes()
-const question = computed(() => props.asked)
-const settled = refDebounced(question, 150)
 const { answer, fault } = useAnswer(
-  () => settled.value,
-  (body) => ask(client.POST('/api/jobs/{id}/gears', { params: { path: { id: job.value.job.id } }, body })),
+  () => props.asked,
+  (body, signal) =>
+    ask(client.POST('/api/jobs/{id}/gears', { params: { path: { id: job.value.job.id } }, body, signal })),
 )
 /** While something is typed the last drawing stays, so that it does not flicker. */
 const drawn = ref<Schemas['GearFigured']>()
 watch(answer, (a) => void (drawn.value = a ?? drawn.value))
 const note = computed(() => told.value.notes.find((n) => n.figured.bench === props.bench))
 /** What stands written is what is asked now. */
-const kept = computed(() => sameAnswers(note.value?.asked, settled.value))
+const kept = computed(() => sameAnswers(note.value?.asked, props.asked))
 /** What cannot be put right here is a finding: it goes to the owner, like any other. */
 function tell() {
   const figured = note.value?.figured
   if (figured?.finds) void pen.record({ finding: { title: figured.finds, mark: 'due', note: figured.says } })
 }
-const write = () => settled.value && pen.record({ gear_note: settled.value })
+const write = () => props.asked && pen.record({ gear_note: props.asked })
 </script>
 
 <template>

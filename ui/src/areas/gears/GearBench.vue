@@ -8,6 +8,7 @@ import { keys, useBenchKeys } from '@/parts/bench'
 import ChanceRule from '@/parts/ChanceRule.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import AnswerButton from '@/parts/AnswerButton.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import { useMoney } from '@/parts/money'
 import { useTimes } from '@/parts/time'
@@ -220,19 +221,16 @@ const turn = computed(() => {
             >
           </div>
           <div v-if="shift" class="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-5">
-            <button
+            <AnswerButton
               v-for="({ result, name, mark }, i) in results"
               :key="result"
-              type="button"
-              class="button min-h-14 justify-between! px-2!"
+              class="px-2!"
+              :n="i + 1"
+              :mark="mark"
               :disabled="!free"
               @click="did(result)"
+              >{{ name }}</AnswerButton
             >
-              <span class="flex items-center gap-2 text-left leading-tight"
-                ><ConditionMark :mark="mark" :size="20" />{{ name }}</span
-              >
-              <KeyCap>{{ i + 1 }}</KeyCap>
-            </button>
           </div>
           <form v-else-if="sight !== undefined" class="mt-2 flex gap-2" @submit.prevent="sighted">
             <input
@@ -245,12 +243,10 @@ const turn = computed(() => {
             <button type="submit" class="button button-go" :disabled="!free || !typed.trim()">Log it</button>
           </form>
           <div v-else-if="pushes" class="mt-2 flex flex-wrap gap-2">
-            <button type="button" class="button min-h-14" :disabled="!free" @click="pushed('springs')">
-              It springs back <KeyCap>1</KeyCap>
-            </button>
-            <button type="button" class="button min-h-14" :disabled="!free" @click="pushed('sticks')">
-              It sticks, or comes slowly <KeyCap>2</KeyCap>
-            </button>
+            <AnswerButton :n="1" :disabled="!free" @click="pushed('springs')">It springs back</AnswerButton>
+            <AnswerButton :n="2" :disabled="!free" @click="pushed('sticks')"
+              >It sticks, or comes slowly</AnswerButton
+            >
           </div>
           <p v-if="!shift && sight === undefined && !pushes" class="mt-1 text-soft">
             Do it and try again; or press another shift on the drawing and say what it does.

@@ -14,7 +14,7 @@ vi.mock('@/api/job', async (real) => ({
   useBook: () => ({ data: ref() }),
   useRefreshJob: () => vi.fn(),
 }))
-vi.mock('@/api/answer', () => ({ useAnswer: () => ({ answer: ref(), fault: ref() }) }))
+vi.mock('@/api/answer', () => ({ useAnswer: () => ({ answer: ref(), fault: ref(), off: () => {} }) }))
 vi.mock('@/api/session', () => ({
   useSession: () => ({ settings: ref({ time_zone: 'UTC', torque_unit: 'N·m' }), hands: ref(true) }),
 }))
@@ -41,10 +41,13 @@ async function start(more: object = {}, job: object = {}, with_ = pen(), locked 
 afterEach(() => open?.page.unmount())
 
 describe('a step at the bench', () => {
-  it('is done with Enter as it should go, and shows what comes after it', async () => {
+  it('is answered by a digit, never by Enter, and shows what comes after it', async () => {
     const { on, sent } = await start()
     expect(on.text()).toContain('Next: Shut the port.')
+    expect(on.findAll('button.button-go').length, 'no answer is filled before it is given').toBe(0)
     await press('Enter')
+    expect(sent()).toEqual([])
+    await press('1')
     expect(sent()).toEqual([{ step: { run: 'run', step: 'push', outcome: 'No bubbles', place: 3 } }])
   })
   it('takes the number of what was seen, and none that is not offered', async () => {

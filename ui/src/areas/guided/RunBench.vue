@@ -5,8 +5,8 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import { keys, useBenchKeys } from '@/parts/bench'
-import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import AnswerButton from '@/parts/AnswerButton.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import SlipField from '@/parts/SlipField.vue'
 
@@ -68,7 +68,7 @@ useBenchKeys((key) => {
   const n = Number(key)
   if (key === keys.go && props.run.finished && props.run.item) void workDone()
   else if (!now.value) return false
-  else if (key === keys.go && !missing.value) void done(outcomes.value[0]?.say)
+  else if (key === keys.go && !missing.value && !outcomes.value.length) void done()
   else if (n >= 1 && n <= outcomes.value.length && !missing.value) void done(outcomes.value[n - 1]?.say)
   else if (key === keys.back && !found.value) emit('undo')
   else return false
@@ -143,21 +143,16 @@ useBenchKeys((key) => {
             Try <b class="figure text-ink">{{ run.try }}</b> of at most
             <b class="figure text-ink">{{ run.of }}</b>
           </p>
-          <button
+          <AnswerButton
             v-for="(o, i) in outcomes"
             :key="o.say"
-            type="button"
-            class="button min-h-16 min-w-48 justify-between! text-lg"
-            :class="!i && 'button-go'"
+            class="min-h-16 min-w-48 text-lg"
+            :n="i + 1"
+            :mark="o.finds?.mark"
             :disabled="locked || held.length > 0 || !!missing || pen.busy.value"
             @click="done(o.say)"
+            >{{ o.say }}</AnswerButton
           >
-            <span class="flex items-center gap-2 text-left">
-              <ConditionMark v-if="o.finds" :mark="o.finds.mark" />
-              {{ o.say }}
-            </span>
-            <KeyCap>{{ i + 1 }}</KeyCap>
-          </button>
           <button
             v-if="!found"
             type="button"

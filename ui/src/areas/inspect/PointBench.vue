@@ -39,7 +39,14 @@ const content = computed<Content | undefined>(() =>
     ? { reading: { point: props.point.id, typed: typed.value, note: note.value || undefined } }
     : undefined,
 )
-const { preview, fault: previewFault, clear } = usePreview(() => job.value.job.id, content)
+const {
+  preview,
+  fault: previewFault,
+  clear,
+} = usePreview(
+  () => job.value.job.id,
+  () => content.value,
+)
 const fault = computed(() => pen.fault.value ?? previewFault.value)
 // A figure that the part cannot have any more is let in by a note of where the new one came from.
 const accounts = computed(
@@ -216,7 +223,7 @@ useBenchKeys((key) => {
       />
       <button type="button" class="button" :disabled="!note.trim()" @click="enter">Pass over</button>
     </div>
-    <div class="mt-2.5 flex flex-wrap items-center gap-2">
+    <div class="mt-2 flex flex-wrap items-center gap-x-1.5 gap-y-2">
       <button
         v-if="point.gauge"
         type="button"
@@ -226,12 +233,14 @@ useBenchKeys((key) => {
       >
         Log and go on <KeyCap of="go" />
       </button>
-      <button type="button" class="button" @click="emit('onward', true)">Later <KeyCap of="on" /></button>
-      <button type="button" class="button" @click="emit('back')">Back <KeyCap of="back" /></button>
-      <button v-if="point.history.length" type="button" class="button" :disabled="locked" @click="same">
+      <button type="button" class="button px-3!" @click="emit('onward', true)">
+        Later <KeyCap of="on" />
+      </button>
+      <button type="button" class="button px-3!" @click="emit('back')">Back <KeyCap of="back" /></button>
+      <button v-if="point.history.length" type="button" class="button px-3!" :disabled="locked" @click="same">
         As last time <KeyCap of="again" />
       </button>
-      <button type="button" class="button" :disabled="locked" :aria-expanded="passing" @click="pass">
+      <button type="button" class="button px-3!" :disabled="locked" :aria-expanded="passing" @click="pass">
         Not looked at <KeyCap of="not" />
       </button>
       <button
@@ -249,12 +258,14 @@ useBenchKeys((key) => {
         }}
       </button>
       <PhotoStrip :about="point.id" :name="point.name" :hint="point.photo" :locked="locked" />
-      <p v-if="point.life" class="w-full text-[15px]">
-        {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
-      </p>
-      <p class="ml-auto text-sm text-soft">
-        {{ before.length ? before.join(' · ') : 'No earlier reading of this bike.' }}
-      </p>
     </div>
+    <p class="mt-1.5 flex flex-wrap gap-x-4 text-[15px]">
+      <span v-if="point.life">
+        {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
+      </span>
+      <span class="ml-auto text-sm text-soft">
+        {{ before.length ? before.join(' · ') : 'No earlier reading of this bike.' }}
+      </span>
+    </p>
   </section>
 </template>

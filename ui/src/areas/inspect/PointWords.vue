@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PointView, Schemas } from '@/api/client'
+import AnswerButton from '@/parts/AnswerButton.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
-import KeyCap from '@/parts/KeyCap.vue'
 import { markVerdict } from '@/parts/marks'
 
 /** A point that is judged by a word: its scale, one press a word. */
@@ -10,7 +10,7 @@ const emit = defineEmits<{ choose: [word: string] }>()
 </script>
 
 <template>
-  <div class="mt-2 grid gap-2">
+  <div class="mt-1.5 grid gap-2">
     <p class="flex min-h-7 items-center gap-2.5" aria-live="polite">
       <template v-if="judgement">
         <ConditionMark :mark="judgement.mark" :size="22" />
@@ -22,25 +22,20 @@ const emit = defineEmits<{ choose: [word: string] }>()
       <span v-else class="text-soft">{{ point.means }}</span>
     </p>
     <div
-      class="grid grid-cols-2 gap-2 md:grid-cols-3"
+      class="grid grid-cols-2 gap-2 md:grid-cols-4"
       role="group"
       :aria-label="`What you find: ${point.name}`"
     >
-      <button
+      <AnswerButton
         v-for="(w, i) in point.words"
         :key="w.word"
-        type="button"
-        class="button justify-start! text-left"
-        :class="
-          point.reading?.word === w.word && 'border-petrol bg-wash shadow-[inset_4px_0_var(--color-petrol)]'
-        "
+        :n="i + 1"
+        :mark="w.mark"
+        :chosen="point.reading?.word === w.word"
         :disabled="locked"
         @click="emit('choose', w.word)"
+        >{{ w.word }}</AnswerButton
       >
-        <KeyCap>{{ i + 1 }}</KeyCap>
-        <ConditionMark :mark="w.mark" :size="18" />
-        {{ w.word }}
-      </button>
     </div>
   </div>
 </template>

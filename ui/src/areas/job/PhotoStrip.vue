@@ -39,7 +39,7 @@ async function take(event: Event) {
         ×
       </button>
     </span>
-    <label v-if="!closed && !locked" class="button"
+    <label v-if="!closed && !locked" class="button button-quiet" :title="hint"
       ><CameraIcon class="size-5" /> Photo <KeyCap v-if="cap" of="photo" /><input
         type="file"
         class="sr-only"
@@ -48,6 +48,5 @@ async function take(event: Event) {
         :aria-label="`Photo of ${name}`"
         @change="take"
     /></label>
-    <span v-if="hint && !photos.length" class="text-sm text-soft">{{ hint }}</span>
   </div>
 </template>

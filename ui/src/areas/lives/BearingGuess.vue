@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { refDebounced } from '@vueuse/core'
 import { computed, ref, watchEffect } from 'vue'
 
-import { ask, asFault, client, type Schemas } from '@/api/client'
+import { useAnswer } from '@/api/answer'
+import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
 import { percent } from '@/parts/words'
 
@@ -33,18 +32,13 @@ const body = computed((): Schemas['BearingAsked'] => {
     worn: worn.value,
   }
 })
-const asked = refDebounced(body, 150)
 const measured = computed(() =>
-  [asked.value.bore, asked.value.outside, asked.value.width, asked.value.ball].some((t) => t?.trim()),
+  [body.value.bore, body.value.outside, body.value.width, body.value.ball].some((t) => t?.trim()),
 )
-const { data, error } = useQuery({
-  queryKey: computed(() => ['bearings', asked.value] as const),
-  queryFn: ({ queryKey, signal }) => ask(client.POST('/api/bearings', { body: queryKey[1], signal })),
-  enabled: measured,
-  placeholderData: (before) => before,
-  retry: false,
-})
-const told = computed(() => (measured.value && !error.value ? data.value : undefined))
+const { answer: told, fault } = useAnswer(
+  () => (measured.value ? body.value : undefined),
+  (asked, signal) => ask(client.POST('/api/bearings', { body: asked, signal })),
+)
 watchEffect(() => {
   const first = told.value?.list[0]
   sure.value = first && first.chance > surely ? first : undefined
@@ -68,7 +62,7 @@ watchEffect(() => {
       >
     </div>
     <p v-if="!measured" class="text-soft">Type what you measured: two figures nearly always tell.</p>
-    <FaultNote v-if="measured && error" :fault="asFault(error)" />
+    <FaultNote v-if="fault" :fault="fault" />
     <div v-if="told" class="grid items-start gap-x-4 sm:grid-cols-[minmax(0,1fr)_auto]">
       <div>
         <p v-if="told.none > 0.5" class="py-1" role="status">

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { refDebounced } from '@vueuse/core'
 import { computed } from 'vue'
 
+import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -19,23 +18,12 @@ const body = computed(() => ({
   particulars: Object.fromEntries(Object.entries(props.particulars).filter(([, v]) => v.trim())),
   why: props.why,
 }))
-const settled = refDebounced(body, 200)
-const { data, error } = useQuery({
-  queryKey: computed(() => ['fit', job.value.job.id, settled.value] as const),
-  queryFn: ({ queryKey, signal }) =>
+const { answer: told } = useAnswer(
+  () => (Object.keys(body.value.particulars).length ? body.value : undefined),
+  (asked, signal) =>
     ask(
-      client.POST('/api/jobs/{id}/fit', {
-        params: { path: { id: queryKey[1] } },
-        body: queryKey[2],
-        signal,
-      }),
+      client.POST('/api/jobs/{id}/fit', { params: { path: { id: job.value.job.id } }, body: asked, signal }),
     ),
-  enabled: computed(() => Object.keys(settled.value.particulars).length > 0),
-  placeholderData: (before) => before,
-  retry: false,
-})
-const told = computed(() =>
-  error.value || !Object.keys(settled.value.particulars).length ? undefined : data.value,
 )
 const heads = { fits: 'It fits', fits_if: 'It fits if', does_not: 'It does not fit' }
 const marks = { fits: 'sound', fits_if: 'watch', does_not: 'unsafe' }

@@ -8,6 +8,7 @@ import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import AnswerButton from '@/parts/AnswerButton.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 
 import NewPart from './NewPart.vue'
@@ -126,33 +127,29 @@ useBenchKeys((key) => {
     <template v-else-if="act !== 'none' && !locked">
       <div v-if="asksSide" class="flex flex-wrap items-center gap-2">
         <span>Which way did its {{ part.asked }} point?</span>
-        <button
+        <AnswerButton
           v-for="(s, i) in sides"
           :key="s"
-          type="button"
-          class="button min-h-11!"
-          :class="side === s && 'button-go'"
-          :aria-pressed="side === s"
+          :n="answers.length ? undefined : i + 1"
+          :chosen="side === s"
           @click="point(s)"
+          >{{ s }}</AnswerButton
         >
-          {{ s }} <KeyCap v-if="!answers.length">{{ i + 1 }}</KeyCap>
-        </button>
       </div>
       <p v-if="answers.length" class="text-soft">
         {{ act === 'look' ? 'How does it look, in its place?' : 'How is it in the hand?' }}
       </p>
       <div class="flex flex-wrap items-center gap-2">
-        <button
+        <AnswerButton
           v-for="(a, i) in answers"
           :key="a.word"
-          type="button"
-          class="button min-h-14 min-w-28 grow justify-between! text-lg sm:grow-0"
-          :class="!i && 'button-go'"
+          class="min-w-28 grow text-lg sm:grow-0"
+          :n="i + 1"
+          :mark="a.mark"
           :disabled="busy || !!part.held || (!!asksSide && !side)"
           @click="answer(a.word)"
+          >{{ a.name }}</AnswerButton
         >
-          {{ a.name }} <KeyCap>{{ i + 1 }}</KeyCap>
-        </button>
         <button
           v-if="act === 'off' && !answers.length && !asksSide"
           type="button"
@@ -223,8 +220,8 @@ useBenchKeys((key) => {
           "
           :aria-label="`Note on ${part.name}`"
         />
+        <PhotoStrip :about="`${strip.id}/${part.id}`" :name="part.name" :locked="locked" />
       </div>
-      <PhotoStrip :about="`${strip.id}/${part.id}`" :name="part.name" :locked="locked" />
     </template>
   </section>
 </template>

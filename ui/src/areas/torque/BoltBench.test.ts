@@ -10,7 +10,7 @@ import BoltBench from './BoltBench.vue'
 vi.mock('@/api/session', () => ({
   useSession: () => ({ settings: ref({ time_zone: 'UTC', torque_unit: 'N·m' }), hands: ref(true) }),
 }))
-vi.mock('@/api/answer', () => ({ useAnswer: () => ({ answer: ref(), fault: ref() }) }))
+vi.mock('@/api/answer', () => ({ useAnswer: () => ({ answer: ref(), fault: ref(), off: () => {} }) }))
 vi.mock('@/api/job', () => ({ useBook: () => ({ data: ref() }), judge: () => new Promise(() => {}) }))
 
 const clamp = {

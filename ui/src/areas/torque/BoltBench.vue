@@ -59,7 +59,14 @@ const content = computed<Content | undefined>(() =>
     ? { torque: { ...base.value, found: 'not_checked', found_typed: undefined, left_typed: typed.value } }
     : undefined,
 )
-const { preview, fault: previewFault, clear } = usePreview(() => job.value.job.id, content)
+const {
+  preview,
+  fault: previewFault,
+  clear,
+} = usePreview(
+  () => job.value.job.id,
+  () => content.value,
+)
 const fault = computed(() => pen.fault.value ?? previewFault.value)
 const told = computed(() => preview.value?.torque ?? (typed.value ? undefined : props.bolt.log))
 const clamp = computed<readonly [number, number] | undefined>(() =>

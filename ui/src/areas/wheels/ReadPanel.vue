@@ -7,6 +7,7 @@ import { useOpenJob } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
 import { startsFigure, keys, useBenchKeys } from '@/parts/bench'
 import { readFigure } from '@/parts/figures'
+import AnswerButton from '@/parts/AnswerButton.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import TextField from '@/parts/TextField.vue'
 
@@ -196,17 +197,16 @@ useBenchKeys((key) => {
       </div>
       <div class="mt-2 flex flex-wrap items-center gap-2">
         <template v-if="what === 'squeeze'">
-          <button
+          <AnswerButton
             v-for="([word, name], i) in hands"
             :key="word"
-            type="button"
-            class="button min-h-12 min-w-32 justify-between!"
-            :class="draft[String(at)] === word && 'bg-wash'"
+            class="min-w-32"
+            :n="i + 1"
+            :chosen="draft[String(at)] === word"
             :disabled="!open"
             @click="log(word)"
+            >{{ name }}</AnswerButton
           >
-            {{ name }} <KeyCap>{{ i + 1 }}</KeyCap>
-          </button>
         </template>
         <template v-else>
           <input
