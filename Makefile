@@ -5,14 +5,17 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo test bench bench-short storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
+.PHONY: demo test bench bench-short pictures storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
 
 test: deps outside internal/httpapi/interface/index.html ## everything; the browser's tests have the machine to themselves
+	@echo "[$$(date +%T)] built; now the checks"
 	$(MAKE) --no-print-directory -j2 --output-sync=target go-checks ui-checks
+	@echo "[$$(date +%T)] checked; now the browser"
 	$(MAKE) --no-print-directory e2e
+	@echo "[$$(date +%T)] done"
 
 # One part of the measurements: PART=Diagnosis.
 PART ?= .
@@ -28,6 +31,9 @@ weather := npx playwright test --project weather --no-deps
 
 storm: build ## kills, freezes and cuts for a minute while tablets write; STORM_SEED repeats one
 	cd e2e && STORM_SECONDS=$${STORM_SECONDS:-60} $(weather) storm
+
+pictures: build ## docs/screenshots anew, from the demo as of one day
+	cd e2e && node pictures.mjs
 
 wander: build ## somebody clicks and types at random for five minutes; WANDER_SEED repeats one
 	cd e2e && WANDER_SECONDS=$${WANDER_SECONDS:-300} $(weather) wander

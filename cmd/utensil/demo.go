@@ -20,9 +20,17 @@ func demoCommand() *cobra.Command {
 	var o options
 	var data string
 	var fresh bool
+	var on string
 	c := &cobra.Command{
 		Use: "demo", Short: "Serve a made-up workshop from a private PostgreSQL",
 		RunE: func(c *cobra.Command, _ []string) error {
+			if on != "" {
+				then, err := time.Parse(time.RFC3339, on)
+				if err != nil {
+					return fmt.Errorf("--on %q: write it as 2026-10-07T10:40:00Z", on)
+				}
+				o.ahead = time.Until(then).Truncate(time.Second)
+			}
 			if data == "" {
 				data = demoFolder()
 			}
@@ -36,6 +44,7 @@ func demoCommand() *cobra.Command {
 	}
 	o.flags(c, "127.0.0.1:8080")
 	c.Flags().StringVar(&data, "data", "", "folder of the demo's records")
+	c.Flags().StringVar(&on, "on", "", "tell it as of another day, such as 2026-10-07T10:40:00Z, and go on from there")
 	c.Flags().BoolVar(&fresh, "fresh", false, "start from fresh demo data")
 	return c
 }
@@ -90,7 +99,7 @@ func demo(ctx context.Context, folder string, o options) (err error) {
 	}
 	if o.wrench == "" {
 		o.supplier = standin.Supplier{}
-		wrench, failed := standin.NewWrench(scene.ConnectedWrench, time.Now().AddDate(0, -4, 0).Format(time.DateOnly))
+		wrench, failed := standin.NewWrench(scene.ConnectedWrench, o.now().AddDate(0, -4, 0).Format(time.DateOnly))
 		if failed != nil {
 			return failed
 		}
@@ -129,5 +138,5 @@ func furnish(ctx context.Context, url string, o options) error {
 		return err
 	}
 	fmt.Println("Telling the scene: two years of Marrowick's bikes …")
-	return scene.Build(ctx, store, book, time.Now().Truncate(time.Minute))
+	return scene.Build(ctx, store, book, o.now().Truncate(time.Minute))
 }

@@ -43,7 +43,11 @@ type options struct {
 	proxies   []string // that may say for which client they ask
 	loopback  bool     // this computer is a device of the shop
 	knowledge string
+	ahead     time.Duration // of this computer's clock: a demo may be told as of another day
 }
+
+// now is the workshop's clock.
+func (o options) now() time.Time { return time.Now().Add(o.ahead) }
 
 func (o *options) flags(c *cobra.Command, address string) {
 	c.Flags().StringVar(&o.address, "address", address, "where to listen")
@@ -224,7 +228,7 @@ func (o *options) deliver(ctx context.Context, box owner.Outbox) {
 	gateway := mail.Gateway{Host: host, Port: port, From: o.from, User: os.Getenv("UTENSIL_SMTP_USER"),
 		Password: os.Getenv("UTENSIL_SMTP_PASSWORD"),
 		Plain:    host == "127.0.0.1" || host == "localhost"}
-	owner.Deliver(ctx, box, gateway, time.Now)
+	owner.Deliver(ctx, box, gateway, o.now)
 }
 
 // serve runs until the context ends, then lets requests in flight finish.
@@ -296,7 +300,7 @@ func keepEarlier(ctx context.Context, shop *workshop.Workshop) {
 
 // workshop opens the use-cases over a store, with the shop's own knowledge.
 func (o options) workshop(ctx context.Context, store *postgres.Store, book *knowledge.Book) (*workshop.Workshop, error) {
-	shop := workshop.New(store, book, time.Now)
+	shop := workshop.New(store, book, o.now)
 	shop.SupplyFrom(o.supplier)
 	shop.PrintBy(document.Sheet)
 	if o.knowledge != "" {

@@ -19,14 +19,14 @@ import (
 )
 
 // stand is a bike on the stand with an assembly of it taken apart.
-type stand struct {
+type tray struct {
 	t  require.TestingT
 	w  *Workshop
 	r  *record.Record
 	id record.ID
 }
 
-func takeApart(t require.TestingT, assembly string) *stand {
+func takeApart(t require.TestingT, assembly string) *tray {
 	require.NoError(t, bookErr)
 	a, known := book.Assembly(assembly)
 	require.True(t, known)
@@ -34,12 +34,12 @@ func takeApart(t require.TestingT, assembly string) *stand {
 	require.GreaterOrEqual(t, i, 0, "no bike has it")
 	w, r := desk(book.Kinds[i], "repair")
 	require.NoError(t, write(w, r, apart.Begins.Says(apart.StripBegun{Assembly: assembly}), nil))
-	return &stand{t, w, r, r.Entries[len(r.Entries)-1].ID}
+	return &tray{t, w, r, r.Entries[len(r.Entries)-1].ID}
 }
 
-func (s *stand) view() apart.Strip { return apart.Strips.Of(lay(s.w, s.r))[0] }
+func (s *tray) view() apart.Strip { return apart.Strips.Of(lay(s.w, s.r))[0] }
 
-func (s *stand) part(id string) apart.PartView {
+func (s *tray) part(id string) apart.PartView {
 	for _, p := range s.view().Parts {
 		if p.ID == id {
 			return p
@@ -50,7 +50,7 @@ func (s *stand) part(id string) apart.PartView {
 }
 
 // off takes the part off as it is drawn, sound unless told otherwise.
-func (s *stand) off(part string, change ...func(*apart.PartOff)) error {
+func (s *tray) off(part string, change ...func(*apart.PartOff)) error {
 	p := s.part(part)
 	in := apart.PartOff{Strip: s.id, Part: part, Lay: apart.AsDrawn}
 	if p.Asked != "" {
@@ -65,12 +65,12 @@ func (s *stand) off(part string, change ...func(*apart.PartOff)) error {
 	return write(s.w, s.r, apart.Offs.Says(in), nil)
 }
 
-func (s *stand) on(in apart.PartOn) error {
+func (s *tray) on(in apart.PartOn) error {
 	in.Strip = s.id
 	return write(s.w, s.r, apart.Ons.Says(in), nil)
 }
 
-func (s *stand) allOff() {
+func (s *tray) allOff() {
 	for next := s.view().Next; next != ""; next = s.view().Next {
 		require.NoError(s.t, s.off(next))
 	}

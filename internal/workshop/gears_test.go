@@ -7,11 +7,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/gear"
-	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/guided"
-	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
@@ -20,173 +18,16 @@ import (
 )
 
 // indexed is a desk with a bike whose gears are being indexed, and what lies open of it.
-func indexed(t *testing.T, more func(*gears.Indexing)) (*Workshop, *record.Record, func() gears.GearBench) {
+func indexed(t *testing.T) (*Workshop, *record.Record, func() gears.GearBench) {
 	require.NoError(t, bookErr)
 	w, r := discBike(t)
 	r.Bike.Facts.Speeds = 9
-	begin := gears.Indexing{Family: "cable-9", Teeth: "11-13-15-17-20-23-26-30-34"}
-	if more != nil {
-		more(&begin)
-	}
-	require.NoError(t, write(w, r, gears.Begins.Says(begin), nil))
+	require.NoError(t, write(w, r, gears.Begins.Says(gears.Indexing{Family: "cable-9", Teeth: "11-13-15-17-20-23-26-30-34"}), nil))
 	return w, r, func() gears.GearBench { return gears.Benches.Of(lay(w, r))[0] }
 }
 
-func TestAGearIsIndexedAndSigned(t *testing.T) {
-	w, r, bench := indexed(t, nil)
-	assert.Equal(t, []int{11, 13, 15, 17, 20, 23, 26, 30, 34}, bench().Gear.Teeth)
-	state := gear.New()
-	state.Cable = -0.5 // mm of cable short
-	for n := 0; !bench().Settled; n++ {
-		require.Less(t, n, 60)
-		b := bench()
-		switch {
-		case b.Ask != nil && b.Ask.What == "shift":
-			sh := gear.Shift{To: b.Ask.To, Up: b.Ask.Up}
-			require.NoError(t, write(w, r, gears.Looks.Says(gears.GearLook{Indexing: b.ID, Place: b.Place, What: "shift", To: sh.To, Up: sh.Up,
-				Result: b.Gear.Does(state, sh)}), nil))
-		case b.Ask != nil && b.Ask.What == "sight":
-			require.NoError(t, write(w, r, gears.Looks.Says(gears.GearLook{Indexing: b.ID, Place: b.Place, What: "sight", Sprocket: b.Ask.Sprocket,
-				Typed: "−0,9 mm"}), nil))
-		case b.Ask != nil:
-			push := gears.GearLook{Indexing: b.ID, Place: b.Place, What: "push", Push: gear.Springs}
-			require.NoError(t, write(w, r, gears.Looks.Says(push), nil))
-		default:
-			require.NotNil(t, b.Do)
-			assert.Equal(t, gear.TurnBarrel, b.Do.Work)
-			assert.Contains(t, b.Do.Title, "Barrel out")
-			assert.Contains(t, b.Do.Caution, "largest sprocket")
-			require.ErrorContains(t, write(w, r, gears.Signs.Says(gears.GearSign{Indexing: b.ID}), nil), "Not yet")
-			require.NoError(t, write(w, r, gears.Moves.Says(gears.GearMove{Indexing: b.ID, Place: b.Place, Work: b.Do.Work,
-				Quarters: b.Do.Quarters}), nil))
-			state.Cable += float64(b.Do.Quarters) / 4 * b.Gear.Thread
-		}
-	}
-	standing := func() (list []string) {
-		for _, o := range w.leaving(lay(w, r)) {
-			if o.Place == "gears" {
-				list = append(list, o.Detail)
-			}
-		}
-		return list
-	}
-	assert.Equal(t, []string{"every shift is crisp: sign it"}, standing())
-	require.NoError(t, write(w, r, gears.Signs.Says(gears.GearSign{Indexing: bench().ID}), nil))
-	assert.Equal(t, []string{"indexed by Ida; every gear once more on the ride"}, standing())
-	require.NotNil(t, bench().Signed)
-	require.NoError(t, write(w, r, hunt.Hunts.Says(hunt.Hunt{Fault: "gears-climb"}), nil))
-	assert.Equal(t, &hunt.HuntFound{Cause: "slack", Name: "Cable too slack", Cured: true}, hunt.Views(lay(w, r))[0].Found)
-	require.NoError(t, write(w, r, gears.Signs.Says(gears.GearSign{Indexing: bench().ID, Ridden: true}), nil))
-	assert.Empty(t, standing())
-	assert.Equal(t, &gears.GearFound{Cause: gear.CableSet, Name: "Cable wants setting", Mark: "due", Cured: true}, bench().Found)
-
-	// What is turned after the signature is tried again; run through at once it is settled again.
-	require.NoError(t, write(w, r, gears.Moves.Says(gears.GearMove{Indexing: bench().ID, Place: bench().Place, Work: gear.TurnBarrel,
-		Quarters: -1}), nil))
-	assert.Nil(t, bench().Signed)
-	assert.Equal(t, []string{"begun, not signed"}, standing())
-	b := bench()
-	require.NoError(t, write(w, r, gears.Looks.Says(gears.GearLook{Indexing: b.ID, Place: b.Place, What: "run"}), nil))
-	assert.True(t, bench().Settled)
-	assert.Equal(t, len(b.Shifts), bench().Tried)
-}
-
-func TestWhatAnIndexingBenchRefuses(t *testing.T) {
-	w, r, bench := indexed(t, func(in *gears.Indexing) { in.Turns = "1,5" })
-	b := bench()
-	assert.Equal(t, 6, b.Left)
-	look := func(in gears.GearLook) record.Content {
-		in.Indexing = b.ID
-		return gears.Looks.Says(in)
-	}
-	turn := func(in gears.GearMove) record.Content {
-		in.Indexing = b.ID
-		return gears.Moves.Says(in)
-	}
-	again := func(teeth string) record.Content {
-		return gears.Begins.Says(gears.Indexing{Family: "cable-9", Teeth: teeth})
-	}
-	for name, c := range map[string]struct {
-		says  record.Content
-		field string
-		why   string
-	}{
-		"no such shift":      {look(gears.GearLook{What: "shift", To: 9, Up: true, Result: gear.Crisp}), "seen", "no such shift"},
-		"no result":          {look(gears.GearLook{What: "shift", To: 3, Up: true}), "seen", "Say what"},
-		"not a figure":       {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "a bit"}), "typed", "not a figure"},
-		"far off":            {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "60"}), "sighted", "at most two"},
-		"a barrel's end":     {turn(gears.GearMove{Work: gear.TurnBarrel, Quarters: 7}), "quarters", "6 quarter-turns left"},
-		"turned by nothing":  {turn(gears.GearMove{Work: gear.TurnBarrel}), "quarters", "how far"},
-		"signed too early":   {gears.Signs.Says(gears.GearSign{Indexing: b.ID}), "indexing", "Not yet"},
-		"past somebody else": {turn(gears.GearMove{Place: 3, Work: gear.OilPivots}), "", "another tablet"},
-		"begun twice":        {again("11 13 15 17 20 23 26 30 34"), "", "Go on there"},
-		"another count":      {again("11 13 15"), "clicks", "serves 9 sprockets, and there are 3"},
-		"descending":         {again("34 30"), "teeth", "smallest to the largest"},
-		"no teeth":           {again("many"), "teeth", "smallest first"},
-	} {
-		t.Run(name, func(t *testing.T) {
-			var refused *record.Problem
-			require.ErrorAs(t, write(w, r, c.says, nil), &refused)
-			assert.Equal(t, c.field, refused.Field)
-			assert.Contains(t, refused.Detail, c.why)
-		})
-	}
-	other, o := discBike(t)
-	o.Bike.Facts.Gears = "electronic"
-	require.ErrorContains(t, write(other, o, again("11 13"), nil), "not worked by a cable")
-}
-
-func TestWhatIsRenewedIsOfferedToTheOwner(t *testing.T) {
-	w, r, bench := indexed(t, nil)
-	rusty := gear.New()
-	rusty.Friction = 1.4 // mm
-	for n := 0; bench().Do == nil; n++ {
-		require.Less(t, n, 40)
-		b := bench()
-		look := gears.GearLook{Indexing: b.ID, Place: b.Place, What: b.Ask.What, To: b.Ask.To, Up: b.Ask.Up, Sprocket: b.Ask.Sprocket}
-		switch b.Ask.What {
-		case "shift":
-			look.Result = b.Gear.Does(rusty, gear.Shift{To: b.Ask.To, Up: b.Ask.Up})
-		case "sight":
-			look.Typed = "-1.4"
-			if b.Ask.Sprocket == 0 {
-				look.Typed = "1.4"
-			}
-		case "push":
-			look.Push = gear.Springs
-		}
-		require.NoError(t, write(w, r, gears.Looks.Says(look), nil))
-	}
-	do := bench().Do
-	assert.Equal(t, gear.RenewCable, do.Work)
-	require.Len(t, do.Offer, 1)
-	assert.Equal(t, "gear-cable", do.Offer[0].Operation)
-	assert.Positive(t, do.Offer[0].Total)
-	offered := agree.Item{Operation: "gear-cable", Title: do.Offer[0].Title, Minutes: do.Offer[0].Minutes, Parts: do.Offer[0].Parts}
-	require.NoError(t, write(w, r, agree.Items.Says(offered), nil))
-	assert.Empty(t, bench().Do.Offer, "it stands on the list")
-}
-
-func TestTheHangerGaugeSpeaksForTheHanger(t *testing.T) {
-	w, r, bench := indexed(t, func(in *gears.Indexing) { in.Fell = true })
-	b := bench()
-	gauge := func(readings map[string]string, reach string) error {
-		look := gears.GearLook{Indexing: b.ID, Place: bench().Place, What: "gauge", Readings: readings, Reach: reach}
-		return write(w, r, gears.Looks.Says(look), nil)
-	}
-	require.ErrorContains(t, gauge(map[string]string{"12": "18", "6": "4"}, "300"), "three places")
-	require.ErrorContains(t, gauge(map[string]string{"12": "18", "3": "x", "6": "4"}, "300"), "not a figure")
-	require.ErrorContains(t, gauge(map[string]string{"12": "18", "3": "11", "6": "4"}, "3"), "reaches 100 to 400 mm")
-	require.NoError(t, gauge(map[string]string{"12": "18 mm", "3": "11", "6": "4", "9": ""}, "300"))
-	require.NotNil(t, bench().Hanger)
-	assert.InDelta(t, 1.34, bench().Hanger.Tilt, 0.01, "7 mm over 300")
-	assert.Equal(t, "Hanger gauge: bent 1.3°, leaning in at 6 o'clock", bench().Done[0].Says)
-	assert.Equal(t, gear.HangerBent, bench().Causes[0].Cause)
-	assert.Greater(t, bench().Causes[0].Chance, 0.9)
-}
-
 func TestACableClampedAnewIsTorqued(t *testing.T) {
-	w, r, bench := indexed(t, nil)
+	w, r, bench := indexed(t)
 	clamp := func() (settled []bool) {
 		for _, b := range torque.Bolts.Of(lay(w, r)) {
 			if b.Fastener == "rear-mech-cable" {
@@ -212,102 +53,6 @@ func TestACableClampedAnewIsTorqued(t *testing.T) {
 	require.Equal(t, []bool{true}, clamp())
 	move(gear.RenewCable, 0)
 	require.Equal(t, []bool{false}, clamp(), "undone again, an older torque does not count")
-}
-
-// note writes at one of the smaller benches, and says what stands before the door because of it.
-func note(t *testing.T, w *Workshop, r *record.Record, asked gears.GearAsked) (list []string) {
-	require.NoError(t, write(w, r, gears.Notes.Says(gears.GearNote{GearAsked: asked}), nil))
-	return standingGears(w, r)
-}
-
-func standingGears(w *Workshop, r *record.Record) (list []string) {
-	for _, o := range w.leaving(lay(w, r)) {
-		if o.Place == "gears" {
-			list = append(list, o.Title)
-		}
-	}
-	return list
-}
-
-func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
-	w, r := discBike(t)
-	r.Bike.Facts.Speeds, r.Bike.Facts.Rings = 9, 2
-	bent := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "37", "3": "33",
-		"6": "27,5", "9": "31"}}}
-	assert.Equal(t, []string{"Mech hanger"}, note(t, w, r, bent))
-	straight := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "32", "3": "32",
-		"6": "32.4", "9": "32"}}}
-	assert.Empty(t, note(t, w, r, straight), "read again, it is straight")
-	assert.Equal(t, []string{"Mech hanger"}, note(t, w, r, bent))
-	require.NoError(t, write(w, r, inspect.Findings.Says(inspect.Finding{Title: "Mech hanger", Mark: "due"}), nil))
-	assert.Empty(t, standingGears(w, r), "it is the owner's to answer now, like any finding")
-	assert.Equal(t, []string{"Mech hanger"}, note(t, w, r, bent), "read again and still bent")
-	assert.Empty(t, note(t, w, r, straight))
-	cage := gears.FrontAsked{Height: "2", Angle: "2", Rubs: []gear.Rub{gear.RubsNone, gear.RubsOuter}, Climbs: true}
-	assert.Equal(t, []string{"Front mech"}, note(t, w, r, gears.GearAsked{Front: &cage}))
-	notes := gears.NotesOf(lay(w, r))
-	require.Len(t, notes, 2, "a bench at a time, the last of each")
-	assert.Equal(t, "clamp", notes[1].Figured.Do[0].What, "angle before cable")
-
-	err := write(w, r, gears.Notes.Says(gears.GearNote{GearAsked: gears.GearAsked{Front: &gears.FrontAsked{Height: "high", Angle: "0"}}}), nil)
-	require.ErrorContains(t, err, "“high” is not a figure")
-	require.ErrorContains(t, write(w, r, gears.Notes.Says(gears.GearNote{}), nil), "which bench")
-}
-
-func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
-	w, r := discBike(t)
-	asked := gears.GearAsked{Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34 50",
-		Sprockets: "11-13-15-17-19-21-24-28-32", Seat: "622", Width: "32"}}}
-	assert.Empty(t, note(t, w, r, asked))
-	known := gears.KnownOf(lay(w, r))
-	assert.Equal(t, asked.Ratio, known.Ratio)
-	f, err := gears.Figure(lay(w, r), asked)
-	require.NoError(t, err)
-	assert.Len(t, f.Ratio.Now.Gears, 18)
-	assert.Positive(t, f.Ratio.Hill)
-	for name, bad := range map[string]gears.GearAsked{
-		"ratio.now.seat":      {Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34", Sprockets: "11 12", Seat: "", Width: "32"}}},
-		"chain.sprockets":     {Chain: &gears.ChainAsked{Rings: "34", Sprockets: "none", Stay: "420", Cage: "60"}},
-		"single.links":        {Single: &gears.SingleAsked{Ring: "44", Sprocket: "20", From: "440", Room: "20", Links: "104.5"}},
-		"path.bends.0.slides": {Path: &gears.PathAsked{Bends: []gears.BendAsked{{Name: "loop", Degrees: "90", Slides: "wet"}}}},
-		"worn.most":           {Worn: &gears.WornAsked{Sprockets: "11 12", By: "gauge", Gauge: "0.5", Chains: "1", Most: "19"}},
-		"worn.length":         {Worn: &gears.WornAsked{Sprockets: "11 12", By: "rule", Length: "", Links: "24", Chains: "1"}},
-	} {
-		_, err := gears.Figure(lay(w, r), bad)
-		var p *record.Problem
-		require.ErrorAs(t, err, &p, name)
-		assert.Equal(t, name, p.Field)
-	}
-}
-
-// A hub's mark is looked at once its axle was undone, and again when it was undone since.
-func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
-	w, r := discBike(t)
-	r.Bike.Facts.Gears, r.Bike.Facts.Speeds, r.Bike.Facts.RearAxle = "hub", 5, "nuts"
-	right := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "holds", DustCap: "there"}}
-	assert.Empty(t, standingGears(w, r), "nobody touched it")
-	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "tyre-rear", Title: "Rear tyre", Minutes: 20}), nil))
-	id := r.Entries[len(r.Entries)-1].ID
-	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: id, Answer: agree.Yes, From: "Walter", How: "phone"}), nil))
-	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: id}), nil))
-	assert.Equal(t, []string{"Look at the hub gear's mark"}, standingGears(w, r))
-	assert.True(t, gears.KnownOf(lay(w, r)).Hub.Moved)
-	assert.Empty(t, note(t, w, r, right))
-	slack := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkSlack, Returns: "right", DustCap: "there"}}
-	assert.Equal(t, []string{"Hub gear's mark"}, note(t, w, r, slack))
-
-	none := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkNone, Returns: "not_tried", Loaded: "holds", DustCap: "there"}}
-	err := write(w, r, gears.Notes.Says(gears.GearNote{GearAsked: none}), nil)
-	assert.ErrorContains(t, err, "has a mark: say where it stands in gear 2")
-	w, r = discBike(t)
-	r.Bike.Facts.Gears, r.Bike.Facts.Speeds, r.Bike.Facts.RearAxle = "hub", 2, "nuts"
-	assert.False(t, gears.KnownOf(lay(w, r)).Hub.Cable)
-	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "tyre-rear", Title: "Rear tyre", Minutes: 20}), nil))
-	id = r.Entries[len(r.Entries)-1].ID
-	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: id, Answer: agree.Yes, From: "Walter", How: "phone"}), nil))
-	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: id}), nil))
-	assert.Equal(t, []string{"Try the hub gear under load"}, standingGears(w, r))
-	assert.Empty(t, note(t, w, r, none))
 }
 
 // A new cable settles, a new chain is gauged after its distance: the bike is called back, by how far it goes.

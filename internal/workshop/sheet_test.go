@@ -16,6 +16,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/stand"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
@@ -23,16 +24,14 @@ import (
 
 var (
 	book, bookErr = knowledge.Shipped()
-	keeper        = record.Actor{ID: record.NewID(), Name: "Ida", Role: record.Keeper}
+	keeper        = stand.Keeper
 )
 
 // desk is a workshop over no store, with one job of a kind of bike laid out.
 func desk(kind knowledge.Kind, depth string) (*Workshop, *record.Record) {
 	taught = record.Learnt{}
 	w := New(nil, book, time.Now)
-	r := &record.Record{Job: record.Job{ID: record.NewID(), Depth: depth}, Bike: record.Bike{ID: record.NewID(), Facts: kind.Facts},
-		Settings: record.Settings{Hourly: 4800, TaxRate: 2000, TorqueUnit: "N·m", TimeZone: "UTC"}}
-	return w, r
+	return w, stand.On(kind, depth)
 }
 
 // taught is what the shop has learnt in these tests.
@@ -45,20 +44,7 @@ func lay(w *Workshop, r *record.Record) *record.Sheet {
 
 // write checks an entry as Record would and adds it.
 func write(w *Workshop, r *record.Record, c record.Content, supersedes *record.ID) error {
-	n := record.NewEntry{ID: record.NewID(), Supersedes: supersedes, Content: c}
-	if supersedes != nil {
-		n.Why = "a slip of the finger"
-	}
-	err := w.rules.Writable(keeper, n)
-	if err != nil {
-		return err
-	}
-	checked, err := w.rules.Check(lay(w, r), keeper, n)
-	if err == nil {
-		r.Entries = append(r.Entries, record.Entry{ID: n.ID, JobID: r.Job.ID, Kind: c.Kind(), Supersedes: supersedes, At: time.Now(),
-			ByName: "Ida", Content: checked})
-	}
-	return err
+	return stand.Write(w.rules, r, lay(w, r), c, supersedes)
 }
 
 // anything draws one entry a mechanic might write next, good or bad.

@@ -67,7 +67,7 @@ type Workshop struct {
 
 // New opens a workshop. now is the clock.
 func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
-	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, rules: record.NewRules(subjects()...),
+	w := &Workshop{store: store, shelf: &atomic.Pointer[knowledge.Book]{}, now: now, rules: Rules(),
 		layouts: newLayouts()}
 	w.shelf.Store(book)
 	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
@@ -83,6 +83,9 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 	}, w.toldOwner)
 	return w
 }
+
+// Rules are what all subjects say of entries, and put before the door.
+func Rules() record.Rules { return record.NewRules(subjects()...) }
 
 // subjects of the trade, in the order in which they put things before the door.
 func subjects() []record.Subject {

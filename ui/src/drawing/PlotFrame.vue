@@ -62,17 +62,23 @@ const rungs = computed(() =>
           :x="edge.left - 8"
           :y="r.y + 4.5"
           text-anchor="end"
-          font-size="13"
+          font-size="var(--text-fine)"
           fill="var(--color-soft)"
           class="figure"
         >
           {{ r.text }}
         </text>
       </g>
-      <text :x="edge.left - 8" y="12" text-anchor="end" font-size="13" fill="var(--color-soft)">
+      <text :x="edge.left - 8" y="12" text-anchor="end" font-size="var(--text-fine)" fill="var(--color-soft)">
         {{ up }}
       </text>
-      <text :x="w - edge.right" :y="base - 6" text-anchor="end" font-size="13" fill="var(--color-soft)">
+      <text
+        :x="w - edge.right"
+        :y="base - 6"
+        text-anchor="end"
+        font-size="var(--text-fine)"
+        fill="var(--color-soft)"
+      >
         {{ across }}
       </text>
       <line

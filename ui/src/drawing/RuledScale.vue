@@ -19,7 +19,7 @@ defineProps<{ ticks: { x: number; major: boolean; text: string }[]; base: number
         :x="t.x"
         :y="base + 25"
         text-anchor="middle"
-        font-size="13"
+        font-size="var(--text-fine)"
         fill="var(--color-soft)"
         class="figure"
       >

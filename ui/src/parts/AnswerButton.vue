@@ -12,7 +12,7 @@ defineProps<{ n?: number; mark?: string; chosen?: boolean; disabled?: boolean }>
 <template>
   <button
     type="button"
-    class="button min-h-12 justify-between! px-3! text-left"
+    class="button min-h-12 justify-between! gap-1.5! px-2.5! text-left"
     :class="chosen && 'border-petrol! bg-wash! shadow-[inset_4px_0_var(--color-petrol)]'"
     :aria-pressed="chosen || undefined"
     :disabled="disabled"

@@ -11,9 +11,9 @@ const wrong = computed(() => (props.fault?.field === props.name ? props.fault.de
 
 <template>
   <div>
-    <label :for="id" :class="bare ? 'sr-only' : 'mb-1 block text-[15px] text-soft'">{{ label }}</label>
+    <label :for="id" :class="bare ? 'sr-only' : 'mb-1 block text-note text-soft'">{{ label }}</label>
     <slot :id="id" :invalid="wrong !== undefined" :described="wrong || hint ? `${id}-hint` : undefined" />
-    <p v-if="wrong" :id="`${id}-hint`" data-says-fault role="alert" class="mt-1 text-[15px] text-brick">
+    <p v-if="wrong" :id="`${id}-hint`" data-says-fault role="alert" class="mt-1 text-note text-brick">
       {{ wrong }}
     </p>
     <p v-else-if="hint" :id="`${id}-hint`" class="mt-1 text-sm text-soft">{{ hint }}</p>

@@ -6,7 +6,7 @@ defineProps<{ wants?: string | false; disabled?: boolean }>()
 
 <template>
   <button type="submit" class="button" v-bind="$attrs" :disabled="disabled || !!wants"><slot /></button>
-  <span v-if="wants && !disabled" class="self-center text-[15px] text-soft"
+  <span v-if="wants && !disabled" class="self-center text-note text-soft"
     >First {{ wants }}{{ /[.?!]$/.test(wants) ? '' : '.' }}</span
   >
 </template>

@@ -44,7 +44,7 @@ const ticks = Array.from({ length: 51 }, (_, i) => ({ at: i * 2, tall: i % 10 ==
       v-for="s in marks"
       :key="s.stage"
       :to="{ name: `job-${s.stage}`, params: { id: job } }"
-      class="absolute top-0 flex h-[58px] w-[104px] -translate-x-1/2 flex-col items-center justify-between"
+      class="absolute top-0 flex h-[58px] outline-offset-[-3px] w-[104px] -translate-x-1/2 flex-col items-center justify-between"
       :class="shown === s.stage ? 'font-[720] text-petrol' : 'text-soft hover:text-ink'"
       :style="{ left: `${s.at}%` }"
       :aria-current="shown === s.stage ? 'page' : undefined"
@@ -62,11 +62,11 @@ const ticks = Array.from({ length: 51 }, (_, i) => ({ at: i * 2, tall: i % 10 ==
         />
       </svg>
       <span
-        class="flex items-baseline gap-1.5 border-b-2 pb-0.5 text-[15px] leading-tight whitespace-nowrap"
+        class="flex items-baseline gap-1.5 border-b-2 pb-0.5 text-note leading-tight whitespace-nowrap"
         :class="shown === s.stage ? 'border-petrol' : 'border-transparent'"
       >
         {{ s.name }}
-        <span v-if="s.open" class="figure text-[13px] font-normal"
+        <span v-if="s.open" class="figure text-sm font-normal"
           >{{ s.open }}<span class="sr-only"> open</span></span
         >
         <span v-if="s.done" class="sr-only">done</span>

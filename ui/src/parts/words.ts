@@ -1,5 +1,5 @@
 /** Figure prints a number the way the bench reads it: no trailing zeros, at most three decimals. */
-export const figure = (value: number) => String(Number(value.toFixed(3)))
+export const figure = (value: number) => String(Number(value.toFixed(3))).replace('-', '−')
 
 /** Percent prints a chance from 0 to 1; neither end is claimed that was not reached. */
 export function percent(chance: number): string {

@@ -89,7 +89,7 @@ async function allYes() {
           <ConditionMark mark="watch" :size="22" />
           <span class="min-w-56 flex-1 leading-tight"
             ><b class="block">{{ c.what }}</b
-            ><span class="text-[15px] text-soft">called back for {{ date(c.due) }}</span></span
+            ><span class="text-note text-soft">called back for {{ date(c.due) }}</span></span
           >
           <button v-if="c.offer && !closed" type="button" class="button" @click="propose(undefined, c.offer)">
             {{ c.offer.title }} <span class="figure font-normal">{{ money(c.offer.total_minor) }}</span>
@@ -99,7 +99,7 @@ async function allYes() {
         <li
           v-for="f in settled"
           :key="f.id"
-          class="flex items-center gap-3 border-b border-rule py-2 pl-1 text-[15px]"
+          class="flex items-center gap-3 border-b border-rule py-2 pl-1 text-note"
         >
           <ConditionMark :mark="f.mark" :size="18" />
           <span class="flex-1"
@@ -138,7 +138,7 @@ async function allYes() {
         <button type="button" class="button" @click="pen.record({ asked: { how } })">
           Asked, no answer yet
         </button>
-        <span v-if="job.asked_at" class="text-[15px] text-soft">asked {{ dayAndClock(job.asked_at) }}</span>
+        <span v-if="job.asked_at" class="text-note text-soft">asked {{ dayAndClock(job.asked_at) }}</span>
       </div>
       <OwnerLink v-if="!closed && (waiting.length || job.link)" :waiting="waiting.length" />
       <p v-if="!job.items.length" class="py-2 text-soft">Nothing is proposed yet.</p>

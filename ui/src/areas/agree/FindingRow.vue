@@ -33,7 +33,7 @@ async function setAside() {
       <ConditionMark :mark="finding.mark" :size="22" />
       <span class="min-w-56 flex-1 leading-tight"
         ><b class="block">{{ finding.title }}</b
-        ><span class="text-[15px] text-soft">{{ finding.reason }}</span></span
+        ><span class="text-note text-soft">{{ finding.reason }}</span></span
       >
       <template v-if="!closed">
         <template v-if="finding.way && hands">
@@ -65,7 +65,7 @@ async function setAside() {
       </template>
     </div>
     <div class="mt-1 flex flex-wrap items-center justify-end gap-3 pl-9">
-      <p v-if="finding.waiting" class="min-w-0 flex-1 text-[15px] text-soft">
+      <p v-if="finding.waiting" class="min-w-0 flex-1 text-note text-soft">
         Now <span class="figure">{{ money(finding.waiting.now_minor) }}</span>; left until it has ruined more,
         <span class="figure">{{ money(finding.waiting.later_minor) }}</span> ({{
           finding.waiting.ruined.join(', ').toLowerCase()

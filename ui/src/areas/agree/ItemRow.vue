@@ -42,13 +42,13 @@ const said = { yes: 'yes', no: 'no', refused: 'refused, knowing it is unsafe' }
           >{{ item.item.title
           }}<span v-if="item.unsafe" class="font-[640] text-brick"> · unsafe without it</span></b
         >
-        <span class="text-[15px] text-soft">
+        <span class="text-note text-soft">
           {{ item.item.minutes }} min<template v-for="p in item.item.parts" :key="p.name">
             · {{ p.quantity > 1 ? `${p.quantity} × ` : '' }}{{ p.name }}
             {{ money(p.price_minor * p.quantity) }}</template
           >
         </span>
-        <span v-for="s in item.short ?? []" :key="s" class="block text-[15px] font-semibold text-ochre"
+        <span v-for="s in item.short ?? []" :key="s" class="block text-note font-semibold text-ochre"
           >Too few in the stores: {{ s }}</span
         >
       </span>

@@ -75,7 +75,7 @@ const fault = computed(() => making.fault.value ?? revoking.fault.value)
         Make a link
       </button>
       <button v-if="open" type="button" class="button button-quiet" @click="revoke">Take it back</button>
-      <span v-if="link" class="text-[15px] text-soft"
+      <span v-if="link" class="text-note text-soft"
         >made {{ dayAndClock(link.made_at) }}, <b>{{ state }}</b></span
       >
     </div>
@@ -86,7 +86,7 @@ const fault = computed(() => making.fault.value ?? revoking.fault.value)
       <button type="button" class="button" @click="copy(address)">{{ copied ? 'Copied' : 'Copy' }}</button>
       <span class="text-sm text-soft">It is shown this once.</span>
     </p>
-    <ul v-if="job.messages.length" class="text-[15px]">
+    <ul v-if="job.messages.length" class="text-note">
       <li v-for="m in job.messages" :key="m.id">
         <b :class="m.state === 'failed' && 'text-brick'">{{ words[m.state] }}</b> to {{ m.to }},
         {{ dayAndClock(m.ended_at ?? m.at)

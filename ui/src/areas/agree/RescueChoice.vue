@@ -20,7 +20,7 @@ const record = computed(() => {
 </script>
 
 <template>
-  <div class="border-l-4 border-rule pl-3 text-[15px]">
+  <div class="border-l-4 border-rule pl-3 text-note">
     <p class="font-[640]">Rescue it or replace it?</p>
     <dl class="grid max-w-xl grid-cols-[1fr_auto] gap-x-6">
       <dt class="text-soft">Replace pads and rotor now</dt>

@@ -105,13 +105,13 @@ async function like(condition: Schemas['Liking']['condition']) {
           Left at this
         </button>
       </div>
-      <p class="mt-2 text-[15px]">{{ air.says }}</p>
+      <p class="mt-2 text-note">{{ air.says }}</p>
     </form>
     <div class="border-b border-rule px-4 py-3">
       <h2 class="mb-1">This rider likes</h2>
       <div v-for="[id, name] in conditions" :key="id" class="flex min-h-11 items-center gap-2">
         {{ name }}
-        <span v-if="over(id)" class="ml-auto text-[15px] text-brick">more than is borne now:</span>
+        <span v-if="over(id)" class="ml-auto text-note text-brick">more than is borne now:</span>
         <span class="figure" :class="over(id) ? 'text-brick' : 'ml-auto'">{{
           likes(id) === undefined ? '' : `${bar(likes(id) ?? 0)} bar`
         }}</span>
@@ -136,7 +136,7 @@ async function like(condition: Schemas['Liking']['condition']) {
         <li
           v-for="(r, i) in air.readings.slice(-5).reverse()"
           :key="i"
-          class="flex flex-wrap gap-x-2 border-b border-rule py-1.5 text-[15px]"
+          class="flex flex-wrap gap-x-2 border-b border-rule py-1.5 text-note"
         >
           <span class="figure">{{ bar(r.bar) }} bar</span>
           <span class="text-soft">{{ r.set ? 'left' : 'found' }}, {{ r.celsius }} °C</span>

@@ -91,7 +91,7 @@ function choose(id: string) {
           <ConditionMark :mark="p.mark as Schemas['Judgement']['mark']" :size="20" />
           <span class="min-w-0 flex-1 leading-tight"
             ><b class="block">{{ p.name }}</b
-            ><span v-if="p.says" class="line-clamp-2 text-[15px] text-soft">{{ p.says }}</span></span
+            ><span v-if="p.says" class="line-clamp-2 text-note text-soft">{{ p.says }}</span></span
           >
           <span class="figure shrink-0">{{ p.value }}</span>
         </button>

@@ -43,7 +43,7 @@ const shapes = {
   <div class="grid items-start gap-4 sm:grid-cols-[minmax(0,1fr)_230px]">
     <form class="flex flex-col gap-3" @submit.prevent="log">
       <FormFault :fault="pen.fault.value" />
-      <p class="text-[15px] text-soft">
+      <p class="text-note text-soft">
         Before the tube comes out, mark which way round it lay. A breath of air in it, and listen, or under
         water.
       </p>
@@ -84,9 +84,9 @@ const shapes = {
     </form>
     <div v-if="seen" aria-live="polite">
       <TyreRound v-if="seen.search" :search="seen.search" />
-      <p class="text-[15px]">{{ seen.says }}</p>
-      <p v-if="seen.found" class="mt-1 text-[15px] text-soft">Found: {{ seen.found }}</p>
-      <p v-else-if="seen.shape === 'one'" class="mt-1 bg-ochre-wash px-2 py-1 text-[15px]">
+      <p class="text-note">{{ seen.says }}</p>
+      <p v-if="seen.found" class="mt-1 text-note text-soft">Found: {{ seen.found }}</p>
+      <p v-else-if="seen.shape === 'one'" class="mt-1 bg-ochre-wash px-2 py-1 text-note">
         What made it is not found yet: it makes the next one.
       </p>
     </div>

@@ -38,7 +38,7 @@ const says = computed(() => {
 
 <template>
   <div v-if="gauges.length" class="flex flex-wrap items-center gap-x-2.5 gap-y-1">
-    <label :for="id" :class="bare ? 'sr-only' : 'text-[15px] text-soft'">Read with</label>
+    <label :for="id" :class="bare ? 'sr-only' : 'text-note text-soft'">Read with</label>
     <select
       :id="id"
       v-model="picked"
@@ -49,6 +49,6 @@ const says = computed(() => {
       <option value="">no gauge named</option>
       <option v-for="g in gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
     </select>
-    <p v-if="says" :id="`${id}-says`" class="text-[15px] text-soft" aria-live="polite">{{ says }}</p>
+    <p v-if="says" :id="`${id}-says`" class="text-note text-soft" aria-live="polite">{{ says }}</p>
   </div>
 </template>

@@ -38,14 +38,20 @@ const said = computed(() =>
     />
     <path :d="`M${span.from} 20v28M${span.to} 20v28`" stroke="var(--color-petrol)" stroke-width="2.2" />
     <path :d="`M${span.now} 42l-7 12h14z`" :fill="due.late ? 'var(--color-ochre)' : 'var(--color-ink)'" />
-    <text x="8" y="18" font-size="13" class="figure" fill="var(--color-soft)">opened</text>
-    <text :x="Math.min(span.from + 4, 480)" y="15" font-size="13" class="figure" fill="var(--color-petrol)">
+    <text x="8" y="18" font-size="var(--text-fine)" class="figure" fill="var(--color-soft)">opened</text>
+    <text
+      :x="Math.min(span.from + 4, 480)"
+      y="15"
+      font-size="var(--text-fine)"
+      class="figure"
+      fill="var(--color-petrol)"
+    >
       {{ due.every_hours }} h reached
     </text>
     <text
       :x="Math.min(Math.max(span.now + 10, 20), 550)"
       y="55"
-      font-size="13"
+      font-size="var(--text-fine)"
       class="figure"
       :fill="due.late ? 'var(--color-ochre)' : 'var(--color-ink)'"
     >

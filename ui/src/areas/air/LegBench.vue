@@ -82,9 +82,8 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
             Try <b class="figure text-[28px]">{{ bar(bench.next.bar) }}</b> bar (<span class="figure">{{
               psi(bench.next.bar)
             }}</span>
-            psi) next<span v-if="bench.next.own" class="text-[15px] text-soft"
-              >, by how this leg answered</span
-            ><span v-if="shownAt(bench.next.shows) !== undefined" class="text-[15px]"
+            psi) next<span v-if="bench.next.own" class="text-note text-soft">, by how this leg answered</span
+            ><span v-if="shownAt(bench.next.shows) !== undefined" class="text-note"
               >: {{ gauge?.name }} shows
               <span class="figure">{{ bar(shownAt(bench.next.shows) ?? 0) }}</span> then</span
             >
@@ -97,10 +96,10 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
               ><b>Due by its hours.</b> {{ bench.due.says }}</span
             >
           </p>
-          <p v-if="bench.begins" class="mt-1 text-[15px]">
+          <p v-if="bench.begins" class="mt-1 text-note">
             {{ bench.begins.says }} <span class="text-soft">({{ bench.begins.source }})</span>
           </p>
-          <p v-if="told.bench.balance" class="mt-1 text-[15px]">{{ told.bench.balance }}</p>
+          <p v-if="told.bench.balance" class="mt-1 text-note">{{ told.bench.balance }}</p>
           <GaugeStrip
             v-if="bench.reads.length"
             class="mt-3"
@@ -171,7 +170,7 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
             :disabled="locked"
             figure
           />
-          <p class="pb-2.5 text-[15px] text-soft">where it is known; else what is usual on such a leg</p>
+          <p class="pb-2.5 text-note text-soft">where it is known; else what is usual on such a leg</p>
         </div>
         <label v-if="bench.reads.length" class="flex min-h-11 items-center gap-2"
           ><input v-model="form.opened" type="checkbox" class="size-5" :disabled="locked" /> it was opened, or
@@ -188,13 +187,13 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
             Log the sag
           </SendButton>
         </div>
-        <p class="bg-ochre-wash px-3 py-2 text-[15px]">{{ bench.before }}</p>
+        <p class="bg-ochre-wash px-3 py-2 text-note">{{ bench.before }}</p>
       </form>
       <ol v-if="bench.reads.length" class="mt-3 max-w-xl">
         <li
           v-for="r in [...bench.reads].reverse()"
           :key="r.id"
-          class="flex gap-3 border-b border-rule py-1.5 text-[15px]"
+          class="flex gap-3 border-b border-rule py-1.5 text-note"
         >
           <span class="figure">{{ bar(r.bar) }} bar</span
           ><span class="figure"

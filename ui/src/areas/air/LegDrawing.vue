@@ -101,14 +101,14 @@ const said = computed(() =>
         x="64"
         :y="(seal + ring) / 2 + 24"
         text-anchor="end"
-        font-size="13"
+        font-size="var(--text-fine)"
         class="figure"
         fill="var(--color-soft)"
       >
         {{ percent(share ?? 0) }}
       </text>
     </template>
-    <text x="186" :y="top + 14" font-size="13" class="figure" fill="var(--color-soft)">
+    <text x="186" :y="top + 14" font-size="var(--text-fine)" class="figure" fill="var(--color-soft)">
       {{ figure(travel) }} mm in all
     </text>
   </svg>

@@ -29,7 +29,7 @@ async function log() {
 <template>
   <form class="flex flex-col gap-3" @submit.prevent="log">
     <FormFault :fault="pen.fault.value" />
-    <p class="text-[15px] text-soft">
+    <p class="text-note text-soft">
       A hole seals only once what made it is out. Shake the wheel: no slosh is dry. What has dried is peeled
       out before more goes in; a core that is clogged is renewed. Then it rests with the hole at the bottom.
     </p>
@@ -57,7 +57,7 @@ async function log() {
       <SendButton :disabled="locked || pen.busy.value" :wants="!ml.trim() && 'how much went in, in ml'">
         Log the sealant
       </SendButton>
-      <span v-if="bench.topped" class="text-[15px]"
+      <span v-if="bench.topped" class="text-note"
         ><span class="figure">{{ figure(bench.topped.ml) }}</span> ml on {{ date(bench.topped.at) }}; again
         between {{ date(bench.topped.from) }} and {{ date(bench.topped.to) }}</span
       >

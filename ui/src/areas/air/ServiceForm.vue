@@ -61,13 +61,13 @@ const kinds = computed(() =>
         <template v-if="bench.due.from && bench.due.to"
           >Due between <b>{{ date(bench.due.from) }}</b> and <b>{{ date(bench.due.to) }}</b>.</template
         >
-        <span class="block text-[15px] text-soft"
+        <span class="block text-note text-soft"
           >Opened {{ date(bench.due.at) }} by {{ bench.due.by
           }}<template v-if="bench.due.oil">; {{ bench.due.oil }}</template></span
         >
       </p>
     </template>
-    <p v-else class="text-[15px] text-soft">
+    <p v-else class="text-note text-soft">
       Nobody has written down that it was opened. Makers ask for the lower legs after 30 hours of riding or
       after 50: its manual says.
     </p>

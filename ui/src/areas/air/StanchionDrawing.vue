@@ -62,7 +62,9 @@ const said = computed(
         stroke="var(--color-ink)"
         stroke-width="1.8"
       />
-      <text :x="t.x" y="240" text-anchor="middle" font-size="12" fill="var(--color-soft)">{{ t.side }}</text>
+      <text :x="t.x" y="240" text-anchor="middle" font-size="var(--text-fine)" fill="var(--color-soft)">
+        {{ t.side }}
+      </text>
     </template>
     <path
       :d="`M8 ${seal}h8M8 ${y(travel)}h8M12 ${seal}V${y(travel)}`"
@@ -70,7 +72,7 @@ const said = computed(
       stroke="var(--color-petrol)"
       stroke-width="1.8"
     />
-    <text x="4" :y="y(travel) - 6" font-size="12" class="figure" fill="var(--color-petrol)">
+    <text x="4" :y="y(travel) - 6" font-size="var(--text-fine)" class="figure" fill="var(--color-petrol)">
       {{ figure(travel) }}
     </text>
     <path

@@ -107,7 +107,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
     <section class="min-w-0 px-5 py-3 lg:min-h-0 lg:overflow-y-auto" :aria-label="air.name">
       <div class="flex flex-wrap items-baseline gap-x-3">
         <h1 class="text-[22px]!">{{ air.name }}</h1>
-        <span v-if="shown.read?.tyre" class="text-[15px] text-soft">{{ shown.read.tyre.as }}</span>
+        <span v-if="shown.read?.tyre" class="text-note text-soft">{{ shown.read.tyre.as }}</span>
       </div>
       <div class="grid items-center gap-x-4 sm:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
         <TyreSection
@@ -126,7 +126,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
               psi), within <span class="figure">{{ bar(shown.advice.from_bar) }}</span> to
               <span class="figure">{{ bar(shown.advice.to_bar) }}</span>
             </p>
-            <p class="text-[15px] text-soft">{{ shown.advice.says }}</p>
+            <p class="text-note text-soft">{{ shown.advice.says }}</p>
           </template>
           <p v-else-if="shown.refused" class="bg-ochre-wash px-3 py-2" role="alert">{{ shown.refused }}</p>
           <p v-else class="text-soft">
@@ -150,17 +150,17 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
           <p
             v-for="wrong in shown.read?.tyre?.fits"
             :key="wrong"
-            class="mt-1 bg-ochre-wash px-2 py-1 text-[15px]"
+            class="mt-1 bg-ochre-wash px-2 py-1 text-note"
           >
             {{ wrong }}
           </p>
-          <p v-if="shown.read?.tyre?.tube" class="mt-1 text-[15px] text-soft">
+          <p v-if="shown.read?.tyre?.tube" class="mt-1 text-note text-soft">
             {{ shown.read.tyre.tube
             }}<template v-if="shown.read.tyre.room_mm !== undefined">
               <span class="figure">{{ shown.read.tyre.room_mm }}</span> mm of room on either side.</template
             >
           </p>
-          <p v-if="shown.sealant_ml" class="mt-1 text-[15px] text-soft">
+          <p v-if="shown.sealant_ml" class="mt-1 text-note text-soft">
             Sealant: about <span class="figure">{{ shown.sealant_ml }}</span> ml. Shake it: what does not
             slosh has dried.
           </p>
@@ -272,7 +272,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
               v-if="fault?.field === 'made_for'"
               data-says-fault
               role="alert"
-              class="mt-1 text-[15px] text-brick"
+              class="mt-1 text-note text-brick"
             >
               {{ fault.detail }}
             </p>
@@ -336,7 +336,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
           >
             Keep it with the bike
           </SendButton>
-          <span v-if="kept && whole" class="text-[15px] text-soft">Kept.</span>
+          <span v-if="kept && whole" class="text-note text-soft">Kept.</span>
         </div>
         <p class="text-sm text-soft">
           A place to begin. The range on the sidewall and the limits of rim and maker win, the lower of them;

@@ -49,7 +49,13 @@ const said = computed(
       stroke-width="1.4"
     />
     <path :d="`M${middle} ${middle - radius + 2}v26`" stroke="var(--color-brick)" stroke-width="3" />
-    <text :x="middle" :y="middle - radius + 42" text-anchor="middle" font-size="11" fill="var(--color-soft)">
+    <text
+      :x="middle"
+      :y="middle - radius + 42"
+      text-anchor="middle"
+      font-size="var(--text-fine)"
+      fill="var(--color-soft)"
+    >
       valve
     </text>
     <g v-for="p in places" :key="p.mm">

@@ -98,7 +98,7 @@ const said = computed(() =>
         :x="middle"
         :y="seat + 84 > 262 ? 262 : seat + 78"
         text-anchor="middle"
-        font-size="12.5"
+        font-size="var(--text-fine)"
         class="figure"
         fill="var(--color-soft)"
       >

@@ -15,7 +15,7 @@ const said = computed(() => answer.value?.filter((c) => c.where.includes(props.w
 </script>
 
 <template>
-  <ul v-if="said.length" class="bg-ochre-wash px-3 py-2 text-[15px]" aria-label="Mind">
+  <ul v-if="said.length" class="bg-ochre-wash px-3 py-2 text-note" aria-label="Mind">
     <li v-for="c in said" :key="c.id" class="flex items-start gap-2 py-0.5">
       <ExclamationTriangleIcon class="mt-0.5 size-5 shrink-0 text-ochre" />{{ c.says }}
     </li>

@@ -35,11 +35,11 @@ const groups = computed(() => {
           <li v-for="l in g.lines" :key="l.place" class="flex items-center gap-2.5 border-b border-rule py-2">
             <ConditionMark :mark="l.mark" :size="18" />
             <span class="min-w-0 flex-1 leading-tight"
-              >{{ l.name }}<span class="block text-[13px] text-soft">{{ l.says }}</span></span
+              >{{ l.name }}<span class="block text-fine text-soft">{{ l.says }}</span></span
             >
             <span class="text-right leading-tight">
               <b class="figure">{{ l.last }}</b> <span class="text-sm text-soft">{{ month(l.last_at) }}</span>
-              <span class="block text-[13px]" :class="l.soon ? 'font-[680] text-ochre' : 'text-soft'">{{
+              <span class="block text-fine" :class="l.soon ? 'font-[680] text-ochre' : 'text-soft'">{{
                 /\d/.test(l.left) ? `${l.left} left` : l.left
               }}</span>
             </span>

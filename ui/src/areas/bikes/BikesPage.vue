@@ -41,11 +41,11 @@ const { date } = useTimes()
             <BikeDrawing :facts="hit.bike.facts" class="h-[72px] w-[116px] shrink-0" :title="hit.bike.make" />
             <span class="min-w-0 leading-snug">
               <b class="line-clamp-2">{{ hit.bike.make }} {{ hit.bike.model }}, {{ hit.bike.colour }}</b>
-              <span class="block text-[15px] text-soft"
+              <span class="block text-note text-soft"
                 >{{ hit.owner.name }} ·
                 <span class="figure whitespace-nowrap">{{ hit.owner.phone }}</span></span
               >
-              <span class="block text-[15px] text-soft">
+              <span class="block text-note text-soft">
                 <b v-if="hit.open_job" class="text-petrol">in the shop</b
                 ><template v-else-if="hit.last">last here {{ date(hit.last) }}</template>
                 <template v-if="hit.bike.frame_number">

@@ -13,7 +13,7 @@ const { date, today } = useTimes()
     <ul>
       <li v-for="c in calls" :key="c.id" class="flex gap-3 border-b border-rule py-2">
         <span class="min-w-0 flex-1 leading-snug">{{ c.what }}</span>
-        <b class="figure shrink-0 text-[15px]" :class="c.due < today() && 'text-brick'">{{ date(c.due) }}</b>
+        <b class="figure shrink-0 text-note" :class="c.due < today() && 'text-brick'">{{ date(c.due) }}</b>
       </li>
     </ul>
   </section>

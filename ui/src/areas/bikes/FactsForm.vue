@@ -107,7 +107,7 @@ const counts = [
           @read="(fact, word) => setFact(fact, word as never)"
         />
         <fieldset class="col-span-full">
-          <legend class="mb-1 text-[15px] text-soft">Bolted on</legend>
+          <legend class="mb-1 text-note text-soft">Bolted on</legend>
           <div class="flex flex-wrap gap-x-5">
             <label
               v-for="{ word: thing, name } in carried"

@@ -48,12 +48,12 @@ const as = (fact: keyof Facts, word: string) => ({ ...props.facts, [fact]: word 
       title="The bike: press a place to say what is there"
       @choose="chosen = $event"
     />
-    <p v-if="!spot" class="mt-1 text-[15px] text-soft">
+    <p v-if="!spot" class="mt-1 text-note text-soft">
       Press a place and choose what it looks like. A dashed ring: nobody has read that yet.
     </p>
     <section v-else class="mt-2 flex flex-col gap-3" :aria-label="spot.name">
       <fieldset v-for="c in asked" :key="c.fact">
-        <legend class="mb-1 text-[15px] text-soft">
+        <legend class="mb-1 text-note text-soft">
           {{ c.label }}<template v-if="c.where">: read {{ c.where }}</template>
         </legend>
         <div class="flex flex-wrap gap-2">
@@ -61,7 +61,7 @@ const as = (fact: keyof Facts, word: string) => ({ ...props.facts, [fact]: word 
             v-for="w in c.words"
             :key="w.word"
             type="button"
-            class="flex min-h-11 min-w-24 flex-col items-center justify-center border px-2 py-1 text-[14px] leading-tight hover:bg-wash"
+            class="flex min-h-11 min-w-24 flex-col items-center justify-center border px-2 py-1 text-sm leading-tight hover:bg-wash"
             :class="
               facts[c.fact] === w.word
                 ? 'border-petrol bg-wash shadow-[inset_0_-4px_var(--color-petrol)]'

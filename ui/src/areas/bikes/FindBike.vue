@@ -25,7 +25,7 @@ function open(hit: Schemas['Found'] | null) {
 <template>
   <Combobox as="div" class="relative" :model-value="null" nullable @update:model-value="open">
     <ComboboxInput
-      class="h-10 w-[270px] rounded-edge border border-head-soft/50 bg-transparent px-3 text-[15px] text-on-head placeholder:text-head-soft"
+      class="h-10 w-[270px] rounded-edge border border-head-soft/50 bg-transparent px-3 text-note text-on-head placeholder:text-head-soft"
       placeholder="Owner, bike, frame number"
       aria-label="Find an owner or a bike"
       autocomplete="off"

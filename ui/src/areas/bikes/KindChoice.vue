@@ -11,13 +11,13 @@ const { data: book } = useBook()
 
 <template>
   <fieldset>
-    <legend class="mb-1 text-[15px] text-soft">Kind of bike: fills in the rest</legend>
+    <legend class="mb-1 text-note text-soft">Kind of bike: fills in the rest</legend>
     <div class="grid grid-cols-3 gap-2 sm:grid-cols-5 xl:grid-cols-7">
       <button
         v-for="k in book?.kinds ?? []"
         :key="k.id"
         type="button"
-        class="flex flex-col items-stretch gap-1 border p-1.5 text-left text-[13px] leading-tight hover:bg-wash"
+        class="flex flex-col items-stretch gap-1 border p-1.5 text-left text-fine leading-tight hover:bg-wash"
         :class="
           kind === k.id
             ? 'border-petrol bg-wash shadow-[inset_0_-4px_var(--color-petrol)]'

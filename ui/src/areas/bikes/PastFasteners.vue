@@ -19,12 +19,12 @@ const torque = (p: Schemas['PastTorque']) =>
       <li
         v-for="b in bolts"
         :key="`${b.fastener}/${b.position}`"
-        class="flex items-baseline gap-3 border-b border-rule py-1.5 text-[15px]"
+        class="flex items-baseline gap-3 border-b border-rule py-1.5 text-note"
       >
         <span class="min-w-0 flex-1">{{ b.name }} {{ b.position }}</span>
         <span v-for="(p, i) in b.past.slice(-3)" :key="i" class="text-right leading-tight">
           <b class="figure" :class="p.found === 'loose' && 'text-brick'">{{ torque(p) }}</b>
-          <span class="block text-[13px] text-soft">{{ month(p.at) }}</span>
+          <span class="block text-fine text-soft">{{ month(p.at) }}</span>
         </span>
       </li>
     </ul>

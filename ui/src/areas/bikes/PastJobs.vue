@@ -15,7 +15,7 @@ const { date } = useTimes()
         :to="{ name: 'job-hand-over', params: { id: job.id } }"
         class="flex gap-3 py-2 hover:bg-wash"
       >
-        <span class="figure w-28 shrink-0 whitespace-nowrap text-[15px] text-soft">{{
+        <span class="figure w-28 shrink-0 whitespace-nowrap text-note text-soft">{{
           date(job.opened_at)
         }}</span>
         <span class="min-w-0 flex-1 leading-tight">

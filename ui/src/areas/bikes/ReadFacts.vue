@@ -32,9 +32,9 @@ function readOf(fact: string) {
   <details class="border-y border-rule py-1" :open="reading || undefined">
     <summary class="flex min-h-11 cursor-pointer items-center gap-3">
       <b class="shrink-0">Read on the bike</b>
-      <span class="text-[15px] text-soft">{{ says }}</span>
+      <span class="text-note text-soft">{{ says }}</span>
     </summary>
-    <p class="mb-2 text-[15px] text-soft">
+    <p class="mb-2 text-note text-soft">
       Choose a word only where you have just read it: your name stands under it. What nobody has read stays
       unknown, and the safer side is taken.
     </p>

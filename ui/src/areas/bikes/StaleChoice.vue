@@ -25,7 +25,7 @@ const rows = computed(() => {
       <b>Changed meanwhile.</b> Someone else saved this while you were typing. Nothing is lost: choose what is
       right.
     </p>
-    <table class="mb-3 w-full max-w-2xl text-left text-[15px]">
+    <table class="mb-3 w-full max-w-2xl text-left text-note">
       <thead>
         <tr>
           <th class="pr-4 font-normal text-soft"></th>

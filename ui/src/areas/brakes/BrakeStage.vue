@@ -100,7 +100,7 @@ const saidOf = (p: Schemas['PointView']) =>
             <p v-if="p.life" class="text-sm text-soft">{{ p.life.says }}</p>
           </li>
         </ul>
-        <p v-if="b.says && b.family !== 'unknown'" class="mt-2 text-[15px] text-soft">{{ b.says }}</p>
+        <p v-if="b.says && b.family !== 'unknown'" class="mt-2 text-note text-soft">{{ b.says }}</p>
         <h4 class="mt-4 border-b border-ink pb-1 text-sm font-[680] text-soft">Guided work</h4>
         <ul>
           <li v-for="o in b.offers" :key="o.id" class="border-b border-rule">
@@ -115,7 +115,7 @@ const saidOf = (p: Schemas['PointView']) =>
                 >{{ o.name
                 }}<b v-if="o.wanted" class="block text-[13.5px] text-petrol">{{ o.wanted }}</b></span
               >
-              <span class="figure shrink-0 text-[15px] text-soft"
+              <span class="figure shrink-0 text-note text-soft"
                 >{{ o.here ? figure(o.here) : o.minutes }} min</span
               >
             </button>

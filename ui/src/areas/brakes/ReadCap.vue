@@ -26,7 +26,7 @@ const readCap = async (word: string) => (again.value = !(await read(word)) && ag
     :aria-label="`What the ${side.end} brake holds`"
   >
     <p><b>Nothing is poured before somebody has read the cap.</b> It stands {{ where }}.</p>
-    <p class="text-[15px] text-soft">
+    <p class="text-note text-soft">
       The wrong fluid swells the seals until the brake fails. Illegible, or a cap from elsewhere: ask the
       maker’s manual, not the colour.
     </p>
@@ -51,7 +51,7 @@ const readCap = async (word: string) => (again.value = !(await read(word)) && ag
     </div>
     <FaultNote v-if="fault" class="mt-2" :fault="fault" @why="because" />
   </div>
-  <p v-else-if="side.family" class="text-[15px] text-soft">
+  <p v-else-if="side.family" class="text-note text-soft">
     <template v-if="side.read_by"
       >Read on the cap by {{ side.read_by.by }}, {{ date(side.read_by.at) }}.</template
     >

@@ -18,7 +18,7 @@ defineExpose({ bring })
 
 <template>
   <div>
-    <p class="mb-1 text-[15px] text-soft">
+    <p class="mb-1 text-note text-soft">
       What came with it, and what is taken off for the job. Each is ticked back at the end.
     </p>
     <ul v-if="things.length" class="mb-2 border-t border-rule">

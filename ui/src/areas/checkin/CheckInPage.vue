@@ -143,7 +143,7 @@ function startOver() {
             <p v-if="draft.chosen !== 'new'" class="text-lg">
               <b>{{ draft.owner.name }}</b> ·
               <span class="figure">{{ draft.owner.phone || 'no telephone' }}</span>
-              <span v-if="draft.owner.note" class="block text-[15px] text-soft">{{ draft.owner.note }}</span>
+              <span v-if="draft.owner.note" class="block text-note text-soft">{{ draft.owner.note }}</span>
             </p>
             <div v-else data-first="new-owner" class="grid gap-3 sm:grid-cols-2">
               <TextField v-model="draft.owner.name" label="Name" name="owner.name" :fault="fault" />
@@ -165,7 +165,7 @@ function startOver() {
               <BikeDrawing :facts="draft.bike.facts" class="h-24 w-40 shrink-0" :title="draft.bike.make" />
               <p class="text-lg">
                 <b>{{ draft.bike.make }} {{ draft.bike.model }}, {{ draft.bike.colour }}</b>
-                <span class="block text-[15px] text-soft">
+                <span class="block text-note text-soft">
                   frame <span class="figure">{{ draft.bike.frame_number || 'number not noted' }}</span> ·
                   <RouterLink
                     class="text-petrol underline"
@@ -181,7 +181,7 @@ function startOver() {
               <details class="border-y border-rule py-1" :open="factFault || undefined">
                 <summary class="min-h-11 cursor-pointer py-2">
                   <b>How it differs from its kind</b>
-                  <span class="text-[15px] text-soft">
+                  <span class="text-note text-soft">
                     · whoever has it in hand reads the rest when it is needed</span
                   >
                 </summary>
@@ -197,9 +197,7 @@ function startOver() {
             <details class="border-y border-rule py-1" :open="moreFault || undefined">
               <summary class="min-h-11 cursor-pointer py-2">
                 <b>More, when there is time</b>
-                <span class="text-[15px] text-soft">
-                  · condition at arrival, stand, frame number, e-mail</span
-                >
+                <span class="text-note text-soft"> · condition at arrival, stand, frame number, e-mail</span>
               </summary>
               <div class="grid gap-3 pb-2 sm:grid-cols-2">
                 <JobMore v-model="draft" :fault="fault" />

@@ -22,7 +22,7 @@ const hits = computed(() =>
 
 <template>
   <section data-first="find" aria-label="Owner and bike">
-    <label class="mb-1 block text-[15px] text-soft" for="find-words"
+    <label class="mb-1 block text-note text-soft" for="find-words"
       >Name, telephone, make, colour or frame number</label
     >
     <!-- Beside the words and not under what is found, so that it stays where the hand goes. -->
@@ -60,7 +60,7 @@ const hits = computed(() =>
             <b class="block truncate">{{
               hit.bike ? `${hit.bike.make} ${hit.bike.model}, ${hit.bike.colour}` : 'No bike yet'
             }}</b>
-            <span class="block text-[15px] text-soft"
+            <span class="block text-note text-soft"
               >{{ hit.owner.name }} ·
               <span class="figure whitespace-nowrap">{{ hit.owner.phone }}</span></span
             >
@@ -69,7 +69,7 @@ const hits = computed(() =>
         </button>
         <button
           type="button"
-          class="button button-quiet shrink-0 text-[15px]"
+          class="button button-quiet shrink-0 text-note"
           @click="emit('owner', hit.owner)"
         >
           another bike of theirs

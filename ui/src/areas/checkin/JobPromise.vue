@@ -27,7 +27,7 @@ const times = computed(() => {
 
 <template>
   <fieldset>
-    <legend class="mb-1 text-[15px] text-soft">How deep</legend>
+    <legend class="mb-1 text-note text-soft">How deep</legend>
     <div class="grid gap-2 sm:grid-cols-4">
       <label
         v-for="d in book?.depths ?? []"

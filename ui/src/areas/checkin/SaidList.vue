@@ -28,9 +28,7 @@ defineExpose({ heard, settled })
 
 <template>
   <div v-if="heard.length" class="-mt-4">
-    <p id="heard" class="text-[15px] text-soft">
-      Pressed in, it stands before the door until it is answered:
-    </p>
+    <p id="heard" class="text-note text-soft">Pressed in, it stands before the door until it is answered:</p>
     <ul class="mt-1.5 flex flex-wrap gap-2" aria-labelledby="heard">
       <li v-for="h in heard" :key="h.words">
         <button

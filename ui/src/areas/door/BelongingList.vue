@@ -32,7 +32,7 @@ async function add() {
             @change="pen.record({ return: { belonging: b.id } })"
           />
           <span class="flex-1">{{ b.name }}</span>
-          <span class="text-[15px] text-soft">{{
+          <span class="text-note text-soft">{{
             b.returned ? (b.taken_off ? 'back on' : 'given back') : b.taken_off ? 'put back on' : 'give back'
           }}</span>
         </label>

@@ -48,7 +48,7 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
           </label>
         </div>
         <BikeCautions class="mb-3" :facts="job.bike.facts" where="hand_over" />
-        <label class="text-[15px] text-soft" for="taken-by">Who takes the bike</label>
+        <label class="text-note text-soft" for="taken-by">Who takes the bike</label>
         <input id="taken-by" v-model="to" class="input mb-3" :placeholder="job.owner.name" />
         <button
           type="button"

@@ -45,7 +45,7 @@ const wasFound = (found = 'figure') =>
       {{ job.not_ridden.join('; ') }}.
     </p>
     <p class="mt-2">“{{ job.job.words }}”</p>
-    <p v-for="c in job.said" :key="c.id" class="flex flex-wrap gap-x-3 py-1 text-[15px]">
+    <p v-for="c in job.said" :key="c.id" class="flex flex-wrap gap-x-3 py-1 text-note">
       <b>“{{ c.words }}”</b><span class="flex-1 text-soft">{{ c.open ? 'not answered yet' : c.answer }}</span>
     </p>
     <h2 class="mt-4 mb-1 border-b border-rule">Found</h2>
@@ -58,7 +58,7 @@ const wasFound = (found = 'figure') =>
     <p
       v-for="c in job.corrected"
       :key="c.at + c.was"
-      class="flex flex-wrap gap-x-2.5 py-1 text-[15px] text-soft"
+      class="flex flex-wrap gap-x-2.5 py-1 text-note text-soft"
     >
       <span>{{ c.was }}</span><span class="flex-1">corrected: {{ c.is }}. {{ c.by }}: {{ c.why }}</span>
     </p>
@@ -88,7 +88,7 @@ const wasFound = (found = 'figure') =>
     </template>
     <h2 class="mt-4 mb-1 border-b border-rule">Measured and looked at</h2>
     <ul class="grid gap-x-8 md:grid-cols-2">
-      <li v-for="p in read" :key="p.id" class="flex items-center gap-2.5 py-1 text-[15px]">
+      <li v-for="p in read" :key="p.id" class="flex items-center gap-2.5 py-1 text-note">
         <ConditionMark
           :mark="p.reading?.put_right ? 'sound' : (p.reading?.judgement?.mark ?? 'open')"
           :size="16"
@@ -102,7 +102,7 @@ const wasFound = (found = 'figure') =>
     </ul>
     <h2 class="mt-4 mb-1 border-b border-rule">Torque, N·m</h2>
     <p v-if="!logged.length" class="text-soft">None logged yet.</p>
-    <table v-else class="w-full text-[15px]">
+    <table v-else class="w-full text-note">
       <thead>
         <tr class="text-left text-soft">
           <th class="font-normal">Fastener</th>
@@ -141,7 +141,7 @@ const wasFound = (found = 'figure') =>
       </tbody>
     </table>
     <h2 class="mt-4 mb-1 border-b border-rule">Tested and signed</h2>
-    <p v-for="s in job.signs" :key="s.what" class="flex gap-3 py-0.5 text-[15px]">
+    <p v-for="s in job.signs" :key="s.what" class="flex gap-3 py-0.5 text-note">
       <span class="flex-1">{{ s.name }}</span><span v-if="s.waived" class="text-soft"
         >not tried: {{ s.waived }}</span
       ><span v-else-if="s.sign"

@@ -88,13 +88,13 @@ const asked = computed(() =>
           />
         </div>
       </div>
-      <p class="mt-2 text-[15px] text-soft">
+      <p class="mt-2 text-note text-soft">
         Before it is cut: lay it on the largest pair by hand. What stands on the mech wins where nobody typed
         it.
       </p>
     </template>
     <template #more="{ figured }">
-      <dl v-if="figured?.chain" class="mt-2 grid grid-cols-[1fr_auto] gap-x-3 text-[15px]">
+      <dl v-if="figured?.chain" class="mt-2 grid grid-cols-[1fr_auto] gap-x-3 text-note">
         <dt class="text-soft">least, largest pair</dt>
         <dd class="figure">{{ figured.chain.least.toFixed(1) }}</dd>
         <dt class="text-soft">most, smallest pair</dt>

@@ -9,7 +9,7 @@ const name = useId()
 
 <template>
   <fieldset>
-    <legend class="mb-1 text-[15px] text-soft">{{ label }}</legend>
+    <legend class="mb-1 text-note text-soft">{{ label }}</legend>
     <div class="flex flex-wrap gap-2">
       <label
         v-for="[word, says] in choices"

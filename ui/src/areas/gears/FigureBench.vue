@@ -55,7 +55,7 @@ const write = () => props.asked && pen.record({ gear_note: props.asked })
     <section class="flex min-h-0 min-w-0 flex-col lg:overflow-y-auto" :aria-label="title">
       <div class="flex flex-wrap items-baseline gap-x-3 px-5 pt-3">
         <h2 class="text-[22px]! text-ink!">{{ title }}</h2>
-        <span class="text-[15px] text-soft">{{ about }}</span>
+        <span class="text-note text-soft">{{ about }}</span>
       </div>
       <div class="px-5 py-2"><slot name="drawing" :figured="drawn" /></div>
       <form class="flex-1 border-t border-ink bg-paper px-5 py-3" @submit.prevent="write">
@@ -81,7 +81,7 @@ const write = () => props.asked && pen.record({ gear_note: props.asked })
               v-for="(d, i) in answer.do"
               :key="d.says"
               class="border-b border-rule py-2 leading-snug"
-              :class="i > 0 && 'text-[15px] text-soft'"
+              :class="i > 0 && 'text-note text-soft'"
             >
               {{ d.says }}
             </li>
@@ -103,7 +103,7 @@ const write = () => props.asked && pen.record({ gear_note: props.asked })
       </div>
       <div v-if="note" class="px-4 py-3">
         <h2>Written down last</h2>
-        <p class="mt-1 text-[15px]">{{ note.figured.says }}</p>
+        <p class="mt-1 text-note">{{ note.figured.says }}</p>
         <p class="text-sm text-soft">{{ note.by }}, {{ dayAndClock(note.at) }}</p>
         <button
           v-if="note.figured.finds"

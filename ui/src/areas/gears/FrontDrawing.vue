@@ -38,10 +38,12 @@ const tone = (ok: boolean, known: boolean) => (!known ? 'faint' : ok ? 'petrol' 
     role="img"
     aria-label="Front mech from above and from behind"
   >
-    <text x="6" y="16" font-size="13" fill="var(--color-soft)">from above, front to the right</text>
-    <text x="6" y="222" font-size="13" fill="var(--color-soft)">away from the frame</text>
+    <text x="6" y="16" font-size="var(--text-fine)" fill="var(--color-soft)">
+      from above, front to the right
+    </text>
+    <text x="6" y="222" font-size="var(--text-fine)" fill="var(--color-soft)">away from the frame</text>
     <CentreLine :from="[10, 44]" :to="[390, 44]" />
-    <text x="392" y="48" font-size="12" fill="var(--color-soft)">frame</text>
+    <text x="392" y="48" font-size="var(--text-fine)" fill="var(--color-soft)">frame</text>
     <g v-for="(l, i) in lines" :key="i">
       <rect
         x="40"
@@ -89,7 +91,7 @@ const tone = (ok: boolean, known: boolean) => (!known ? 'faint' : ok ? 'petrol' 
     >
       {{ figure(turned) }}°
     </text>
-    <text x="520" y="16" font-size="13" fill="var(--color-soft)">from behind</text>
+    <text x="520" y="16" font-size="var(--text-fine)" fill="var(--color-soft)">from behind</text>
     <path
       d="M470 200V120l6 -10l6 10V200"
       fill="var(--color-paper)"
@@ -106,7 +108,7 @@ const tone = (ok: boolean, known: boolean) => (!known ? 'faint' : ok ? 'petrol' 
       />
     </g>
     <path d="M520 89v-4h10v4M520 103v4h10v-4" fill="none" stroke="var(--color-petrol)" stroke-width="1.8" />
-    <text v-if="scales.height?.target" x="538" y="100" font-size="12" fill="var(--color-soft)">
+    <text v-if="scales.height?.target" x="538" y="100" font-size="var(--text-fine)" fill="var(--color-soft)">
       {{ figure(scales.height.target.from) }} to {{ figure(scales.height.target.to) }} mm
     </text>
     <text

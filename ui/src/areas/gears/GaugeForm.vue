@@ -48,7 +48,7 @@ const called = { '12': 'above', '3': 'ahead', '6': 'below', '9': 'behind' }
     @submit.prevent="log"
   >
     <div class="grid grid-cols-[88px_140px_88px] grid-rows-[auto_140px_auto] place-items-center gap-1">
-      <label v-for="h in hours" :key="h" class="flex flex-col text-[13px] text-soft" :class="spots[h]"
+      <label v-for="h in hours" :key="h" class="flex flex-col text-fine text-soft" :class="spots[h]"
         >{{ called[h] }}, mm<input
           v-model="readings[h]"
           class="input figure w-20 text-ink"
@@ -73,11 +73,11 @@ const called = { '12': 'above', '3': 'ahead', '6': 'below', '9': 'behind' }
       </svg>
     </div>
     <div class="flex min-w-52 flex-1 flex-col gap-2">
-      <p class="text-[15px] text-soft">
+      <p class="text-note text-soft">
         Seen from the drive side: the arm’s tip to the rim, turned round by the clock. Turn the wheel along
         with it, so that the same place of the rim is read.
       </p>
-      <label class="flex items-center gap-2 text-[15px] text-soft"
+      <label class="flex items-center gap-2 text-note text-soft"
         >Reach of the gauge, mm<input v-model="reach" class="input figure w-24 text-ink" inputmode="decimal"
       /></label>
       <button type="submit" class="button button-go self-start" :disabled="!free || !enough">

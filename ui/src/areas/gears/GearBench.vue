@@ -157,7 +157,7 @@ const turn = computed(() => {
     <section class="flex min-h-0 min-w-0 flex-col lg:overflow-y-auto" aria-label="Index the rear gears">
       <div class="flex flex-wrap items-baseline gap-x-3 px-5 pt-3">
         <h2 class="text-[22px]! text-ink!">Index the rear gears</h2>
-        <span class="text-[15px] text-soft"
+        <span class="text-note text-soft"
           >seen from behind · {{ teeth.length }} sprockets,
           <span class="figure">{{ bench.gear.spacing_mm }}</span> mm apart</span
         >
@@ -212,7 +212,7 @@ const turn = computed(() => {
           <div class="flex flex-wrap items-baseline gap-x-3">
             <h3 class="text-[22px] font-[720]" aria-live="polite">{{ title || bench.do?.title }}</h3>
             <span class="text-soft">{{ says }}</span>
-            <span class="ml-auto text-[15px] text-soft"
+            <span class="ml-auto text-note text-soft"
               >{{ bench.tried }} of {{ bench.shifts.length }} tried<template
                 v-if="bench.more && bench.ask && bench.done.length"
               >
@@ -224,7 +224,6 @@ const turn = computed(() => {
             <AnswerButton
               v-for="({ result, name, mark }, i) in results"
               :key="result"
-              class="px-2!"
               :n="i + 1"
               :mark="mark"
               :disabled="!free"
@@ -299,8 +298,8 @@ const turn = computed(() => {
           <TurnPicture v-if="turn" :turn="turn" :says="bench.do.title" />
           <b class="text-[21px] leading-tight">{{ bench.do.title }}</b>
         </div>
-        <p class="mt-1 text-[15px] text-soft">{{ bench.do.says }}</p>
-        <p v-if="bench.do.caution" class="mt-1 bg-ochre-wash px-2 py-1 text-[15px]">{{ bench.do.caution }}</p>
+        <p class="mt-1 text-note text-soft">{{ bench.do.says }}</p>
+        <p v-if="bench.do.caution" class="mt-1 bg-ochre-wash px-2 py-1 text-note">{{ bench.do.caution }}</p>
         <button
           type="button"
           class="button button-go mt-2 min-h-[52px] w-full justify-between!"
@@ -359,7 +358,7 @@ const turn = computed(() => {
           <li
             v-for="d in bench.done"
             :key="d.id"
-            class="border-b border-rule py-1.5 text-[15px] leading-tight"
+            class="border-b border-rule py-1.5 text-note leading-tight"
             :class="d.turn && 'font-[680]'"
           >
             {{ d.says }}

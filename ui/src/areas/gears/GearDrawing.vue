@@ -47,8 +47,10 @@ const asked = computed(() => props.chosen?.to)
 <template>
   <div ref="box" class="w-full">
     <svg :width="w" height="306" :viewBox="`0 0 ${w} 306`" role="group" aria-label="Sprockets from behind">
-      <text x="6" y="14" font-size="13" fill="var(--color-soft)">spokes</text>
-      <text :x="w - 6" y="14" font-size="13" text-anchor="end" fill="var(--color-soft)">frame</text>
+      <text x="6" y="14" font-size="var(--text-fine)" fill="var(--color-soft)">spokes</text>
+      <text :x="w - 6" y="14" font-size="var(--text-fine)" text-anchor="end" fill="var(--color-soft)">
+        frame
+      </text>
       <CentreLine :from="[8, axle]" :to="[w - 8, axle]" />
       <g v-for="(c, k) in laid.columns" :key="c.teeth">
         <line
@@ -94,7 +96,7 @@ const asked = computed(() => props.chosen?.to)
             v-if="w > 520 || k % 2 === 0"
             :x="c.pulley"
             :y="base + 26"
-            font-size="12.5"
+            font-size="var(--text-fine)"
             text-anchor="middle"
             class="figure"
             :fill="c.right ? 'var(--color-soft)' : 'var(--color-ochre)'"

@@ -78,7 +78,7 @@ async function begin() {
       </div>
     </div>
     <fieldset>
-      <legend class="mb-1 text-[15px] text-soft">What is known of it</legend>
+      <legend class="mb-1 text-note text-soft">What is known of it</legend>
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="form.fell" type="checkbox" class="size-5" /> it fell on its right side, or was hit
         there</label

@@ -62,7 +62,7 @@ const asked = computed(() =>
           inputmode="decimal"
         />
       </div>
-      <p class="mt-2 text-[15px] text-soft">
+      <p class="mt-2 text-note text-soft">
         From the arm’s tip to the rim. Turn the wheel along with the arm, so that the same place of the rim is
         read and the wheel’s own wobble does not count.
       </p>

@@ -109,7 +109,7 @@ const asked = computed(() =>
           ]"
         />
         <label v-if="form.loaded === 'slips'" class="block max-w-60"
-          ><span class="mb-1 block text-[15px] text-soft">It slips in</span
+          ><span class="mb-1 block text-note text-soft">It slips in</span
           ><select v-model="form.slipped" class="input">
             <option value="0">several gears</option>
             <option v-for="g in hub?.gears ?? 0" :key="g" :value="String(g)">gear {{ g }}</option>

@@ -63,6 +63,6 @@ const row = computed(() => Array.from({ length: props.gears }, (_, i) => i + 1))
     />
     <path d="M268 112v58M292 112v58" stroke="var(--color-soft)" stroke-width="1.4" />
     <rect :x="272 + off" y="116" width="16" height="50" :fill="tone" />
-    <text x="366" y="146" font-size="13" fill="var(--color-soft)">cable pulls →</text>
+    <text x="366" y="146" font-size="var(--text-fine)" fill="var(--color-soft)">cable pulls →</text>
   </svg>
 </template>

@@ -52,7 +52,7 @@ const words: readonly (readonly [Slides, string])[] = [
   >
     <template #drawing="{ figured }"><PathDrawing :path="figured?.path" /></template>
     <template #more="{ figured }">
-      <p v-if="figured?.path" class="mt-2 text-[15px] text-soft">
+      <p v-if="figured?.path" class="mt-2 text-note text-soft">
         Free play of the outers under tension, at the lever:
         <span class="figure text-ink">{{ figured.path.slack_mm.toFixed(2) }} mm</span>
       </p>
@@ -78,7 +78,7 @@ const words: readonly (readonly [Slides, string])[] = [
             figure
           />
           <label class="block"
-            ><span class="mb-1 block text-[15px] text-soft">Inner in it</span
+            ><span class="mb-1 block text-note text-soft">Inner in it</span
             ><select v-model="b.slides" class="input">
               <option v-for="[word, says] in words" :key="word" :value="word">{{ says }}</option>
             </select></label

@@ -30,7 +30,7 @@ const laid = computed(() => wayOf(props.path))
         :x="p.label[0]"
         :y="p.label[1]"
         :text-anchor="p.anchor"
-        font-size="13"
+        font-size="var(--text-fine)"
         :fill="p.worst ? 'var(--color-ochre)' : 'var(--color-soft)'"
       >
         {{ p.name }}

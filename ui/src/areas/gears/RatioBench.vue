@@ -91,7 +91,7 @@ const hill = (share?: number) => `${((share ?? 0) * 100).toFixed(0)} %`
             figure
           />
           <label v-if="geared" class="block"
-            ><span class="mb-1 block text-[15px] text-soft">Gears in the hub</span
+            ><span class="mb-1 block text-note text-soft">Gears in the hub</span
             ><select v-model="r.train.hub" class="input">
               <option value="">none</option>
               <option v-for="h in hubs" :key="h" :value="`hub-${h}`">{{ h }}</option>
@@ -134,7 +134,7 @@ const hill = (share?: number) => `${((share ?? 0) * 100).toFixed(0)} %`
       </div>
     </template>
     <template #more="{ figured }">
-      <dl v-if="figured?.ratio" class="mt-2 grid grid-cols-[1fr_auto_auto] gap-x-3 text-[15px]">
+      <dl v-if="figured?.ratio" class="mt-2 grid grid-cols-[1fr_auto_auto] gap-x-3 text-note">
         <dt />
         <dd class="text-right text-soft">now</dd>
         <dd class="text-right text-soft">{{ figured.ratio.then ? 'then' : '' }}</dd>

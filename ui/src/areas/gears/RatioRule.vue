@@ -71,7 +71,7 @@ const slow = computed(() => typedNumber(props.cadence) ?? 60)
     >
       <g v-for="t in laid" :key="t.name">
         <g v-for="r in t.rings" :key="r.ring">
-          <text x="6" :y="r.y + 4" font-size="13" fill="var(--color-soft)">
+          <text x="6" :y="r.y + 4" font-size="var(--text-fine)" fill="var(--color-soft)">
             {{ t.name }}
             <tspan class="figure" fill="var(--color-ink)">{{ r.ring }}</tspan>
           </text>
@@ -101,14 +101,14 @@ const slow = computed(() => typedNumber(props.cadence) ?? 60)
         stroke-width="1.3"
       />
       <RuledScale :ticks="rule.ticks" :base="base + 18" />
-      <text x="6" :y="base + 40" font-size="12.5" fill="var(--color-soft)">m a turn</text>
+      <text x="6" :y="base + 40" font-size="var(--text-fine)" fill="var(--color-soft)">m a turn</text>
       <g v-for="s in speeds" :key="s.kmh">
         <line :x1="s.x" :x2="s.x" :y1="base + 4" :y2="base + 9" stroke="var(--color-soft)" />
         <text
           v-if="!below"
           :x="s.x"
           :y="base + 62"
-          font-size="12.5"
+          font-size="var(--text-fine)"
           text-anchor="middle"
           class="figure"
           fill="var(--color-soft)"
@@ -116,7 +116,9 @@ const slow = computed(() => typedNumber(props.cadence) ?? 60)
           {{ s.kmh }}
         </text>
       </g>
-      <text v-if="!below" x="6" :y="base + 62" font-size="12.5" fill="var(--color-soft)">km/h</text>
+      <text v-if="!below" x="6" :y="base + 62" font-size="var(--text-fine)" fill="var(--color-soft)">
+        km/h
+      </text>
     </svg>
     <p class="text-sm text-soft">
       Dashed: the chain leans too far. Short: felt as another gear. Hills at {{ slow }} turns a

@@ -92,7 +92,7 @@ const asked = computed(() =>
       </div>
     </template>
     <template #more="{ figured }">
-      <p v-if="figured?.single?.takes.length" class="mt-2 text-[15px]">
+      <p v-if="figured?.single?.takes.length" class="mt-2 text-note">
         <span class="text-soft">With this ring and slot it goes on sprockets of </span
         ><span class="figure">{{ figured.single.takes.join(' ') }}</span>
       </p>

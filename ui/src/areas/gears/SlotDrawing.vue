@@ -108,7 +108,7 @@ const x = (back: number) => 300 - back * times
         :x="x((mm - 1) * 5)"
         y="290"
         text-anchor="middle"
-        font-size="12"
+        font-size="var(--text-fine)"
         class="figure"
         fill="var(--color-soft)"
       >
@@ -145,7 +145,7 @@ const x = (back: number) => 300 - back * times
         {{ figure(Number(at.to.toFixed(1))) }} mm
       </text>
     </template>
-    <text x="330" y="257" font-size="13" fill="var(--color-soft)">
+    <text x="330" y="257" font-size="var(--text-fine)" fill="var(--color-soft)">
       front to the right; the ring is where this chain puts the axle
     </text>
   </svg>

@@ -44,7 +44,7 @@ const asked = computed(() =>
     <template #drawing>
       <div class="grid max-w-4xl gap-x-6 sm:grid-cols-2">
         <div>
-          <p class="text-[15px] text-soft">Battery</p>
+          <p class="text-note text-soft">Battery</p>
           <GaugeStrip
             v-if="told.known.battery"
             label="Battery"
@@ -53,7 +53,7 @@ const asked = computed(() =>
           />
         </div>
         <div>
-          <p class="text-[15px] text-soft">Fine adjustment, steps: frame − · + spokes</p>
+          <p class="text-note text-soft">Fine adjustment, steps: frame − · + spokes</p>
           <GaugeStrip
             v-if="told.known.steps"
             label="Fine adjustment"

@@ -74,9 +74,9 @@ const bar = (teeth: number, all: number[]) => 26 + (70 * teeth) / Math.max(...al
               )}px`,
             }"
           />
-          <span class="figure text-[15px]">{{ s.teeth }}</span>
+          <span class="figure text-note">{{ s.teeth }}</span>
           <ConditionMark :mark="s.mark" :size="18" />
-          <span class="figure text-[13px] text-soft">{{ percent(s.chance) }}</span>
+          <span class="figure text-fine text-soft">{{ percent(s.chance) }}</span>
         </div>
       </div>
       <p v-if="figured?.worn" class="mt-1 text-sm text-soft">

@@ -104,7 +104,7 @@ function choose(id: string) {
                 v-for="e in ends"
                 :key="e"
                 type="button"
-                class="min-h-11 border-b-2 px-2.5 text-[15px]"
+                class="min-h-11 border-b-2 px-2.5 text-note"
                 :class="e === end ? 'border-petrol text-petrol' : 'border-transparent text-soft'"
                 :aria-pressed="e === end"
                 @click="end = e"
@@ -124,18 +124,16 @@ function choose(id: string) {
               >
                 <span class="min-w-0 flex-1 leading-tight"
                   ><b class="block">{{ o.name }}</b
-                  ><span class="text-[15px] text-soft">{{ o.about }}</span
-                  ><b v-if="begun(o.id)" class="block text-[15px] text-petrol">begun, not finished</b
-                  ><b v-else-if="o.wanted" class="block text-[15px] text-petrol">{{ o.wanted }}</b></span
+                  ><span class="text-note text-soft">{{ o.about }}</span
+                  ><b v-if="begun(o.id)" class="block text-note text-petrol">begun, not finished</b
+                  ><b v-else-if="o.wanted" class="block text-note text-petrol">{{ o.wanted }}</b></span
                 >
-                <span class="figure shrink-0 text-[15px] text-soft"
-                  >{{ figure(o.here || o.minutes) }} min</span
-                >
+                <span class="figure shrink-0 text-note text-soft">{{ figure(o.here || o.minutes) }} min</span>
               </button>
             </li>
           </ul>
         </section>
-        <p class="mt-2 text-[15px] text-soft">
+        <p class="mt-2 text-note text-soft">
           Work on a brake begins beside
           <RouterLink class="text-petrol underline" :to="{ name: 'job-brakes' }">the brakes</RouterLink>; what
           comes apart, at

@@ -39,13 +39,13 @@ async function abandon() {
     <aside class="flex min-h-0 flex-col border-rule bg-paper px-4 py-3 lg:border-l" aria-label="Done so far">
       <div class="flex items-center">
         <h2>Done · {{ run.done.length }}</h2>
-        <span class="figure ml-auto text-[15px] text-soft">{{ minutes(run.seconds) }}</span>
+        <span class="figure ml-auto text-note text-soft">{{ minutes(run.seconds) }}</span>
       </div>
       <p v-if="run.chosen.length || run.bottle" class="text-sm text-soft">
         {{ [...run.chosen, run.bottle].filter(Boolean).join(' · ') }}
       </p>
       <ol class="mt-1 min-h-0 flex-1 lg:overflow-y-auto">
-        <li v-for="d in run.done" :key="d.id" class="border-b border-rule py-1.5 text-[15px] leading-tight">
+        <li v-for="d in run.done" :key="d.id" class="border-b border-rule py-1.5 text-note leading-tight">
           <span class="line-clamp-2">{{ d.do }}</span>
           <span class="text-[13.5px] text-soft"
             ><b v-if="d.outcome || d.note" class="text-ink"

@@ -133,7 +133,7 @@ onMounted(() => {
     />
     <template v-if="step.record?.sealant">
       <SealantForm v-if="tyre" :bench="tyre" :locked="locked" />
-      <p class="mt-2 text-[15px] text-soft">
+      <p class="mt-2 text-note text-soft">
         What tyre it is, and how much it takes:
         <RouterLink
           class="text-petrol underline"

@@ -24,7 +24,7 @@ const takeBack = (id: string, reason = '') => pen.record({ withdrawn: { reason }
         <li v-for="(c, i) in hunt.causes" :key="c.id" class="border-b border-rule py-2">
           <p class="flex items-baseline gap-2">
             <span class="min-w-0 flex-1" :class="i === 0 && 'font-[680]'">{{ c.name }}</span>
-            <span class="figure text-[15px]">{{ percent(c.chance) }}</span>
+            <span class="figure text-note">{{ percent(c.chance) }}</span>
           </p>
           <ChanceRule :chance="c.chance" :strong="i === 0" />
           <details v-if="i > 0" class="text-sm text-soft">
@@ -59,7 +59,7 @@ const takeBack = (id: string, reason = '') => pen.record({ withdrawn: { reason }
         <li
           v-for="(s, i) in hunt.steps"
           :key="s.id ?? i"
-          class="flex flex-wrap items-center gap-x-2 border-b border-rule py-1.5 text-[15px]"
+          class="flex flex-wrap items-center gap-x-2 border-b border-rule py-1.5 text-note"
         >
           <span class="min-w-0 flex-1"
             ><span class="text-soft">{{ s.do }}</span> <b>{{ s.answer }}</b>

@@ -90,7 +90,7 @@ const says = (p: (typeof round.value.points)[number]) =>
             v-for="l in elsewhere"
             :key="l.to"
             :to="{ name: l.to }"
-            class="flex min-h-11 flex-auto items-center justify-center border-l border-rule px-1 text-[15px] font-[640] text-petrol first:border-l-0 hover:bg-wash"
+            class="flex min-h-11 flex-auto items-center justify-center border-l border-rule px-1 text-note font-[640] text-petrol first:border-l-0 hover:bg-wash"
           >
             {{ l.name }}
           </RouterLink>
@@ -114,11 +114,11 @@ const says = (p: (typeof round.value.points)[number]) =>
       >
         <span class="leading-tight"
           >{{ p.name
-          }}<span v-if="!p.required && !p.reading" class="block text-[13px] font-normal text-soft"
+          }}<span v-if="!p.required && !p.reading" class="block text-fine font-normal text-soft"
             >beyond this depth</span
           ></span
         >
-        <span class="max-w-28 truncate text-right text-[14px] text-soft" :class="p.gauge && 'figure'">{{
+        <span class="max-w-28 truncate text-right text-sm text-soft" :class="p.gauge && 'figure'">{{
           says(p)
         }}</span>
       </WalkList>

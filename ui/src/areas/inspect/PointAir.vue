@@ -35,7 +35,7 @@ const log = () =>
   <form class="mt-2.5 flex flex-wrap items-center gap-2 border-t border-rule pt-2.5" @submit.prevent="log">
     <span class="flex min-w-0 basis-full items-center gap-2.5">
       <ConditionMark :mark="stands.mark" :size="20" />
-      <span class="text-[15px]"
+      <span class="text-note"
         ><b>Pressure</b>
         <template v-if="stands.bar !== undefined"
           >{{ stands.set ? ' left' : ' found' }} at <b class="figure">{{ bar(stands.bar) }}</b> bar.</template

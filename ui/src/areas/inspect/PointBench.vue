@@ -154,7 +154,7 @@ useBenchKeys((key) => {
   <section class="border-t border-ink bg-paper px-5 pt-3 pb-3.5" :aria-label="point.name">
     <div class="flex flex-wrap items-baseline gap-x-3.5">
       <h2 class="text-[22px]! font-[720]! text-ink!">{{ point.name }}</h2>
-      <p class="min-w-0 flex-1 text-[15px] text-soft">{{ point.method }}</p>
+      <p class="min-w-0 flex-1 text-note text-soft">{{ point.method }}</p>
     </div>
 
     <PointFigure
@@ -259,7 +259,7 @@ useBenchKeys((key) => {
       </button>
       <PhotoStrip :about="point.id" :name="point.name" :hint="point.photo" :locked="locked" />
     </div>
-    <p class="mt-1.5 flex flex-wrap gap-x-4 text-[15px]">
+    <p class="mt-1.5 flex flex-wrap gap-x-4 text-note">
       <span v-if="point.life">
         {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
       </span>

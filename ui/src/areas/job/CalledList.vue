@@ -22,7 +22,7 @@ function place(c: Schemas['Called']) {
         <RouterLink :to="place(c)" class="flex min-h-11 gap-2.5 py-2 hover:bg-wash">
           <ConditionMark :mark="c.answered ? 'sound' : 'open'" />
           <span class="min-w-0 flex-1 leading-tight">
-            <span class="line-clamp-4 text-[15px]">{{ c.what }}</span>
+            <span class="line-clamp-4 text-note">{{ c.what }}</span>
             <span class="text-[13.5px] text-soft">{{
               c.answered ? 'settled once the bike leaves' : `by ${date(c.due)}`
             }}</span>

@@ -46,7 +46,7 @@ const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0)
         <RouterLink :to="ways.settle(o)" class="flex min-h-11 gap-2.5 py-2 hover:bg-wash">
           <ConditionMark :mark="o.mark" />
           <span class="min-w-0 flex-1 leading-tight">
-            <span class="line-clamp-3 text-[15px]">{{ o.title }}</span>
+            <span class="line-clamp-3 text-note">{{ o.title }}</span>
             <span class="line-clamp-3 text-[13.5px] text-soft">{{ o.detail }}</span>
           </span>
         </RouterLink>

@@ -19,7 +19,7 @@ const close = () => given([reason], ([typed = '']) => pen.mistaken(typed))
   <details class="border-t border-rule">
     <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">Taken in by mistake?</summary>
     <form class="flex flex-col gap-2 pb-2" @submit.prevent="close">
-      <p class="max-w-[60ch] text-[15px] text-soft">
+      <p class="max-w-[60ch] text-note text-soft">
         The wrong bike, or taken in twice. It is closed, kept under its number, and listed nowhere. Once
         somebody has looked at the bike or worked on it, it is handed over instead.
       </p>

@@ -19,7 +19,7 @@ const emit = defineEmits<{ choose: [key: string] }>()
     <li v-for="t in things" :id="`${line}-${keyOf(t)}`" :key="keyOf(t)">
       <button
         type="button"
-        class="grid min-h-11 w-full items-center gap-2 border-b border-rule px-4 py-1 text-left text-[15px] leading-tight hover:bg-wash"
+        class="grid min-h-11 w-full items-center gap-2 border-b border-rule px-4 py-1 text-left text-note leading-tight hover:bg-wash"
         :class="[columns, keyOf(t) === here && 'bg-wash font-[680] shadow-[inset_4px_0_var(--color-petrol)]']"
         :aria-current="keyOf(t) === here ? 'step' : undefined"
         @click="emit('choose', keyOf(t))"

@@ -81,8 +81,8 @@ watchEffect(() => {
             </button>
           </li>
         </ul>
-        <p v-if="told.says" class="mt-1 text-[15px] text-soft">{{ told.says }}</p>
-        <p v-if="told.apart && told.none <= 0.5" class="mt-1 text-[15px] text-soft">{{ told.apart }}</p>
+        <p v-if="told.says" class="mt-1 text-note text-soft">{{ told.says }}</p>
+        <p v-if="told.apart && told.none <= 0.5" class="mt-1 text-note text-soft">{{ told.apart }}</p>
       </div>
       <BearingSection v-if="told.list[0] && !told.list[0].ball && told.none <= 0.5" :bearing="told.list[0]" />
     </div>

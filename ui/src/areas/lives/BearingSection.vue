@@ -85,7 +85,7 @@ const drawn = computed(() => {
       stroke="var(--color-petrol)"
       stroke-width="1.2"
       fill="var(--color-petrol)"
-      font-size="13"
+      font-size="var(--text-fine)"
       text-anchor="middle"
     >
       <path :d="`M${axis - drawn.bore} ${drawn.foot + 22}H${axis + drawn.bore}`" fill="none" />

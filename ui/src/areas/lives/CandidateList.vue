@@ -59,11 +59,11 @@ function take(c: Schemas['Candidate']) {
           <ConditionMark :mark="marks[c.fit.verdict]" :size="18" />
           <span class="min-w-48 flex-1 leading-tight"
             ><b>{{ c.name }}</b
-            ><span class="block text-[15px] text-soft">{{
+            ><span class="block text-note text-soft">{{
               c.fit.verdict === 'fits' ? c.says || c.note : c.fit.reasons[0]?.says
             }}</span></span
           >
-          <span class="text-[15px] text-soft">{{
+          <span class="text-note text-soft">{{
             c.stock ? `${c.held} in ${c.bin || 'the stores'}` : `${c.supplier}, ${c.days} d`
           }}</span>
           <span class="figure w-20 text-right">{{ money(c.price_minor) }}</span>

@@ -36,7 +36,7 @@ const propose = (w: Schemas['Renewal']) =>
         <ConditionMark :mark="l.mark" :size="22" />
         <span class="min-w-56 flex-1 leading-tight"
           ><b class="block">{{ l.name }} {{ l.last }}</b
-          ><span class="text-[15px] text-soft"
+          ><span class="text-note text-soft"
             >{{ /^\d/.test(l.left) ? `about ${l.left} left` : l.left }} {{ l.says && `· ${l.says}` }}</span
           ></span
         >

@@ -41,11 +41,11 @@ const wants = computed(() =>
   >
     <b>{{ heads[told.verdict] }}</b>
     <ul>
-      <li v-for="r in told.reasons" :key="r.says" class="flex items-start gap-2 text-[15px]">
+      <li v-for="r in told.reasons" :key="r.says" class="flex items-start gap-2 text-note">
         <ConditionMark :mark="marks[r.verdict]" :size="16" class="mt-1" />{{ r.says }}
       </li>
     </ul>
-    <p v-if="told.verdict === 'does_not' && wants.length" class="text-[15px]">
+    <p v-if="told.verdict === 'does_not' && wants.length" class="text-note">
       What would: <b>{{ wants.join(', ') }}</b>.
     </p>
   </section>

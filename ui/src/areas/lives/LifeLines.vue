@@ -54,7 +54,7 @@ const toggle = (place: string) => (open.value = open.value === place ? undefined
               v-if="m.year && m.at < 0.95"
               :x="m.at * w + 5"
               y="18"
-              font-size="13"
+              font-size="var(--text-fine)"
               fill="var(--color-soft)"
               class="figure"
             >
@@ -72,7 +72,7 @@ const toggle = (place: string) => (open.value = open.value === place ? undefined
           <text
             :x="years.today * w"
             y="11"
-            font-size="13"
+            font-size="var(--text-fine)"
             font-weight="700"
             text-anchor="middle"
             fill="var(--color-petrol)"
@@ -100,13 +100,13 @@ const toggle = (place: string) => (open.value = open.value === place ? undefined
             <ConditionMark :mark="line.mark" :size="18" />
             <span class="min-w-0 leading-tight">
               <b class="block truncate">{{ line.name }}</b>
-              <span class="block truncate text-[13px] text-soft">{{ line.says }}</span>
+              <span class="block truncate text-fine text-soft">{{ line.says }}</span>
             </span>
           </span>
           <LifeTrack class="hidden md:block" :line="line" :years="years" :width="w" />
           <span class="flex min-w-0 items-baseline justify-between gap-3 text-right">
             <b class="figure truncate">{{ line.last }}</b>
-            <span class="shrink-0 text-[15px]" :class="line.soon ? 'font-[680] text-ochre' : 'text-soft'">{{
+            <span class="shrink-0 text-note" :class="line.soon ? 'font-[680] text-ochre' : 'text-soft'">{{
               line.left
             }}</span>
           </span>
@@ -115,7 +115,7 @@ const toggle = (place: string) => (open.value = open.value === place ? undefined
       </li>
     </ul>
     <p v-if="!known.length" class="py-3 text-soft">Nothing is known yet of what is on this bike.</p>
-    <p v-if="silent.length" class="mt-3 text-[15px] leading-8 text-soft">
+    <p v-if="silent.length" class="mt-3 text-note leading-8 text-soft">
       Nothing known of:
       <button
         v-for="line in silent"

@@ -77,7 +77,7 @@ const along = (of: 'low' | 'mid' | 'high') => band.value.map((p) => ({ x: p.gone
       <text
         :x="from + 8"
         :y="y(plot.limit) - 6"
-        font-size="13"
+        font-size="var(--text-fine)"
         fill="var(--color-ink)"
         stroke="var(--color-paper)"
         stroke-width="4"

@@ -73,7 +73,7 @@ const figures = computed(() => props.line.lives.some((p) => p.readings.some((r) 
             >
             <span v-if="p.price_minor" class="figure">{{ money(p.price_minor) }}</span>
           </span>
-          <span class="block text-[15px] text-soft">
+          <span class="block text-note text-soft">
             <template v-if="p.from">fitted {{ date(p.from) }} by {{ p.by }}</template
             ><template v-else>was there when we first saw the bike</template
             ><template v-if="p.for_now"> · for now</template
@@ -92,7 +92,7 @@ const figures = computed(() => props.line.lives.some((p) => p.readings.some((r) 
     <ul v-if="tended.length" class="lg:col-span-2 lg:max-w-4xl" aria-label="Tended">
       <li v-for="(c, i) in tended" :key="i" class="flex flex-wrap gap-x-3 border-b border-rule py-1.5">
         <span class="min-w-0 flex-1">{{ c.says }}</span>
-        <span class="text-[15px] text-soft">{{ date(c.at) }}, {{ c.by }}</span>
+        <span class="text-note text-soft">{{ date(c.at) }}, {{ c.by }}</span>
       </li>
     </ul>
     <div class="lg:col-span-2 lg:max-w-4xl"><slot /></div>

@@ -27,7 +27,7 @@ const points = computed(() => spots.value.map((s) => ({ id: s.id, name: s.name, 
     <div class="mb-2 flex flex-wrap items-center gap-3">
       <RouterLink :to="{ name: 'job-parts' }" class="button button-quiet -ml-2">← What is on it</RouterLink>
       <h2>Read it off the bike</h2>
-      <p class="text-[15px] text-soft">dashed: not read · half: some of it · ring: all of it</p>
+      <p class="text-note text-soft">dashed: not read · half: some of it · ring: all of it</p>
     </div>
     <FaultNote v-if="error" :fault="error" />
     <LoadingRule v-if="isPending" />
@@ -46,7 +46,7 @@ const points = computed(() => spots.value.map((s) => ({ id: s.id, name: s.name, 
           <li v-for="s in spots" :key="s.id">
             <button
               type="button"
-              class="min-h-11 px-2 text-[15px] hover:bg-wash"
+              class="min-h-11 px-2 text-note hover:bg-wash"
               :class="
                 s.id === spot?.id
                   ? 'font-[680] shadow-[inset_0_-4px_var(--color-petrol)]'

@@ -45,13 +45,13 @@ const changed = (id: string) => typed.has(id) && typed.get(id) !== known.value[i
     <h3 class="mb-1">{{ line.name }}</h3>
     <FaultNote v-if="fault" class="mb-2" :fault="fault" />
     <fieldset v-for="p in words" :key="p.id" class="mb-2">
-      <legend class="mb-1 text-[15px] text-soft">{{ p.name }}</legend>
+      <legend class="mb-1 text-note text-soft">{{ p.name }}</legend>
       <div class="flex flex-wrap gap-2">
         <button
           v-for="w in p.words"
           :key="w"
           type="button"
-          class="flex min-h-11 min-w-24 flex-col items-center justify-center border px-2 py-1 text-[14px] leading-tight hover:bg-wash disabled:opacity-60"
+          class="flex min-h-11 min-w-24 flex-col items-center justify-center border px-2 py-1 text-sm leading-tight hover:bg-wash disabled:opacity-60"
           :class="
             known[p.id] === w
               ? 'border-petrol bg-wash shadow-[inset_0_-4px_var(--color-petrol)]'

@@ -25,7 +25,7 @@ const spoken: Record<NonNullable<Item['answer']>, string> = {
       <b class="min-w-0 flex-1 text-lg leading-tight">{{ item.title }}</b>
       <span class="figure text-lg">{{ money(item.total_minor) }}</span>
     </div>
-    <p class="text-[15px] text-soft">
+    <p class="text-note text-soft">
       <b v-if="!item.needed">Optional. </b><template v-if="item.why">Because: {{ item.why }}. </template
       ><template v-if="item.parts.length">With {{ item.parts.join(', ') }}.</template>
     </p>

@@ -13,7 +13,7 @@ defineProps<{ findings: Schemas['OwnerView']['findings']; token: string }>()
       <ConditionMark :mark="f.mark" :size="22" />
       <span class="min-w-0 flex-1 leading-snug"
         ><b>{{ f.title }}</b
-        ><span class="block text-[15px] text-soft"
+        ><span class="block text-note text-soft"
           ><b v-if="f.mark === 'unsafe'" class="text-brick">{{ markVerdict(f.mark) }}.</b> {{ f.reason }}
           <span class="block text-ink">{{ f.comes }}</span></span
         ><span v-if="f.photos.length" class="mt-2 grid grid-cols-2 gap-2"

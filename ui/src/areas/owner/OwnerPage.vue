@@ -93,7 +93,7 @@ const sum = computed(() => {
           :asking="!view.gone && !done"
           :money="money"
         />
-        <p v-for="s in view.shared" :key="s.name" class="flex py-1 text-[15px] text-soft">
+        <p v-for="s in view.shared" :key="s.name" class="flex py-1 text-note text-soft">
           <span class="flex-1">If all of it is done, {{ s.name.toLowerCase() }} is paid for once</span>
           <span class="figure">−{{ money(s.saved_minor) }}</span>
         </p>

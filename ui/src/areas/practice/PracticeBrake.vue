@@ -148,7 +148,7 @@ const took = (act: string) => {
               :disabled="look.isPending.value || view.bled || !possible(n.act)"
               @click="look.mutate([...acts, n.act])"
             >
-              {{ n.name }}<span class="figure text-[13px] font-normal text-soft">{{ took(n.act) }}</span>
+              {{ n.name }}<span class="figure text-fine font-normal text-soft">{{ took(n.act) }}</span>
             </button>
           </div>
         </div>

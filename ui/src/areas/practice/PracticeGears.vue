@@ -121,7 +121,7 @@ const minutes = (s: number) => (s / 60).toFixed(1)
             :disabled="!free"
             @click="act(n.act)"
           >
-            {{ n.name }}<span class="figure text-[13px] font-normal text-soft">{{ n.takes }}</span>
+            {{ n.name }}<span class="figure text-fine font-normal text-soft">{{ n.takes }}</span>
           </button>
         </div>
         <button
@@ -145,7 +145,7 @@ const minutes = (s: number) => (s / 60).toFixed(1)
             <span class="figure">{{ view.score }}</span> of 100
           </p>
           <p class="mt-1">It was {{ view.truth }}.</p>
-          <p v-if="view.own" class="mt-1 text-[15px] text-soft">
+          <p v-if="view.own" class="mt-1 text-note text-soft">
             You: {{ view.adjustments }} adjustments, {{ minutes(view.seconds) }} min. The program on the same
             gear: {{ view.own.adjustments }}, {{ minutes(view.own.seconds) }} min.
           </p>
@@ -167,7 +167,7 @@ const minutes = (s: number) => (s / 60).toFixed(1)
                 >after {{ r.looks }} {{ r.looks === 1 ? 'look' : 'looks' }}</span
               >
               <b>{{ r.did }}</b>
-              <span class="block text-[15px]" :class="r.same ? 'text-moss' : 'text-soft'">{{
+              <span class="block text-note" :class="r.same ? 'text-moss' : 'text-soft'">{{
                 r.same ? 'So would the program.' : r.better
               }}</span>
             </li>

@@ -14,7 +14,7 @@ const levels = [1, 2, 3, 4, 5]
     <p class="text-soft">{{ says }}</p>
     <span class="ml-auto flex flex-wrap gap-2">
       <label class="flex min-h-11 items-center gap-2"
-        ><span class="text-[15px] text-soft">Level</span
+        ><span class="text-note text-soft">Level</span
         ><select
           class="input w-20!"
           :value="level"

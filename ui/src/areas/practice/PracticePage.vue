@@ -77,9 +77,9 @@ function begin(e: Schemas['Exercise']) {
               <ConditionMark :mark="e.mark" />
               <span class="min-w-0 flex-1 leading-tight"
                 ><b>{{ e.name }}</b
-                ><span v-if="e.about" class="block text-[15px] text-soft">{{ e.about }}</span></span
+                ><span v-if="e.about" class="block text-note text-soft">{{ e.about }}</span></span
               >
-              <span v-if="e.times" class="shrink-0 text-right text-[15px] leading-tight text-soft"
+              <span v-if="e.times" class="shrink-0 text-right text-note leading-tight text-soft"
                 ><span class="figure text-ink">{{ e.best }}</span> at best<span class="block text-sm"
                   >{{ e.times }} × · {{ e.last && date(e.last) }}</span
                 ></span
@@ -99,7 +99,7 @@ function begin(e: Schemas['Exercise']) {
             >
               <ConditionMark :mark="p.mark" />
               <b class="min-w-0 flex-1">{{ p.name }}</b>
-              <span class="text-[15px] text-soft"
+              <span class="text-note text-soft"
                 ><span class="figure text-ink">{{ tried(p.exercises) }}</span> of
                 <span class="figure">{{ p.exercises.length }}</span> done</span
               >

@@ -155,7 +155,7 @@ const minutes = (s: number) => (s / 60).toFixed(1)
           <p v-if="view.won" class="text-3xl font-[720]">
             <span class="figure">{{ view.score }}</span> of 100
           </p>
-          <p v-if="view.own" class="mt-1 text-[15px] text-soft">
+          <p v-if="view.own" class="mt-1 text-note text-soft">
             You: {{ view.nipples }} nipples, {{ view.quarters }} quarters, {{ minutes(view.seconds) }} min.
             The program on the same wheel: {{ view.own.nipples }}, {{ view.own.quarters }},
             {{ minutes(view.own.seconds) }} min, in {{ view.own.rounds }}
@@ -182,7 +182,7 @@ const minutes = (s: number) => (s / 60).toFixed(1)
             {{ view.won ? 'Its first round' : 'By what was seen last, it would turn' }}
           </h2>
           <ol>
-            <li v-for="(w, i) in view.would" :key="i" class="border-b border-rule py-1.5 text-[15px]">
+            <li v-for="(w, i) in view.would" :key="i" class="border-b border-rule py-1.5 text-note">
               {{ w.says }}
             </li>
           </ol>

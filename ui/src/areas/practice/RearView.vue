@@ -81,8 +81,10 @@ const lean = computed(() => {
 <template>
   <div ref="box" class="w-full">
     <svg :width="w" height="320" :viewBox="`0 0 ${w} 320`" role="group" aria-label="The gear from behind">
-      <text x="6" y="14" font-size="13" fill="var(--color-soft)">spokes</text>
-      <text :x="w - 6" y="14" font-size="13" text-anchor="end" fill="var(--color-soft)">frame</text>
+      <text x="6" y="14" font-size="var(--text-fine)" fill="var(--color-soft)">spokes</text>
+      <text :x="w - 6" y="14" font-size="var(--text-fine)" text-anchor="end" fill="var(--color-soft)">
+        frame
+      </text>
       <CentreLine :from="[8, axle]" :to="[w - 8, axle]" />
       <path
         :d="`M${laid.left - 34} ${axle}v150m-6 -150l-8 150m-2 -150l-14 150`"
@@ -171,7 +173,9 @@ const lean = computed(() => {
         />
       </g>
       <g :transform="`translate(${w / 2 - 40} 306)`" aria-hidden="true">
-        <text x="-6" y="4" text-anchor="end" font-size="12" fill="var(--color-soft)">chain’s line</text>
+        <text x="-6" y="4" text-anchor="end" font-size="var(--text-fine)" fill="var(--color-soft)">
+          chain’s line
+        </text>
         <path d="M0 0H120" stroke="var(--color-faint)" stroke-dasharray="3 3" />
         <line
           x1="0"
@@ -184,7 +188,13 @@ const lean = computed(() => {
         />
       </g>
       <g v-for="k in knobs" :key="k.id">
-        <text :x="k.x" :y="k.y - k.r - 7" text-anchor="middle" font-size="12.5" fill="var(--color-soft)">
+        <text
+          :x="k.x"
+          :y="k.y - k.r - 7"
+          text-anchor="middle"
+          font-size="var(--text-fine)"
+          fill="var(--color-soft)"
+        >
           {{ k.name }}
         </text>
         <circle
@@ -206,7 +216,7 @@ const lean = computed(() => {
           :x="k.x"
           :y="k.y + k.r + 16"
           text-anchor="middle"
-          font-size="12.5"
+          font-size="var(--text-fine)"
           class="figure"
           fill="var(--color-ink)"
         >

@@ -45,8 +45,8 @@ async function tried() {
     <div class="min-w-0 flex-1">
       <p class="text-lg">
         <b>“{{ said.words }}”</b>
-        <span v-if="said.name" class="text-[15px] text-soft"> · {{ said.name }}</span>
-        <span v-if="said.reopened" class="text-[15px] text-soft"> · why the job was opened again</span>
+        <span v-if="said.name" class="text-note text-soft"> · {{ said.name }}</span>
+        <span v-if="said.reopened" class="text-note text-soft"> · why the job was opened again</span>
       </p>
       <p v-if="!said.open">
         {{ said.answer }} <span class="text-soft">{{ said.by }}, {{ dayAndClock(said.at) }}</span>

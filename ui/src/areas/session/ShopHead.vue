@@ -59,7 +59,7 @@ const initials = computed(() =>
         v-for="p in places"
         :key="p.name"
         :to="p.to"
-        class="flex items-center border-y-[3px] border-transparent px-1 text-[14px] font-[560] text-head-soft hover:text-on-head sm:px-2 sm:text-base xl:px-4"
+        class="flex items-center border-y-[3px] border-transparent px-1 text-sm font-[560] text-head-soft hover:text-on-head sm:px-2 sm:text-base xl:px-4"
         :class="
           p.under.some((u) => String($route.name ?? '').split('-')[0] === u) &&
           'border-b-head-line! text-on-head!'
@@ -86,12 +86,12 @@ const initials = computed(() =>
     </span>
     <Menu as="div" class="relative flex items-center">
       <MenuButton
-        class="flex min-h-11 items-center gap-2.5 text-[15px]"
+        class="flex min-h-11 items-center gap-2.5 text-note"
         :aria-label="`${actor.name}: hand over, light, sign out`"
       >
         <!-- Initials are a picture of the name, not a word: the button is named for what can be said to it. -->
         <span
-          class="grid size-9 place-items-center rounded-full border-2 border-head-line text-[13px] font-bold before:content-[attr(data-initials)]"
+          class="grid size-9 place-items-center rounded-full border-2 border-head-line text-fine font-bold before:content-[attr(data-initials)]"
           :data-initials="initials"
         ></span>
         <span class="hidden max-w-40 truncate lg:inline">{{ actor.name }}</span>

@@ -45,7 +45,7 @@ const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
             }}<template v-if="bottle.batch"> · batch {{ bottle.batch }}</template></span
           >
         </p>
-        <p class="text-[15px] text-soft">
+        <p class="text-note text-soft">
           {{ bottle.opened_on ? `opened ${date(bottle.opened_on)}` : 'sealed' }}
           <b v-if="!bottle.clean" class="text-brick"> · not clean</b>
         </p>

@@ -71,7 +71,7 @@ const plan = computed(() => bleeds.value?.plan)
           <li
             v-for="w in bleeds.waiting"
             :key="w.bike + w.end"
-            class="flex gap-3 border-b border-rule py-1.5 text-[15px]"
+            class="flex gap-3 border-b border-rule py-1.5 text-note"
           >
             <RouterLink
               class="min-w-0 flex-1 leading-snug underline decoration-rule underline-offset-4"
@@ -88,7 +88,7 @@ const plan = computed(() => bleeds.value?.plan)
             }}</span>
           </li>
         </ul>
-        <dl v-if="plan" class="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-1 text-[15px]">
+        <dl v-if="plan" class="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-1 text-note">
           <template v-if="plan.now.length">
             <dt class="text-soft">Open bottle</dt>
             <dd>{{ plan.now.join('; ') }}</dd>

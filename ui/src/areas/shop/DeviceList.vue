@@ -97,7 +97,7 @@ const sending = useMutation({
       </li>
     </ul>
     <FaultNote v-if="sending.error.value" class="mt-2" :fault="asFault(sending.error.value)" />
-    <p class="mt-3 text-[15px] text-soft">
+    <p class="mt-3 text-note text-soft">
       Only these show who works here. A tablet that is lost or leaves the house is sent away: whoever is
       signed in on it is signed out at once.
     </p>

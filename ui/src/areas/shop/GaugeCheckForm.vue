@@ -59,7 +59,7 @@ const untold = computed(() => fault.value && !/^(against|pairs\.)/.test(fault.va
 
 <template>
   <form ref="form" class="border-l-4 border-petrol pl-4" @submit.prevent="saving.mutate()">
-    <p class="mb-2 max-w-3xl text-[15px]">
+    <p class="mb-2 max-w-3xl text-note">
       Both on one hose where you can. On a tyre each push lets a little air out: read the other one before and
       after, and take the middle. Pump until the other one shows the pressure, tap the glass, read this one.
     </p>
@@ -72,7 +72,7 @@ const untold = computed(() => fault.value && !/^(against|pairs\.)/.test(fault.va
     />
     <div class="grid gap-x-8 gap-y-3 lg:grid-cols-[330px_minmax(0,1fr)]">
       <table class="self-start">
-        <thead class="text-left text-[15px] text-soft">
+        <thead class="text-left text-note text-soft">
           <tr>
             <th class="font-normal">The other shows, bar</th>
             <th class="font-normal">This one shows</th>

@@ -32,7 +32,7 @@ const untold = computed(() => fault.value && !/^(before|after|width|seat)$/.test
 
 <template>
   <form ref="fields" class="border-l-4 border-petrol pl-4" @submit.prevent="saving.mutate()">
-    <p class="mb-2 max-w-3xl text-[15px]">
+    <p class="mb-2 max-w-3xl text-note">
       Pump it up as usual. Read it; take the hose off, put it on again at once, read it once more.
     </p>
     <div class="flex flex-wrap items-start gap-x-8 gap-y-3">

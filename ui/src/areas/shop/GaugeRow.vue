@@ -102,14 +102,14 @@ const pairs = computed(() =>
               ></span
             >
           </p>
-          <p class="text-[15px]">{{ gauge.says }}</p>
-          <p class="text-[15px] text-soft">
+          <p class="text-note">{{ gauge.says }}</p>
+          <p class="text-note text-soft">
             <b v-if="gauge.due && !gauge.retired" class="mr-1 text-brick">{{ gauge.due }}</b>
             <template v-if="last">
               Checked {{ date(last.at ?? '') }} by {{ last.by_name }}, against {{ last.against }}. </template
             >{{ gauge.used === 1 ? 'One pressure read since.' : `${gauge.used ?? 0} pressures read since.` }}
           </p>
-          <p v-if="!gauge.retired" class="text-[15px]" :class="!gauge.hose && 'text-soft'">
+          <p v-if="!gauge.retired" class="text-note" :class="!gauge.hose && 'text-soft'">
             {{ gauge.hose?.says ?? 'What its hose takes: not measured yet.' }}
           </p>
           <div v-if="hands" class="mt-1.5 flex flex-wrap gap-2">
@@ -143,11 +143,11 @@ const pairs = computed(() =>
             </button>
           </div>
           <details v-if="earlier.length" class="mt-1">
-            <summary class="min-h-11 cursor-pointer py-2 text-[15px] text-petrol">
+            <summary class="min-h-11 cursor-pointer py-2 text-note text-petrol">
               Checked before: {{ earlier.length }}
             </summary>
             <ul>
-              <li v-for="c in earlier" :key="c.id" class="border-t border-rule py-1 text-[15px] text-soft">
+              <li v-for="c in earlier" :key="c.id" class="border-t border-rule py-1 text-note text-soft">
                 {{ date(c.at ?? '') }}, {{ c.by_name }}:
                 <span v-for="(p, i) in c.pairs" :key="i" class="figure"
                   >{{ i ? '; ' : '' }}{{ p.shown }} at {{ p.true }}</span

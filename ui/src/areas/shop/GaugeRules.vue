@@ -87,7 +87,7 @@ const said = computed(() =>
           :x="t.x"
           :y="lower + 24"
           text-anchor="middle"
-          font-size="13"
+          font-size="var(--text-fine)"
           stroke="none"
           fill="var(--color-soft)"
           class="figure"
@@ -110,7 +110,7 @@ const said = computed(() =>
           :x="x(p.shown)"
           :y="p.y"
           text-anchor="middle"
-          font-size="13"
+          font-size="var(--text-fine)"
           font-weight="700"
           fill="var(--color-petrol)"
           class="figure"
@@ -118,7 +118,7 @@ const said = computed(() =>
           {{ p.off }}
         </text>
       </g>
-      <g font-size="13" fill="var(--color-soft)">
+      <g font-size="var(--text-fine)" fill="var(--color-soft)">
         <text x="0" :y="upper + 5">it shows</text>
         <text x="0" :y="lower + 5">is true</text>
         <text x="0" :y="lower + 24">bar</text>

@@ -38,11 +38,11 @@ const drop = computed(() => (level.value ? Math.max(level.value.after, top + 1.5
       x="144"
       :y="Math.max(drop + 4, 34)"
       text-anchor="end"
-      class="figure fill-brick text-[13px]"
+      class="figure fill-brick text-fine"
     >
       −{{ figure(Math.round(level.lost * 100) / 100) }}
     </text>
-    <text x="53" y="136" text-anchor="middle" class="fill-soft text-[13px]">off</text>
-    <text x="207" y="136" text-anchor="middle" class="fill-soft text-[13px]">on again</text>
+    <text x="53" y="136" text-anchor="middle" class="fill-soft text-fine">off</text>
+    <text x="207" y="136" text-anchor="middle" class="fill-soft text-fine">on again</text>
   </svg>
 </template>

@@ -118,7 +118,7 @@ function settle(keep: 'mine' | 'theirs') {
           v-model="text"
           rows="14"
           spellcheck="false"
-          class="input figure text-[15px]"
+          class="input figure text-note"
           :aria-invalid="!!fault"
           placeholder="Empty: what ships counts as it is."
         ></textarea>

@@ -49,7 +49,7 @@ const tables = computed(() => {
           <li
             v-for="l in t.lines"
             :key="l.id"
-            class="grid min-h-11 grid-cols-[minmax(0,1fr)_minmax(80px,180px)_56px_96px] items-center gap-3 border-b border-rule text-[15px]"
+            class="grid min-h-11 grid-cols-[minmax(0,1fr)_minmax(80px,180px)_56px_96px] items-center gap-3 border-b border-rule text-note"
           >
             <span
               >{{ l.name

@@ -49,7 +49,7 @@ const fresh = ref<Schemas['Staff']>()
           <StaffRow v-if="fresh" :key="fresh.id" :member="fresh" :keeper="keeper" @done="fresh = undefined" />
           <StaffRow v-for="m in staff ?? []" :key="m.id" :member="m" :keeper="keeper" />
         </ul>
-        <p class="mt-3 text-[15px] text-soft">
+        <p class="mt-3 text-note text-soft">
           A PIN has 4 to 12 digits; a password at least 8 characters. After five wrong tries on one device
           nobody may sign in there under that name for a minute, then longer; other devices are not held back.
           A new PIN frees it, and ends that person’s open sessions.

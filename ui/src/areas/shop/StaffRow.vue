@@ -67,7 +67,7 @@ const fault = computed(() => (saving.error.value ? asFault(saving.error.value) :
       :key="h.device"
       class="flex min-h-11 items-center gap-3 border-l-4 border-brick pl-3"
     >
-      <p class="flex-1 text-[15px]">
+      <p class="flex-1 text-note">
         Too many wrong tries {{ h.device ? `on ${h.device}` : 'on a device that is not the shop’s' }}: may try
         again at {{ clock(h.until) }}.
       </p>

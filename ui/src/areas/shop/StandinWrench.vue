@@ -34,7 +34,7 @@ const fault = computed(() => (pulling.error.value ? asFault(pulling.error.value)
 <template>
   <section v-if="data?.standing" class="panel self-start p-4" aria-labelledby="standin">
     <h2 id="standin" class="border-b border-rule pb-1">The stand-in wrench</h2>
-    <p class="mt-2 text-[15px] text-soft">
+    <p class="mt-2 text-note text-soft">
       It ships with the demo and streams like a connected wrench. Choose it at <b>Figures from</b> in a torque
       run, then pull it here.
     </p>

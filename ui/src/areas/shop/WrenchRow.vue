@@ -45,7 +45,7 @@ const texts = [
           <span class="text-soft"> · {{ wrench.serial || 'no number' }}</span>
           <b v-if="wrench.device" class="text-petrol"> · connected as {{ wrench.device }}</b>
         </p>
-        <p class="text-[15px] text-soft">
+        <p class="text-note text-soft">
           <template v-if="wrench.due"
             ><b class="text-brick">{{ wrench.due }}</b> </template
           ><template v-else-if="wrench.checked_on">calibrated {{ date(wrench.checked_on) }}</template> · used

@@ -60,7 +60,7 @@ const save = () =>
           }}<span v-if="item.grade !== 'new'" class="font-normal text-ochre">
             · {{ words.list('grades').find((g) => g.word === item.grade)?.name }}</span
           ></b
-        ><span class="text-[15px] text-soft">{{ says }}{{ item.note && ` · ${item.note}` }}</span></span
+        ><span class="text-note text-soft">{{ says }}{{ item.note && ` · ${item.note}` }}</span></span
       >
       <span class="figure w-14 shrink-0 text-soft">{{ item.bin }}</span>
       <TallyMarks :held="item.held" :least="item.least" :short="item.short" />

@@ -35,7 +35,7 @@ async function choose(event: Event) {
 <template>
   <section class="panel mb-4 p-4" aria-labelledby="table">
     <h2 id="table" class="mb-2">Take in a table</h2>
-    <p class="mb-2 text-[15px] text-soft">
+    <p class="mb-2 text-note text-soft">
       CSV with comma or semicolon. Parts are known by their code. Nothing is written before you have seen what
       changes.
     </p>
@@ -54,7 +54,7 @@ async function choose(event: Event) {
         <b :class="count('refused') > 0 && 'text-brick'">{{ count('refused') }} refused</b>.
       </p>
       <div class="max-h-80 overflow-y-auto border-y border-rule" tabindex="0" role="group" aria-label="Lines">
-        <table class="w-full text-[15px]">
+        <table class="w-full text-note">
           <tbody>
             <tr v-for="l in lines" :key="l.line" class="border-b border-rule align-top">
               <td class="figure w-12 py-1 text-soft">{{ l.line }}</td>

@@ -97,7 +97,7 @@ async function scan() {
       <FaultNote v-if="error" :fault="error" />
       <LoadingRule v-if="isPending" />
       <StockTable v-if="taking" @done="taking = false" />
-      <label class="mb-1 block text-[15px] text-soft" for="stores-words"
+      <label class="mb-1 block text-note text-soft" for="stores-words"
         >Scan a label, or type a word, a size, a bin</label
       >
       <input

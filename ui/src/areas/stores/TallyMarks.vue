@@ -39,7 +39,7 @@ const stop = computed(() =>
       stroke-width="1.2"
       stroke-dasharray="3 2"
     />
-    <text v-if="held > most" x="136" y="18" class="figure fill-ink text-[13px]">+</text>
-    <text v-if="!held" x="4" y="18" class="fill-ochre text-[13px]">none left</text>
+    <text v-if="held > most" x="136" y="18" class="figure fill-ink text-fine">+</text>
+    <text v-if="!held" x="4" y="18" class="fill-ochre text-fine">none left</text>
   </svg>
 </template>

@@ -28,10 +28,10 @@ async function add() {
     aria-label="Found, not in the picture"
     @submit.prevent="add"
   >
-    <label class="grow text-[15px] text-soft"
+    <label class="grow text-note text-soft"
       >What was found<input v-model="name" class="input text-ink" placeholder="Spacer 2.5 mm"
     /></label>
-    <label class="text-[15px] text-soft"
+    <label class="text-note text-soft"
       >Under
       <select v-model="under" class="input text-ink">
         <option value="">nothing, topmost</option>
@@ -40,7 +40,7 @@ async function add() {
         </option>
       </select></label
     >
-    <label class="grow text-[15px] text-soft">Note<input v-model="note" class="input text-ink" /></label>
+    <label class="grow text-note text-soft">Note<input v-model="note" class="input text-ink" /></label>
     <button type="submit" class="button button-go" :disabled="pen.busy.value">Add it</button>
   </form>
 </template>

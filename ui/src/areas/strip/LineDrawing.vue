@@ -48,14 +48,14 @@ const says = computed(
         :x="s.x < 140 ? s.x + 6 : s.x - 6"
         :text-anchor="s.x < 140 ? 'start' : 'end'"
         :y="(middle + s.y) / 2 + 4"
-        font-size="13"
+        font-size="var(--text-fine)"
         class="figure"
         fill="var(--color-ink)"
       >
         {{ s.says }}
       </text>
     </g>
-    <text x="26" y="144" font-size="13" fill="var(--color-soft)">sprockets</text>
-    <text x="200" y="144" font-size="13" fill="var(--color-soft)">rings</text>
+    <text x="26" y="144" font-size="var(--text-fine)" fill="var(--color-soft)">sprockets</text>
+    <text x="200" y="144" font-size="var(--text-fine)" fill="var(--color-soft)">rings</text>
   </svg>
 </template>

@@ -61,7 +61,7 @@ const tick = (o: Schemas['OilView']) =>
         <ConditionMark :mark="o.entry ? 'sound' : 'open'" />
         <span class="min-w-56 flex-1 leading-tight"
           ><b class="block">{{ o.name }}</b
-          ><span class="text-[15px] text-soft">{{ o.with }}: {{ o.where }}; {{ o.why }}</span></span
+          ><span class="text-note text-soft">{{ o.with }}: {{ o.where }}; {{ o.why }}</span></span
         >
         <button
           type="button"
@@ -75,7 +75,7 @@ const tick = (o: Schemas['OilView']) =>
         </button>
       </li>
     </ul>
-    <p class="mt-2 text-[15px] text-soft">
+    <p class="mt-2 text-note text-soft">
       Wipe as you go with a damp rag. Nothing near pads and rotors, and nothing sprayed.
     </p>
   </div>

@@ -43,7 +43,7 @@ const end = computed(() => foot - (total.value - props.gap) * scale.value)
           x="156"
           :y="p.top + p.height / 2 + 4"
           stroke="none"
-          class="figure text-[12px]"
+          class="figure text-fine"
           :class="p.stem ? 'fill-soft' : 'fill-ink'"
         >
           {{ p.mm }}{{ p.stem ? ' stem' : '' }}
@@ -52,6 +52,6 @@ const end = computed(() => foot - (total.value - props.gap) * scale.value)
       <path :d="`M84 ${foot}V${end}H116V${foot}`" fill="none" stroke="var(--color-petrol)" stroke-width="2" />
       <path :d="`M40 ${foot}H160`" />
     </g>
-    <text x="100" :y="end + 14" text-anchor="middle" class="figure fill-petrol text-[12px]">{{ gap }} ↑</text>
+    <text x="100" :y="end + 14" text-anchor="middle" class="figure fill-petrol text-fine">{{ gap }} ↑</text>
   </svg>
 </template>

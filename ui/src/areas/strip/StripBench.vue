@@ -55,7 +55,7 @@ useBenchKeys((key) => {
       <div class="flex shrink-0 flex-wrap items-center gap-x-3 border-b border-rule px-4 py-1">
         <RouterLink :to="{ name: 'job-strip' }" class="button button-quiet -ml-2">← Strip-down</RouterLink>
         <b class="text-lg">{{ strip.name }}</b>
-        <p v-if="!strip.tray.length" class="w-full max-w-4xl pb-1 text-[15px]">{{ strip.about }}</p>
+        <p v-if="!strip.tray.length" class="w-full max-w-4xl pb-1 text-note">{{ strip.about }}</p>
       </div>
       <StripDrawing :strip="strip" :here="here?.id" @open="chosen = $event" />
       <div class="shrink-0 overflow-y-auto border-t border-ink lg:max-h-[62%]">
@@ -101,10 +101,10 @@ useBenchKeys((key) => {
         <summary class="min-h-11 cursor-pointer px-4 py-2.5 font-semibold">{{ sums[w]?.name }}</summary>
         <SumForm :what="w as Schemas['SumAsked']['what']" />
       </details>
-      <p v-if="strip.open.length" class="px-4 pb-2 text-[15px] text-soft">
+      <p v-if="strip.open.length" class="px-4 pb-2 text-note text-soft">
         Still open: {{ strip.open.join('; ') }}. What is on the tray at the end is named before it leaves.
       </p>
-      <p class="px-4 pb-4 text-[13px] text-soft">
+      <p class="px-4 pb-4 text-fine text-soft">
         Drawn to be read, not to scale. {{ strip.source }}. The maker’s manual wins.
       </p>
     </aside>

@@ -66,7 +66,7 @@ const below = (p: Schemas['PartView']) =>
     class="min-h-80 flex-1 bg-chalk px-2 py-1 lg:min-h-0 lg:overflow-y-auto"
   >
     <svg
-      :viewBox="`0 0 ${wide} ${layout.height + 44}`"
+      :viewBox="`0 0 ${wide} ${layout.height + 48}`"
       class="mx-auto block w-full"
       :style="{ maxWidth: `${wide}px` }"
       role="img"
@@ -92,8 +92,8 @@ const below = (p: Schemas['PartView']) =>
           <line x1="0" y1="0" x2="0" y2="6" stroke="var(--color-petrol)" stroke-width="1.2" />
         </pattern>
       </defs>
-      <text :x="axis" y="14" text-anchor="middle" class="fill-soft text-[13px]">↑ {{ strip.top }}</text>
-      <text :x="axis" :y="layout.height + 40" text-anchor="middle" class="fill-soft text-[13px]">
+      <text :x="axis" y="14" text-anchor="middle" class="fill-soft text-fine">↑ {{ strip.top }}</text>
+      <text :x="axis" :y="layout.height + 38" text-anchor="middle" class="fill-soft text-fine">
         ↓ {{ strip.bottom }}
       </text>
       <g transform="translate(0 20)">
@@ -144,7 +144,7 @@ const below = (p: Schemas['PartView']) =>
               :x="d.side === 'left' ? labelAt(d) - 16 : labelAt(d) + 16"
               :y="d.label - 1"
               :text-anchor="d.side === 'left' ? 'end' : 'start'"
-              class="text-[15px]"
+              class="text-note"
               :class="d.part.id === here ? 'fill-petrol font-semibold' : 'fill-ink'"
             >
               {{ cut(d.part.name, most) }}
@@ -153,7 +153,7 @@ const below = (p: Schemas['PartView']) =>
               :x="d.side === 'left' ? labelAt(d) - 16 : labelAt(d) + 16"
               :y="d.label + 15"
               :text-anchor="d.side === 'left' ? 'end' : 'start'"
-              class="fill-soft text-[13px]"
+              class="fill-soft text-fine"
             >
               {{ cut(below(d.part), most + 4) }}
             </text>

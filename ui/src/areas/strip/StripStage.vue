@@ -56,7 +56,7 @@ async function begin(what: { assembly: string } | { name: string; parts: string[
             <ConditionMark :mark="s.done ? 'sound' : 'open'" />
             <span class="min-w-0 flex-1 leading-tight"
               ><b class="block">{{ s.name }}</b
-              ><span class="text-[15px] text-soft">{{
+              ><span class="text-note text-soft">{{
                 s.done ? `whole again · ${s.by}` : s.open.length ? s.open.join(', ') : 'nothing is off yet'
               }}</span></span
             >
@@ -71,7 +71,7 @@ async function begin(what: { assembly: string } | { name: string; parts: string[
         <li v-for="a in fresh" :key="a.assembly" class="flex items-center gap-3 border-b border-rule py-2">
           <span class="min-w-0 flex-1 leading-tight"
             ><b class="block">{{ a.name }} <span v-if="wanted(a)" class="text-petrol">· agreed work</span></b
-            ><span class="text-[15px] text-soft">{{ a.parts }} parts. {{ a.about }}</span></span
+            ><span class="text-note text-soft">{{ a.parts }} parts. {{ a.about }}</span></span
           >
           <button
             type="button"

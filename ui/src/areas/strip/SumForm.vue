@@ -29,10 +29,10 @@ const { answer, fault } = useAnswer(
 </script>
 
 <template>
-  <form v-if="sum" class="px-4 pb-3 text-[15px]" :aria-label="sum.name" @submit.prevent>
+  <form v-if="sum" class="px-4 pb-3 text-note" :aria-label="sum.name" @submit.prevent>
     <p class="text-soft">{{ sum.about }}</p>
     <div v-if="sum.fields.length" class="mt-1 grid grid-cols-2 gap-2">
-      <label v-for="f in sum.fields" :key="f.name" class="flex flex-col justify-end text-[13px] text-soft"
+      <label v-for="f in sum.fields" :key="f.name" class="flex flex-col justify-end text-fine text-soft"
         >{{ f.label }}, mm<input
           v-model="typed[f.name]"
           class="input figure text-ink"

@@ -43,12 +43,12 @@ const says = (p: Schemas['PartView']) => {
           <span class="figure">{{ p.number || '' }}</span>
           <ConditionMark :mark="p.mark" :size="18" />
           <span class="min-w-0 leading-tight text-ink">{{ p.name }}</span>
-          <span class="text-right text-[13px]">{{ says(p) }}</span>
+          <span class="text-right text-fine">{{ says(p) }}</span>
         </button>
       </li>
     </ol>
     <template v-if="stays.length">
-      <h3 class="px-4 pt-3 pb-1 text-[15px] text-soft">Looked at in their place</h3>
+      <h3 class="px-4 pt-3 pb-1 text-note text-soft">Looked at in their place</h3>
       <ul class="border-t border-rule">
         <li v-for="p in stays" :key="p.id">
           <button
@@ -59,7 +59,7 @@ const says = (p: Schemas['PartView']) => {
           >
             <ConditionMark :mark="p.mark" :size="18" />
             <span class="min-w-0 leading-tight">{{ p.name }}</span>
-            <span class="text-right text-[13px] text-soft">{{ p.felt?.name ?? 'not yet' }}</span>
+            <span class="text-right text-fine text-soft">{{ p.felt?.name ?? 'not yet' }}</span>
           </button>
         </li>
       </ul>

@@ -25,7 +25,7 @@ async function wash(how: 'washer' | 'soap', of: readonly Schemas['PartView'][]) 
     <button type="button" class="button button-quiet -ml-2" :aria-expanded="shown" @click="shown = !shown">
       Washing
     </button>
-    <div v-if="shown" class="flex flex-col gap-2 pb-2 text-[15px]">
+    <div v-if="shown" class="flex flex-col gap-2 pb-2 text-note">
       <template v-for="g in groups" :key="g.how">
         <div v-if="g.of.length">
           <p>

@@ -56,9 +56,9 @@ const later = (c: Schemas['CallBack']) => daysAfter(c.due < today ? today : c.du
                 · {{ c.owner }} · <span class="figure whitespace-nowrap">{{ c.phone }}</span></span
               >
             </p>
-            <p class="text-[15px] text-soft">{{ c.what }}</p>
+            <p class="text-note text-soft">{{ c.what }}</p>
           </div>
-          <b class="figure shrink-0 text-[15px]" :class="c.due < today && 'text-brick'">{{ date(c.due) }}</b>
+          <b class="figure shrink-0 text-note" :class="c.due < today && 'text-brick'">{{ date(c.due) }}</b>
           <button
             type="button"
             class="button button-quiet min-h-11!"

@@ -22,15 +22,15 @@ const promised = computed(() => (props.job.promised_at ? soon(props.job.promised
     <span class="flex min-w-0 flex-1 flex-col">
       <span class="flex items-baseline justify-between gap-2">
         <b class="line-clamp-2 text-[17px] leading-tight">{{ job.title }}</b>
-        <span class="figure shrink-0 text-[15px] font-[640]" :class="job.late && 'text-brick'">{{
+        <span class="figure shrink-0 text-note font-[640]" :class="job.late && 'text-brick'">{{
           promised
         }}</span>
       </span>
-      <span class="line-clamp-1 text-[14px] text-soft">
+      <span class="line-clamp-1 text-sm text-soft">
         {{ job.owner }} · {{ job.depth.toLowerCase()
         }}<template v-if="job.stand"> · stand {{ job.stand }}</template>
       </span>
-      <span class="mt-1.5 flex items-start gap-2 text-[15px] leading-tight">
+      <span class="mt-1.5 flex items-start gap-2 text-note leading-tight">
         <ConditionMark :mark="job.mark" :size="18" />
         <span class="line-clamp-2"
           ><b v-if="job.late" class="text-brick">Late. </b>{{ job.next
@@ -44,7 +44,7 @@ const promised = computed(() => (props.job.promised_at ? soon(props.job.promised
           class="h-[5px] flex-1"
           :class="job.open_stages.includes(s) ? (s === job.stage ? 'bg-petrol' : 'bg-rule') : 'bg-ink'"
         />
-        <span class="figure ml-2 text-[13px] text-soft">{{ job.open }} open</span>
+        <span class="figure ml-2 text-fine text-soft">{{ job.open }} open</span>
       </span>
     </span>
   </RouterLink>

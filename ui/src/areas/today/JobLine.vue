@@ -21,8 +21,8 @@ const detail = computed(() => {
   <RouterLink :to="{ name: 'job', params: { id: job.id } }" class="flex gap-2.5 py-2.5 hover:bg-wash">
     <ConditionMark :mark="job.mark" :size="18" />
     <span class="min-w-0 flex-1 leading-tight">
-      <span class="line-clamp-2 text-[15px] font-[560]">{{ job.title }}</span>
-      <span class="line-clamp-2 text-[14px] text-soft"
+      <span class="line-clamp-2 text-note font-[560]">{{ job.title }}</span>
+      <span class="line-clamp-2 text-sm text-soft"
         ><b v-if="job.late" class="text-brick">Late. </b>{{ job.owner }} · {{ detail }}</span
       >
     </span>

@@ -65,7 +65,7 @@ const summary = computed(() => {
           <h2 class="mb-1">
             {{ list.title }}<span v-if="list.jobs.value.length"> · {{ list.jobs.value.length }}</span>
           </h2>
-          <p v-if="!list.jobs.value.length" class="py-2 text-[15px] text-soft">{{ list.empty }}</p>
+          <p v-if="!list.jobs.value.length" class="py-2 text-note text-soft">{{ list.empty }}</p>
           <ul>
             <li v-for="job in list.jobs.value" :key="job.id" class="border-b border-rule">
               <JobLine :job="job" />

@@ -185,7 +185,7 @@ const ready = computed(
     class="@container outline-none flex min-h-0 flex-col px-5 pt-3 lg:overflow-y-auto xl:px-8"
     :aria-label="`${bolt.name} ${bolt.position ?? ''}`"
   >
-    <p class="text-[15px] text-soft">
+    <p class="text-note text-soft">
       {{ bolt.component }}<template v-if="bolt.position"> · {{ bolt.position }}</template>
       <b v-if="bolt.critical" class="text-ink"> · the rider trusts this one</b>
     </p>
@@ -211,7 +211,7 @@ const ready = computed(
       :fault="fault"
       @take="(v) => (typed = String(v))"
     />
-    <p v-if="tooTight" class="mt-2 border-l-4 border-brick pl-3 text-[15px]">
+    <p v-if="tooTight" class="mt-2 border-l-4 border-brick pl-3 text-note">
       <template v-if="!slip"
         ><b>It was left too tight.</b> Loosen it fully, look at the part and the threads, tighten it again:
         the next figure is logged as that.

@@ -59,8 +59,8 @@ const zones = computed(() => {
         <p class="flex items-center gap-2.5 text-[21px] leading-tight">
           <ConditionMark :mark="mark" :size="24" /><b>{{ words.verdict(verdict.state) }}</b>
         </p>
-        <p class="text-[15px] leading-snug text-soft">{{ verdict.reason }} {{ verdict.next }}</p>
-        <p v-if="preview?.warning" class="text-[15px] font-semibold text-ochre">{{ preview.warning }}</p>
+        <p class="text-note leading-snug text-soft">{{ verdict.reason }} {{ verdict.next }}</p>
+        <p v-if="preview?.warning" class="text-note font-semibold text-ochre">{{ preview.warning }}</p>
       </template>
       <p v-else class="text-[22px] text-soft">
         {{ figure(bolt.rule.min_nm) }} to {{ figure(bolt.rule.max_nm) }} N·m

@@ -39,7 +39,7 @@ const loose = computed(() => {
 </script>
 
 <template>
-  <dl class="grid min-w-0 flex-1 grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-0.5 text-[15px] leading-snug">
+  <dl class="grid min-w-0 flex-1 grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-0.5 text-note leading-snug">
     <template v-if="bolt.rule">
       <dt class="text-soft">Rule</dt>
       <dd>

@@ -71,7 +71,7 @@ const said = computed(
         >
           {{ p.bolt.turn }}
         </text>
-        <text v-if="!round" y="32" text-anchor="middle" font-size="12" fill="var(--color-soft)">
+        <text v-if="!round" y="32" text-anchor="middle" font-size="var(--text-fine)" fill="var(--color-soft)">
           {{ p.bolt.position }}
         </text>
       </g>

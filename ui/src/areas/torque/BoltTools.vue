@@ -86,7 +86,7 @@ const lengths = [
         {{ adapting ? 'No adapter' : 'With an adapter' }}
       </button>
     </div>
-    <p v-if="inHand && (inHand.due || outside)" class="text-[15px]">
+    <p v-if="inHand && (inHand.due || outside)" class="text-note">
       <b class="text-brick">{{ inHand.due || outside }}</b>
       <label class="mt-1 block text-sm text-soft"
         >Why it is used all the same; it will stand on the sheet
@@ -107,7 +107,7 @@ const lengths = [
         :label="label"
         :name="key"
       />
-      <p class="w-full text-[15px]" role="status">
+      <p class="w-full text-note" role="status">
         <template v-if="setting">
           <b>Set the wrench to {{ figure(setting.min_nm) }}–{{ figure(setting.max_nm) }} N·m</b> with
           {{ figure(adapter.length_mm) }} mm at {{ figure(adapter.angle_deg) }}°.

@@ -65,7 +65,7 @@ async function save() {
     <datalist id="parts-that-meet">
       <option v-for="l in bolt.limits ?? []" :key="l.part" :value="l.part" />
     </datalist>
-    <label v-if="job.bike.model" class="flex min-h-11 items-center gap-2 text-[15px]"
+    <label v-if="job.bike.model" class="flex min-h-11 items-center gap-2 text-note"
       ><input v-model="forModel" type="checkbox" class="size-5" /> for every {{ job.bike.make }}
       {{ job.bike.model }}</label
     >

@@ -53,13 +53,13 @@ const aside = (readings: string[], why: string) => putAside({ readings, why })
     aria-label="Connected wrench"
   >
     <div class="flex items-center gap-2 px-4 py-2">
-      <label class="shrink-0 text-[15px] text-soft" for="listening">Figures from</label>
+      <label class="shrink-0 text-note text-soft" for="listening">Figures from</label>
       <select id="listening" v-model="listening" class="input min-h-10! py-1!" :disabled="locked">
         <option value="">the keys</option>
         <option v-for="w in connected" :key="w.id" :value="w.device">{{ w.name }}, connected</option>
       </select>
     </div>
-    <p v-if="deaf" role="status" class="border-l-4 border-brick bg-brick-wash px-3 py-2 text-[15px]">
+    <p v-if="deaf" role="status" class="border-l-4 border-brick bg-brick-wash px-3 py-2 text-note">
       <b
         >The wrench cannot be heard<template v-if="hearing?.since"> since {{ clock(hearing.since) }}</template
         >.</b
@@ -67,12 +67,12 @@ const aside = (readings: string[], why: string) => putAside({ readings, why })
       Type the figures; what its bridge keeps arrives when it is back.
     </p>
     <template v-if="waiting.length">
-      <p class="flex items-center border-t border-rule px-4 pt-1.5 text-[13px] font-[680] text-soft">
+      <p class="flex items-center border-t border-rule px-4 pt-1.5 text-fine font-[680] text-soft">
         In the tray · {{ waiting.length + more }}
         <button
           v-if="!locked"
           type="button"
-          class="button button-quiet ml-auto min-h-9! text-[15px]"
+          class="button button-quiet ml-auto min-h-9! text-note"
           @click="
             aside(
               waiting.map((r) => r.id),
@@ -88,18 +88,18 @@ const aside = (readings: string[], why: string) => putAside({ readings, why })
         <li
           v-for="r in waiting"
           :key="r.id"
-          class="flex min-h-11 items-center gap-2 border-b border-rule px-4 py-1 text-[15px] leading-tight"
+          class="flex min-h-11 items-center gap-2 border-b border-rule px-4 py-1 text-note leading-tight"
         >
           <span class="min-w-0 flex-1">
             <b v-if="r.nm !== undefined" class="figure">{{ figure(r.nm) }} N·m</b>
             <b v-else class="figure break-all">“{{ r.said }}”</b>
             <span class="text-soft"> {{ name(r.device) }}, {{ clock(r.at) }}</span>
-            <span v-if="why(r)" class="block text-[13px] text-ochre">{{ why(r) }}</span>
+            <span v-if="why(r)" class="block text-fine text-ochre">{{ why(r) }}</span>
           </span>
           <button
             v-if="r.nm !== undefined && bolt?.rule && !locked"
             type="button"
-            class="button min-h-10! px-2.5! text-[15px]"
+            class="button min-h-10! px-2.5! text-note"
             @click="emit('use', r.id)"
           >
             Use here
@@ -107,7 +107,7 @@ const aside = (readings: string[], why: string) => putAside({ readings, why })
           <button
             v-if="!locked"
             type="button"
-            class="button button-quiet min-h-10! text-[15px]"
+            class="button button-quiet min-h-10! text-note"
             :aria-label="`Put ${r.said} aside`"
             @click="aside([r.id], 'Belongs to no fastener of this run.')"
           >

@@ -172,7 +172,7 @@ function refuse(id: string) {
       </div>
       <NewBolt v-if="adding" @done="(key) => ((adding = false), key && open(key))" />
       <p
-        class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_56px_52px] xl:grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2 text-[13px] font-[680] text-soft"
+        class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_56px_52px] xl:grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2 text-fine font-[680] text-soft"
       >
         <span></span>
         <span
@@ -196,20 +196,18 @@ function refuse(id: string) {
       >
         <span>
           {{ s.bolt ? s.bolt.name : s.tyre ? nameOf(s.tyre) : s.sign?.name }} {{ s.bolt?.position }}
-          <b v-if="s.bolt?.left_hand" class="text-[13px] text-brick">left-hand</b>
-          <span v-if="s.bolt?.log?.found === 'loose'" class="text-[13px] font-normal text-brick"
+          <b v-if="s.bolt?.left_hand" class="text-fine text-brick">left-hand</b>
+          <span v-if="s.bolt?.log?.found === 'loose'" class="text-fine font-normal text-brick"
             >was loose</span
           >
-          <span v-if="s.bolt?.log?.found === 'over_tight'" class="text-[13px] font-normal text-brick"
+          <span v-if="s.bolt?.log?.found === 'over_tight'" class="text-fine font-normal text-brick"
             >was over-tight</span
           >
-          <span v-if="s.bolt?.stale" class="text-[13px] font-normal text-brick">disturbed since</span>
-          <span v-if="s.bolt?.also?.length" class="text-[13px] font-normal text-ochre">logged twice</span>
-          <span v-if="s.bolt?.again && !s.bolt.log" class="text-[13px] font-normal text-ochre"
-            >look again</span
-          >
+          <span v-if="s.bolt?.stale" class="text-fine font-normal text-brick">disturbed since</span>
+          <span v-if="s.bolt?.also?.length" class="text-fine font-normal text-ochre">logged twice</span>
+          <span v-if="s.bolt?.again && !s.bolt.log" class="text-fine font-normal text-ochre">look again</span>
         </span>
-        <span class="figure text-right text-[14px] text-soft">{{
+        <span class="figure text-right text-sm text-soft">{{
           s.bolt
             ? s.bolt.rule
               ? `${figure(s.bolt.rule.min_nm)}–${figure(s.bolt.rule.max_nm)}`
@@ -220,7 +218,7 @@ function refuse(id: string) {
                 : 'bar'
               : 'sign'
         }}</span>
-        <span class="figure text-right text-[14px]">{{ leftAt(s) }}</span>
+        <span class="figure text-right text-sm">{{ leftAt(s) }}</span>
       </WalkList>
       <WrenchTray
         v-model:listening="listening"

@@ -175,7 +175,7 @@ useBenchKeys((key) => {
         v-for="w in shownWays"
         :key="w.id"
         type="button"
-        class="min-h-11 border-b-2 px-2 text-[15px] whitespace-nowrap"
+        class="min-h-11 border-b-2 px-2 text-note whitespace-nowrap"
         :class="w.id === what ? 'border-petrol font-[720] text-petrol' : 'border-transparent hover:bg-wash'"
         :aria-pressed="w.id === what"
         @click="what = w.id"
@@ -193,7 +193,7 @@ useBenchKeys((key) => {
         <h3 class="text-[22px] font-[720]" aria-live="polite">
           Spoke {{ at }}<template v-if="spoke">, {{ spoke.side }}</template>
         </h3>
-        <span class="text-[15px] text-soft">{{ way?.says }}</span>
+        <span class="text-note text-soft">{{ way?.says }}</span>
       </div>
       <div class="mt-2 flex flex-wrap items-center gap-2">
         <template v-if="what === 'squeeze'">
@@ -246,7 +246,7 @@ useBenchKeys((key) => {
           Keep these {{ count }} <KeyCap of="again" />
         </button>
       </div>
-      <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px] text-soft">
+      <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-note text-soft">
         <span v-if="left">{{ left }} to go; kept by itself once all are read</span>
         <span v-else>All are read</span>
         <label class="flex min-h-11 items-center gap-2"
@@ -296,7 +296,7 @@ useBenchKeys((key) => {
       </div>
     </template>
     <form v-else class="mt-2 flex max-w-2xl flex-wrap items-end gap-3" @submit.prevent="keep()">
-      <p class="basis-full text-[15px] text-soft">{{ way?.says }}</p>
+      <p class="basis-full text-note text-soft">{{ way?.says }}</p>
       <TextField
         v-for="s in ['right', 'left']"
         :key="s"

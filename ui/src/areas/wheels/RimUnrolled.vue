@@ -18,7 +18,7 @@ const props = defineProps<{
 const box = useTemplateRef('box')
 const { width } = useElementSize(box)
 const w = computed(() => Math.max(width.value, 240))
-const left = 40
+const left = 46
 const height = 100
 const top = 6
 const base = height - 20
@@ -50,7 +50,7 @@ const said = computed(() =>
   <div ref="box" class="w-full">
     <div class="flex items-baseline justify-between gap-2 whitespace-nowrap">
       <h3 class="text-sm font-[680] text-soft">{{ title }}</h3>
-      <span v-if="off" class="figure text-[15px]" :class="off.mark !== 'sound' && 'text-ochre'"
+      <span v-if="off" class="figure text-note" :class="off.mark !== 'sound' && 'text-ochre'"
         >{{ figure(off.by) }}<template v-if="then"> → {{ figure(then.by) }}</template></span
       >
     </div>
@@ -82,11 +82,11 @@ const said = computed(() =>
           :x="left - 6"
           :y="y(v) + 4"
           text-anchor="end"
-          font-size="12"
+          font-size="var(--text-fine)"
           class="figure"
           fill="var(--color-soft)"
         >
-          {{ figure(v).replace('-', '−') }}
+          {{ figure(v) }}
         </text>
       </g>
       <line
@@ -113,7 +113,7 @@ const said = computed(() =>
         :x="x(n)"
         :y="height - 5"
         text-anchor="middle"
-        font-size="11.5"
+        font-size="var(--text-fine)"
         class="figure"
         fill="var(--color-soft)"
       >
@@ -124,7 +124,7 @@ const said = computed(() =>
         :x="(left + w) / 2"
         :y="y(0) - 6"
         text-anchor="middle"
-        font-size="13"
+        font-size="var(--text-fine)"
         fill="var(--color-soft)"
       >
         not read yet; shaded: true enough

@@ -13,7 +13,7 @@ const box = useTemplateRef('box')
 const { width } = useElementSize(box)
 const pattern = useId()
 const w = computed(() => Math.max(width.value, 240))
-const left = 40
+const left = 46
 const height = 92
 const base = height - 8
 const limit = computed(() => props.bench.lacing.most_n)
@@ -38,7 +38,7 @@ const said = computed(() =>
       <h3 class="text-sm font-[680] text-soft">
         Tension, N<span class="hidden font-normal xl:inline"> · filled right, open left</span>
       </h3>
-      <span v-if="uneven" class="figure text-[15px]" :class="uneven.mark !== 'sound' && 'text-ochre'"
+      <span v-if="uneven" class="figure text-note" :class="uneven.mark !== 'sound' && 'text-ochre'"
         >± {{ Math.round(uneven.by) }} %<template v-if="then"> → {{ Math.round(then.by) }} %</template></span
       >
     </div>
@@ -64,7 +64,7 @@ const said = computed(() =>
           :x="left - 6"
           :y="y(v) + 4"
           text-anchor="end"
-          font-size="12"
+          font-size="var(--text-fine)"
           class="figure"
           fill="var(--color-soft)"
         >
@@ -107,7 +107,7 @@ const said = computed(() =>
         :x="(left + w) / 2"
         :y="height / 2 + 14"
         text-anchor="middle"
-        font-size="13"
+        font-size="var(--text-fine)"
         fill="var(--color-soft)"
       >
         not read yet; hatched: more than the rim bears

@@ -51,7 +51,7 @@ useBenchKeys((key) => {
   <div>
     <FaultNote v-if="pen.fault.value" class="mb-2" :fault="pen.fault.value" />
     <h3 class="text-[24px] leading-tight font-[720]" aria-live="polite">{{ turn.says }}</h3>
-    <p class="text-[15px] text-soft">
+    <p class="text-note text-soft">
       Counted clockwise from the valve, seen from the chain’s side. Tighter is clockwise at the nipple’s head,
       seen from the tyre. {{ turn.past }}
     </p>
@@ -92,7 +92,7 @@ useBenchKeys((key) => {
         </button>
       </span>
     </div>
-    <p v-if="turn.sounds_hz" class="mt-2 text-[15px] text-soft">
+    <p v-if="turn.sounds_hz" class="mt-2 text-note text-soft">
       Then it bears about <span class="figure">{{ Math.round(turn.tension_n ?? 0) }}</span> N; plucked it
       sounds near <span class="figure">{{ turn.sounds_hz }}</span> Hz.
     </p>

@@ -146,7 +146,7 @@ const more = computed(() => props.bench.read.includes('tension'))
       >
         <div class="flex flex-wrap items-baseline gap-x-3 px-5 pt-3">
           <h2 class="text-[22px]! text-ink!">True the {{ bench.end }} wheel</h2>
-          <span class="text-[15px] text-soft"
+          <span class="text-note text-soft"
             >{{ lacing }} · round {{ bench.round }} · {{ bench.aim.name }}</span
           >
         </div>
@@ -285,10 +285,10 @@ const more = computed(() => props.bench.read.includes('tension'))
             <span v-else class="text-soft">not read</span>
           </dd>
         </div>
-        <p v-if="bench.now.tight.length" class="mt-1 bg-ochre-wash px-2 py-1 text-[15px]">
+        <p v-if="bench.now.tight.length" class="mt-1 bg-ochre-wash px-2 py-1 text-note">
           Beyond what the rim bears: spoke {{ bench.now.tight.join(', ') }}.
         </p>
-        <p v-if="bench.now.slack.length" class="mt-1 text-[15px] text-ochre">
+        <p v-if="bench.now.slack.length" class="mt-1 text-note text-ochre">
           So slack that its nipple works loose: spoke {{ bench.now.slack.join(', ') }}.
         </p>
       </dl>
@@ -324,7 +324,7 @@ const more = computed(() => props.bench.read.includes('tension'))
             </button>
           </li>
         </ol>
-        <p v-if="bench.then" class="mt-2 text-[15px] text-soft">
+        <p v-if="bench.then" class="mt-2 text-note text-soft">
           Then<template v-if="bench.then.wobble"
             >&nbsp;the wobble is expected at
             <span class="figure">{{ figure(bench.then.wobble.by) }}</span> mm</template
@@ -335,7 +335,7 @@ const more = computed(() => props.bench.read.includes('tension'))
       </div>
       <div v-if="bench.rounds.length" class="px-4 py-3">
         <h2 class="mb-1">Rounds before</h2>
-        <p v-for="(r, i) in bench.rounds" :key="i" class="border-b border-rule py-1.5 text-[15px]">
+        <p v-for="(r, i) in bench.rounds" :key="i" class="border-b border-rule py-1.5 text-note">
           <span class="figure">{{ i + 1 }}</span> · wobble
           <span class="figure">{{ figure(r.wobble_mm ?? 0) }}</span><template v-if="r.hop_mm !== undefined"
             >, hop <span class="figure">{{ figure(r.hop_mm) }}</span></template

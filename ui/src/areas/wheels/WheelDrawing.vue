@@ -142,7 +142,13 @@ const turnText = (n: number) => (n > 0 ? `+${n}` : `−${-n}`)
     />
     <circle :cx="middle" :cy="middle" r="6" fill="none" stroke="var(--color-ink)" stroke-width="2" />
     <path :d="`M${middle} ${middle - radius - 16}v16`" stroke="var(--color-brick)" stroke-width="3" />
-    <text :x="middle" :y="middle - radius + 24" text-anchor="middle" font-size="12" fill="var(--color-soft)">
+    <text
+      :x="middle"
+      :y="middle - radius + 24"
+      text-anchor="middle"
+      font-size="var(--text-fine)"
+      fill="var(--color-soft)"
+    >
       valve
     </text>
   </svg>

@@ -143,7 +143,7 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
           >
             <ConditionMark class="mt-0.5" :mark="hurt.rim.verdict" :size="20" /><span
               ><b>{{ hurt.rim.says }}</b
-              ><span class="block text-[15px] text-soft">{{ hurt.rim.by }}</span></span
+              ><span class="block text-note text-soft">{{ hurt.rim.by }}</span></span
             >
           </p>
           <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="logRim">
@@ -205,7 +205,7 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
               >{{ i ? ' and ' : '' }}<b class="figure text-petrol">{{ n }}</b></template
             >.
           </p>
-          <p class="text-[15px]">
+          <p class="text-note">
             {{ hurt.broke.then }} Looked at beside it:
             <span class="figure text-ochre">{{ hurt.broke.beside.join(', ') }}</span>. Without it the rim is
             reckoned to stand <span class="figure">{{ figure(Math.abs(hurt.broke.aside_mm)) }}</span> mm to

@@ -88,7 +88,7 @@ const said = computed(
         :x="s.x + (s.side === 'left' ? -14 : 14)"
         :y="(rim + s.top) / 2 + 6"
         :text-anchor="s.side === 'left' ? 'end' : 'start'"
-        font-size="12"
+        font-size="var(--text-fine)"
         fill="var(--color-soft)"
       >
         mm, {{ s.side }}
@@ -97,7 +97,7 @@ const said = computed(
         :x="(s.x + middle) / 2"
         :y="axle + 42"
         text-anchor="middle"
-        font-size="13"
+        font-size="var(--text-fine)"
         class="figure"
         fill="var(--color-soft)"
       >

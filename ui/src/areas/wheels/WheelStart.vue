@@ -65,7 +65,7 @@ const fault = computed(() => pen.fault.value ?? unread.value)
             />
           </div>
         </details>
-        <p class="text-[15px] text-soft">
+        <p class="text-note text-soft">
           True enough {{ known.aim.name }}: <span class="figure">± {{ known.aim.wobble_mm }}</span> mm side to
           side, <span class="figure">± {{ known.aim.hop_mm }}</span> mm up and down, tensions within
           <span class="figure">± {{ Math.round(known.aim.uneven * 100) }}</span> % of their side.
@@ -83,7 +83,7 @@ const fault = computed(() => pen.fault.value ?? unread.value)
       </form>
       <section v-if="answer" aria-label="Its spokes">
         <WheelSection :figured="answer" />
-        <p v-for="f in answer.spokes" :key="f.side" class="text-[15px] text-soft">
+        <p v-for="f in answer.spokes" :key="f.side" class="text-note text-soft">
           {{ f.side === 'left' ? 'Left' : 'Right' }}: about <span class="figure">{{ f.tension_n }}</span> N in
           a sound wheel; plucked it sounds near <span class="figure">{{ f.sounds_hz }}</span> Hz.
         </p>

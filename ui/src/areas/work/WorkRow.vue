@@ -62,18 +62,18 @@ const undo = () =>
       <div class="min-w-0 flex-1">
         <p class="text-lg leading-tight font-[680]">
           {{ item.item.title }}
-          <span class="text-[15px] font-normal text-soft">{{ item.item.minutes }} min</span>
+          <span class="text-note font-normal text-soft">{{ item.item.minutes }} min</span>
         </p>
-        <p v-if="run?.finished && !item.work" class="text-[15px] text-petrol">
+        <p v-if="run?.finished && !item.work" class="text-note text-petrol">
           Gone through step by step by {{ run.by }}: Done closes it, and asks for nothing again.
         </p>
         <template v-if="item.work">
-          <p v-if="item.item.on_the_way" class="text-[15px] text-soft">put right while looking</p>
-          <p class="text-[15px] text-soft">done by {{ item.work_by }}, {{ dayAndClock(item.work_at) }}</p>
-          <p v-if="item.work.parts?.length" class="text-[15px]">
+          <p v-if="item.item.on_the_way" class="text-note text-soft">put right while looking</p>
+          <p class="text-note text-soft">done by {{ item.work_by }}, {{ dayAndClock(item.work_at) }}</p>
+          <p v-if="item.work.parts?.length" class="text-note">
             Fitted: {{ item.work.parts.map((p) => `${p.quantity} × ${p.name}`).join(', ') }}
           </p>
-          <p v-if="item.work.note" class="text-[15px]">{{ item.work.note }}</p>
+          <p v-if="item.work.note" class="text-note">{{ item.work.note }}</p>
           <RouterLink
             v-for="l in unsaid"
             :key="l.place"
@@ -119,7 +119,7 @@ const undo = () =>
             </select></label
           >
           <p v-if="pour?.refused" role="alert" class="w-full text-brick">{{ pour.refused }}</p>
-          <label v-else-if="pour?.warning" class="w-full text-[15px] text-ochre"
+          <label v-else-if="pour?.warning" class="w-full text-note text-ochre"
             >{{ pour.warning }}
             <input v-model="reason" class="input text-ink" placeholder="why this one is used"
           /></label>

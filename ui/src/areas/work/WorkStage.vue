@@ -107,7 +107,7 @@ const has = (place: string) => job.value.places.includes(place)
           <ConditionMark :mark="f.mark" :size="22" />
           <span class="min-w-56 flex-1 leading-tight"
             ><b class="block">{{ f.title }}</b
-            ><span class="text-[15px] text-soft">{{
+            ><span class="text-note text-soft">{{
               f.read_again
                 ? 'It was unsafe: what the point says now counts, not a word for it.'
                 : 'The work is done. Is it right?'

@@ -1,0 +1,136 @@
+// @vitest-environment happy-dom
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { nextTick, ref } from 'vue'
+
+import { Fault, type JobView } from '@/api/client'
+import { layOn, pen, press } from '@/testing/desk'
+
+import FigureBench from './gears/FigureBench.vue'
+import GearStart from './gears/GearStart.vue'
+import PartBench from './strip/PartBench.vue'
+
+vi.mock('@/api/session', () => ({
+  useSession: () => ({ settings: ref({ time_zone: 'UTC' }), hands: ref(true) }),
+}))
+vi.mock('@/api/job', () => ({ useBike: () => ({ data: ref() }) }))
+const said = vi.hoisted(() => ({}) as { answer: { value: unknown }; fault: { value: unknown } })
+vi.mock('@/api/answer', () => ({ useAnswer: () => Object.assign(said, { answer: ref(), fault: ref() }) }))
+
+let open: ReturnType<typeof layOn> | undefined
+afterEach(() => open?.page.unmount())
+const refusal = (field: string, detail: string) => new Fault(422, 'That cannot be right', detail, field)
+
+describe('the start of indexing', () => {
+  const start = (families: unknown[], with_ = pen()) => {
+    const parts = { gears: { benches: [], known: { told: {} }, notes: [], families } }
+    const job = { job: { id: 'j' }, bike: { id: 'b' }, parts } as unknown as JobView
+    return (open = layOn(job, GearStart, { locked: false }, with_))
+  }
+  const nine = { id: 'cable-9', name: '9 sprockets', speeds: 9, teeth: [11, 13, 15, 17, 20, 23, 26, 30, 34] }
+
+  it('fills in what such gears usually have, and begins with it', async () => {
+    const { on, pen: with_ } = start([nine])
+    expect(on.find<HTMLInputElement>('[name="teeth"], #teeth, input.figure').exists()).toBe(true)
+    await on.find('form').trigger('submit')
+    expect(with_.record.mock.calls[0]?.[0]).toMatchObject({
+      indexing: { family: 'cable-9', teeth: '11 13 15 17 20 23 26 30 34', turns: '4' },
+    })
+  })
+  it('is empty where no gears are known, and does not break', () => {
+    expect(start([]).on.find('form').exists()).toBe(true)
+  })
+  it('keeps what was typed when it is refused, and says why at its field', async () => {
+    const with_ = pen()
+    const { on } = start([nine], with_)
+    const teeth = on.findAll('input').find((i) => i.element.value.startsWith('11 13'))
+    await teeth?.setValue('11 13')
+    with_.fault.value = refusal('teeth', 'A lever of 8 clicks serves 9 sprockets, and there are 2.')
+    await nextTick()
+    expect(teeth?.element.value).toBe('11 13')
+    expect(on.text()).toContain('serves 9 sprockets')
+  })
+})
+
+describe('a bench that works something out while it is typed', () => {
+  const start = (asked?: object) => {
+    const parts = { gears: { benches: [], known: {}, notes: [], families: [] } }
+    const props = {
+      bench: 'worn',
+      title: 'Chain’s wear',
+      about: '',
+      asked,
+      locked: false,
+      missing: 'Type how it was measured.',
+    }
+    return (open = layOn({ job: { id: 'j' }, parts } as unknown as JobView, FigureBench, props))
+  }
+  const writes = () => open?.on.findAll('button').find((b) => b.text() === 'Write it down')
+
+  it('says what is missing, and writes nothing down', () => {
+    const { on } = start()
+    expect(on.text()).toContain('Type how it was measured.')
+    expect(writes()?.element.disabled).toBe(true)
+  })
+  it('says what it comes to, and what is done', async () => {
+    const { on, pen: with_ } = start({ worn: { gauge: '1.1' } })
+    said.answer.value = {
+      bench: 'worn',
+      mark: 'due',
+      says: '1.1 % longer than new.',
+      do: [{ what: 'chain', says: 'Replace it.' }],
+    }
+    await nextTick()
+    expect(on.text()).toContain('Replace it.')
+    expect(on.find('[aria-label="due"]').exists()).toBe(true)
+    await writes()?.trigger('click')
+    expect(with_.record.mock.calls[0]?.[0]).toEqual({ gear_note: { worn: { gauge: '1.1' } } })
+  })
+  it('says of half a figure what is wrong with it', async () => {
+    const { on } = start({ worn: { gauge: '1.' } })
+    said.fault.value = refusal('worn.gauge', '“1.x” is not a figure.')
+    await nextTick()
+    expect(on.text()).toContain('is not a figure')
+    expect(writes()?.element.disabled).toBe(true)
+  })
+})
+
+describe('a part in the hand', () => {
+  const felt = [
+    { word: 'smooth', name: 'smooth', do: 'keep', why: '', bad: false, mark: 'sound' },
+    { word: 'cracked', name: 'cracked', do: 'replace', why: '', bad: true, mark: 'unsafe' },
+  ]
+  const start = (part: object = {}, with_ = pen(), locked = false) => {
+    const one = { id: 'stem', name: 'Stem', state: 'on', mark: 'open', size: '', answers: felt, ...part }
+    const strip = { id: 's', name: 'Headset', tray: [], parts: [one] }
+    const props = { strip, part: one, locked }
+    return (open = layOn({ job: { id: 'j' } } as unknown as JobView, PartBench, props, with_))
+  }
+
+  it('has an answer for each of its digits, none filled before it is given', async () => {
+    const { on, pen: with_ } = start()
+    expect(on.findAll('.button-go')).toHaveLength(0)
+    expect(on.text()).toMatch(/smooth.*1.*cracked.*2/s)
+    await press('Enter')
+    expect(with_.record).not.toHaveBeenCalled()
+    await press('2')
+    expect(with_.record.mock.calls[0]?.[0]).toMatchObject({ part_off: { part: 'stem', felt: 'cracked' } })
+  })
+  it('that is held says what comes first, and takes no answer', async () => {
+    const { on, pen: with_ } = start({ held: 'Not yet. First take off: top cap.' })
+    expect(on.text()).toContain('First take off: top cap')
+    await press('1')
+    expect(with_.record).not.toHaveBeenCalled()
+  })
+  it('says why it was refused', async () => {
+    const with_ = pen()
+    const { on } = start({}, with_)
+    with_.fault.value = refusal('part', 'Headset has no such part.')
+    await nextTick()
+    expect(on.text()).toContain('no such part')
+  })
+  it('of a job that is closed hears nothing', async () => {
+    const { pen: with_ } = start({}, pen(), true)
+    await press('1', '2', 'Enter')
+    expect(with_.record).not.toHaveBeenCalled()
+  })
+})
