@@ -3,14 +3,9 @@ package httpapi
 import (
 	"context"
 
-	"utensil/core/fit"
 	"utensil/internal/workshop"
-	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/complaint"
-	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/wheels"
 )
 
 // ReleaseRequest hands a bike over.
@@ -42,7 +37,6 @@ func (s *Server) declareJob() {
 	readOne(s, "/api/jobs/{id}", "job", "One job, judged", shop.Job)
 	readOne(s, "/api/jobs/{id}/today", "job-as-told-today", "A job that was handed over, as it would be told by the knowledge of today",
 		shop.AsToldToday)
-	readOne(s, "/api/jobs/{id}/complaints", "complaints", "What this bike may be said to do", shop.Complaints)
 	tell(s, "PUT", "/api/jobs/{id}", "save-job", "Change what was noted at the door",
 		func(ctx context.Context, who actor, id record.ID, in workshop.JobChange) (view, error) {
 			return shop.SaveJob(ctx, who, id, in)
@@ -51,30 +45,13 @@ func (s *Server) declareJob() {
 		func(ctx context.Context, who actor, id record.ID, in record.NewEntry) (view, error) {
 			return shop.Record(ctx, who, id, in)
 		})
-	tell(s, "POST", "/api/jobs/{id}/gears", "figure-gears", "What a bench of the gears comes to",
-		func(ctx context.Context, _ actor, id record.ID, in gears.GearAsked) (gears.GearFigured, error) {
-			return shop.FigureGears(ctx, id, in)
-		})
-	readOne(s, "/api/jobs/{id}/wheels", "known-wheels", "What is known of the bike's wheels", shop.KnownWheels)
-	tell(s, "POST", "/api/jobs/{id}/wheels", "figure-wheel", "Which spokes a wheel takes",
-		func(ctx context.Context, _ actor, id record.ID, in wheels.WheelStand) (wheels.WheelFigured, error) {
-			return shop.FigureWheel(ctx, id, in)
-		})
-	tell(s, "POST", "/api/jobs/{id}/air", "figure-air", "Which pressure a tyre or a leg is begun with",
-		func(ctx context.Context, _ actor, id record.ID, in air.AirAsked) (air.AirBench, error) {
-			return shop.FigureAir(ctx, id, in)
-		})
 	reckon(s, "/api/said", "said", "What the parts of an owner's words sound like",
 		func(in workshop.SaidAtDoor) ([]complaint.ComplaintHeard, error) { return shop.Sounds(in), nil })
-	reckon(s, "/api/wheels/heard", "heard", "The pitch of a plucked spoke", wheels.Heard)
-	tell(s, "POST", "/api/jobs/{id}/fit", "fit", "Whether a part fits the bike",
-		func(ctx context.Context, _ actor, id record.ID, in parts.FitAsked) (fit.Fitting, error) {
-			return shop.WillFit(ctx, id, in)
-		})
 	tell(s, "POST", "/api/jobs/{id}/judge", "judge", "Judge a reading or a torque without recording it",
 		func(ctx context.Context, _ actor, id record.ID, in record.Content) (record.Content, error) {
 			return shop.Preview(ctx, id, in)
 		})
+	s.declareBenches()
 	s.declareDoor()
 	signed(s, "DELETE", "/api/jobs/{id}/photos/{photo}", "remove-photo", "Take a photo away",
 		func(ctx context.Context, who actor, in *photoOf) (view, error) {

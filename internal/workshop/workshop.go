@@ -12,7 +12,6 @@ import (
 	"sync/atomic"
 	"time"
 
-	"utensil/core/fit"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/apart"
@@ -112,13 +111,14 @@ func (w *Workshop) lay(ctx context.Context, r record.Record) *record.Sheet {
 	return record.Lay(r, w.Book(), w.now(), w.memory.Recall(ctx))
 }
 
-// Complaints lists what a job's bike may be said to do, what the owner's words sound like first.
-func (w *Workshop) Complaints(ctx context.Context, job record.ID) ([]hunt.Complaint, error) {
+// Ask answers a question about a job as it stands. Nothing is kept of it.
+func Ask[T any](ctx context.Context, w *Workshop, job record.ID, answer func(*record.Sheet) (T, error)) (T, error) {
 	s, err := w.sheet(ctx, job)
 	if err != nil {
-		return nil, err
+		var none T
+		return none, err
 	}
-	return hunt.Complaints(s), nil
+	return answer(s)
 }
 
 // SupplyFrom asks a supplier for what the drawers lack.
@@ -138,49 +138,4 @@ func (w *Workshop) Candidates(ctx context.Context, job record.ID, place string) 
 		}
 	}
 	return parts.Candidates(s, place, offers)
-}
-
-// FigureGears works out what one of the benches of the gears is asked of a job's bike. Nothing is kept of it.
-func (w *Workshop) FigureGears(ctx context.Context, job record.ID, in gears.GearAsked) (gears.GearFigured, error) {
-	s, err := w.sheet(ctx, job)
-	if err != nil {
-		return gears.GearFigured{}, err
-	}
-	return gears.Figure(s, in)
-}
-
-// KnownWheels is what is known of the wheels of a job's bike, front and rear.
-func (w *Workshop) KnownWheels(ctx context.Context, job record.ID) ([]wheels.WheelKnown, error) {
-	s, err := w.sheet(ctx, job)
-	if err != nil {
-		return nil, err
-	}
-	return wheels.KnownOf(s), nil
-}
-
-// FigureAir works out what a tyre, its rider or a leg of a job's bike comes to. Nothing is kept of it.
-func (w *Workshop) FigureAir(ctx context.Context, job record.ID, in air.AirAsked) (air.AirBench, error) {
-	s, err := w.sheet(ctx, job)
-	if err != nil {
-		return air.AirBench{}, err
-	}
-	return air.Preview(s, in)
-}
-
-// FigureWheel works out the spokes of a wheel of a job's bike. Nothing is kept of it.
-func (w *Workshop) FigureWheel(ctx context.Context, job record.ID, in wheels.WheelStand) (wheels.WheelFigured, error) {
-	s, err := w.sheet(ctx, job)
-	if err != nil {
-		return wheels.WheelFigured{}, err
-	}
-	return wheels.Figure(s, in)
-}
-
-// WillFit tells whether a part fits a place of a job's bike.
-func (w *Workshop) WillFit(ctx context.Context, job record.ID, in parts.FitAsked) (fit.Fitting, error) {
-	s, err := w.sheet(ctx, job)
-	if err != nil {
-		return fit.Fitting{}, err
-	}
-	return parts.WillFit(s, in)
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
+import { closedCurve } from './curve'
 import { scaleOf } from './scale'
 import { halfSection } from './section'
 
@@ -43,5 +44,34 @@ describe('halfSection', () => {
     ])
     expect(cut).toBe('M110 0L130 0L130 20Z')
     expect(seen).toBe('M90 0L70 0L70 20Z')
+  })
+})
+
+describe('closedCurve', () => {
+  const ring = Array.from({ length: 8 }, (_, i) => {
+    const a = (2 * Math.PI * i) / 8
+    return [100 + 80 * Math.sin(a), 100 - 80 * Math.cos(a)] as const
+  })
+  const figures = (path: string) => [...path.matchAll(/-?[\d.]+/g)].map(Number)
+
+  it('goes through its points and closes', () => {
+    const [x, y, ...legs] = figures(closedCurve(ring))
+    expect([x, y]).toEqual([100, 20])
+    expect(legs).toHaveLength(8 * 6)
+    expect(legs.slice(-2)).toEqual([100, 20])
+  })
+  it('is round where its points are: a cubic half way is within a hundredth of the circle', () => {
+    const [, , ...legs] = figures(closedCurve(ring))
+    let from = [100, 20]
+    for (let i = 0; i < legs.length; i += 6) {
+      const [ax = 0, ay = 0, bx = 0, by = 0, x = 0, y = 0] = legs.slice(i, i + 6)
+      // A cubic's point at one half (Bernstein's polynomials): an eighth of its ends, three eighths of its handles.
+      const half = [(from[0] ?? 0) + 3 * ax + 3 * bx + x, (from[1] ?? 0) + 3 * ay + 3 * by + y].map(
+        (v) => v / 8,
+      )
+      const off = Math.hypot((half[0] ?? 0) - 100, (half[1] ?? 0) - 100) / 80 - 1
+      expect(Math.abs(off)).toBeLessThan(0.01)
+      from = [x, y]
+    }
   })
 })

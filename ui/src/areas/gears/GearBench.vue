@@ -154,7 +154,10 @@ const turn = computed(() => {
 
 <template>
   <div class="grid h-full min-h-0 lg:grid-cols-[minmax(0,1fr)_300px]">
-    <section class="flex min-h-0 min-w-0 flex-col lg:overflow-y-auto" aria-label="Index the rear gears">
+    <section
+      class="@container flex min-h-0 min-w-0 flex-col lg:overflow-y-auto"
+      aria-label="Index the rear gears"
+    >
       <div class="flex flex-wrap items-baseline gap-x-3 px-5 pt-3">
         <h2 class="text-[22px]! text-ink!">Index the rear gears</h2>
         <span class="text-note text-soft"
@@ -220,7 +223,7 @@ const turn = computed(() => {
               ></span
             >
           </div>
-          <div v-if="shift" class="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-5">
+          <div v-if="shift" class="mt-2 grid grid-cols-2 gap-2 @sm:grid-cols-3 @2xl:grid-cols-5">
             <AnswerButton
               v-for="({ result, name, mark }, i) in results"
               :key="result"

@@ -4,12 +4,11 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 
 import { spokesOf } from './layout'
+import WheelDisc from './WheelDisc.vue'
 
 /** The wheel from the chain's side: the spoke that broke, those that carry its load now, and those laced as it was. */
 const props = defineProps<{ lacing: Schemas['Lacing']; broke?: Schemas['BrokeSeen'] }>()
-const middle = 200
-const radius = 158
-const spokes = computed(() => spokesOf(props.lacing, middle, radius))
+const spokes = computed(() => spokesOf(props.lacing))
 const looks = computed(() =>
   spokes.value.map((s) => {
     const gone = props.broke?.spokes.includes(s.spoke)
@@ -29,17 +28,8 @@ const said = computed(() =>
 </script>
 
 <template>
-  <svg viewBox="6 8 388 388" class="mx-auto w-full max-w-[336px]" role="img" :aria-label="said">
-    <circle
-      :cx="middle"
-      :cy="middle"
-      :r="radius + 8"
-      fill="none"
-      stroke="var(--color-ink)"
-      stroke-width="4.5"
-    />
-    <circle :cx="middle" :cy="middle" :r="radius" fill="none" stroke="var(--color-faint)" stroke-width="1" />
-    <g v-for="s in looks" :key="s.spoke">
+  <WheelDisc v-slot="{ spoke: s }" :said="said" :spokes="looks">
+    <g>
       <template v-if="s.gone">
         <path
           :d="`M${s.hub.join(' ')}L${along(s, 0.38).join(' ')}M${along(s, 0.58).join(' ')}L${s.rim.join(' ')}`"
@@ -70,23 +60,5 @@ const said = computed(() =>
         {{ s.spoke }}
       </text>
     </g>
-    <circle
-      :cx="middle"
-      :cy="middle"
-      r="21"
-      fill="var(--color-paper)"
-      stroke="var(--color-ink)"
-      stroke-width="2"
-    />
-    <path :d="`M${middle} ${middle - radius - 16}v16`" stroke="var(--color-brick)" stroke-width="3" />
-    <text
-      :x="middle"
-      :y="middle - radius + 24"
-      text-anchor="middle"
-      font-size="var(--text-fine)"
-      fill="var(--color-soft)"
-    >
-      valve
-    </text>
-  </svg>
+  </WheelDisc>
 </template>

@@ -2,8 +2,10 @@
 import { computed } from 'vue'
 
 import type { Schemas } from '@/api/client'
+import { closedCurve } from '@/drawing/curve'
 
-import { angleOf, onRim, spokesOf } from './layout'
+import { angleOf, middle, onRim, radius, spokesOf } from './layout'
+import WheelDisc from './WheelDisc.vue'
 
 /**
  * The wheel from the chain's side, valve on top: its lacing from the hub's figures, what is to be turned written
@@ -11,11 +13,9 @@ import { angleOf, onRim, spokesOf } from './layout'
  */
 const props = defineProps<{ bench: Schemas['WheelBench']; at?: number }>()
 const emit = defineEmits<{ pick: [spoke: number] }>()
-const middle = 200
-const radius = 158
 /** How many times as large as it is the hop is drawn, as px for each mm. */
 const magnified = 20
-const spokes = computed(() => spokesOf(props.bench.lacing, middle, radius))
+const spokes = computed(() => spokesOf(props.bench.lacing))
 const turns = computed(() => {
   const sum = new Map<number, number>()
   for (const t of props.bench.turns) sum.set(t.spoke, (sum.get(t.spoke) ?? 0) + t.quarters)
@@ -43,13 +43,12 @@ const hop = computed(() => {
   const angle = (at: number) => angleOf(at, props.bench.lacing.spokes)
   const places = props.bench.rim.filter((r) => r.out_mm !== undefined)
   if (places.length < 3) return ''
-  const d = places.map((r) => {
-    const out = Math.max(-1, Math.min(1, r.out_mm ?? 0))
-    return onRim(middle, radius + 8 + out * magnified, angle(r.at))
-      .map((v) => v.toFixed(1))
-      .join(' ')
-  })
-  return `M${d.join('L')}Z`
+  return closedCurve(
+    places.map((r) => {
+      const out = Math.max(-1, Math.min(1, r.out_mm ?? 0))
+      return onRim(middle, radius + 8 + out * magnified, angle(r.at))
+    }),
+  )
 })
 const said = computed(
   () =>
@@ -60,34 +59,8 @@ const turnText = (n: number) => (n > 0 ? `+${n}` : `−${-n}`)
 </script>
 
 <template>
-  <svg viewBox="6 8 388 388" class="mx-auto w-full max-w-[336px]" role="img" :aria-label="said">
-    <circle
-      :cx="middle"
-      :cy="middle"
-      :r="radius + 8"
-      fill="none"
-      stroke="var(--color-rule)"
-      stroke-width="1"
-    />
-    <circle :cx="middle" :cy="middle" :r="radius" fill="none" stroke="var(--color-faint)" stroke-width="1" />
-    <path
-      v-if="hop"
-      :d="hop"
-      fill="none"
-      stroke="var(--color-ink)"
-      stroke-width="4.5"
-      stroke-linejoin="round"
-    />
-    <circle
-      v-else
-      :cx="middle"
-      :cy="middle"
-      :r="radius + 8"
-      fill="none"
-      stroke="var(--color-ink)"
-      stroke-width="4.5"
-    />
-    <g v-for="s in looks" :key="s.spoke" class="cursor-pointer" @click="emit('pick', s.spoke)">
+  <WheelDisc v-slot="{ spoke: s }" :said="said" :spokes="looks" :rim="hop">
+    <g class="cursor-pointer" @click="emit('pick', s.spoke)">
       <line
         :x1="s.hub[0]"
         :y1="s.hub[1]"
@@ -132,24 +105,5 @@ const turnText = (n: number) => (n > 0 ? `+${n}` : `−${-n}`)
         {{ s.turn ? turnText(s.turn) : s.done ? '✓' : s.spoke }}
       </text>
     </g>
-    <circle
-      :cx="middle"
-      :cy="middle"
-      r="21"
-      fill="var(--color-paper)"
-      stroke="var(--color-ink)"
-      stroke-width="2"
-    />
-    <circle :cx="middle" :cy="middle" r="6" fill="none" stroke="var(--color-ink)" stroke-width="2" />
-    <path :d="`M${middle} ${middle - radius - 16}v16`" stroke="var(--color-brick)" stroke-width="3" />
-    <text
-      :x="middle"
-      :y="middle - radius + 24"
-      text-anchor="middle"
-      font-size="var(--text-fine)"
-      fill="var(--color-soft)"
-    >
-      valve
-    </text>
-  </svg>
+  </WheelDisc>
 </template>

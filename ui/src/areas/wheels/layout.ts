@@ -2,6 +2,10 @@ import type { Schemas } from '@/api/client'
 
 type Lacing = Schemas['Lacing']
 
+/** Where the wheel is drawn, and how large. */
+export const middle = 200
+export const radius = 158
+
 /** A spoke in the elevation from the chain's side, the valve on top: where it leaves the hub and where it ends. */
 export interface Drawn {
   spoke: number
@@ -24,7 +28,7 @@ export function onRim(middle: number, radius: number, angle: number) {
 const leastFlange = 0.13
 
 /** spokesOf lays the spokes out: sides alternate, and on each side every other one leans forward. */
-export function spokesOf(lacing: Lacing, middle: number, radius: number): Drawn[] {
+export function spokesOf(lacing: Lacing): Drawn[] {
   return Array.from({ length: lacing.spokes }, (_, i) => {
     const right = (i % 2 === 0) === (lacing.first === 'right')
     const flange = right ? lacing.right : lacing.left

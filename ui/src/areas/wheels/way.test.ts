@@ -28,9 +28,9 @@ describe('places round a rim', () => {
 
 describe('a wheel that is drawn', () => {
   it('has its spokes on either side in turn, and crosses them', () => {
-    const spokes = spokesOf(lacing, 200, 158)
+    const spokes = spokesOf(lacing)
     expect(spokes.map((s) => s.right).slice(0, 4)).toEqual([true, false, true, false])
-    expect(spokesOf({ ...lacing, first: 'left' }, 200, 158)[0]?.right).toBe(false)
+    expect(spokesOf({ ...lacing, first: 'left' })[0]?.right).toBe(false)
     // Half a space on either side of the valve, which is on top.
     expect(spokes[0]?.rim[0]).toBeCloseTo(400 - (spokes[31]?.rim[0] ?? 0), 6)
     expect(angleOf(0.5, 32)).toBe(0)
