@@ -38,6 +38,9 @@ defineSlots<{ default(props: { spoke: S }): unknown }>()
       text-anchor="middle"
       font-size="var(--text-fine)"
       fill="var(--color-soft)"
+      stroke="var(--color-chalk)"
+      stroke-width="4"
+      paint-order="stroke"
     >
       {{ rim ? 'valve · hop drawn × 20' : 'valve' }}
     </text>
