@@ -26,7 +26,7 @@ func looked() []list {
 		listOf("depths", "How much of a bike a service looks at, and which bolts it tightens",
 			func(b *Book) *[]Depth { return &b.Depths }, on(Depth.validate)).rests(),
 		listOf("kinds", "Sorts of bike, with the facts they usually have",
-			func(b *Book) *[]Kind { return &b.Kinds }, on(Kind.validate)),
+			func(b *Book) *[]Kind { return &b.Kinds }, on(Kind.validate)).rests(),
 		listOf("points", "Inspection points: method, instrument, limits, words",
 			func(b *Book) *[]Point { return &b.Points }, (*Book).validatePoint).rests(),
 		listOf("places", "What sits where on a bike, and the particulars it is known by",

@@ -26,6 +26,9 @@ func demoCommand() *cobra.Command {
 		RunE: func(c *cobra.Command, _ []string) error {
 			if on != "" {
 				then, err := time.Parse(time.RFC3339, on)
+				if !fresh {
+					return errors.New("--on tells the demo anew: give --fresh with it")
+				}
 				if err != nil {
 					return fmt.Errorf("--on %q: write it as 2026-10-07T10:40:00Z", on)
 				}
@@ -44,7 +47,7 @@ func demoCommand() *cobra.Command {
 	}
 	o.flags(c, "127.0.0.1:8080")
 	c.Flags().StringVar(&data, "data", "", "folder of the demo's records")
-	c.Flags().StringVar(&on, "on", "", "tell it as of another day, such as 2026-10-07T10:40:00Z, and go on from there")
+	c.Flags().StringVar(&on, "on", "", "with --fresh: tell it as of another day, such as 2026-10-07T10:40:00Z, and go on from there")
 	c.Flags().BoolVar(&fresh, "fresh", false, "start from fresh demo data")
 	return c
 }

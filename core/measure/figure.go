@@ -169,8 +169,17 @@ func ParseCounts(typed string, most int) ([]int, error) {
 
 // ParseFigures reads one to most figures, parted by a slash or a semicolon: "1.62/1.58".
 func ParseFigures(typed string, want Unit, most int) ([]Figure, error) {
+	return Several(typed, most, func(one string) (Figure, error) { return ParseFigure(one, want) })
+}
+
+// Several reads one to most figures, parted by a slash or a semicolon, each as read has it. What can be read as one figure
+// is one: the slash of an inch's fraction parts nothing.
+func Several(typed string, most int, read func(one string) (Figure, error)) ([]Figure, error) {
+	if f, err := read(typed); err == nil {
+		return []Figure{f}, nil
+	}
 	parts := strings.FieldsFunc(typed, func(r rune) bool { return r == '/' || r == ';' })
-	if _, err := ParseFigure(typed, want); len(parts) == 0 || err == nil { // a fraction of an inch is one figure
+	if len(parts) == 0 {
 		parts = []string{typed}
 	}
 	if len(parts) > most {
@@ -182,7 +191,7 @@ func ParseFigures(typed string, want Unit, most int) ([]Figure, error) {
 	}
 	var out []Figure
 	for _, p := range parts {
-		f, err := ParseFigure(p, want)
+		f, err := read(p)
 		if err != nil {
 			return nil, err
 		}

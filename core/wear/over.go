@@ -41,19 +41,7 @@ func (g Gauge) Read(typed string) ([]measure.Figure, error) {
 	if g.Over == nil {
 		return measure.ParseFigures(typed, unit, g.Most())
 	}
-	parts := strings.FieldsFunc(typed, func(r rune) bool { return r == '/' || r == ';' })
-	if len(parts) == 0 || len(parts) > g.Most() {
-		return measure.ParseFigures(typed, unit, g.Most())
-	}
-	var out []measure.Figure
-	for _, part := range parts {
-		f, err := g.Over.read(part, unit)
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, f)
-	}
-	return out, nil
+	return measure.Several(typed, g.Most(), func(one string) (measure.Figure, error) { return g.Over.read(one, unit) })
 }
 
 // read reads a share, or a length in mm or inches that is turned into one.

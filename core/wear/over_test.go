@@ -17,9 +17,10 @@ var rule = wear.Gauge{Unit: "%", Places: 3, Over: &wear.Over{Piece: 25.4, Pieces
 
 func TestALengthIsReadAsElongation(t *testing.T) {
 	for typed, want := range map[string]float64{
-		"306.1 mm": 0.427, // (306.1 / 304.8 − 1) · 100, 12 links of 25.4 mm nominal
-		"612.9 mm": 0.541, // (612.9 / 609.6 − 1) · 100
-		"12 1/16":  -1,    // a fraction is no figure here
+		"306.1 mm":   0.427,                                   // (306.1 / 304.8 − 1) · 100, 12 links of 25.4 mm nominal
+		"612.9 mm":   0.541,                                   // (612.9 / 609.6 − 1) · 100
+		"12 1/16":    -1,                                      // of what? a slash parts two figures
+		"12 1/16 in": 0.521, "12 1/16\" over 12 links": 0.521, // check-values, 0.52 %
 		"304.8 mm": 0, "0.4": 0.4, "0,5 %": 0.5,
 		"306.1 mm over 12 links": 0.427, "612.9mm over 24": 0.541,
 		"304.5 mm":   0,     // a new chain is no shorter than new

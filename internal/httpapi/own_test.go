@@ -60,6 +60,30 @@ func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
 	assert.False(t, has(job), "what was recorded of a point that is gone does no harm")
 }
 
+// A sort of bike that the shop has made up stays while there is a bike of it: else that bike could not be changed any more.
+func TestAKindThatBikesAreOfStays(t *testing.T) {
+	s := open(t)
+	keeper := s.as(record.Keeper)
+	const facts = "- {id: post_bike, name: Post bike, facts: {kind: post_bike, frame: diamond, material: steel, wheel_front_mm: 622, " +
+		"wheel_rear_mm: 622, bar: swept, front_brake: drum, rear_brake: drum, rotor_mount: none, gears: hub, speeds: 5, rings: 1, " +
+		"suspension: rigid, electric: none, front_axle: nuts, rear_axle: nuts, stem: quill, crank: taper, bottom_bracket: threaded, " +
+		"post: fixed, saddle_clamp: one_bolt"
+	own := workshop.OwnFile{File: "kinds.yaml", Text: facts + "}}"}
+	var fault httpapi.Fault
+	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/knowledge", own, nil))
+	in := arriving()
+	in.Bike.Facts.Kind = "post_bike"
+	var job workshop.JobView
+	require.Equal(t, http.StatusOK, keeper.send("POST", "/api/jobs", in, &job))
+	own.Text, own.Version = "", 1
+	require.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/knowledge", own, &fault))
+	assert.Contains(t, fault.Detail, `kinds "post_bike" (1)`)
+	guess := workshop.OwnFile{File: "kinds.yaml", Version: 1,
+		Text: facts + ", front_fluid: mineral}}"}
+	require.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/knowledge", guess, &fault))
+	assert.Contains(t, fault.Detail, "nobody can know that of a bike by its kind")
+}
+
 func TestPhotosStayWithTheirJob(t *testing.T) {
 	s := open(t)
 	bench, phone := s.as(record.Mechanic), s.tablet()

@@ -35,7 +35,7 @@ const restsOn = `(values ('points', 'reading', 'point'), ('points', 'figure', 'p
 	('fasteners', 'figure', 'fastener'), ('operations', 'item', 'operation'), ('places', 'fitted', 'place'), ('places', 'taken_off', 'place'),
 	('places', 'part_read', 'place'), ('faults', 'hunt', 'fault'), ('assemblies', 'strip', 'assembly')) as r (of, entry, member)`
 
-// EntriesOf counts the entries that rest on ids, by the kind of what they are of.
+// EntriesOf counts what rests on ids, by the kind of what they are of: entries, jobs of a depth, bikes of a kind.
 func (s *Store) EntriesOf(ctx context.Context, ids map[string][]string) (used []record.Used, err error) {
 	text, err := json.Marshal(ids)
 	if err != nil {
@@ -47,6 +47,7 @@ func (s *Store) EntriesOf(ctx context.Context, ids map[string][]string) (used []
 		join entry e on e.kind = r.entry and e.content->r.entry->>r.member = sought.id
 		group by 1, 2
 		union all select 'depths', sought.id, count(*) from sought join job j on j.depth = sought.id where sought.of = 'depths' group by 2
+		union all select 'kinds', sought.id, count(*) from sought join bike b on b.facts->>'kind' = sought.id where sought.of = 'kinds' group by 2
 		order by 1, 2`, string(text))
 	return used, wrap("counting entries", err)
 }

@@ -36,14 +36,14 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 }
 
 // trayWork is an assembly that is taken apart, one part after another.
-var trayWork = record.Bench[Strip]{Field: "strip", Gone: "That was taken back: nothing is apart there.", Said: "What was moved",
+var trayWork = record.Bench[Strip]{Field: "strip", Gone: "That was taken back: nothing is apart there.",
 	At: "on the tray", All: Strips, Of: func(e record.Entry) ID {
 		if Begins.In(e.Content) != nil {
 			return e.ID
 		}
 		return stripIn(e.Content)
 	}, State: func(v Strip) record.BenchState {
-		now := record.BenchState{ID: v.ID, Place: len(v.Tray), Signed: v.Done}
+		now := record.BenchState{ID: v.ID, Signed: v.Done}
 		if v.Last != nil {
 			now.Newest = *v.Last
 		}

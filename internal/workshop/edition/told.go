@@ -16,6 +16,10 @@ import (
 // one it holds.
 const most = 128
 
+// mostWays is in how many ways one view is kept, each with other parts: the screens of a job ask for some ten, and whoever
+// asks for every other set fills no memory with them.
+const mostWays = 16
+
 // Shelf is views as they were sent, by the edition that each is known by.
 type Shelf struct {
 	sent *lru.Cache[string, Sections]
@@ -87,6 +91,9 @@ func (v *View) As(parts []string) (*Told, error) {
 	t.Text = append(t.Text, `},`...)
 	t.add("edition", "edition", json.RawMessage(`"`+t.Edition+`"`))
 	t.Text = append(t.Text, '}')
+	if len(v.told) >= mostWays {
+		clear(v.told)
+	}
 	v.told[key] = t
 	v.shelf.sent.Add(t.Edition, t.in)
 	return t, nil
@@ -124,6 +131,7 @@ func (v *View) encodeCore() error {
 	if v.always != nil {
 		return nil
 	}
+	var always []string
 	from := reflect.ValueOf(v.core)
 	for _, f := range reflect.VisibleFields(from.Type()) {
 		name, omit, _ := strings.Cut(f.Tag.Get("json"), ",")
@@ -135,23 +143,29 @@ func (v *View) encodeCore() error {
 		if err != nil {
 			return err
 		}
-		v.sections[name], v.always = text, append(v.always, name)
+		v.sections[name], always = text, append(always, name)
 	}
+	v.always = always // once all of it is there: what failed half way is not told
 	return nil
 }
 
 // encodePart writes one part.
-func (v *View) encodePart(path, name string) (err error) {
+func (v *View) encodePart(path, name string) error {
 	if _, known := v.sections[path]; known {
 		return nil
 	}
 	from := reflect.ValueOf(v.parts)
 	for i := range from.NumField() {
-		if nameOf(from.Type().Field(i)) == name {
-			v.sections[path], err = encoded(from.Field(i))
+		if nameOf(from.Type().Field(i)) != name {
+			continue
 		}
+		text, err := encoded(from.Field(i))
+		if err != nil {
+			return err
+		}
+		v.sections[path] = text
 	}
-	return err
+	return nil
 }
 
 func encoded(v reflect.Value) (json.RawMessage, error) {

@@ -110,12 +110,14 @@ func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 func (in Indexing) measured(d *gear.Drivetrain) error {
 	for _, m := range []struct {
 		field, typed string
+		unit         measure.Unit
 		into         *float64
-	}{{"spacing", in.Spacing, &d.Spacing}, {"pull", in.Pull, &d.Pull}, {"ratio", in.Ratio, &d.Ratio}} {
+	}{{"spacing", in.Spacing, measure.Millimetre, &d.Spacing}, {"pull", in.Pull, measure.Millimetre, &d.Pull},
+		{"ratio", in.Ratio, measure.Piece, &d.Ratio}} {
 		if strings.TrimSpace(m.typed) == "" {
 			continue
 		}
-		v, err := record.ReadSigned(m.field, m.typed, measure.Millimetre, mostFigure)
+		v, err := record.ReadSigned(m.field, m.typed, m.unit, mostFigure)
 		if err != nil {
 			return err
 		}

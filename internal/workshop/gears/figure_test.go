@@ -28,7 +28,6 @@ func TestWhatABenchComesTo(t *testing.T) {
 		says  string // of the verdict
 		does  string // what is done first; "" for nothing
 	}{
-		// 2·420/12.7 + (50+34)/2, and the rest of the way round: 109.1 of the largest pair.
 		"a chain with a mech": {asked: gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50", Sprockets: "11 13 15 18 21 24 28 32",
 			Stay: "420", Cage: "55", TakesUp: "37", Largest: "34"}}, mark: wear.Sound, says: "links, the joining link counted"},
 		"a sprocket that the mech does not clear": {asked: gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50",
@@ -154,6 +153,16 @@ func looked(b gears.GearBench, state gear.State) gears.GearLook {
 		look.Reach, look.Readings = "300", map[string]string{"12": mm(25 + lean), "3": "25", "6": mm(25 - lean), "9": "25"}
 	}
 	return look
+}
+
+// The way round the largest pair, by the usual sum: 2·420/12.7 + (50+32)/2 + 12.7·(18/2π)²/420 = 107.39 links.
+func TestAChainIsAsLongAsTheWayRoundItsLargestPair(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	f, err := gears.Figure(s.Lay(), gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50", Sprockets: "11 13 15 18 21 24 28 32",
+		Stay: "420", Cage: "55"}})
+	require.NoError(t, err)
+	require.Len(t, f.Pairs, 2)
+	assert.InDelta(t, 107.39, f.Pairs[0].Links, 0.02)
 }
 
 // The last thing at a bench alone is taken back; a bench that is given up with something turned at it leaves a finding.

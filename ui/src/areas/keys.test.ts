@@ -38,7 +38,6 @@ const textsBeside = (file: string) =>
 
 /** Keys that do what their button shows without a cap on it. */
 const silent = new Set([
-  './hunt/HuntBench.vue on', // the next check of the list, which is pressed itself
   './torque/BoltBench.vue on', // how it was found: its buttons show how often it is pressed
   './torque/BoltBench.vue found',
   './torque/BoltBench.vue photo', // its cap stands in job/PhotoStrip.vue

@@ -30,14 +30,15 @@ describe('the start of indexing', () => {
 
   it('fills in what such gears usually have, and begins with it', async () => {
     const { on, pen: with_ } = start([nine])
-    expect(on.find<HTMLInputElement>('[name="teeth"], #teeth, input.figure').exists()).toBe(true)
     await on.find('form').trigger('submit')
     expect(with_.record.mock.calls[0]?.[0]).toMatchObject({
       indexing: { family: 'cable-9', teeth: '11 13 15 17 20 23 26 30 34', turns: '4' },
     })
   })
-  it('is empty where no gears are known, and does not break', () => {
-    expect(start([]).on.find('form').exists()).toBe(true)
+  it('has nothing to choose where no gears are known, and no teeth that are made up', () => {
+    const { on } = start([])
+    expect(on.findAll('option')).toHaveLength(0)
+    expect(on.findAll('input').some((i) => /^\d+ \d+/.test(i.element.value))).toBe(false)
   })
   it('keeps what was typed when it is refused, and says why at its field', async () => {
     const with_ = pen()

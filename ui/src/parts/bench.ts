@@ -37,6 +37,8 @@ export const caps: Partial<Record<BenchKey, string>> = { back: '⌫', found: '�
 export function useBenchKeys(handle: (key: string) => boolean) {
   useEventListener('keydown', (event) => {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return
+    // A key that is held does its work once: who holds ⌫ empties a field, and does not fly back through the bike.
+    if (event.repeat && !/^([\d.,]|Arrow.*)$/.test(event.key)) return
     const on = event.target as HTMLElement
     const bench = on.closest('[data-bench]') !== null
     const typing = on.matches('input, textarea, select') || on.isContentEditable

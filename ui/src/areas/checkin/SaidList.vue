@@ -9,10 +9,16 @@ import { saidOf, type useDraft } from './draft'
 /** What the owner's words come to: each part is a complaint that is answered before the bike leaves, one press each. */
 const draft = defineModel<ReturnType<typeof useDraft>['value']>({ required: true })
 const words = computed(() => draft.value.words.trim())
-/** What the words come to, with what was asked, so that it is seen whether they have changed since. */
+const asked = computed(() =>
+  words.value ? { words: words.value, facts: draft.value.bike.facts } : undefined,
+)
+/** What the words come to, with what was asked, so that it is seen whether words or bike have changed since. */
 const { answer } = useAnswer(
-  () => (words.value ? { words: words.value, facts: draft.value.bike.facts } : undefined),
-  async (body, signal) => ({ ...body, heard: await ask(client.POST('/api/said', { body, signal })) }),
+  () => asked.value,
+  async (body, signal) => ({
+    about: JSON.stringify(body),
+    heard: await ask(client.POST('/api/said', { body, signal })),
+  }),
   { wait: 300 },
 )
 const heard = computed(() => answer.value?.heard ?? [])
@@ -22,7 +28,7 @@ function press(part: string) {
   draft.value.said = { ...draft.value.said, [part]: !is(part) }
 }
 /** What stands here is what the words come to as they are now. */
-const settled = computed(() => answer.value?.words === words.value)
+const settled = computed(() => !!answer.value && answer.value.about === JSON.stringify(asked.value))
 defineExpose({ heard, settled })
 </script>
 

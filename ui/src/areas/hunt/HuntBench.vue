@@ -227,7 +227,7 @@ const sooner: Record<string, string> = {
     <p v-else class="text-soft">Nothing is left to check. Put the likeliest cause right and try it.</p>
 
     <section v-if="!hunt.settled && hunt.next.length > 1" aria-labelledby="or-else">
-      <h2 id="or-else" class="mb-1">Or else</h2>
+      <h2 id="or-else" class="mb-1">Or else <KeyCap of="on" /></h2>
       <ol class="border-t border-ink">
         <li v-for="(m, i) in hunt.next" :key="m.do" class="border-b border-rule">
           <button

@@ -151,6 +151,18 @@ describe('a point of the walk-round under one hand', () => {
     ])
   })
 
+  it('goes back with an empty field, and not while the key that emptied it is held', async () => {
+    const { on } = await start(rotor)
+    const held = (repeat: boolean) =>
+      document.activeElement?.dispatchEvent(
+        new KeyboardEvent('keydown', { key: 'Backspace', repeat, bubbles: true, cancelable: true }),
+      )
+    held(true)
+    expect(on.emitted('back')).toBeUndefined()
+    held(false)
+    expect(on.emitted('back')).toHaveLength(1)
+  })
+
   it('of a closed job hears nothing', async () => {
     const { on, sent } = await start(tyre, pen(), true)
     await press('1', '/', '+', 'Backspace')
