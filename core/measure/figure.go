@@ -90,6 +90,9 @@ func parse(typed string, want Unit, signed bool) (Figure, error) {
 		}
 		unit = named
 	}
+	if mixed.MatchString(number) && unit != Inch {
+		return fail("“%s” is a fraction, as inches have them: say so, “%s in”.", strings.TrimSpace(typed), number)
+	}
 	value, err := valueOf(number, unit)
 	if err != nil || math.IsInf(value, 0) {
 		return nothing()
@@ -111,6 +114,9 @@ func numeral(text string) (number, rest string) {
 
 // fraction is a numeral as inches are written: 12 1/16, 9/16.
 var fraction = regexp.MustCompile(`^(?:(\d+)[ -])?(\d+)/(\d+)`)
+
+// mixed is a fraction that can be nothing but one: 12 1/16. Without a whole number before it, a slash parts two figures.
+var mixed = regexp.MustCompile(`^\d+[ -]\d+/\d+$`)
 
 // valueOf is what a numeral says; a fraction is one of inches only, since a slash parts two figures elsewhere.
 func valueOf(number string, unit Unit) (float64, error) {
@@ -175,8 +181,13 @@ func ParseFigures(typed string, want Unit, most int) ([]Figure, error) {
 // Several reads one to most figures, parted by a slash or a semicolon, each as read has it. What can be read as one figure
 // is one: the slash of an inch's fraction parts nothing.
 func Several(typed string, most int, read func(one string) (Figure, error)) ([]Figure, error) {
-	if f, err := read(typed); err == nil {
+	f, err := read(typed)
+	number, _ := numeral(strings.TrimSpace(typed))
+	switch {
+	case err == nil && most > 0:
 		return []Figure{f}, nil
+	case mixed.MatchString(number):
+		return nil, err
 	}
 	parts := strings.FieldsFunc(typed, func(r rune) bool { return r == '/' || r == ';' })
 	if len(parts) == 0 {

@@ -62,6 +62,12 @@ func TestASlashInInchesIsAFraction(t *testing.T) {
 	}
 }
 
+// A whole number with a fraction is no two figures: what is said of it speaks of all of it.
+func TestAFractionOfNothingIsSaidToBeOne(t *testing.T) {
+	_, err := measure.ParseFigures("12 1/16", measure.Millimetre, 3)
+	require.ErrorContains(t, err, "“12 1/16 in”")
+}
+
 func FuzzParseFigures(f *testing.F) {
 	f.Add("1.62/1,58", 3)
 	f.Add("//;", 2)
