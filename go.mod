@@ -7,9 +7,9 @@ require (
 	github.com/alexedwards/argon2id v1.0.0
 	github.com/alexedwards/scs/postgresstore v0.0.0-20251002162104-209de6e426de
 	github.com/alexedwards/scs/v2 v2.9.0
+	github.com/bep/imagemeta v1.0.1
 	github.com/boombuler/barcode v1.1.0
 	github.com/danielgtaylor/huma/v2 v2.37.2
-	github.com/disintegration/imaging v1.6.2
 	github.com/emersion/go-smtp v0.25.1
 	github.com/evanphx/json-patch/v5 v5.9.11
 	github.com/go-chi/chi/v5 v5.5.0
@@ -23,7 +23,6 @@ require (
 	github.com/jmoiron/sqlx v1.4.0
 	github.com/muktihari/fit v0.26.1
 	github.com/pressly/goose/v3 v3.29.0
-	github.com/rwcarlsen/goexif v0.0.0-20190401172101-9e8deecbddbd
 	github.com/segmentio/encoding v0.5.4
 	github.com/spf13/cobra v1.10.2
 	github.com/stretchr/testify v1.12.1

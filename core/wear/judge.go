@@ -25,6 +25,8 @@ type Gauge struct {
 	Step      float64       `yaml:"step"`      // smallest division
 	Major     float64       `yaml:"major"`     // numbered division
 	Plausible measure.Range `yaml:"plausible"` // outside it, a figure is a slip
+	New       *float64      `yaml:"new"`       // the figure of a new part
+	Month     float64       `yaml:"month"`     // what a month of ordinary riding adds to it; less than 0 for what wears away
 	Limits    []Variant     `yaml:"limits"`    // the first that holds is used
 	Markable  bool          `yaml:"markable"`  // the part may carry its own limit
 
@@ -138,12 +140,21 @@ func (g Gauge) Validate() error {
 	if len(g.Limits) == 0 || len(g.Limits[len(g.Limits)-1].When) > 0 {
 		return fmt.Errorf("the last limit must hold for every bike")
 	}
+	if g.New == nil || !g.Plausible.Contains(*g.New) {
+		return fmt.Errorf("a gauge needs the figure of a new part, within what is plausible")
+	}
 	for _, v := range g.Limits {
 		if err := v.When.Validate(); err != nil {
 			return err
 		}
 		if err := v.Validate(); err != nil {
 			return err
+		}
+		if m := v.Mark(*g.New); m != Sound {
+			return fmt.Errorf("a new part, at %g, would be %s", *g.New, m)
+		}
+		if g.Month == 0 || (g.Month > 0) != (v.Direction == Rises) {
+			return fmt.Errorf("a month of %g where wear %s", g.Month, v.Direction)
 		}
 	}
 	return nil

@@ -53,6 +53,31 @@ func TestMarkedLimitMovesTheOthers(t *testing.T) {
 	assert.Equal(t, wear.Sound, rotor.Mark(1.75), "the limit it came from is untouched")
 }
 
+func TestAGaugeKnowsWhatANewPartIs(t *testing.T) {
+	whole := func() wear.Gauge {
+		fresh := 3.6
+		return wear.Gauge{Unit: "mm", Step: 0.1, Major: 0.5, Span: measure.Range{Max: 4}, Plausible: measure.Range{Max: 12},
+			New: &fresh, Month: -0.2, Limits: []wear.Variant{{Limit: pad}}}
+	}
+	require.NoError(t, whole().Validate())
+	for name, c := range map[string]struct {
+		change func(*wear.Gauge)
+		says   string
+	}{
+		"none":                {func(g *wear.Gauge) { g.New = nil }, "needs the figure of a new part"},
+		"beyond what can be":  {func(g *wear.Gauge) { *g.New = 36 }, "within what is plausible"},
+		"worn when new":       {func(g *wear.Gauge) { *g.New = 0.9 }, "would be due"},
+		"no wear":             {func(g *wear.Gauge) { g.Month = 0 }, "a month of 0"},
+		"wears the wrong way": {func(g *wear.Gauge) { g.Month = 0.2 }, "where wear falls"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			g := whole()
+			c.change(&g)
+			assert.ErrorContains(t, g.Validate(), c.says)
+		})
+	}
+}
+
 func TestValidateRefusesStepsOutOfOrder(t *testing.T) {
 	for name, l := range map[string]wear.Limit{
 		"watch after due":   {Direction: wear.Falls, Watch: at(0.5), Due: 1, Source: "s"},

@@ -20,6 +20,12 @@ export async function signIn(page: Page, name: Name = 'Ida Oyelaran') {
   await expect(page.getByRole('link', { name: 'Take a bike in' })).toBeVisible()
 }
 
+/** pick chooses one of the words that drop from a field. */
+export async function pick(field: Locator, word: string | RegExp) {
+  await field.click()
+  await field.page().getByRole('option', { name: word, exact: true }).click()
+}
+
 /** Screens whose colours were looked at in the dim light already. */
 const dimmed = new Set<string>()
 

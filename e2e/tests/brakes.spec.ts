@@ -17,8 +17,8 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   await page.getByRole('button', { name: /Bleed the front brake from the caliper up/ }).click()
   await expect(page.getByRole('button', { name: 'Begin' })).toBeDisabled()
   await expect(page.getByText('First choose: How does it stand?')).toBeVisible()
-  await page.getByRole('button', { name: /^Dry/ }).click()
-  await page.getByRole('button', { name: 'A threaded pin with a clip' }).click()
+  await page.getByRole('radio', { name: /^Dry/ }).click()
+  await page.getByRole('radio', { name: 'A threaded pin with a clip' }).click()
   await choose(page)
   // The wrong family cannot be chosen, and says why.
   await expect(page.getByRole('radio', { name: /Big tub/ })).toBeDisabled()
@@ -26,7 +26,10 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   await page.getByLabel('Or scan its label').fill('0000000000000')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert').first()).toContainText('no label of a bottle on the shelf')
-  const shelf = (await (await page.request.get('/api/bottles')).json()) as { id: string; name: string }[]
+  const shelf = (await (await page.request.get('/api/bottles')).json()) as {
+    id: string
+    name: string
+  }[]
   await page
     .getByLabel('Or scan its label')
     .fill(`utensil:bottle:${shelf.find((b) => b.name === 'DOT on the bench')?.id}`)
@@ -102,7 +105,7 @@ test('the brake desk does the arithmetic, and says what is wrong with a figure',
   await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/brake-desk`)
   const tool = (name: string) =>
     page.getByRole('navigation', { name: 'Brake desk' }).getByRole('button', { name }).click()
-  await page.getByRole('button', { name: 'rear', exact: true }).click()
+  await page.getByRole('radio', { name: 'rear', exact: true }).click()
   await tool('Fluid needed')
   await expect(page.getByRole('row', { name: /Push from the caliper/ })).toContainText('ml')
   await page.getByLabel('Hose, mm').fill('-5')

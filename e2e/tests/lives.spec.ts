@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 
-import { expectSound, openJob, signIn, stage, test } from './bench'
+import { expectSound, openJob, pick, signIn, stage, test } from './bench'
 
 test('what is fitted is said at the bench, and the bike tells how its parts live', async ({ page }) => {
   await signIn(page)
@@ -15,11 +15,11 @@ test('what is fitted is said at the bench, and the bike tells how its parts live
   await expectSound(page, 'What is on it')
 
   await form.getByLabel('Diameter, mm').fill('16')
-  await form.getByLabel('Why the old one came off').selectOption('broken')
+  await pick(form.getByLabel('Why the old one came off'), 'broken')
   await form.getByRole('button', { name: 'It is fitted' }).click()
   await expect(form.getByText(/Diameter of 16 mm cannot be/).first()).toBeVisible()
   await form.getByRole('button', { name: '160', exact: true }).click() // what was meant
-  await form.getByLabel('Held by').selectOption('centre ring')
+  await pick(form.getByLabel('Held by'), 'centre ring')
   await form.getByRole('button', { name: 'It is fitted' }).click()
   const line = page.getByRole('listitem').filter({ hasText: 'Rear rotor' }).first()
   await expect(line).toContainText('160 mm, centre ring')
@@ -66,10 +66,10 @@ test('what is fitted is said at the bench, and the bike tells how its parts live
   await expect(page.getByRole('button', { name: /Rear rotor 160 mm, centre ring/ })).toContainText(
     'not read since',
   )
-  await page.getByRole('button', { name: 'Fasteners' }).click()
+  await page.getByRole('tab', { name: 'Fasteners' }).click()
   await expect(page.getByText('Newton metres, as left')).toBeVisible()
   await page.setViewportSize({ width: 390, height: 800 })
-  await page.getByRole('button', { name: 'What is on it' }).click()
+  await page.getByRole('tab', { name: 'What is on it' }).click()
   const over = () =>
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   await expect.poll(over).toBeLessThanOrEqual(0)

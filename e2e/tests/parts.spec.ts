@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 
-import { expectSound, leaving, openJob, signIn, stage, test } from './bench'
+import { expectSound, leaving, openJob, pick, signIn, stage, test } from './bench'
 
 test('parts are read off the drawing, by what they look like and measure', async ({ page }) => {
   await signIn(page)
@@ -56,10 +56,10 @@ test('a part for now calls the bike back, a kept one goes to the stores with its
   await openJob(page, 'Staithe Packet no. 2')
   await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/parts?at=rear-rotor`)
   const form = page.getByRole('form', { name: 'What is fitted: Rear rotor' })
-  await form.getByLabel('It is', { exact: true }).selectOption('good')
-  await form.getByLabel('It comes').selectOption('spares')
+  await pick(form.getByLabel('It is', { exact: true }), 'used, good')
+  await pick(form.getByLabel('It comes'), 'a used spare')
   await form.getByLabel(/Only for now/).check()
-  await form.getByLabel('What became of it').selectOption('spares')
+  await pick(form.getByLabel('What became of it'), 'kept as a spare')
   await form.getByRole('button', { name: 'It is fitted' }).click()
   const line = page
     .getByRole('listitem')
@@ -81,6 +81,9 @@ test('a part for now calls the bike back, a kept one goes to the stores with its
   await page.getByLabel('Code on its label').fill('USED-ROTOR-7')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('USED-ROTOR-7').first()).toBeVisible()
-  const stock = (await (await page.request.get('/api/stores')).json()) as { code: string; past?: unknown[] }[]
+  const stock = (await (await page.request.get('/api/stores')).json()) as {
+    code: string
+    past?: unknown[]
+  }[]
   expect(stock.find((i) => i.code === 'USED-ROTOR-7')?.past?.length).toBeGreaterThan(1)
 })

@@ -47,9 +47,8 @@ async function record(page: Page) {
 
 /** choose makes the first choice of each that is asked; one may bring the next. */
 export async function choose(page: Page) {
-  const asked = page.getByRole('group').filter({ has: page.locator('button[aria-pressed]') })
-  const open = asked.filter({ hasNot: page.locator('button[aria-pressed="true"]') })
-  while (await open.count()) await open.first().getByRole('button').first().click()
+  const open = page.getByRole('radiogroup').filter({ hasNot: page.getByRole('radio', { checked: true }) })
+  while (await open.count()) await open.first().getByRole('radio').first().click()
   const unread = page
     .getByRole('paragraph')
     .filter({ hasText: 'nobody has read it' })

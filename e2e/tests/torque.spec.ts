@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 
-import { expectSound, leaving, openJob, signIn, stage, test } from './bench'
+import { expectSound, leaving, openJob, pick, signIn, stage, test } from './bench'
 
 const run = (page: Page) => page.getByRole('navigation', { name: 'Torque run' })
 const open = (page: Page) => run(page).getByRole('button', { name: /^not looked at/ })
@@ -106,15 +106,15 @@ test('the right figure: the manual’s, the lower of two parts, another wrench w
   await expect(verdict(page)).toContainText('3 to 4 N·m')
 
   await page.getByRole('button', { name: 'Wrench, adapter, threads' }).click()
-  await page.getByLabel('On the threads').selectOption('dry')
+  await pick(page.getByLabel('On the threads'), 'dry')
   await field(page).fill('3.5')
   await expect(verdict(page)).toContainText('instead of')
-  await page.getByLabel('Wrench', { exact: true }).selectOption({ label: 'Old beam, ±4 % (out of date)' })
+  await pick(page.getByLabel('Wrench', { exact: true }), 'Old beam, ±4 % (out of date)')
   await page.keyboard.press('Tab')
   await field(page).press('Enter')
   await expect(page.getByRole('alert').first()).toContainText('Take another wrench, or say why')
   await expectSound(page, 'Wrench, adapter and threads')
-  await page.getByLabel('Wrench', { exact: true }).selectOption({ label: 'The closest in date' })
+  await pick(page.getByLabel('Wrench', { exact: true }), 'The closest in date')
   await page.getByRole('button', { name: 'With an adapter' }).click()
   await expect(page.getByText(/Set the wrench to 2.5–3.33 N·m/)).toBeVisible()
   await page.getByLabel('Adapter, mm').fill('900')
@@ -126,7 +126,7 @@ test('the right figure: the manual’s, the lower of two parts, another wrench w
 
   await page.getByRole('button', { name: 'Add a bolt' }).click()
   await page.getByLabel('What it holds').fill('Basket bracket')
-  await page.getByRole('button', { name: 'Only its thread' }).click()
+  await page.getByRole('radio', { name: 'Only its thread' }).click()
   await page.getByLabel('Thread', { exact: true }).fill('M55')
   await page.getByRole('button', { name: 'Add it to this bike' }).click()
   await expect(page.getByRole('alert')).toContainText('M55')
@@ -145,7 +145,7 @@ test('a connected wrench fills the run by itself, and nothing it sends is lost',
   await signIn(page)
   await openJob(page, 'Wagtail Twenty')
   await stage(page, 'Verify').click()
-  await page.getByLabel('Figures from').selectOption({ label: 'Small 1–10, connected' })
+  await pick(page.getByLabel('Figures from'), 'Small 1–10, connected')
   const pull = async (nm: number, trick?: string) => {
     const answer = await page.request.post('/api/standin/wrench', { data: { nm, trick } })
     expect(answer.status()).toBe(200)

@@ -106,12 +106,14 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   await answerSaid(page)
 
   await stage(page, 'Hand over').click()
-  await page.getByRole('checkbox', { name: /Lock key/ }).check()
+  const key = page.getByRole('switch', { name: /Lock key/ })
+  await key.click()
+  await expect(key).toBeChecked()
   await expect(leaving(page)).toContainText('Nothing stands in the way')
   await expectSound(page, 'Hand over')
   await page.getByRole('button', { name: 'Hand it over' }).click()
   await expect(page.getByText(/It is handed over as not to be ridden/)).toBeVisible()
-  await page.getByRole('checkbox', { name: /pushed, not ridden/ }).check()
+  await page.getByRole('switch', { name: /pushed, not ridden/ }).check()
   await page.getByRole('button', { name: 'Hand it over' }).click()
   await expect(page.getByText(`Handed to ${owner}`)).toBeVisible()
   await expectSound(page, 'A released job')
@@ -238,7 +240,9 @@ test('a new bike is in with a dozen inputs at most, in the order of the counter'
   await page.getByRole('link', { name: 'Take a bike in' }).click()
   await page.getByRole('button', { name: /^New owner/ }).click()
   const form = page.getByRole('main').locator('form')
-  const fields = form.locator('input:visible, textarea:visible, select:visible')
+  const fields = form.locator(
+    'input:visible, textarea:visible, [role=switch]:visible, [role=radio]:visible, [aria-haspopup=listbox]:visible',
+  )
   const names = await fields.evaluateAll((all) => [
     ...new Set(
       all.map((f) =>

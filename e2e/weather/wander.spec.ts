@@ -38,7 +38,7 @@ const meet = (page: Page, at: number, leave: string) =>
   page.evaluate(
     ([n, not]) => {
       document.querySelectorAll('[data-met]').forEach((e) => e.removeAttribute('data-met'))
-      const all = [...document.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, summary, [role=menuitem]')]
+      const all = [...document.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, summary, [role=menuitem], [role=option], [role=radio], [role=switch], [role=tab]')]
       const can = all.filter((e) => {
         const box = e.getBoundingClientRect()
         const named = `${e.getAttribute('aria-label') ?? ''} ${e.innerText} ${e.title}`

@@ -10,9 +10,12 @@ import (
 	"image/jpeg"
 	_ "image/png" // a format that is read
 	"io"
+	"math"
+	"time"
 
-	"github.com/disintegration/imaging"
-	"github.com/rwcarlsen/goexif/exif"
+	"github.com/bep/imagemeta"
+	"golang.org/x/image/draw"
+	"golang.org/x/image/math/f64"
 	_ "golang.org/x/image/webp" // a format that is read
 
 	"utensil/internal/workshop/owner"
@@ -24,6 +27,7 @@ const (
 	mostPixels   = 40_000_000
 	mostUnpacked = 150 << 20 // with the file itself and the small picture less than 200 MB
 	longestSide  = 1600
+	mostReading  = 2 * time.Second // of what is written about it
 )
 
 // ReadPhoto reads a JPEG, PNG or WebP picture, turns it upright, makes it no larger than it is
@@ -51,7 +55,7 @@ func ReadPhoto(in io.Reader) (owner.Photo, error) {
 	if err != nil {
 		return owner.Photo{}, errors.New("this photo is damaged: take or choose another")
 	}
-	small := upright(imaging.Fit(picture, longestSide, longestSide, imaging.Lanczos), orientation(text))
+	small := upright(smaller(picture), orientation(text, format))
 	var out bytes.Buffer
 	if err := jpeg.Encode(&out, small, &jpeg.Options{Quality: 82}); err != nil {
 		return owner.Photo{}, fmt.Errorf("writing the photo: %w", err)
@@ -105,40 +109,82 @@ func sampled(text []byte) (quarters int, whole bool) {
 	return 0, false
 }
 
+// formats are the kinds of picture that say how the camera was held.
+var formats = map[string]imagemeta.ImageFormat{
+	"jpeg": imagemeta.JPEG, "png": imagemeta.PNG, "webp": imagemeta.WebP,
+}
+
 // orientation is how the camera was held, 1 to 8 (Exif 2.32, tag 0x0112); 1 when it does not say.
-func orientation(text []byte) int {
-	said, err := exif.Decode(bytes.NewReader(text))
-	if err != nil && (said == nil || exif.IsCriticalError(err)) {
-		return 1
-	}
-	tag, err := said.Get(exif.Orientation)
+func orientation(text []byte, format string) int {
+	held := 1
+	_, err := imagemeta.Decode(imagemeta.Options{
+		R:               bytes.NewReader(text),
+		ImageFormat:     formats[format],
+		Sources:         imagemeta.EXIF,
+		ShouldHandleTag: func(tag imagemeta.TagInfo) bool { return tag.Tag == "Orientation" && tag.Namespace == "IFD0" },
+		HandleTag: func(tag imagemeta.TagInfo) error {
+			if way, ok := tag.Value.(uint16); ok {
+				held = int(way)
+			}
+			return imagemeta.ErrStopWalking
+		},
+		Timeout: mostReading,
+	})
 	if err != nil {
 		return 1
 	}
-	way, err := tag.Int(0)
-	if err != nil {
-		return 1
+	return held
+}
+
+// smaller makes a picture no longer than it is looked at. It is halved, four pixels to one, until less than a half is
+// left to do: so every pixel counts, and nothing is held beside the picture.
+func smaller(p image.Image) *image.RGBA {
+	for {
+		size := p.Bounds().Size()
+		longest := max(size.X, size.Y)
+		last := longest < 2*longestSide
+		switch {
+		case !last:
+			size = image.Pt(max(1, size.X/2), max(1, size.Y/2))
+		case longest > longestSide:
+			share := float64(longestSide) / float64(longest)
+			size.X = max(1, int(math.Round(float64(size.X)*share)))
+			size.Y = max(1, int(math.Round(float64(size.Y)*share)))
+		}
+		small := image.NewRGBA(image.Rectangle{Max: size})
+		draw.ApproxBiLinear.Scale(small, small.Bounds(), p, p.Bounds(), draw.Src, nil)
+		if last {
+			return small
+		}
+		p = small
 	}
-	return way
+}
+
+// turns is where a pixel of a picture of 1 by 1 goes, by how the camera was held (Exif 2.32, table 6): x' = a·x + b·y + c,
+// y' = d·x + e·y + f.
+var turns = map[int]f64.Aff3{
+	2: {-1, 0, 1, 0, 1, 0},
+	3: {-1, 0, 1, 0, -1, 1},
+	4: {1, 0, 0, 0, -1, 1},
+	5: {0, 1, 0, 1, 0, 0},
+	6: {0, -1, 1, 1, 0, 0},
+	7: {0, -1, 1, -1, 0, 1},
+	8: {0, 1, 0, -1, 0, 1},
 }
 
 // upright turns a picture as it was seen.
-func upright(p *image.NRGBA, way int) *image.NRGBA {
-	switch way {
-	case 2:
-		return imaging.FlipH(p)
-	case 3:
-		return imaging.Rotate180(p)
-	case 4:
-		return imaging.FlipV(p)
-	case 5:
-		return imaging.Transpose(p)
-	case 6:
-		return imaging.Rotate270(p)
-	case 7:
-		return imaging.Transverse(p)
-	case 8:
-		return imaging.Rotate90(p)
+func upright(p *image.RGBA, held int) *image.RGBA {
+	turn, ok := turns[held]
+	if !ok {
+		return p
 	}
-	return p
+	size := p.Bounds().Size()
+	if turn[0] == 0 { // it lies on its side
+		size = image.Pt(size.Y, size.X)
+	}
+	turn[2] *= float64(size.X)
+	turn[5] *= float64(size.Y)
+	seen := image.NewRGBA(image.Rectangle{Max: size})
+	draw.NearestNeighbor.Transform(seen, turn, p, p.Bounds(), draw.Src, nil)
+	return seen
 }

@@ -45,21 +45,22 @@ func SignIns() (lines []string) {
 }
 
 type teller struct {
-	store workshop.Store
-	shop  *workshop.Workshop
-	book  *knowledge.Book
-	clock time.Time
-	dice  *rand.Rand // of one stay: what is added to another moves nothing in it
-	fate  *rand.Rand // of one bike, by its frame: how fast it wears and when it comes, whatever else is told
-	who   []record.Actor
-	known map[string]record.Owner // owners by name
-	shelf map[string]fluid.Bottle // bottles by name
+	store  workshop.Store
+	shop   *workshop.Workshop
+	book   *knowledge.Book
+	gauged []*knowledge.Point // the points that are measured
+	clock  time.Time
+	dice   *rand.Rand // of one stay: what is added to another moves nothing in it
+	fate   *rand.Rand // of one bike, by its frame: how fast it wears and when it comes, whatever else is told
+	who    []record.Actor
+	known  map[string]record.Owner // owners by name
+	shelf  map[string]fluid.Bottle // bottles by name
 }
 
 // Build tells the scene as of now into an empty store.
 func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now time.Time) error {
 	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)),
-		known: map[string]record.Owner{},
+		gauged: gauged(book), known: map[string]record.Owner{},
 		shelf: map[string]fluid.Bottle{}}
 	t.shop = workshop.New(store, book, func() time.Time { return t.clock })
 	settings, err := store.Settings(ctx)
@@ -133,26 +134,31 @@ func (t *teller) passes(most time.Duration) {
 // worn remembers how worn each measured part of a bike is.
 type worn map[string]float64
 
-// fresh is a new part's figure, and how it wears in a month for an ordinary rider.
-var fresh = []struct {
-	point         string
-	figure, month float64
-}{
-	{"chain", 0.02, 0.055}, {"front-pads", 3.6, -0.2}, {"rear-pads", 3.6, -0.25}, {"front-rotor", 1.85, -0.011}, {"rear-rotor", 1.85, -0.014},
+// gauged is the points that are measured.
+func gauged(book *knowledge.Book) (points []*knowledge.Point) {
+	for i := range book.Points {
+		if p := &book.Points[i]; p.Gauge != nil {
+			points = append(points, p)
+		}
+	}
+	return points
 }
 
-// ages wears every part by so many months, some faster than others.
-func (t *teller) ages(parts worn, months, ridden float64) {
-	for _, p := range fresh {
-		parts[p.point] += p.month * months * ridden * (0.85 + 0.3*t.fate.Float64())
+// ages wears every measured part of a bike by the months until a visit, each at its own pace, so that one more that is
+// measured moves no other.
+func (t *teller) ages(parts worn, c customer, from, to int) {
+	for _, p := range t.gauged {
+		pace := 0.85 + 0.3*dice(c.name+c.frame, p.ID, strconv.Itoa(to)).Float64()
+		figure := parts[p.ID] + p.Gauge.Month*float64(from-to)*c.ridden*pace
+		parts[p.ID] = min(max(figure, p.Gauge.Plausible.Min), p.Gauge.Plausible.Max)
 	}
 }
 
-// renew makes a part new again.
-func (parts worn) renew(point string) {
-	for _, p := range fresh {
-		if p.point == point {
-			parts[point] = p.figure
+// renew makes a part new again, where it is one that is measured.
+func (t *teller) renew(parts worn, point string) {
+	for _, p := range t.gauged {
+		if p.ID == point {
+			parts[point] = *p.Gauge.New
 		}
 	}
 }
@@ -179,14 +185,14 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	machine := record.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly(),
 		Riding: c.rides}
 	parts := worn{}
-	for _, p := range fresh {
-		parts.renew(p.point)
+	for _, p := range t.gauged {
+		t.renew(parts, p.ID)
 	}
 	today := now.In(where)
 	midnight := time.Date(today.Year(), today.Month(), today.Day(), 0, 0, 0, 0, where)
 	last := c.visits[0] + 3
 	for _, months := range c.visits {
-		t.ages(parts, float64(last-months), c.ridden)
+		t.ages(parts, c, last, months)
 		last = months
 		t.clock = midnight.AddDate(0, -months, -t.fate.IntN(9)).Add(time.Duration(9+t.fate.IntN(5)) * time.Hour)
 		depth := "tune"
@@ -207,7 +213,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	if c.now == nil {
 		return nil
 	}
-	t.ages(parts, float64(last), c.ridden)
+	t.ages(parts, c, last, 0)
 	t.clock = now.Add(-time.Duration(c.now.hoursIn * float64(time.Hour)))
 	t.dice = dice(c.name+c.frame, "now")
 	stay := *c.now
@@ -404,7 +410,6 @@ func (t *teller) inspect(job *workshop.JobView, write recorder, by record.Actor,
 				parts[p.ID] = figure.Base
 			}
 		case p.Gauge != nil:
-			parts[p.ID] = max(parts[p.ID], 0.4)
 			decimals := 1
 			if p.Gauge.Ruling.Step < 0.1 {
 				decimals = 2
@@ -491,7 +496,7 @@ func (t *teller) work(job *workshop.JobView, write recorder, by record.Actor, pa
 		if err := t.sayFitted(job, write, by, i); err != nil {
 			return err
 		}
-		parts.renew(i.Item.Point)
+		t.renew(parts, i.Item.Point)
 	}
 	return t.again(job, write, by, parts)
 }

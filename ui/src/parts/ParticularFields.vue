@@ -3,7 +3,8 @@ import { computed } from 'vue'
 
 import type { Fault, Schemas } from '@/api/client'
 
-import FormField from './FormField.vue'
+import ChoiceField from './ChoiceField.vue'
+import TextField from './TextField.vue'
 
 /** The particulars by which one part is told from another of its place: figures with their unit, or one of a few words. */
 const props = defineProps<{
@@ -21,38 +22,30 @@ const asked = computed(() =>
 )
 const wrong = (id: string) => (props.fault?.field === `particulars.${id}` ? props.fault : undefined)
 const emit = defineEmits<{ set: [id: string, text: string] }>()
-const typed = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
+const label = (p: Schemas['Particular']) => (p.unit ? `${p.name}, ${p.unit}` : p.name)
 </script>
 
 <template>
-  <FormField
-    v-for="p in asked"
-    :key="p.id"
-    v-slot="f"
-    :label="p.unit ? `${p.name}, ${p.unit}` : p.name"
-    :name="`particulars.${p.id}`"
-    :fault="wrong(p.id)"
-  >
-    <select
+  <template v-for="p in asked" :key="p.id">
+    <ChoiceField
       v-if="p.words?.length"
-      :id="f.id"
-      class="input"
-      :value="values[p.id] ?? ''"
-      :aria-invalid="f.invalid"
-      @change="emit('set', p.id, typed($event))"
-    >
-      <option value="">not read</option>
-      <option v-for="w in p.words" :key="w" :value="w">{{ w }}</option>
-    </select>
-    <input
-      v-else
-      :id="f.id"
-      class="input figure"
-      inputmode="decimal"
-      :placeholder="placeholder"
-      :value="values[p.id] ?? ''"
-      :aria-invalid="f.invalid"
-      @input="emit('set', p.id, typed($event))"
+      :model-value="values[p.id] ?? ''"
+      :label="label(p)"
+      :name="`particulars.${p.id}`"
+      :fault="wrong(p.id)"
+      :choices="[['', 'not read'], ...p.words.map((w) => [w, w] as const)]"
+      @update:model-value="emit('set', p.id, $event ?? '')"
     />
-  </FormField>
+    <TextField
+      v-else
+      :model-value="values[p.id] ?? ''"
+      :label="label(p)"
+      :name="`particulars.${p.id}`"
+      :fault="wrong(p.id)"
+      inputmode="decimal"
+      figure
+      :placeholder="placeholder"
+      @update:model-value="emit('set', p.id, String($event))"
+    />
+  </template>
 </template>

@@ -41,9 +41,10 @@ export function useBenchKeys(handle: (key: string) => boolean) {
     if (event.repeat && !/^([\d.,]|Arrow.*)$/.test(event.key)) return
     const on = event.target as HTMLElement
     const bench = on.closest('[data-bench]') !== null
-    const typing = on.matches('input, textarea, select') || on.isContentEditable
-    if (typing && !bench) return
-    if (on.matches('button, a, [role="menuitem"]') && (event.key === 'Enter' || event.key === ' ')) return
+    const typing = on.matches('input, textarea') || on.isContentEditable
+    if ((typing && !bench) || on.matches('[role="listbox"]')) return
+    const pressed = on.matches('button, a, [role="menuitem"], [role="radio"]')
+    if (pressed && (event.key === 'Enter' || event.key === ' ')) return
     if (document.querySelector('[aria-modal="true"]')) return
     if (handle(event.key)) event.preventDefault()
   })
@@ -53,7 +54,7 @@ export function useBenchKeys(handle: (key: string) => boolean) {
 export const startsFigure = (key: string, field: HTMLElement | null) =>
   /^[\d.,]$/.test(key) &&
   document.activeElement !== field &&
-  !document.activeElement?.matches('input, textarea, select')
+  !document.activeElement?.matches('input, textarea')
 
 /** usePreview asks the server what an entry would mean while it is being typed. */
 export function usePreview(job: () => string, content: () => Content | undefined) {

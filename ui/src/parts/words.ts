@@ -13,3 +13,7 @@ export function typedNumber(text: string): number | undefined {
   const value = Number.parseFloat(text.replace(',', '.'))
   return Number.isFinite(value) ? value : undefined
 }
+
+/** Pairs are the words of a list and what they are called, as choices. */
+export const pairs = <T extends string>(names: Readonly<Partial<Record<T, string>>>) =>
+  Object.entries(names) as [T, string][]

@@ -6,6 +6,7 @@ import { useSession } from '@/api/session'
 import { useWords } from '@/api/words'
 import { useOpenJob, useTarget } from '@/areas/job/open'
 import ComingList from '@/areas/lives/ComingList.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useMoney } from '@/parts/money'
@@ -127,11 +128,17 @@ async function allYes() {
       <div v-if="waiting.length && !closed" class="flex flex-wrap items-center gap-2 bg-paper px-3 py-2.5">
         <span class="text-soft">The answer comes from</span>
         <input v-model="from" class="input max-w-56" :placeholder="job.owner.name" aria-label="Who answers" />
-        <select v-model="how" class="input max-w-40" aria-label="How the answer comes">
-          <option value="counter">at the counter</option>
-          <option value="phone">by phone</option>
-          <option value="message">by message</option>
-        </select>
+        <ChoiceField
+          v-model="how"
+          bare
+          class="w-40"
+          label="How the answer comes"
+          :choices="[
+            ['counter', 'at the counter'],
+            ['phone', 'by phone'],
+            ['message', 'by message'],
+          ]"
+        />
         <button type="button" class="button button-go" @click="allYes">
           Yes to {{ waiting.length === 1 ? 'it' : `all ${waiting.length}` }}
         </button>

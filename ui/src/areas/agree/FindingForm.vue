@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 
 import { useOpenJob } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 
 /** Something found that no inspection point holds, at any stage: it goes back to Agree for itself alone. */
@@ -22,13 +23,15 @@ async function save() {
     <label class="min-w-60 flex-1 text-sm text-soft"
       >What is wrong<input v-model="title" class="input text-base text-ink"
     /></label>
-    <label class="text-sm text-soft"
-      >How bad<select v-model="mark" class="input text-base text-ink">
-        <option value="watch">watch</option>
-        <option value="due">due</option>
-        <option value="unsafe">unsafe</option>
-      </select></label
-    >
+    <ChoiceField
+      v-model="mark"
+      label="How bad"
+      :choices="[
+        ['watch', 'watch'],
+        ['due', 'due'],
+        ['unsafe', 'unsafe'],
+      ]"
+    />
     <label class="min-w-60 flex-1 text-sm text-soft"
       >Why, in plain words<input v-model="note" class="input text-base text-ink"
     /></label>

@@ -4,9 +4,10 @@ import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FormFault from '@/parts/FormFault.vue'
-import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
+import { pairs } from '@/parts/words'
 
 import TyreRound from './TyreRound.vue'
 
@@ -47,11 +48,14 @@ const shapes = {
         Before the tube comes out, mark which way round it lay. A breath of air in it, and listen, or under
         water.
       </p>
-      <FormField v-slot="f" label="The hole" name="shape" :fault="pen.fault.value">
-        <select :id="f.id" v-model="form.shape" class="input" :disabled="locked">
-          <option v-for="(name, id) in shapes" :key="id" :value="id">{{ name }}</option>
-        </select>
-      </FormField>
+      <ChoiceField
+        v-model="form.shape"
+        label="The hole"
+        name="shape"
+        :fault="pen.fault.value"
+        :choices="pairs(shapes)"
+        :disabled="locked"
+      />
       <div class="grid grid-cols-2 gap-3">
         <TextField
           v-model="form.hole"

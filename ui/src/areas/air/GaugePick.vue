@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, useId, watchEffect } from 'vue'
+import { computed, watchEffect } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
 
 import { useGauge } from './gauge'
 import { bar } from './strip'
@@ -16,7 +17,6 @@ const props = defineProps<{
   /** what the gauges show at the pressure that is asked for */
   shows?: Schemas['GaugeShows'][]
 }>()
-const id = useId()
 const reads = defineModel<Schemas['PressureReads']>('reads')
 const { chosen, gauges, gauge, shownAt } = useGauge(props.place)
 const { answer } = useAnswer(
@@ -38,17 +38,16 @@ const says = computed(() => {
 
 <template>
   <div v-if="gauges.length" class="flex flex-wrap items-center gap-x-2.5 gap-y-1">
-    <label :for="id" :class="bare ? 'sr-only' : 'text-note text-soft'">Read with</label>
-    <select
-      :id="id"
+    <ChoiceField
       v-model="picked"
-      class="input max-w-60 min-w-36 flex-1"
+      label="Read with"
+      beside
+      :bare="bare"
       :disabled="disabled"
-      :aria-describedby="says ? `${id}-says` : undefined"
-    >
-      <option value="">no gauge named</option>
-      <option v-for="g in gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
-    </select>
-    <p v-if="says" :id="`${id}-says`" class="text-note text-soft" aria-live="polite">{{ says }}</p>
+      class="min-w-36 flex-1"
+      look="max-w-60"
+      :choices="[['', 'no gauge named'], ...gauges.map((g) => [g.id, g.name] as const)]"
+    />
+    <p v-if="says" class="text-note text-soft" aria-live="polite">{{ says }}</p>
   </div>
 </template>

@@ -4,11 +4,13 @@ import { computed, reactive, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import FormFault from '@/parts/FormFault.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
-import TextField from '@/parts/TextField.vue'
-import { figure, percent, typedNumber } from '@/parts/words'
 import SendButton from '@/parts/SendButton.vue'
+import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
+import { figure, percent, typedNumber } from '@/parts/words'
 
 import AirLog from './AirLog.vue'
 import ChartForm from './ChartForm.vue'
@@ -172,9 +174,8 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
           />
           <p class="pb-2.5 text-note text-soft">where it is known; else what is usual on such a leg</p>
         </div>
-        <label v-if="bench.reads.length" class="flex min-h-11 items-center gap-2"
-          ><input v-model="form.opened" type="checkbox" class="size-5" :disabled="locked" /> it was opened, or
-          its spring changed, since it was read last</label
+        <TickField v-if="bench.reads.length" v-model="form.opened" :disabled="locked"
+          >it was opened, or its spring changed, since it was read last</TickField
         >
         <div class="flex flex-wrap gap-3">
           <SendButton
@@ -201,16 +202,16 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
           ><span class="ml-auto text-soft">{{ r.by }}</span>
         </li>
       </ol>
-      <details v-if="!locked" class="mt-3 border-t border-rule">
-        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-          The chart on the leg{{ bench.begins ? ', typed anew' : '' }}
-        </summary>
+      <FoldBox v-if="!locked" class="mt-3 border-t border-rule">
+        <template #row>The chart on the leg{{ bench.begins ? ', typed anew' : '' }}</template>
         <ChartForm :bench="bench" />
-      </details>
-      <details class="mt-2 border-t border-rule" :open="bench.dials.owed">
-        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-          Clicks of its dials<span v-if="bench.dials.owed" class="text-ochre"> · found, not put back</span>
-        </summary>
+      </FoldBox>
+      <FoldBox class="mt-2 border-t border-rule" :open="bench.dials.owed">
+        <template #row
+          >Clicks of its dials<span v-if="bench.dials.owed" class="text-ochre">
+            · found, not put back</span
+          ></template
+        >
         <DialsForm
           :key="`${bench.dials.owed ?? false}`"
           :leg="bench.place"
@@ -218,20 +219,20 @@ const mark = computed(() => props.bench.next?.mark ?? 'open')
           :left="bench.dials.owed ?? false"
           :locked="locked"
         />
-      </details>
-      <details class="mt-2 border-t border-rule" :open="Boolean(bench.due || bench.unwritten)">
-        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-          Opened last, and due again<span v-if="bench.due?.late" class="text-ochre"> · due by its hours</span
-          ><span v-if="bench.unwritten" class="text-ochre"> · served, not written down</span>
-        </summary>
+      </FoldBox>
+      <FoldBox class="mt-2 border-t border-rule" :open="Boolean(bench.due || bench.unwritten)">
+        <template #row
+          >Opened last, and due again<span v-if="bench.due?.late" class="text-ochre"> · due by its hours</span
+          ><span v-if="bench.unwritten" class="text-ochre"> · served, not written down</span></template
+        >
         <ServiceForm :key="bench.due?.id" :bench="bench" :locked="locked" />
-      </details>
-      <details class="mt-2 border-t border-rule" :open="bench.nicks.length > 0">
-        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-          {{ bench.place === 'shock' ? 'A mark on its shaft' : 'A mark on a stanchion' }}
-        </summary>
+      </FoldBox>
+      <FoldBox class="mt-2 border-t border-rule" :open="bench.nicks.length > 0">
+        <template #row>{{
+          bench.place === 'shock' ? 'A mark on its shaft' : 'A mark on a stanchion'
+        }}</template>
         <NickForm :bench="bench" :locked="locked" />
-      </details>
+      </FoldBox>
     </section>
     <AirLog v-model="pressure" :air="air" :liked="bench.liked" :shows="bench.next?.shows" :locked="locked" />
   </div>

@@ -4,12 +4,13 @@ import { computed, reactive, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FormFault from '@/parts/FormFault.vue'
-import FormField from '@/parts/FormField.vue'
-import TextField from '@/parts/TextField.vue'
-import { figure, typedNumber } from '@/parts/words'
 import SendButton from '@/parts/SendButton.vue'
+import TextField from '@/parts/TextField.vue'
+import { pairs } from '@/parts/words'
+import { figure, typedNumber } from '@/parts/words'
 
 import StanchionDrawing from './StanchionDrawing.vue'
 
@@ -50,17 +51,24 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
       <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="log">
         <FormFault :fault="pen.fault.value" />
         <div class="grid gap-3 sm:grid-cols-2">
-          <FormField v-if="!shock" v-slot="f" label="On" name="side" :fault="pen.fault.value">
-            <select :id="f.id" v-model="form.side" class="input">
-              <option value="left">the left stanchion</option>
-              <option value="right">the right stanchion</option>
-            </select>
-          </FormField>
-          <FormField v-slot="f" label="By a fingernail" name="felt" :fault="pen.fault.value">
-            <select :id="f.id" v-model="form.felt" class="input">
-              <option v-for="(name, id) in felt" :key="id" :value="id">{{ name }}</option>
-            </select>
-          </FormField>
+          <ChoiceField
+            v-if="!shock"
+            v-model="form.side"
+            label="On"
+            name="side"
+            :fault="pen.fault.value"
+            :choices="[
+              ['left', 'the left stanchion'],
+              ['right', 'the right stanchion'],
+            ]"
+          />
+          <ChoiceField
+            v-model="form.felt"
+            label="By a fingernail"
+            name="felt"
+            :fault="pen.fault.value"
+            :choices="pairs(felt)"
+          />
           <TextField
             v-model="form.above"
             label="Over the seal, mm"

@@ -6,11 +6,12 @@ import { given } from '@/api/given'
 import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import FigureField from '@/parts/FigureField.vue'
-import TextField from '@/parts/TextField.vue'
 import FormFault from '@/parts/FormFault.vue'
+import SendButton from '@/parts/SendButton.vue'
+import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
-import SendButton from '@/parts/SendButton.vue'
 
 /** Sealant that is filled in, and when it is topped up next. */
 const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
@@ -49,9 +50,7 @@ async function log() {
         name="celsius"
         :fault="pen.fault.value"
       />
-      <label class="flex min-h-11 items-center gap-2 self-end"
-        ><input v-model="dried" type="checkbox" class="size-5" :disabled="locked" /> the old had dried</label
-      >
+      <TickField v-model="dried" class="self-end" :disabled="locked">the old had dried</TickField>
     </div>
     <div class="flex flex-wrap items-center gap-3">
       <SendButton :disabled="locked || pen.busy.value" :wants="!ml.trim() && 'how much went in, in ml'">

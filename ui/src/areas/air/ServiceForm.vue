@@ -4,11 +4,13 @@ import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FormFault from '@/parts/FormFault.vue'
 import FormField from '@/parts/FormField.vue'
+import SendButton from '@/parts/SendButton.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
-import SendButton from '@/parts/SendButton.vue'
+import { pairs } from '@/parts/words'
 
 import HoursRule from './HoursRule.vue'
 
@@ -74,11 +76,13 @@ const kinds = computed(() =>
     <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="log">
       <FormFault :fault="pen.fault.value" />
       <div class="grid gap-3 sm:grid-cols-3">
-        <FormField v-slot="f" label="Served now" name="what" :fault="pen.fault.value">
-          <select :id="f.id" v-model="form.what" class="input">
-            <option v-for="(name, id) in kinds" :key="id" :value="id">{{ name }}</option>
-          </select>
-        </FormField>
+        <ChoiceField
+          v-model="form.what"
+          label="Served now"
+          name="what"
+          :fault="pen.fault.value"
+          :choices="pairs(kinds)"
+        />
         <FormField v-slot="f" label="Again after, hours" name="every" :fault="pen.fault.value">
           <div class="flex gap-1">
             <input

@@ -5,11 +5,15 @@ import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useOpenJob, usePart } from '@/areas/job/open'
-import FormField from '@/parts/FormField.vue'
-import GaugeStrip from '@/parts/GaugeStrip.vue'
-import TextField from '@/parts/TextField.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import FormFault from '@/parts/FormFault.vue'
+import GaugeStrip from '@/parts/GaugeStrip.vue'
 import SendButton from '@/parts/SendButton.vue'
+import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
+import { pairs } from '@/parts/words'
 
 import AirLog from './AirLog.vue'
 import FlatForm from './FlatForm.vue'
@@ -42,8 +46,8 @@ const tyre = reactive({
   ...props.bench.read,
 })
 const madeFor = [
-  { value: 'yes', says: 'Yes: its sidewall or its maker says so' },
-  { value: 'no', says: 'No, or nothing says so' },
+  ['yes', 'Yes: its sidewall or its maker says so'],
+  ['no', 'No, or nothing says so'],
 ] as const
 const rider = reactive({
   rider: '',
@@ -195,9 +199,8 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
               :disabled="locked"
               figure
             />
-            <label v-if="!tyre.least" class="flex min-h-11 items-center gap-2"
-              ><input v-model="tyre.no_least" type="checkbox" class="size-5" :disabled="locked" /> no least
-              printed</label
+            <TickField v-if="!tyre.least" v-model="tyre.no_least" :disabled="locked"
+              >no least printed</TickField
             >
           </div>
           <TextField
@@ -242,32 +245,16 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
             figure
           />
           <div class="flex flex-wrap gap-x-4 self-end">
-            <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="tyre.hookless" type="checkbox" class="size-5" :disabled="locked" /> rim without
-              hooks</label
-            >
-            <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="tyre.tubeless" type="checkbox" class="size-5" :disabled="locked" />
-              tubeless</label
-            >
+            <TickField v-model="tyre.hookless" :disabled="locked">rim without hooks</TickField>
+            <TickField v-model="tyre.tubeless" :disabled="locked">tubeless</TickField>
           </div>
-          <fieldset v-if="tyre.hookless" class="sm:col-span-full">
-            <legend class="mb-1 text-sm font-[680] text-soft">
-              Is the tyre made for a rim without hooks?
-            </legend>
-            <div class="flex flex-wrap gap-x-4">
-              <label v-for="o in madeFor" :key="o.value" class="flex min-h-11 items-center gap-2"
-                ><input
-                  v-model="tyre.made_for"
-                  type="radio"
-                  :value="o.value"
-                  :name="`${bench.end}-made-for`"
-                  class="size-5"
-                  :disabled="locked"
-                />
-                {{ o.says }}</label
-              >
-            </div>
+          <div v-if="tyre.hookless" class="sm:col-span-full">
+            <ChoiceRow
+              v-model="tyre.made_for"
+              label="Is the tyre made for a rim without hooks?"
+              :choices="madeFor"
+              :disabled="locked"
+            />
             <p
               v-if="fault?.field === 'made_for'"
               data-says-fault
@@ -276,7 +263,7 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
             >
               {{ fault.detail }}
             </p>
-          </fieldset>
+          </div>
         </div>
         <fieldset>
           <legend class="mb-1 text-sm font-[680] text-soft">Who rides it, for both wheels</legend>
@@ -315,16 +302,23 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
                 figure
               />
             </div>
-            <FormField v-slot="f" label="Sits" name="sits" :fault="fault">
-              <select :id="f.id" v-model="rider.sits" class="input" :disabled="locked">
-                <option v-for="(name, word) in sits" :key="word" :value="word">{{ name }}</option>
-              </select>
-            </FormField>
-            <FormField v-slot="f" class="sm:col-span-2" label="Rides on" name="surface" :fault="fault">
-              <select :id="f.id" v-model="rider.surface" class="input" :disabled="locked">
-                <option v-for="g in book?.grounds" :key="g.id" :value="g.id">{{ g.name }}</option>
-              </select>
-            </FormField>
+            <ChoiceField
+              v-model="rider.sits"
+              label="Sits"
+              name="sits"
+              :fault="fault"
+              :choices="pairs(sits)"
+              :disabled="locked"
+            />
+            <ChoiceField
+              v-model="rider.surface"
+              label="Rides on"
+              name="surface"
+              :fault="fault"
+              class="sm:col-span-2"
+              :choices="(book?.grounds ?? []).map((g) => [g.id, g.name] as const)"
+              :disabled="locked"
+            />
           </div>
         </fieldset>
         <FormFault :fault="fault" />
@@ -343,22 +337,22 @@ const sits = { upright: 'upright', leaning: 'leaning', low: 'low', standing: 'st
           then what this rider likes.
         </p>
       </form>
-      <details class="mt-3 border-t border-rule" :open="Boolean(bench.flat)">
-        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-          A flat: where to look
-        </summary>
+      <FoldBox class="mt-3 border-t border-rule" :open="Boolean(bench.flat)">
+        <template #row>A flat: where to look</template>
         <FlatForm :bench="bench" :locked="locked" />
-      </details>
-      <details
+      </FoldBox>
+      <FoldBox
         v-if="bench.read?.tubeless || bench.unwritten"
         class="mt-2 border-t border-rule"
         :open="Boolean(bench.topped || bench.unwritten)"
       >
-        <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-          Sealant<span v-if="bench.unwritten" class="text-ochre"> · topped up, not written down</span>
-        </summary>
+        <template #row
+          >Sealant<span v-if="bench.unwritten" class="text-ochre">
+            · topped up, not written down</span
+          ></template
+        >
         <SealantForm :bench="bench" :locked="locked" />
-      </details>
+      </FoldBox>
     </section>
     <AirLog
       v-model="pressure"

@@ -9,6 +9,7 @@ import LifeLines from '@/areas/lives/LifeLines.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
+import TabRow from '@/parts/TabRow.vue'
 import TextField from '@/parts/TextField.vue'
 
 import CalledFor from './CalledFor.vue'
@@ -33,9 +34,9 @@ const title = computed(() =>
 const tab = ref<'lines' | 'bolts' | 'jobs'>('lines')
 const line = ref<string>()
 const tabs = computed(() => [
-  { id: 'lines' as const, name: 'What is on it' },
-  { id: 'bolts' as const, name: 'Fasteners' },
-  { id: 'jobs' as const, name: `Jobs · ${data.value?.jobs.length ?? 0}` },
+  ['lines', 'What is on it'] as const,
+  ['bolts', 'Fasteners'] as const,
+  ['jobs', `Jobs · ${data.value?.jobs.length ?? 0}`] as const,
 ])
 
 const same = (a: object, b: object) => JSON.stringify(a) === JSON.stringify(b)
@@ -151,34 +152,26 @@ const mine = computed(() =>
         </div>
       </form>
       <div v-else class="px-5 py-4">
-        <div class="mb-4 flex flex-wrap items-end gap-x-7 gap-y-2 border-b border-ink">
-          <button
-            v-for="t in tabs"
-            :key="t.id"
-            type="button"
-            class="min-h-11 border-b-4 pb-1"
-            :class="tab === t.id ? 'border-petrol font-[680] text-petrol' : 'border-transparent text-soft'"
-            :aria-pressed="tab === t.id"
-            @click="tab = t.id"
-          >
-            {{ t.name }}
-          </button>
-          <BikeDrawing :facts="data.bike.facts" class="ml-auto hidden h-16 w-28 sm:block" :title="title" />
-        </div>
-        <p v-if="data.owner.note" class="mb-3 text-soft">{{ data.owner.note }}</p>
-        <template v-if="tab === 'lines'">
-          <CalledFor class="mb-5 max-w-2xl" :calls="data.call_backs" />
-          <LifeLines v-model:open="line" :lines="data.lines">
-            <RouterLink
-              v-if="data.open_job"
-              class="button mt-3"
-              :to="{ name: 'job-parts', params: { id: data.open_job }, query: { at: line } }"
-              >Say what is fitted</RouterLink
-            >
-          </LifeLines>
-        </template>
-        <PastFasteners v-else-if="tab === 'bolts'" :bolts="data.bolts" />
-        <PastJobs v-else :jobs="data.jobs" />
+        <TabRow v-model="tab" label="What is kept of it" :tabs="tabs"
+          ><template #beside
+            ><BikeDrawing :facts="data.bike.facts" class="ml-auto hidden h-16 w-28 sm:block" :title="title"
+          /></template>
+          <div class="pt-4">
+            <p v-if="data.owner.note" class="mb-3 text-soft">{{ data.owner.note }}</p>
+            <template v-if="tab === 'lines'">
+              <CalledFor class="mb-5 max-w-2xl" :calls="data.call_backs" />
+              <LifeLines v-model:open="line" :lines="data.lines">
+                <RouterLink
+                  v-if="data.open_job"
+                  class="button mt-3"
+                  :to="{ name: 'job-parts', params: { id: data.open_job }, query: { at: line } }"
+                  >Say what is fitted</RouterLink
+                >
+              </LifeLines>
+            </template>
+            <PastFasteners v-else-if="tab === 'bolts'" :bolts="data.bolts" />
+            <PastJobs v-else :jobs="data.jobs" /></div
+        ></TabRow>
       </div>
     </template>
   </main>

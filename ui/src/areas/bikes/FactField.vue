@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Fault } from '@/api/client'
 import type { Choice } from '@/api/words'
-import FormField from '@/parts/FormField.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 
 /** One fact of a bike, chosen from its words. */
 defineProps<{
@@ -13,9 +13,12 @@ const word = defineModel<string>({ required: true })
 </script>
 
 <template>
-  <FormField v-slot="f" :label="choice.label" :name="`bike.facts.${choice.fact}`" :fault="fault" :hint="hint">
-    <select :id="f.id" v-model="word" class="input" :aria-invalid="f.invalid" :aria-describedby="f.described">
-      <option v-for="w in choice.words" :key="w.word" :value="w.word">{{ w.name }}</option>
-    </select>
-  </FormField>
+  <ChoiceField
+    v-model="word"
+    :label="choice.label"
+    :name="`bike.facts.${choice.fact}`"
+    :fault="fault"
+    :hint="hint"
+    :choices="choice.words.map((w) => [w.word, w.name] as const)"
+  />
 </template>

@@ -4,9 +4,11 @@ import { computed } from 'vue'
 import type { Facts, Fault, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useFacts } from '@/api/words'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FigureField from '@/parts/FigureField.vue'
-import FormField from '@/parts/FormField.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 
 import { useDescribing } from './describe'
 import FactField from './FactField.vue'
@@ -47,8 +49,8 @@ const counts = [
       :asks="said?.asks ?? []"
       @set="(fact, word) => setFact(fact, word as never)"
     />
-    <details class="border-y border-rule py-1" :open="wrong || undefined">
-      <summary class="min-h-11 cursor-pointer py-2 font-semibold">The same as a list, and the counts</summary>
+    <FoldBox class="border-y border-rule py-1" :open="wrong || undefined">
+      <template #row>The same as a list, and the counts</template>
       <div class="grid grid-cols-2 gap-x-3 gap-y-2.5 sm:grid-cols-3">
         <FactField
           v-for="c in choices"
@@ -69,26 +71,19 @@ const counts = [
           @update:model-value="setFact(fact, $event)"
         />
         <div class="col-span-full grid grid-cols-2 gap-x-3">
-          <FormField
+          <ChoiceField
             v-for="w in ['front', 'rear'] as const"
             :key="w"
-            v-slot="f"
+            :model-value="bike.facts[`wheel_${w}_mm`]"
             :label="`${w === 'front' ? 'Front' : 'Rear'} wheel, bead seat`"
             :name="`bike.facts.wheel_${w}_mm`"
             :fault="fault"
-          >
-            <select
-              :id="f.id"
-              class="input figure"
-              :value="bike.facts[`wheel_${w}_mm`]"
-              :aria-invalid="f.invalid"
-              @change="put({ [`wheel_${w}_mm`]: Number(($event.target as HTMLSelectElement).value) })"
-            >
-              <option v-for="seat in book?.bead_seats ?? []" :key="seat.mm" :value="seat.mm">
-                {{ seat.mm }} mm · {{ seat.said }}
-              </option>
-            </select>
-          </FormField>
+            :choices="
+              (book?.bead_seats ?? []).map((seat) => [seat.mm, `${seat.mm} mm · ${seat.said}`] as const)
+            "
+            look="figure"
+            @update:model-value="put({ [`wheel_${w}_mm`]: $event })"
+          />
         </div>
         <TextField
           v-if="said?.in_words"
@@ -109,17 +104,16 @@ const counts = [
         <fieldset class="col-span-full">
           <legend class="mb-1 text-note text-soft">Bolted on</legend>
           <div class="flex flex-wrap gap-x-5">
-            <label
+            <TickField
               v-for="{ word: thing, name } in carried"
               :key="thing"
-              class="flex min-h-11 items-center gap-2"
+              :model-value="carries(thing)"
+              @update:model-value="carry(thing)"
+              >{{ name }}</TickField
             >
-              <input type="checkbox" class="size-5" :checked="carries(thing)" @change="carry(thing)" />
-              {{ name }}
-            </label>
           </div>
         </fieldset>
       </div>
-    </details>
+    </FoldBox>
   </div>
 </template>

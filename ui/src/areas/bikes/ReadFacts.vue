@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Facts, Fault, Schemas } from '@/api/client'
 import { useFacts } from '@/api/words'
+import FoldBox from '@/parts/FoldBox.vue'
 import { useTimes } from '@/parts/time'
 
 import FactField from './FactField.vue'
@@ -29,11 +30,10 @@ function readOf(fact: string) {
 </script>
 
 <template>
-  <details class="border-y border-rule py-1" :open="reading || undefined">
-    <summary class="flex min-h-11 cursor-pointer items-center gap-3">
-      <b class="shrink-0">Read on the bike</b>
-      <span class="text-note text-soft">{{ says }}</span>
-    </summary>
+  <FoldBox class="border-y border-rule py-1" :open="reading || undefined">
+    <template #row
+      ><b class="shrink-0">Read on the bike</b> <span class="text-note text-soft">{{ says }}</span></template
+    >
     <p class="mb-2 text-note text-soft">
       Choose a word only where you have just read it: your name stands under it. What nobody has read stays
       unknown, and the safer side is taken.
@@ -49,5 +49,5 @@ function readOf(fact: string) {
         @update:model-value="$emit('read', c.fact, $event)"
       />
     </div>
-  </details>
+  </FoldBox>
 </template>

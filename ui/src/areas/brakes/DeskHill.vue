@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { strip } from '@/parts/scale'
@@ -83,13 +84,17 @@ const { answer, fault } = useAnswer(
       { key: 'months', label: 'Fluid’s age, months' },
     ]"
   />
-  <label class="mt-2 flex flex-col text-sm text-soft"
-    >Fluid<select v-model="grade" class="input max-w-80 text-base text-ink">
-      <option value="oil">mineral oil</option>
-      <option value="water">mineral oil, water may be in it</option>
-      <option v-for="g in ['DOT 3', 'DOT 4', 'DOT 5.1']" :key="g" :value="g">{{ g }}</option>
-    </select></label
-  >
+  <ChoiceField
+    v-model="grade"
+    label="Fluid"
+    class="mt-2"
+    :choices="[
+      ['oil', 'mineral oil'],
+      ['water', 'mineral oil, water may be in it'],
+      ...['DOT 3', 'DOT 4', 'DOT 5.1'].map((g) => [g, g] as const),
+    ]"
+    look="max-w-80"
+  />
   <DeskFields
     v-if="grade === 'oil'"
     v-model="maker"

@@ -5,6 +5,7 @@ import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import FaultNote from '@/parts/FaultNote.vue'
+import TickField from '@/parts/TickField.vue'
 import { figure } from '@/parts/words'
 
 import { useFigures } from './desk'
@@ -45,9 +46,7 @@ const { answer, fault } = useAnswer(
       { key: 'fresh', label: 'Fresh in the end, %' },
     ]"
   />
-  <label class="mt-2 flex min-h-11 items-center gap-2.5"
-    ><input v-model="dry" type="checkbox" class="size-5" /> From dry: the circuit is filled as well</label
-  >
+  <TickField v-model="dry" class="mt-2">From dry: the circuit is filled as well</TickField>
   <FaultNote v-if="fault" :fault="fault" />
   <table v-if="answer" class="mt-3 w-full text-left">
     <thead>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 
 import { useFigures } from './desk'
@@ -57,19 +58,23 @@ const answers = [
   >
     <h3 class="mb-2 text-lg font-[680]">{{ a.name }}</h3>
     <div v-if="i === 0" class="flex flex-wrap gap-3">
-      <label class="flex flex-col text-sm text-soft"
-        >Pads<select v-model="pads" class="input text-base text-ink">
-          <option value="resin">resin</option>
-          <option value="sintered">sintered</option>
-        </select></label
-      >
-      <label class="flex flex-col text-sm text-soft"
-        >The rotor was bedded with<select v-model="bedded" class="input text-base text-ink">
-          <option value="resin">resin</option>
-          <option value="sintered">sintered</option>
-          <option value="">nothing: new or resurfaced</option>
-        </select></label
-      >
+      <ChoiceField
+        v-model="pads"
+        label="Pads"
+        :choices="[
+          ['resin', 'resin'],
+          ['sintered', 'sintered'],
+        ]"
+      />
+      <ChoiceField
+        v-model="bedded"
+        label="The rotor was bedded with"
+        :choices="[
+          ['resin', 'resin'],
+          ['sintered', 'sintered'],
+          ['', 'nothing: new or resurfaced'],
+        ]"
+      />
     </div>
     <DeskFields
       v-if="i === 1"

@@ -3,6 +3,7 @@ import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
 import { usePart } from '@/areas/job/open'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 
 import DeskAir from './DeskAir.vue'
 import DeskBed from './DeskBed.vue'
@@ -33,19 +34,14 @@ const tool = computed(() => tools.find((t) => t.id === shown.value) ?? tools[0])
   <div class="grid min-h-full lg:grid-cols-[230px_minmax(0,1fr)]">
     <nav class="border-rule px-3 py-3 lg:border-r" aria-label="Brake desk">
       <RouterLink :to="{ name: 'job-brakes' }" class="button button-quiet mb-2">← Brakes</RouterLink>
-      <div class="mb-3 flex gap-2" role="group" aria-label="Which brake">
-        <button
-          v-for="b in told.sides"
-          :key="b.end"
-          type="button"
-          class="button flex-1 capitalize"
-          :class="side?.end === b.end && 'button-go'"
-          :aria-pressed="side?.end === b.end"
-          @click="end = b.end"
-        >
-          {{ b.end }}
-        </button>
-      </div>
+      <ChoiceRow
+        class="mb-3 capitalize"
+        bare
+        label="Which brake"
+        :model-value="side?.end"
+        :choices="told.sides.map((b) => [b.end, b.end] as const)"
+        @update:model-value="end = $event"
+      />
       <ul class="flex flex-wrap gap-1 lg:flex-col">
         <li v-for="t in tools" :key="t.id">
           <button

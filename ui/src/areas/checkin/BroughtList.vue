@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 
 import { newId, type Schemas } from '@/api/client'
+import TickField from '@/parts/TickField.vue'
 
 /** What came with the bike, and what is taken off it for the job. */
 const things = defineModel<NonNullable<Schemas['CheckIn']['belongings']>>({ required: true })
@@ -44,9 +45,7 @@ defineExpose({ bring })
         placeholder="Pannier, light, lock key"
         @keydown.enter.prevent="bring"
       />
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="takenOff" type="checkbox" class="size-5 accent-petrol" /> taken off the bike</label
-      >
+      <TickField v-model="takenOff">taken off the bike</TickField>
       <button type="button" class="button" @click="bring">Add</button>
     </div>
   </div>

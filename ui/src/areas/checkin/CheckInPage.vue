@@ -12,6 +12,7 @@ import FactsForm from '@/areas/bikes/FactsForm.vue'
 import KindChoice from '@/areas/bikes/KindChoice.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 
@@ -178,15 +179,15 @@ function startOver() {
             <div v-else data-first="new-bike" class="flex flex-col gap-3">
               <BikeNames v-model="draft.bike" :fault="fault" />
               <KindChoice :kind="draft.bike.facts.kind" @take="(kind) => facts?.take(kind)" />
-              <details class="border-y border-rule py-1" :open="factFault || undefined">
-                <summary class="min-h-11 cursor-pointer py-2">
-                  <b>How it differs from its kind</b>
+              <FoldBox class="border-y border-rule py-1" :open="factFault || undefined">
+                <template #row
+                  ><b>How it differs from its kind</b>
                   <span class="text-note text-soft">
                     · whoever has it in hand reads the rest when it is needed</span
-                  >
-                </summary>
+                  ></template
+                >
                 <FactsForm ref="facts" v-model="draft.bike" :fault="fault" />
-              </details>
+              </FoldBox>
             </div>
             <BikeCautions class="mt-3" :facts="draft.bike.facts" where="check_in" />
           </section>
@@ -194,11 +195,13 @@ function startOver() {
             <h2 class="border-b border-ink pb-1">The job</h2>
             <BroughtList ref="brought" v-model="draft.belongings" />
             <JobPromise v-model="draft" :fault="fault" />
-            <details class="border-y border-rule py-1" :open="moreFault || undefined">
-              <summary class="min-h-11 cursor-pointer py-2">
-                <b>More, when there is time</b>
-                <span class="text-note text-soft"> · condition at arrival, stand, frame number, e-mail</span>
-              </summary>
+            <FoldBox class="border-y border-rule py-1" :open="moreFault || undefined">
+              <template #row
+                ><b>More, when there is time</b>
+                <span class="text-note text-soft">
+                  · condition at arrival, stand, frame number, e-mail</span
+                ></template
+              >
               <div class="grid gap-3 pb-2 sm:grid-cols-2">
                 <JobMore v-model="draft" :fault="fault" />
                 <template v-if="draft.chosen !== 'bike'">
@@ -213,7 +216,7 @@ function startOver() {
                   inputmode="email"
                 />
               </div>
-            </details>
+            </FoldBox>
             <div class="sticky bottom-0 flex items-center gap-3 border-t border-ink bg-chalk py-3">
               <button
                 type="submit"

@@ -2,8 +2,8 @@
 import { ref } from 'vue'
 
 import { given } from '@/api/given'
-
 import { useOpenJob } from '@/areas/job/open'
+import TickField from '@/parts/TickField.vue'
 
 /** What came with the bike and what was taken off it, ticked back at the end. */
 const { job, pen, closed } = useOpenJob()
@@ -23,19 +23,18 @@ async function add() {
     </p>
     <ul>
       <li v-for="b in job.belongings" :key="b.id" class="border-b border-rule">
-        <label class="flex min-h-12 items-center gap-3" :class="closed || b.returned ? '' : 'cursor-pointer'">
-          <input
-            type="checkbox"
-            class="size-6 accent-petrol"
-            :checked="!!b.returned"
+        <div class="flex min-h-12 items-center gap-3">
+          <TickField
+            class="flex-1"
+            :model-value="!!b.returned"
             :disabled="closed || !!b.returned"
-            @change="pen.record({ return: { belonging: b.id } })"
-          />
-          <span class="flex-1">{{ b.name }}</span>
+            @update:model-value="pen.record({ return: { belonging: b.id } })"
+            >{{ b.name }}</TickField
+          >
           <span class="text-note text-soft">{{
             b.returned ? (b.taken_off ? 'back on' : 'given back') : b.taken_off ? 'put back on' : 'give back'
           }}</span>
-        </label>
+        </div>
       </li>
     </ul>
     <form v-if="!closed" class="mt-2 flex flex-wrap items-center gap-2" @submit.prevent="add">
@@ -45,9 +44,7 @@ async function add() {
         aria-label="Belonging"
         placeholder="Something else"
       />
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="takenOff" type="checkbox" class="size-5 accent-petrol" /> taken off</label
-      >
+      <TickField v-model="takenOff">taken off</TickField>
       <button type="submit" class="button" :disabled="!name.trim()">Add</button>
     </form>
   </section>

@@ -6,6 +6,7 @@ import { useToldToday } from '@/api/job'
 import BikeCautions from '@/areas/bikes/BikeCautions.vue'
 import { useOpenJob, useWays } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
+import TickField from '@/parts/TickField.vue'
 
 import BelongingList from './BelongingList.vue'
 import ServiceSheet from './ServiceSheet.vue'
@@ -42,10 +43,9 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
           role="alert"
         >
           <p><b>Not to be ridden.</b> Left as it is, as its owner wished: {{ job.not_ridden.join('; ') }}.</p>
-          <label class="mt-1 flex min-h-11 items-center gap-2.5">
-            <input v-model="told" type="checkbox" class="size-5" />
-            I told who takes it that it is pushed, not ridden.
-          </label>
+          <TickField v-model="told" class="mt-1"
+            >I told who takes it that it is pushed, not ridden.</TickField
+          >
         </div>
         <BikeCautions class="mb-3" :facts="job.bike.facts" where="hand_over" />
         <label class="text-note text-soft" for="taken-by">Who takes the bike</label>

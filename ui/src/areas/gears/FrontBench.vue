@@ -2,11 +2,11 @@
 import { computed, reactive } from 'vue'
 
 import { useOpenJob, usePart } from '@/areas/job/open'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 import TextField from '@/parts/TextField.vue'
 import { figure } from '@/parts/words'
 
 import { typed } from './benches'
-import ChoiceRow from './ChoiceRow.vue'
 import FigureBench from './FigureBench.vue'
 import FrontDrawing from './FrontDrawing.vue'
 

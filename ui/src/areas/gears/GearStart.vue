@@ -3,9 +3,11 @@ import { computed, reactive, watch } from 'vue'
 
 import { useBike } from '@/api/job'
 import { useOpenJob, usePart } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 
 /** Which gear it is, and what is known of it before the first shift. */
 defineProps<{ locked: boolean }>()
@@ -53,11 +55,14 @@ async function begin() {
   <form class="flex max-w-3xl flex-col gap-3" @submit.prevent="begin">
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
     <div class="grid gap-3 sm:grid-cols-2">
-      <FormField v-slot="f" label="Sprockets" name="family" :fault="pen.fault.value">
-        <select :id="f.id" v-model="form.family" class="input" :disabled="locked">
-          <option v-for="g in families" :key="g.id" :value="g.id">{{ g.name }}</option>
-        </select>
-      </FormField>
+      <ChoiceField
+        v-model="form.family"
+        label="Sprockets"
+        name="family"
+        :fault="pen.fault.value"
+        :choices="families.map((g) => [g.id, g.name] as const)"
+        :disabled="locked"
+      />
       <TextField
         v-model="form.turns"
         label="Turns that the barrel has left outward"
@@ -79,27 +84,17 @@ async function begin() {
     </div>
     <fieldset>
       <legend class="mb-1 text-note text-soft">What is known of it</legend>
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="form.fell" type="checkbox" class="size-5" /> it fell on its right side, or was hit
-        there</label
+      <TickField v-model="form.fell">it fell on its right side, or was hit there</TickField>
+      <TickField v-model="form.swapped"
+        >lever, mech or sprockets were changed, and it did not shift since</TickField
       >
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="form.swapped" type="checkbox" class="size-5" /> lever, mech or sprockets were
-        changed, and it did not shift since</label
-      >
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="form.stood" type="checkbox" class="size-5" /> it stood for months, or in the
-        wet</label
-      >
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="form.inverse" type="checkbox" class="size-5" /> with its cable off the mech springs
-        to the largest sprocket</label
+      <TickField v-model="form.stood">it stood for months, or in the wet</TickField>
+      <TickField v-model="form.inverse"
+        >with its cable off the mech springs to the largest sprocket</TickField
       >
     </fieldset>
-    <details>
-      <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-        Measured on this bike, in place of what is usual
-      </summary>
+    <FoldBox>
+      <template #row>Measured on this bike, in place of what is usual</template>
       <div class="grid gap-3 sm:grid-cols-3">
         <TextField
           v-model="form.spacing"
@@ -126,7 +121,7 @@ async function begin() {
           figure
         />
       </div>
-    </details>
+    </FoldBox>
     <p class="bg-ochre-wash px-3 py-2">
       First by hand, slowly, to the largest sprocket: a bent hanger or a wrong limit screw puts the mech into
       the spokes. Clutch off.

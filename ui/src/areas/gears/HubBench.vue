@@ -2,8 +2,9 @@
 import { computed, reactive } from 'vue'
 
 import { useOpenJob, usePart } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 
-import ChoiceRow from './ChoiceRow.vue'
 import FigureBench from './FigureBench.vue'
 import HubWindow from './HubWindow.vue'
 
@@ -108,13 +109,16 @@ const asked = computed(() =>
             ['not_yet', 'Not ridden yet'],
           ]"
         />
-        <label v-if="form.loaded === 'slips'" class="block max-w-60"
-          ><span class="mb-1 block text-note text-soft">It slips in</span
-          ><select v-model="form.slipped" class="input">
-            <option value="0">several gears</option>
-            <option v-for="g in hub?.gears ?? 0" :key="g" :value="String(g)">gear {{ g }}</option>
-          </select></label
-        >
+        <ChoiceField
+          v-if="form.loaded === 'slips'"
+          v-model="form.slipped"
+          class="max-w-60"
+          label="It slips in"
+          :choices="[
+            ['0', 'several gears'],
+            ...Array.from({ length: hub?.gears ?? 0 }, (_, i) => [String(i + 1), `gear ${i + 1}`] as const),
+          ]"
+        />
         <ChoiceRow
           v-if="cabled"
           v-model="form.dust_cap"

@@ -2,6 +2,7 @@
 import { computed, reactive } from 'vue'
 
 import { usePart } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import TextField from '@/parts/TextField.vue'
 
 import FigureBench from './FigureBench.vue'
@@ -77,12 +78,7 @@ const words: readonly (readonly [Slides, string])[] = [
             :fault="fault"
             figure
           />
-          <label class="block"
-            ><span class="mb-1 block text-note text-soft">Inner in it</span
-            ><select v-model="b.slides" class="input">
-              <option v-for="[word, says] in words" :key="word" :value="word">{{ says }}</option>
-            </select></label
-          >
+          <ChoiceField v-model="b.slides" label="Inner in it" :choices="words" />
           <button
             type="button"
             class="button"

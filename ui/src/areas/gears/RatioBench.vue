@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 
 import { useOpenJob, usePart } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import TextField from '@/parts/TextField.vue'
 
 import { typed } from './benches'
@@ -90,13 +91,12 @@ const hill = (share?: number) => `${((share ?? 0) * 100).toFixed(0)} %`
             :fault="fault"
             figure
           />
-          <label v-if="geared" class="block"
-            ><span class="mb-1 block text-note text-soft">Gears in the hub</span
-            ><select v-model="r.train.hub" class="input">
-              <option value="">none</option>
-              <option v-for="h in hubs" :key="h" :value="`hub-${h}`">{{ h }}</option>
-            </select></label
-          >
+          <ChoiceField
+            v-if="geared"
+            v-model="r.train.hub"
+            label="Gears in the hub"
+            :choices="[['', 'none'], ...hubs.map((h) => [`hub-${h}`, String(h)] as const)]"
+          />
         </fieldset>
         <div class="flex flex-wrap gap-2">
           <button v-if="!changed" type="button" class="button" @click="change">

@@ -5,6 +5,7 @@ import { usePart } from '@/areas/job/open'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { strip } from '@/parts/scale'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 import { typedNumber } from '@/parts/words'
 
 import { typed } from './benches'
@@ -86,9 +87,7 @@ const asked = computed(() =>
           figure
         />
         <TextField v-model="form.moves" label="Middle moves, mm" name="moves_mm" :fault="fault" figure />
-        <label class="flex min-h-11 items-center gap-2 self-end"
-          ><input v-model="form.case" type="checkbox" class="size-5" /> in a chain case</label
-        >
+        <TickField v-model="form.case" class="self-end">in a chain case</TickField>
       </div>
     </template>
     <template #more="{ figured }">

@@ -2,13 +2,14 @@
 import { computed, reactive } from 'vue'
 
 import { usePart } from '@/areas/job/open'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { strip } from '@/parts/scale'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 import { typedNumber } from '@/parts/words'
 
 import { typed } from './benches'
-import ChoiceRow from './ChoiceRow.vue'
 import FigureBench from './FigureBench.vue'
 
 /** Electronic gears: power, codes and software first, what a knock bent next, fine adjustment last. */
@@ -101,10 +102,7 @@ const asked = computed(() =>
             ['unseen', 'Not looked at'],
           ]"
         />
-        <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="form.knocked" type="checkbox" class="size-5" /> it fell or was hit since it shifted
-          well</label
-        >
+        <TickField v-model="form.knocked">it fell or was hit since it shifted well</TickField>
       </div>
     </template>
   </FigureBench>

@@ -2,13 +2,13 @@
 import { computed, reactive } from 'vue'
 
 import { usePart } from '@/areas/job/open'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import TextField from '@/parts/TextField.vue'
 import { percent } from '@/parts/words'
 
 import { typed } from './benches'
-import ChoiceRow from './ChoiceRow.vue'
 import FigureBench from './FigureBench.vue'
 
 /** How far the chain is worn, however it was measured, and whether a new one will skip on these sprockets. */

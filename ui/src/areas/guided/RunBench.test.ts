@@ -169,7 +169,7 @@ describe('before the first step', () => {
     await scanner.setValue(`utensil:bottle:${id}`)
     await scanner.trigger('keydown', { key: 'Enter' })
     expect(radio(on, id).element.checked).toBe(true)
-    await on.findAll('button[aria-pressed]')[1]?.trigger('click')
+    await on.findAll('[role="radio"]')[1]?.trigger('click')
     await on.find('form').trigger('submit')
     expect(sent()).toMatchObject([
       { guided: { procedure: 'bleed-push-front', choices: { start: 'dry' }, bottle: id, reason: undefined } },

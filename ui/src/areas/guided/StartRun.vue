@@ -5,13 +5,15 @@ import { useRouter } from 'vue-router'
 
 import { newId, type Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
-import { bottleOf, canSee, seeLabel } from '@/areas/brakes/label'
 import BikeCautions from '@/areas/bikes/BikeCautions.vue'
-import ReadFact from '@/areas/job/ReadFact.vue'
+import { bottleOf, canSee, seeLabel } from '@/areas/brakes/label'
 import ReadCap from '@/areas/brakes/ReadCap.vue'
 import { useOpenJob } from '@/areas/job/open'
+import ReadFact from '@/areas/job/ReadFact.vue'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import SendButton from '@/parts/SendButton.vue'
+import TickField from '@/parts/TickField.vue'
 import { figure } from '@/parts/words'
 
 /** Before the first step: choices, the bottle, tools and consumables laid out. */
@@ -22,6 +24,8 @@ const { job, pen } = useOpenJob()
 const router = useRouter()
 
 const choices = ref<Record<string, string>>({})
+/** What lies ready, ticked off by whoever lays it out. */
+const laid = ref<Record<string, boolean>>({})
 const meets = (conditions?: Record<string, string[]>) =>
   Object.entries(conditions ?? {}).every(([choice, options]) => options.includes(choices.value[choice] ?? ''))
 const asked = computed(() => props.offer.choices.filter((c) => meets(c.if)))
@@ -90,24 +94,13 @@ async function begin() {
       <ExclamationTriangleIcon class="mt-0.5 size-5 shrink-0 text-ochre" />{{ offer.caution }}
     </p>
     <BikeCautions :facts="job.bike.facts" where="stand" />
-    <fieldset v-for="c in asked" :key="c.id">
-      <legend class="mb-1 text-soft">{{ c.ask }}</legend>
-      <div class="flex flex-wrap gap-2">
-        <button
-          v-for="o in c.options"
-          :key="o.id"
-          type="button"
-          class="button flex-col! items-start! gap-0.5! py-2"
-          :class="
-            choices[c.id] === o.id && 'border-petrol! bg-wash! shadow-[inset_0_-4px_var(--color-petrol)]'
-          "
-          :aria-pressed="choices[c.id] === o.id"
-          @click="choices[c.id] = o.id"
-        >
-          {{ o.name }}<span v-if="o.why" class="text-sm font-normal text-soft">{{ o.why }}</span>
-        </button>
-      </div>
-    </fieldset>
+    <ChoiceRow
+      v-for="c in asked"
+      :key="c.id"
+      v-model="choices[c.id]"
+      :label="c.ask"
+      :choices="c.options.map((o) => [o.id, o.name, o.why] as const)"
+    />
     <p v-if="offer.reads && !locked" class="border-l-4 border-brick bg-brick-wash px-3 py-2.5">
       <b>{{ words.label(offer.reads) }}: nobody has read it,</b> and what is done next hangs on it.
       <ReadFact :fact="offer.reads" />
@@ -197,9 +190,7 @@ async function begin() {
       <p class="text-soft">Lay out first</p>
       <ul class="mt-1 flex flex-wrap gap-x-6 gap-y-1">
         <li v-for="t in offer.lay_out" :key="t">
-          <label class="flex min-h-9 items-center gap-2"
-            ><input type="checkbox" class="size-5" /> {{ t }}</label
-          >
+          <TickField :model-value="!!laid[t]" @update:model-value="laid[t] = $event">{{ t }}</TickField>
         </li>
       </ul>
     </div>

@@ -2,6 +2,7 @@
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import ChanceRule from '@/parts/ChanceRule.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import SlipField from '@/parts/SlipField.vue'
 import { useTimes } from '@/parts/time'
 import { percent } from '@/parts/words'
@@ -27,12 +28,12 @@ const takeBack = (id: string, reason = '') => pen.record({ withdrawn: { reason }
             <span class="figure text-note">{{ percent(c.chance) }}</span>
           </p>
           <ChanceRule :chance="c.chance" :strong="i === 0" />
-          <details v-if="i > 0" class="text-sm text-soft">
-            <summary class="min-h-6 cursor-pointer">Why</summary>
+          <FoldBox v-if="i > 0" class="text-sm text-soft">
+            <template #row>Why</template>
             <p>{{ c.why }}</p>
             <p v-if="c.for.length">For it: {{ c.for.join('; ') }}.</p>
             <p v-if="c.against.length">Against it: {{ c.against.join('; ') }}.</p>
-          </details>
+          </FoldBox>
           <div v-else class="text-sm text-soft">
             <p>{{ c.why }}</p>
             <p v-if="c.for.length">For it: {{ c.for.join('; ') }}.</p>

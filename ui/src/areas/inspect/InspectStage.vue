@@ -8,6 +8,7 @@ import { useOpenJob, usePart } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { figure } from '@/parts/words'
 
 import PointBench from './PointBench.vue'
@@ -96,9 +97,15 @@ const says = (p: (typeof round.value.points)[number]) =>
           </RouterLink>
         </p>
         <h2 class="flex items-center justify-between gap-2 pr-4 pl-3">
-          <select v-model="way" class="min-h-11 min-w-0 truncate" aria-label="Route" :title="route?.about">
-            <option v-for="r in book?.routes ?? []" :key="r.id" :value="r.id">{{ r.name }}</option>
-          </select>
+          <ChoiceField
+            v-model="way"
+            bare
+            class="min-w-0"
+            look="border-transparent! bg-transparent!"
+            label="Route"
+            :title="route?.about"
+            :choices="(book?.routes ?? []).map((r) => [r.id, r.name] as const)"
+          />
           <span class="shrink-0">{{ read }} of {{ points.length }}</span>
         </h2>
       </div>

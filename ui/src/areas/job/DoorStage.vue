@@ -7,6 +7,7 @@ import BikePast from '@/areas/bikes/BikePast.vue'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
 import BelongingList from '@/areas/door/BelongingList.vue'
 import DistanceBar from '@/areas/inspect/DistanceBar.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
@@ -91,11 +92,14 @@ function settle(keep: 'mine' | 'theirs') {
           <textarea :id="f.id" v-model="door.condition" rows="2" class="input" :disabled="closed"></textarea>
         </FormField>
         <div class="grid gap-3 sm:grid-cols-3">
-          <FormField v-slot="f" label="How deep" name="depth" :fault="pen.fault.value">
-            <select :id="f.id" v-model="door.depth" class="input" :disabled="closed">
-              <option v-for="d in book?.depths ?? []" :key="d.id" :value="d.id">{{ d.name }}</option>
-            </select>
-          </FormField>
+          <ChoiceField
+            v-model="door.depth"
+            label="How deep"
+            name="depth"
+            :fault="pen.fault.value"
+            :choices="(book?.depths ?? []).map((d) => [d.id, d.name] as const)"
+            :disabled="closed"
+          />
           <TextField
             v-model="door.promised"
             label="Promised for"

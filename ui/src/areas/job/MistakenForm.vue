@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import { given } from '@/api/given'
 import { useRecord } from '@/api/job'
+import FoldBox from '@/parts/FoldBox.vue'
 import FormFault from '@/parts/FormFault.vue'
 import SendButton from '@/parts/SendButton.vue'
 
@@ -16,8 +17,8 @@ const close = () => given([reason], ([typed = '']) => pen.mistaken(typed))
 </script>
 
 <template>
-  <details class="border-t border-rule">
-    <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">Taken in by mistake?</summary>
+  <FoldBox class="border-t border-rule">
+    <template #row>Taken in by mistake?</template>
     <form class="flex flex-col gap-2 pb-2" @submit.prevent="close">
       <p class="max-w-[60ch] text-note text-soft">
         The wrong bike, or taken in twice. It is closed, kept under its number, and listed nowhere. Once
@@ -36,5 +37,5 @@ const close = () => given([reason], ([typed = '']) => pen.mistaken(typed))
         >
       </div>
     </form>
-  </details>
+  </FoldBox>
 </template>

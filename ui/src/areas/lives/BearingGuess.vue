@@ -3,7 +3,9 @@ import { computed, ref, watchEffect } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import TickField from '@/parts/TickField.vue'
 import { percent } from '@/parts/words'
 
 import BearingSection from './BearingSection.vue'
@@ -49,17 +51,17 @@ watchEffect(() => {
   <section class="col-span-full border-y border-rule py-2" aria-label="Which bearing it is">
     <div class="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
       <b>Which one is it?</b>
-      <label class="flex items-center gap-2 text-soft"
-        >Measured with
-        <select v-model="tool" class="input w-44 text-ink">
-          <option value="fine">a micrometer</option>
-          <option value="calliper">a vernier</option>
-          <option value="rule">a rule</option>
-        </select></label
-      >
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="worn" type="checkbox" class="size-5" /> its edges are worn or burred</label
-      >
+      <ChoiceField
+        v-model="tool"
+        label="Measured with"
+        :choices="[
+          ['fine', 'a micrometer'],
+          ['calliper', 'a vernier'],
+          ['rule', 'a rule'],
+        ]"
+        class="w-44"
+      />
+      <TickField v-model="worn">its edges are worn or burred</TickField>
     </div>
     <p v-if="!measured" class="text-soft">Type what you measured: two figures nearly always tell.</p>
     <FaultNote v-if="fault" :fault="fault" />

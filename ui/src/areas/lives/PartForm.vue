@@ -5,10 +5,11 @@ import type { Line, Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import { useOpenJob } from '@/areas/job/open'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
-import TextField from '@/parts/TextField.vue'
 import ParticularFields from '@/parts/ParticularFields.vue'
+import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 
 import BearingGuess from './BearingGuess.vue'
 import CandidateList from './CandidateList.vue'
@@ -131,33 +132,38 @@ async function takeOff() {
           :particulars="particulars"
           :why="(form.why || undefined) as Schemas['FitAsked']['why']"
         />
-        <FormField v-slot="f" label="It is" name="grade" :fault="fault"
-          ><select :id="f.id" v-model="form.grade" class="input">
-            <option v-for="w in words.list('grades')" :key="w.word" :value="w.word">{{ w.name }}</option>
-          </select></FormField
-        >
-        <FormField v-slot="f" label="It comes" name="from" :fault="fault"
-          ><select :id="f.id" v-model="form.from" class="input">
-            <option v-for="w in words.list('sources')" :key="w.word" :value="w.word">{{ w.name }}</option>
-          </select></FormField
-        >
+        <ChoiceField
+          v-model="form.grade"
+          label="It is"
+          name="grade"
+          :fault="fault"
+          :choices="words.list('grades').map((w) => [w.word, w.name] as const)"
+        />
+        <ChoiceField
+          v-model="form.from"
+          label="It comes"
+          name="from"
+          :fault="fault"
+          :choices="words.list('sources').map((w) => [w.word, w.name] as const)"
+        />
         <TextField v-model="form.mark" label="Serial number or mark" name="mark" :fault="fault" />
-        <label class="flex min-h-11 items-center gap-2 self-end"
-          ><input v-model="form.for_now" type="checkbox" class="size-5" /> Only for now: the right one is to
-          come</label
-        >
+        <TickField v-model="form.for_now" class="self-end">Only for now: the right one is to come</TickField>
       </template>
       <template v-if="said">
-        <FormField v-slot="f" label="Why the old one came off" name="why" :fault="fault"
-          ><select :id="f.id" v-model="form.why" class="input">
-            <option v-for="w in words.list('reasons')" :key="w.word" :value="w.word">{{ w.name }}</option>
-          </select></FormField
-        >
-        <FormField v-slot="f" label="What became of it" name="became" :fault="fault"
-          ><select :id="f.id" v-model="form.became" class="input">
-            <option v-for="w in words.list('fates')" :key="w.word" :value="w.word">{{ w.name }}</option>
-          </select></FormField
-        >
+        <ChoiceField
+          v-model="form.why"
+          label="Why the old one came off"
+          name="why"
+          :fault="fault"
+          :choices="words.list('reasons').map((w) => [w.word, w.name] as const)"
+        />
+        <ChoiceField
+          v-model="form.became"
+          label="What became of it"
+          name="became"
+          :fault="fault"
+          :choices="words.list('fates').map((w) => [w.word, w.name] as const)"
+        />
       </template>
       <TextField v-model="form.note" class="col-span-full" label="Note" name="note" :fault="fault" />
     </div>

@@ -6,6 +6,7 @@ import { useRoute } from 'vue-router'
 
 import { ask, client } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
 import { strip } from '@/parts/scale'
 
@@ -152,12 +153,10 @@ const took = (act: string) => {
             </button>
           </div>
         </div>
-        <details v-if="!view.bled" class="mt-4">
-          <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-            What would a good mechanic do now?
-          </summary>
+        <FoldBox v-if="!view.bled" class="mt-4">
+          <template #row>What would a good mechanic do now?</template>
           <p class="border-l-4 border-petrol pl-3">{{ view.better }}</p>
-        </details>
+        </FoldBox>
       </aside>
     </div>
   </main>

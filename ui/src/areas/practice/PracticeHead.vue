@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
 
+import ChoiceField from '@/parts/ChoiceField.vue'
+
 /** What is practised, at which level; another one. */
 defineProps<{ title: string; says: string; level: number }>()
 defineEmits<{ fresh: [] }>()
@@ -13,17 +15,13 @@ const levels = [1, 2, 3, 4, 5]
     <h1>{{ title }}</h1>
     <p class="text-soft">{{ says }}</p>
     <span class="ml-auto flex flex-wrap gap-2">
-      <label class="flex min-h-11 items-center gap-2"
-        ><span class="text-note text-soft">Level</span
-        ><select
-          class="input w-20!"
-          :value="level"
-          aria-label="Level"
-          @change="router.replace({ query: { level: ($event.target as HTMLSelectElement).value } })"
-        >
-          <option v-for="l in levels" :key="l" :value="l">{{ l }}</option>
-        </select></label
-      >
+      <ChoiceField
+        :model-value="level"
+        beside
+        label="Level"
+        :choices="levels.map((l) => [l, String(l)] as const)"
+        @update:model-value="router.replace({ query: { level: $event } })"
+      />
       <slot />
       <button type="button" class="button" @click="$emit('fresh')">Another one</button>
     </span>

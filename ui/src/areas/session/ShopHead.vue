@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { ArrowRightStartOnRectangleIcon, MoonIcon, SunIcon, UserGroupIcon } from '@heroicons/vue/24/outline'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { computed, watch } from 'vue'
+import { computed, defineAsyncComponent, watch } from 'vue'
 
 import { useLive } from '@/api/live'
 import { useOutbox } from '@/api/outbox'
 import { type Actor, useSignOut } from '@/api/session'
-import FindBike from '@/areas/bikes/FindBike.vue'
 import { useTheme } from '@/theme/theme'
+
+/** The finder comes after the first screen, which does not need it. */
+const FindBike = defineAsyncComponent(() => import('@/areas/bikes/FindBike.vue'))
 
 const props = defineProps<{ actor: Actor }>()
 const emit = defineEmits<{ handOver: [] }>()
@@ -68,7 +70,7 @@ const initials = computed(() =>
         {{ p.name }}
       </RouterLink>
     </nav>
-    <FindBike class="ml-auto hidden self-center md:block" />
+    <div class="ml-auto hidden h-10 w-[270px] self-center md:block"><FindBike /></div>
     <span
       class="ml-auto flex items-center gap-2 text-sm text-head-soft md:ml-0"
       role="status"

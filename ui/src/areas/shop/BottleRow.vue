@@ -3,11 +3,12 @@ import { ref, watch } from 'vue'
 
 import { ask, client, type Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
-import FormField from '@/parts/FormField.vue'
 import { useMoney } from '@/parts/money'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
@@ -96,17 +97,24 @@ const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
     <RegisterForm v-else :fault="fault" :busy="saving.isPending.value" @save="save()" @leave="leave">
       <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
         <TextField v-model="form.name" label="What the shop calls it" name="name" :fault="fault" />
-        <FormField v-slot="f" label="Fluid" name="family" :fault="fault"
-          ><select :id="f.id" v-model="form.family" class="input">
-            <option value="mineral">mineral oil</option>
-            <option value="dot">DOT fluid</option>
-          </select></FormField
-        >
-        <FormField v-if="form.family === 'dot'" v-slot="f" label="Grade" name="grade" :fault="fault"
-          ><select :id="f.id" v-model="form.grade" class="input" :aria-invalid="f.invalid">
-            <option v-for="g in ['DOT 3', 'DOT 4', 'DOT 5.1']" :key="g">{{ g }}</option>
-          </select></FormField
-        >
+        <ChoiceField
+          v-model="form.family"
+          label="Fluid"
+          name="family"
+          :fault="fault"
+          :choices="[
+            ['mineral', 'mineral oil'],
+            ['dot', 'DOT fluid'],
+          ]"
+        />
+        <ChoiceField
+          v-if="form.family === 'dot'"
+          v-model="form.grade"
+          label="Grade"
+          name="grade"
+          :fault="fault"
+          :choices="['DOT 3', 'DOT 4', 'DOT 5.1'].map((g) => [g, g] as const)"
+        />
         <TextField v-model="form.batch" label="Batch" name="batch" :fault="fault" figure />
         <FigureField
           v-model="form.volume_ml"
@@ -133,12 +141,8 @@ const openNow = () => saving.mutate({ ...props.bottle, opened_on: today() })
         />
       </div>
       <div class="flex flex-wrap gap-x-6">
-        <label class="flex min-h-11 items-center gap-2.5"
-          ><input v-model="form.clean" type="checkbox" class="size-5" /> Clean: nothing was poured back</label
-        >
-        <label class="flex min-h-11 items-center gap-2.5"
-          ><input v-model="form.gone" type="checkbox" class="size-5" /> Used up or thrown away</label
-        >
+        <TickField v-model="form.clean">Clean: nothing was poured back</TickField>
+        <TickField v-model="form.gone">Used up or thrown away</TickField>
       </div>
     </RegisterForm>
   </li>

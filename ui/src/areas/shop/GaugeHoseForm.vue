@@ -3,8 +3,8 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
 
 import HoseSketch from './HoseSketch.vue'
@@ -37,13 +37,18 @@ const untold = computed(() => fault.value && !/^(before|after|width|seat)$/.test
     </p>
     <div class="flex flex-wrap items-start gap-x-8 gap-y-3">
       <div class="grid w-full max-w-md grid-cols-2 gap-2 self-start">
-        <FormField v-slot="f" class="col-span-2" label="Put on" name="on" :fault="fault">
-          <select :id="f.id" v-model="form.on" class="input">
-            <option value="fork">A fork</option>
-            <option value="shock">A shock</option>
-            <option value="tyre">A tyre</option>
-          </select>
-        </FormField>
+        <ChoiceField
+          v-model="form.on"
+          label="Put on"
+          name="on"
+          :fault="fault"
+          class="col-span-2"
+          :choices="[
+            ['fork', 'A fork'],
+            ['shock', 'A shock'],
+            ['tyre', 'A tyre'],
+          ]"
+        />
         <template v-if="tyre">
           <TextField
             v-model="form.width"

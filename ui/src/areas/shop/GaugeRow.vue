@@ -4,7 +4,9 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FigureField from '@/parts/FigureField.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
@@ -85,9 +87,7 @@ const pairs = computed(() =>
           whole
         />
       </div>
-      <label class="flex min-h-11 items-center gap-2.5"
-        ><input v-model="form.retired" type="checkbox" class="size-5" /> Retired: no longer in use</label
-      >
+      <TickField v-model="form.retired">Retired: no longer in use</TickField>
     </RegisterForm>
     <div v-else class="grid gap-x-8 gap-y-2 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
       <div class="flex items-start gap-3">
@@ -142,10 +142,8 @@ const pairs = computed(() =>
               Change
             </button>
           </div>
-          <details v-if="earlier.length" class="mt-1">
-            <summary class="min-h-11 cursor-pointer py-2 text-note text-petrol">
-              Checked before: {{ earlier.length }}
-            </summary>
+          <FoldBox v-if="earlier.length" class="mt-1">
+            <template #row>Checked before: {{ earlier.length }}</template>
             <ul>
               <li v-for="c in earlier" :key="c.id" class="border-t border-rule py-1 text-note text-soft">
                 {{ date(c.at ?? '') }}, {{ c.by_name }}:
@@ -154,7 +152,7 @@ const pairs = computed(() =>
                 >
               </li>
             </ul>
-          </details>
+          </FoldBox>
         </div>
       </div>
       <GaugeRules v-if="doing !== 'check'" :most="gauge.most_bar" :pairs="pairs" :label="gauge.name" />

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { ask, asFault, client, type Schemas } from '@/api/client'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 
 /** The shop's own points, routes, work and faults, laid over what ships. */
@@ -143,8 +144,8 @@ function settle(keep: 'mine' | 'theirs') {
             >It counts now.</span
           >
         </div>
-        <details>
-          <summary class="min-h-11 cursor-pointer py-2">What an entry says</summary>
+        <FoldBox>
+          <template #row>What an entry says</template>
           <dl class="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 border border-rule bg-paper p-3 text-sm">
             <template v-for="f in file.fields" :key="f.name">
               <dt class="figure">{{ f.name }}</dt>
@@ -153,13 +154,13 @@ function settle(keep: 'mine' | 'theirs') {
               </dd>
             </template>
           </dl>
-        </details>
-        <details>
-          <summary class="min-h-11 cursor-pointer py-2">What ships, to copy from</summary>
+        </FoldBox>
+        <FoldBox>
+          <template #row>What ships, to copy from</template>
           <pre class="figure max-h-96 overflow-auto border border-rule bg-paper p-3 text-sm" tabindex="0">{{
             file.shipped
           }}</pre>
-        </details>
+        </FoldBox>
       </form>
     </div>
   </main>

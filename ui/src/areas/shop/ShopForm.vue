@@ -6,11 +6,13 @@ import { ask, asFault, client, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useWords } from '@/api/words'
 import StaleChoice from '@/areas/bikes/StaleChoice.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FigureField from '@/parts/FigureField.vue'
+import FormFault from '@/parts/FormFault.vue'
 import FormField from '@/parts/FormField.vue'
 import { useMoney } from '@/parts/money'
 import TextField from '@/parts/TextField.vue'
-import FormFault from '@/parts/FormFault.vue'
+import TickField from '@/parts/TickField.vue'
 
 /** The shop’s own name, prices and units. Only the shop owner changes them. */
 const queries = useQueryClient()
@@ -99,14 +101,8 @@ function settle(keep: 'mine' | 'theirs') {
         :disabled="!keeper"
       />
       <FigureField v-model="rate" label="Tax, %" name="tax_rate_bp" :fault="fault" :disabled="!keeper" />
-      <label class="flex min-h-11 items-center gap-2 self-end"
-        ><input
-          v-model="form.tax_included"
-          type="checkbox"
-          class="size-5 accent-petrol"
-          :disabled="!keeper"
-        />
-        prices include the tax</label
+      <TickField v-model="form.tax_included" class="self-end" :disabled="!keeper"
+        >prices include the tax</TickField
       >
       <TextField
         v-model="form.currency"
@@ -117,12 +113,17 @@ function settle(keep: 'mine' | 'theirs') {
         maxlength="3"
         :disabled="!keeper"
       />
-      <FormField v-slot="f" label="Torque is typed in" name="torque_unit" :fault="fault">
-        <select :id="f.id" v-model="form.torque_unit" class="input" :disabled="!keeper">
-          <option>N·m</option>
-          <option>lbf·in</option>
-        </select>
-      </FormField>
+      <ChoiceField
+        v-model="form.torque_unit"
+        label="Torque is typed in"
+        name="torque_unit"
+        :fault="fault"
+        :choices="[
+          ['N·m', 'N·m'],
+          ['lbf·in', 'lbf·in'],
+        ]"
+        :disabled="!keeper"
+      />
       <TextField
         v-model="form.time_zone"
         label="Time zone"
@@ -131,11 +132,14 @@ function settle(keep: 'mine' | 'theirs') {
         :disabled="!keeper"
       />
     </div>
-    <FormField v-slot="f" label="A contaminated brake" name="school" :fault="fault">
-      <select :id="f.id" v-model="form.school" class="input" :disabled="!keeper">
-        <option v-for="w in words.list('rescues')" :key="w.word" :value="w.word">{{ w.name }}</option>
-      </select>
-    </FormField>
+    <ChoiceField
+      v-model="form.school"
+      label="A contaminated brake"
+      name="school"
+      :fault="fault"
+      :choices="words.list('rescues').map((w) => [w.word, w.name] as const)"
+      :disabled="!keeper"
+    />
     <FormField v-slot="f" label="What an owner is written" name="message" :fault="fault">
       <textarea
         :id="f.id"

@@ -3,8 +3,11 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { ask, asFault, client, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import TickField from '@/parts/TickField.vue'
 import { useTimes } from '@/parts/time'
+import { pairs } from '@/parts/words'
 
 const props = defineProps<{ member: Schemas['Staff']; keeper: boolean }>()
 const emit = defineEmits<{ done: [] }>()
@@ -85,11 +88,7 @@ const fault = computed(() => (saving.error.value ? asFault(saving.error.value) :
     <form v-if="open" class="flex flex-col gap-2" @submit.prevent="saving.mutate()">
       <div class="grid grid-cols-[minmax(0,1fr)_150px] gap-2">
         <label class="text-sm text-soft">Name<input v-model="name" class="input text-base text-ink" /></label>
-        <label class="text-sm text-soft"
-          >Works as<select v-model="role" class="input text-base text-ink">
-            <option v-for="(word, r) in roles" :key="r" :value="r">{{ word }}</option>
-          </select></label
-        >
+        <ChoiceField v-model="role" label="Works as" :choices="pairs(roles)" />
         <label class="text-sm text-soft"
           >{{ member.version ? 'New PIN or password, if it changes' : 'PIN or password'
           }}<input
@@ -98,9 +97,7 @@ const fault = computed(() => (saving.error.value ? asFault(saving.error.value) :
             autocomplete="new-password"
             class="input figure text-base text-ink"
         /></label>
-        <label class="flex items-center gap-2 self-end pb-2.5"
-          ><input v-model="active" type="checkbox" class="size-5 accent-petrol" /> works here</label
-        >
+        <TickField v-model="active" class="self-end">works here</TickField>
       </div>
       <FaultNote v-if="fault" :fault="fault" />
       <div class="flex gap-2">

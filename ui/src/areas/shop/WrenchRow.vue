@@ -3,6 +3,7 @@ import { ask, client, type Schemas } from '@/api/client'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FigureField from '@/parts/FigureField.vue'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
@@ -104,9 +105,7 @@ const texts = [
           type="date"
         />
       </div>
-      <label class="flex min-h-11 items-center gap-2.5"
-        ><input v-model="form.retired" type="checkbox" class="size-5" /> Retired: no longer in use</label
-      >
+      <TickField v-model="form.retired">Retired: no longer in use</TickField>
     </RegisterForm>
   </li>
 </template>

@@ -4,9 +4,9 @@ import { computed, ref, watch } from 'vue'
 import { ask, client, type Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 import { useRow } from '@/areas/shop/row'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
-import FormField from '@/parts/FormField.vue'
 import { useMoney } from '@/parts/money'
 import ParticularFields from '@/parts/ParticularFields.vue'
 import TextField from '@/parts/TextField.vue'
@@ -99,18 +99,22 @@ const save = () =>
       <div class="grid grid-cols-2 gap-2 lg:grid-cols-4">
         <TextField v-model="form.code" label="Code on its label" name="code" :fault="fault" figure />
         <TextField v-model="form.name" label="What it is called" name="name" :fault="fault" />
-        <FormField v-slot="f" label="What it is" name="kind" :fault="fault"
-          ><select :id="f.id" v-model="form.kind" class="input" :aria-invalid="f.invalid">
-            <option v-for="k in kinds" :key="k.kind" :value="k.kind">
-              {{ k.place.name.replace(/^(Front|Rear) (?!mech|shock)/, '') }}
-            </option>
-          </select></FormField
-        >
-        <FormField v-slot="f" label="It is" name="grade" :fault="fault"
-          ><select :id="f.id" v-model="form.grade" class="input">
-            <option v-for="g in words.list('grades')" :key="g.word" :value="g.word">{{ g.name }}</option>
-          </select></FormField
-        >
+        <ChoiceField
+          v-model="form.kind"
+          label="What it is"
+          name="kind"
+          :fault="fault"
+          :choices="
+            kinds.map((k) => [k.kind, k.place.name.replace(/^(Front|Rear) (?!mech|shock)/, '')] as const)
+          "
+        />
+        <ChoiceField
+          v-model="form.grade"
+          label="It is"
+          name="grade"
+          :fault="fault"
+          :choices="words.list('grades').map((g) => [g.word, g.name] as const)"
+        />
         <ParticularFields
           :values="form.particulars"
           :particulars="kind?.place.particulars ?? []"

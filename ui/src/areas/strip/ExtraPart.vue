@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 
 /** Something that was found and is not in the picture. */
 const props = defineProps<{ strip: Schemas['Strip'] }>()
@@ -31,15 +32,14 @@ async function add() {
     <label class="grow text-note text-soft"
       >What was found<input v-model="name" class="input text-ink" placeholder="Spacer 2.5 mm"
     /></label>
-    <label class="text-note text-soft"
-      >Under
-      <select v-model="under" class="input text-ink">
-        <option value="">nothing, topmost</option>
-        <option v-for="p in strip.parts.filter((x) => !x.stays)" :key="p.id" :value="p.id">
-          {{ p.name }}
-        </option>
-      </select></label
-    >
+    <ChoiceField
+      v-model="under"
+      label="Under"
+      :choices="[
+        ['', 'nothing, topmost'],
+        ...strip.parts.filter((x) => !x.stays).map((p) => [p.id, p.name] as const),
+      ]"
+    />
     <label class="grow text-note text-soft">Note<input v-model="note" class="input text-ink" /></label>
     <button type="submit" class="button button-go" :disabled="pen.busy.value">Add it</button>
   </form>

@@ -8,8 +8,8 @@ import { useOpenJob } from '@/areas/job/open'
 import BearingGuess from '@/areas/lives/BearingGuess.vue'
 import CandidateList from '@/areas/lives/CandidateList.vue'
 import FitNote from '@/areas/lives/FitNote.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import ParticularFields from '@/parts/ParticularFields.vue'
 
@@ -82,16 +82,20 @@ async function fit() {
         @take="take"
       />
       <FitNote v-if="part.place" :place="part.place" :particulars="particulars" />
-      <FormField v-if="part.place" v-slot="f" label="It comes" name="from"
-        ><select :id="f.id" v-model="form.from" class="input">
-          <option v-for="w in words.list('sources')" :key="w.word" :value="w.word">{{ w.name }}</option>
-        </select></FormField
-      >
-      <FormField v-if="part.place" v-slot="f" label="The old one is" name="became"
-        ><select :id="f.id" v-model="form.became" class="input">
-          <option v-for="w in words.list('fates')" :key="w.word" :value="w.word">{{ w.name }}</option>
-        </select></FormField
-      >
+      <ChoiceField
+        v-if="part.place"
+        v-model="form.from"
+        label="It comes"
+        name="from"
+        :choices="words.list('sources').map((w) => [w.word, w.name] as const)"
+      />
+      <ChoiceField
+        v-if="part.place"
+        v-model="form.became"
+        label="The old one is"
+        name="became"
+        :choices="words.list('fates').map((w) => [w.word, w.name] as const)"
+      />
     </div>
     <CandidateList
       v-if="part.place && part.bearing"

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 import { keys, useBenchKeys } from '@/parts/bench'
+import FoldBox from '@/parts/FoldBox.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 
 import ExtraPart from './ExtraPart.vue'
@@ -97,10 +98,10 @@ useBenchKeys((key) => {
       </div>
       <ExtraPart v-if="adding && !locked" :key="strip.tray.length" :strip="strip" @done="adding = false" />
       <WashList :strip="strip" :locked="locked" />
-      <details v-for="w in strip.sums" :key="w" class="border-t border-rule">
-        <summary class="min-h-11 cursor-pointer px-4 py-2.5 font-semibold">{{ sums[w]?.name }}</summary>
+      <FoldBox v-for="w in strip.sums" :key="w" class="border-t border-rule">
+        <template #row>{{ sums[w]?.name }}</template>
         <SumForm :what="w as Schemas['SumAsked']['what']" />
-      </details>
+      </FoldBox>
       <p v-if="strip.open.length" class="px-4 pb-2 text-note text-soft">
         Still open: {{ strip.open.join('; ') }}. What is on the tray at the end is named before it leaves.
       </p>

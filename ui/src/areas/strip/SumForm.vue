@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Schemas } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import TickField from '@/parts/TickField.vue'
 import { typedNumber } from '@/parts/words'
 
 import LineDrawing from './LineDrawing.vue'
@@ -16,7 +17,10 @@ const sum = computed(() => sums[props.what])
 const typed = reactive<Record<string, string>>(
   Object.fromEntries((sums[props.what]?.fields ?? []).map((f) => [f.name, f.start ?? ''])),
 )
-const ticked = ref((sums[props.what]?.ticks ?? []).filter((t) => t.start).map((t) => t.name))
+const ticks = reactive<Record<string, boolean>>(
+  Object.fromEntries((sums[props.what]?.ticks ?? []).map((t) => [t.name, !!t.start])),
+)
+const ticked = computed(() => Object.keys(ticks).filter((name) => ticks[name]))
 const asked = computed(() =>
   Object.values(typed).every((t) => t.trim())
     ? { what: props.what, figures: { ...typed }, ticks: ticked.value }
@@ -40,8 +44,12 @@ const { answer, fault } = useAnswer(
           :aria-invalid="fault?.field === `figures.${f.name}`"
       /></label>
     </div>
-    <label v-for="t in sum.ticks ?? []" :key="t.name" class="flex min-h-11 items-center gap-2"
-      ><input v-model="ticked" type="checkbox" class="size-5" :value="t.name" /> {{ t.label }}</label
+    <TickField
+      v-for="t in sum.ticks ?? []"
+      :key="t.name"
+      :model-value="!!ticks[t.name]"
+      @update:model-value="ticks[t.name] = $event"
+      >{{ t.label }}</TickField
     >
     <FaultNote v-if="fault" :fault="fault" />
     <template v-if="answer && asked">

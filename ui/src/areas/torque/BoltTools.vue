@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { useAnswer } from '@/api/answer'
 import { ask, type BoltView, client, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import FigureField from '@/parts/FigureField.vue'
 import { figure } from '@/parts/words'
@@ -54,28 +55,30 @@ const lengths = [
 <template>
   <div class="flex flex-col gap-2 border-l-4 border-petrol pl-3">
     <div class="flex flex-wrap items-end gap-3">
-      <label class="flex flex-col text-sm text-soft"
-        >Wrench
-        <select v-model="wrench" aria-label="Wrench" class="input w-60 text-base" :disabled="locked">
-          <option value="">The closest in date</option>
-          <option v-for="w in wrenches" :key="w.id" :value="w.id">
-            {{ w.name }}, ±{{ figure(w.error_pct ?? 0) }} %{{ w.due ? ' (out of date)' : '' }}
-          </option>
-          <option value="none">One that is not in the register</option>
-        </select></label
-      >
-      <label class="flex flex-col text-sm text-soft"
-        >On the threads
-        <select
-          v-model="treatment"
-          aria-label="On the threads"
-          class="input w-60 text-base"
-          :disabled="locked"
-        >
-          <option value="">{{ bolt.treatment }}, as it should be</option>
-          <option v-for="t in treatments" :key="t.id" :value="t.id">{{ t.name }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-model="wrench"
+        label="Wrench"
+        :choices="[
+          ['', 'The closest in date'],
+          ...wrenches.map(
+            (w) =>
+              [w.id, `${w.name}, ±${figure(w.error_pct ?? 0)} %${w.due ? ' (out of date)' : ''}`] as const,
+          ),
+          ['none', 'One that is not in the register'],
+        ]"
+        :disabled="locked"
+        class="w-60"
+      />
+      <ChoiceField
+        v-model="treatment"
+        label="On the threads"
+        :choices="[
+          ['', `${bolt.treatment}, as it should be`],
+          ...treatments.map((t) => [t.id, t.name] as const),
+        ]"
+        :disabled="locked"
+        class="w-60"
+      />
       <button
         type="button"
         class="button"

@@ -4,9 +4,11 @@ import { ref } from 'vue'
 import { newId } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 import FormFault from '@/parts/FormFault.vue'
-import FormField from '@/parts/FormField.vue'
 import TextField from '@/parts/TextField.vue'
+import TickField from '@/parts/TickField.vue'
 
 /** A bolt that the catalogue lacks: with its figure, or with its thread to estimate one from. */
 const emit = defineEmits<{ done: [key?: string] }>()
@@ -23,14 +25,16 @@ const bolt = ref({
   treatment: 'grease',
   critical: false,
 })
-const known = ref(true)
+const known = ref<'torque' | 'thread'>('torque')
 
 async function add() {
   const { typed_min, typed_max, source, thread, class: strength, into, ...rest } = bolt.value
   const id = newId()
   const figures = { typed_min, typed_max, source }
   const estimate = { thread, class: strength, into }
-  if (await pen.record({ bolt: { ...rest, ...(known.value ? figures : estimate) } }, undefined, id))
+  if (
+    await pen.record({ bolt: { ...rest, ...(known.value === 'torque' ? figures : estimate) } }, undefined, id)
+  )
     emit('done', id)
 }
 </script>
@@ -44,27 +48,16 @@ async function add() {
       :fault="pen.fault.value"
       placeholder="Basket bracket"
     />
-    <div class="flex gap-2" role="group" aria-label="What is known of it">
-      <button
-        type="button"
-        class="button flex-1"
-        :class="known && 'button-go'"
-        :aria-pressed="known"
-        @click="known = true"
-      >
-        Its torque
-      </button>
-      <button
-        type="button"
-        class="button flex-1"
-        :class="!known && 'button-go'"
-        :aria-pressed="!known"
-        @click="known = false"
-      >
-        Only its thread
-      </button>
-    </div>
-    <template v-if="known">
+    <ChoiceRow
+      v-model="known"
+      bare
+      label="What is known of it"
+      :choices="[
+        ['torque', 'Its torque'],
+        ['thread', 'Only its thread'],
+      ]"
+    />
+    <template v-if="known === 'torque'">
       <div class="grid grid-cols-2 gap-2">
         <TextField
           v-model="bolt.typed_min"
@@ -105,27 +98,31 @@ async function add() {
           figure
           placeholder="M5"
         />
-        <FormField v-slot="f" label="On its head" name="class" :fault="pen.fault.value"
-          ><select :id="f.id" v-model="bolt.class" class="input figure">
-            <option v-for="c in ['8.8', '10.9', '12.9', 'A2-70']" :key="c">{{ c }}</option>
-          </select></FormField
-        >
-        <FormField v-slot="f" label="Into" name="into" :fault="pen.fault.value"
-          ><select :id="f.id" v-model="bolt.into" class="input">
-            <option v-for="m in ['steel', 'aluminium', 'carbon']" :key="m">{{ m }}</option>
-          </select></FormField
-        >
+        <ChoiceField
+          v-model="bolt.class"
+          label="On its head"
+          name="class"
+          :fault="pen.fault.value"
+          :choices="['8.8', '10.9', '12.9', 'A2-70'].map((c) => [c, c] as const)"
+          look="figure"
+        />
+        <ChoiceField
+          v-model="bolt.into"
+          label="Into"
+          name="into"
+          :fault="pen.fault.value"
+          :choices="['steel', 'aluminium', 'carbon'].map((m) => [m, m] as const)"
+        />
       </div>
     </template>
-    <FormField v-slot="f" label="On its threads" name="treatment" :fault="pen.fault.value"
-      ><select :id="f.id" v-model="bolt.treatment" class="input">
-        <option v-for="t in book?.treatments ?? []" :key="t.id" :value="t.id">{{ t.name }}</option>
-      </select></FormField
-    >
-    <label class="flex min-h-11 items-center gap-2.5"
-      ><input v-model="bolt.critical" type="checkbox" class="size-5" /> The rider can be hurt if it is
-      wrong</label
-    >
+    <ChoiceField
+      v-model="bolt.treatment"
+      label="On its threads"
+      name="treatment"
+      :fault="pen.fault.value"
+      :choices="(book?.treatments ?? []).map((t) => [t.id, t.name] as const)"
+    />
+    <TickField v-model="bolt.critical">The rider can be hurt if it is wrong</TickField>
     <FormFault :fault="pen.fault.value" />
     <div class="flex gap-2">
       <button type="submit" class="button button-go">Add it to this bike</button>

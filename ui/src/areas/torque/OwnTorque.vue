@@ -5,6 +5,7 @@ import type { BoltView } from '@/api/client'
 import { boltKey, useOpenJob } from '@/areas/job/open'
 import PhotoStrip from '@/areas/job/PhotoStrip.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import TickField from '@/parts/TickField.vue'
 
 /** The figure of this bike's manual, or marked on the part. It wins over ours from now on. */
 const props = defineProps<{ bolt: BoltView; unit: string }>()
@@ -65,9 +66,8 @@ async function save() {
     <datalist id="parts-that-meet">
       <option v-for="l in bolt.limits ?? []" :key="l.part" :value="l.part" />
     </datalist>
-    <label v-if="job.bike.model" class="flex min-h-11 items-center gap-2 text-note"
-      ><input v-model="forModel" type="checkbox" class="size-5" /> for every {{ job.bike.make }}
-      {{ job.bike.model }}</label
+    <TickField v-if="job.bike.model" v-model="forModel" class="text-note"
+      >for every {{ job.bike.make }} {{ job.bike.model }}</TickField
     >
     <PhotoStrip :about="boltKey(bolt)" name="the figure" />
     <button type="submit" class="button">

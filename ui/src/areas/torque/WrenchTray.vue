@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { ask, type BoltView, client, type Schemas } from '@/api/client'
 import { useSend } from '@/api/send'
 import { useOpenJob, usePart } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
@@ -12,7 +13,7 @@ import { figure } from '@/parts/words'
 /** Which connected wrench fills the run, and what it sent that no bolt has taken. */
 defineProps<{ bolt?: BoltView; locked: boolean }>()
 const listening = defineModel<string>('listening', { required: true })
-const emit = defineEmits<{ use: [id: string] }>()
+const emit = defineEmits<{ use: [id: string]; heard: [] }>()
 const { pen } = useOpenJob()
 const tight = usePart('bolts')
 const { clock } = useTimes()
@@ -53,11 +54,15 @@ const aside = (readings: string[], why: string) => putAside({ readings, why })
     aria-label="Connected wrench"
   >
     <div class="flex items-center gap-2 px-4 py-2">
-      <label class="shrink-0 text-note text-soft" for="listening">Figures from</label>
-      <select id="listening" v-model="listening" class="input min-h-10! py-1!" :disabled="locked">
-        <option value="">the keys</option>
-        <option v-for="w in connected" :key="w.id" :value="w.device">{{ w.name }}, connected</option>
-      </select>
+      <ChoiceField
+        v-model="listening"
+        beside
+        class="flex-1"
+        label="Figures from"
+        :disabled="locked"
+        :choices="[['', 'the keys'], ...connected.map((w) => [w.device, `${w.name}, connected`] as const)]"
+        @done="emit('heard')"
+      />
     </div>
     <p v-if="deaf" role="status" class="border-l-4 border-brick bg-brick-wash px-3 py-2 text-note">
       <b

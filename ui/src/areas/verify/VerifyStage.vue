@@ -4,15 +4,16 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { Mark, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useSession } from '@/api/session'
-import { bar } from '@/areas/air/strip'
 import { useWords } from '@/api/words'
+import { bar } from '@/areas/air/strip'
 import { boltKey, useOpenJob, usePart } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
 import BoltBench from '@/areas/torque/BoltBench.vue'
-import NewBolt from '@/areas/torque/NewBolt.vue'
 import { inOrder, loosestFirst, useTorqueHabits } from '@/areas/torque/habits'
+import NewBolt from '@/areas/torque/NewBolt.vue'
 import WrenchTray from '@/areas/torque/WrenchTray.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { figure } from '@/parts/words'
 
 import SignBench from './SignBench.vue'
@@ -155,11 +156,16 @@ function refuse(id: string) {
     />
     <nav class="flex min-h-0 flex-col border-rule bg-paper lg:border-l" aria-label="Torque run">
       <div class="flex shrink-0 items-center gap-2 border-b border-rule px-4 py-2">
-        <label class="sr-only" for="run-order">Order of the run</label>
-        <select id="run-order" v-model="order" class="input min-h-10! py-1!">
-          <option v-for="(r, i) in runs" :key="r.id" :value="i ? r.id : ''">{{ r.name }}</option>
-          <option :value="loosestFirst">Most often loose first</option>
-        </select>
+        <ChoiceField
+          v-model="order"
+          bare
+          class="min-w-0 flex-1"
+          label="Order of the run"
+          :choices="[
+            ...runs.map((r, i) => [i ? r.id : '', r.name] as const),
+            [loosestFirst, 'Most often loose first'],
+          ]"
+        />
         <button
           v-if="hands && !closed"
           type="button"
@@ -224,6 +230,7 @@ function refuse(id: string) {
         v-model:listening="listening"
         :bolt="chosen?.bolt"
         :locked="closed || !hands"
+        @heard="bench?.focus()"
         @use="(id) => (handed = id)"
       />
     </nav>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Fault, Schemas } from '@/api/client'
-import FormField from '@/parts/FormField.vue'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import TextField from '@/parts/TextField.vue'
 
 /** What is asked first of any wheel: its hub, how many spokes, where the first one goes. */
@@ -9,21 +9,24 @@ const form = defineModel<{ build: string; spokes: string; first: 'left' | 'right
 </script>
 
 <template>
-  <FormField v-slot="f" label="Laced round" name="build" :fault="fault">
-    <select :id="f.id" v-model="form.build" class="input" :disabled="locked">
-      <option v-for="b in known.builds" :key="b.id" :value="b.id">{{ b.name }}</option>
-    </select>
-  </FormField>
+  <ChoiceField
+    v-model="form.build"
+    label="Laced round"
+    name="build"
+    :fault="fault"
+    :choices="known.builds.map((b) => [b.id, b.name] as const)"
+    :disabled="locked"
+  />
   <TextField v-model="form.spokes" label="Spokes" name="spokes" inputmode="numeric" :fault="fault" figure />
-  <FormField
-    v-slot="f"
+  <ChoiceField
+    v-model="form.first"
     label="Spoke 1, the first clockwise from the valve, goes to the"
     name="first"
     :fault="fault"
-  >
-    <select :id="f.id" v-model="form.first" class="input" :disabled="locked">
-      <option value="right">right flange, the chain’s side</option>
-      <option value="left">left flange</option>
-    </select>
-  </FormField>
+    :choices="[
+      ['right', 'right flange, the chain’s side'],
+      ['left', 'left flange'],
+    ]"
+    :disabled="locked"
+  />
 </template>

@@ -4,10 +4,12 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
-import FaultNote from '@/parts/FaultNote.vue'
-import { startsFigure, keys, useBenchKeys } from '@/parts/bench'
-import { readFigure } from '@/parts/figures'
 import AnswerButton from '@/parts/AnswerButton.vue'
+import { startsFigure, keys, useBenchKeys } from '@/parts/bench'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import FaultNote from '@/parts/FaultNote.vue'
+import { readFigure } from '@/parts/figures'
+import FoldBox from '@/parts/FoldBox.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import TextField from '@/parts/TextField.vue'
 
@@ -249,38 +251,36 @@ useBenchKeys((key) => {
       <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-note text-soft">
         <span v-if="left">{{ left }} to go; kept by itself once all are read</span>
         <span v-else>All are read</span>
-        <label class="flex min-h-11 items-center gap-2"
-          >at every
-          <select v-model.number="every" class="input min-h-11! w-auto!">
-            <option v-for="[n, name] in steps" :key="n" :value="n">{{ name }}</option>
-          </select></label
-        >
+        <ChoiceField
+          v-model="every"
+          beside
+          label="at every"
+          :choices="steps.map(([n, name]) => [n, name] as const)"
+          class="w-auto!"
+          look="min-h-11!"
+        />
         <template v-if="what === 'gauge'">
-          <label class="flex min-h-11 items-center gap-2"
-            >by
-            <select
-              class="input min-h-11! w-auto!"
-              :value="gaugeInHand?.id"
-              @change="gauge = ($event.target as HTMLSelectElement).value"
-            >
-              <option v-for="g in gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
-            </select></label
-          >
-          <label class="flex min-h-11 items-center gap-2"
-            >spokes
-            <select
-              class="input min-h-11! w-auto!"
-              :value="kindInHand"
-              @change="kind = ($event.target as HTMLSelectElement).value"
-            >
-              <option v-for="k in gaugeInHand?.kinds" :key="k" :value="k">{{ k }}</option>
-            </select></label
-          >
+          <ChoiceField
+            :model-value="gaugeInHand?.id"
+            beside
+            label="by"
+            :choices="gauges.map((g) => [g.id, g.name] as const)"
+            class="w-auto!"
+            look="min-h-11!"
+            @update:model-value="gauge = $event ?? ''"
+          />
+          <ChoiceField
+            :model-value="kindInHand"
+            beside
+            label="spokes"
+            :choices="(gaugeInHand?.kinds ?? []).map((k) => [k, k] as const)"
+            class="w-auto!"
+            look="min-h-11!"
+            @update:model-value="kind = $event ?? ''"
+          />
         </template>
-        <details v-if="what === 'pitch'" class="basis-full">
-          <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-            One of them was read with a gauge as well
-          </summary>
+        <FoldBox v-if="what === 'pitch'" class="basis-full">
+          <template #row>One of them was read with a gauge as well</template>
           <div class="grid max-w-md grid-cols-2 gap-3">
             <TextField
               v-model="of"
@@ -292,7 +292,7 @@ useBenchKeys((key) => {
             />
             <TextField v-model="known" label="Its tension, N" name="known" :fault="pen.fault.value" figure />
           </div>
-        </details>
+        </FoldBox>
       </div>
     </template>
     <form v-else class="mt-2 flex max-w-2xl flex-wrap items-end gap-3" @submit.prevent="keep()">

@@ -4,14 +4,16 @@ import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useRecord } from '@/api/job'
 import { useOpenJob, usePart } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
-import LoadingRule from '@/parts/LoadingRule.vue'
-import TextField from '@/parts/TextField.vue'
-import { figure } from '@/parts/words'
+import FoldBox from '@/parts/FoldBox.vue'
 import FormFault from '@/parts/FormFault.vue'
+import LoadingRule from '@/parts/LoadingRule.vue'
 import SendButton from '@/parts/SendButton.vue'
+import TextField from '@/parts/TextField.vue'
+import { pairs } from '@/parts/words'
+import { figure } from '@/parts/words'
 
 import HurtDrawing from './HurtDrawing.vue'
 import { useLacing } from './lacing'
@@ -90,11 +92,7 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
                 :fault="breakPen.fault.value"
                 figure
               />
-              <FormField v-slot="f" label="It broke" name="where">
-                <select :id="f.id" v-model="broke.where" class="input">
-                  <option v-for="(name, id) in wheres" :key="id" :value="id">{{ name }}</option>
-                </select>
-              </FormField>
+              <ChoiceField v-model="broke.where" label="It broke" name="where" :choices="pairs(wheres)" />
               <TextField
                 v-model="broke.room"
                 label="From rim to pad or stay, mm"
@@ -111,14 +109,12 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
                 figure
               />
             </div>
-            <details :open="!known.last">
-              <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-                How it is laced
-              </summary>
+            <FoldBox :open="!known.last">
+              <template #row>How it is laced</template>
               <div class="grid gap-3 sm:grid-cols-2">
                 <LacingFields :model-value="form" :known="known" :fault="fault" :locked="locked" />
               </div>
-            </details>
+            </FoldBox>
             <div class="flex flex-wrap gap-3">
               <SendButton
                 class="button-go"
@@ -158,25 +154,31 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
                 :fault="rimPen.fault.value"
                 figure
               />
-              <FormField v-if="wall" v-slot="f" label="Its wear mark" name="mark">
-                <select :id="f.id" v-model="rim.mark" class="input">
-                  <option value="" disabled>not looked at</option>
-                  <option v-for="(name, id) in marks" :key="id" :value="id">{{ name }}</option>
-                </select>
-              </FormField>
-              <FormField v-slot="f" label="Round its nipples" name="nipples">
-                <select :id="f.id" v-model="rim.nipples" class="input">
-                  <option value="" disabled>not looked at</option>
-                  <option value="sound">sound</option>
-                  <option value="cracked">cracked</option>
-                </select>
-              </FormField>
-              <FormField v-slot="f" label="Edges and joint" name="edge">
-                <select :id="f.id" v-model="rim.edge" class="input">
-                  <option value="" disabled>not looked at</option>
-                  <option v-for="(name, id) in edges" :key="id" :value="id">{{ name }}</option>
-                </select>
-              </FormField>
+              <ChoiceField
+                v-if="wall"
+                v-model="rim.mark"
+                label="Its wear mark"
+                name="mark"
+                :choices="pairs(marks)"
+                none="not looked at"
+              />
+              <ChoiceField
+                v-model="rim.nipples"
+                label="Round its nipples"
+                name="nipples"
+                :choices="[
+                  ['sound', 'sound'],
+                  ['cracked', 'cracked'],
+                ]"
+                none="not looked at"
+              />
+              <ChoiceField
+                v-model="rim.edge"
+                label="Edges and joint"
+                name="edge"
+                :choices="pairs(edges)"
+                none="not looked at"
+              />
             </div>
             <div class="flex flex-wrap gap-3">
               <SendButton :disabled="rimPen.busy.value" :wants="!looked && 'look at one of these'">

@@ -2,8 +2,9 @@
 import { computed } from 'vue'
 
 import { useOpenJob } from '@/areas/job/open'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import FaultNote from '@/parts/FaultNote.vue'
-import FormField from '@/parts/FormField.vue'
+import FoldBox from '@/parts/FoldBox.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 import TextField from '@/parts/TextField.vue'
 
@@ -41,17 +42,20 @@ const fault = computed(() => pen.fault.value ?? unread.value)
         <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
         <div class="grid gap-3 sm:grid-cols-2">
           <LacingFields :model-value="form" :known="known" :fault="fault" :locked="locked" />
-          <FormField v-slot="f" label="It is spun" name="where" :fault="fault">
-            <select :id="f.id" v-model="form.where" class="input" :disabled="locked">
-              <option value="stand">out of the bike, on a stand</option>
-              <option value="frame">in the bike, against a stop</option>
-            </select>
-          </FormField>
+          <ChoiceField
+            v-model="form.where"
+            label="It is spun"
+            name="where"
+            :fault="fault"
+            :choices="[
+              ['stand', 'out of the bike, on a stand'],
+              ['frame', 'in the bike, against a stop'],
+            ]"
+            :disabled="locked"
+          />
         </div>
-        <details>
-          <summary class="min-h-11 cursor-pointer py-2 font-semibold text-petrol">
-            Measured on this wheel, in place of what is usual
-          </summary>
+        <FoldBox>
+          <template #row>Measured on this wheel, in place of what is usual</template>
           <div class="grid gap-3 sm:grid-cols-3">
             <TextField
               v-for="[name, label, usual] in measures"
@@ -64,7 +68,7 @@ const fault = computed(() => pen.fault.value ?? unread.value)
               figure
             />
           </div>
-        </details>
+        </FoldBox>
         <p class="text-note text-soft">
           True enough {{ known.aim.name }}: <span class="figure">± {{ known.aim.wobble_mm }}</span> mm side to
           side, <span class="figure">± {{ known.aim.hop_mm }}</span> mm up and down, tensions within

@@ -4,8 +4,10 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOpenJob, useWays } from '@/areas/job/open'
 import { useUnsaid } from '@/areas/lives/unsaid'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FigureField from '@/parts/FigureField.vue'
+import TickField from '@/parts/TickField.vue'
 import { useTimes } from '@/parts/time'
 
 /** One agreed item: the parts that went in, a note, done. */
@@ -89,9 +91,7 @@ const undo = () =>
           @submit.prevent="done"
         >
           <span v-for="p in fitted" :key="p.name" class="flex min-h-11 items-center gap-2">
-            <label class="flex items-center gap-2"
-              ><input v-model="p.used" type="checkbox" class="size-5 accent-petrol" /> {{ p.name }}</label
-            >
+            <TickField v-model="p.used">{{ p.name }}</TickField>
             <FigureField
               v-model="p.quantity"
               class="w-16"
@@ -107,17 +107,13 @@ const undo = () =>
             placeholder="another part fitted"
             :aria-label="`Another part for ${item.item.title}`"
           />
-          <label v-if="item.pours" class="flex items-center gap-2 text-soft"
-            >Poured from
-            <select
-              v-model="bottle"
-              class="input w-56 text-ink"
-              :aria-label="`Bottle for ${item.item.title}`"
-            >
-              <option value="">which bottle?</option>
-              <option v-for="b in job.bottles" :key="b.id" :value="b.id">{{ b.name }}</option>
-            </select></label
-          >
+          <ChoiceField
+            v-if="item.pours"
+            v-model="bottle"
+            label="Poured from"
+            :choices="[['', 'which bottle?'], ...job.bottles.map((b) => [b.id, b.name] as const)]"
+            class="w-56"
+          />
           <p v-if="pour?.refused" role="alert" class="w-full text-brick">{{ pour.refused }}</p>
           <label v-else-if="pour?.warning" class="w-full text-note text-ochre"
             >{{ pour.warning }}
