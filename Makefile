@@ -5,10 +5,13 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo test bench bench-short pictures storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
+.PHONY: demo quick test bench bench-short pictures storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
+
+quick: ## what changed since the last commit, and the tests beside it, in about a minute
+	@ci/quick.sh
 
 test: deps outside internal/httpapi/interface/index.html ## everything; the browser's tests have the machine to themselves
 	@echo "[$$(date +%T)] built; now the checks"

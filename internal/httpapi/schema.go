@@ -31,6 +31,7 @@ func schemas() huma.Registry {
 	r.RegisterTypeAlias(reflect.TypeFor[record.Content](), shape)
 	worded[wear.Mark](r)
 	worded[record.Stage](r)
+	worded[record.Place](r)
 	worded[findings.FindingStatus](r)
 	worded[brake.Family](r)
 	worded[brake.School](r)
@@ -58,6 +59,7 @@ func (vocabulary[T]) Schema(huma.Registry) *huma.Schema {
 var allWords = map[reflect.Type][]string{
 	reflect.TypeFor[wear.Mark]():              each(wear.Marks),
 	reflect.TypeFor[record.Stage]():           each(record.Stages),
+	reflect.TypeFor[record.Place]():           each(record.Places),
 	reflect.TypeFor[findings.FindingStatus](): wordsOf(findings.Statuses),
 	reflect.TypeFor[brake.Family]():           each(brake.Families),
 	reflect.TypeFor[brake.School]():           each(brake.Schools),

@@ -76,7 +76,7 @@ func (s *tray) allOff() {
 	}
 }
 
-func obstacle(w *Workshop, r *record.Record, place string) (found *record.Obstacle) {
+func obstacle(w *Workshop, r *record.Record, place record.Place) (found *record.Obstacle) {
 	for _, o := range w.leaving(lay(w, r)) {
 		if o.Place == place {
 			return &o

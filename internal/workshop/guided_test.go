@@ -154,7 +154,7 @@ func TestAWheelIsTakenOutOnce(t *testing.T) {
 	assert.Contains(t, work.Runs.Of(lay(w, r))[2].Already, "Front wheel out already")
 	titles := []string{}
 	for _, o := range w.leaving(lay(w, r)) {
-		if o.Run {
+		if o.Place == record.PlaceRun {
 			titles = append(titles, o.Title)
 		}
 	}

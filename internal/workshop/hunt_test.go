@@ -45,7 +45,7 @@ func TestHuntFromComplaintToAgreement(t *testing.T) {
 	assert.Empty(t, start.Steps)
 	blocked := func() bool {
 		for _, o := range w.leaving(lay(w, r)) {
-			if o.Hunt {
+			if o.Place == record.PlaceHunt {
 				return true
 			}
 		}

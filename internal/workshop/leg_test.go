@@ -38,7 +38,7 @@ func (b bench) refused(c record.Content, field, says string) {
 }
 
 // owes are the titles of what stands before the door and leads to a place.
-func (b bench) owes(place string) (titles []string) {
+func (b bench) owes(place record.Place) (titles []string) {
 	for _, o := range b.w.leaving(lay(b.w, b.r)) {
 		if o.Place == place {
 			titles = append(titles, o.Title)

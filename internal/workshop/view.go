@@ -47,7 +47,7 @@ type Core struct {
 	Stages      []StageView         `json:"stages"`
 	Leaving     []record.Obstacle   `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
 	Begun       []record.Begun      `json:"begun" doc:"at its benches, and not finished"`
-	Places      []string            `json:"places" doc:"within the job, where this bike has something that not every bike has"`
+	Places      []record.Place      `json:"places" doc:"within the job, where this bike has something that not every bike has"`
 	EarlierJobs []record.EarlierJob `json:"earlier_jobs"`
 	Sequence    int64               `json:"sequence" doc:"of the newest entry shown: what is written from this screen says that it was seen"`
 

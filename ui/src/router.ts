@@ -1,12 +1,10 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 
-import type { Obstacle, PartName } from '@/api/client'
+import type { PartName } from '@/api/client'
 
 declare module 'vue-router' {
   interface RouteMeta {
     title?: string
-    /** What an obstacle says of itself when it is settled here and not where its stage is. */
-    settles?: keyof Obstacle
     /** Guided work begins here. */
     guides?: 'end' | 'whole'
     /** What subjects tell of their benches that is shown here. */

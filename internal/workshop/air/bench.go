@@ -226,7 +226,7 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		if last == nil {
 			continue
 		}
-		o := record.Obstacle{Title: v.Name + ": pressure as left", Mark: wear.Open, Stage: record.StageVerify, Place: "air", Target: v.Place}
+		o := record.Obstacle{Title: v.Name + ": pressure as left", Mark: wear.Open, Stage: record.StageVerify, Place: record.PlaceAir, Target: v.Place}
 		_, most, by := bornAt(s, v.Place)
 		switch {
 		case !last.Set:
@@ -246,7 +246,7 @@ func searched(s *record.Sheet) (list []record.Obstacle) {
 	for _, t := range Of(s).Tyres {
 		if t.Flat != nil && t.Flat.Shape == "one" && t.Flat.Found == "" {
 			list = append(list, record.Obstacle{Title: "What made the hole in the " + t.End + " tyre",
-				Detail: "not found yet: it makes the next one", Mark: wear.Due, Stage: record.StageWork, Place: "air", Target: t.Place})
+				Detail: "not found yet: it makes the next one", Mark: wear.Due, Stage: record.StageWork, Place: record.PlaceAir, Target: t.Place})
 		}
 	}
 	return list

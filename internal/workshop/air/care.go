@@ -66,7 +66,7 @@ func Tended(s *record.Sheet) (all []lifeline.Tended) {
 func unwritten(s *record.Sheet) (list []record.Obstacle) {
 	owes := func(title, did, place string) {
 		list = append(list, record.Obstacle{Title: title, Detail: did + "; not written down, and nobody knows when it is due again",
-			Mark: wear.Due, Stage: record.StageWork, Place: "air", Target: place})
+			Mark: wear.Due, Stage: record.StageWork, Place: record.PlaceAir, Target: place})
 	}
 	for _, l := range Of(s).Legs {
 		if l.Unwritten {

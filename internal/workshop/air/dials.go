@@ -102,7 +102,7 @@ func owed(s *record.Sheet) (list []record.Obstacle) {
 	for _, leg := range []string{"fork", "shock"} {
 		if d := dialsOf(s, leg); d.Owed {
 			list = append(list, record.Obstacle{Title: words.Capital(leg) + ": clicks as left", Mark: wear.Open, Stage: record.StageVerify,
-				Detail: "found at " + d.Found.Says() + "; not put back since", Place: "air", Target: leg})
+				Detail: "found at " + d.Found.Says() + "; not put back since", Place: record.PlaceAir, Target: leg})
 		}
 	}
 	return list

@@ -21,7 +21,7 @@ func PartOf(s *record.Sheet) StripsPart { return StripsPart{Strips.Of(s), Offer.
 func begun(s *record.Sheet) (out []record.Begun) {
 	for _, v := range Strips.Of(s) {
 		if v.OffBike > 0 {
-			out = append(out, record.Begun{Place: "strip", Target: string(v.ID),
+			out = append(out, record.Begun{Place: record.PlaceStrip, Target: string(v.ID),
 				Says: fmt.Sprintf("%d of %d off, %s", v.OffBike, v.Loose, words.Lower(v.Name))})
 		}
 	}

@@ -30,7 +30,7 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 			title = v.Name + ": not looked at whole"
 		}
 		list = append(list, record.Obstacle{Title: title, Detail: strings.Join(v.Open, ", "), Mark: wear.Open, Stage: record.StageWork,
-			Place: "strip", Target: string(v.ID), Count: max(v.OffBike, 1)})
+			Place: record.PlaceStrip, Target: string(v.ID), Count: max(v.OffBike, 1)})
 	}
 	return list
 }

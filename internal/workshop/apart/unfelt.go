@@ -64,7 +64,7 @@ func unfelt(s *record.Sheet) (list []record.Obstacle) {
 				mark = wear.Unsafe
 			}
 			list = append(list, record.Obstacle{Title: name + ": " + words.Lower(p.Name) + ", " + answer.Name, Mark: mark,
-				Detail: "that was taken back: feel it again and say how it is", Stage: record.StageWork, Place: "strip", Target: string(f.strip)})
+				Detail: "that was taken back: feel it again and say how it is", Stage: record.StageWork, Place: record.PlaceStrip, Target: string(f.strip)})
 		}
 	}
 	return list

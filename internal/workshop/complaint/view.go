@@ -99,7 +99,7 @@ func Subject() record.Subject {
 					continue
 				}
 				o := record.Obstacle{Title: "“" + v.Words + "”", Detail: "the owner said so: nothing answers it yet", Mark: wear.Open,
-					Stage: record.StageVerify, Place: "said", Target: string(v.ID)}
+					Stage: record.StageVerify, Place: record.PlaceSaid, Target: string(v.ID)}
 				if v.Reopened {
 					o.Detail = "why the job was opened again: nothing answers it yet"
 				}

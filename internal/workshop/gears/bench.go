@@ -179,14 +179,14 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		if b.Signed != nil {
 			list = append(list, record.Obstacle{Title: "Gears under load", Detail: "indexed by " + b.Signed.By +
 				"; every gear once more on the ride",
-				Mark: wear.Open, Stage: record.StageVerify, Place: "gears", Target: string(b.ID)})
+				Mark: wear.Open, Stage: record.StageVerify, Place: record.PlaceGears, Target: string(b.ID)})
 			continue
 		}
 		detail := "begun, not signed"
 		if b.Settled {
 			detail = "every shift is crisp: sign it"
 		}
-		list = append(list, record.Obstacle{Title: "Index the gears", Detail: detail, Mark: wear.Open, Stage: record.StageWork, Place: "gears",
+		list = append(list, record.Obstacle{Title: "Index the gears", Detail: detail, Mark: wear.Open, Stage: record.StageWork, Place: record.PlaceGears,
 			Target: string(b.ID)})
 	}
 	return list

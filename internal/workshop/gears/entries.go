@@ -243,7 +243,7 @@ func Subject() record.Subject {
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), waiting(s)...) },
 		Corrects:  corrects,
 		Begun:     begun,
-		Places:    func(s *record.Sheet) []string { return record.At("gears", len(Families(s)) > 0) },
+		Places:    func(s *record.Sheet) []record.Place { return record.At(record.PlaceGears, len(Families(s)) > 0) },
 	}
 }
 

@@ -168,7 +168,7 @@ func TestAChainIsAsLongAsTheWayRoundItsLargestPair(t *testing.T) {
 // The last thing at a bench alone is taken back; a bench that is given up with something turned at it leaves a finding.
 func TestWhatWasDoneAtABenchIsTakenBackFromItsEnd(t *testing.T) {
 	s, bench := indexed(t, nil)
-	assert.Equal(t, []record.Begun{{Place: "gears", Target: string(bench().ID), Says: "index the gears"}}, s.Rules.Begun(s.Lay()))
+	assert.Equal(t, []record.Begun{{Place: record.PlaceGears, Target: string(bench().ID), Says: "index the gears"}}, s.Rules.Begun(s.Lay()))
 	var done []record.ID
 	for _, m := range []gears.GearMove{{Work: gear.TurnBarrel, Quarters: 2}, {Work: gear.TurnLow, Eighths: -1},
 		{Work: gear.TurnHigh, Eighths: 1}, {Work: gear.OilPivots}} {

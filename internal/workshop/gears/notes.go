@@ -188,14 +188,14 @@ func waiting(s *record.Sheet) (list []record.Obstacle) {
 	for _, n := range lastNotes.Of(s) {
 		if n.Figured.wait && !toldOn(s, n) && !(n.Figured.Bench == "hub" && moved) {
 			list = append(list, record.Obstacle{Title: benchNames[n.Figured.Bench], Detail: n.Figured.Says, Mark: n.Figured.Mark,
-				Stage: record.StageWork, Place: "gears", Target: n.Figured.Bench})
+				Stage: record.StageWork, Place: record.PlaceGears, Target: n.Figured.Bench})
 		}
 	}
 	if !moved {
 		return list
 	}
 	look := record.Obstacle{Title: "Look at the hub gear's mark", Detail: "its axle was undone: washers, tugs and place move the mark",
-		Mark: wear.Open, Stage: record.StageVerify, Place: "gears", Target: "hub"}
+		Mark: wear.Open, Stage: record.StageVerify, Place: record.PlaceGears, Target: "hub"}
 	if family, known := s.Book.HubOf(parts.Facts.Of(s).Speeds); known && family.Mark == 0 {
 		look.Title, look.Detail = "Try the hub gear under load", "its axle was undone, and it has no mark to look at"
 	}

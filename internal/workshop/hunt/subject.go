@@ -13,7 +13,7 @@ func Subject() record.Subject {
 			for _, h := range Searches.Of(s) {
 				if !h.cured && h.finding == nil {
 					list = append(list, record.Obstacle{Title: h.name, Detail: "cause not found yet", Mark: wear.Open, Stage: record.StageInspect,
-						Target: string(h.id), Hunt: true})
+						Target: string(h.id), Place: record.PlaceHunt})
 				}
 			}
 			return list

@@ -84,7 +84,7 @@ func Subject() record.Subject {
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, place := range Missing(s) {
 				list = append(list, record.Obstacle{Title: place.Name + ": nothing sits there", Mark: wear.Unsafe, Stage: record.StageWork,
-					Detail: "it came off in an earlier job: write down what is fitted there now", Place: "parts", Target: place.ID})
+					Detail: "it came off in an earlier job: write down what is fitted there now", Place: record.PlaceParts, Target: place.ID})
 			}
 			return list
 		},

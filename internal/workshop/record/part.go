@@ -4,17 +4,17 @@ import "time"
 
 // Begun is something at a bench that was begun and that nobody has finished.
 type Begun struct {
-	Place  string `json:"place" doc:"within the job where it goes on"`
+	Place  Place  `json:"place" doc:"within the job where it goes on"`
 	Target string `json:"target" doc:"what is opened there"`
 	Says   string `json:"says" doc:"what goes on"`
 }
 
 // At is a place within the job, where this bike has something there.
-func At(place string, has bool) []string {
+func At(place Place, has bool) []Place {
 	if !has {
 		return nil
 	}
-	return []string{place}
+	return []Place{place}
 }
 
 // NoteView is a note with who wrote it.

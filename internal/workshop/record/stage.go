@@ -20,6 +20,26 @@ const (
 // Stages lists the stages in their order.
 var Stages = []Stage{StageCheckIn, StageInspect, StageAgree, StageWork, StageVerify, StageHandOver}
 
+// Place is a screen of a job that is no stage of its own: where something is settled, or goes on.
+type Place string
+
+// The places within a job.
+const (
+	PlaceAir    Place = "air"
+	PlaceBrakes Place = "brakes"
+	PlaceGears  Place = "gears"
+	PlaceGuides Place = "guides"
+	PlaceHunt   Place = "hunt"
+	PlaceParts  Place = "parts"
+	PlaceRun    Place = "run"
+	PlaceSaid   Place = "said"
+	PlaceStrip  Place = "strip"
+	PlaceWheels Place = "wheels"
+)
+
+// Places lists the places within a job.
+var Places = []Place{PlaceAir, PlaceBrakes, PlaceGears, PlaceGuides, PlaceHunt, PlaceParts, PlaceRun, PlaceSaid, PlaceStrip, PlaceWheels}
+
 // Obstacle is one thing that stands between a bike and its owner.
 type Obstacle struct {
 	Title  string    `json:"title"`
@@ -27,9 +47,7 @@ type Obstacle struct {
 	Mark   wear.Mark `json:"mark"`
 	Stage  Stage     `json:"stage" doc:"where it is settled"`
 	Target string    `json:"target,omitempty" doc:"the point, bolt, item or sign it is about"`
-	Place  string    `json:"place,omitempty" doc:"the screen of the job where it is settled, when its stage has another"`
-	Hunt   bool      `json:"hunt,omitempty" doc:"the target is a hunt"`
-	Run    bool      `json:"run,omitempty" doc:"the target is a run of a procedure"`
+	Place  Place     `json:"place,omitempty" doc:"where it is settled, when that is not on the screen of its stage"`
 	Count  int       `json:"count" doc:"how many things it stands for"`
 }
 

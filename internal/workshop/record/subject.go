@@ -13,8 +13,8 @@ type Subject struct {
 	// Corrects refuses that a standing entry is corrected, or taken back.
 	Corrects func(*Sheet, Correction) error
 
-	Begun  func(*Sheet) []Begun  // what was begun at its benches and not finished
-	Places func(*Sheet) []string // within the job, where this bike has something of it
+	Begun  func(*Sheet) []Begun // what was begun at its benches and not finished
+	Places func(*Sheet) []Place // within the job, where this bike has something of it
 }
 
 // Correction is a standing entry that somebody corrects, or takes back.
@@ -152,8 +152,8 @@ func (r Rules) Begun(s *Sheet) []Begun {
 }
 
 // Places lists where, within the job, this bike has something that not every bike has.
-func (r Rules) Places(s *Sheet) []string {
-	list := []string{}
+func (r Rules) Places(s *Sheet) []Place {
+	list := []Place{}
 	for _, subject := range r.subjects {
 		if subject.Places != nil {
 			list = append(list, subject.Places(s)...)

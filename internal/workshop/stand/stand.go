@@ -77,7 +77,7 @@ func (s *Stand) Refused(c record.Content, field, says string) {
 }
 
 // Before lists what stands before the door, as far as it leads to a place.
-func (s *Stand) Before(place string) (list []record.Obstacle) {
+func (s *Stand) Before(place record.Place) (list []record.Obstacle) {
 	for _, o := range s.Rules.Leaving(s.Lay()) {
 		if o.Place == place {
 			list = append(list, o)

@@ -368,7 +368,7 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 			detail = "read, not turned yet"
 		}
 		list = append(list, record.Obstacle{Title: "True the " + b.End + " wheel", Detail: detail, Mark: wear.Open, Stage: record.StageWork,
-			Place: "wheels", Target: string(b.ID)})
+			Place: record.PlaceWheels, Target: string(b.ID)})
 	}
 	return list
 }

@@ -15,7 +15,7 @@ func Subject() record.Subject {
 			for _, r := range Runs.Of(s) {
 				if !r.Finished {
 					list = append(list, record.Obstacle{Title: r.Work.Name, Detail: "begun, not finished", Mark: wear.Open, Stage: record.StageWork,
-						Target: string(r.ID), Run: true})
+						Target: string(r.ID), Place: record.PlaceRun})
 				}
 			}
 			return list

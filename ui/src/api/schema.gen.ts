@@ -1690,8 +1690,11 @@ export interface components {
         };
         /** @description Begun is something at a bench that was begun and that nobody has finished. */
         Begun: {
-            /** @description within the job where it goes on */
-            place: string;
+            /**
+             * @description within the job where it goes on
+             * @enum {string}
+             */
+            place: "air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
             /** @description what goes on */
             says: string;
             /** @description what is opened there */
@@ -4183,7 +4186,7 @@ export interface components {
             parts: components["schemas"]["Parts"];
             photos: components["schemas"]["PhotoView"][];
             /** @description within the job, where this bike has something that not every bike has */
-            places: string[];
+            places: ("air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels")[];
             /** @description all items, less what they share */
             proposed: components["schemas"]["Total"];
             released_by?: string;
@@ -4818,14 +4821,13 @@ export interface components {
              */
             count: number;
             detail: string;
-            /** @description the target is a hunt */
-            hunt?: boolean;
             /** @enum {string} */
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
-            /** @description the screen of the job where it is settled, when its stage has another */
-            place?: string;
-            /** @description the target is a run of a procedure */
-            run?: boolean;
+            /**
+             * @description where it is settled, when that is not on the screen of its stage
+             * @enum {string}
+             */
+            place?: "air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
             /**
              * @description where it is settled
              * @enum {string}

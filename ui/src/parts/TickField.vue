@@ -3,7 +3,7 @@ import { Switch, SwitchGroup, SwitchLabel } from '@headlessui/vue'
 
 /** Something that is so or is not: a box with its words, ticked by a press on either. */
 defineProps<{ disabled?: boolean; name?: string }>()
-const ticked = defineModel<boolean>({ required: true })
+const ticked = defineModel<boolean>({ default: false })
 </script>
 
 <template>

@@ -12,6 +12,6 @@ export const stages: RouteRecordRaw[] = [
     path: 'run',
     name: 'job-run',
     component: () => import('./RunStage.vue'),
-    meta: { settles: 'run', parts: ['walk', 'bolts', 'air'] },
+    meta: { parts: ['walk', 'bolts', 'air'] },
   },
 ]

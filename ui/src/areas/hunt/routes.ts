@@ -2,5 +2,5 @@ import type { RouteRecordRaw } from 'vue-router'
 
 /** Places within a job. */
 export const stages: RouteRecordRaw[] = [
-  { path: 'hunt', name: 'job-hunt', component: () => import('./HuntStage.vue'), meta: { settles: 'hunt' } },
+  { path: 'hunt', name: 'job-hunt', component: () => import('./HuntStage.vue') },
 ]

@@ -57,10 +57,7 @@ export function useWays(job: () => string) {
   const way = (name: string, at?: string) => ({ name, params: { id: job() }, query: at ? { at } : {} })
   return {
     /** Where an obstacle is settled. */
-    settle: (o: Obstacle) => {
-      const own = stages.find((r) => r.meta.settles && o[r.meta.settles])
-      return way(own ? String(own.name) : `job-${o.place ?? o.stage}`, o.target)
-    },
+    settle: (o: Obstacle) => way(`job-${o.place ?? o.stage}`, o.target),
     /** Where guided work begins: of a brake beside it, else by itself. */
     guide: (o: { id: string; end?: string; bench?: string }) =>
       way(String(stages.find((r) => r.meta.guides === (o.end && !o.bench ? 'end' : 'whole'))?.name), o.id),

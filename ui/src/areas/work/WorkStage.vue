@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import type { JobView } from '@/api/client'
 import { useSession } from '@/api/session'
 import FindingForm from '@/areas/agree/FindingForm.vue'
 import NoteList from '@/areas/job/NoteList.vue'
@@ -31,7 +32,7 @@ const doors = computed(() => [
   { to: 'gears', says: has('gears') ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios' },
   { to: 'wheels', says: 'True a wheel' },
 ])
-const has = (place: string) => job.value.places.includes(place)
+const has = (place: JobView['places'][number]) => job.value.places.includes(place)
 </script>
 
 <template>
