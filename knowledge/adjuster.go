@@ -12,8 +12,8 @@ import (
 // Adjuster finds what is turned.
 func (b *Book) Adjuster(id string) (speech.Adjuster, bool) { return find(b.Adjusters, id) }
 
-// speechOf is what texts are written by: the adjusters of all layers, the later ones over ours, and our words. It says
-// whether any layer has adjusters of its own.
+// speechOf is what texts are written by: the adjusters of all layers, the later ones over ours,
+// and our words. It says whether any layer has adjusters of its own.
 func speechOf(own []fs.FS) (s speech.Speech, theirs bool, err error) {
 	where := entries.NewOrigin()
 	for n, layer := range append([]fs.FS{shipped}, own...) {

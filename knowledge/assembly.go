@@ -15,15 +15,16 @@ import (
 // Assembly is a set of parts on one axis: how it comes apart, which way each part goes, what is laid
 // between them when it goes back.
 type Assembly struct {
-	ID         string         `yaml:"id"`
-	Name       string         `yaml:"name"`
-	End        string         `yaml:"end"`   // front or rear, where it is of one
-	About      string         `yaml:"about"` // what is done before the first part, and kept in mind
-	When       bike.Condition `yaml:"when"`
-	Needs      []string       `yaml:"needs"` // prerequisites: what is out or off before its first part is
-	Top        string         `yaml:"top"`   // what lies beyond the topmost part of the drawing
-	Bottom     string         `yaml:"bottom"`
-	Sums       []string       `yaml:"sums"`       // arithmetic that belongs to it: stack, play, clearance, shell, press, line, knock
+	ID     string         `yaml:"id"`
+	Name   string         `yaml:"name"`
+	End    string         `yaml:"end"`   // front or rear, where it is of one
+	About  string         `yaml:"about"` // what is done before the first part, and kept in mind
+	When   bike.Condition `yaml:"when"`
+	Needs  []string       `yaml:"needs"` // prerequisites: what is out or off before its first part is
+	Top    string         `yaml:"top"`   // what lies beyond the topmost part of the drawing
+	Bottom string         `yaml:"bottom"`
+	// arithmetic that belongs to it: stack, play, clearance, shell, press, line, knock
+	Sums       []string       `yaml:"sums"`
 	Operations []string       `yaml:"operations"` // work in which it is taken apart
 	Parts      strip.Assembly `yaml:"parts"`
 	Source     string         `yaml:"source"`
@@ -46,13 +47,15 @@ func (b *Book) AssembliesOn(f bike.Facts) []Assembly {
 	return slices.DeleteFunc(slices.Clone(b.Assemblies), func(a Assembly) bool { return !a.When.Holds(f) })
 }
 
-// Reached lists the fasteners that are undone to get at an assembly, where conditions hold, with what hangs on them.
+// Reached lists the fasteners that are undone to get at an assembly, where conditions hold, with
+// what hangs on them.
 func (b *Book) Reached(a Assembly, holds func(bike.Condition) bool) []string {
 	return b.Loosens(Operation{Needs: a.Needs}, holds)
 }
 
-// reaches proves that what a text of an assembly loosens or says was out first is asked for again before the bike leaves:
-// by what the assembly needs, or by the fasteners of the part that says it.
+// reaches proves that what a text of an assembly loosens or says was out first is asked for again
+// before the bike leaves: by what the assembly needs, or by the fasteners of the part that says
+// it.
 func (b *Book) reaches(a Assembly) error {
 	needed := slices.Clone(a.Needs)
 	said := []string{}
@@ -71,12 +74,14 @@ func (b *Book) reaches(a Assembly) error {
 		for _, p := range b.Prerequisites {
 			for _, words := range p.Said {
 				if strings.Contains(text, words) {
-					return fmt.Errorf("its text says “%s”: name under needs what was done before, such as %s", words, p.ID)
+					return fmt.Errorf("its text says “%s”: name under needs what was done before, such as %s", words,
+						p.ID)
 				}
 			}
 		}
 		if word := procedure.Undone(text); word != "" && !answered {
-			return fmt.Errorf("its text says “%s” and no fastener of it is loose then: name it under bolts, or say under unheld why", word)
+			return fmt.Errorf("its text says “%s” and no fastener of it is loose then: name it under "+
+				"bolts, or say under unheld why", word)
 		}
 		return nil
 	}
@@ -108,8 +113,10 @@ func (b *Book) reachesAsWork(a Assembly) error {
 				}
 				for x := range bike.Every(a.When, o.When, f.When) {
 					holds := func(c bike.Condition) bool { return c.Holds(x) }
-					if holds(a.When) && holds(o.When) && holds(f.When) && slices.Contains(b.Loosens(Operation{Needs: o.Needs}, holds), id) {
-						return fmt.Errorf("%s comes off with %s still tight: “%s” undoes it first. Name it under needs or bolts", p.Name, id, o.Title)
+					if holds(a.When) && holds(o.When) && holds(f.When) &&
+						slices.Contains(b.Loosens(Operation{Needs: o.Needs}, holds), id) {
+						return fmt.Errorf("%s comes off with %s still tight: “%s” undoes it first. Name "+
+							"it under needs or bolts", p.Name, id, o.Title)
 					}
 				}
 			}

@@ -39,7 +39,8 @@ func TestEveryAssemblyComesApartAndGoesBack(t *testing.T) {
 func TestAssembliesKeepTheRiderSafe(t *testing.T) {
 	book := shipped(t)
 	for _, c := range []struct{ assembly, part string }{{"headset-threadless", "stem"}, {"headset-threadless", "fork"},
-		{"headset-quill", "stem"}, {"crank-pinch", "left-arm"}, {"crank-taper", "right-arm"}, {"seat", "post"}, {"seat", "saddle"}} {
+		{"headset-quill", "stem"}, {"crank-pinch", "left-arm"}, {"crank-taper", "right-arm"},
+		{"seat", "post"}, {"seat", "saddle"}} {
 		a, known := book.Assembly(c.assembly)
 		require.True(t, known)
 		p, known := a.Parts.Part(c.part)
@@ -73,13 +74,15 @@ func TestAnAssemblyOfOnesOwn(t *testing.T) {
 	_, known := book.Assembly("x")
 	assert.True(t, known)
 	for says, part := range map[string]string{
-		"no treatment":        nut(", lay: [{with: jam, where: on it, why: sweet}]"),
-		"no fastener":         nut(", bolts: [hope]"),
-		"no place":            nut(", place: moon"),
-		"which not every":     nut(", place: pivots"),
-		"no section to draw":  "    - {id: nut, name: Nut, plain: true, wash: soap}\n",
-		"goes nowhere":        good + "    - {id: cup, name: Cup, plain: true, wash: soap, under: [ball], section: [\"0,0 5,0 5,5\"]}\n",
-		"crosses itself":      "    - {id: nut, name: Nut, plain: true, wash: soap, section: [\"0,0 9,9 9,0 0,9 4,4\"]}\n",
+		"no treatment":       nut(", lay: [{with: jam, where: on it, why: sweet}]"),
+		"no fastener":        nut(", bolts: [hope]"),
+		"no place":           nut(", place: moon"),
+		"which not every":    nut(", place: pivots"),
+		"no section to draw": "    - {id: nut, name: Nut, plain: true, wash: soap}\n",
+		"goes nowhere": good + "    - {id: cup, name: Cup, plain: true, wash: soap, under: " +
+			"[ball], section: [\"0,0 5,0 5,5\"]}\n",
+		"crosses itself": "    - {id: nut, name: Nut, plain: true, wash: soap, section: [\"0,0 9,9 " +
+			"9,0 0,9 4,4\"]}\n",
 		"unknown field":       "    - {id: nut, name: Nut, colour: red, plain: true, wash: soap}\n",
 		"is no work that is ": good + "  operations: [dream]\n",
 		"no prerequisite":     good + "  needs: [tea]\n",

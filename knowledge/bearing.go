@@ -55,7 +55,8 @@ func (b *Book) validateBearing(k Bearing) error {
 
 func (b Ball) validate() error {
 	var over, under float64
-	if n, err := fmt.Sscanf(b.Inch, "%g/%g", &over, &under); err != nil || n != 2 || math.Abs(over/under*25.4-b.Mm) > 0.001 {
+	if n, err := fmt.Sscanf(b.Inch, "%g/%g", &over, &under); err != nil || n != 2 ||
+		math.Abs(over/under*25.4-b.Mm) > 0.001 {
 		return fmt.Errorf("%s in is not %g mm: 1 in is 25.4 mm", b.Inch, b.Mm)
 	}
 	for place, n := range b.Usual {

@@ -66,8 +66,8 @@ type Book struct {
 	pressures tyre.Law
 }
 
-// Digest tells one book from another: it is of all texts that it was read from, those that ship and those laid over
-// them (SHA-256, in hexadecimal).
+// Digest tells one book from another: it is of all texts that it was read from, those that ship
+// and those laid over them (SHA-256, in hexadecimal).
 func (b *Book) Digest() string { return b.digest }
 
 // Point is one place of the walk-round. It has either a Gauge or a Scale.
@@ -81,12 +81,13 @@ type Point struct {
 	Photo      string         `yaml:"photo"` // what a photograph of it should show
 	Means      string         `yaml:"means"` // what a bad value means
 	Worn       string         `yaml:"worn"`  // what a due part asks for
-	Offer      string         `yaml:"offer"` // in words, the work for what the catalogue does not settle, or whom it is sent to
-	Gauge      *wear.Gauge    `yaml:"gauge"`
-	Scale      []wear.Word    `yaml:"scale"`
-	Source     string         `yaml:"source"`
-	End        string         `yaml:"end"`      // front or rear, where there are two
-	OnBrake    int            `yaml:"on_brake"` // its place among the points of the brake at its end; 0 for none of it
+	// in words, the work for what the catalogue does not settle, or whom it is sent to
+	Offer   string      `yaml:"offer"`
+	Gauge   *wear.Gauge `yaml:"gauge"`
+	Scale   []wear.Word `yaml:"scale"`
+	Source  string      `yaml:"source"`
+	End     string      `yaml:"end"`      // front or rear, where there are two
+	OnBrake int         `yaml:"on_brake"` // its place among the points of the brake at its end; 0 for none of it
 }
 
 // Route is a way round the bike: an order of its points.

@@ -106,7 +106,8 @@ func TestEveryKindCanBeServicedWhole(t *testing.T) {
 				j, known := wear.JudgeWord(p.Scale, w.Word, p.Worn)
 				assert.True(t, known && j.Reason != "", "%s %s", p.ID, w.Word)
 				if w.Mark.NeedsWork() {
-					assert.NotEmpty(t, book.CuresFor(p.ID, j.Seen, k.Facts), "nothing settles %s at %s on %s", w.Word, p.ID, k.ID)
+					assert.NotEmpty(t, book.CuresFor(p.ID, j.Seen, k.Facts),
+						"nothing settles %s at %s on %s", w.Word, p.ID, k.ID)
 				}
 			}
 		}
@@ -115,8 +116,9 @@ func TestEveryKindCanBeServicedWhole(t *testing.T) {
 
 func TestLoadNamesFileAndLine(t *testing.T) {
 	for name, c := range map[string]struct{ file, text, want string }{
-		"range upside down": {"fasteners/own.yaml", "\n\n- id: x\n  name: X\n  component: C\n  nm: {min: 8, max: 6}\n  tool: t\n  treatment: " +
-			"dry\n  source: s\n", "fasteners/own.yaml:3: x: range is upside down"},
+		"range upside down": {"fasteners/own.yaml",
+			"\n\n- id: x\n  name: X\n  component: C\n  nm: {min: 8, max: 6}\n  tool: t\n  treatment: " +
+				"dry\n  source: s\n", "fasteners/own.yaml:3: x: range is upside down"},
 		"unknown key": {"fasteners/own.yaml", "- id: x\n  colour: red\n", "fasteners/own.yaml:1"},
 		"twice": {"depths.yaml", "- {id: a, name: A, torque: all}\n- {id: a, name: A, torque: all}\n",
 			"depths.yaml:2: \"a\" stands already at line 1"},
@@ -124,12 +126,16 @@ func TestLoadNamesFileAndLine(t *testing.T) {
 			"operations.yaml:1: o: touches \"wing-nut\""},
 		"not a list": {"kinds.yaml", "id: x\n", "kinds.yaml:1: expected a list"},
 		"broken":     {"kinds.yaml", "- id: [\n", "kinds.yaml"},
-		"bad mark": {"points.yaml", "- {id: p, name: P, from: repair, method: m, worn: w, source: s, scale: [{word: W, mark: bad, " +
+		"bad mark": {"points.yaml", "- {id: p, name: P, from: repair, method: m, worn: w, source: s, " +
+			"scale: [{word: W, mark: bad, " +
 			"reason: r}]}\n", "points.yaml:1: p: there is no mark"},
-		"replacing that no work does": {"points.yaml", "- {id: rear-sag, name: S, from: repair, when: {suspension: [full]}, " +
-			"method: m, worn: Replace the shock, source: s, scale: [{word: Under 25 %, mark: watch, reason: r}, {word: Over 30 %, mark: due, " +
-			"reason: r}]}\n", "“Over 30 %” says “Replace the shock”"},
-		"bad fact": {"points.yaml", "- {id: p, name: P, from: repair, when: {colour: [red]}, method: m, worn: w, source: s, scale: " +
+		"replacing that no work does": {"points.yaml",
+			"- {id: rear-sag, name: S, from: repair, when: {suspension: [full]}, " +
+				"method: m, worn: Replace the shock, source: s, scale: [{word: Under 25 %, mark: watch, " +
+				"reason: r}, {word: Over 30 %, mark: due, " +
+				"reason: r}]}\n", "“Over 30 %” says “Replace the shock”"},
+		"bad fact": {"points.yaml", "- {id: p, name: P, from: repair, when: {colour: [red]}, method: m, " +
+			"worn: w, source: s, scale: " +
 			"[{word: W, mark: due, reason: r}]}\n", "no fact \"colour\""},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -140,7 +146,8 @@ func TestLoadNamesFileAndLine(t *testing.T) {
 }
 
 func TestWorkshopsOwnEntryReplacesOurs(t *testing.T) {
-	own := "- {id: saddle-clamp, name: Saddle clamp, component: Seat, nm: {min: 11, max: 13}, tool: hex 6 mm, treatment: dry, source: our " +
+	own := "- {id: saddle-clamp, name: Saddle clamp, component: Seat, nm: {min: 11, max: 13}, tool: hex " +
+		"6 mm, treatment: dry, source: our " +
 		"own}\n"
 	book, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(own)}})
 	require.NoError(t, err)

@@ -10,7 +10,8 @@ import (
 	"utensil/knowledge"
 )
 
-// Texts that cost a parser minutes or gigabytes, each of less than 400 kB, are refused before they are parsed.
+// Texts that cost a parser minutes or gigabytes, each of less than 400 kB, are refused before
+// they are parsed.
 func TestATextThatCostsMoreThanAnyListIsRefused(t *testing.T) {
 	const size = 390_000
 	fill := func(text string) string { return strings.Repeat(text, size/len(text)) }

@@ -22,13 +22,16 @@ func (c Caution) Key() string { return c.ID }
 
 // CautionsFor lists what is said of a bike somewhere; what is said of work alone is not among it.
 func (b *Book) CautionsFor(f bike.Facts) []Caution {
-	return slices.DeleteFunc(slices.Clone(b.Cautions), func(c Caution) bool { return len(c.Where) == 0 || !c.When.Holds(f) })
+	return slices.DeleteFunc(slices.Clone(b.Cautions),
+		func(c Caution) bool { return len(c.Where) == 0 || !c.When.Holds(f) })
 }
 
 // ofWork says whether guided work is done with what a caution is about.
 func (c Caution) ofWork(p Procedure) bool {
 	return slices.ContainsFunc(slices.Concat(p.Tools, p.Consumables), func(has string) bool {
-		return slices.ContainsFunc(c.With, func(with string) bool { return strings.Contains(strings.ToLower(has), with) })
+		return slices.ContainsFunc(c.With, func(with string) bool {
+			return strings.Contains(strings.ToLower(has), with)
+		})
 	})
 }
 
@@ -52,6 +55,7 @@ func (c Caution) validate() error {
 	if err := c.When.Validate(); err != nil {
 		return err
 	}
-	return sourced("a caution needs a place or what it is done with, words and a source", c.Says != "" && len(c.Where)+len(c.With) > 0,
+	return sourced("a caution needs a place or what it is done with, words and a source",
+		c.Says != "" && len(c.Where)+len(c.With) > 0,
 		c.Source)
 }

@@ -83,11 +83,13 @@ func (b *Book) validateCure(c Cure) error {
 	case c.How.rank() < 0:
 		return fmt.Errorf("cures %s by %q: adjust, clean, repair, replace or send", c.Point, c.How)
 	case len(c.Seen) == 0 || c.Why == "":
-		return fmt.Errorf("cures %s, and does not say what was seen there and why: {point: %s, seen: […], how: …, why: …}", c.Point, c.Point)
+		return fmt.Errorf("cures %s, and does not say what was seen there and why: {point: %s, seen: "+
+			"[…], how: …, why: …}", c.Point, c.Point)
 	}
 	for _, seen := range c.Seen {
 		if !slices.Contains(point.tags(), seen) && seen != string(wear.Watch) {
-			return fmt.Errorf("cures “%s” at %s, which nobody can see there: %s", seen, c.Point, strings.Join(point.tags(), ", "))
+			return fmt.Errorf("cures “%s” at %s, which nobody can see there: %s", seen, c.Point,
+				strings.Join(point.tags(), ", "))
 		}
 	}
 	return nil
@@ -141,7 +143,8 @@ func (b *Book) validateCures(p Point) error {
 			if !p.When.Holds(f) || slices.ContainsFunc(able, func(o Operation) bool { return o.When.Holds(f) }) {
 				continue
 			}
-			errs = append(errs, fmt.Errorf("nothing settles “%s” on a bike with %s: name the work that does, or say under offer what is done or "+
+			errs = append(errs, fmt.Errorf("nothing settles “%s” on a bike with %s: name the work that "+
+				"does, or say under offer what is done or "+
 				"whom it is sent to", seen, told(f, conditions)))
 			break
 		}
@@ -156,11 +159,14 @@ func (p Point) promised(seen string, able []Operation) error {
 		return nil
 	}
 	if slices.ContainsFunc(able, func(o Operation) bool {
-		return slices.ContainsFunc(o.Cures, func(c Cure) bool { return c.How == Replace && c.settles(p.ID, []string{seen}) })
+		return slices.ContainsFunc(o.Cures, func(c Cure) bool {
+			return c.How == Replace && c.settles(p.ID, []string{seen})
+		})
 	}) {
 		return nil
 	}
-	return fmt.Errorf("“%s” says “%s”, and no work that settles it replaces anything: say what it asks for", seen, p.Scale[i].Asked(p.Worn))
+	return fmt.Errorf("“%s” says “%s”, and no work that settles it replaces anything: say what it asks for", seen,
+		p.Scale[i].Asked(p.Worn))
 }
 
 // told words the facts that some conditions ask for.

@@ -23,7 +23,8 @@ func ExampleBook_PointsOn() {
 	// Output: Chain
 }
 
-// A workshop lays its own over what ships: an entry of the same id replaces ours. What is wrong with it is told with its line.
+// A workshop lays its own over what ships: an entry of the same id replaces ours. What is wrong
+// with it is told with its line.
 func ExampleLayered() {
 	_, err := knowledge.Layered(knowledge.Texts{"routes.yaml": "- {id: mine, name: Mine, points: [wing]}"})
 	fmt.Println(err)

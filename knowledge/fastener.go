@@ -41,7 +41,8 @@ type Fastener struct {
 	As        []Variant        `yaml:"as"` // what it is by a fact that is read; before that it has no figure
 }
 
-// Variant is what a fastener is where a fact has one of its words: what it names stands in place of the fastener's own.
+// Variant is what a fastener is where a fact has one of its words: what it names stands in place
+// of the fastener's own.
 type Variant struct {
 	When      bike.Condition `yaml:"when"`
 	Name      string         `yaml:"name"`
@@ -90,14 +91,15 @@ func (f Fastener) On(facts bike.Facts) Fastener {
 	for _, own := range []struct {
 		of   *string
 		said string
-	}{{&f.Name, v.Name}, {&f.Thread, v.Thread}, {&f.Tool, v.Tool}, {&f.Treatment, v.Treatment}, {&f.Caution, v.Caution}} {
+	}{{&f.Name, v.Name}, {&f.Thread, v.Thread}, {&f.Tool, v.Tool}, {&f.Treatment, v.Treatment},
+		{&f.Caution, v.Caution}} {
 		*own.of = cmp.Or(own.said, *own.of)
 	}
 	return f
 }
 
-// AskedFirst is the fact without which nobody can say what the fastener is on a bike, and so how tight; empty when it
-// was read, or none is asked.
+// AskedFirst is the fact without which nobody can say what the fastener is on a bike, and so how
+// tight; empty when it was read, or none is asked.
 func (f Fastener) AskedFirst(facts bike.Facts) string {
 	for _, v := range f.As {
 		for fact := range v.When {

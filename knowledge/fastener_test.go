@@ -28,7 +28,8 @@ func TestFiguresOfTheTrade(t *testing.T) {
 		kind, id string
 		figure   measure.Torque
 	}{
-		{"mountain", "front-lever-pivot", 3}, {"mountain", "front-pad-pin", 2}, {"single", "rear-pad-grub", 1}, {"single", "rear-pad-grub", 2},
+		{"mountain", "front-lever-pivot", 3}, {"mountain", "front-pad-pin", 2},
+		{"single", "rear-pad-grub", 1}, {"single", "rear-pad-grub", 2},
 		{"mountain", "front-axle-through", 10}, {"mountain", "rear-axle-through", 12}, {"mountain", "fork-foot", 7.3},
 		{"mountain", "cassette-lockring", 40}, {"commuter", "front-rotor-ring", 40},
 	} {
@@ -91,14 +92,16 @@ func TestEveryFastenerOfEveryKindHasAWay(t *testing.T) {
 			}
 		}
 	}
-	for _, id := range []string{"crank-pinch", "crank-arm", "crank-splined", "quill-expander", "bottom-bracket-pressed", "dropper-collar",
+	for _, id := range []string{"crank-pinch", "crank-arm", "crank-splined", "quill-expander",
+		"bottom-bracket-pressed", "dropper-collar",
 		"kickstand", "rack-rear", "motor-mount"} {
 		assert.True(t, worn[id], "no kind has %s", id)
 	}
 }
 
-// A hollow nipple bears several times what a small screw does (common practice, no source: nipple 4 to 6 N·m, small screw
-// ports 1 to 2): nobody is told a figure before it was read which of them it is.
+// A hollow nipple bears several times what a small screw does (common practice, no source: nipple
+// 4 to 6 N·m, small screw ports 1 to 2): nobody is told a figure before it was read which of them
+// it is.
 func TestACalipersPortIsReadBeforeItHasAFigure(t *testing.T) {
 	book, f := shipped(t), facts(t, "commuter")
 	port, known := book.Fastener("front-bleed-screw")
@@ -119,15 +122,21 @@ func TestACalipersPortIsReadBeforeItHasAFigure(t *testing.T) {
 }
 
 func TestAFastenerOfSeveralKindsIsOneOfThemOnEveryBike(t *testing.T) {
-	const head = "- {id: x, name: X, component: C, tool: t, source: s, treatment: dry, when: {front_brake: [disc_hydraulic]}, "
+	const head = "- {id: x, name: X, component: C, tool: t, source: s, treatment: dry, when: " +
+		"{front_brake: [disc_hydraulic]}, "
 	for name, c := range map[string]struct{ rest, want string }{
-		"a kind is missing": {"certain: true, as: [{when: {front_port: [nipple]}, nm: {min: 4, max: 6}}]}", "none of its kinds"},
-		"a figure while unread": {"certain: true, nm: {min: 1, max: 2}, as: [{when: {front_port: [nipple]}, nm: {min: 4, max: 6}}]}",
+		"a kind is missing": {"certain: true, as: [{when: {front_port: [nipple]}, nm: {min: 4, max: 6}}]}",
+			"none of its kinds"},
+		"a figure while unread": {"certain: true, nm: {min: 1, max: 2}, as: [{when: {front_port: " +
+			"[nipple]}, nm: {min: 4, max: 6}}]}",
 			"figures in each of them only"},
 		"said not to be there": {"as: [{when: {front_port: [nipple, screw, push]}, set: by hand}]}", "is certain"},
-		"by what anybody sees": {"certain: true, as: [{when: {bar: [flat, drop, swept]}, set: by hand}]}", "a fact that is read"},
-		"taken for one":        {"certain: true, as: [{when: {front_port: [unknown, nipple, screw, push]}, set: by hand}]}", "a word that was"},
-		"upside down":          {"certain: true, as: [{when: {front_port: [nipple, screw, push]}, nm: {min: 4, max: 1}}]}", "upside down"},
+		"by what anybody sees": {"certain: true, as: [{when: {bar: [flat, drop, swept]}, set: by hand}]}",
+			"a fact that is read"},
+		"taken for one": {"certain: true, as: [{when: {front_port: [unknown, nipple, screw, " +
+			"push]}, set: by hand}]}", "a word that was"},
+		"upside down": {"certain: true, as: [{when: {front_port: [nipple, screw, push]}, nm: " +
+			"{min: 4, max: 1}}]}", "upside down"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			_, err := knowledge.Layered(fstest.MapFS{"fasteners/own.yaml": {Data: []byte(head + c.rest)}})
@@ -159,7 +168,8 @@ func TestFastenersThatDoNotFit(t *testing.T) {
 		"into nothing": {"treatment: dry, thread: M5, class: \"8.8\"}", "steel, aluminium or carbon"},
 		"weak class":   {"treatment: dry, thread: M5, class: \"4.6\"}", "no strength class"},
 		"no pattern":   {"treatment: dry, pattern: zigzag, nm: {min: 1, max: 2}}", "turns or star"},
-		"part upside down": {"treatment: dry, nm: {min: 1, max: 2}, meets: [{part: bar, nm: {min: 3, max: 2}, source: s}]}",
+		"part upside down": {"treatment: dry, nm: {min: 1, max: 2}, meets: [{part: bar, nm: {min: 3, " +
+			"max: 2}, source: s}]}",
 			"bar: range is upside down"},
 	} {
 		t.Run(name, func(t *testing.T) {

@@ -82,7 +82,8 @@ func (v *faultProof) cause(c complaint.Cause) {
 		v.wrong(line, "there is no operation %q", c.Operation)
 	}
 	if facts, lacks := bike.Without(operation.When, v.fault.When, c.When); known && lacks {
-		v.wrong(line, "%s is put right by %s, which is not for a bike with %s: say under when which bikes can have it", c.ID, operation.ID, facts)
+		v.wrong(line, "%s is put right by %s, which is not for a bike with %s: say under when which "+
+			"bikes can have it", c.ID, operation.ID, facts)
 	}
 	for _, name := range c.Found {
 		if !slices.Contains(complaint.BenchFinds[v.fault.Bench], name) {
@@ -137,12 +138,14 @@ func (v *faultProof) seen(c complaint.Check, line int) {
 		v.wrong(v.page.Line(c.Point, line-1), "there is no point %q", c.Point)
 	}
 	if facts, lacks := bike.Without(point.When, v.fault.When, c.When); known && lacks {
-		v.wrong(line, "%s is read at %s, which a bike with %s does not have: say under when which bikes have it", c.ID, c.Point, facts)
+		v.wrong(line, "%s is read at %s, which a bike with %s does not have: say under when which bikes have it",
+			c.ID, c.Point, facts)
 	}
 	for _, a := range c.Answers {
 		for _, seen := range a.Seen {
 			if c.Fluid != "" && seen != complaint.OldFluid && seen != complaint.FreshFluid {
-				v.wrong(v.page.Line(seen, line-1), "the age of fluid is %s or %s", complaint.OldFluid, complaint.FreshFluid)
+				v.wrong(v.page.Line(seen, line-1), "the age of fluid is %s or %s", complaint.OldFluid,
+					complaint.FreshFluid)
 			}
 			if known && wear.Mark(seen).Validate() != nil && !slices.Contains(point.tags(), seen) {
 				v.wrong(v.page.Line(seen, line-1), "%q is neither a mark nor a word of the point %s", seen, c.Point)
@@ -158,7 +161,8 @@ func (v *faultProof) at(c complaint.Check, a complaint.Answer, line int) {
 	}
 	point, known := v.book.Point(a.At)
 	if facts, lacks := bike.Without(point.When, v.fault.When, c.When); !known || c.Point != "" || lacks {
-		v.wrong(line, "“%s” tells of %q: a point of each such bike (not one with %s), of a check that no reading answers", a.Say, a.At, facts)
+		v.wrong(line, "“%s” tells of %q: a point of each such bike (not one with %s), of a check that "+
+			"no reading answers", a.Say, a.At, facts)
 		return
 	}
 	for _, seen := range a.Seen {
@@ -193,11 +197,13 @@ func (v *faultProof) answer(c complaint.Check, a complaint.Answer, last bool, li
 			v.wrong(v.page.Line(cause, line-1), "%s speaks of %q, which is no cause", c.ID, cause)
 		}
 		if _, known := diagnosis.Chance[word]; !known {
-			v.wrong(v.page.Line(word, line-1), "%q is no likelihood: never, rarely, sometimes, even, often, usually or always", word)
+			v.wrong(v.page.Line(word, line-1),
+				"%q is no likelihood: never, rarely, sometimes, even, often, usually or always", word)
 		}
 	}
 	if _, known := diagnosis.Chance[a.Else]; !last && !known {
-		v.wrong(v.page.Line(a.Say, line-1), "%q is no likelihood: say under else what holds for the other causes", a.Else)
+		v.wrong(v.page.Line(a.Say, line-1), "%q is no likelihood: say under else what holds for the other causes",
+			a.Else)
 	}
 }
 

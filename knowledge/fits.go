@@ -8,8 +8,8 @@ import (
 	"utensil/core/procedure"
 )
 
-// readsWhatIsThere proves that each point that guided work reads is on every bike on which its step comes, and that what it
-// finds there is put right by work for such a bike.
+// readsWhatIsThere proves that each point that guided work reads is on every bike on which its
+// step comes, and that what it finds there is put right by work for such a bike.
 func (b *Book) readsWhatIsThere(p Procedure) error {
 	comes, err := p.Comes()
 	if err != nil {
@@ -46,8 +46,8 @@ func (b *Book) readsWhatIsThere(p Procedure) error {
 	return nil
 }
 
-// narrowed is what a condition says of the facts that others speak of: what holds for every bike of it holds for every bike
-// of the whole, and there are far fewer to go through.
+// narrowed is what a condition says of the facts that others speak of: what holds for every bike
+// of it holds for every bike of the whole, and there are far fewer to go through.
 func narrowed(c bike.Condition, to ...bike.Condition) bike.Condition {
 	narrow := bike.Condition{}
 	for fact, words := range c {

@@ -12,14 +12,16 @@ import (
 	"utensil/knowledge/speech"
 )
 
-// Drivetrain is the gear of a family with sprockets of these teeth; its barrel has all of its turns. What a turn does is
-// what the adjusters say.
+// Drivetrain is the gear of a family with sprockets of these teeth; its barrel has all of its
+// turns. What a turn does is what the adjusters say.
 func (b *Book) Drivetrain(f rolling.GearFamily, teeth []int) gear.Drivetrain {
 	barrel, _ := b.Adjuster(speech.MechBarrel)
-	return b.Turned(gear.Drivetrain{Teeth: teeth, Spacing: f.Spacing, Pull: f.Pull, Ratio: f.Ratio, Turns: barrel.Turns, Clicks: f.Speeds - 1})
+	return b.Turned(gear.Drivetrain{Teeth: teeth, Spacing: f.Spacing, Pull: f.Pull, Ratio: f.Ratio,
+		Turns: barrel.Turns, Clicks: f.Speeds - 1})
 }
 
-// Turned fills in what a turn does, where a gear does not say it: one that was written down before it was asked.
+// Turned fills in what a turn does, where a gear does not say it: one that was written down
+// before it was asked.
 func (b *Book) Turned(d gear.Drivetrain) gear.Drivetrain {
 	barrel, _ := b.Adjuster(speech.MechBarrel)
 	low, _ := b.Adjuster(speech.LowScrew)
@@ -50,7 +52,8 @@ func (b *Book) validateGears(f rolling.GearFamily) error {
 		return fmt.Errorf("%d speeds, and %d sprockets as a usual set", f.Speeds, len(f.Teeth))
 	}
 	if off := math.Abs(f.Pull*f.Ratio - f.Spacing); off > 0.02 {
-		return fmt.Errorf("pull × ratio is %.2f mm and the spacing %.2f: off by %.2f mm a click", f.Pull*f.Ratio, f.Spacing, off)
+		return fmt.Errorf("pull × ratio is %.2f mm and the spacing %.2f: off by %.2f mm a click",
+			f.Pull*f.Ratio, f.Spacing, off)
 	}
 	d := b.Drivetrain(f, f.Teeth)
 	if err := d.Validate(); err != nil {

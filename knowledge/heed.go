@@ -11,7 +11,8 @@ import (
 	"utensil/knowledge/complaint"
 )
 
-// Damage is what an answer in a hunt tells of, besides which cause it speaks for: it stands until it is put right.
+// Damage is what an answer in a hunt tells of, besides which cause it speaks for: it stands until
+// it is put right.
 type Damage struct {
 	procedure.Find
 
@@ -19,8 +20,9 @@ type Damage struct {
 	Seen  []string `json:"seen,omitempty" doc:"what it may be there: words of its scale, or marks of its gauge"`
 }
 
-// Tells is what an answer of a check tells of the bike: what it finds, or the worst of what it may mean at its point, since
-// that is for somebody to read there. False where it tells of nothing wrong: where it may mean that all is well.
+// Tells is what an answer of a check tells of the bike: what it finds, or the worst of what it
+// may mean at its point, since that is for somebody to read there. False where it tells of
+// nothing wrong: where it may mean that all is well.
 func (b *Book) Tells(c complaint.Check, a complaint.Answer) (Damage, bool) {
 	if a.Finds != nil {
 		return Damage{Find: *a.Finds}, true
@@ -55,26 +57,30 @@ func (b *Book) Tells(c complaint.Check, a complaint.Answer) (Damage, bool) {
 	return d, worst.NeedsWork() && least != wear.Sound
 }
 
-// heeded proves of our own complaints that nothing which is seen in a search is forgotten once the search has another end:
-// an answer that names damage, or that speaks for a cause with which nobody rides, stands by itself or says why it does not;
-// and a look for which something is loosened says which joints.
+// heeded proves of our own complaints that nothing which is seen in a search is forgotten once
+// the search has another end: an answer that names damage, or that speaks for a cause with which
+// nobody rides, stands by itself or says why it does not; and a look for which something is
+// loosened says which joints.
 func (d *draft) heeded() error {
 	var errs []error
 	for _, f := range d.Faults {
 		page := d.pages[f.ID]
 		wrong := func(c complaint.Check, format string, args ...any) {
 			line := page.Line(c.ID, d.origins.Start(page.File, f.ID))
-			errs = append(errs, fmt.Errorf("%s:%d: %s: %s: %s", page.File, line, f.ID, c.ID, fmt.Sprintf(format, args...)))
+			errs = append(errs, fmt.Errorf("%s:%d: %s: %s: %s", page.File, line, f.ID, c.ID,
+				fmt.Sprintf(format, args...)))
 		}
 		for _, c := range f.Checks {
 			if word := procedure.Undone(c.Do); word != "" && len(c.Undoes) == 0 && c.Stays == "" {
-				wrong(c, "its text says “%s” and no joint of it is loose then: name it under undoes, or say under stays why", word)
+				wrong(c, "its text says “%s” and no joint of it is loose then: name it under undoes, or "+
+					"say under stays why", word)
 			}
 			for _, a := range c.Answers {
 				_, tells := d.Tells(c, a)
 				for _, about := range speaksOf(f, a) {
 					if !tells && len(a.Loose) == 0 && a.Told == "" {
-						wrong(c, "%q %s, and leads to nothing that stands until it is put right: finds, loose, told, or a point where it is due", a.Say,
+						wrong(c, "%q %s, and leads to nothing that stands until it is put right: finds, "+
+							"loose, told, or a point where it is due", a.Say,
 							about)
 					}
 				}

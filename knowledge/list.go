@@ -10,8 +10,9 @@ import (
 	"utensil/knowledge/entries"
 )
 
-// list is a list of entries, declared once: where it is read, what it is about, how each entry is proved, how a workshop
-// lays its own over it. A new list is a field of Book, a line in lists, its file, and the type of its entries.
+// list is a list of entries, declared once: where it is read, what it is about, how each entry is
+// proved, how a workshop lays its own over it. A new list is a field of Book, a line in lists,
+// its file, and the type of its entries.
 type list struct {
 	name    string // of its file, without .yaml, or of its folder
 	about   string // in a shop's words
@@ -28,7 +29,8 @@ type list struct {
 // refusal takes what is wrong with an entry; with the list as a whole where id is "".
 type refusal func(id string, err error)
 
-// listOf declares a list of T: where a book keeps it, and what is wrong with one of its entries (nil where nothing can be).
+// listOf declares a list of T: where a book keeps it, and what is wrong with one of its entries
+// (nil where nothing can be).
 func listOf[T entries.Entry](name, about string, in func(*Book) *[]T, wrong func(*Book, T) error) list {
 	return list{name: name, about: about, entry: reflect.TypeFor[T](),
 		read: func(d *draft, layer fs.FS) error {
@@ -50,7 +52,8 @@ func listOf[T entries.Entry](name, about string, in func(*Book) *[]T, wrong func
 	}
 }
 
-// folderOf declares a list of T that stands in a folder; example is the file of it that one's own is begun from.
+// folderOf declares a list of T that stands in a folder; example is the file of it that one's own
+// is begun from.
 func folderOf[T entries.Entry](name, example, about string, in func(*Book) *[]T, wrong func(*Book, T) error) list {
 	l := listOf(name, about, in, wrong)
 	l.folder, l.example = true, example

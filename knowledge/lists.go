@@ -80,7 +80,8 @@ func turning() []list {
 		listOf("wheels", "Wheels by hub: flanges, crossings, spokes",
 			func(b *Book) *[]rolling.Wheel { return &b.Wheels }, on(rolling.Wheel.Validate)),
 		listOf("trueness", "How true a wheel is made for its brake, and what its spokes may bear",
-			func(b *Book) *[]rolling.Trueness { return &b.Trueness }, on(rolling.Trueness.Validate)).andAll(whole((*Book).validateTrueness)),
+			func(b *Book) *[]rolling.Trueness { return &b.Trueness },
+			on(rolling.Trueness.Validate)).andAll(whole((*Book).validateTrueness)),
 		listOf("gauges", "Tables of tension gauges for spokes",
 			func(b *Book) *[]rolling.TensionGauge { return &b.Gauges }, on(rolling.TensionGauge.Validate)),
 	}
@@ -90,7 +91,8 @@ func turning() []list {
 func aired() []list {
 	return []list{
 		listOf("rims", "Which tyres go on which rims, by their inner width",
-			func(b *Book) *[]riding.Rim { return &b.Rims }, on(riding.Rim.Validate)).andAll(whole(func(b *Book) error { return b.Tyres().Check() })),
+			func(b *Book) *[]riding.Rim { return &b.Rims },
+			on(riding.Rim.Validate)).andAll(whole(func(b *Book) error { return b.Tyres().Check() })),
 		listOf("sags", "How far a leg is to sink under its rider, by kind and travel",
 			func(b *Book) *[]riding.Sag { return &b.Sags }, on(riding.Sag.Validate)).
 			andAll(whole(func(b *Book) error { return riding.CheckSags(b.Sags) })),
@@ -150,7 +152,8 @@ func (k Kind) validate() error { return errors.Join(append(k.Facts.Validate(), k
 func (k Kind) guesses() error {
 	for _, g := range bike.Guards {
 		if word, _ := k.Facts.Fact(g.Fact); bike.Known(word) {
-			return fmt.Errorf("%s is %q: nobody can know that of a bike by its kind. It is read %s", g.Fact, word, g.Where)
+			return fmt.Errorf("%s is %q: nobody can know that of a bike by its kind. It is read %s",
+				g.Fact, word, g.Where)
 		}
 	}
 	return nil

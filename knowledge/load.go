@@ -103,8 +103,8 @@ var shippedHeeds = sync.OnceValue(func() error {
 	return errors.Join(err, d.heeds())
 })
 
-// heeds proves of our own guided work that no answer which names damage is forgotten, and that no joint is loosened in
-// words only.
+// heeds proves of our own guided work that no answer which names damage is forgotten, and that no
+// joint is loosened in words only.
 func (d *draft) heeds() error {
 	var errs []error
 	states := d.states()
@@ -189,8 +189,8 @@ func (d *draft) checked(heeded func() error) (*Book, error) {
 	return book, nil
 }
 
-// fill puts into the book what follows from its texts: the passages of guided work, what no kind says of its bikes, the
-// law of pressures. Proofs change nothing.
+// fill puts into the book what follows from its texts: the passages of guided work, what no kind
+// says of its bikes, the law of pressures. Proofs change nothing.
 func (d *draft) fill() error {
 	opened, err := d.opened()
 	if err != nil {

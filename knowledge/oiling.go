@@ -51,7 +51,8 @@ func (b *Book) sparesSeals(treatment string, when bike.Condition, end string) er
 		return len(when[brake]) == 0 || slices.Contains(when[brake], kind)
 	})
 	if t.Petroleum && holds {
-		return fmt.Errorf("%s swells the seals of DOT fluid: beside a lever or a piston that fluid works goes silicone grease, or its own fluid",
+		return fmt.Errorf("%s swells the seals of DOT fluid: beside a lever or a piston that fluid "+
+			"works goes silicone grease, or its own fluid",
 			t.Name)
 	}
 	return nil

@@ -35,8 +35,8 @@ type Besides struct {
 	Touches []string       `yaml:"touches"`
 }
 
-// Loosens lists the fasteners that work disturbs where conditions hold: its own, those of what it needs done first, and
-// what hangs on either. Each stands once.
+// Loosens lists the fasteners that work disturbs where conditions hold: its own, those of what it
+// needs done first, and what hangs on either. Each stands once.
 func (b *Book) Loosens(o Operation, holds func(bike.Condition) bool) []string {
 	joints := slices.Clone(o.Touches)
 	take := func(besides []Besides) {
@@ -144,7 +144,8 @@ func (b *Book) validateTouches(touches []string, besides []Besides) error {
 }
 
 func (b *Book) validatePrerequisite(p Prerequisite) error {
-	if err := sourced("a prerequisite needs a name, minutes and a source", p.Name != "" && p.Minutes > 0, p.Source); err != nil {
+	if err := sourced("a prerequisite needs a name, minutes and a source", p.Name != "" &&
+		p.Minutes > 0, p.Source); err != nil {
 		return err
 	}
 	for _, with := range p.With {

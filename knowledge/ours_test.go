@@ -41,9 +41,11 @@ func broken(t *testing.T, file, from, to string) error {
 // What is proved of our own guided work on load, each by a copy with one fault, named by file and line.
 func TestABrokenCopyOfOursIsRefused(t *testing.T) {
 	for name, c := range map[string]struct{ file, from, to, says string }{
-		"a joint loosened in words only": {"procedures/bleeding.yaml", `opens: ["{end}-lever-turned"]}`, `opens: ["{end}-covered"]}`,
+		"a joint loosened in words only": {"procedures/bleeding.yaml", `opens: ["{end}-lever-turned"]}`,
+			`opens: ["{end}-covered"]}`,
 			"bleed-lever-front: step turn: its text says “Loosen” and no fastener"},
-		"a thing called something else": {"procedures/gears.yaml", `do: "Smallest sprocket, smallest ring."`, `do: "Half a click down."`,
+		"a thing called something else": {"procedures/gears.yaml",
+			`do: "Smallest sprocket, smallest ring."`, `do: "Half a click down."`,
 			"“half a click” is not written: trim click"},
 		"damage seen in a hunt that leads nowhere": {"faults/frame.yaml",
 			`, finds: {title: "Wheel: its axle bent or broken", mark: unsafe, why: "The wheel can leave the frame."}}`, `}`,
@@ -70,11 +72,13 @@ func TestARunThatComesToAJointTooEarlyIsRefused(t *testing.T) {
 			"], then: [steerer-clamp], why: so, source: ours}")}})
 		return err
 	}
-	require.ErrorContains(t, own("seatpost-clamp"), "runs.yaml:3: front-to-back: it comes to steerer-clamp before seatpost-clamp: so")
+	require.ErrorContains(t, own("seatpost-clamp"),
+		"runs.yaml:3: front-to-back: it comes to steerer-clamp before seatpost-clamp: so")
 	require.ErrorContains(t, own("wing-nut"), `orders.yaml:1: own: there is no fastener "wing-nut"`)
 }
 
-// Common practice, no source: what has to be off for a piece of work is torqued after it, whether or not a guide led it.
+// Common practice, no source: what has to be off for a piece of work is torqued after it, whether
+// or not a guide led it.
 func TestWorkAsksForAllThatItLoosens(t *testing.T) {
 	book, err := Shipped()
 	require.NoError(t, err)
@@ -94,16 +98,21 @@ func TestWorkAsksForAllThatItLoosens(t *testing.T) {
 		asked     []string
 		not       []string
 	}{
-		"a chain on a hub gear": {bikeOf("roadster", nil), "replace-chain", []string{"rear-axle-nut", "chain-tug", "rear-reaction-arm"}, nil},
-		"a chain on a mech":     {bikeOf("commuter", nil), "replace-chain", nil, []string{"rear-axle-nut", "chain-tug"}},
+		"a chain on a hub gear": {bikeOf("roadster", nil), "replace-chain",
+			[]string{"rear-axle-nut", "chain-tug", "rear-reaction-arm"}, nil},
+		"a chain on a mech": {bikeOf("commuter", nil), "replace-chain", nil,
+			[]string{"rear-axle-nut", "chain-tug"}},
 		"a tube beside a drum": {bikeOf("roadster", drum), "tube-front",
 			[]string{"front-axle-nut", "front-reaction-arm", "front-cable-clamp"}, []string{"front-arm"}},
 		"headset bearings beside a disc": {bikeOf("commuter", nil), "headset-bearings",
-			[]string{"steerer-clamp", "top-cap", "front-caliper", "front-quick-release"}, []string{"front-arm", "front-caliper-adapter"}},
+			[]string{"steerer-clamp", "top-cap", "front-caliper", "front-quick-release"},
+			[]string{"front-arm", "front-caliper-adapter"}},
 		"a fork with rim arms": {bikeOf("commuter", linear), "replace-fork",
 			[]string{"steerer-clamp", "front-arm", "front-cable-clamp"}, []string{"front-caliper"}},
-		"a rear wheel with a cassette": {bikeOf("commuter", nil), "wheel-rear", []string{"cassette-lockring"}, []string{"sprocket-ring"}},
-		"pads of a cable disc": {bikeOf("commuter", func(f *bike.Facts) { *f = f.With("front_brake", "disc_cable") }), "pads-disc-front",
+		"a rear wheel with a cassette": {bikeOf("commuter", nil), "wheel-rear",
+			[]string{"cassette-lockring"}, []string{"sprocket-ring"}},
+		"pads of a cable disc": {bikeOf("commuter",
+			func(f *bike.Facts) { *f = f.With("front_brake", "disc_cable") }), "pads-disc-front",
 			[]string{"front-cable-clamp", "front-disc-adjuster"}, nil},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -120,9 +129,11 @@ func TestWorkAsksForAllThatItLoosens(t *testing.T) {
 }
 
 func TestWorkThatForgetsAJointIsRefused(t *testing.T) {
-	short := strings.Replace(Text("operations.yaml"), "touches: [rear-axle-through, rear-quick-release, rear-axle-nut]}", "touches: []}", 1)
+	short := strings.Replace(Text("operations.yaml"),
+		"touches: [rear-axle-through, rear-quick-release, rear-axle-nut]}", "touches: []}", 1)
 	_, err := Layered(Texts{"operations.yaml": short})
-	require.ErrorContains(t, err, "chain: it always loosens rear-axle-nut, and replace-chain does not ask for its torque")
+	require.ErrorContains(t, err, "chain: it always loosens rear-axle-nut, and replace-chain does not "+
+		"ask for its torque")
 	require.ErrorContains(t, err, "procedures/drive.yaml:2")
 	_, err = Layered(Texts{"hangs.yaml": "- {id: own, of: [wing-nut], also: [chain-tug], why: so, source: ours}"})
 	require.ErrorContains(t, err, `hangs.yaml:1: own: there is no fastener "wing-nut"`)
@@ -130,12 +141,16 @@ func TestWorkThatForgetsAJointIsRefused(t *testing.T) {
 
 func TestWorkThatDoesNotFitItsBikeIsRefused(t *testing.T) {
 	for name, c := range map[string]struct{ file, from, to, says string }{
-		"a cause with work for other bikes": {"faults/brakes.yaml", `minutes: 4, when: {"{end}_brake": [rim_linear]}, operation: "balance`,
+		"a cause with work for other bikes": {"faults/brakes.yaml",
+			`minutes: 4, when: {"{end}_brake": [rim_linear]}, operation: "balance`,
 			`minutes: 4, operation: "balance`,
-			"rim-rub-front: balance is put right by balance-arms-front, which is not for a bike with front brake rim caliper"},
-		"a point that is not there": {"procedures/friction.yaml", `record: {point: "{end}-rim-pads"}}`, `record: {point: "{end}-pads"}}`,
+			"rim-rub-front: balance is put right by balance-arms-front, which is not for a bike with " +
+				"front brake rim caliper"},
+		"a point that is not there": {"procedures/friction.yaml", `record: {point: "{end}-rim-pads"}}`,
+			`record: {point: "{end}-pads"}}`,
 			"pads-rim-front: step measure: it reads front-pads, which is not for a bike with front brake rim linear"},
-		"a finding with work for other bikes": {"procedures/friction.yaml", "work: wheel-front}}]}", "work: brake-maker-front}}]}",
+		"a finding with work for other bikes": {"procedures/friction.yaml", "work: wheel-front}}]}",
+			"work: brake-maker-front}}]}",
 			"is put right by brake-maker-front, which is not for a bike with front brake drum"},
 		"a check at a point that is not there": {"faults/gears.yaml", `      when: {drive: [chain]}
       minutes:`, `      minutes:`, "gears-skip: gauge is read at chain, which a bike with drive other does not have"},
@@ -149,13 +164,15 @@ func TestWorkThatDoesNotFitItsBikeIsRefused(t *testing.T) {
 	}
 }
 
-// What follows from taking a wheel out on some bikes is proved of every guide that does: a hub gear's cable is unhooked and
-// hung in again, an axle in slots is tensioned anew, whatever the guide is about.
+// What follows from taking a wheel out on some bikes is proved of every guide that does: a hub
+// gear's cable is unhooked and hung in again, an axle in slots is tensioned anew, whatever the
+// guide is about.
 func TestAWheelOutOfSlotsIsMoreThanAWheelOut(t *testing.T) {
 	text := Text("passages.yaml")
 	for what, c := range map[string]struct{ from, to, says string }{
 		"and never hung in again": {`, closes: [gear-unhooked]`, ``, "hub gear's cable unhooked"},
-		"an axle that is not torqued": {`record: {fasteners: [rear-axle-through, rear-quick-release, rear-axle-nut]}`, `tools: [a hand]`,
+		"an axle that is not torqued": {`record: {fasteners: [rear-axle-through, rear-quick-release, rear-axle-nut]}`,
+			`tools: [a hand]`,
 			"it torques chain-tug while rear-axle-nut is loose"},
 		"two main steps": {`{id: drawn-back, do`, `{do`, "one step of a passage is its main one"},
 	} {
@@ -186,7 +203,8 @@ func TestAWheelOutOfSlotsIsMoreThanAWheelOut(t *testing.T) {
 	}
 	book, err := Layered()
 	require.NoError(t, err)
-	for _, id := range []string{"tube-rear", "turn-tyre-rear", "tubeless-rear", "true-rear", "spoke-rear", "hub-set-rear", "pads-disc-rear"} {
+	for _, id := range []string{"tube-rear", "turn-tyre-rear", "tubeless-rear", "true-rear",
+		"spoke-rear", "hub-set-rear", "pads-disc-rear"} {
 		p, known := book.GuidedWork(id)
 		require.True(t, known, id)
 		steps := map[string]bool{}

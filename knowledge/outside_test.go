@@ -14,11 +14,12 @@ import (
 	"utensil/knowledge/rolling"
 )
 
-// mcad is Debian's openscad-mcad: a table of deep-groove ball bearings, bore, outside and width in mm, that nobody here wrote.
+// mcad is Debian's openscad-mcad: a table of deep-groove ball bearings, bore, outside and width
+// in mm, that nobody here wrote.
 const mcad = "/usr/share/openscad/libraries/MCAD/bearing.scad"
 
-// Bore and outside of a designation are exact; the small ones of the series 68 and 69 have other widths open and sealed, and
-// ours are those of sealed ones: at most 2.5 mm more than MCAD's.
+// Bore and outside of a designation are exact; the small ones of the series 68 and 69 have other
+// widths open and sealed, and ours are those of sealed ones: at most 2.5 mm more than MCAD's.
 func TestBearingsAgreeWithAnotherTable(t *testing.T) {
 	text, err := os.ReadFile(mcad)
 	require.NoError(t, err, "openscad-mcad is installed by make deps")
@@ -46,10 +47,11 @@ func TestBearingsAgreeWithAnotherTable(t *testing.T) {
 	assert.GreaterOrEqual(t, compared, 20)
 }
 
-// Willis's equation for a planetary set: driven at the carrier with the sun held it goes up by 1 + sun/annulus, driven at
-// the annulus it goes down by as much. So a hub of one annulus has its gears in pairs that multiply to 1, whatever its
-// teeth; and one that is a set before another has its upper half the lower half times one figure. Exact but for the
-// rounding of the ratios as printed, half of a last digit each.
+// Willis's equation for a planetary set: driven at the carrier with the sun held it goes up by 1
+// + sun/annulus, driven at the annulus it goes down by as much. So a hub of one annulus has its
+// gears in pairs that multiply to 1, whatever its teeth; and one that is a set before another has
+// its upper half the lower half times one figure. Exact but for the rounding of the ratios as
+// printed, half of a last digit each.
 func TestHubsTurnAsPlanetarySetsDo(t *testing.T) {
 	hubs := map[string]rolling.HubFamily{}
 	for _, h := range shipped(t).Hubs {

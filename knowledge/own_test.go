@@ -46,7 +46,8 @@ func TestRoutesGoOverPointsThereAre(t *testing.T) {
 
 func TestOperationsFitTogether(t *testing.T) {
 	for name, c := range map[string]struct{ text, says string }{
-		"needs nothing known": {"- {id: o, title: O, minutes: 5, needs: [saddle-off]}", `needs "saddle-off", which is no prerequisite`},
+		"needs nothing known": {"- {id: o, title: O, minutes: 5, needs: [saddle-off]}",
+			`needs "saddle-off", which is no prerequisite`},
 		"ruins itself":        {"- {id: o, title: O, minutes: 5, ruins: [o]}", `"o" is no other operation`},
 		"saves nothing known": {"- {id: o, title: O, minutes: 5, saves: [x]}", `"x" is no other operation`},
 	} {

@@ -79,7 +79,8 @@ func opens(p procedure.Procedure, state string) bool {
 	return slices.ContainsFunc(p.Steps, func(s procedure.Step) bool { return slices.Contains(s.Opens, state) })
 }
 
-// onlyWhere is the procedure as it goes on bikes for which a condition holds; false where it is for none of them.
+// onlyWhere is the procedure as it goes on bikes for which a condition holds; false where it is
+// for none of them.
 func (p Procedure) onlyWhere(when bike.Condition) (procedure.Procedure, bool) {
 	if apart(p.When, when) {
 		return procedure.Procedure{}, false

@@ -18,12 +18,13 @@ type Place struct {
 	Points      []string         `yaml:"points" json:"-"` // whose readings speak of what sits there
 	Particulars []fit.Particular `yaml:"particulars" json:"particulars"`
 	Bearing     string           `yaml:"bearing" json:"bearing,omitempty"` // the seat of the bearing that sits there
-	Balls       string           `yaml:"balls" json:"-"`                   // where loose balls lie there: front hub, headset
-	Again       *Again           `yaml:"again" json:"-"`
-	Work        []string         `yaml:"work" json:"-"`     // that it is got at by, where no work renews it
-	Joints      []string         `yaml:"joints" json:"-"`   // fasteners that are undone for it besides
-	Optional    bool             `yaml:"optional" json:"-"` // the bike may be ridden without
-	Source      string           `yaml:"source" json:"source"`
+	// where loose balls lie there: front hub, headset
+	Balls    string   `yaml:"balls" json:"-"`
+	Again    *Again   `yaml:"again" json:"-"`
+	Work     []string `yaml:"work" json:"-"`     // that it is got at by, where no work renews it
+	Joints   []string `yaml:"joints" json:"-"`   // fasteners that are undone for it besides
+	Optional bool     `yaml:"optional" json:"-"` // the bike may be ridden without
+	Source   string   `yaml:"source" json:"source"`
 }
 
 // Again is when a new part is looked at again: it settles, or wears by the distance.
@@ -88,8 +89,8 @@ func (b *Book) Renewing(f bike.Facts) map[string][]Operation {
 	return work
 }
 
-// JointsAt lists the fasteners that are undone to exchange what sits at a place: those of the work that renews it, or
-// that it is got at by.
+// JointsAt lists the fasteners that are undone to exchange what sits at a place: those of the
+// work that renews it, or that it is got at by.
 func (b *Book) JointsAt(place string) []string {
 	p, known := b.Place(place)
 	if !known {
@@ -119,7 +120,8 @@ func (b *Book) validateExchange(p Place) error {
 	}
 	renews := slices.ContainsFunc(b.Operations, func(o Operation) bool { return slices.Contains(o.Fits, p.ID) })
 	if renews && len(p.Work)+len(p.Joints) > 0 {
-		return errors.New("is renewed by work of the catalogue: what that touches is undone, and is not said again here")
+		return errors.New("is renewed by work of the catalogue: what that touches is undone, and is not " +
+			"said again here")
 	}
 	return nil
 }
@@ -161,7 +163,8 @@ func (b *Book) validatePlace(p Place) error {
 		if _, known := b.Point(id); !known {
 			return fmt.Errorf("%q is no point", id)
 		}
-		if other := slices.IndexFunc(b.Places, func(o Place) bool { return o.ID != p.ID && slices.Contains(o.Points, id) }); other >= 0 {
+		if other := slices.IndexFunc(b.Places,
+			func(o Place) bool { return o.ID != p.ID && slices.Contains(o.Points, id) }); other >= 0 {
 			return fmt.Errorf("the readings of %s speak of %s already", id, b.Places[other].ID)
 		}
 	}

@@ -38,15 +38,20 @@ func TestPlacesAreThoseOfTheBike(t *testing.T) {
 	}
 }
 
-// Common practice, no source: what is exchanged was undone. A shop's own place may leave it unsaid; ours may not.
+// Common practice, no source: what is exchanged was undone. A shop's own place may leave it
+// unsaid; ours may not.
 func TestWhatIsUndoneToExchangeAPartIsKnownOfEveryPlace(t *testing.T) {
 	book := shipped(t)
 	for _, p := range book.Places {
-		renewed := slices.ContainsFunc(book.Operations, func(o knowledge.Operation) bool { return slices.Contains(o.Fits, p.ID) })
-		assert.True(t, renewed || len(p.Work)+len(p.Joints) > 0 || p.Optional, "%s: say by which work it is got at", p.ID)
+		renewed := slices.ContainsFunc(book.Operations,
+			func(o knowledge.Operation) bool { return slices.Contains(o.Fits, p.ID) })
+		assert.True(t, renewed || len(p.Work)+len(p.Joints) > 0 || p.Optional,
+			"%s: say by which work it is got at", p.ID)
 	}
-	for place, joint := range map[string]string{"stem": "steerer-clamp", "bar": "faceplate", "front-pads": "front-quick-release",
-		"rear-hub": "rear-axle-nut", "fork": "front-caliper", "front-caliper": "front-caliper", "saddle": "saddle-clamp"} {
+	for place, joint := range map[string]string{"stem": "steerer-clamp", "bar": "faceplate",
+		"front-pads": "front-quick-release",
+		"rear-hub":   "rear-axle-nut", "fork": "front-caliper", "front-caliper": "front-caliper",
+		"saddle": "saddle-clamp"} {
 		assert.Contains(t, book.JointsAt(place), joint, place)
 	}
 }
@@ -57,9 +62,10 @@ func TestABrokenPlaceIsRefused(t *testing.T) {
 		`places.yaml:1: x: "wing" is no point`:                "- {id: x, name: X, points: [wing], source: s}",
 		"the readings of chain speak of chain already":        "- {id: x, name: X, points: [chain], source: s}",
 		"places.yaml:2: x: a place needs a name and a source": "\n- {id: x, name: X}",
-		`the particular "a" stands twice`:                     x + "[{id: a, name: A, most: 3}, {id: a, name: B, most: 3}]}",
-		"is what it can be":                                   x + "[{id: a, name: A, unit: mm, least: 9, most: 3}]}",
-		`"ells" is no unit`:                                   x + "[{id: a, name: A, unit: ells, most: 3}]}",
+		`the particular "a" stands twice`: x +
+			"[{id: a, name: A, most: 3}, {id: a, name: B, most: 3}]}",
+		"is what it can be": x + "[{id: a, name: A, unit: mm, least: 9, most: 3}]}",
+		`"ells" is no unit`: x + "[{id: a, name: A, unit: ells, most: 3}]}",
 	} {
 		t.Run(says, func(t *testing.T) {
 			_, err := knowledge.Layered(knowledge.Texts{"places.yaml": text})

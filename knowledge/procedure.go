@@ -14,11 +14,12 @@ import (
 
 // Procedure is guided work on a bike that has what it is about.
 type Procedure struct {
-	ID          string              `yaml:"id"`
-	Name        string              `yaml:"name"`
-	About       string              `yaml:"about"`
-	End         string              `yaml:"end"`   // front or rear, where there are two
-	Bench       string              `yaml:"bench"` // that it belongs to: wheels or air; left out for the brake's at an end, and the rest
+	ID    string `yaml:"id"`
+	Name  string `yaml:"name"`
+	About string `yaml:"about"`
+	End   string `yaml:"end"` // front or rear, where there are two
+	// that it belongs to: wheels or air; left out for the brake's at an end, and the rest
+	Bench       string              `yaml:"bench"`
 	When        bike.Condition      `yaml:"when"`
 	Operation   string              `yaml:"operation"` // the work item it does
 	School      brake.School        `yaml:"school"`    // of bleeding
@@ -132,13 +133,14 @@ func (b *Book) validateState(s State, states procedure.StateBook) error {
 	return states.Validate(s.ID)
 }
 
-// validateWork refuses a step after which a brake is weak, in work that does not say so to the rider, and one that finds
-// something which work puts right that there is not.
+// validateWork refuses a step after which a brake is weak, in work that does not say so to the
+// rider, and one that finds something which work puts right that there is not.
 func (b *Book) validateWork(p Procedure, s procedure.Step) error {
 	work, _ := b.Operation(p.Operation)
 	for _, id := range s.Does {
 		if state, _ := b.State(id); state.Beds && !work.Beds {
-			return fmt.Errorf("step %s: %s leaves a brake weak, and its work (%s) does not tell the rider to bed it in: beds", s.ID, state.Name,
+			return fmt.Errorf("step %s: %s leaves a brake weak, and its work (%s) does not tell the "+
+				"rider to bed it in: beds", s.ID, state.Name,
 				cmp.Or(p.Operation, "none"))
 		}
 	}
@@ -154,8 +156,9 @@ func (b *Book) validateWork(p Procedure, s procedure.Step) error {
 }
 
 // validateProcedure checks a procedure against the book, and walks every way through it.
-// asksForAll proves that a piece of work asks for the torque of every joint that its guided way always loosens, on each
-// bike that it is for: whoever does the work without the guide is asked the same.
+// asksForAll proves that a piece of work asks for the torque of every joint that its guided way
+// always loosens, on each bike that it is for: whoever does the work without the guide is asked
+// the same.
 func (b *Book) asksForAll(p Procedure, states procedure.StateBook) error {
 	o, sold := b.Operation(p.Operation)
 	if !sold {
@@ -182,7 +185,8 @@ func (b *Book) asksForAll(p Procedure, states procedure.StateBook) error {
 				continue
 			}
 			if facts, lacks := b.unasked(o, joint, p.When, only); lacks {
-				return fmt.Errorf("it always loosens %s, and %s does not ask for its torque on a bike such as one with %s: put it under its "+
+				return fmt.Errorf("it always loosens %s, and %s does not ask for its torque on a bike "+
+					"such as one with %s: put it under its "+
 					"touches, or under hangs what it hangs on", joint, o.ID, facts)
 			}
 		}
@@ -201,7 +205,8 @@ func (b *Book) unasked(o Operation, joint string, conditions ...bike.Condition) 
 			continue
 		}
 		if !slices.Contains(b.Loosens(o, holds), joint) {
-			return fmt.Sprintf("%s gears, rear brake %s, front brake %s, front axle %s, rear axle %s", facts.Gears, facts.RearBrake,
+			return fmt.Sprintf("%s gears, rear brake %s, front brake %s, front axle %s, rear axle %s",
+				facts.Gears, facts.RearBrake,
 				facts.FrontBrake, facts.FrontAxle, facts.RearAxle), true
 		}
 	}
@@ -289,7 +294,8 @@ func (b *Book) validateProcedure(p Procedure, states procedure.StateBook) error 
 	return errors.Join(b.readsWhatIsThere(p), b.asksForAll(p, states), b.onSome(p, states))
 }
 
-// validateFact checks that what the bike answers is a word of its fact, and that every bike the procedure is for answers.
+// validateFact checks that what the bike answers is a word of its fact, and that every bike the
+// procedure is for answers.
 func validateFact(p Procedure, c procedure.Choice) error {
 	if c.Fact == "" {
 		return nil
@@ -302,7 +308,8 @@ func validateFact(p Procedure, c procedure.Choice) error {
 		}
 	}
 	for _, word := range bike.WordsOf(c.Fact) {
-		only, read := p.When[c.Fact], bike.Known(word) // what is not read yet, or is not there, is asked for where it guards
+		// what is not read yet, or is not there, is asked for where it guards
+		only, read := p.When[c.Fact], bike.Known(word)
 		if read && c.Answer(word) == "" && (only == nil || slices.Contains(only, word)) {
 			return fmt.Errorf("a bike whose %s is %q is given no option", c.Fact, word)
 		}

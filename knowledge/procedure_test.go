@@ -18,9 +18,11 @@ import (
 func TestShippedProcedures(t *testing.T) {
 	book, err := knowledge.Shipped()
 	require.NoError(t, err)
-	for _, id := range []string{"bleed-lever", "bleed-push", "bleed-two-syringe", "fluid-exchange", "free-pistons", "isolate", "lever-service",
+	for _, id := range []string{"bleed-lever", "bleed-push", "bleed-two-syringe", "fluid-exchange",
+		"free-pistons", "isolate", "lever-service",
 		"pads-disc", "pads-rim",
-		"rotor-clean", "contaminated", "squeal-lapping", "centre-caliper", "true-rotor", "reset-pistons", "bed-in", "balance-arms", "cable-brake",
+		"rotor-clean", "contaminated", "squeal-lapping", "centre-caliper", "true-rotor",
+		"reset-pistons", "bed-in", "balance-arms", "cable-brake",
 		"drum", "hose-shorten"} {
 		for _, end := range []string{"front", "rear"} {
 			p, known := book.GuidedWork(id + "-" + end)
@@ -72,8 +74,8 @@ func TestEveryProcedureComesToItsEnd(t *testing.T) {
 
 func TestAProcedureOfTheShopIsCheckedFirst(t *testing.T) {
 	file := func(steps string) error {
-		_, err := knowledge.Layered(fstest.MapFS{"procedures/own.yaml": {Data: []byte("- id: wash\n  name: Wash it\n  minutes: 5\n  caution: " +
-			"Mind the bearings.\n  source: ours\n" + steps)}})
+		_, err := knowledge.Layered(fstest.MapFS{"procedures/own.yaml": {Data: []byte("- id: wash\n" +
+			"  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n" + steps)}})
 		return err
 	}
 	require.NoError(t, file("  steps: [{id: a, do: Wash.}]\n"))
@@ -81,7 +83,8 @@ func TestAProcedureOfTheShopIsCheckedFirst(t *testing.T) {
 		"procedures/own.yaml:1: wash: step a: \"Clean\" leads to \"b\"")
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {point: moon}}]\n"), "no point")
 	assert.ErrorContains(t, file("  steps: [{id: a, do: Wash., record: {air: lungs}}]\n"), "air is read of fork, shock")
-	assert.ErrorContains(t, file("  steps: [{id: a, do: Sand., does: [front-friction-worked]}]\n"), "tell the rider to bed it in")
+	assert.ErrorContains(t, file("  steps: [{id: a, do: Sand., does: [front-friction-worked]}]\n"),
+		"tell the rider to bed it in")
 	assert.Error(t, file("  steps: [{id: a, du: Wash.}]\n"), "a typo")
 }
 
@@ -110,15 +113,18 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 			{`opens: ["{end}-searched"], outcomes: [{say: "Found, and out"`, `outcomes: [{say: "Found, and out"`,
 				"front tyre searched for what made the hole"},
 			{`closes: ["{end}-unhooked"]`, `see: "Hooked."`, "front rim brake unhooked"},
-			{`do: "Valve nut off; the rest of the air out.", opens: ["{end}-air-out"]`, `do: "Valve nut off."`, "air out of the front tyre"},
-			{`, record: {sign: rear_brake}`, ``, "step rear: \"It does not pass\" says that a test fails, and the step signs none"},
+			{`do: "Valve nut off; the rest of the air out.", opens: ["{end}-air-out"]`,
+				`do: "Valve nut off."`, "air out of the front tyre"},
+			{`, record: {sign: rear_brake}`, ``,
+				"step rear: \"It does not pass\" says that a test fails, and the step signs none"},
 		},
 		"procedures/suspension.yaml": {
 			{`opens: [fork-aired]`, `seconds: 5`, "air out of the fork"},
 			{`opens: [fork-empty], `, ``, "fork that stands out by itself, nothing held inside"},
 			{`, closes: [fork-dry]`, ``, "while there is still: fork's lowers without oil"},
 			{`opens: [shock-empty], `, ``, "shock that stands out by itself, nothing held inside"},
-			{`closes: [fork-feet-loose], record: {fastener: fork-foot}`, `closes: [fork-feet-loose]`, "not torqued since: fork-foot"},
+			{`closes: [fork-feet-loose], record: {fastener: fork-foot}`, `closes: [fork-feet-loose]`,
+				"not torqued since: fork-foot"},
 		},
 		"procedures/wheels.yaml": {
 			{`closes: ["{end}-hub-loose"], record: {fastener: "{end}-hub-locknut"}`, `closes: ["{end}-hub-loose"]`,
@@ -126,7 +132,8 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 			{`do: "Wheel into its slots; the reaction arm into its anchor, its bolt by fingers.", if: {brake: [hub]}}`,
 				`do: "Wheel into its slots; the reaction arm to its anchor, torqued.", if: {brake: [hub]}, record: {fastener: "{end}-reaction-arm"}}`,
 				"it torques front-reaction-arm while front-axle-nut is loose: the arm goes into its anchor by fingers"},
-			{`closes: ["{end}-tape-off", "{end}-tyre-off"]`, `closes: ["{end}-tyre-off"]`, "while there is still: front rim's tape off"},
+			{`closes: ["{end}-tape-off", "{end}-tyre-off"]`, `closes: ["{end}-tyre-off"]`,
+				"while there is still: front rim's tape off"},
 		},
 	} {
 		t.Run(file, func(t *testing.T) {
@@ -141,10 +148,12 @@ func TestABrokenCopyOfAShippedProcedureIsRefused(t *testing.T) {
 		})
 	}
 	// The line is that of the step, not of the procedure.
-	own := "- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n  steps:\n    - {id: a, do: Wash.}\n  " +
+	own := "- id: wash\n  name: Wash it\n  minutes: 5\n  caution: Mind the bearings.\n  source: ours\n  " +
+		"steps:\n    - {id: a, do: Wash.}\n  " +
 		"  - {id: b, do: Dry., closes: [front-wheel-out]}\n"
 	_, err := knowledge.Layered(knowledge.Texts{"procedures/own.yaml": own})
-	assert.ErrorContains(t, err, "procedures/own.yaml:8: wash: step b: it ends “front wheel out”, which is not so. The way there: Wash.")
+	assert.ErrorContains(t, err, "procedures/own.yaml:8: wash: step b: it ends “front wheel out”, which "+
+		"is not so. The way there: Wash.")
 }
 
 // Common practice, no published source, in the shipped procedures themselves.
@@ -172,7 +181,8 @@ func TestWhatGuidedWorkMayNotDo(t *testing.T) {
 	before("squeal-lapping-front", "rotor-bolts", "coat")
 	lever, _ := book.GuidedWork("bleed-lever-front")
 	rest := lever.Steps[slices.IndexFunc(lever.Steps, func(s procedure.Step) bool { return s.ID == "rest" })]
-	assert.Equal(t, map[string][]string{"family": {"mineral"}}, rest.If, "DOT fluid is not left in an open cup over night")
+	assert.Equal(t, map[string][]string{"family": {"mineral"}}, rest.If,
+		"DOT fluid is not left in an open cup over night")
 	service, _ := book.GuidedWork("lever-service-rear")
 	assert.True(t, service.Pours(map[string]string{"fault": "slow"}))
 	assert.False(t, service.Pours(map[string]string{"fault": "squeak"}))

@@ -11,9 +11,10 @@ import (
 	"utensil/knowledge/entries"
 )
 
-// proved are the digests of guided work that was found right, each with all that its proof rests on. The proofs are most
-// of the time that a book takes; what neither a workshop nor a test has touched is not proved twice while the program
-// runs. What is refused is not kept: it is told anew each time, with its line.
+// proved are the digests of guided work that was found right, each with all that its proof rests
+// on. The proofs are most of the time that a book takes; what neither a workshop nor a test has
+// touched is not proved twice while the program runs. What is refused is not kept: it is told
+// anew each time, with its line.
 var proved sync.Map
 
 // rests is the digest of all that the proof of guided work rests on, besides the work itself.
@@ -36,9 +37,9 @@ func once(rests [sha256.Size]byte, p Procedure, prove func() error) error {
 	return err
 }
 
-// shippedProof is the digest of the book that ships, as it was proved when the program was built: a start need not prove
-// it again. A test proves it whole, whatever stands here, and refuses another digest; a workshop's own texts make another
-// book, which is proved on every start.
+// shippedProof is the digest of the book that ships, as it was proved when the program was built:
+// a start need not prove it again. A test proves it whole, whatever stands here, and refuses
+// another digest; a workshop's own texts make another book, which is proved on every start.
 //
 //go:embed shipped.sum
 var shippedProof string

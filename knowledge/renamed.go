@@ -34,7 +34,8 @@ func (b *Book) Renamed(kind, was string, f bike.Facts) (Renamed, bool) {
 	return Renamed{}, false
 }
 
-// Resolves says whether an id that was ever used is known: as it is, by what it is called now, or as one that was given up.
+// Resolves says whether an id that was ever used is known: as it is, by what it is called now, or
+// as one that was given up.
 func (b *Book) Resolves(kind, id string) bool {
 	return slices.Contains(b.IDs()[kind], id) ||
 		slices.ContainsFunc(b.Renames, func(r Renamed) bool { return r.Kind == kind && r.Was == id })
@@ -49,7 +50,8 @@ func (b *Book) calledSo(r Renamed) bool {
 	return known && r.Kind == "fasteners" && !apart(f.When, r.When)
 }
 
-// apart says whether two conditions hold for no bike together: of one fact they want other words, each of which is one.
+// apart says whether two conditions hold for no bike together: of one fact they want other words,
+// each of which is one.
 func apart(a, b bike.Condition) bool {
 	for fact, words := range a {
 		others, both := b[fact]
@@ -79,7 +81,8 @@ func (b *Book) validateRenamed(r Renamed) error {
 	}
 	if p, known := b.Point(r.Is); known {
 		for mark, word := range r.Seen {
-			if !slices.ContainsFunc(p.Scale, func(w wear.Word) bool { return w.Word == word && string(w.Mark) == mark }) {
+			if !slices.ContainsFunc(p.Scale,
+				func(w wear.Word) bool { return w.Word == word && string(w.Mark) == mark }) {
 				return fmt.Errorf("%s has no word %q that is %s", p.Name, word, mark)
 			}
 		}

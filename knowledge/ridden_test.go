@@ -11,8 +11,8 @@ import (
 	"utensil/knowledge/riding"
 )
 
-// The pressures as they are ridden (common practice, no published source; values from memory): the law lies within each
-// range, and what it misses by is printed.
+// The pressures as they are ridden (common practice, no published source; values from memory):
+// the law lies within each range, and what it misses by is printed.
 func TestTheLawOfPressuresMeetsWhatIsRidden(t *testing.T) {
 	b, err := Shipped()
 	require.NoError(t, err)
@@ -65,7 +65,8 @@ func TestAPressureThatFitsNoneOfTheOthersIsASlip(t *testing.T) {
 	require.ErrorContains(t, err, "wider tyres follow, with less")
 }
 
-// Common practice, values from memory: 28 on 21, 30 and 40 on 25, 100 on 80 are ridden; 57 on 17 and 23 on 19 are not.
+// Common practice, values from memory: 28 on 21, 30 and 40 on 25, 100 on 80 are ridden; 57 on 17
+// and 23 on 19 are not.
 func TestWhichTyreGoesOnWhichRim(t *testing.T) {
 	book, err := Shipped()
 	require.NoError(t, err)

@@ -11,8 +11,9 @@ import (
 	"utensil/knowledge"
 )
 
-// FMVSS 116 tests DOT fluids against rubber that petroleum swells (value from memory); common practice for the rest: beside
-// a lever that fluid works goes silicone grease, in a tune and when it is apart.
+// FMVSS 116 tests DOT fluids against rubber that petroleum swells (value from memory); common
+// practice for the rest: beside a lever that fluid works goes silicone grease, in a tune and when
+// it is apart.
 func TestNothingOfPetroleumGoesNearSeals(t *testing.T) {
 	book := shipped(t)
 	levers := 0
@@ -25,9 +26,11 @@ func TestNothingOfPetroleumGoesNearSeals(t *testing.T) {
 	}
 	assert.Equal(t, 2, levers)
 	for name, c := range map[string]struct{ file, from, to string }{
-		"in a tune": {"oiling.yaml", "at: front-lever, when: {front_brake: [disc_hydraulic, rim_hydraulic]}, with: silicone",
+		"in a tune": {"oiling.yaml", "at: front-lever, when: {front_brake: [disc_hydraulic, " +
+			"rim_hydraulic]}, with: silicone",
 			"at: front-lever, when: {front_brake: [disc_hydraulic, rim_hydraulic]}, with: oil"},
-		"apart": {"assemblies/brakes.yaml", "{with: silicone, where: thin all over", "{with: grease, where: thin all over"},
+		"apart": {"assemblies/brakes.yaml", "{with: silicone, where: thin all over",
+			"{with: grease, where: thin all over"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			text := knowledge.Text(c.file)

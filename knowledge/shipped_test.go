@@ -36,7 +36,8 @@ func TestTheReadmeListsWhatIsKnown(t *testing.T) {
 	assert.Equal(t, now.String(), said, "go test ./knowledge -run Readme -prove")
 }
 
-// What ships is proved here, however often it was before; a start goes by the digest that is written down only then.
+// What ships is proved here, however often it was before; a start goes by the digest that is
+// written down only then.
 func TestWhatShipsIsProved(t *testing.T) {
 	says, _, err := speechOf(nil)
 	require.NoError(t, err)

@@ -51,14 +51,16 @@ func (b *Book) validateRoute(r Route) error {
 	return nil
 }
 
-// validateVariants proves that a fastener of several kinds is one of them on every bike where its fact was read, that each
-// is sound, and that without it nothing is promised: no figure, and no way out of reading it.
+// validateVariants proves that a fastener of several kinds is one of them on every bike where its
+// fact was read, that each is sound, and that without it nothing is promised: no figure, and no
+// way out of reading it.
 func (b *Book) validateVariants(f Fastener) error {
 	if f.Torque != nil || f.Set != "" || f.Class != "" || len(f.Meets) > 0 {
 		return errors.New("a fastener of several kinds has figures in each of them only")
 	}
 	if !f.Certain {
-		return errors.New("a fastener of several kinds is certain: else it is said not to be there before anybody has looked")
+		return errors.New("a fastener of several kinds is certain: else it is said not to be there " +
+			"before anybody has looked")
 	}
 	conditions := []bike.Condition{f.When}
 	for i, v := range f.As {
@@ -112,7 +114,8 @@ func (b *Book) validateFastener(f Fastener) error {
 	}
 	estimated := f.Class != "" && f.Thread != ""
 	if ways := count(f.Torque != nil, f.Set != "", estimated); ways != 1 {
-		return errors.New("a fastener has one of: a torque, a thread with a class to estimate it from, a way to set it by feel")
+		return errors.New("a fastener has one of: a torque, a thread with a class to estimate it from, " +
+			"a way to set it by feel")
 	}
 	if estimated && f.Into != fastener.InSteel && f.Into != fastener.InAluminium && f.Into != fastener.OnCarbon {
 		return fmt.Errorf("into is %q: an estimate needs to know steel, aluminium or carbon", f.Into)

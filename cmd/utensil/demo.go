@@ -47,7 +47,8 @@ func demoCommand() *cobra.Command {
 	}
 	o.flags(c, "127.0.0.1:8080")
 	c.Flags().StringVar(&data, "data", "", "folder of the demo's records")
-	c.Flags().StringVar(&on, "on", "", "with --fresh: tell it as of another day, such as 2026-10-07T10:40:00Z, and go on from there")
+	c.Flags().StringVar(&on, "on", "", "with --fresh: tell it as of another day, such as "+
+		"2026-10-07T10:40:00Z, and go on from there")
 	c.Flags().BoolVar(&fresh, "fresh", false, "start from fresh demo data")
 	return c
 }
@@ -107,7 +108,9 @@ func demo(ctx context.Context, folder string, o options) (err error) {
 			return failed
 		}
 		defer func() { err = errors.Join(err, wrench.Close()) }()
-		o.wrench, o.pull = wrench.Address, func(nm float64, trick string) error { return wrench.Pull(nm, standin.Trick(trick)) }
+		o.wrench, o.pull = wrench.Address, func(nm float64, trick string) error {
+			return wrench.Pull(nm, standin.Trick(trick))
+		}
 	}
 	o.loopback = true
 	return serve(ctx, db.URL, o, func(address string) {

@@ -14,8 +14,8 @@ import (
 	"github.com/spf13/cobra"
 )
 
-// A server holds little and throws much away: memory may grow to two and a half times what is held before it is swept. Whoever
-// sets GOGC decides otherwise.
+// A server holds little and throws much away: memory may grow to two and a half times what is
+// held before it is swept. Whoever sets GOGC decides otherwise.
 const sweepAt = 150
 
 func main() {

@@ -74,7 +74,8 @@ func (o *options) book() (*knowledge.Book, error) {
 
 // api is what the server of requests is told.
 func (o *options) api(proxies []netip.Prefix) httpapi.Options {
-	return httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull, AdmitLoopback: o.loopback,
+	return httpapi.Options{Version: version(), Secure: o.secure, Letters: o.letters, Pull: o.pull,
+		AdmitLoopback:  o.loopback,
 		TrustedProxies: proxies, Changes: postgres.Changes()}
 }
 
@@ -87,7 +88,8 @@ func (o *options) trusted() ([]netip.Prefix, error) {
 			one, err = netip.PrefixFrom(addr, addr.BitLen()), nil
 		}
 		if err != nil {
-			return nil, fmt.Errorf("--trusted-proxy %q is no address such as 10.0.0.1 and no network such as 10.0.0.0/24", said)
+			return nil, fmt.Errorf("--trusted-proxy %q is no address such as 10.0.0.1 and no network "+
+				"such as 10.0.0.0/24", said)
 		}
 		out = append(out, one.Masked())
 	}
@@ -141,7 +143,8 @@ func staffCommand() *cobra.Command {
 				return err
 			}
 			return withStore(func(store *postgres.Store) error {
-				_, err := store.SaveStaff(c.Context(), staff.Staff{ID: record.NewID(), Name: name, Role: record.Keeper, Active: true, Secret: secret})
+				_, err := store.SaveStaff(c.Context(),
+					staff.Staff{ID: record.NewID(), Name: name, Role: record.Keeper, Active: true, Secret: secret})
 				return err
 			})
 		},
@@ -258,7 +261,8 @@ func serve(ctx context.Context, url string, o options, ready func(address string
 		return fmt.Errorf("listening: %w", err)
 	}
 	shop.Reached(cmp.Or(o.public, "http://"+listener.Addr().String()))
-	server := &http.Server{Handler: api, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute,
+	server := &http.Server{Handler: api, ReadHeaderTimeout: 5 * time.Second,
+		ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute,
 		MaxHeaderBytes: 64 << 10}
 	server.RegisterOnShutdown(api.Close) // ends the live streams, which would never end by themselves
 
@@ -299,7 +303,8 @@ func keepEarlier(ctx context.Context, shop *workshop.Workshop) {
 }
 
 // workshop opens the use-cases over a store, with the shop's own knowledge.
-func (o options) workshop(ctx context.Context, store *postgres.Store, book *knowledge.Book) (*workshop.Workshop, error) {
+func (o options) workshop(ctx context.Context, store *postgres.Store,
+	book *knowledge.Book) (*workshop.Workshop, error) {
 	shop := workshop.New(store, book, o.now)
 	shop.SupplyFrom(o.supplier)
 	shop.PrintBy(document.Sheet)

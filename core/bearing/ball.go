@@ -51,12 +51,15 @@ const mostBalls = 60
 func IdentifyBall(known []Ball, m Loose, seat string) (Balls, error) {
 	switch {
 	case math.IsNaN(m.Diameter) || m.Diameter < 1 || m.Diameter > 15:
-		return Balls{}, measure.Wrong("ball", "A ball of %g mm lies in no bicycle: they measure 2 to 10 mm. Measure one between the "+
-			"vernier's jaws.", m.Diameter)
+		return Balls{}, measure.Wrong("ball",
+			"A ball of %g mm lies in no bicycle: they measure 2 to 10 mm. Measure one between the "+
+				"vernier's jaws.", m.Diameter)
 	case m.Count < 0 || m.Count > mostBalls:
-		return Balls{}, measure.Wrong("balls", "%d balls do not fit into one side of anything here: count one side.", m.Count)
+		return Balls{}, measure.Wrong("balls",
+			"%d balls do not fit into one side of anything here: count one side.", m.Count)
 	case !(m.Error > 0) || m.Error > 2:
-		return Balls{}, measure.Wrong("error", "Say how far the tool may be off: 0.05 mm for a vernier, 0.5 mm for a rule.")
+		return Balls{}, measure.Wrong("error",
+			"Say how far the tool may be off: 0.05 mm for a vernier, 0.5 mm for a rule.")
 	}
 	as := Measured{Error: m.Error, Worn: m.Worn}
 	sd := m.Error / normal95
@@ -92,10 +95,12 @@ func (m Loose) says(b Balls, seat string) string {
 		said = append(said, fmt.Sprintf("%d a side is usual in a %s.", usual, seat))
 		switch {
 		case m.Count > usual:
-			said = append(said, fmt.Sprintf("%d were counted: one too many leaves no room and they rub. There is to be room for about half a ball.",
+			said = append(said, fmt.Sprintf("%d were counted: one too many leaves no room and they rub. "+
+				"There is to be room for about half a ball.",
 				m.Count))
 		case m.Count > 0 && m.Count < usual:
-			said = append(said, fmt.Sprintf("%d were counted: one may be lost. There is to be room for about half a ball, not for a whole one.",
+			said = append(said, fmt.Sprintf("%d were counted: one may be lost. There is to be room for "+
+				"about half a ball, not for a whole one.",
 				m.Count))
 		}
 	}

@@ -28,8 +28,10 @@ func TestABallIsKnownByItsDiameter(t *testing.T) {
 		is   string
 		says string
 	}{
-		{"a quarter inch", bearing.Loose{Diameter: 6.33, Count: 9, Error: 0.1}, "rear hub", "1/4", "9 a side is usual in a rear hub"},
-		{"one too many", bearing.Loose{Diameter: 6.35, Count: 10, Error: 0.1}, "rear hub", "1/4", "one too many leaves no room"},
+		{"a quarter inch", bearing.Loose{Diameter: 6.33, Count: 9, Error: 0.1}, "rear hub", "1/4",
+			"9 a side is usual in a rear hub"},
+		{"one too many", bearing.Loose{Diameter: 6.35, Count: 10, Error: 0.1}, "rear hub", "1/4",
+			"one too many leaves no room"},
 		{"one lost", bearing.Loose{Diameter: 6.35, Count: 8, Error: 0.1}, "rear hub", "1/4", "one may be lost"},
 		{"worn", bearing.Loose{Diameter: 4.65, Error: 0.05, Worn: true}, "front hub", "3/16", "10 a side"},
 		{"by a rule, where it lies tells", bearing.Loose{Diameter: 4.4, Error: 0.5}, "front hub", "3/16", ""},
@@ -64,7 +66,8 @@ func TestBallsThatCannotBe(t *testing.T) {
 
 func TestALineThatIsMovedByWhatItSaysIsStraight(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		l := bearing.Line{Tube: rapid.Float64Range(25, 40).Draw(t, "tube"), Ring: rapid.Float64Range(20, 50).Draw(t, "ring"),
+		l := bearing.Line{Tube: rapid.Float64Range(25, 40).Draw(t, "tube"),
+			Ring: rapid.Float64Range(20, 50).Draw(t, "ring"),
 			Over: rapid.Float64Range(100, 157).Draw(t, "over"), Locknut: rapid.Float64Range(5, 40).Draw(t, "locknut")}
 		was, err := l.Lies()
 		require.NoError(t, err)

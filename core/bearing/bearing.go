@@ -61,7 +61,8 @@ func (m Measured) Validate() error {
 		name string
 		v    float64
 		most float64
-	}{{"bore", m.Bore, 150}, {"outside", m.Outside, 200}, {"width", m.Width, 50}, {"inner", m.Inner, 60}, {"outer", m.Outer, 60}} {
+	}{{"bore", m.Bore, 150}, {"outside", m.Outside, 200}, {"width", m.Width, 50},
+		{"inner", m.Inner, 60}, {"outer", m.Outer, 60}} {
 		if math.IsNaN(f.v) || f.v < 0 || f.v > f.most {
 			return refuse(f.name, "%g cannot be measured of a bearing here: more than 0, at most %g.", f.v, f.most)
 		}
@@ -70,7 +71,8 @@ func (m Measured) Validate() error {
 	case m.Bore == 0 && m.Outside == 0 && m.Width == 0:
 		return refuse("bore", "Measure the bore, the outside or the width: two of them nearly always tell.")
 	case m.Bore > 0 && m.Outside > 0 && m.Bore >= m.Outside:
-		return refuse("bore", "The bore of %g mm is not within an outside of %g mm: are they exchanged?", m.Bore, m.Outside)
+		return refuse("bore", "The bore of %g mm is not within an outside of %g mm: are they exchanged?", m.Bore,
+			m.Outside)
 	case !(m.Error > 0) || m.Error > 2:
 		return refuse("error", "Say how far the tool may be off: 0.05 mm for a vernier, 0.5 mm for a rule.")
 	}

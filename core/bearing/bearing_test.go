@@ -15,7 +15,8 @@ import (
 )
 
 func kind(id string, bore, outside, width float64, angles ...float64) bearing.Kind {
-	k := bearing.Kind{ID: id, Bore: bore, Outside: outside, Width: width, Seats: []string{"hub"}, Source: "ISO 15, from memory"}
+	k := bearing.Kind{ID: id, Bore: bore, Outside: outside, Width: width, Seats: []string{"hub"},
+		Source: "ISO 15, from memory"}
 	if len(angles) == 2 {
 		k.Inner, k.Outer, k.Seats = angles[0], angles[1], []string{"headset"}
 	}
@@ -24,9 +25,12 @@ func kind(id string, bore, outside, width float64, angles ...float64) bearing.Ki
 
 // ISO 15 boundary dimensions, mm; headsets from memory.
 var known = []bearing.Kind{
-	kind("608", 8, 22, 7), kind("688", 8, 16, 5), kind("6000", 10, 26, 8), kind("6001", 12, 28, 8), kind("6200", 10, 30, 9),
-	kind("6800", 10, 19, 5), kind("6801", 12, 21, 5), kind("6802", 15, 24, 5), kind("6803", 17, 26, 5), kind("6804", 20, 32, 7),
-	kind("6805", 25, 37, 7), kind("6806", 30, 42, 7), kind("6900", 10, 22, 6), kind("6901", 12, 24, 6), kind("6902", 15, 28, 7),
+	kind("608", 8, 22, 7), kind("688", 8, 16, 5), kind("6000", 10, 26, 8), kind("6001", 12, 28, 8),
+	kind("6200", 10, 30, 9),
+	kind("6800", 10, 19, 5), kind("6801", 12, 21, 5), kind("6802", 15, 24, 5), kind("6803", 17, 26, 5),
+	kind("6804", 20, 32, 7),
+	kind("6805", 25, 37, 7), kind("6806", 30, 42, 7), kind("6900", 10, 22, 6), kind("6901", 12, 24, 6),
+	kind("6902", 15, 28, 7),
 	kind("6903", 17, 30, 7), kind("6904", 20, 37, 9),
 	kind("h36", 30.15, 41, 6.5, 36, 45), kind("h45", 30.15, 41.8, 6.5, 45, 45), kind("h8", 30.5, 41.8, 8, 45, 45),
 	kind("h52", 40, 52, 7, 36, 45), kind("h49", 37, 49, 7, 36, 45),
@@ -37,8 +41,9 @@ func TestEveryBearingIsKnownByItsDimensions(t *testing.T) {
 	for _, k := range known {
 		t.Run(k.ID, func(t *testing.T) {
 			for _, off := range []float64{0, 0.1, -0.1} {
-				g, err := bearing.Identify(known, bearing.Measured{Bore: k.Bore + off, Outside: k.Outside - off, Width: k.Width + off,
-					Inner: k.Inner, Outer: k.Outer, Error: 0.1}, "", "")
+				g, err := bearing.Identify(known,
+					bearing.Measured{Bore: k.Bore + off, Outside: k.Outside - off, Width: k.Width + off,
+						Inner: k.Inner, Outer: k.Outer, Error: 0.1}, "", "")
 				require.NoError(t, err)
 				assert.Equal(t, k.ID, g.List[0].ID, "%+.1f", off)
 				assert.Greater(t, g.List[0].Chance, 0.8, "%+.1f", off)
@@ -88,7 +93,8 @@ func TestASmallerErrorNeverMakesTheTruthLessLikely(t *testing.T) {
 		coarse := rapid.Float64Range(0.02, 1).Draw(t, "coarse")
 		fine := coarse * rapid.Float64Range(0.1, 1).Draw(t, "fine")
 		chance := func(e float64) float64 {
-			g, err := bearing.Identify(known, bearing.Measured{Bore: k.Bore, Outside: k.Outside, Width: k.Width, Error: e}, "", "")
+			g, err := bearing.Identify(known,
+				bearing.Measured{Bore: k.Bore, Outside: k.Outside, Width: k.Width, Error: e}, "", "")
 			require.NoError(t, err)
 			total := g.None
 			found := 0.0
@@ -157,7 +163,8 @@ func TestVerdicts(t *testing.T) {
 		sealed bool
 		do     string
 	}{
-		{"smooth", true, "keep"}, {"dry", false, "clean"}, {"dry", true, "replace"}, {"loose", false, "adjust"}, {"loose", true, "replace"},
+		{"smooth", true, "keep"}, {"dry", false, "clean"}, {"dry", true, "replace"},
+		{"loose", false, "adjust"}, {"loose", true, "replace"},
 		{"notchy", false, "replace"}, {"gravelly", true, "replace"}, {"gravelly", false, "clean"},
 	} {
 		t.Run(fmt.Sprint(c.feel, c.sealed), func(t *testing.T) {
@@ -172,7 +179,8 @@ func TestVerdicts(t *testing.T) {
 }
 
 func ExampleIdentify() {
-	g, err := bearing.Identify(known, bearing.Measured{Bore: 15.03, Outside: 27.96, Width: 7, Error: 0.1, Worn: true}, "hub", "")
+	g, err := bearing.Identify(known, bearing.Measured{Bore: 15.03, Outside: 27.96, Width: 7,
+		Error: 0.1, Worn: true}, "hub", "")
 	if err != nil {
 		fmt.Println(err)
 		return

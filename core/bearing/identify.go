@@ -86,7 +86,8 @@ func Identify(known []Kind, m Measured, seat, was string) (Guesses, error) {
 // bearings measure.
 func (m Measured) anything() float64 {
 	p := 1.0
-	for _, d := range []struct{ v, span float64 }{{m.Bore, 50}, {m.Outside, 60}, {m.Width, 14}, {m.Inner, 40}, {m.Outer, 40}} {
+	for _, d := range []struct{ v, span float64 }{{m.Bore, 50}, {m.Outside, 60}, {m.Width, 14},
+		{m.Inner, 40}, {m.Outer, 40}} {
 		if d.v > 0 {
 			p /= d.span
 		}
@@ -152,7 +153,8 @@ func (m Measured) apart(list []Guess) string {
 		measure string
 	}{
 		{"width", a.Width, b.Width, m.Error, "mm", "the vernier across both faces, on a clean place"},
-		{"outside", a.Outside, b.Outside, m.Error, "mm", "the vernier across the widest place, turned by a quarter and once more"},
+		{"outside", a.Outside, b.Outside, m.Error, "mm",
+			"the vernier across the widest place, turned by a quarter and once more"},
 		{"bore", a.Bore, b.Bore, m.Error, "mm", "the vernier's inner jaws, turned by a quarter and once more"},
 		{"bevel at the bore", a.Inner, b.Inner, degrees, "°", "lay it on a known angle, or on the new one"},
 		{"bevel outside", a.Outer, b.Outer, degrees, "°", "lay it on a known angle, or on the new one"},

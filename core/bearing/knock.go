@@ -24,16 +24,19 @@ func (k Knock) Tell() Told {
 	bushes := k.AtLegs || k.Straight && !k.Turned && !k.AtCup
 	switch {
 	case k.AtHub && !headset && !k.AtLegs:
-		return Told{"hub", "The wheel moves between the legs: the hub has play, or the axle is loose. Put that right, and rock it again.", true}
+		return Told{"hub", "The wheel moves between the legs: the hub has play, or the axle is loose. " +
+			"Put that right, and rock it again.", true}
 	case !k.Straight && !k.Turned && !k.AtCup && !k.AtLegs:
 		return Told{"nothing", "Nothing knocks. Lift and turn it: does it run smoothly?", true}
 	case headset && k.AtLegs:
 		return Told{"again", "Both: preload the headset first, then rock it again. What is left is the bushes.", false}
 	case headset:
-		return Told{"headset", "The headset: it knocks with the bar turned across as well, or at the cup. Preload, then the clamp; the lower " +
+		return Told{"headset", "The headset: it knocks with the bar turned across as well, or at the " +
+			"cup. Preload, then the clamp; the lower " +
 			"bearing first where that does not hold.", k.Turned}
 	case bushes:
-		return Told{"bushes", "The fork's bushes: with the bar turned across nothing knocks. No preload cures it; the legs come apart.",
+		return Told{"bushes", "The fork's bushes: with the bar turned across nothing knocks. No preload " +
+			"cures it; the legs come apart.",
 			k.AtLegs || !k.Turned}
 	}
 	return Told{"again", "Rock it once more, a finger across the lower cup.", false}

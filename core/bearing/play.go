@@ -39,10 +39,11 @@ type Verdict struct {
 // one that is not opened. A pitted race is never saved by grease.
 func Judge(feel string, sealed bool) (Verdict, bool) {
 	v, known := map[string]Verdict{
-		"smooth":   {"keep", "It turns smoothly and without play."},
-		"dry":      {"clean", "It turns dry: clean, new grease, and feel again."},
-		"loose":    {"adjust", "It has play and turns smoothly: take the play up."},
-		"notchy":   {"replace", "It has notches where it stands most: its races are pitted, and no grease fills a pit."},
+		"smooth": {"keep", "It turns smoothly and without play."},
+		"dry":    {"clean", "It turns dry: clean, new grease, and feel again."},
+		"loose":  {"adjust", "It has play and turns smoothly: take the play up."},
+		"notchy": {"replace", "It has notches where it stands most: its races are pitted, and no " +
+			"grease fills a pit."},
 		"gravelly": {"replace", "It grinds: rust or dirt has been rolled into its races."},
 	}[feel]
 	if !known {
@@ -50,11 +51,14 @@ func Judge(feel string, sealed bool) (Verdict, bool) {
 	}
 	switch {
 	case sealed && v.Do == "clean":
-		return Verdict{"replace", "A sealed unit that runs dry is replaced: what ran out came through a seal that lets water in."}, true
+		return Verdict{"replace", "A sealed unit that runs dry is replaced: what ran out came through a " +
+			"seal that lets water in."}, true
 	case sealed && v.Do == "adjust":
-		return Verdict{"replace", "A sealed unit has no adjustment: play in it is wear. See first that its seat and preload are right."}, true
+		return Verdict{"replace", "A sealed unit has no adjustment: play in it is wear. See first that " +
+			"its seat and preload are right."}, true
 	case !sealed && feel == "gravelly":
-		return Verdict{"clean", "Open it, wash it, look at cone, cup and balls: new balls and grease where they are bright, new parts where " +
+		return Verdict{"clean", "Open it, wash it, look at cone, cup and balls: new balls and grease " +
+			"where they are bright, new parts where " +
 			"they are pitted."}, true
 	}
 	return v, true

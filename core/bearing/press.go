@@ -37,23 +37,27 @@ func PressFit(bore, outside, precision float64) (Press, error) {
 	}
 	i := outside - bore
 	if math.Abs(i) > 2 {
-		return Press{}, measure.Wrong("outside", "%g mm does not belong into %g mm: is one of them misread?", outside, bore)
+		return Press{}, measure.Wrong("outside",
+			"%g mm does not belong into %g mm: is one of them misread?", outside, bore)
 	}
 	off := precision * math.Sqrt2 // two readings
 	p := Press{Interference: i}
 	switch {
 	case i+off < rightFrom:
 		p.State = "loose"
-		p.Says = fmt.Sprintf("Loose by %.2f mm: it creeps and creaks. Another bearing, or what the maker gives for it; no punch marks.",
+		p.Says = fmt.Sprintf("Loose by %.2f mm: it creeps and creaks. Another bearing, or what the "+
+			"maker gives for it; no punch marks.",
 			-i)
 	case i-off > rightTo:
 		p.State = "tight"
-		p.Says = fmt.Sprintf("Tight by %.2f mm: pressed in it binds, and the shell may crack. Ask the maker before you press.", i)
+		p.Says = fmt.Sprintf("Tight by %.2f mm: pressed in it binds, and the shell may crack. Ask the "+
+			"maker before you press.", i)
 	case i-off >= rightFrom && i+off <= rightTo:
 		p.State, p.Says = "right", fmt.Sprintf("A light press of %.2f mm. The maker's figure wins.", i)
 	default:
 		p.State = "doubt"
-		p.Says = fmt.Sprintf("%+.2f ± %.2f mm: your tool cannot tell loose from right here. Measure at four places, with a finer one.",
+		p.Says = fmt.Sprintf("%+.2f ± %.2f mm: your tool cannot tell loose from right here. Measure at "+
+			"four places, with a finer one.",
 			i, off)
 	}
 	return p, nil

@@ -41,7 +41,8 @@ func TestSpacersByTapeMeasure(t *testing.T) {
 
 func TestASteererIsFilledOrRefused(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		s := bearing.Stack{Steerer: rapid.Float64Range(10, 120).Draw(t, "steerer"), Stem: rapid.Float64Range(25, 60).Draw(t, "stem")}
+		s := bearing.Stack{Steerer: rapid.Float64Range(10, 120).Draw(t, "steerer"),
+			Stem: rapid.Float64Range(25, 60).Draw(t, "stem")}
 		got, err := s.Spacers()
 		require.NoError(t, err)
 		sum := 0.0
@@ -50,7 +51,8 @@ func TestASteererIsFilledOrRefused(t *testing.T) {
 		}
 		assert.InDelta(t, s.Stem+sum-s.Steerer, got.Gap, 1e-9)
 		if s.Steerer >= s.Stem-3 && s.Steerer <= s.Stem+40 {
-			assert.True(t, got.Right(), "usual spacers go up by half a millimetre or one, and the gap leaves one: %v", got)
+			assert.True(t, got.Right(), "usual spacers go up by half a millimetre or one, and the gap leaves one: %v",
+				got)
 		}
 	})
 }
@@ -75,7 +77,8 @@ func TestPressFits(t *testing.T) {
 			assert.InDelta(t, c.outside-c.bore, p.Interference, 1e-12)
 		})
 	}
-	for says, c := range map[string][3]float64{"5 to 80": {4, 41, 0.02}, "misread": {30, 41, 0.02}, "how far the tool": {41, 41, 0}} {
+	for says, c := range map[string][3]float64{"5 to 80": {4, 41, 0.02}, "misread": {30, 41, 0.02},
+		"how far the tool": {41, 41, 0}} {
 		t.Run(says, func(t *testing.T) {
 			_, err := bearing.PressFit(c[0], c[1], c[2])
 			assert.ErrorContains(t, err, says)

@@ -88,7 +88,8 @@ func TestCondition(t *testing.T) {
 // The bead seats of ISO 5775 and those of older tyres that a workshop meets; the inch names are
 // from memory of its tables.
 func TestEveryWheelThatComesThroughTheDoor(t *testing.T) {
-	for name, mm := range map[string]int{"26 × 1 3/8": 590, "27 × 1 1/4": 630, "28 × 1 1/2": 635, "12 1/2 × 2 1/4": 203, "700C": 622} {
+	for name, mm := range map[string]int{"26 × 1 3/8": 590, "27 × 1 1/4": 630, "28 × 1 1/2": 635,
+		"12 1/2 × 2 1/4": 203, "700C": 622} {
 		t.Run(name, func(t *testing.T) {
 			i := slices.IndexFunc(bike.BeadSeats, func(s bike.BeadSeat) bool { return s.MM == mm })
 			require.GreaterOrEqual(t, i, 0, name)
@@ -125,7 +126,8 @@ func TestOlderFactsAreRead(t *testing.T) {
 	for post, want := range map[string][2]string{"aluminium": {"fixed", "unknown"}, "carbon": {"fixed", "carbon"},
 		"dropper": {"dropper", "unknown"}} {
 		var f bike.Facts
-		text := `{"front_brake":"drum","rear_brake":"none","front_fluid":"none","rear_fluid":"none","post":"` + post + `"}`
+		text := `{"front_brake":"drum","rear_brake":"none","front_fluid":"none","rear_fluid":"none","post":"` + post +
+			`"}`
 		require.NoError(t, json.Unmarshal([]byte(text), &f))
 		assert.Equal(t, want, [2]string{f.Post, f.PostMaterial})
 		assert.Equal(t, "chain", f.Drive)
@@ -135,7 +137,8 @@ func TestOlderFactsAreRead(t *testing.T) {
 
 func TestEveryBikeThatConditionsTellApart(t *testing.T) {
 	seen := map[string]int{}
-	for f := range bike.Every(bike.Condition{"front_brake": {"drum"}, "speeds": {"11+"}}, bike.Condition{"front_fluid": {"dot"}}) {
+	for f := range bike.Every(bike.Condition{"front_brake": {"drum"}, "speeds": {"11+"}},
+		bike.Condition{"front_fluid": {"dot"}}) {
 		require.Empty(t, f.Validate())
 		seen[f.FrontBrake+" "+f.FrontFluid]++
 	}
@@ -172,14 +175,18 @@ func TestWhatHangsOnAChoice(t *testing.T) {
 		name, fact, word string
 		follows          map[string]string
 	}{
-		{"no disc, no rotor", "front_brake", "rim_linear", map[string]string{"front_fluid": "none", "front_port": "none", "rotor_mount": "none"}},
+		{"no disc, no rotor", "front_brake", "rim_linear",
+			map[string]string{"front_fluid": "none", "front_port": "none", "rotor_mount": "none"}},
 		{"nobody has read another brake's fluid", "front_brake", "rim_hydraulic",
 			map[string]string{"front_fluid": bike.Unknown, "front_port": "none", "rotor_mount": "none"}},
-		{"the other end keeps its own", "rear_brake", "disc_hydraulic", map[string]string{"rear_fluid": bike.Unknown, "rear_port": bike.Unknown}},
+		{"the other end keeps its own", "rear_brake", "disc_hydraulic",
+			map[string]string{"rear_fluid": bike.Unknown, "rear_port": bike.Unknown}},
 		{"a belt has its gears in the hub", "drive", "belt", map[string]string{"gears": "hub", "sprockets_on": "none"}},
-		{"one sprocket is screwed on", "gears", "single", map[string]string{"speeds": "1", "sprockets_on": "freewheel"}},
+		{"one sprocket is screwed on", "gears", "single",
+			map[string]string{"speeds": "1", "sprockets_on": "freewheel"}},
 		{"nobody said which hub a motor is in", "electric", "hub_motor", map[string]string{"motor_end": bike.Unknown}},
-		{"a crank of one piece turns on cones", "crank", "one_piece", map[string]string{"bottom_bracket": "cup_and_cone"}},
+		{"a crank of one piece turns on cones", "crank", "one_piece",
+			map[string]string{"bottom_bracket": "cup_and_cone"}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			after := f.With(c.fact, c.word)

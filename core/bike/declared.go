@@ -57,7 +57,8 @@ var brakes = []string{"disc_hydraulic:disc, hydraulic", "disc_cable:disc, cable"
 
 // All lists the facts that take words, in the order in which they are asked.
 var All = []Fact{
-	{"frame", "Frame shape", words("diamond", "sloping", "step_through:step-through", "folding", "long_cargo:long, cargo bed", "tandem",
+	{"frame", "Frame shape", words("diamond", "sloping", "step_through:step-through", "folding",
+		"long_cargo:long, cargo bed", "tandem",
 		"tricycle", inWords), "", func(f *Facts) *string { return &f.Frame }},
 	{"material", "Frame material", words("steel", "aluminium", "carbon", "titanium", inWords), "",
 		func(f *Facts) *string { return &f.Material }},
@@ -68,28 +69,36 @@ var All = []Fact{
 		func(f *Facts) *string { return &f.RearBrake }},
 	{"third_brake", "Third brake", words(append(append([]string{"none"}, brakes...), inWords)...), "",
 		func(f *Facts) *string { return &f.ThirdBrake }},
-	{"front_fluid", "Front brake’s fluid", words("none", notRead, mineral, dotFluid), "on the cap of the front brake's reservoir",
+	{"front_fluid", "Front brake’s fluid", words("none", notRead, mineral, dotFluid),
+		"on the cap of the front brake's reservoir",
 		func(f *Facts) *string { return &f.FrontFluid }},
-	{"rear_fluid", "Rear brake’s fluid", words("none", notRead, mineral, dotFluid), "on the cap of the rear brake's reservoir",
+	{"rear_fluid", "Rear brake’s fluid", words("none", notRead, mineral, dotFluid),
+		"on the cap of the rear brake's reservoir",
 		func(f *Facts) *string { return &f.RearFluid }},
-	{"front_port", "Front caliper’s port", ports(), "at the front caliper, under its cap", func(f *Facts) *string { return &f.FrontPort }},
-	{"rear_port", "Rear caliper’s port", ports(), "at the rear caliper, under its cap", func(f *Facts) *string { return &f.RearPort }},
+	{"front_port", "Front caliper’s port", ports(), "at the front caliper, under its cap",
+		func(f *Facts) *string { return &f.FrontPort }},
+	{"rear_port", "Rear caliper’s port", ports(), "at the rear caliper, under its cap",
+		func(f *Facts) *string { return &f.RearPort }},
 	{"rotor_mount", "Rotors held by", words("none", "six_bolt:six bolts", "centre:centre ring"), "",
 		func(f *Facts) *string { return &f.RotorMount }},
 	{"drive", "Driven by", words("chain", "belt", inWords), "", func(f *Facts) *string { return &f.Drive }},
 	{"gears", "Gears", words("cable", "electronic", "hub:hub gear", "single:single-speed", "fixed", inWords), "",
 		func(f *Facts) *string { return &f.Gears }},
-	{"sprockets_on", "Sprockets on", words("none", "freehub:a freehub, under a lockring", "freewheel:a screwed freewheel"), "",
+	{"sprockets_on", "Sprockets on", words("none", "freehub:a freehub, under a lockring",
+		"freewheel:a screwed freewheel"), "",
 		func(f *Facts) *string { return &f.Sprockets }},
-	{"suspension", "Suspension", words("rigid", "front", "full:front and rear"), "", func(f *Facts) *string { return &f.Suspension }},
+	{"suspension", "Suspension", words("rigid", "front", "full:front and rear"), "",
+		func(f *Facts) *string { return &f.Suspension }},
 	{"electric", "Electric", words("none", "mid_motor:mid motor", "hub_motor:hub motor"), "",
 		func(f *Facts) *string { return &f.Electric }},
 	{"motor_end", "Hub motor in", words("none", notRead, "front:the front hub", "rear:the rear hub"), "",
 		func(f *Facts) *string { return &f.MotorEnd }},
 	{"front_axle", "Front axle", axles(), "", func(f *Facts) *string { return &f.FrontAxle }},
 	{"rear_axle", "Rear axle", axles(), "", func(f *Facts) *string { return &f.RearAxle }},
-	{"stem", "Stem", words("threadless:clamped round the steerer", "quill"), "", func(f *Facts) *string { return &f.Stem }},
-	{"steerer", "Steerer", materials(), "on the steerer, with the top cap off: the weave of carbon, the grey of aluminium, a magnet for steel",
+	{"stem", "Stem", words("threadless:clamped round the steerer", "quill"), "",
+		func(f *Facts) *string { return &f.Stem }},
+	{"steerer", "Steerer", materials(), "on the steerer, with the top cap off: the weave of carbon, the " +
+		"grey of aluminium, a magnet for steel",
 		func(f *Facts) *string { return &f.Steerer }},
 	{"bar_material", "Handlebar", materials(), "on the bar, beside the stem or under the tape",
 		func(f *Facts) *string { return &f.BarMaterial }},
@@ -98,7 +107,8 @@ var All = []Fact{
 	{"crank", "Cranks", words("pinch:pinch bolts", "taper:square taper", "splined:splined, one bolt", "cottered",
 		"one_piece:one piece"), "",
 		func(f *Facts) *string { return &f.Crank }},
-	{"bottom_bracket", "Bottom bracket", words("threaded", "press_fit:pressed in", "cup_and_cone:cups, cones and balls"), "",
+	{"bottom_bracket", "Bottom bracket", words("threaded", "press_fit:pressed in",
+		"cup_and_cone:cups, cones and balls"), "",
 		func(f *Facts) *string { return &f.BottomBracket }},
 	{"bracket_thread", "Drive side cup’s thread", words(notRead, "drive_left:left-hand", "drive_right:right-hand"),
 		"on the face of the drive side cup, or on the shell: 1.37 × 24 is left-hand there, 36 × 24 right-hand",
@@ -128,7 +138,8 @@ func materials(more ...string) []FactWord {
 }
 
 // Carried lists what may be bolted to a bike.
-var Carried = words("guards:mudguards", "rack_front:front rack", "rack_rear:rear rack", "stand:kickstand", "cage:bottle cage",
+var Carried = words("guards:mudguards", "rack_front:front rack", "rack_rear:rear rack",
+	"stand:kickstand", "cage:bottle cage",
 	"lamp:lamps", "dynamo:hub dynamo", "child_seat:child seat")
 
 // DeclaredAs finds a fact that takes words.
@@ -170,8 +181,9 @@ var carried = func() (list []string) {
 // WordsOf lists the words that a fact may hold; none for one that takes no words.
 func WordsOf(fact string) []string { return choices[fact] }
 
-// MayHold says whether a fact may hold a word, at this end of the bike or at the other: no front brake is worked by
-// pedalling back, and what is written once for both ends names it all the same.
+// MayHold says whether a fact may hold a word, at this end of the bike or at the other: no front
+// brake is worked by pedalling back, and what is written once for both ends names it all the
+// same.
 func MayHold(fact, word string) bool {
 	twin := strings.NewReplacer("front_", "rear_", "rear_", "front_").Replace(fact)
 	return slices.Contains(choices[fact], word) || slices.Contains(choices[twin], word)

@@ -40,8 +40,8 @@ func Every(conditions ...Condition) iter.Seq[Facts] {
 	}
 }
 
-// Without is a bike that meets some conditions and yet not one more, said by the facts that one names; false where there
-// is none.
+// Without is a bike that meets some conditions and yet not one more, said by the facts that one
+// names; false where there is none.
 func Without(wants Condition, has ...Condition) (string, bool) {
 	for f := range Every(append(slices.Clone(has), wants)...) {
 		if slices.ContainsFunc(has, func(c Condition) bool { return !c.Holds(f) }) || wants.Holds(f) {
@@ -79,15 +79,18 @@ func instances(fact string, listed []string) []string {
 
 // plain is a bike to vary: what hangs together is set with what it hangs on.
 func plain() Facts {
-	return Facts{Kind: "plain", Frame: "diamond", Material: "steel", WheelFront: 622, WheelRear: 622, Bar: "flat", FrontBrake: "rim_linear",
+	return Facts{Kind: "plain", Frame: "diamond", Material: "steel", WheelFront: 622, WheelRear: 622,
+		Bar: "flat", FrontBrake: "rim_linear",
 		RearBrake:  "rim_linear",
 		ThirdBrake: "none", FrontFluid: "none", RearFluid: "none",
 		FrontPort: "none", RearPort: "none",
 		RotorMount: "none", Drive: "chain", Gears: "cable", Sprockets: "freehub", Speeds: 1, Rings: 1,
 		Suspension: "rigid", Electric: "none", MotorEnd: "none",
-		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown, Fork: Unknown, Crank: "taper",
+		FrontAxle: "nuts", RearAxle: "nuts", Stem: "threadless", Steerer: Unknown, BarMaterial: Unknown,
+		Fork: Unknown, Crank: "taper",
 		BottomBracket: "threaded",
-		BracketThread: Unknown, Post: "fixed", PostMaterial: Unknown, SaddleClamp: "one_bolt", BrakeHands: Unknown, Other: "as the owner says"}
+		BracketThread: Unknown, Post: "fixed", PostMaterial: Unknown, SaddleClamp: "one_bolt",
+		BrakeHands: Unknown, Other: "as the owner says"}
 }
 
 // With sets one fact or count, and what hangs on it to something possible.

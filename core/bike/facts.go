@@ -99,12 +99,14 @@ func (f Facts) Validate() []error {
 	}
 	for _, fact := range sortedFacts {
 		if word := *f.place(fact); !slices.Contains(choices[fact], word) {
-			wrong(fact, "%s cannot be “%s”: choose one of %s.", spoken(fact), spoken(word), spoken(strings.Join(choices[fact], ", ")))
+			wrong(fact, "%s cannot be “%s”: choose one of %s.", spoken(fact), spoken(word),
+				spoken(strings.Join(choices[fact], ", ")))
 		}
 	}
 	for _, thing := range f.Carries {
 		if !slices.Contains(carried, thing) {
-			wrong("carries", "A bike does not carry “%s”: choose of %s.", spoken(thing), spoken(strings.Join(carried, ", ")))
+			wrong("carries", "A bike does not carry “%s”: choose of %s.", spoken(thing),
+				spoken(strings.Join(carried, ", ")))
 		}
 	}
 	for fact, size := range map[string]int{"wheel_front_mm": f.WheelFront, "wheel_rear_mm": f.WheelRear} {
@@ -133,14 +135,16 @@ func (f Facts) Validate() []error {
 	} {
 		hydraulic := Hydraulic(end.brake)
 		if hydraulic && end.fluid == "none" {
-			wrong(end.name+"_fluid", "A hydraulic %s brake holds mineral oil or DOT fluid: read the reservoir cap, or leave it unknown until "+
+			wrong(end.name+"_fluid", "A hydraulic %s brake holds mineral oil or DOT fluid: read the "+
+				"reservoir cap, or leave it unknown until "+
 				"somebody has.", end.name)
 		}
 		if !hydraulic && end.fluid != "none" {
 			wrong(end.name+"_fluid", "The %s brake is not hydraulic: set its fluid to none.", end.name)
 		}
 		if ported := Ported(end.brake); ported && end.port == "none" {
-			wrong(end.name+"_port", "A hydraulic caliper is opened by a nipple, a screw or an adaptor: look under its cap, or leave it "+
+			wrong(end.name+"_port", "A hydraulic caliper is opened by a nipple, a screw or an adaptor: "+
+				"look under its cap, or leave it "+
 				"unknown until somebody has.")
 		} else if !ported && end.port != "none" {
 			wrong(end.name+"_port", "The %s brake has no hydraulic caliper: set its port to none.", end.name)
@@ -166,7 +170,8 @@ func (f Facts) validateDrive(wrong func(fact, format string, args ...any)) {
 		wrong("sprockets_on", "Electronic gears run on a freehub. Change the gears, or what the sprockets sit on.")
 	}
 	if f.Crank == "one_piece" && f.BottomBracket != "cup_and_cone" {
-		wrong("bottom_bracket", "A crank of one piece runs on cones and balls, in cups. Change the bracket or the cranks.")
+		wrong("bottom_bracket", "A crank of one piece runs on cones and balls, in cups. Change the "+
+			"bracket or the cranks.")
 	}
 }
 
@@ -175,7 +180,8 @@ func freewheels(f Facts) bool {
 	return f.Gears == "cable" || f.Gears == "electronic" || f.Gears == "single" && f.RearBrake != "back_pedal"
 }
 
-// motorEnd is where the motor of a bike is of which nobody said it: in either hub, so that neither is taken for a plain one.
+// motorEnd is where the motor of a bike is of which nobody said it: in either hub, so that
+// neither is taken for a plain one.
 func motorEnd(f Facts) string { return unreadIf(f.Electric == "hub_motor") }
 
 // sprocketsOn is what the sprockets of most bikes with such gears sit on.

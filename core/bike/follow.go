@@ -8,7 +8,8 @@ func (f Facts) After(was Facts) Facts {
 	for _, end := range []struct {
 		brake, was  string
 		fluid, port *string
-	}{{f.FrontBrake, was.FrontBrake, &f.FrontFluid, &f.FrontPort}, {f.RearBrake, was.RearBrake, &f.RearFluid, &f.RearPort}} {
+	}{{f.FrontBrake, was.FrontBrake, &f.FrontFluid, &f.FrontPort},
+		{f.RearBrake, was.RearBrake, &f.RearFluid, &f.RearPort}} {
 		if end.brake == end.was {
 			continue
 		}
@@ -58,7 +59,8 @@ func unreadIf(there bool) string {
 func (f Facts) Keeping(read Facts) Facts {
 	for _, g := range Guards {
 		of := *read.place(g.Fact)
-		front, rear := g.Fact == "front_fluid" || g.Fact == "front_port", g.Fact == "rear_fluid" || g.Fact == "rear_port"
+		front, rear := g.Fact == "front_fluid" || g.Fact == "front_port", g.Fact == "rear_fluid" ||
+			g.Fact == "rear_port"
 		another := front && f.FrontBrake != read.FrontBrake || rear && f.RearBrake != read.RearBrake
 		if into := f.place(g.Fact); *into == Unknown && Known(of) && !another {
 			*into = of
@@ -86,7 +88,8 @@ func (f Facts) threadedShell() bool {
 
 // InWords says whether something on the bike has no word here, so that the owner's are wanted.
 func (f Facts) InWords() bool {
-	return slices.Contains([]string{f.Frame, f.Material, f.FrontBrake, f.RearBrake, f.ThirdBrake, f.Drive, f.Gears}, Other)
+	return slices.Contains([]string{f.Frame, f.Material, f.FrontBrake, f.RearBrake, f.ThirdBrake,
+		f.Drive, f.Gears}, Other)
 }
 
 // Unlike lists the facts with words and the counts in which two bikes differ.

@@ -54,7 +54,8 @@ func (f Facts) Told(fact, word string) Facts {
 	told := f
 	if at := told.place(fact); at != nil && slices.Contains(choices[fact], word) {
 		*at = word
-	} else if n, err := strconv.Atoi(word); err == nil && fact == "speeds" && (f.Gears == "cable" || f.Gears == "electronic") {
+	} else if n, err := strconv.Atoi(word); err == nil && fact == "speeds" &&
+		(f.Gears == "cable" || f.Gears == "electronic") {
 		told.Speeds = n
 	}
 	if len(told.Validate()) > 0 {

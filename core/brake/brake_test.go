@@ -14,7 +14,8 @@ import (
 )
 
 func TestBoilingPoints(t *testing.T) {
-	// FMVSS 116 (49 CFR 571.116): least dry and wet equilibrium reflux boiling points (exact figures of the rule, from memory).
+	// FMVSS 116 (49 CFR 571.116): least dry and wet equilibrium reflux boiling points (exact
+	// figures of the rule, from memory).
 	for name, want := range map[string][2]float64{"DOT 3": {205, 140}, "DOT 4": {230, 155}, "DOT 5.1": {260, 180}} {
 		t.Run(name, func(t *testing.T) {
 			g, known := brake.GradeOf(name)
@@ -25,7 +26,8 @@ func TestBoilingPoints(t *testing.T) {
 			assert.InDelta(t, g.Wet, old.Likely, 1e-9)
 			for m := range 60 {
 				b, next := g.Aged(float64(m)), g.Aged(float64(m+1))
-				assert.True(t, b.Low <= b.Likely && b.Likely <= b.High && next.Likely <= b.Likely, "%s after %d months: %+v", name, m, b)
+				assert.True(t, b.Low <= b.Likely && b.Likely <= b.High && next.Likely <= b.Likely,
+					"%s after %d months: %+v", name, m, b)
 			}
 		})
 	}
@@ -58,7 +60,8 @@ func TestCircuitVolumeAndNeed(t *testing.T) {
 	// Stirred dilution: 90 % fresh takes ln 10 volumes; plug flow nine tenths of one.
 	assert.InDelta(t, math.Log(10)*rear.Volume(), push.Most-12, 1e-9)
 	assert.InDelta(t, 0.9*rear.Volume(), push.Least-12, 1e-9)
-	for _, bad := range []brake.Circuit{{Bore: 2, Length: -5, Caliper: 3}, {Bore: 0, Length: 900}, {Bore: math.NaN(), Length: 900}} {
+	for _, bad := range []brake.Circuit{{Bore: 2, Length: -5, Caliper: 3}, {Bore: 0, Length: 900},
+		{Bore: math.NaN(), Length: 900}} {
 		assert.Error(t, bad.Validate())
 	}
 	_, err = rear.Need(brake.Push, 1, false)
@@ -66,7 +69,8 @@ func TestCircuitVolumeAndNeed(t *testing.T) {
 	_, err = rear.Need("prayer", 0.5, false)
 	assert.Error(t, err)
 	rapid.Check(t, func(t *rapid.T) {
-		school := rapid.SampledFrom([]brake.School{brake.LeverEnd, brake.Push, brake.TwoSyringe, brake.ColourChange}).Draw(t, "school")
+		school := rapid.SampledFrom([]brake.School{brake.LeverEnd, brake.Push, brake.TwoSyringe,
+			brake.ColourChange}).Draw(t, "school")
 		a, b := rapid.Float64Range(0, 0.99).Draw(t, "fresh"), rapid.Float64Range(0, 0.99).Draw(t, "fresher")
 		less, _ := rear.Need(school, min(a, b), false)
 		more, _ := rear.Need(school, max(a, b), false)
@@ -123,7 +127,8 @@ func TestWhereAirStays(t *testing.T) {
 
 	rapid.Check(t, func(t *rapid.T) {
 		line := rapid.SliceOfN(rapid.Custom(func(t *rapid.T) brake.Segment {
-			return brake.Segment{Length: rapid.Float64Range(10, 900).Draw(t, "length"), Angle: rapid.Float64Range(-180, 180).Draw(t, "angle")}
+			return brake.Segment{Length: rapid.Float64Range(10, 900).Draw(t, "length"),
+				Angle: rapid.Float64Range(-180, 180).Draw(t, "angle")}
 		}), 1, 8).Draw(t, "line")
 		r, err := brake.CheckRise(line, 2)
 		if err != nil || r.Says == "" {
@@ -236,7 +241,8 @@ func TestSmallFigures(t *testing.T) {
 
 func TestBatchingBleeds(t *testing.T) {
 	shelf := brake.Shelf{Left: 60, Usable: 5, Days: 14, Bottle: 250, Price: 1200}
-	waiting := []brake.Waiting{{Job: "late", Need: 40, Due: 6}, {Job: "soon", Need: 40, Due: 1}, {Job: "third", Need: 30, Due: 9}}
+	waiting := []brake.Waiting{{Job: "late", Need: 40, Due: 6}, {Job: "soon", Need: 40, Due: 1},
+		{Job: "third", Need: 30, Due: 9}}
 	b, err := shelf.Plan(waiting)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"soon"}, b.Now)

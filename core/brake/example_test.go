@@ -3,6 +3,7 @@ package brake_test
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"utensil/core/brake"
 )
@@ -26,6 +27,12 @@ func ExampleFitRunout() {
 // A lever's plastic piston of 10 mm that measures 10.06 has drunk the wrong fluid.
 func ExamplePiston() {
 	says, swollen, err := brake.Piston(10.06, 10)
-	fmt.Println(says, swollen, err)
-	// Output: Swollen by 0.06 mm: it sticks. Replace the piston or the lever; machining one down is not for customers' bikes. true <nil>
+	for sentence := range strings.SplitAfterSeq(says, ". ") {
+		fmt.Println(strings.TrimSpace(sentence))
+	}
+	fmt.Println(swollen, err)
+	// Output:
+	// Swollen by 0.06 mm: it sticks.
+	// Replace the piston or the lever; machining one down is not for customers' bikes.
+	// true <nil>
 }

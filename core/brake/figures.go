@@ -49,9 +49,11 @@ func FitRunout(dial []float64) (Runout, error) {
 	case r.Wobble <= runoutAccepted && r.Rest <= runoutAccepted/2:
 		r.Says = fmt.Sprintf("Runs true: %.2f mm of wobble clears the pads.", r.Wobble)
 	case r.Rest > r.Wobble/3:
-		r.Says = fmt.Sprintf("A local bend of %.2f mm at reading %d: bend that spot back before the rest.", r.Rest, r.Worst+1)
+		r.Says = fmt.Sprintf("A local bend of %.2f mm at reading %d: bend that spot back before the rest.", r.Rest,
+			r.Worst+1)
 	default:
-		r.Says = fmt.Sprintf("Bend it %.2f mm inward at %.0f° from the first reading, a little at a time, and the same outward across from it.",
+		r.Says = fmt.Sprintf("Bend it %.2f mm inward at %.0f° from the first reading, a little at a "+
+			"time, and the same outward across from it.",
 			r.Bend, r.High)
 	}
 	return r, nil
@@ -72,7 +74,8 @@ func (c Compound) Suits(bedded Compound) (bool, string) {
 	if bedded == "" || bedded == c {
 		return true, "They go together. Bed them in."
 	}
-	return false, fmt.Sprintf("This rotor was bedded with %s pads. Keep to %s, or resurface or renew the rotor first.", bedded, bedded)
+	return false, fmt.Sprintf("This rotor was bedded with %s pads. Keep to %s, or resurface or renew "+
+		"the rotor first.", bedded, bedded)
 }
 
 // swollen is how much thicker than its nominal size a polymer piston may be, mm (common
@@ -85,7 +88,8 @@ func Piston(measured, nominal float64) (string, bool, error) {
 		return "", false, errors.New("measure the piston across; it lies within 2 mm of its nominal 5 to 30 mm")
 	}
 	if over := measured - nominal; over > swollen {
-		return fmt.Sprintf("Swollen by %.2f mm: it sticks. Replace the piston or the lever; machining one down is not for customers' bikes.",
+		return fmt.Sprintf("Swollen by %.2f mm: it sticks. Replace the piston or the lever; machining "+
+			"one down is not for customers' bikes.",
 			over), true, nil
 	}
 	return "Its size is right: look for dirt, a dry seal or a bent lever.", false, nil
@@ -127,7 +131,8 @@ type Cable struct {
 
 // Left is the cable left before the lever meets the bar; below zero the brake comes to the bar.
 func (c Cable) Left() (float64, error) {
-	if !(c.Pull > 0 && c.Pull <= 60 && c.Gap >= 0 && c.Gap <= 10 && c.Ratio >= 1 && c.Ratio <= 10 && c.Stretch >= 0 && c.Stretch <= 20) {
+	if !(c.Pull > 0 && c.Pull <= 60 && c.Gap >= 0 && c.Gap <= 10 && c.Ratio >= 1 && c.Ratio <= 10 &&
+		c.Stretch >= 0 && c.Stretch <= 20) {
 		return 0, errors.New("check the travels: cable up to 60 mm, gap up to 10 mm, ratio 1 to 10")
 	}
 	return c.Pull - c.Gap*c.Ratio - c.Stretch, nil

@@ -93,16 +93,19 @@ func (b Bottle) Guard(circuit Family, now time.Time, days int, need float64) Pou
 	case circuit != Mineral && circuit != DOT:
 		return Pour{Refused: "This brake has no fluid."}
 	case b.Family != circuit:
-		return Pour{Refused: fmt.Sprintf("The bottle holds %s, the brake runs on %s. The wrong one swells the seals until the brake fails.",
+		return Pour{Refused: fmt.Sprintf("The bottle holds %s, the brake runs on %s. The wrong one "+
+			"swells the seals until the brake fails.",
 			b.Family.Name(), circuit.Name())}
 	case !b.Opened.IsZero() && open < 0:
 		return Pour{Refused: "The bottle was opened in the future. Put its date right first."}
 	case b.Family == Mineral && !b.Clean:
 		return Pour{Refused: "The tub is marked as not clean. Dirt and water stay in a circuit: take a clean one."}
 	case b.Left < need:
-		return Pour{Refused: fmt.Sprintf("%.0f ml are left, about %.0f ml are needed. Take a fuller one.", b.Left, need)}
+		return Pour{Refused: fmt.Sprintf("%.0f ml are left, about %.0f ml are needed. Take a fuller one.", b.Left,
+			need)}
 	case b.Family == DOT && !b.Opened.IsZero() && open > float64(days):
-		return Pour{Warning: fmt.Sprintf("It has been open for %.0f days, and DOT fluid takes up water: here it is used for %d.", open, days)}
+		return Pour{Warning: fmt.Sprintf("It has been open for %.0f days, and DOT fluid takes up water: "+
+			"here it is used for %d.", open, days)}
 	}
 	return Pour{}
 }

@@ -129,7 +129,8 @@ func (r Rotor) Bed(rider Rider, scheme []Stage, air, share float64) (Bedding, er
 	b.Hottest = air
 	for _, s := range scheme {
 		if !(s.Stops > 0 && s.Stops <= 100 && s.From > s.To && s.To >= 0 && s.From <= 60) {
-			return Bedding{}, errors.New("a stage is 1 to 100 stops from a higher speed to a lower one, at most 60 km/h")
+			return Bedding{}, errors.New("a stage is 1 to 100 stops from a higher speed to a lower one, " +
+				"at most 60 km/h")
 		}
 		v, w := s.From/3.6, s.To/3.6
 		apart := (v-w)/speeding + (v-w)/slowing

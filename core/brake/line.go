@@ -135,7 +135,8 @@ func CheckRise(line []Segment, bore float64) (Rise, error) {
 		}
 	}
 	if len(r.Falls) == 0 {
-		r.Least, r.Says = flattest(line, 0), "The line rises all the way. Air climbs by itself; tap the hose to help it."
+		r.Least, r.Says = flattest(line, 0),
+			"The line rises all the way. Air climbs by itself; tap the hose to help it."
 		return r, nil
 	}
 	for r.Hang = 0; r.Hang < len(line); r.Hang++ {
@@ -157,7 +158,8 @@ func CheckRise(line []Segment, bore float64) (Rise, error) {
 	case r.Hang == len(line):
 		r.Says = where + " Take caliper and lever off and hold the hose straight up between them."
 	case r.Hang > 0:
-		r.Says = fmt.Sprintf("%s Take the caliper off, let it hang below the first %d of the line, and %s.", where, r.Hang, turn)
+		r.Says = fmt.Sprintf("%s Take the caliper off, let it hang below the first %d of the line, and %s.", where,
+			r.Hang, turn)
 	default:
 		r.Says = where + " " + words.Capital(turn) + ": then it rises all the way."
 	}

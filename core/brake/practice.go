@@ -85,7 +85,8 @@ func NewPractice(seed uint64, rear bool) *Practice {
 		p.Line = []Segment{{420, -12 + p.dice.Float64()*8}, {720, 44}, {560, 22 + p.dice.Float64()*10}}
 	}
 	for i := range 5 + p.dice.IntN(4) {
-		p.Bubbles = append(p.Bubbles, Bubble{At: p.dice.Float64() * p.circuit.Length, Volume: 0.02 + p.dice.Float64()*0.05, inside: i < 2})
+		p.Bubbles = append(p.Bubbles, Bubble{At: p.dice.Float64() * p.circuit.Length,
+			Volume: 0.02 + p.dice.Float64()*0.05, inside: i < 2})
 	}
 	for i := range p.Bubbles {
 		if p.Bubbles[i].inside {
@@ -249,7 +250,8 @@ func (p *Practice) angleAt(at float64) float64 {
 // Firm is the air below which the practice brake counts as bled, in ml.
 const Firm = 0.03
 
-// FirmLever is how far its lever comes without air, SoftLever from where it would not be ridden, mm (our own).
+// FirmLever is how far its lever comes without air, SoftLever from where it would not be ridden,
+// mm (our own).
 const (
 	FirmLever = 30.0
 	SoftLever = 36.0
@@ -277,7 +279,8 @@ func (p *Practice) Tip() (Act, string) {
 	case p.Air() <= Firm:
 		return "", "It is bled. Stop here: more fluid makes it no firmer."
 	case p.loose && p.Entered > 0:
-		return SeatIt, "New bubbles come in at the caliper each time you pull: the kit's own joint lets air in. Seat it."
+		return SeatIt, "New bubbles come in at the caliper each time you pull: the kit's own joint lets " +
+			"air in. Seat it."
 	case flat && p.Tilt == 0:
 		return Tilt30, "Tilt the bike: where the line falls or lies flat, air stays."
 	case !p.Hung && (flat || inside):

@@ -15,7 +15,8 @@ func TestThePracticeBrakeIsBledByGoodPractice(t *testing.T) {
 	for seed := range uint64(20) {
 		p := brake.NewPractice(seed, true)
 		before, lever := p.Air(), p.Lever()
-		for _, a := range []brake.Act{brake.HangIt, brake.Tilt30, brake.TapIt, brake.TapIt, brake.TapIt, brake.PushIt, brake.TapIt, brake.PushIt,
+		for _, a := range []brake.Act{brake.HangIt, brake.Tilt30, brake.TapIt, brake.TapIt, brake.TapIt,
+			brake.PushIt, brake.TapIt, brake.PushIt,
 			brake.TapIt, brake.PushIt, brake.Flick} {
 			require.NoError(t, p.Do(a, nil))
 		}
@@ -73,7 +74,8 @@ func TestPracticePhysics(t *testing.T) {
 		for seed := range uint64(20) {
 			p := brake.NewPractice(seed, true)
 			assert.ErrorContains(t, p.Do(brake.Draw, nil), "second syringe")
-			for _, act := range []brake.Act{brake.SeatIt, brake.Second, brake.HangIt, brake.Tilt30, brake.TapIt, brake.Draw, brake.PressIt,
+			for _, act := range []brake.Act{brake.SeatIt, brake.Second, brake.HangIt, brake.Tilt30,
+				brake.TapIt, brake.Draw, brake.PressIt,
 				brake.TapIt, brake.Draw, brake.TapIt, brake.Draw, brake.Flick, brake.TapIt, brake.Draw, brake.Flick} {
 				require.NoError(t, p.Do(act, nil))
 			}

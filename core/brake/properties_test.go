@@ -73,8 +73,9 @@ func TestHeatFollowsWhatMakesIt(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		rotor := brake.Rotor{Diameter: rapid.Float64Range(140, 220).Draw(t, "rotor")}
 		rider := brake.Rider{Mass: rapid.Float64Range(40, 200).Draw(t, "mass")}
-		hill := brake.Hill{Length: rapid.Float64Range(500, 20000).Draw(t, "length"), Speed: rapid.Float64Range(8, 50).Draw(t, "speed"),
-			Air: rapid.Float64Range(-10, 35).Draw(t, "air"), Share: rapid.Float64Range(0.1, 1).Draw(t, "share")}
+		hill := brake.Hill{Length: rapid.Float64Range(500, 20000).Draw(t, "length"),
+			Speed: rapid.Float64Range(8, 50).Draw(t, "speed"),
+			Air:   rapid.Float64Range(-10, 35).Draw(t, "air"), Share: rapid.Float64Range(0.1, 1).Draw(t, "share")}
 		hill.Drop = hill.Length * rapid.Float64Range(0.01, 0.2).Draw(t, "slope")
 		hottest := rotor.Hottest(rider, hill)
 		if hottest < hill.Air {
@@ -104,8 +105,9 @@ func TestBeddingKeepsItsBooks(t *testing.T) {
 		var scheme []brake.Stage
 		stops, energy := 0, 0.0
 		for range rapid.IntRange(1, 4).Draw(t, "stages") {
-			s := brake.Stage{Stops: rapid.IntRange(1, 20).Draw(t, "stops"), From: rapid.Float64Range(10, 40).Draw(t, "from"),
-				To: rapid.Float64Range(0, 9).Draw(t, "to")}
+			s := brake.Stage{Stops: rapid.IntRange(1, 20).Draw(t, "stops"),
+				From: rapid.Float64Range(10, 40).Draw(t, "from"),
+				To:   rapid.Float64Range(0, 9).Draw(t, "to")}
 			scheme = append(scheme, s)
 			stops += s.Stops
 			energy += float64(s.Stops) * rider.Kinetic(s.From, s.To) * share

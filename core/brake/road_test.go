@@ -32,8 +32,9 @@ func TestALongerRoadIsNeverRiddenMoreOften(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var scheme []brake.Stage
 		for range rapid.IntRange(1, 3).Draw(t, "stages") {
-			scheme = append(scheme, brake.Stage{Stops: rapid.IntRange(1, 15).Draw(t, "stops"), From: rapid.Float64Range(10, 40).Draw(t, "from"),
-				To: rapid.Float64Range(0, 9).Draw(t, "to")})
+			scheme = append(scheme, brake.Stage{Stops: rapid.IntRange(1, 15).Draw(t, "stops"),
+				From: rapid.Float64Range(10, 40).Draw(t, "from"),
+				To:   rapid.Float64Range(0, 9).Draw(t, "to")})
 		}
 		road := rapid.Float64Range(20, 2000).Draw(t, "road")
 		passes, longest := brake.Along(scheme, road)

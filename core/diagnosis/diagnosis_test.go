@@ -16,11 +16,15 @@ import (
 // lever is a small complaint: air, pads or a leak; pump it, measure it, wipe it.
 func lever(t testing.TB, pairs ...diagnosis.Pair) *diagnosis.Model {
 	m, err := diagnosis.New(
-		[]diagnosis.Cause{{ID: "air", Weight: 12, Minutes: 35}, {ID: "pads", Weight: 6, Minutes: 20}, {ID: "leak", Weight: 3, Minutes: 60}},
+		[]diagnosis.Cause{{ID: "air", Weight: 12, Minutes: 35}, {ID: "pads", Weight: 6, Minutes: 20},
+			{ID: "leak", Weight: 3, Minutes: 60}},
 		[]diagnosis.Check{
-			{ID: "pump", Minutes: 1, Answers: []string{"firms up", "stays"}, Likely: [][]float64{{0.9, 0.1}, {0.5, 0.5}, {0.25, 0.75}}},
-			{ID: "measure", Minutes: 3, Answers: []string{"thin", "thick"}, Likely: [][]float64{{0.06, 0.94}, {0.98, 0.02}, {0.06, 0.94}}},
-			{ID: "wipe", Minutes: 2, Answers: []string{"wet", "dry"}, Likely: [][]float64{{0.01, 0.99}, {0.01, 0.99}, {0.9, 0.1}}, After: []int{0}},
+			{ID: "pump", Minutes: 1, Answers: []string{"firms up", "stays"},
+				Likely: [][]float64{{0.9, 0.1}, {0.5, 0.5}, {0.25, 0.75}}},
+			{ID: "measure", Minutes: 3, Answers: []string{"thin", "thick"},
+				Likely: [][]float64{{0.06, 0.94}, {0.98, 0.02}, {0.06, 0.94}}},
+			{ID: "wipe", Minutes: 2, Answers: []string{"wet", "dry"},
+				Likely: [][]float64{{0.01, 0.99}, {0.01, 0.99}, {0.9, 0.1}}, After: []int{0}},
 		}, pairs)
 	require.NoError(t, err)
 	return m
@@ -42,7 +46,8 @@ func model(t *rapid.T) (*diagnosis.Model, [][][]float64, []float64, [][]int) {
 	var sets [][]int
 	for i := range n {
 		w := rapid.Float64Range(0.5, 12).Draw(t, "weight")
-		causes = append(causes, diagnosis.Cause{ID: fmt.Sprint("c", i), Weight: w, Minutes: rapid.Float64Range(2, 60).Draw(t, "fix")})
+		causes = append(causes, diagnosis.Cause{ID: fmt.Sprint("c", i), Weight: w,
+			Minutes: rapid.Float64Range(2, 60).Draw(t, "fix")})
 		prior, sets = append(prior, w), append(sets, []int{i})
 	}
 	var pairs []diagnosis.Pair
@@ -54,7 +59,8 @@ func model(t *rapid.T) (*diagnosis.Model, [][][]float64, []float64, [][]int) {
 	var likely [][][]float64
 	for k := range rapid.IntRange(1, 4).Draw(t, "checks") {
 		answers := rapid.IntRange(2, 3).Draw(t, "answers")
-		c := diagnosis.Check{ID: fmt.Sprint("k", k), Minutes: rapid.Float64Range(0.5, 10).Draw(t, "minutes"), Answers: make([]string, answers)}
+		c := diagnosis.Check{ID: fmt.Sprint("k", k),
+			Minutes: rapid.Float64Range(0.5, 10).Draw(t, "minutes"), Answers: make([]string, answers)}
 		for range n {
 			row, sum := make([]float64, answers), 0.0
 			for i := range row {
@@ -129,7 +135,8 @@ func TestOrderOfChecksDoesNotMatter(t *testing.T) {
 		m, likely, _, _ := model(t)
 		var steps []diagnosis.Step
 		for k, rows := range likely {
-			steps = append(steps, diagnosis.Step{Action: diagnosis.Look(k), Answer: rapid.IntRange(0, len(rows[0])-1).Draw(t, "answer")})
+			steps = append(steps, diagnosis.Step{Action: diagnosis.Look(k),
+				Answer: rapid.IntRange(0, len(rows[0])-1).Draw(t, "answer")})
 		}
 		turned := rapid.Permutation(steps).Draw(t, "turned")
 		for c := range m.Causes {
@@ -213,15 +220,18 @@ func TestContradictoryAnswersShow(t *testing.T) {
 	m := lever(t)
 	fits := m.Weigh([]diagnosis.Step{{diagnosis.Look(0), 0}, {diagnosis.Look(1), 1}, {diagnosis.Look(2), 1}})
 	assert.Greater(t, fits.Fits(), 0.5)
-	odd := m.Weigh([]diagnosis.Step{{diagnosis.Look(1), 0}, {diagnosis.Look(2), 0}, {diagnosis.Try(1), diagnosis.NotCured}})
+	odd := m.Weigh([]diagnosis.Step{{diagnosis.Look(1), 0}, {diagnosis.Look(2), 0},
+		{diagnosis.Try(1), diagnosis.NotCured}})
 	assert.Less(t, odd.Fits(), 0.1, "thin pads that were renewed, and wet: no one cause does that")
 	none := m.Weigh([]diagnosis.Step{{diagnosis.Try(0), diagnosis.NotCured}, {diagnosis.Try(1), diagnosis.NotCured},
 		{diagnosis.Try(2), diagnosis.NotCured}, {diagnosis.Look(2), 0}, {diagnosis.Look(1), 0}})
 	assert.Less(t, none.Fits(), diagnosis.Odd)
 	assert.True(t, none.Exhausted())
 	assert.False(t, odd.Exhausted())
-	assert.Greater(t, m.Weigh([]diagnosis.Step{{diagnosis.Look(0), 1}}).Fits(), diagnosis.Odd, "one unusual answer is no contradiction")
-	assert.Equal(t, m.Start().Of(0), m.Weigh([]diagnosis.Step{{diagnosis.Look(0), diagnosis.CannotTell}}).Of(0), "cannot tell changes nothing")
+	assert.Greater(t, m.Weigh([]diagnosis.Step{{diagnosis.Look(0), 1}}).Fits(), diagnosis.Odd,
+		"one unusual answer is no contradiction")
+	assert.Equal(t, m.Start().Of(0), m.Weigh([]diagnosis.Step{{diagnosis.Look(0),
+		diagnosis.CannotTell}}).Of(0), "cannot tell changes nothing")
 }
 
 func TestWhatIsNoModelIsRefused(t *testing.T) {
@@ -236,8 +246,11 @@ func TestWhatIsNoModelIsRefused(t *testing.T) {
 			_, err := diagnosis.New(causes, check([][]float64{{0.9, 0.2}, {0.1, 0.9}}), nil)
 			return err
 		},
-		"comes after itself":   func() error { _, err := diagnosis.New(causes, check(good, 0), nil); return err },
-		"two different causes": func() error { _, err := diagnosis.New(causes, check(good), []diagnosis.Pair{{0, 0, 1}}); return err },
+		"comes after itself": func() error { _, err := diagnosis.New(causes, check(good, 0), nil); return err },
+		"two different causes": func() error {
+			_, err := diagnosis.New(causes, check(good), []diagnosis.Pair{{0, 0, 1}})
+			return err
+		},
 		"weight and minutes": func() error {
 			_, err := diagnosis.New([]diagnosis.Cause{{"a", 0, 5}, causes[1]}, check(good), nil)
 			return err

@@ -11,7 +11,8 @@ func ExampleBelief_Next() {
 	m, err := diagnosis.New(
 		[]diagnosis.Cause{{ID: "air", Weight: 12, Minutes: 35}, {ID: "leak", Weight: 3, Minutes: 60}},
 		[]diagnosis.Check{
-			{ID: "pump", Minutes: 1, Answers: []string{"firms up", "stays"}, Likely: [][]float64{{0.9, 0.1}, {0.25, 0.75}}},
+			{ID: "pump", Minutes: 1, Answers: []string{"firms up", "stays"},
+				Likely: [][]float64{{0.9, 0.1}, {0.25, 0.75}}},
 			{ID: "wipe", Minutes: 2, Answers: []string{"wet", "dry"}, Likely: [][]float64{{0.01, 0.99}, {0.9, 0.1}}},
 		}, nil)
 	if err != nil {

@@ -155,7 +155,8 @@ func (m *Model) validate() error {
 			errs = append(errs, atCheck(i, "the check %s needs minutes above 0", c.ID))
 		}
 		if len(c.Answers) < 2 || len(c.Likely) != len(m.Causes) {
-			errs = append(errs, atCheck(i, "the check %s needs two answers or more, with a figure for every cause", c.ID))
+			errs = append(errs, atCheck(i, "the check %s needs two answers or more, with a figure for every cause",
+				c.ID))
 			continue
 		}
 		for j, row := range c.Likely {
@@ -167,7 +168,8 @@ func (m *Model) validate() error {
 				sum += p
 			}
 			if len(row) != len(c.Answers) || !(math.Abs(sum-1) < 1e-9) {
-				errs = append(errs, atCheck(i, "the answers of %s under %s do not add up to 1: each must be above 0", c.ID, m.Causes[j].ID))
+				errs = append(errs, atCheck(i,
+					"the answers of %s under %s do not add up to 1: each must be above 0", c.ID, m.Causes[j].ID))
 			}
 		}
 		if m.waitsFor(i, i, map[int]bool{}) {
@@ -200,7 +202,8 @@ func (m *Model) Tells() error {
 	spoken := make([]bool, len(m.Causes))
 	for i := range m.Checks {
 		if start.gain(Action{Check: i, Cause: -1}) < 0.005 {
-			errs = append(errs, atCheck(i, "the check %s tells nothing: its answers are as likely under every cause", m.Checks[i].ID))
+			errs = append(errs, atCheck(i, "the check %s tells nothing: its answers are as likely under every cause",
+				m.Checks[i].ID))
 		}
 		for a := range m.Checks[i].Answers {
 			after := start.After(Action{Check: i, Cause: -1}, a)

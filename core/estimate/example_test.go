@@ -9,7 +9,8 @@ import (
 // Twenty minutes at 48.00 an hour and a pair of pads, with tax included.
 func ExampleAdd() {
 	total, err := estimate.Add(estimate.Tax{Rate: 2000, Included: true},
-		estimate.Line{Labour: estimate.Labour(20, 4800), Parts: []estimate.Part{{Name: "pads", Price: 1450, Quantity: 1}}})
+		estimate.Line{Labour: estimate.Labour(20, 4800),
+			Parts: []estimate.Part{{Name: "pads", Price: 1450, Quantity: 1}}})
 	if err != nil {
 		fmt.Println(err)
 		return

@@ -34,7 +34,8 @@ func TestAdd(t *testing.T) {
 
 func TestTotalsAreExact(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		tax := estimate.Tax{Rate: estimate.BasisPoints(rapid.IntRange(0, 10_000).Draw(t, "rate")), Included: rapid.Bool().Draw(t, "included")}
+		tax := estimate.Tax{Rate: estimate.BasisPoints(rapid.IntRange(0, 10_000).Draw(t, "rate")),
+			Included: rapid.Bool().Draw(t, "included")}
 		var lines []estimate.Line
 		for range rapid.IntRange(0, 20).Draw(t, "lines") {
 			lines = append(lines, estimate.Line{Labour: estimate.Minor(rapid.IntRange(0, 1_000_000).Draw(t, "labour"))})
@@ -49,7 +50,8 @@ func TestTotalsAreExact(t *testing.T) {
 		// The tax is within half a minor unit of the exact rational figure.
 		exact := new(big.Rat).Mul(big.NewRat(int64(total.Net), 1), big.NewRat(int64(tax.Rate), 10_000))
 		if tax.Included {
-			exact = new(big.Rat).Mul(big.NewRat(int64(total.Gross), 1), big.NewRat(int64(tax.Rate), 10_000+int64(tax.Rate)))
+			exact = new(big.Rat).Mul(big.NewRat(int64(total.Gross), 1),
+				big.NewRat(int64(tax.Rate), 10_000+int64(tax.Rate)))
 		}
 		off := new(big.Rat).Sub(exact, big.NewRat(int64(total.Tax), 1))
 		if off.Abs(off).Cmp(big.NewRat(1, 2)) > 0 {

@@ -12,7 +12,8 @@ import (
 	"utensil/core/estimate"
 )
 
-// SciPy's Wilson interval of a binomial proportion, at 95 %, for every record of up to forty tries. Debian's own scipy runs.
+// SciPy's Wilson interval of a binomial proportion, at 95 %, for every record of up to forty
+// tries. Debian's own scipy runs.
 func TestWilsonAgreesWithSciPy(t *testing.T) {
 	said, err := exec.CommandContext(t.Context(), "/usr/bin/python3", "-c", `
 import json

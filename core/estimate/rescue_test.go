@@ -40,7 +40,8 @@ func TestRescueByTheRecord(t *testing.T) {
 	assert.Equal(t, estimate.WorthIt, r.Verdict(), "even the low end of 3 in 4 is over 1 in 4")
 	assert.Equal(t, estimate.Undecided, estimate.Weigh(6000, 8000, estimate.Record{Held: 3, Tried: 4}, 1.96).Verdict())
 	assert.Equal(t, estimate.NotWorth, estimate.Weigh(6000, 8000, estimate.Record{Held: 1, Tried: 20}, 1.96).Verdict())
-	assert.Equal(t, estimate.Undecided, estimate.Weigh(2000, 8000, estimate.Record{}, 1.96).Verdict(), "without a record nothing is decided")
+	assert.Equal(t, estimate.Undecided, estimate.Weigh(2000, 8000, estimate.Record{}, 1.96).Verdict(),
+		"without a record nothing is decided")
 }
 
 func TestRescueBoundsHoldWhatIsExpected(t *testing.T) {

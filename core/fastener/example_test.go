@@ -16,7 +16,8 @@ func ExampleMeet() {
 
 // A wrench that may be off by 4 % cannot tell 4.9 from 5.1: that is said, and the log stands.
 func ExampleRule_JudgeWith() {
-	v := fastener.Rule{Min: 4, Max: 5, Source: "marked"}.JudgeWith(4.9, fastener.Wrench{Min: 1, Max: 20, Deviation: 0.04})
+	v := fastener.Rule{Min: 4, Max: 5, Source: "marked"}.JudgeWith(4.9,
+		fastener.Wrench{Min: 1, Max: 20, Deviation: 0.04})
 	fmt.Println(v.State, v.Settles())
 	// Output: within_error true
 }

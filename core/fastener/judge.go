@@ -48,8 +48,9 @@ func (r Rule) Judge(left measure.Torque) Verdict {
 			Next:   "Loosen fully, inspect the part and the threads, tighten again and log it."}
 	}
 	margin := max(min(left-r.Min, r.Max-left), 0)
-	return Verdict{State: InRange, Margin: margin, Reason: fmt.Sprintf("Inside %s–%s.", measure.Format(float64(r.Min)), newtonMetres(r.Max)),
-		Next: "On to the next."}
+	return Verdict{State: InRange, Margin: margin,
+		Reason: fmt.Sprintf("Inside %s–%s.", measure.Format(float64(r.Min)), newtonMetres(r.Max)),
+		Next:   "On to the next."}
 }
 
 // JudgeWith compares what a wrench showed with a rule. It is in range only when all that
@@ -59,7 +60,8 @@ func (r Rule) JudgeWith(left measure.Torque, w Wrench) Verdict {
 	v.Low, v.High = w.Band(left)
 	if v.State == InRange && (v.Low < r.Min-slack || v.High > r.Max+slack) {
 		v.State = WithinError
-		v.Reason = fmt.Sprintf("In range by its figure, but within the wrench's error: it can be %s to %s.", measure.Format(hundredth(v.Low)),
+		v.Reason = fmt.Sprintf("In range by its figure, but within the wrench's error: it can be %s to %s.",
+			measure.Format(hundredth(v.Low)),
 			newtonMetres(measure.Torque(hundredth(v.High))))
 		v.Next = "Good enough to ride. For certainty aim nearer the middle, or take a closer wrench."
 	}

@@ -13,7 +13,8 @@ import (
 )
 
 func limit(part string, low, high float64) fastener.Limit {
-	return fastener.Limit{Part: part, Rule: fastener.Rule{Min: measure.Torque(low), Max: measure.Torque(high), Source: part}}
+	return fastener.Limit{Part: part, Rule: fastener.Rule{Min: measure.Torque(low),
+		Max: measure.Torque(high), Source: part}}
 }
 
 func TestTheLowerLimitWins(t *testing.T) {
@@ -42,7 +43,8 @@ func TestMeetingDoesNotMindTheOrder(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		limits := rapid.SliceOfN(rapid.Custom(func(t *rapid.T) fastener.Limit {
 			low := float64(rapid.IntRange(1, 12).Draw(t, "low"))
-			return limit(rapid.SampledFrom([]string{"a", "b", "c"}).Draw(t, "part"), low, low+float64(rapid.IntRange(0, 6).Draw(t, "width")))
+			return limit(rapid.SampledFrom([]string{"a", "b", "c"}).Draw(t, "part"), low,
+				low+float64(rapid.IntRange(0, 6).Draw(t, "width")))
 		}), 1, 4).Draw(t, "limits")
 		rule, part := fastener.Meet(limits[0], limits[1:]...)
 		slices.Reverse(limits)

@@ -41,7 +41,8 @@ func TestJudge(t *testing.T) {
 func TestJudgeNeverSaysInRangeOutsideIt(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		low := rapid.Float64Range(0.5, 50).Draw(t, "min")
-		rule := fastener.Rule{Min: measure.Torque(low), Max: measure.Torque(low + rapid.Float64Range(0, 20).Draw(t, "width")), Source: "s"}
+		rule := fastener.Rule{Min: measure.Torque(low),
+			Max: measure.Torque(low + rapid.Float64Range(0, 20).Draw(t, "width")), Source: "s"}
 		left := measure.Torque(rapid.Float64Range(0, 100).Draw(t, "left"))
 		v := rule.Judge(left)
 		inside := left >= rule.Min-1e-8 && left <= rule.Max+1e-8

@@ -42,7 +42,8 @@ func ParseThread(text string) (Thread, error) {
 			known = err == nil
 		}
 		if !known {
-			return Thread{}, fmt.Errorf("there is no coarse pitch for M%g here: write it with its pitch, such as M%g×1", d, d)
+			return Thread{}, fmt.Errorf("there is no coarse pitch for M%g here: write it with its "+
+				"pitch, such as M%g×1", d, d)
 		}
 		return Thread{d, p}.checked(fail)
 	}

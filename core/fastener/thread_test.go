@@ -22,7 +22,8 @@ func class(t require.TestingT, name string) fastener.Class {
 }
 
 func TestStressAreaAndProofLoad(t *testing.T) {
-	// ISO 898-1: nominal stress areas, mm², and proof loads of class 8.8, N (values from memory of its tables).
+	// ISO 898-1: nominal stress areas, mm², and proof loads of class 8.8, N (values from memory
+	// of its tables).
 	for _, c := range []struct {
 		thread      string
 		area, proof float64
@@ -34,7 +35,8 @@ func TestStressAreaAndProofLoad(t *testing.T) {
 			th := thread(t, c.thread)
 			assert.InEpsilon(t, c.area, th.StressArea(), 0.004, c.thread)
 			if c.proof > 0 {
-				assert.InEpsilon(t, c.proof, class(t, "8.8").ProofLoad(th), 0.007, c.thread) // the standard rounds to three figures
+				// the standard rounds to three figures
+				assert.InEpsilon(t, c.proof, class(t, "8.8").ProofLoad(th), 0.007, c.thread)
 			}
 		})
 	}
@@ -56,7 +58,8 @@ func TestParseThread(t *testing.T) {
 			assert.InDelta(t, c.pitch, th.Pitch, 1e-9, c.text)
 		})
 	}
-	for _, text := range []string{"", "5", "M", "M5×0", "M5×-1", "M5×4", "M999", "9/0×20", "M4.2", "NaNx20", "Mx1", "M5×NaN", "1e99x20"} {
+	for _, text := range []string{"", "5", "M", "M5×0", "M5×-1", "M5×4", "M999", "9/0×20", "M4.2",
+		"NaNx20", "Mx1", "M5×NaN", "1e99x20"} {
 		_, err := fastener.ParseThread(text)
 		assert.ErrorContains(t, err, "write", text)
 	}

@@ -95,9 +95,11 @@ const (
 
 // Cautions that go with an estimate. Only steel in steel goes without one.
 const (
-	aluminiumCaution = "The thread in aluminium strips before the bolt yields. This is half of what the bolt itself would bear, and no " +
+	aluminiumCaution = "The thread in aluminium strips before the bolt yields. This is half of what the " +
+		"bolt itself would bear, and no " +
 		"maker's figure: find the manual's if you can."
-	carbonCaution = "Carbon is crushed before the bolt yields, and nothing shows outside. This is a third of what the bolt itself would " +
+	carbonCaution = "Carbon is crushed before the bolt yields, and nothing shows outside. This is a " +
+		"third of what the bolt itself would " +
 		"bear, and no maker's figure: do not rely on it, find the manual's."
 )
 

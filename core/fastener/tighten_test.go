@@ -45,7 +45,8 @@ func TestEstimateCarriesItsCaution(t *testing.T) {
 
 func TestFriction(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		j := thread(t, rapid.SampledFrom([]string{"M3", "M4", "M5", "M6", "M8×1", "M10", "M12"}).Draw(t, "thread")).SocketHead()
+		j := thread(t, rapid.SampledFrom([]string{"M3", "M4", "M5", "M6", "M8×1", "M10", "M12"}).Draw(t,
+			"thread")).SocketHead()
 		torque := measure.Torque(rapid.Float64Range(0.5, 60).Draw(t, "torque"))
 		f := fastener.Friction{Min: rapid.Float64Range(0.04, 0.2).Draw(t, "µ")}
 		f.Max = f.Min + rapid.Float64Range(0, 0.2).Draw(t, "span")
@@ -53,7 +54,8 @@ func TestFriction(t *testing.T) {
 		if low > high {
 			t.Fatalf("slippery threads clamp harder: %g > %g", low, high)
 		}
-		if back := j.Torque(j.Preload(torque, f.Min), f.Min); float64(back-torque) > 1e-9 || float64(torque-back) > 1e-9 {
+		if back := j.Torque(j.Preload(torque, f.Min), f.Min); float64(back-torque) > 1e-9 ||
+			float64(torque-back) > 1e-9 {
 			t.Fatalf("there and back: %g is not %g", back, torque)
 		}
 		strong, _ := j.Most(fastener.Classes[1], f.Min)

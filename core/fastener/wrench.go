@@ -90,7 +90,8 @@ func (w Wrench) Due(now time.Time) string {
 	case w.Checked.IsZero():
 		return "It has never been calibrated."
 	case w.Months > 0 && !now.Before(w.Checked.AddDate(0, w.Months, 0)):
-		return fmt.Sprintf("Its calibration of %s is older than %d months.", w.Checked.Format("2 January 2006"), w.Months)
+		return fmt.Sprintf("Its calibration of %s is older than %d months.",
+			w.Checked.Format("2 January 2006"), w.Months)
 	case w.Cycles > 0 && w.Used >= w.Cycles:
 		return fmt.Sprintf("It has been used %d times since its calibration, and that lasts %d.", w.Used, w.Cycles)
 	}

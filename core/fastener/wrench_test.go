@@ -19,8 +19,9 @@ func TestAdapterByMoments(t *testing.T) {
 	across := fastener.Adapter{Length: 50, Wrench: 250, Angle: 90}
 	assert.InDelta(t, 40, float64(across.Setting(40)), 1e-12, "at 90° no correction")
 	rapid.Check(t, func(t *rapid.T) {
-		a := fastener.Adapter{Length: rapid.Float64Range(5, 200).Draw(t, "E"), Wrench: rapid.Float64Range(150, 600).Draw(t, "L"),
-			Angle: rapid.Float64Range(0, 180).Draw(t, "angle")}
+		a := fastener.Adapter{Length: rapid.Float64Range(5, 200).Draw(t, "E"),
+			Wrench: rapid.Float64Range(150, 600).Draw(t, "L"),
+			Angle:  rapid.Float64Range(0, 180).Draw(t, "angle")}
 		if a.Validate() != nil {
 			t.Skip("folded back past the hand")
 		}
@@ -62,7 +63,8 @@ func TestWrench(t *testing.T) {
 	assert.Greater(t, b, a, "4 % leaves more of a narrow range than 6 %")
 
 	day := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
-	w := fastener.Wrench{Min: 1, Max: 10, Checked: day, Months: fastener.CalibrationMonths, Cycles: fastener.CalibrationCycles}
+	w := fastener.Wrench{Min: 1, Max: 10, Checked: day, Months: fastener.CalibrationMonths,
+		Cycles: fastener.CalibrationCycles}
 	assert.Empty(t, w.Due(day.AddDate(0, 12, -1)))
 	assert.Contains(t, w.Due(day.AddDate(0, 12, 0)), "12 months")
 	w.Used = 5000
@@ -78,8 +80,9 @@ func TestJudgingWithinTheWrenchsError(t *testing.T) {
 	// 6 % of the true torque: a shown 4.7 is 4.43 to 5.0; a shown 4.8 may be 5.11.
 	w, rule := fastener.Wrench{Min: 1, Max: 10}, fastener.Rule{Min: 4, Max: 5, Source: "s"}
 	for left, state := range map[measure.Torque]fastener.State{
-		3.9: fastener.Under, 4.2: fastener.WithinError, 4.5: fastener.InRange, 4.7: fastener.InRange, 4.8: fastener.WithinError,
-		5: fastener.WithinError, 5.1: fastener.Over,
+		3.9: fastener.Under, 4.2: fastener.WithinError, 4.5: fastener.InRange, 4.7: fastener.InRange,
+		4.8: fastener.WithinError,
+		5:   fastener.WithinError, 5.1: fastener.Over,
 	} {
 		t.Run(fmt.Sprint(left), func(t *testing.T) {
 			assert.Equal(t, state, rule.JudgeWith(left, w).State, left)
@@ -89,9 +92,11 @@ func TestJudgingWithinTheWrenchsError(t *testing.T) {
 	assert.False(t, rule.JudgeWith(5.1, w).Settles())
 	rapid.Check(t, func(t *rapid.T) {
 		low := rapid.Float64Range(0.5, 50).Draw(t, "min")
-		rule := fastener.Rule{Min: measure.Torque(low), Max: measure.Torque(low + rapid.Float64Range(0, 20).Draw(t, "width")), Source: "s"}
+		rule := fastener.Rule{Min: measure.Torque(low),
+			Max: measure.Torque(low + rapid.Float64Range(0, 20).Draw(t, "width")), Source: "s"}
 		left := measure.Torque(rapid.Float64Range(0.1, 100).Draw(t, "left"))
-		v := rule.JudgeWith(left, fastener.Wrench{Max: 100, Deviation: rapid.Float64Range(0.001, 0.1).Draw(t, "deviation")})
+		v := rule.JudgeWith(left, fastener.Wrench{Max: 100,
+			Deviation: rapid.Float64Range(0.001, 0.1).Draw(t, "deviation")})
 		if v.Low > left || v.High < left {
 			t.Fatalf("the band %g to %g misses the reading %g", v.Low, v.High, left)
 		}

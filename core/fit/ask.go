@@ -81,7 +81,8 @@ func Ask(place string, part map[string]string, b Bike) Fitting {
 		rule(q)
 	}
 	if len(q.reasons) == 0 {
-		q.reasons = []Compared{{FitsIf, "Nothing is known to compare it with: hold it against what came off.", true, false}}
+		q.reasons = []Compared{{FitsIf, "Nothing is known to compare it with: hold it against what came off.", true,
+			false}}
 	}
 	a := Fitting{Verdict: Fits, Reasons: q.reasons, Wants: q.wants}
 	slices.SortStableFunc(a.Reasons, func(x, y Compared) int { return y.Verdict.Compare(x.Verdict) })
@@ -112,7 +113,8 @@ func (q *question) say(v Verdict, says string) {
 // nothing where the part says nothing of it either.
 func (q *question) unread(particular, what string) {
 	if is := q.part[particular]; is != "" {
-		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("Fits if %s is %s: nobody has read it yet.", what, is), true, false})
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			fmt.Sprintf("Fits if %s is %s: nobody has read it yet.", what, is), true, false})
 	}
 }
 
@@ -132,7 +134,9 @@ func figure(text string) (float64, bool) {
 
 // Ready says whether it fits as it comes, but for what whoever fits it makes so.
 func (a Fitting) Ready() bool {
-	return !slices.ContainsFunc(a.Reasons, func(r Compared) bool { return r.Verdict == DoesNot || r.Verdict == FitsIf && !r.Made })
+	return !slices.ContainsFunc(a.Reasons, func(r Compared) bool {
+		return r.Verdict == DoesNot || r.Verdict == FitsIf && !r.Made
+	})
 }
 
 // both are a figure of the part and one of the bike, and whether both are known.

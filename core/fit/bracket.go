@@ -52,7 +52,8 @@ const (
 func (m ShellMeasured) Shells(all []Shell) (near []Shell) {
 	off := func(s Shell) float64 { return math.Abs(s.Width-m.Width)/widthOff + math.Abs(s.Bore-m.Bore)/boreOff }
 	for _, s := range all {
-		if (s.Threads > 0) == m.Threaded && math.Abs(s.Width-m.Width) <= 2*widthOff && math.Abs(s.Bore-m.Bore) <= 2*boreOff {
+		if (s.Threads > 0) == m.Threaded && math.Abs(s.Width-m.Width) <= 2*widthOff &&
+			math.Abs(s.Bore-m.Bore) <= 2*boreOff {
 			near = append(near, s)
 		}
 	}
@@ -84,7 +85,8 @@ func Clear(rest, flexed float64) (Clearance, error) {
 		return Clearance{}, measure.Wrong("rest", "The gap at rest is 0 to 60 mm: by feeler or by a strip of card.")
 	}
 	if math.IsNaN(flexed) || flexed < 0 || flexed > rest {
-		return Clearance{}, measure.Wrong("flexed", "Flexed towards the stay the gap is smaller than at rest, down to 0 when it touches.")
+		return Clearance{}, measure.Wrong("flexed",
+			"Flexed towards the stay the gap is smaller than at rest, down to 0 when it touches.")
 	}
 	c := Clearance{Enough: rest >= leastClearance && flexed > 0}
 	switch {

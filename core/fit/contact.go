@@ -54,10 +54,12 @@ func rotorDiameter(q *question) {
 		q.say(Fits, fmt.Sprintf("%g mm, as the caliper stands.", is))
 	case is > was:
 		q.wants["diameter"] = measure.Format(was) + " mm"
-		q.say(FitsIf, fmt.Sprintf("Fits if the caliper's adapter is changed for %g mm and the maker of fork or frame allows it.", is))
+		q.say(FitsIf, fmt.Sprintf("Fits if the caliper's adapter is changed for %g mm and the maker of "+
+			"fork or frame allows it.", is))
 	default:
 		q.wants["diameter"] = measure.Format(was) + " mm"
-		q.say(DoesNot, fmt.Sprintf("It is %g mm; the caliper stands for %g: the pads would reach past its edge.", is, was))
+		q.say(DoesNot, fmt.Sprintf("It is %g mm; the caliper stands for %g: the pads would reach past its edge.", is,
+			was))
 	}
 }
 
@@ -123,7 +125,8 @@ func (q *question) clamped(clamp, held float64, what, material string) {
 	case v == Fits:
 		q.say(Fits, fmt.Sprintf("For a %s of %g mm.", what, held))
 	case v == FitsIf && material == "unknown":
-		q.say(FitsIf, fmt.Sprintf("Fits if a sleeve from %g to %g mm goes between, and the %s is not of carbon: read it first.",
+		q.say(FitsIf, fmt.Sprintf("Fits if a sleeve from %g to %g mm goes between, and the %s is not of "+
+			"carbon: read it first.",
 			clamp, held, what))
 	case v == FitsIf && material != "carbon":
 		q.say(FitsIf, fmt.Sprintf("Fits if a sleeve from %g to %g mm goes between, as long as the clamp.", clamp, held))
@@ -166,10 +169,12 @@ func postDiameter(q *question) {
 		case Fits:
 			q.say(Fits, fmt.Sprintf("%g mm, as the one that came out.", held))
 		case FitsIf:
-			q.say(FitsIf, fmt.Sprintf("Fits if a sleeve from %g to %g mm goes in, at least as deep as the line of least insertion.",
+			q.say(FitsIf, fmt.Sprintf("Fits if a sleeve from %g to %g mm goes in, at least as deep as "+
+				"the line of least insertion.",
 				tube, held))
 		default:
-			q.say(DoesNot, fmt.Sprintf("It measures %g mm; the frame takes %g. Too thick it splits the tube, too thin it slips and breaks.",
+			q.say(DoesNot, fmt.Sprintf("It measures %g mm; the frame takes %g. Too thick it splits the "+
+				"tube, too thin it slips and breaks.",
 				held, tube))
 		}
 	} else {

@@ -28,7 +28,8 @@ type Particular struct {
 	As    map[string]string   `yaml:"as" json:"-"`    // words of the particular to words of that fact
 }
 
-// Telling is what the particular says of the bike's facts: the fact's name and word; false where it says nothing.
+// Telling is what the particular says of the bike's facts: the fact's name and word; false where
+// it says nothing.
 func (p Particular) Telling(value string) (fact, word string, tells bool) {
 	if p.Tells == "" || value == "" {
 		return "", "", false
@@ -88,8 +89,10 @@ func (p Particular) Read(typed string) (string, error) {
 func (p Particular) figure(typed string, unit measure.Unit) (float64, error) {
 	if p.Unit == "" {
 		n, err := measure.ParseFigure(typed, measure.Millimetre) // a count is read as a figure, and names no unit
-		if err != nil || n.Base != math.Round(n.Base) || strings.ContainsFunc(typed, func(r rune) bool { return r > '9' }) {
-			return 0, measure.Wrong(p.ID, "%s is counted: type a whole number, %s to %s.", p.Name, measure.Format(p.Least),
+		if err != nil || n.Base != math.Round(n.Base) ||
+			strings.ContainsFunc(typed, func(r rune) bool { return r > '9' }) {
+			return 0, measure.Wrong(p.ID, "%s is counted: type a whole number, %s to %s.", p.Name,
+				measure.Format(p.Least),
 				measure.Format(p.Most))
 		}
 		return n.Base, p.within(n.Base)
@@ -97,7 +100,8 @@ func (p Particular) figure(typed string, unit measure.Unit) (float64, error) {
 	figure, err := measure.ParseFigure(typed, unit)
 	var wrong *measure.FieldError
 	if errors.As(err, &wrong) {
-		return 0, &measure.FieldError{Field: p.ID, Typed: typed, Problem: p.Name + ": " + wrong.Problem, Suggestions: wrong.Suggestions}
+		return 0, &measure.FieldError{Field: p.ID, Typed: typed, Problem: p.Name + ": " + wrong.Problem,
+			Suggestions: wrong.Suggestions}
 	}
 	if err != nil {
 		return 0, measure.Wrong(p.ID, "%s: %v", p.Name, err)
@@ -110,8 +114,10 @@ func (p Particular) within(value float64) error {
 	if value >= p.Least && value <= p.Most {
 		return nil
 	}
-	e := &measure.FieldError{Field: p.ID, Problem: fmt.Sprintf("%s of %s cannot be: it is %s to %s. Measure again.", p.Name,
-		strings.TrimSpace(measure.Format(value)+" "+p.Unit), measure.Format(p.Least), strings.TrimSpace(measure.Format(p.Most)+" "+p.Unit))}
+	e := &measure.FieldError{Field: p.ID, Problem: fmt.Sprintf("%s of %s cannot be: it is %s to %s. Measure again.",
+		p.Name,
+		strings.TrimSpace(measure.Format(value)+" "+p.Unit), measure.Format(p.Least),
+		strings.TrimSpace(measure.Format(p.Most)+" "+p.Unit))}
 	for _, meant := range []float64{value / 10, value * 10, value * 25.4} {
 		if meant >= p.Least && meant <= p.Most {
 			e.Suggestions = append(e.Suggestions, meant)

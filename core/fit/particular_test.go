@@ -52,7 +52,8 @@ func TestWhatCannotBeIsRefused(t *testing.T) {
 		{"6.3", 0, "cannot be", []float64{160.02}},
 		{"", 0, "", nil}, {"wide", 0, "", nil}, {"-160", 0, "", nil}, {"160 bar", 0, "", nil},
 		{"glue", 1, "choose six bolts, centre ring", nil},
-		{"5.5", 2, "whole number", nil}, {"6 mm", 2, "whole number", nil}, {"30", 2, "cannot be: it is 3 to 9", []float64{3}},
+		{"5.5", 2, "whole number", nil}, {"6 mm", 2, "whole number", nil},
+		{"30", 2, "cannot be: it is 3 to 9", []float64{3}},
 	} {
 		t.Run(c.typed, func(t *testing.T) {
 			_, err := rotor[c.of].Read(c.typed)

@@ -32,8 +32,8 @@ func shifterClicks(q *question) {
 	}
 }
 
-// pullMatches multiplies what the lever pulls by how far the mech moves for it, and holds that against how far
-// the sprockets are apart: what is off adds up from sprocket to sprocket.
+// pullMatches multiplies what the lever pulls by how far the mech moves for it, and holds that
+// against how far the sprockets are apart: what is off adds up from sprocket to sprocket.
 func pullMatches(q *question) {
 	pull, ratio, spacing := q.here("shifter", "pull"), q.here("rear-mech", "ratio"), q.here("sprockets", "spacing")
 	wanted := map[string]struct {
@@ -47,8 +47,9 @@ func pullMatches(q *question) {
 	}[q.place]
 	if !wanted.others {
 		if q.part[wanted.particular] != "" {
-			q.reasons = append(q.reasons, Compared{FitsIf, "Fits if lever, mech and sprockets are of one family: nobody has " +
-				"read " + wanted.needs + ".",
+			q.reasons = append(q.reasons, Compared{FitsIf,
+				"Fits if lever, mech and sprockets are of one family: nobody has " +
+					"read " + wanted.needs + ".",
 				true, false})
 		}
 		return
@@ -64,7 +65,8 @@ func pullMatches(q *question) {
 	switch {
 	case err != nil:
 	case m.Goes:
-		q.say(Fits, fmt.Sprintf("%g mm a click moves the mech %.2f mm, and the sprockets are %g mm apart.", pull, pull*ratio, spacing))
+		q.say(Fits, fmt.Sprintf("%g mm a click moves the mech %.2f mm, and the sprockets are %g mm apart.", pull,
+			pull*ratio, spacing))
 	default:
 		q.say(DoesNot, strings.Join(m.Reasons, " "))
 	}

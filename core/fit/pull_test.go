@@ -11,22 +11,27 @@ import (
 	"utensil/core/fit"
 )
 
-// Pull × ratio ≈ spacing for what is sold together: 2.55 × 1.7 ≈ 4.34 for nine (from memory of common practice).
+// Pull × ratio ≈ spacing for what is sold together: 2.55 × 1.7 ≈ 4.34 for nine (from memory of
+// common practice).
 func TestLeverMechAndSprocketsGoTogether(t *testing.T) {
-	on := fit.Parts{"shifter": {"pull": "2.55", "speeds": "9"}, "rear-mech": {"ratio": "1.7"}, "sprockets": {"spacing": "4.34", "count": "9"}}
+	on := fit.Parts{"shifter": {"pull": "2.55", "speeds": "9"}, "rear-mech": {"ratio": "1.7"},
+		"sprockets": {"spacing": "4.34", "count": "9"}}
 	for name, c := range map[string]struct {
 		place string
 		part  set
 		want  fit.Verdict
 		says  string
 	}{
-		"a mech of the same family":                {"rear-mech", set{"ratio": "1.7"}, fit.Fits, "4.34 mm apart"},
-		"a mech for another lever":                 {"rear-mech", set{"ratio": "1.1"}, fit.DoesNot, "No barrel sets that right"},
+		"a mech of the same family": {"rear-mech", set{"ratio": "1.7"}, fit.Fits, "4.34 mm apart"},
+		"a mech for another lever": {"rear-mech", set{"ratio": "1.1"}, fit.DoesNot,
+			"No barrel sets that right"},
 		"a mech of which nobody says how it moves": {"rear-mech", set{"largest": "36"}, fit.FitsIf, "1.7 mm"},
 		"a lever of long pull":                     {"shifter", set{"pull": "3.55"}, fit.DoesNot, "No barrel"},
-		"a lever with a click too many":            {"shifter", set{"pull": "2.55", "speeds": "10"}, fit.DoesNot, "10 gears"},
-		"sprockets a little closer":                {"sprockets", set{"spacing": "4.3", "count": "9"}, fit.Fits, ""},
-		"sprockets of another count and spacing":   {"sprockets", set{"spacing": "3.6", "count": "9"}, fit.DoesNot, "off by"},
+		"a lever with a click too many": {"shifter", set{"pull": "2.55", "speeds": "10"},
+			fit.DoesNot, "10 gears"},
+		"sprockets a little closer": {"sprockets", set{"spacing": "4.3", "count": "9"}, fit.Fits, ""},
+		"sprockets of another count and spacing": {"sprockets", set{"spacing": "3.6", "count": "9"},
+			fit.DoesNot, "off by"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			a := fit.Ask(c.place, c.part, fit.Bike{Facts: tourer, On: on})
@@ -47,6 +52,7 @@ func TestWhatTheOthersAskForFits(t *testing.T) {
 			"rear-mech": {"ratio": strconv.FormatFloat(ratio, 'f', 3, 64)}}
 		wants := fit.Ask("sprockets", set{}, fit.Bike{Facts: tourer, On: on}).Wants["spacing"]
 		require.NotEmpty(t, wants)
-		assert.NotEqual(t, fit.DoesNot, fit.Ask("sprockets", set{"spacing": wants}, fit.Bike{Facts: tourer, On: on}).Verdict)
+		assert.NotEqual(t, fit.DoesNot, fit.Ask("sprockets", set{"spacing": wants},
+			fit.Bike{Facts: tourer, On: on}).Verdict)
 	})
 }

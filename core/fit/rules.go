@@ -11,9 +11,10 @@ import (
 // rules by what a part is. Each compares one thing and says what came of it, or nothing when it does
 // not know both sides. Common practice, no published source, unless a rule names one.
 var rules = map[string][]rule{
-	"chain":          {chainSpeeds, chainLength},
-	"shifter":        {shifterClicks, pullMatches},
-	"sprockets":      {pullMatches, sprocketCount, same("spline", "freehub", "spline", "freehub body"), largestOfMech, takenUp, chainAfter},
+	"chain":   {chainSpeeds, chainLength},
+	"shifter": {shifterClicks, pullMatches},
+	"sprockets": {pullMatches, sprocketCount, same("spline", "freehub", "spline", "freehub body"),
+		largestOfMech, takenUp, chainAfter},
 	"rings":          {sameCount("bolts", "the crank's arms"), same("circle", "", "circle", "bolt circle"), takenUp},
 	"rear-mech":      {pullMatches, mechSpeeds, mechLargest, mechTakesUp},
 	"guide-pulleys":  {sameCount("teeth", "the cage")},
@@ -24,21 +25,22 @@ var rules = map[string][]rule{
 	"rim-pads":       {same("post", "", "post", "arms")},
 	"rotor":          {rotorMount, rotorDiameter},
 	"lever":          {madeFor, pullSuits, same("thread", "", "thread", "hose")},
-	"caliper":        {madeFor, pullSuits, same("mount", "", "mount", "frame or fork"), same("thread", "", "thread", "hose")},
-	"hose":           {longEnough, ends},
-	"brake-cable":    {cableHead},
-	"tyre":           {tyreSeat, tyreRim, tyreRoom},
-	"tube":           {tubeSeat, tubeWidth, tubeValve},
-	"rim":            {rimSeat, sameCount("spokes", "the hub")},
-	"hub":            {hubWidth, bearingSize},
-	"headset-upper":  {bearingSize},
-	"headset-lower":  {bearingSize},
-	"pivots":         {bearingSize},
-	"stem":           {stemBar, stemSteerer},
-	"bar":            {barClamp},
-	"post":           {postDiameter},
-	"fork":           {same("steerer", "", "steerer", "head tube")},
-	"shock":          {same("eye", "", "eye", "frame"), same("stroke", "", "stroke", "frame")},
+	"caliper": {madeFor, pullSuits, same("mount", "", "mount", "frame or fork"),
+		same("thread", "", "thread", "hose")},
+	"hose":          {longEnough, ends},
+	"brake-cable":   {cableHead},
+	"tyre":          {tyreSeat, tyreRim, tyreRoom},
+	"tube":          {tubeSeat, tubeWidth, tubeValve},
+	"rim":           {rimSeat, sameCount("spokes", "the hub")},
+	"hub":           {hubWidth, bearingSize},
+	"headset-upper": {bearingSize},
+	"headset-lower": {bearingSize},
+	"pivots":        {bearingSize},
+	"stem":          {stemBar, stemSteerer},
+	"bar":           {barClamp},
+	"post":          {postDiameter},
+	"fork":          {same("steerer", "", "steerer", "head tube")},
+	"shock":         {same("eye", "", "eye", "frame"), same("stroke", "", "stroke", "frame")},
 }
 
 // same wants a particular to be what another place's is, or what the part before it had.
@@ -113,8 +115,9 @@ func chainSpeeds(q *question) {
 		q.say(Fits, fmt.Sprintf("For %s, as the sprockets are.", words.Count(int(is), "speed")))
 	case widthClass(is) == widthClass(n)+1:
 		q.wants["speeds"] = measure.Format(n)
-		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("It runs, one step narrower than the %g sprockets are "+
-			"spaced for: it shifts a little later, and wears sooner.", n), false, true})
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			fmt.Sprintf("It runs, one step narrower than the %g sprockets are "+
+				"spaced for: it shifts a little later, and wears sooner.", n), false, true})
 	default:
 		q.wants["speeds"] = measure.Format(n)
 		q.say(DoesNot, fmt.Sprintf("It is for %s; the sprockets are spaced for %g.", words.Count(int(is), "speed"), n))
@@ -129,10 +132,12 @@ func chainLength(q *question) {
 	q.wants["links"] = measure.Format(was)
 	switch {
 	case is < was:
-		q.say(DoesNot, fmt.Sprintf("It has %g links; the one that came off had %g. Too short, it tears the mech off on the largest pair.",
+		q.say(DoesNot, fmt.Sprintf("It has %g links; the one that came off had %g. Too short, it tears "+
+			"the mech off on the largest pair.",
 			is, was))
 	case is > was:
-		q.reasons = append(q.reasons, Compared{FitsIf, fmt.Sprintf("Fits if it is cut to %g links, as the one that came off.", was), false, true})
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			fmt.Sprintf("Fits if it is cut to %g links, as the one that came off.", was), false, true})
 	default:
 		q.say(Fits, "As long as the one that came off.")
 	}
@@ -159,7 +164,8 @@ func largestOfMech(q *question) {
 		q.say(Fits, fmt.Sprintf("The mech takes a largest sprocket of %g.", most))
 	default:
 		q.wants["largest"] = "at most " + measure.Format(most)
-		q.say(DoesNot, fmt.Sprintf("Its largest has %g teeth; the mech takes %g: the pulley runs on the sprocket.", is, most))
+		q.say(DoesNot, fmt.Sprintf("Its largest has %g teeth; the mech takes %g: the pulley runs on the sprocket.",
+			is, most))
 	}
 }
 
@@ -186,7 +192,8 @@ func takenUp(q *question) {
 	if need := behind + before; need <= most {
 		q.say(Fits, fmt.Sprintf("%g teeth to take up; the mech takes up %g.", need, most))
 	} else {
-		q.say(DoesNot, fmt.Sprintf("%g teeth to take up; the mech takes up %g: the chain hangs on the smallest pair, or tears on the largest.",
+		q.say(DoesNot, fmt.Sprintf("%g teeth to take up; the mech takes up %g: the chain hangs on the "+
+			"smallest pair, or tears on the largest.",
 			need, most))
 	}
 }
@@ -205,7 +212,8 @@ func mechSpeeds(q *question) {
 	}
 	if n := q.speeds(); is != n {
 		q.wants["speeds"] = measure.Format(n)
-		q.say(DoesNot, fmt.Sprintf("It is made for %g speeds; the bike has %g: its pull and the spacing do not belong together.", is, n))
+		q.say(DoesNot, fmt.Sprintf("It is made for %g speeds; the bike has %g: its pull and the spacing "+
+			"do not belong together.", is, n))
 	} else {
 		q.say(Fits, fmt.Sprintf("Made for %g speeds.", is))
 	}
@@ -224,7 +232,8 @@ func mechLargest(q *question) {
 }
 
 func mechTakesUp(q *question) {
-	of := Bike{Facts: q.bike.Facts, On: Parts{"rear-mech": q.part, "sprockets": q.bike.On["sprockets"], "rings": q.bike.On["rings"]}}
+	of := Bike{Facts: q.bike.Facts, On: Parts{"rear-mech": q.part, "sprockets": q.bike.On["sprockets"],
+		"rings": q.bike.On["rings"]}}
 	inner := &question{what: "sprockets", part: q.bike.On["sprockets"], bike: of, wants: map[string]string{}}
 	takenUp(inner)
 	q.reasons = append(q.reasons, inner.reasons...)
@@ -238,7 +247,8 @@ func crankLength(q *question) {
 		q.say(Fits, fmt.Sprintf("%g mm, as before.", is))
 	default:
 		q.wants["length"] = measure.Format(was) + " mm"
-		q.say(FitsIf, fmt.Sprintf("Fits if the rider wants it: %g mm in place of %g. Look at the ground in a bend.", is, was))
+		q.say(FitsIf, fmt.Sprintf("Fits if the rider wants it: %g mm in place of %g. Look at the ground in a bend.",
+			is, was))
 	}
 }
 

@@ -20,13 +20,14 @@ func tyreRim(q *question) {
 		q.say(Fits, fmt.Sprintf("%g mm sits on a rim of %g mm inside.", is, inside))
 	default:
 		q.wants["width"] = fmt.Sprintf("%.0f to %.0f mm", from, to)
-		q.say(DoesNot, fmt.Sprintf("A rim of %g mm inside takes tyres of about %.0f to %.0f mm, not %g: it comes off, or rolls. The rim "+
+		q.say(DoesNot, fmt.Sprintf("A rim of %g mm inside takes tyres of about %.0f to %.0f mm, not %g: "+
+			"it comes off, or rolls. The rim "+
 			"maker's own list wins.", inside, from, to, is))
 	}
 }
 
-// slimmer is how much narrower than the one before a tyre may be and still be the same kind of tyre, mm (common
-// practice, no published source).
+// slimmer is how much narrower than the one before a tyre may be and still be the same kind of
+// tyre, mm (common practice, no published source).
 const slimmer = 6
 
 func tyreRoom(q *question) {
@@ -34,9 +35,11 @@ func tyreRoom(q *question) {
 	_, inside := figure(q.has(q.at("rim"), "inside"))
 	switch {
 	case known && is > was:
-		q.say(FitsIf, fmt.Sprintf("Fits if it clears frame, fork and guards by %g mm all round: it is %g mm wider.", tyre.Room, is-was))
+		q.say(FitsIf, fmt.Sprintf("Fits if it clears frame, fork and guards by %g mm all round: it is %g mm wider.",
+			tyre.Room, is-was))
 	case known && was-is > slimmer:
-		q.say(FitsIf, fmt.Sprintf("Fits if its rider is to have a tyre that is %g mm narrower: it bears less, and asks for more air.", was-is))
+		q.say(FitsIf, fmt.Sprintf("Fits if its rider is to have a tyre that is %g mm narrower: it bears "+
+			"less, and asks for more air.", was-is))
 	case !known && !inside && is > 0:
 		q.reasons = append(q.reasons, Compared{FitsIf,
 			fmt.Sprintf("Fits if rim and frame take a tyre of %g mm: nobody has read it yet.", is), true, false})
@@ -49,7 +52,8 @@ func tubeWidth(q *question) {
 	to, b := figure(q.part["to"])
 	switch {
 	case !a || !b:
-		q.reasons = append(q.reasons, Compared{FitsIf, "Fits if its range, which stands on its box, holds the tyre's width.", true, false})
+		q.reasons = append(q.reasons, Compared{FitsIf,
+			"Fits if its range, which stands on its box, holds the tyre's width.", true, false})
 	case !known:
 		q.reasons = append(q.reasons, Compared{FitsIf,
 			fmt.Sprintf("Fits if the tyre is %g to %g mm wide: nobody has read it yet.", from, to), true, false})
@@ -57,7 +61,8 @@ func tubeWidth(q *question) {
 		q.say(Fits, fmt.Sprintf("For tyres of %g to %g mm.", from, to))
 	default:
 		q.wants["from"], q.wants["to"] = "at most "+measure.Format(wide)+" mm", "at least "+measure.Format(wide)+" mm"
-		q.say(DoesNot, fmt.Sprintf("It is for tyres of %g to %g mm; this one has %g: it folds, or is stretched thin.", from, to, wide))
+		q.say(DoesNot, fmt.Sprintf("It is for tyres of %g to %g mm; this one has %g: it folds, or is stretched thin.",
+			from, to, wide))
 	}
 }
 
@@ -102,7 +107,8 @@ func bearingSize(q *question) {
 		return
 	}
 	compared, differs := 0, false
-	for _, d := range []struct{ id, name string }{{"bore", "bore"}, {"outside", "outside"}, {"width", "width"}, {"inner", "bevel at the bore"},
+	for _, d := range []struct{ id, name string }{{"bore", "bore"}, {"outside", "outside"},
+		{"width", "width"}, {"inner", "bevel at the bore"},
 		{"outer", "bevel outside"}} {
 		is, was, known := q.both(d.id, q.has("", d.id))
 		if !known {
@@ -123,6 +129,7 @@ func bearingSize(q *question) {
 		q.say(Fits, "It has the dimensions of the one that sat there.")
 	default:
 		q.reasons = append(q.reasons, Compared{FitsIf,
-			"Fits if bore, outside and width are those of the one that came off, and its bevels: measure it.", true, false})
+			"Fits if bore, outside and width are those of the one that came off, and its bevels: measure it.", true,
+			false})
 	}
 }

@@ -46,7 +46,8 @@ type Chance struct {
 	Chance float64 `json:"chance"`
 }
 
-// Ask is what to look at next: a shift to try, the pulley to be sighted over a sprocket, or the mech pushed in.
+// Ask is what to look at next: a shift to try, the pulley to be sighted over a sprocket, or the
+// mech pushed in.
 type Ask struct {
 	What     string  `json:"what" enum:"shift,sight,push,gauge"`
 	Shift    *Shift  `json:"shift,omitempty"`
@@ -88,10 +89,12 @@ func Advise(e Evidence) (Advice, error) {
 		out.Causes = append(out.Causes, Chance{cause, p})
 	}
 	slices.SortFunc(out.Causes, func(x, y Chance) int {
-		return cmp.Or(cmp.Compare(y.Chance, x.Chance), cmp.Compare(slices.Index(order, x.Cause), slices.Index(order, y.Cause)))
+		return cmp.Or(cmp.Compare(y.Chance, x.Chance),
+			cmp.Compare(slices.Index(order, x.Cause), slices.Index(order, y.Cause)))
 	})
 	tried := e.Standing()
-	out.Settled = len(tried) == len(e.Gear.Shifts()) && !slices.ContainsFunc(tried, func(s Seen) bool { return s.Result != Crisp })
+	out.Settled = len(tried) == len(e.Gear.Shifts()) &&
+		!slices.ContainsFunc(tried, func(s Seen) bool { return s.Result != Crisp })
 	if out.Settled {
 		return out, nil
 	}
@@ -110,7 +113,8 @@ func Advise(e Evidence) (Advice, error) {
 	sure, desperate := move.Right >= sureTurn && looked >= leastForAny, len(tried) >= enough && move.Right > 0.3
 	switch {
 	case move.renews():
-		sure, desperate = move.Right >= sureWork && len(e.Seen) >= leastToPart && (e.Push != "" || move.Cause != CableRubs) &&
+		sure, desperate = move.Right >= sureWork && len(e.Seen) >= leastToPart &&
+			(e.Push != "" || move.Cause != CableRubs) &&
 			(e.Gauge != nil || move.Cause != Unmatched), false
 	case move.Work == OilPivots || move.Work == Straighten:
 		sure = sure && looked >= leastToPart
@@ -140,7 +144,8 @@ func (m Move) none() bool {
 	return false
 }
 
-var order = []Cause{CableSet, CableRubs, HangerBent, LowIn, LowOut, HighIn, HighOut, PivotsDry, GapWide, GapNear, Unmatched, TeethWorn,
+var order = []Cause{CableSet, CableRubs, HangerBent, LowIn, LowOut, HighIn, HighOut, PivotsDry, GapWide,
+	GapNear, Unmatched, TeethWorn,
 	HangerTurn}
 
 // Causes are all that may be found behind gears that do not shift.
@@ -175,7 +180,8 @@ const sightCosts = 1.6
 func (b belief) next(e Evidence, tried []Seen, sights bool) *Ask {
 	var best *Ask
 	for _, sh := range b.gear.Shifts() {
-		if slices.ContainsFunc(tried, func(t Seen) bool { return t.Shift == sh }) || len(e.Seen) == 0 && max(sh.To, sh.From()) == b.gear.last() {
+		if slices.ContainsFunc(tried, func(t Seen) bool { return t.Shift == sh }) || len(e.Seen) == 0 &&
+			max(sh.To, sh.From()) == b.gear.last() {
 			continue
 		}
 		if tells := b.tells(e.Now, sh); best == nil || tells > best.Tells {
@@ -183,7 +189,8 @@ func (b belief) next(e Evidence, tried []Seen, sights bool) *Ask {
 		}
 	}
 	for k := range b.gear.Teeth {
-		if !sights || slices.ContainsFunc(e.Sighted, func(s Sighted) bool { return s.Sprocket == k && s.Moved == e.Now }) {
+		if !sights || slices.ContainsFunc(e.Sighted,
+			func(s Sighted) bool { return s.Sprocket == k && s.Moved == e.Now }) {
 			continue
 		}
 		if tells := b.sightTells(e.Now, k) / sightCosts; best != nil && len(tried) > 0 && tells > best.Tells {
@@ -244,7 +251,8 @@ func (b belief) barrel(e Evidence) Move {
 	}
 	quarters := best - mostQuarters
 	cable := d.Cable(quarters)
-	out := Move{Work: TurnBarrel, Cause: CableSet, Quarters: quarters, Cable: cable, Pulley: cable * d.Ratio, Right: right[best]}
+	out := Move{Work: TurnBarrel, Cause: CableSet, Quarters: quarters, Cable: cable,
+		Pulley: cable * d.Ratio, Right: right[best]}
 	if float64(quarters)*quarter > d.Left(d.Turns, e.Now.Cable) {
 		out.Work = Reclamp
 	}
@@ -319,7 +327,9 @@ func (b belief) cure(e Evidence, c Chance) Move {
 		out.Work, out.Eighths = TurnHigh, turns(right.High-mean(func(s State) float64 { return s.High }))
 	case GapWide, GapNear:
 		out.Work = TurnGap
-		out.Eighths = int(math.Round((right.Gap - mean(func(s State) float64 { return s.Gap })) / b.gear.GapTurn / eighth))
+		out.Eighths = int(math.Round((right.Gap - mean(func(s State) float64 {
+			return s.Gap
+		})) / b.gear.GapTurn / eighth))
 	case TeethWorn:
 		out.Work = RenewTeeth
 	}

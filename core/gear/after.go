@@ -2,8 +2,8 @@ package gear
 
 import "slices"
 
-// After is a gear's state after a move was made on it. A part that is renewed is right; a cable that was renewed
-// stands where the old one did.
+// After is a gear's state after a move was made on it. A part that is renewed is right; a cable
+// that was renewed stands where the old one did.
 func (s State) After(d Drivetrain, m Move) State {
 	eighths := float64(m.Eighths) * eighth * d.Screw
 	switch m.Work {
@@ -32,8 +32,8 @@ func (s State) After(d Drivetrain, m Move) State {
 	return s
 }
 
-// After is the evidence after a move: what was seen before a part was renewed says nothing of the new one, and
-// a barrel that was wound in has all of its turns again.
+// After is the evidence after a move: what was seen before a part was renewed says nothing of the
+// new one, and a barrel that was wound in has all of its turns again.
 func (e Evidence) After(m Move) Evidence {
 	eighths := float64(m.Eighths) * eighth * e.Gear.Screw
 	switch m.Work {
@@ -59,5 +59,6 @@ func (e Evidence) After(m Move) Evidence {
 }
 
 // cures are the causes that a piece of work puts right.
-var cures = map[Work][]Cause{RenewCable: {CableRubs}, OilPivots: {PivotsDry}, Straighten: {HangerBent, HangerTurn}, MatchParts: {Unmatched},
+var cures = map[Work][]Cause{RenewCable: {CableRubs}, OilPivots: {PivotsDry},
+	Straighten: {HangerBent, HangerTurn}, MatchParts: {Unmatched},
 	RenewTeeth: {TeethWorn}}

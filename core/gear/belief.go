@@ -31,8 +31,8 @@ func (s State) by(m Moved) State {
 	return s
 }
 
-// Sighted is where the pulley was seen to stand over a sprocket, by eye along its edge, after it was climbed to;
-// over the smallest after it was dropped to.
+// Sighted is where the pulley was seen to stand over a sprocket, by eye along its edge, after it
+// was climbed to; over the smallest after it was dropped to.
 type Sighted struct {
 	Sprocket int     `json:"sprocket"`
 	Off      float64 `json:"off_mm" doc:"beyond the sprocket's middle, towards the spokes"`
@@ -97,12 +97,14 @@ func (e Evidence) Validate() error {
 			return measure.Wrong("seen", "There is no such shift on %d sprockets.", len(e.Gear.Teeth))
 		}
 		if !slices.Contains(Results, s.Result) {
-			return measure.Wrong("seen", "Say what the shift did: crisp, slow, will not, two at once, noisy, over the edge.")
+			return measure.Wrong("seen", "Say what the shift did: crisp, slow, will not, two at once, "+
+				"noisy, over the edge.")
 		}
 	}
 	for _, s := range e.Sighted {
 		if s.Sprocket < 0 || s.Sprocket > e.Gear.last() || math.IsNaN(s.Off) || math.Abs(s.Off) > 2*e.Gear.Spacing {
-			return measure.Wrong("sighted", "A pulley is sighted over one of %d sprockets, at most two of them off.", len(e.Gear.Teeth))
+			return measure.Wrong("sighted", "A pulley is sighted over one of %d sprockets, at most two of them off.",
+				len(e.Gear.Teeth))
 		}
 	}
 	if e.Push != "" && e.Push != Springs && e.Push != Sticks {
@@ -257,8 +259,8 @@ func (b belief) tells(moved Moved, sh Shift) float64 {
 	return entropy(all) - known
 }
 
-// sightTells is how much sighting the pulley over a sprocket would tell, bits: what is unsure of where it stands
-// against what the eye can part.
+// sightTells is how much sighting the pulley over a sprocket would tell, bits: what is unsure of
+// where it stands against what the eye can part.
 func (b belief) sightTells(moved Moved, sprocket int) float64 {
 	mean, square := 0.0, 0.0
 	for i, m := range b.may {

@@ -21,7 +21,8 @@ const (
 	GapNear    Cause = "gap_near"
 	TeethWorn  Cause = "worn"
 
-	// CableSettled is a cable that is set wrong because it was new: it is found by its age, not by what a shift does.
+	// CableSettled is a cable that is set wrong because it was new: it is found by its age, not
+	// by what a shift does.
 	CableSettled Cause = "settled"
 )
 
@@ -39,7 +40,8 @@ const settles = 60
 // priors are how common each cause is at a workshop's stand, out of one. Judgement of our own: most gears
 // want the barrel; what a shop finds replaces them in time.
 func (h History) priors() map[Cause]float64 {
-	p := map[Cause]float64{CableSet: 0.50, CableRubs: 0.14, HangerBent: 0.10, LowIn: 0.04, LowOut: 0.02, HighIn: 0.03, HighOut: 0.02,
+	p := map[Cause]float64{CableSet: 0.50, CableRubs: 0.14, HangerBent: 0.10, LowIn: 0.04, LowOut: 0.02,
+		HighIn: 0.03, HighOut: 0.02,
 		PivotsDry: 0.04, GapWide: 0.04, GapNear: 0.02, Unmatched: 0.02, TeethWorn: 0.02, HangerTurn: 0.01}
 	if h.CableDays > 0 && h.CableDays <= settles {
 		p[CableSet] *= 3
@@ -100,9 +102,11 @@ func grid(d Drivetrain, h History) []may {
 	}
 	near := spread{steps(-0.4, 0.4, 0.1), 0.15, 0, 0}
 	add(CableSet, []float64{0}, func(*State, float64) {}, spread{steps(-1.3, 1.3, 0.04), 0.42, slack, 0})
-	add(CableRubs, []float64{0.15, 0.2, 0.26, 0.34, 0.45, 0.6}, func(s *State, v float64) { s.Friction = v * d.Spacing }, near)
+	add(CableRubs, []float64{0.15, 0.2, 0.26, 0.34, 0.45, 0.6},
+		func(s *State, v float64) { s.Friction = v * d.Spacing }, near)
 	add(PivotsDry, []float64{0.2, 0.3, 0.42, 0.6}, func(s *State, v float64) { s.Pivots = v * d.Spacing }, near)
-	add(HangerBent, []float64{-4, -3, -2.2, -1.6, -1.1, -0.7, 0.7, 1.1, 1.6, 2.2, 3, 4}, func(s *State, v float64) { s.Tilt = v },
+	add(HangerBent, []float64{-4, -3, -2.2, -1.6, -1.1, -0.7, 0.7, 1.1, 1.6, 2.2, 3, 4},
+		func(s *State, v float64) { s.Tilt = v },
 		spread{steps(-1, 1, 0.1), 0.35, 0, 0})
 	rubs := spread{steps(-0.5, 0.5, 0.125), 0.25, 0, both}
 	for _, friction := range []float64{0.28, 0.42} { // a bike that fell is seldom one with a new cable
@@ -110,14 +114,18 @@ func grid(d Drivetrain, h History) []may {
 			s.Tilt, s.Friction = v, friction*d.Spacing
 		}, rubs)
 	}
-	add(HangerTurn, []float64{-4, -2.8, 2.8, 4}, func(s *State, v float64) { s.Toe = v }, spread{steps(-0.1, 0.1, 0.1), 0.15, 0, 0})
-	add(Unmatched, []float64{-0.12, -0.08, -0.05, -0.03, 0.03, 0.05, 0.08, 0.12}, func(s *State, v float64) { s.Mismatch = v },
+	add(HangerTurn, []float64{-4, -2.8, 2.8, 4}, func(s *State, v float64) { s.Toe = v },
+		spread{steps(-0.1, 0.1, 0.1), 0.15, 0, 0})
+	add(Unmatched, []float64{-0.12, -0.08, -0.05, -0.03, 0.03, 0.05, 0.08, 0.12},
+		func(s *State, v float64) { s.Mismatch = v },
 		spread{steps(-0.6, 0.6, 0.1), 0.25, 0, 0})
 	around := spread{steps(-0.6, 0.6, 0.1), 0.22, 0, 0}
 	add(LowIn, []float64{-0.2, -0.32, -0.5, -0.8}, func(s *State, v float64) { s.Low = v * d.Spacing }, around)
-	add(LowOut, []float64{0.6, 1}, func(s *State, v float64) { s.Low = v * d.Spacing }, spread{steps(0.3, 1, 0.1), 0.3, 0.5, 0})
+	add(LowOut, []float64{0.6, 1}, func(s *State, v float64) { s.Low = v * d.Spacing },
+		spread{steps(0.3, 1, 0.1), 0.3, 0.5, 0})
 	add(HighIn, []float64{-0.2, -0.32, -0.5, -0.8}, func(s *State, v float64) { s.High = v * d.Spacing }, around)
-	add(HighOut, []float64{0.6, 1}, func(s *State, v float64) { s.High = v * d.Spacing }, spread{steps(-1, -0.3, 0.1), 0.3, -0.5, 0})
+	add(HighOut, []float64{0.6, 1}, func(s *State, v float64) { s.High = v * d.Spacing },
+		spread{steps(-1, -0.3, 0.1), 0.3, -0.5, 0})
 	add(GapWide, []float64{10, 14, 19}, func(s *State, v float64) { s.Gap = v }, near)
 	add(GapNear, []float64{1, 2}, func(s *State, v float64) { s.Gap = v }, spread{steps(-0.1, 0.1, 0.1), 0.15, 0, 0})
 	add(TeethWorn, []float64{0.6, 1}, func(s *State, v float64) { s.Wear = v }, near)

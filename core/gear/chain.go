@@ -73,9 +73,9 @@ type Derailed struct {
 	Reasons []string `json:"reasons" doc:"what does not go together; none when all does"`
 }
 
-// What a cage adds to the way of the chain, as shares of its length: when it is drawn forward as far as it may
-// be before it and the hanger are in danger, and how much more when it is folded back. A tooth taken up is
-// half a link. Common practice, no published source.
+// What a cage adds to the way of the chain, as shares of its length: when it is drawn forward as
+// far as it may be before it and the hanger are in danger, and how much more when it is folded
+// back. A tooth taken up is half a link. Common practice, no published source.
 const (
 	cageStretched = 0.3
 	cageTakes     = 3.1
@@ -118,17 +118,19 @@ func WithMech(rings, sprockets []int, stay, grows float64, m Mech) (Derailed, er
 		d.Reasons = append(d.Reasons, say("%d teeth are to be taken up, and the mech takes up %d.", d.Asked, m.TakesUp))
 	}
 	if sprocket.most > m.Largest && m.Largest > 0 {
-		d.Reasons = append(d.Reasons, say("The largest sprocket has %d teeth; the mech clears %d.", sprocket.most, m.Largest))
+		d.Reasons = append(d.Reasons, say("The largest sprocket has %d teeth; the mech clears %d.",
+			sprocket.most, m.Largest))
 	}
 	if float64(d.Links) > d.Most {
-		d.Reasons = append(d.Reasons, say("Long enough for the largest pair, it hangs slack on the smallest by %.0f links: leave that pair "+
+		d.Reasons = append(d.Reasons, say("Long enough for the largest pair, it hangs slack on the "+
+			"smallest by %.0f links: leave that pair "+
 			"alone, or take a longer cage.", float64(d.Links)-d.Most))
 	}
 	return d, nil
 }
 
-// madeFor says whether a mech is made for so many teeth to take up and such a largest sprocket. Where nobody knows what it
-// takes up, one ring asks it for no more than its cassette does.
+// madeFor says whether a mech is made for so many teeth to take up and such a largest sprocket.
+// Where nobody knows what it takes up, one ring asks it for no more than its cassette does.
 func (m Mech) madeFor(asked, largest, rings int) bool {
 	return m.Largest >= largest && (m.TakesUp >= asked || m.TakesUp == 0 && rings == 1)
 }
@@ -153,8 +155,9 @@ type Slot struct {
 	Fits    bool    `json:"fits" doc:"the slot has that much room"`
 }
 
-// Axle works out where the axle lies with a chain of so many links, and whether it is within a slot: between
-// from and to, mm from axle to axle. lay is where it lies now. It fails, with a *measure.FieldError, for what cannot be.
+// Axle works out where the axle lies with a chain of so many links, and whether it is within a
+// slot: between from and to, mm from axle to axle. lay is where it lies now. It fails, with a
+// *measure.FieldError, for what cannot be.
 func Axle(front, rear, links int, from, to, lay float64) (Slot, error) {
 	if err := drivable(front, rear, from); err != nil {
 		return Slot{}, err
@@ -193,17 +196,19 @@ func Takes(front, links int, from, to float64) (sprockets []int, err error) {
 	return sprockets, nil
 }
 
-// Slackest is how far the middle of a chain without a mech may move up and down together, as a share of the way from axle to
-// axle. Where the rider brakes through the chain, fixed or by pedalling back, what is slack is travel before it bites, and a
-// chain that comes off takes the brake with it. Common practice, no published source.
+// Slackest is how far the middle of a chain without a mech may move up and down together, as a
+// share of the way from axle to axle. Where the rider brakes through the chain, fixed or by
+// pedalling back, what is slack is travel before it bites, and a chain that comes off takes the
+// brake with it. Common practice, no published source.
 const (
 	tightest     = 0.008
 	slackest     = 0.025
 	slackestHeld = 0.018
 )
 
-// Tension tells a chain's tension by how far its middle moves up and down together, and how far it is from axle to axle, mm.
-// brakes says that the rider brakes through it. It fails, with a *measure.FieldError, for what cannot be.
+// Tension tells a chain's tension by how far its middle moves up and down together, and how far
+// it is from axle to axle, mm. brakes says that the rider brakes through it. It fails, with a
+// *measure.FieldError, for what cannot be.
 func Tension(moves, between float64, brakes bool) (verdict string, err error) {
 	if math.IsNaN(moves) || moves < 0 || moves > 120 {
 		return "", measure.Wrong("moves_mm", "The middle of a chain moves 0 to 120 mm, up and down together.")
@@ -229,14 +234,16 @@ func mostSlack(brakes bool) float64 {
 
 // TensionScale is how that is shown for axles so far apart, mm.
 func TensionScale(between float64, brakes bool) wear.Scale {
-	return wear.Between("mm", measure.Ruling{Max: 30, Step: 1, Major: 5}, tightest*between, mostSlack(brakes)*between, wear.Due)
+	return wear.Between("mm", measure.Ruling{Max: 30, Step: 1, Major: 5}, tightest*between,
+		mostSlack(brakes)*between, wear.Due)
 }
 
 // Elongation is how much longer a chain is than new, in per cent: a length over so many links, pin to pin.
 func Elongation(length float64, links int) (float64, error) {
 	nominal := float64(links) * ChainPitch
 	if links < 1 || links > 120 || math.IsNaN(length) || length < 0.98*nominal || length > 1.04*nominal {
-		return 0, measure.Wrong("length_mm", "%d links of a chain measure about %.1f mm, pin to pin: %g mm cannot be.", links, nominal, length)
+		return 0, measure.Wrong("length_mm",
+			"%d links of a chain measure about %.1f mm, pin to pin: %g mm cannot be.", links, nominal, length)
 	}
 	return 100 * (length/nominal - 1), nil
 }

@@ -54,8 +54,8 @@ func TestAnAxleLiesWhereItsChainHasIt(t *testing.T) {
 }
 
 func TestAChainForAMech(t *testing.T) {
-	// By hand: 50 × 34 teeth, 410 mm: the tangents' chain is 2·410/12.7 + 42 + (16/2π)²/(410/12.7) = 106.77 links;
-	// past the mech and a pair more: 110 by the usual rule.
+	// By hand: 50 × 34 teeth, 410 mm: the tangents' chain is 2·410/12.7 + 42 +
+	// (16/2π)²/(410/12.7) = 106.77 links; past the mech and a pair more: 110 by the usual rule.
 	d, err := gear.WithMech([]int{34, 50}, []int{11, 13, 15, 17, 19, 22, 25, 28, 30, 34}, 410, 0,
 		gear.Mech{TakesUp: 39, Largest: 34, Cage: 75})
 	require.NoError(t, err)
@@ -84,23 +84,27 @@ func TestElongation(t *testing.T) {
 }
 
 func TestTensionByHowFarTheMiddleMoves(t *testing.T) {
-	// Common practice, no published source: at most 2.5 % of the run, less where the rider brakes through the chain.
+	// Common practice, no published source: at most 2.5 % of the run, less where the rider brakes
+	// through the chain.
 	for _, c := range []struct {
 		moves    float64
 		brakes   bool
 		expected string
-	}{{2, false, "tight"}, {10, false, "right"}, {11, false, "right"}, {12, false, "slack"}, {8, true, "right"}, {10, true, "slack"}} {
+	}{{2, false, "tight"}, {10, false, "right"}, {11, false, "right"}, {12, false, "slack"},
+		{8, true, "right"}, {10, true, "slack"}} {
 		is, err := gear.Tension(c.moves, 450, c.brakes)
 		require.NoError(t, err)
 		assert.Equal(t, c.expected, is, "%g mm, brakes %v", c.moves, c.brakes)
 	}
 }
 
-// What a mech is made for is no alarm: one ring of 32, sprockets of 10 to 51, a mech that clears 51, at its maker's length of
-// once round the largest pair and a pair of links; with a stay that grows by 25 mm as well. Common practice, no published source.
+// What a mech is made for is no alarm: one ring of 32, sprockets of 10 to 51, a mech that clears
+// 51, at its maker's length of once round the largest pair and a pair of links; with a stay that
+// grows by 25 mm as well. Common practice, no published source.
 func TestWhatAMechIsMadeForIsNoAlarm(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		stay, grows := rapid.Float64Range(405, 460).Draw(t, "stay"), rapid.SampledFrom([]float64{0, 25}).Draw(t, "grows")
+		stay, grows := rapid.Float64Range(405, 460).Draw(t, "stay"),
+			rapid.SampledFrom([]float64{0, 25}).Draw(t, "grows")
 		mech := gear.Mech{TakesUp: rapid.SampledFrom([]int{0, 41, 47}).Draw(t, "takes up"), Largest: 51,
 			Cage: rapid.Float64Range(70, 100).Draw(t, "cage")}
 		d, err := gear.WithMech([]int{32}, []int{10, 12, 14, 16, 18, 21, 24, 28, 33, 39, 45, 51}, stay, grows, mech)

@@ -34,14 +34,16 @@ func (d Drivetrain) Validate() error {
 		case t < 9 || t > 60:
 			return measure.Wrong("teeth", "A sprocket has 9 to 60 teeth, not %d.", t)
 		case i > 0 && t <= d.Teeth[i-1]:
-			return measure.Wrong("teeth", "Sprockets are named from the smallest to the largest: %d stands after %d.", t, d.Teeth[i-1])
+			return measure.Wrong("teeth", "Sprockets are named from the smallest to the largest: %d stands after %d.",
+				t, d.Teeth[i-1])
 		}
 	}
 	for _, v := range []struct {
 		field  string
 		v      float64
 		lo, hi float64
-	}{{"spacing_mm", d.Spacing, 2.5, 7}, {"pull_mm", d.Pull, 1, 6}, {"ratio", d.Ratio, 0.8, 3}, {"thread_mm", d.Thread, 0.4, 1.5},
+	}{{"spacing_mm", d.Spacing, 2.5, 7}, {"pull_mm", d.Pull, 1, 6}, {"ratio", d.Ratio, 0.8, 3},
+		{"thread_mm", d.Thread, 0.4, 1.5},
 		{"screw_mm", d.Screw, 0.2, 2}, {"gap_turn_mm", math.Abs(d.GapTurn), 1, 10}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.hi {
 			return measure.Wrong(v.field, "%g cannot be: it is %g to %g mm.", v.v, v.lo, v.hi)
@@ -51,13 +53,15 @@ func (d Drivetrain) Validate() error {
 		return measure.Wrong("turns", "A barrel has 0 to 12 turns left, not %g.", d.Turns)
 	}
 	if d.Clicks != 0 && d.Clicks != len(d.Teeth)-1 {
-		return measure.Wrong("clicks", "A lever of %d clicks serves %d sprockets, and there are %d.", d.Clicks, d.Clicks+1, len(d.Teeth))
+		return measure.Wrong("clicks", "A lever of %d clicks serves %d sprockets, and there are %d.",
+			d.Clicks, d.Clicks+1, len(d.Teeth))
 	}
 	return nil
 }
 
-// Cable is how much cable a number of quarter-turns of the barrel outward gives towards the spokes, mm: outward pulls, and
-// where the spring draws to the largest sprocket what pulls moves away from them.
+// Cable is how much cable a number of quarter-turns of the barrel outward gives towards the
+// spokes, mm: outward pulls, and where the spring draws to the largest sprocket what pulls moves
+// away from them.
 func (d Drivetrain) Cable(quarters int) float64 {
 	mm := float64(quarters) / 4 * d.Thread
 	if d.Inverse {
@@ -66,7 +70,8 @@ func (d Drivetrain) Cable(quarters int) float64 {
 	return mm
 }
 
-// Left is how many turns outward the barrel has left once it gave so much cable towards the spokes, of those that it had.
+// Left is how many turns outward the barrel has left once it gave so much cable towards the
+// spokes, of those that it had.
 func (d Drivetrain) Left(had, cable float64) float64 {
 	if d.Inverse {
 		cable = -cable

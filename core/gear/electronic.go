@@ -27,7 +27,8 @@ const (
 
 // BatteryScale is how a battery is shown, per cent: below the low one nothing is judged.
 func BatteryScale() wear.Scale {
-	return wear.Scale{Unit: "%", Ruling: measure.Ruling{Max: 100, Step: 5, Major: 20}, Zones: []wear.Zone{{To: lowBattery, Mark: wear.Due}}}
+	return wear.Scale{Unit: "%", Ruling: measure.Ruling{Max: 100, Step: 5, Major: 20},
+		Zones: []wear.Zone{{To: lowBattery, Mark: wear.Due}}}
 }
 
 // StepScale is how fine adjustment is shown: steps, towards the spokes.
@@ -37,9 +38,9 @@ func StepScale() wear.Scale {
 	return s
 }
 
-// Says what an electronic gear wants, in its order. What is set up right needs no adjusting: power, codes and
-// software come first, then what a knock bent, and fine adjustment last. It fails, with a *measure.FieldError, for what
-// cannot be.
+// Says what an electronic gear wants, in its order. What is set up right needs no adjusting:
+// power, codes and software come first, then what a knock bent, and fine adjustment last. It
+// fails, with a *measure.FieldError, for what cannot be.
 func (w Wired) Says() (out []Advised, err error) {
 	add := func(what, format string, args ...any) { out = append(out, Advised{what, say(format, args...)}) }
 	switch {
@@ -49,10 +50,12 @@ func (w Wired) Says() (out []Advised, err error) {
 		return nil, measure.Wrong("steps", "Fine adjustment is up to 30 steps either way.")
 	}
 	if w.Battery < lowBattery {
-		add("charge", "%.0f %%: charge it first. On a low battery the front mech stops, then the rear; nothing is judged on one.", w.Battery)
+		add("charge", "%.0f %%: charge it first. On a low battery the front mech stops, then the rear; "+
+			"nothing is judged on one.", w.Battery)
 	}
 	if w.Code != "" {
-		add("code", "It shows %s: look that up in the maker's book, press every plug home, and clear it before anything is turned.", w.Code)
+		add("code", "It shows %s: look that up in the maker's book, press every plug home, and clear it "+
+			"before anything is turned.", w.Code)
 	}
 	switch w.Software {
 	case "old":
@@ -63,17 +66,22 @@ func (w Wired) Says() (out []Advised, err error) {
 	switch {
 	case w.Shifts == "none" && (w.Battery < lowBattery || w.Code != ""):
 	case w.Shifts == "none":
-		add("plugs", "Powered and without a code, and no shift: press every plug home, and see which buttons it knows. After a knock the mech "+
+		add("plugs", "Powered and without a code, and no shift: press every plug home, and see which "+
+			"buttons it knows. After a knock the mech "+
 			"may have let go of its motor: set it back as its maker says.")
 	case w.Knocked || w.Shifts == "grows":
-		add("hanger", "Lay the hanger gauge on it first: after a knock, or when it grows from sprocket to sprocket, no fine adjustment cures it.")
+		add("hanger", "Lay the hanger gauge on it first: after a knock, or when it grows from sprocket "+
+			"to sprocket, no fine adjustment cures it.")
 	case w.Shifts != "crisp" && (w.Steps > manySteps || w.Steps < -manySteps):
-		add("hanger", "%d steps and still noisy: that is no fine adjustment any more. Hanger gauge; the wheel home; the mech's bolt.", w.Steps)
+		add("hanger", "%d steps and still noisy: that is no fine adjustment any more. Hanger gauge; the "+
+			"wheel home; the mech's bolt.", w.Steps)
 	case w.Shifts == "noisy_in":
-		add("steps", "It rubs towards the spokes: fine adjustment a step at a time away from them, in the middle of the "+
+		add("steps", "It rubs towards the spokes: fine adjustment a step at a time away from them, in "+
+			"the middle of the "+
 			"sprockets, then try every one.")
 	case w.Shifts == "noisy_out":
-		add("steps", "It rubs towards the frame: fine adjustment a step at a time towards the spokes, in the middle of the sprockets, then try "+
+		add("steps", "It rubs towards the frame: fine adjustment a step at a time towards the spokes, "+
+			"in the middle of the sprockets, then try "+
 			"every one; stops last, so that none is pressed against.")
 	}
 	switch w.Pivots {

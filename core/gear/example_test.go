@@ -19,7 +19,8 @@ func ExampleHangerBend() {
 
 // A rear gear that is slow to climb, cured by what is likeliest: the cable has settled.
 func ExampleAdvise() {
-	d := gear.Drivetrain{Teeth: []int{11, 13, 15, 17, 19, 21, 24, 28, 32}, Spacing: 4.35, Pull: 2.56, Ratio: 1.7, Thread: 1,
+	d := gear.Drivetrain{Teeth: []int{11, 13, 15, 17, 19, 21, 24, 28, 32}, Spacing: 4.35, Pull: 2.56,
+		Ratio: 1.7, Thread: 1,
 		Turns: 4, Barrel: 8, Screw: 0.8, GapTurn: 1, Clicks: 8}
 	advice, err := gear.Advise(gear.Evidence{Gear: d, Seen: []gear.Seen{
 		{Shift: gear.Shift{To: 4, Up: true}, Result: gear.Slow}, {Shift: gear.Shift{To: 3}, Result: gear.Crisp},

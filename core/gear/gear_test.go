@@ -14,7 +14,8 @@ import (
 
 // eleven is a gear of eleven sprockets, 3.74 mm apart (spacing from memory of common practice).
 func eleven() gear.Drivetrain {
-	return gear.Drivetrain{Teeth: []int{11, 13, 15, 17, 19, 22, 25, 28, 32, 36, 42}, Spacing: 3.74, Pull: 2.2, Ratio: 1.7,
+	return gear.Drivetrain{Teeth: []int{11, 13, 15, 17, 19, 22, 25, 28, 32, 36, 42}, Spacing: 3.74,
+		Pull: 2.2, Ratio: 1.7,
 		Thread: 0.8, Turns: 4, Barrel: 4, Screw: 0.9, GapTurn: -4}
 }
 
@@ -28,7 +29,8 @@ func TestWhatEveryShiftDoes(t *testing.T) {
 	d := eleven()
 	require.NoError(t, d.Validate())
 	assert.True(t, d.Right(gear.New()))
-	up, down := func(k int) gear.Shift { return gear.Shift{To: k, Up: true} }, func(k int) gear.Shift { return gear.Shift{To: k} }
+	up, down := func(k int) gear.Shift { return gear.Shift{To: k, Up: true} },
+		func(k int) gear.Shift { return gear.Shift{To: k} }
 	for _, c := range []struct {
 		name  string
 		state gear.State
@@ -58,8 +60,10 @@ func TestWhatEveryShiftDoes(t *testing.T) {
 
 func drawn(t *rapid.T) gear.State {
 	f := rapid.Float64Range
-	return gear.State{Cable: f(-2, 2).Draw(t, "cable"), Friction: f(0, 2).Draw(t, "friction"), Pivots: f(0, 2).Draw(t, "pivots"),
-		Tilt: f(-4, 4).Draw(t, "tilt"), Low: f(-3, 3).Draw(t, "low"), High: f(-3, 3).Draw(t, "high"), Gap: f(1, 20).Draw(t, "gap")}
+	return gear.State{Cable: f(-2, 2).Draw(t, "cable"), Friction: f(0, 2).Draw(t, "friction"),
+		Pivots: f(0, 2).Draw(t, "pivots"),
+		Tilt:   f(-4, 4).Draw(t, "tilt"), Low: f(-3, 3).Draw(t, "low"), High: f(-3, 3).Draw(t, "high"),
+		Gap: f(1, 20).Draw(t, "gap")}
 }
 
 func TestBarrelAndFriction(t *testing.T) {
@@ -69,7 +73,8 @@ func TestBarrelAndFriction(t *testing.T) {
 		sh := d.Shifts()[rapid.IntRange(0, 19).Draw(t, "shift")]
 		out := s
 		out.Cable += rapid.Float64Range(0, 1).Draw(t, "out")
-		assert.GreaterOrEqual(t, d.Off(out, sh), d.Off(s, sh), "the barrel out never moves the pulley towards the frame")
+		assert.GreaterOrEqual(t, d.Off(out, sh), d.Off(s, sh),
+			"the barrel out never moves the pulley towards the frame")
 		rusty := s
 		rusty.Friction += rapid.Float64Range(0.01, 1).Draw(t, "rust")
 		up, down := gear.Shift{To: 5, Up: true}, gear.Shift{To: 5}
@@ -98,7 +103,8 @@ func indexesOn(t require.TestingT, d gear.Drivetrain, s *gear.State, h gear.Hist
 				e.Seen = append(e.Seen, gear.Seen{Shift: *a.Ask.Shift, Result: d.Does(*s, *a.Ask.Shift), Moved: e.Now})
 			case "sight":
 				arriving := gear.Shift{To: a.Ask.Sprocket, Up: a.Ask.Sprocket > 0}
-				e.Sighted = append(e.Sighted, gear.Sighted{Sprocket: a.Ask.Sprocket, Off: d.Off(*s, arriving), Moved: e.Now})
+				e.Sighted = append(e.Sighted,
+					gear.Sighted{Sprocket: a.Ask.Sprocket, Off: d.Off(*s, arriving), Moved: e.Now})
 			case "push":
 				e.Push = gear.Springs
 				if s.Pivots > 0 {
@@ -113,7 +119,8 @@ func indexesOn(t require.TestingT, d gear.Drivetrain, s *gear.State, h gear.Hist
 			case gear.TurnLow:
 				s.Low, e.Now.Low = s.Low+float64(a.Move.Eighths)/8*d.Screw, e.Now.Low+float64(a.Move.Eighths)/8*d.Screw
 			case gear.TurnHigh:
-				s.High, e.Now.High = s.High+float64(a.Move.Eighths)/8*d.Screw, e.Now.High+float64(a.Move.Eighths)/8*d.Screw
+				s.High, e.Now.High = s.High+float64(a.Move.Eighths)/8*d.Screw,
+					e.Now.High+float64(a.Move.Eighths)/8*d.Screw
 			case gear.TurnGap:
 				s.Gap, e.Now.Gap = s.Gap-float64(a.Move.Eighths)/8*4, e.Now.Gap-float64(a.Move.Eighths)/8*4
 			default:
@@ -167,7 +174,8 @@ func TestAMechThatSpringsTheOtherWay(t *testing.T) {
 	}{
 		{"short of each sprocket: slacker", set(func(s *gear.State) { s.Cable = -0.45 }), gear.TurnBarrel, -1},
 		{"beyond each: tighter", set(func(s *gear.State) { s.Cable = 0.6 }), gear.TurnBarrel, 1},
-		{"dry pivots hold it back where the spring works", set(func(s *gear.State) { s.Pivots = 1.3 }), gear.OilPivots, 0},
+		{"dry pivots hold it back where the spring works", set(func(s *gear.State) { s.Pivots = 1.3 }),
+			gear.OilPivots, 0},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			before := c.state
@@ -177,7 +185,8 @@ func TestAMechThatSpringsTheOtherWay(t *testing.T) {
 			assert.Equal(t, c.way, cmp.Compare(moves[0].Quarters, 0))
 			assert.True(t, d.Right(c.state))
 			// By hand: a quarter-turn outward pulls 0.2 mm of a thread of 0.8, away from the spokes.
-			assert.InDelta(t, before.Cable-0.2, before.After(d, gear.Move{Work: gear.TurnBarrel, Quarters: 1}).Cable, 1e-9)
+			assert.InDelta(t, before.Cable-0.2,
+				before.After(d, gear.Move{Work: gear.TurnBarrel, Quarters: 1}).Cable, 1e-9)
 		})
 	}
 	e := gear.Evidence{Gear: d}
@@ -189,7 +198,8 @@ func TestAMechThatSpringsTheOtherWay(t *testing.T) {
 }
 
 func TestMirroredBendsGiveMirroredAdvice(t *testing.T) {
-	in, out := gear.Evidence{Gear: eleven(), Gauge: &gear.Gauged{Tilt: 3}}, gear.Evidence{Gear: eleven(), Gauge: &gear.Gauged{Tilt: -3}}
+	in, out := gear.Evidence{Gear: eleven(), Gauge: &gear.Gauged{Tilt: 3}},
+		gear.Evidence{Gear: eleven(), Gauge: &gear.Gauged{Tilt: -3}}
 	for k := range 5 {
 		in.Seen = append(in.Seen, gear.Seen{Shift: gear.Shift{To: k + 4}, Result: gear.WillNot})
 		out.Seen = append(out.Seen, gear.Seen{Shift: gear.Shift{To: k + 4, Up: true}, Result: gear.WillNot})
@@ -205,7 +215,8 @@ func TestMirroredBendsGiveMirroredAdvice(t *testing.T) {
 }
 
 func TestHistoryCounts(t *testing.T) {
-	seen := []gear.Seen{{Shift: gear.Shift{To: 5, Up: true}, Result: gear.Slow}, {Shift: gear.Shift{To: 8, Up: true}, Result: gear.Slow}}
+	seen := []gear.Seen{{Shift: gear.Shift{To: 5, Up: true}, Result: gear.Slow},
+		{Shift: gear.Shift{To: 8, Up: true}, Result: gear.Slow}}
 	chance := func(h gear.History, of gear.Cause) float64 {
 		a, err := gear.Advise(gear.Evidence{Gear: eleven(), History: h, Seen: seen})
 		require.NoError(t, err)
@@ -216,8 +227,10 @@ func TestHistoryCounts(t *testing.T) {
 		}
 		return 0
 	}
-	assert.Greater(t, chance(gear.History{CableDays: 19}, gear.CableSet), chance(gear.History{}, gear.CableSet), "a new cable settles")
-	assert.Greater(t, chance(gear.History{Fell: true}, gear.HangerBent), 2*chance(gear.History{}, gear.HangerBent), "it fell")
+	assert.Greater(t, chance(gear.History{CableDays: 19}, gear.CableSet),
+		chance(gear.History{}, gear.CableSet), "a new cable settles")
+	assert.Greater(t, chance(gear.History{Fell: true}, gear.HangerBent),
+		2*chance(gear.History{}, gear.HangerBent), "it fell")
 	assert.Greater(t, chance(gear.History{Swapped: true}, gear.Unmatched), 2*chance(gear.History{}, gear.Unmatched))
 }
 
@@ -276,10 +289,12 @@ func TestGearsThatCannotBe(t *testing.T) {
 		"clicks":     func(e *gear.Evidence) { e.Gear.Clicks = 11 },
 		"spacing_mm": func(e *gear.Evidence) { e.Gear.Spacing = 0 },
 		"turns":      func(e *gear.Evidence) { e.Gear.Turns = -1 },
-		"seen":       func(e *gear.Evidence) { e.Seen = []gear.Seen{{Shift: gear.Shift{To: 0, Up: true}, Result: gear.Crisp}} },
-		"sighted":    func(e *gear.Evidence) { e.Sighted = []gear.Sighted{{Sprocket: 3, Off: 40}} },
-		"gauge":      func(e *gear.Evidence) { e.Gauge = &gear.Gauged{Tilt: 45} },
-		"push":       func(e *gear.Evidence) { e.Push = "hums" },
+		"seen": func(e *gear.Evidence) {
+			e.Seen = []gear.Seen{{Shift: gear.Shift{To: 0, Up: true}, Result: gear.Crisp}}
+		},
+		"sighted": func(e *gear.Evidence) { e.Sighted = []gear.Sighted{{Sprocket: 3, Off: 40}} },
+		"gauge":   func(e *gear.Evidence) { e.Gauge = &gear.Gauged{Tilt: 45} },
+		"push":    func(e *gear.Evidence) { e.Push = "hums" },
 	} {
 		e := gear.Evidence{Gear: eleven()}
 		change(&e)

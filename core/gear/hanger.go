@@ -32,20 +32,23 @@ const (
 	tooFarBent     = 8.0 // degrees
 )
 
-// HangerBend fits the first harmonic over the clock: gap = mean + a·cos + b·sin of the hour's angle, by least
-// squares; a plane that is not square to the wheel's own reads as just that. reach is the gauge's arm from its
-// axis to its tip, mm. It fails, with a *measure.FieldError, for fewer than three readings, and for readings that lie
-// on one side.
+// HangerBend fits the first harmonic over the clock: gap = mean + a·cos + b·sin of the hour's
+// angle, by least squares; a plane that is not square to the wheel's own reads as just that.
+// reach is the gauge's arm from its axis to its tip, mm. It fails, with a *measure.FieldError,
+// for fewer than three readings, and for readings that lie on one side.
 func HangerBend(readings []GaugeReading, reach float64) (Hanger, error) {
 	if len(readings) < 3 {
-		return Hanger{}, measure.Wrong("readings", "Read the gauge at three places at least: above, below, and to one side.")
+		return Hanger{}, measure.Wrong("readings",
+			"Read the gauge at three places at least: above, below, and to one side.")
 	}
 	if math.IsNaN(reach) || reach < 100 || reach > 400 {
-		return Hanger{}, measure.Wrong("reach_mm", "A gauge reaches 100 to 400 mm, from its axis to its tip: about the rim's radius.")
+		return Hanger{}, measure.Wrong("reach_mm",
+			"A gauge reaches 100 to 400 mm, from its axis to its tip: about the rim's radius.")
 	}
 	for _, r := range readings {
 		if math.IsNaN(r.Gap) || math.Abs(r.Gap) > 150 || math.IsNaN(r.Clock) || r.Clock < 0 || r.Clock > 12 {
-			return Hanger{}, measure.Wrong("readings", "A reading is a place by the clock, 0 to 12, and millimetres to the rim.")
+			return Hanger{}, measure.Wrong("readings",
+				"A reading is a place by the clock, 0 to 12, and millimetres to the rim.")
 		}
 	}
 	mean, cos, sin, ok := harmonic(readings)
@@ -59,7 +62,8 @@ func HangerBend(readings []GaugeReading, reach float64) (Hanger, error) {
 		rest += d * d
 	}
 	wave := math.Hypot(cos, sin)
-	h := Hanger{Tilt: degrees(math.Atan(cos / reach)), Toe: -degrees(math.Atan(sin / reach)), Angle: degrees(math.Atan(wave / reach)),
+	h := Hanger{Tilt: degrees(math.Atan(cos / reach)), Toe: -degrees(math.Atan(sin / reach)),
+		Angle:  degrees(math.Atan(wave / reach)),
 		Spread: 2 * wave, Rest: math.Sqrt(rest / float64(len(readings)))}
 	// The arm stands nearest the rim where the gap is least: opposite to the wave's crest.
 	h.Clock = math.Mod(math.Atan2(-sin, -cos)/(2*math.Pi)*12+12, 12)
@@ -105,7 +109,8 @@ func harmonic(readings []GaugeReading) (mean, cos, sin float64, ok bool) {
 }
 
 func det(m [3][3]float64) float64 {
-	return m[0][0]*(m[1][1]*m[2][2]-m[1][2]*m[2][1]) - m[0][1]*(m[1][0]*m[2][2]-m[1][2]*m[2][0]) + m[0][2]*(m[1][0]*m[2][1]-m[1][1]*m[2][0])
+	return m[0][0]*(m[1][1]*m[2][2]-m[1][2]*m[2][1]) - m[0][1]*(m[1][0]*m[2][2]-m[1][2]*m[2][0]) +
+		m[0][2]*(m[1][0]*m[2][1]-m[1][1]*m[2][0])
 }
 
 func degrees(radians float64) float64 { return radians * 180 / math.Pi }

@@ -20,7 +20,8 @@ func TestAHangerIsTheFirstHarmonicOfItsReadings(t *testing.T) {
 		readings := make([]gear.GaugeReading, n)
 		a, b := mat.NewDense(n, 3, nil), mat.NewDense(n, 1, nil)
 		for i := range readings {
-			readings[i] = gear.GaugeReading{Clock: float64(i) * 12 / float64(n), Gap: rapid.Float64Range(-20, 20).Draw(t, "gap")}
+			readings[i] = gear.GaugeReading{Clock: float64(i) * 12 / float64(n),
+				Gap: rapid.Float64Range(-20, 20).Draw(t, "gap")}
 			angle := readings[i].Clock / 12 * 2 * math.Pi
 			a.SetRow(i, []float64{1, math.Cos(angle), math.Sin(angle)})
 			b.Set(i, 0, readings[i].Gap)
@@ -73,8 +74,9 @@ func TestAFrontMechInItsOrder(t *testing.T) {
 		"over the edge": {gear.Cage{Height: 2, Rings: 2, Climbs: true, Over: "large"}, "high", "an eighth at a time"},
 		"falls inside":  {gear.Cage{Height: 2, Rings: 2, Climbs: true, Over: "small"}, "low", "falls inside"},
 		"no climb":      {gear.Cage{Height: 2, Rings: 2}, "cable", "barrel out a quarter"},
-		"middle inner":  {gear.Cage{Height: 2, Rings: 3, Climbs: true, Rubs: map[int]gear.Rub{1: gear.RubsInner}}, "cable", "Barrel in"},
-		"right":         {gear.Cage{Height: 2, Rings: 2, Climbs: true}, "nothing", "trim"},
+		"middle inner": {gear.Cage{Height: 2, Rings: 3, Climbs: true,
+			Rubs: map[int]gear.Rub{1: gear.RubsInner}}, "cable", "Barrel in"},
+		"right": {gear.Cage{Height: 2, Rings: 2, Climbs: true}, "nothing", "trim"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			out, err := c.cage.Front()

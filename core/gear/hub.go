@@ -31,13 +31,14 @@ func (h Hub) Validate() error {
 		return measure.Wrong("mark", "The hub has %d gears: its mark cannot be set in gear %d.", len(h.Ratios), h.Mark)
 	}
 	if h.Least < 1 || h.Least > 3 || h.Motor != 0 && (h.Motor < h.Least || h.Motor > 4) {
-		return measure.Wrong("least_primary", "A hub asks for 1 to 3 turns of it to one of the crank, and a motor for no less.")
+		return measure.Wrong("least_primary",
+			"A hub asks for 1 to 3 turns of it to one of the crank, and a motor for no less.")
 	}
 	return nil
 }
 
-// Borne is whether a hub bears what ring and sprocket put into it: a small ring or a large sprocket multiplies the
-// torque at the crank.
+// Borne is whether a hub bears what ring and sprocket put into it: a small ring or a large
+// sprocket multiplies the torque at the crank.
 type Borne struct {
 	Primary float64 `json:"primary" doc:"ring over sprocket"`
 	Least   float64 `json:"least" doc:"that the hub asks for; 0 where it is not for a motor at all"`
@@ -46,10 +47,12 @@ type Borne struct {
 	Says    string  `json:"says"`
 }
 
-// Bears works out whether the hub bears a ring and a sprocket. It fails, with a *measure.FieldError, for what cannot be.
+// Bears works out whether the hub bears a ring and a sprocket. It fails, with a
+// *measure.FieldError, for what cannot be.
 func (h Hub) Bears(ring, sprocket int, motor bool) (Borne, error) {
 	if ring < 8 || ring > 70 || sprocket < 8 || sprocket > 70 {
-		return Borne{}, measure.Wrong("teeth", "A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
+		return Borne{}, measure.Wrong("teeth",
+			"A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
 	}
 	b := Borne{Primary: float64(ring) / float64(sprocket), Least: h.Least}
 	if motor {
@@ -64,7 +67,8 @@ func (h Hub) Bears(ring, sprocket int, motor bool) (Borne, error) {
 	if b.Bears {
 		b.Says = say("Ring over sprocket is %.2f; the hub asks for %.2f or more.", b.Primary, b.Least)
 	} else {
-		b.Says = say("Ring over sprocket is %.2f, and the hub asks for %.2f: too much torque for its gears. With %d teeth in "+
+		b.Says = say("Ring over sprocket is %.2f, and the hub asks for %.2f: too much torque for its "+
+			"gears. With %d teeth in "+
 			"front at most %d behind.",
 			b.Primary, b.Least, ring, b.Largest)
 	}
@@ -104,8 +108,9 @@ const (
 	HubStands = "nothing"
 )
 
-// Says what a geared hub wants, in its order: the axle before the mark, a cable that rubs before the barrel, and
-// the road at the end. A hub that slips with its mark right is worn or dirty inside: no cable cures it.
+// Says what a geared hub wants, in its order: the axle before the mark, a cable that rubs before
+// the barrel, and the road at the end. A hub that slips with its mark right is worn or dirty
+// inside: no cable cures it.
 func (h Hubbed) Says() (out []Advised, err error) {
 	add := func(what, format string, args ...any) { out = append(out, Advised{what, say(format, args...)}) }
 	switch h.Mark {
@@ -117,29 +122,36 @@ func (h Hubbed) Says() (out []Advised, err error) {
 		return nil, measure.Wrong("slipped", "The hub has %d gears.", h.SetGears)
 	}
 	if h.Moved {
-		add(HubAxle, "Axle, washers or tugs were moved since the mark was set: look first that the washers' teeth sit in the "+
+		add(HubAxle, "Axle, washers or tugs were moved since the mark was set: look first that the "+
+			"washers' teeth sit in the "+
 			"slots and both nuts are "+
 			"torqued, then set the mark again.")
 	}
 	switch {
 	case h.Returns == "other":
-		add(HubCable, "It does not come back to the same place from both sides: inner and outer rub. Oil or renew them before the mark is set.")
+		add(HubCable, "It does not come back to the same place from both sides: inner and outer rub. "+
+			"Oil or renew them before the mark is set.")
 	case h.Mark == MarkSlack:
-		add(HubTurn, "The mark is short of its line: barrel out a quarter-turn at a time; shift away and back before each look.")
+		add(HubTurn, "The mark is short of its line: barrel out a quarter-turn at a time; shift away "+
+			"and back before each look.")
 	case h.Mark == MarkTight:
-		add(HubTurn, "The mark is past its line: barrel in a quarter-turn at a time; shift away and back before each look.")
+		add(HubTurn, "The mark is past its line: barrel in a quarter-turn at a time; shift away and "+
+			"back before each look.")
 	case h.Mark == MarkNone && h.Loaded == "slips" && !h.Moved:
-		add(HubOpen, "It slips, and has no mark to set: a cable slack in its slackest gear by its maker's figure first, where it has one; "+
+		add(HubOpen, "It slips, and has no mark to set: a cable slack in its slackest gear by its "+
+			"maker's figure first, where it has one; "+
 			"then it is opened by its book, or renewed. Not to be ridden hard.")
 	case h.Loaded == "slips" && !h.Moved:
-		add(HubOpen, "The mark is right, and it slips: pawls or clutch inside. Not to be ridden hard; the hub is opened by its book, or renewed.")
+		add(HubOpen, "The mark is right, and it slips: pawls or clutch inside. Not to be ridden hard; "+
+			"the hub is opened by its book, or renewed.")
 	case h.Returns != "right" && h.Mark != MarkNone:
 		add(HubTurn, "Shift away and back from both sides: does the mark come to the same place?")
 	case h.Loaded == "":
 		add(HubRide, "Now under load: uphill or against the brake, every gear. Standing still tells little.")
 	}
 	if h.DustCap == "missing" {
-		add(HubDust, "The indicator's cap is missing: it may ride dry and clean for now, said on the sheet; wet gets at the rod. Take off what "+
+		add(HubDust, "The indicator's cap is missing: it may ride dry and clean for now, said on the "+
+			"sheet; wet gets at the rod. Take off what "+
 			"rattles, and order the cap.")
 	}
 	if len(out) == 0 && h.Mark == MarkNone {

@@ -44,19 +44,27 @@ func TestAHubIsPutRightInItsOrder(t *testing.T) {
 		change func(*gear.Hubbed)
 		first  string
 	}{
-		"set right":                           {func(*gear.Hubbed) {}, gear.HubStands},
-		"the axle before the mark":            {func(h *gear.Hubbed) { h.Moved, h.Mark = true, gear.MarkSlack }, gear.HubAxle},
-		"a cable that rubs before the barrel": {func(h *gear.Hubbed) { h.Returns, h.Mark = "other", gear.MarkSlack }, gear.HubCable},
-		"slack":                               {func(h *gear.Hubbed) { h.Mark = gear.MarkSlack }, gear.HubTurn},
-		"tight":                               {func(h *gear.Hubbed) { h.Mark = gear.MarkTight }, gear.HubTurn},
-		"not ridden yet":                      {func(h *gear.Hubbed) { h.Loaded = "" }, gear.HubRide},
-		"from one side only":                  {func(h *gear.Hubbed) { h.Returns = "not_tried" }, gear.HubTurn},
-		"slips with its mark right":           {func(h *gear.Hubbed) { h.Loaded = "slips" }, gear.HubOpen},
-		"slips with its mark off: the mark first": {func(h *gear.Hubbed) { h.Loaded, h.Mark = "slips", gear.MarkSlack }, gear.HubTurn},
-		"no mark, and it slips":                   {func(h *gear.Hubbed) { h.Mark, h.Loaded = gear.MarkNone, "slips" }, gear.HubOpen},
-		"no mark, and its cable rubs":             {func(h *gear.Hubbed) { h.Mark, h.Returns = gear.MarkNone, "other" }, gear.HubCable},
-		"no mark, and it holds":                   {func(h *gear.Hubbed) { h.Mark = gear.MarkNone }, gear.HubStands},
-		"only a cap is missing":                   {func(h *gear.Hubbed) { h.DustCap = "missing" }, gear.HubDust},
+		"set right": {func(*gear.Hubbed) {}, gear.HubStands},
+		"the axle before the mark": {func(h *gear.Hubbed) { h.Moved, h.Mark = true, gear.MarkSlack },
+			gear.HubAxle},
+		"a cable that rubs before the barrel": {func(h *gear.Hubbed) { h.Returns, h.Mark = "other", gear.MarkSlack },
+			gear.HubCable},
+		"slack":                     {func(h *gear.Hubbed) { h.Mark = gear.MarkSlack }, gear.HubTurn},
+		"tight":                     {func(h *gear.Hubbed) { h.Mark = gear.MarkTight }, gear.HubTurn},
+		"not ridden yet":            {func(h *gear.Hubbed) { h.Loaded = "" }, gear.HubRide},
+		"from one side only":        {func(h *gear.Hubbed) { h.Returns = "not_tried" }, gear.HubTurn},
+		"slips with its mark right": {func(h *gear.Hubbed) { h.Loaded = "slips" }, gear.HubOpen},
+		"slips with its mark off: the mark first": {func(h *gear.Hubbed) {
+			h.Loaded, h.Mark = "slips", gear.MarkSlack
+		}, gear.HubTurn},
+		"no mark, and it slips": {func(h *gear.Hubbed) {
+			h.Mark, h.Loaded = gear.MarkNone, "slips"
+		}, gear.HubOpen},
+		"no mark, and its cable rubs": {func(h *gear.Hubbed) {
+			h.Mark, h.Returns = gear.MarkNone, "other"
+		}, gear.HubCable},
+		"no mark, and it holds": {func(h *gear.Hubbed) { h.Mark = gear.MarkNone }, gear.HubStands},
+		"only a cap is missing": {func(h *gear.Hubbed) { h.DustCap = "missing" }, gear.HubDust},
 		"no mark, not ridden yet": {func(h *gear.Hubbed) {
 			h.Mark, h.Returns, h.Loaded = gear.MarkNone, "not_tried", ""
 		}, gear.HubRide},
@@ -82,13 +90,20 @@ func TestAnElectronicGearIsPutRightInItsOrder(t *testing.T) {
 		change func(*gear.Wired)
 		first  string
 	}{
-		"set up right it needs none":                {func(*gear.Wired) {}, "nothing"},
-		"power before everything":                   {func(w *gear.Wired) { w.Battery, w.Code, w.Shifts = 8, "E12", "none" }, "charge"},
-		"a code before the software":                {func(w *gear.Wired) { w.Code, w.Software = "E12", "old" }, "code"},
-		"software before fine steps":                {func(w *gear.Wired) { w.Software, w.Shifts = "old", "noisy_in" }, "software"},
-		"a knock before fine steps":                 {func(w *gear.Wired) { w.Knocked, w.Shifts = true, "noisy_in" }, "hanger"},
-		"worse from sprocket to sprocket":           {func(w *gear.Wired) { w.Shifts = "grows" }, "hanger"},
-		"so many steps are no fine adjustment":      {func(w *gear.Wired) { w.Shifts, w.Steps = "noisy_out", 9 }, "hanger"},
+		"set up right it needs none": {func(*gear.Wired) {}, "nothing"},
+		"power before everything": {func(w *gear.Wired) {
+			w.Battery, w.Code, w.Shifts = 8, "E12", "none"
+		}, "charge"},
+		"a code before the software": {func(w *gear.Wired) { w.Code, w.Software = "E12", "old" },
+			"code"},
+		"software before fine steps": {func(w *gear.Wired) {
+			w.Software, w.Shifts = "old", "noisy_in"
+		}, "software"},
+		"a knock before fine steps": {func(w *gear.Wired) { w.Knocked, w.Shifts = true, "noisy_in" },
+			"hanger"},
+		"worse from sprocket to sprocket": {func(w *gear.Wired) { w.Shifts = "grows" }, "hanger"},
+		"so many steps are no fine adjustment": {func(w *gear.Wired) { w.Shifts, w.Steps = "noisy_out", 9 },
+			"hanger"},
 		"a step at a time":                          {func(w *gear.Wired) { w.Shifts = "noisy_out" }, "steps"},
 		"powered, no code and no shift":             {func(w *gear.Wired) { w.Shifts = "none" }, "plugs"},
 		"pivots want oil on an electronic gear too": {func(w *gear.Wired) { w.Pivots = "dry" }, "pivots"},

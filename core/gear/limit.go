@@ -50,14 +50,16 @@ func AngleScale() wear.Scale {
 	return wear.Between("°", measure.Ruling{Min: -10, Max: 10, Step: 0.5, Major: 5}, -parallel, parallel, wear.Due)
 }
 
-// Front says what a front mech wants: height and angle come before the cable, and the cable before the screws,
-// since each spoils what comes after it. It fails, with a *measure.FieldError, for what cannot be.
+// Front says what a front mech wants: height and angle come before the cable, and the cable
+// before the screws, since each spoils what comes after it. It fails, with a *measure.FieldError,
+// for what cannot be.
 func (c Cage) Front() ([]Advised, error) {
 	switch {
 	case c.Rings < 2 || c.Rings > 3:
 		return nil, measure.Wrong("rings", "A front mech serves two or three rings.")
 	case math.IsNaN(c.Height) || c.Height < -5 || c.Height > 30:
-		return nil, measure.Wrong("height_mm", "Measure from the outer plate's edge to the largest ring's teeth: −5 to 30 mm.")
+		return nil, measure.Wrong("height_mm",
+			"Measure from the outer plate's edge to the largest ring's teeth: −5 to 30 mm.")
 	case math.IsNaN(c.Angle) || math.Abs(c.Angle) > 30:
 		return nil, measure.Wrong("angle_deg", "A cage is turned by at most 30 degrees.")
 	}
@@ -67,8 +69,10 @@ func (c Cage) Front() ([]Advised, error) {
 		}
 	}
 	if c.Height < leastHeight || c.Height > mostHeight || math.Abs(c.Angle) > parallel {
-		return []Advised{{"clamp", say("First the clamp: the outer plate %g to %g mm over the largest ring, parallel to it within half a "+
-			"degree. It stands %.1f mm over it, turned by %.1f degrees. Torque the clamp before the cable is touched: it turns as it is tightened.",
+		return []Advised{{"clamp", say("First the clamp: the outer plate %g to %g mm over the largest "+
+			"ring, parallel to it within half a "+
+			"degree. It stands %.1f mm over it, turned by %.1f degrees. Torque the clamp before the "+
+			"cable is touched: it turns as it is tightened.",
 			leastHeight, mostHeight, c.Height, c.Angle)}}, nil
 	}
 	large, small := c.Rubs[c.Rings-1], c.Rubs[0]
@@ -84,13 +88,15 @@ func (c Cage) Front() ([]Advised, error) {
 	case small == RubsInner:
 		add("low", "On the smallest ring the inner plate rubs: low limit out an eighth, with the cable slack.")
 	case small == RubsOuter && c.Over != "small":
-		add("low", "On the smallest ring the outer plate rubs: low limit in an eighth, or the cable is too tight: let it out first.")
+		add("low", "On the smallest ring the outer plate rubs: low limit in an eighth, or the cable is "+
+			"too tight: let it out first.")
 	}
 	switch {
 	case !c.Climbs:
 		add("cable", "It does not climb: barrel out a quarter at a time; only then the high limit out an eighth.")
 	case large == RubsOuter && c.Over != "large":
-		add("cable", "On the largest ring the outer plate rubs: a little more cable, then the high limit out an eighth.")
+		add("cable", "On the largest ring the outer plate rubs: a little more cable, then the high "+
+			"limit out an eighth.")
 	case large == RubsInner:
 		add("high", "On the largest ring the inner plate rubs: high limit in an eighth, or a little less cable.")
 	}

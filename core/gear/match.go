@@ -40,7 +40,8 @@ func (p Parts) Match() (Matched, error) {
 		against("The lever has %d gears, and there are %d sprockets.", p.Clicks, p.Sprockets)
 	}
 	if p.Chain > 0 && math.Max(float64(p.Chain), 8) != math.Max(float64(p.Sprockets), 8) {
-		against("The chain is for %d speeds, and there are %d sprockets: it is too wide, or too narrow.", p.Chain, p.Sprockets)
+		against("The chain is for %d speeds, and there are %d sprockets: it is too wide, or too narrow.", p.Chain,
+			p.Sprockets)
 	}
 	if p.Pull > 0 && p.Ratio > 0 && p.Spacing > 0 {
 		a := p.Pull*p.Ratio - p.Spacing
@@ -53,7 +54,8 @@ func (p Parts) Match() (Matched, error) {
 			}
 		}
 		if out.Middle > slowWithin*p.Spacing {
-			against("The lever pulls %.2f mm a click, the mech moves %.2f mm for it, and the sprockets are %.2f mm apart: off by %.1f mm by the "+
+			against("The lever pulls %.2f mm a click, the mech moves %.2f mm for it, and the sprockets "+
+				"are %.2f mm apart: off by %.1f mm by the "+
 				"last one. No barrel sets that right.", p.Pull, p.Pull*p.Ratio, p.Spacing, math.Abs(out.Off))
 		}
 	}

@@ -33,12 +33,15 @@ type Path struct {
 // What a mech's spring and an outer give (common practice, no published source).
 const (
 	springPull = 45.0 // N of a mech's spring on its cable
-	cableGives = 0.01 // mm of pull for each N that is held back at its end: inner and outer stretch and squeeze, by half of it on the whole
+	// mm of pull for each N that is held back at its end: inner and outer stretch and squeeze, by
+	// half of it on the whole
+	cableGives = 0.01
 	newSlides  = 0.06
 	flexible   = 0.8 // share of its turn that a shorter, more flexible loop keeps
 )
 
-// PathOf works out what the bends of a cable cost. It fails, with a *measure.FieldError, for bends that no outer makes.
+// PathOf works out what the bends of a cable cost. It fails, with a *measure.FieldError, for
+// bends that no outer makes.
 func PathOf(bends []Bend, ratio float64) (Path, error) {
 	p := Path{Kept: 1, Worst: -1, Bends: []Dragged{}}
 	if math.IsNaN(ratio) || ratio < 0.8 || ratio > 3 {

@@ -41,12 +41,15 @@ var acts = map[Act]doing{
 	BarrelOut: {Move{Work: TurnBarrel, Quarters: 1}, 6}, BarrelIn: {Move{Work: TurnBarrel, Quarters: -1}, 6},
 	TurnLowOut: {Move{Work: TurnLow, Eighths: 1}, 15}, TurnLowIn: {Move{Work: TurnLow, Eighths: -1}, 15},
 	TurnHighOut: {Move{Work: TurnHigh, Eighths: 1}, 15}, TurnHighIn: {Move{Work: TurnHigh, Eighths: -1}, 15},
-	BendBack: {Move{Work: Straighten}, 300}, NewCable: {Move{Work: RenewCable}, 900}, OilMech: {Move{Work: OilPivots}, 180},
+	BendBack: {Move{Work: Straighten}, 300}, NewCable: {Move{Work: RenewCable}, 900},
+	OilMech: {Move{Work: OilPivots}, 180},
 }
 
-// Levels are what practising is called at each level, from the easiest; no name tells what is hidden: a slack cable, a tight
-// one and a limit screw, a cable that rubs, a bent hanger, a bent hanger and a worn cable.
-var Levels = []string{"The commonest of all", "Two things at once", "Not what it looks like", "Worse at one end", "One hides the other"}
+// Levels are what practising is called at each level, from the easiest; no name tells what is
+// hidden: a slack cable, a tight one and a limit screw, a cable that rubs, a bent hanger, a bent
+// hanger and a worn cable.
+var Levels = []string{"The commonest of all", "Two things at once", "Not what it looks like",
+	"Worse at one end", "One hides the other"}
 
 // Happened is an act that was done, with what it did.
 type Happened struct {
@@ -70,8 +73,8 @@ type Practice struct {
 	evidence Evidence
 }
 
-// NewPractice hides the fault of a level. The same seed hides the same. It fails, with a *measure.FieldError, for a level there
-// is not.
+// NewPractice hides the fault of a level. The same seed hides the same. It fails, with a
+// *measure.FieldError, for a level there is not.
 func NewPractice(d Drivetrain, seed uint64, level int) (*Practice, error) {
 	if level < 1 || level > len(Levels) {
 		return nil, measure.Wrong("level", "There are levels 1 to %d.", len(Levels))
@@ -107,7 +110,8 @@ func hide(dice *rand.Rand, d Drivetrain, level int) State {
 	return s
 }
 
-// Off is where the pulley stands off the sprocket that the chain lies on, mm towards the spokes, as it came there last.
+// Off is where the pulley stands off the sprocket that the chain lies on, mm towards the spokes,
+// as it came there last.
 func (p *Practice) Off() float64 {
 	arrived := Shift{To: p.At, Up: p.At > 0}
 	for _, h := range slices.Backward(p.Done) {
@@ -119,7 +123,8 @@ func (p *Practice) Off() float64 {
 	return p.Gear.Off(p.state, arrived)
 }
 
-// Stands is where the stops let the pulley go, mm beyond the smallest sprocket's middle and beyond the largest's.
+// Stands is where the stops let the pulley go, mm beyond the smallest sprocket's middle and
+// beyond the largest's.
 func (p *Practice) Stops() (high, low float64) { return p.state.High, p.state.Low }
 
 // Right says whether every shift is crisp now.
@@ -163,7 +168,8 @@ func (p *Practice) Do(a Act) error {
 	return nil
 }
 
-// shift shifts one click and says what it did. Two at once goes one on; over the edge the chain is put back by hand.
+// shift shifts one click and says what it did. Two at once goes one on; over the edge the chain
+// is put back by hand.
 func (p *Practice) shift(up bool, h *Happened) error {
 	to := p.At - 1
 	if up {

@@ -75,7 +75,8 @@ func TestAPracticeGearIsTheSameForItsSeed(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		seed, level := rapid.Uint64Max(1<<53).Draw(t, "seed"), rapid.IntRange(1, len(gear.Levels)).Draw(t, "level")
 		p, again := practice(t, seed, level), practice(t, seed, level)
-		for _, a := range rapid.SliceOfN(rapid.SampledFrom([]gear.Act{gear.ShiftUp, gear.ShiftDown, gear.BarrelOut, gear.TurnLowIn, gear.LayGauge,
+		for _, a := range rapid.SliceOfN(rapid.SampledFrom([]gear.Act{gear.ShiftUp, gear.ShiftDown,
+			gear.BarrelOut, gear.TurnLowIn, gear.LayGauge,
 			gear.PushMech}), 0, 12).Draw(t, "acts") {
 			first, second := p.Do(a), again.Do(a)
 			assert.Equal(t, first == nil, second == nil)

@@ -67,14 +67,16 @@ func Gears(rings, sprockets []int, hub []float64, w Wheel) ([]Gear, error) {
 	for _, ring := range rings {
 		for _, sprocket := range sprockets {
 			if ring < 8 || ring > 70 || sprocket < 8 || sprocket > 70 {
-				return nil, measure.Wrong("teeth", "A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
+				return nil, measure.Wrong("teeth",
+					"A ring or sprocket has 8 to 70 teeth: %d and %d cannot be.", ring, sprocket)
 			}
 			for _, h := range hub {
 				if math.IsNaN(h) || h < 0.2 || h > 3 {
 					return nil, measure.Wrong("hub", "A hub's own ratio is 0.2 to 3, not %g.", h)
 				}
-				all = append(all, Gear{Ring: ring, Sprocket: sprocket, Hub: h, Development: w.Development(ring, sprocket, h),
-					Inches: w.Inches(ring, sprocket, h)})
+				all = append(all, Gear{Ring: ring, Sprocket: sprocket, Hub: h,
+					Development: w.Development(ring, sprocket, h),
+					Inches:      w.Inches(ring, sprocket, h)})
 			}
 		}
 	}
@@ -119,7 +121,8 @@ func (r Rider) Climbs(development float64) (gradient float64, err error) {
 		field  string
 		v      float64
 		lo, hi float64
-	}{{"power_w", r.Power, 20, 700}, {"mass_kg", r.Mass, 30, 400}, {"rolling", r.Rolling, 0.001, 0.05}, {"area_m2", r.Area, 0.1, 1.5},
+	}{{"power_w", r.Power, 20, 700}, {"mass_kg", r.Mass, 30, 400}, {"rolling", r.Rolling, 0.001, 0.05},
+		{"area_m2", r.Area, 0.1, 1.5},
 		{"cadence", r.Cadence, 20, 120}, {"development_m", development, 0.5, 14}} {
 		if math.IsNaN(v.v) || v.v < v.lo || v.v > v.hi {
 			return 0, measure.Wrong(v.field, "%g cannot be: it is %g to %g.", v.v, v.lo, v.hi)

@@ -34,7 +34,8 @@ func TestTwoTeethMoreLowerEveryGear(t *testing.T) {
 }
 
 func TestGearsStandFromTheLowest(t *testing.T) {
-	all, err := gear.Gears([]int{34, 50}, []int{11, 13, 15, 17, 19, 22, 25, 28, 32}, nil, gear.Wheel{Seat: 622, Width: 28})
+	all, err := gear.Gears([]int{34, 50}, []int{11, 13, 15, 17, 19, 22, 25, 28, 32}, nil,
+		gear.Wheel{Seat: 622, Width: 28})
 	require.NoError(t, err)
 	require.Len(t, all, 18)
 	assert.Equal(t, []int{34, 32}, []int{all[0].Ring, all[0].Sprocket})

@@ -44,8 +44,8 @@ func (d Drivetrain) Shifts() []Shift {
 	return all
 }
 
-// Forgives is how far off its sprocket's middle the pulley may stand and every shift is crisp, as a share of the
-// spacing.
+// Forgives is how far off its sprocket's middle the pulley may stand and every shift is crisp, as
+// a share of the spacing.
 const Forgives = 0.13
 
 // How near the middle of a sprocket the pulley has to come, as shares of the spacing. Starting values of

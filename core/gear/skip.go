@@ -7,8 +7,8 @@ import (
 	"utensil/core/wear"
 )
 
-// Ridden is how sprockets came to be worn: the longest that a chain was let get on them, how many chains ran on
-// them, and how much each sprocket was ridden.
+// Ridden is how sprockets came to be worn: the longest that a chain was let get on them, how many
+// chains ran on them, and how much each sprocket was ridden.
 type Ridden struct {
 	Teeth  []int     `json:"teeth" doc:"smallest first"`
 	Share  []float64 `json:"share,omitempty" doc:"of use, each; none when nobody knows: the middle ones most"`
@@ -24,9 +24,10 @@ type Skipping struct {
 	Mark   wear.Mark `json:"mark" doc:"due where it will skip, more likely than not"`
 }
 
-// How a sprocket follows its chain (common practice, no published source): it is worn to the chain's pitch by
-// the time that a chain is worn out on it, in step with its use for each of its teeth; a new chain climbs from
-// about 0.7 % on, from less on a small sprocket, on which fewer teeth share the pull.
+// How a sprocket follows its chain (common practice, no published source): it is worn to the
+// chain's pitch by the time that a chain is worn out on it, in step with its use for each of its
+// teeth; a new chain climbs from about 0.7 % on, from less on a small sprocket, on which fewer
+// teeth share the pull.
 const (
 	climbsFrom = 0.72
 	smallLess  = 0.15 // less for 11 teeth than for 20 and more
@@ -35,8 +36,9 @@ const (
 	maySkip    = 0.15 // and past this is watched
 )
 
-// Skips works out on which sprockets a new chain would skip. It fails, with a *measure.FieldError, for what cannot be.
-// It says what to expect; a hard push in that gear decides.
+// Skips works out on which sprockets a new chain would skip. It fails, with a
+// *measure.FieldError, for what cannot be. It says what to expect; a hard push in that gear
+// decides.
 func (r Ridden) Skips() ([]Skipping, error) {
 	switch {
 	case len(r.Teeth) < 1 || len(r.Teeth) > 14:

@@ -13,8 +13,9 @@ import (
 
 var ten = []int{11, 13, 15, 17, 19, 21, 24, 28, 32, 36}
 
-// Common practice, no published source: one chain changed in time spares the sprockets; three that were let go
-// to a full per cent take the much-ridden small ones with them; the largest outlast all.
+// Common practice, no published source: one chain changed in time spares the sprockets; three
+// that were let go to a full per cent take the much-ridden small ones with them; the largest
+// outlast all.
 func TestOnWhichSprocketsANewChainSkips(t *testing.T) {
 	skipping := func(worst float64, chains int) (teeth []int) {
 		list, err := gear.Ridden{Teeth: ten, Worst: worst, Chains: chains}.Skips()
@@ -36,7 +37,8 @@ func TestOnWhichSprocketsANewChainSkips(t *testing.T) {
 
 func TestMoreWearNeverSkipsLess(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		r := gear.Ridden{Teeth: ten, Worst: rapid.Float64Range(0, 2).Draw(t, "worst"), Chains: rapid.IntRange(0, 5).Draw(t, "chains")}
+		r := gear.Ridden{Teeth: ten, Worst: rapid.Float64Range(0, 2).Draw(t, "worst"),
+			Chains: rapid.IntRange(0, 5).Draw(t, "chains")}
 		more := r
 		more.Worst += rapid.Float64Range(0, 1).Draw(t, "longer")
 		more.Chains += rapid.IntRange(0, 2).Draw(t, "more")

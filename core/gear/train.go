@@ -33,8 +33,8 @@ type Geared struct {
 	Widest float64 `json:"widest" doc:"the largest step between two of those, 0.15 for 15 %"`
 }
 
-// Work works a train out. It fails, with a *measure.FieldError, for what cannot be. Chain angles take the middle of the rings to lie
-// on the line of the middle of the sprockets.
+// Work works a train out. It fails, with a *measure.FieldError, for what cannot be. Chain angles
+// take the middle of the rings to lie on the line of the middle of the sprockets.
 func (t Train) Work() (Geared, error) {
 	gears, err := Gears(t.Rings, t.Sprockets, t.Hub, t.Wheel)
 	if err != nil {
@@ -43,12 +43,14 @@ func (t Train) Work() (Geared, error) {
 	for _, teeth := range [][]int{t.Rings, t.Sprockets} {
 		for i := range teeth[1:] {
 			if teeth[i+1] <= teeth[i] {
-				return Geared{}, measure.Wrong("teeth", "Name teeth from the smallest up: %d comes before %d.", teeth[i+1], teeth[i])
+				return Geared{}, measure.Wrong("teeth",
+					"Name teeth from the smallest up: %d comes before %d.", teeth[i+1], teeth[i])
 			}
 		}
 	}
 	if math.IsNaN(t.Stay) || t.Stay != 0 && (t.Stay < 150 || t.Stay > 1200) {
-		return Geared{}, measure.Wrong("stay_mm", "From the middle of the crank to that of the hub it is 150 to 1200 mm.")
+		return Geared{}, measure.Wrong("stay_mm",
+			"From the middle of the crank to that of the hub it is 150 to 1200 mm.")
 	}
 	for i := range gears {
 		gears[i].Angle = t.angle(gears[i].Ring, gears[i].Sprocket)
@@ -57,7 +59,8 @@ func (t Train) Work() (Geared, error) {
 	last := 0.0
 	for i := range gears {
 		g := &gears[i]
-		g.Askew = len(t.Rings) > 1 && math.Abs(g.Angle) > askew // both ends of a single ring's cassette are made to be ridden
+		// both ends of a single ring's cassette are made to be ridden
+		g.Askew = len(t.Rings) > 1 && math.Abs(g.Angle) > askew
 		if g.Askew || last > 0 && g.Development/last-1 < same {
 			g.Double = !g.Askew
 			continue
@@ -83,7 +86,8 @@ func (t Train) angle(ring, sprocket int) float64 {
 	if stay == 0 {
 		stay = usualStay
 	}
-	in := offMiddle(t.Sprockets, sprocket)*apart + offMiddle(t.Rings, ring)*ringsApart // the largest ring lies farthest out
+	// the largest ring lies farthest out
+	in := offMiddle(t.Sprockets, sprocket)*apart + offMiddle(t.Rings, ring)*ringsApart
 	return math.Atan(in/stay) * 180 / math.Pi
 }
 
@@ -108,7 +112,8 @@ type Change struct {
 func (g Geared) Against(before Geared) Change {
 	a, b := g.Gears, before.Gears
 	c := Change{Lowest: a[0].Development / b[0].Development, Highest: a[len(a)-1].Development / b[len(b)-1].Development}
-	c.Says = say("The lowest gear is %s, the highest %s; the widest step is %.0f %%, and was %.0f %%.", easier(c.Lowest), easier(c.Highest),
+	c.Says = say("The lowest gear is %s, the highest %s; the widest step is %.0f %%, and was %.0f %%.",
+		easier(c.Lowest), easier(c.Highest),
 		100*g.Widest, 100*before.Widest)
 	return c
 }

@@ -22,8 +22,8 @@ func TestATrainFromEndToEnd(t *testing.T) {
 	assert.InDelta(t, 46.0/11/(30.0/36), g.Range, 1e-9)
 	assert.Less(t, g.Felt, 20, "some are felt as others, some lean too far")
 	for _, gear := range g.Gears {
-		// By hand: the tenth sprocket lies 4.5 × 3.95 = 17.8 mm inside the middle, the large ring 3.75 mm outside:
-		// 21.5 mm over 440 lean by 2.80°; on the small ring 14.0 mm, 1.83°.
+		// By hand: the tenth sprocket lies 4.5 × 3.95 = 17.8 mm inside the middle, the large ring
+		// 3.75 mm outside: 21.5 mm over 440 lean by 2.80°; on the small ring 14.0 mm, 1.83°.
 		switch [2]int{gear.Ring, gear.Sprocket} {
 		case [2]int{46, 36}:
 			assert.InDelta(t, 2.80, gear.Angle, 0.01)
@@ -52,7 +52,8 @@ func TestBeforeAndAfter(t *testing.T) {
 		wider.Wheel.Width = rapid.Float64Range(20, 60).Draw(t, "width")
 		g, err := wider.Work()
 		require.NoError(t, err)
-		assert.InDelta(t, wider.Wheel.Diameter()/compact.Wheel.Diameter(), g.Against(before).Lowest, 1e-9, "a tyre changes all alike")
+		assert.InDelta(t, wider.Wheel.Diameter()/compact.Wheel.Diameter(), g.Against(before).Lowest,
+			1e-9, "a tyre changes all alike")
 		assert.InDelta(t, before.Range, g.Range, 1e-9)
 	})
 }

@@ -46,9 +46,9 @@ func plain(text string) string {
 	}, text)
 }
 
-// ParseFigure reads a figure for a field that asks for unit want. A decimal comma, an inch's fraction and a trailing unit
-// of the same quantity are understood: "4,6", "41 lbf·in", "12 1/16 in". It returns a *FieldError for anything else,
-// below zero included.
+// ParseFigure reads a figure for a field that asks for unit want. A decimal comma, an inch's
+// fraction and a trailing unit of the same quantity are understood: "4,6", "41 lbf·in", "12 1/16
+// in". It returns a *FieldError for anything else, below zero included.
 func ParseFigure(typed string, want Unit) (Figure, error) { return parse(typed, want, false) }
 
 // ParseSigned is ParseFigure for what may lie on either side of zero: "-0,8", "+1.2 mm".
@@ -115,10 +115,12 @@ func numeral(text string) (number, rest string) {
 // fraction is a numeral as inches are written: 12 1/16, 9/16.
 var fraction = regexp.MustCompile(`^(?:(\d+)[ -])?(\d+)/(\d+)`)
 
-// mixed is a fraction that can be nothing but one: 12 1/16. Without a whole number before it, a slash parts two figures.
+// mixed is a fraction that can be nothing but one: 12 1/16. Without a whole number before it, a
+// slash parts two figures.
 var mixed = regexp.MustCompile(`^\d+[ -]\d+/\d+$`)
 
-// valueOf is what a numeral says; a fraction is one of inches only, since a slash parts two figures elsewhere.
+// valueOf is what a numeral says; a fraction is one of inches only, since a slash parts two
+// figures elsewhere.
 func valueOf(number string, unit Unit) (float64, error) {
 	parts := fraction.FindStringSubmatch(number)
 	if parts == nil {
@@ -155,8 +157,8 @@ func comma(text string) string {
 	return "," + text
 }
 
-// ParseCounts reads whole numbers, however they are parted: "11 13 15", "11-13-15", "11, 13". most bounds each of them.
-// It returns a *FieldError where there is none.
+// ParseCounts reads whole numbers, however they are parted: "11 13 15", "11-13-15", "11, 13".
+// most bounds each of them. It returns a *FieldError where there is none.
 func ParseCounts(typed string, most int) ([]int, error) {
 	words := strings.FieldsFunc(typed, func(r rune) bool { return r < '0' || r > '9' })
 	counts := make([]int, 0, len(words))
@@ -178,8 +180,8 @@ func ParseFigures(typed string, want Unit, most int) ([]Figure, error) {
 	return Several(typed, most, func(one string) (Figure, error) { return ParseFigure(one, want) })
 }
 
-// Several reads one to most figures, parted by a slash or a semicolon, each as read has it. What can be read as one figure
-// is one: the slash of an inch's fraction parts nothing.
+// Several reads one to most figures, parted by a slash or a semicolon, each as read has it. What
+// can be read as one figure is one: the slash of an inch's fraction parts nothing.
 func Several(typed string, most int, read func(one string) (Figure, error)) ([]Figure, error) {
 	f, err := read(typed)
 	number, _ := numeral(strings.TrimSpace(typed))
@@ -226,7 +228,8 @@ func (f Figure) CheckPlausible(plausible Range) error {
 	problem := fmt.Sprintf("%s %s cannot be right here: expect %s to %s.",
 		Format(f.Unit.FromBase(f.Base)), f.Unit.Symbol,
 		Format(f.Unit.FromBase(plausible.Min)), Format(f.Unit.FromBase(plausible.Max)))
-	// A gauge reads psi as often as bar: that slip is likelier than one of the point, and the point's could burst a tyre.
+	// A gauge reads psi as often as bar: that slip is likelier than one of the point, and the
+	// point's could burst a tyre.
 	if psi := PoundPerSquareInch.ToBase(f.Base); f.Unit == Bar && f.Base > plausible.Max && plausible.Contains(psi) {
 		meant = []float64{round(psi)}
 		problem += fmt.Sprintf(" Did you mean %s psi? That is %s bar.", Format(f.Base), Format(meant[0]))

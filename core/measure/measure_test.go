@@ -113,7 +113,8 @@ func TestParseFigureSaysWhatToDo(t *testing.T) {
 }
 
 func TestAFigureOnEitherSideOfZero(t *testing.T) {
-	for typed, want := range map[string]float64{"-0,8": -0.8, "−1.2 mm": -1.2, "+0.5": 0.5, "- 1/8 in": -3.175, "2": 2} {
+	for typed, want := range map[string]float64{"-0,8": -0.8, "−1.2 mm": -1.2, "+0.5": 0.5,
+		"- 1/8 in": -3.175, "2": 2} {
 		t.Run(typed, func(t *testing.T) {
 			f, err := measure.ParseSigned(typed, measure.Millimetre)
 			require.NoError(t, err)

@@ -1,9 +1,9 @@
 // Package measure holds the quantities of the bench and the units they are typed in.
 //
-// Every quantity is kept in one base unit (torque in newton metres, length in
-// millimetres, pressure in bar, mass in kilograms, force in newtons, wear as per cent, time in hours) and converted only where
-// a person reads or types it. Factors are the exact definitions of NIST SP 811,
-// Appendix B.
+// Every quantity is kept in one base unit (torque in newton metres, length in millimetres,
+// pressure in bar, mass in kilograms, force in newtons, wear as per cent, time in hours) and
+// converted only where a person reads or types it. Factors are the exact definitions of NIST SP
+// 811, Appendix B.
 package measure
 
 import (

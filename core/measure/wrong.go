@@ -2,8 +2,8 @@ package measure
 
 import "fmt"
 
-// FieldError says why something that was typed in a field cannot be, in words for the bench. All of the core refuses
-// figures so.
+// FieldError says why something that was typed in a field cannot be, in words for the bench. All
+// of the core refuses figures so.
 type FieldError struct {
 	Field       string    // as whoever computes with it calls it; "" for the only one there is
 	Typed       string    // exactly what was typed, where it was a text

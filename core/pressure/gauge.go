@@ -1,5 +1,5 @@
-// Package pressure is a pressure gauge that was held against a second one: how far off it is, what is true when it shows
-// a figure, and when it is to be held against one again.
+// Package pressure is a pressure gauge that was held against a second one: how far off it is,
+// what is true when it shows a figure, and when it is to be held against one again.
 package pressure
 
 import (
@@ -11,7 +11,8 @@ import (
 	"time"
 )
 
-// Pair is one pressure as both gauges show it, bar over the air around: this gauge, and the one that is believed.
+// Pair is one pressure as both gauges show it, bar over the air around: this gauge, and the one
+// that is believed.
 type Pair struct{ Shown, True float64 }
 
 // Off is how much too much the gauge shows, bar; below zero for too little.
@@ -27,11 +28,13 @@ type Gauge struct {
 }
 
 const (
-	// unnamed is the class of a gauge whose face names none: the coarsest there is (EN 837-1, value from memory).
+	// unnamed is the class of a gauge whose face names none: the coarsest there is (EN 837-1,
+	// value from memory).
 	unnamed = 0.04
 	// Needle is how finely a needle is read, as a share of what it shows (our own judgement).
 	Needle = 0.02
-	// strange is how far two gauges may differ before one of them is misread, as a share of the scale (our own judgement).
+	// strange is how far two gauges may differ before one of them is misread, as a share of the
+	// scale (our own judgement).
 	strange = 0.25
 	// MostPairs are as many as a check takes.
 	MostPairs = 8
@@ -50,7 +53,8 @@ func (g Gauge) Validate() error {
 	return nil
 }
 
-// Held is the gauge after a check: its pairs in order. It refuses pairs that no gauge shows that is still of use.
+// Held is the gauge after a check: its pairs in order. It refuses pairs that no gauge shows that
+// is still of use.
 func (g Gauge) Held(pairs []Pair, at time.Time) (Gauge, error) {
 	if len(pairs) == 0 || len(pairs) > MostPairs {
 		return g, fmt.Errorf("hold it at one to %d pressures", MostPairs)
@@ -68,7 +72,8 @@ func (g Gauge) Held(pairs []Pair, at time.Time) (Gauge, error) {
 		case i > 0 && p.True == pairs[i-1].True:
 			return g, fmt.Errorf("%.4g bar stands there twice: keep one of them", p.True)
 		case i > 0 && p.Shown <= pairs[i-1].Shown:
-			return g, fmt.Errorf("it shows %.4g bar at %.4g and no more at %.4g: its needle sticks, or a figure is wrong. "+
+			return g, fmt.Errorf("it shows %.4g bar at %.4g and no more at %.4g: its needle sticks, or "+
+				"a figure is wrong. "+
 				"One that sticks is retired", pairs[i-1].Shown, pairs[i-1].True, p.True)
 		}
 	}
@@ -76,8 +81,9 @@ func (g Gauge) Held(pairs []Pair, at time.Time) (Gauge, error) {
 	return g, nil
 }
 
-// True is the pressure when the gauge shows a figure, bar: between two pairs along the line through them, beyond them off
-// by as much as at the nearest. As shown where it was never checked.
+// True is the pressure when the gauge shows a figure, bar: between two pairs along the line
+// through them, beyond them off by as much as at the nearest. As shown where it was never
+// checked.
 func (g Gauge) True(shown float64) float64 {
 	return g.read(shown, func(p Pair) (from, to float64) { return p.Shown, p.True })
 }
@@ -105,15 +111,16 @@ func (g Gauge) read(at float64, sides func(Pair) (from, to float64)) float64 {
 	return to + (at-from)*(nextTo-to)/(nextFrom-from)
 }
 
-// Tried says whether the gauge was checked around a figure that it shows: between its outermost pairs, give or take a
-// reading of the needle.
+// Tried says whether the gauge was checked around a figure that it shows: between its outermost
+// pairs, give or take a reading of the needle.
 func (g Gauge) Tried(shown float64) bool {
 	n := len(g.Pairs)
 	return n > 0 && shown >= g.Pairs[0].Shown*(1-Needle) && shown <= g.Pairs[n-1].Shown*(1+Needle)
 }
 
-// Doubt is how far the pressure may lie from True when the gauge shows a figure, bar: where it was checked, by how finely
-// a needle is read; elsewhere by its class, the same at the bottom of the scale as at its top.
+// Doubt is how far the pressure may lie from True when the gauge shows a figure, bar: where it
+// was checked, by how finely a needle is read; elsewhere by its class, the same at the bottom of
+// the scale as at its top.
 func (g Gauge) Doubt(shown float64) float64 {
 	if g.Tried(shown) {
 		return Needle * shown
@@ -151,8 +158,8 @@ func (g Gauge) Due(now time.Time) string {
 	return ""
 }
 
-// Steps are the pressures to hold a gauge at, bar: nothing, and each quarter of its scale but the last, rounded to a mark
-// that is easily met.
+// Steps are the pressures to hold a gauge at, bar: nothing, and each quarter of its scale but the
+// last, rounded to a mark that is easily met.
 func (g Gauge) Steps() []float64 {
 	marks := 1.0 // a bar
 	switch {

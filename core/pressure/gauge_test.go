@@ -23,7 +23,8 @@ func checked(t *testing.T, g pressure.Gauge, pairs ...pressure.Pair) pressure.Ga
 
 // The sums of this table were done by hand.
 func TestWhatAGaugeSaysIsPutRight(t *testing.T) {
-	pump := checked(t, pressure.Gauge{Most: 11}, pressure.Pair{Shown: 5.5, True: 5.2}, pressure.Pair{Shown: 3.2, True: 3})
+	pump := checked(t, pressure.Gauge{Most: 11}, pressure.Pair{Shown: 5.5, True: 5.2},
+		pressure.Pair{Shown: 3.2, True: 3})
 	for _, c := range []struct {
 		what        string
 		shown, true float64
@@ -43,8 +44,9 @@ func TestWhatAGaugeSaysIsPutRight(t *testing.T) {
 	assert.Equal(t, 2.0, pressure.Gauge{Most: 11}.True(2), "nobody knows better before a check")
 }
 
-// A class is a share of the whole scale (EN 837-1, from memory): a pump's gauge of 11 bar and class 2.5 may be 0.275 bar
-// off, which is a twentieth of a road tyre's pressure and more than a quarter of a wide tyre's.
+// A class is a share of the whole scale (EN 837-1, from memory): a pump's gauge of 11 bar and
+// class 2.5 may be 0.275 bar off, which is a twentieth of a road tyre's pressure and more than a
+// quarter of a wide tyre's.
 func TestAClassIsOfTheWholeScale(t *testing.T) {
 	pump := pressure.Gauge{Most: 11, Class: 0.025}
 	assert.InDelta(t, 0.275, pump.Doubt(1), 1e-9)
@@ -95,7 +97,8 @@ func TestACheckGrowsOld(t *testing.T) {
 	assert.Empty(t, g.Due(day.AddDate(9, 0, 0)))
 }
 
-// Whatever a check found, what is shown and what is true lead back to each other, and more air never shows as less.
+// Whatever a check found, what is shown and what is true lead back to each other, and more air
+// never shows as less.
 func TestShownAndTrueLeadBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		g := pressure.Gauge{Most: rapid.Float64Range(1, 30).Draw(t, "most")}

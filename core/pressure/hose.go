@@ -6,7 +6,8 @@ import (
 	"math"
 )
 
-// Hose is the hose of a pump: it fills out of what it is put on, and what it took is gone when it comes off again.
+// Hose is the hose of a pump: it fills out of what it is put on, and what it took is gone when it
+// comes off again.
 type Hose struct {
 	Volume float64 // what it takes, cm³
 }
@@ -14,8 +15,8 @@ type Hose struct {
 // MostHose is more than the hose of any pump takes, cm³ (our own judgement).
 const MostHose = 60
 
-// MeasureHose is the hose of a pump that showed one pressure, was taken off and put on again at once, and showed another;
-// both bar over the air around, on a chamber of a volume in cm³.
+// MeasureHose is the hose of a pump that showed one pressure, was taken off and put on again at
+// once, and showed another; both bar over the air around, on a chamber of a volume in cm³.
 func MeasureHose(before, after, chamber float64) (Hose, error) {
 	switch {
 	case !(chamber > 0 && before > 0 && after > 0):
@@ -25,15 +26,17 @@ func MeasureHose(before, after, chamber float64) (Hose, error) {
 	}
 	h := Hose{Volume: chamber * (before/after - 1)}
 	if h.Volume > MostHose {
-		return Hose{}, fmt.Errorf("from %.4g to %.4g bar is more than a hose takes: the valve let air out, or a figure is wrong. "+
+		return Hose{}, fmt.Errorf("from %.4g to %.4g bar is more than a hose takes: the valve let air "+
+			"out, or a figure is wrong. "+
 			"Screw it off quickly, and measure again", before, after)
 	}
 	return h, nil
 }
 
-// Took is how much less the chamber holds since the hose was put on, bar, by what is shown now. The hose held the air
-// around us; what was in the chamber spreads over both, at the same temperature, so that the pressure over the air
-// around goes with the volumes (the gas law of Boyle and Mariotte).
+// Took is how much less the chamber holds since the hose was put on, bar, by what is shown now.
+// The hose held the air around us; what was in the chamber spreads over both, at the same
+// temperature, so that the pressure over the air around goes with the volumes (the gas law of
+// Boyle and Mariotte).
 func (h Hose) Took(shown, chamber float64) float64 {
 	if chamber <= 0 {
 		return 0
@@ -41,8 +44,8 @@ func (h Hose) Took(shown, chamber float64) float64 {
 	return shown * h.Volume / chamber
 }
 
-// Chambers of legs, cm³: between those that are found, from memory. A hose that was measured on a fork is right for forks
-// whatever the figure.
+// Chambers of legs, cm³: between those that are found, from memory. A hose that was measured on a
+// fork is right for forks whatever the figure.
 const (
 	ForkChamber  = 200
 	ShockChamber = 120
@@ -56,8 +59,8 @@ func TyreChamber(width, seat float64) float64 {
 	return 2 * math.Pi * math.Pi * (seat/2 + width/2) * (width / 2) * (width / 2) / 1000
 }
 
-// Unmeasured is the share of its pressure that a hose may have taken when nobody measured it: of a leg, whose chamber is
-// small, and of a tyre (our own judgement).
+// Unmeasured is the share of its pressure that a hose may have taken when nobody measured it: of
+// a leg, whose chamber is small, and of a tyre (our own judgement).
 func Unmeasured(leg bool) float64 {
 	if leg {
 		return 0.1

@@ -10,8 +10,8 @@ import (
 	"utensil/core/pressure"
 )
 
-// Air is counted, not pressures: what was in chamber and hose before is in both of them after (amounts in bar × cm³,
-// absolute; ISO 2533 for the air around).
+// Air is counted, not pressures: what was in chamber and hose before is in both of them after
+// (amounts in bar × cm³, absolute; ISO 2533 for the air around).
 func TestAHoseIsFilledOutOfWhatItIsPutOn(t *testing.T) {
 	const around = 1.01325
 	rapid.Check(t, func(t *rapid.T) {

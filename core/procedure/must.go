@@ -5,8 +5,8 @@ import (
 	"slices"
 )
 
-// Always are the joints that work loosens whatever is chosen by hand and whatever is seen on the way, by what the bike
-// itself answers: those of the steps that no way to the end goes round.
+// Always are the joints that work loosens whatever is chosen by hand and whatever is seen on the
+// way, by what the bike itself answers: those of the steps that no way to the end goes round.
 func (p Procedure) Always(book StateBook) ([]Loosened, error) {
 	variants, err := p.variants()
 	if err != nil {

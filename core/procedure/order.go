@@ -5,16 +5,16 @@ import (
 	"slices"
 )
 
-// Order is which joints are tight before others are: as long as one of First is loose, none of Then is torqued. Of
-// those that work never loosens nothing is asked.
+// Order is which joints are tight before others are: as long as one of First is loose, none of
+// Then is torqued. Of those that work never loosens nothing is asked.
 type Order struct {
 	First []string `yaml:"first"`
 	Then  []string `yaml:"then"`
 	Why   string   `yaml:"why"`
 }
 
-// Breaks says which order joints break that are torqued one after the other while some are loose; empty where they
-// break none.
+// Breaks says which order joints break that are torqued one after the other while some are loose;
+// empty where they break none.
 func Breaks(orders []Order, torqued []string, loose func(joint string) bool) string {
 	tight := map[string]bool{}
 	for _, joint := range torqued {

@@ -32,7 +32,8 @@ func TestJointsAreTightenedInTheirOrder(t *testing.T) {
 }
 
 func TestAWayThatTorquesOutOfOrderIsRefused(t *testing.T) {
-	book := procedure.StateBook{"wheel-out": {ID: "wheel-out", Name: "wheel out", Source: "s", Undoes: []string{"nut", "arm"}}}
+	book := procedure.StateBook{"wheel-out": {ID: "wheel-out", Name: "wheel out", Source: "s",
+		Undoes: []string{"nut", "arm"}}}
 	orders := []procedure.Order{{First: []string{"nut"}, Then: []string{"arm"}, Why: "it pulls the axle crooked"}}
 	arm := procedure.Step{ID: "arm", Do: "Torque the arm.", Record: &procedure.Yield{Fastener: "arm"}}
 	nut := procedure.Step{ID: "nut", Do: "Torque the nut.", Record: &procedure.Yield{Fastener: "nut"}}
@@ -42,5 +43,6 @@ func TestAWayThatTorquesOutOfOrderIsRefused(t *testing.T) {
 	assert.NoError(t, right.Prove(book, orders...))
 	wrong := procedure.Procedure{Steps: []procedure.Step{out, in, arm, nut}}
 	assert.NoError(t, wrong.Prove(book))
-	assert.ErrorContains(t, wrong.Prove(book, orders...), "step arm: it torques arm while nut is loose: it pulls the axle crooked")
+	assert.ErrorContains(t, wrong.Prove(book, orders...),
+		"step arm: it torques arm while nut is loose: it pulls the axle crooked")
 }

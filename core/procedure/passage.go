@@ -7,8 +7,9 @@ import (
 	"slices"
 )
 
-// Passage is a way that several pieces of work share, written once: a wheel out, a wheel home. The step of it that has no id
-// is its main one, and takes the id of the step that uses the passage.
+// Passage is a way that several pieces of work share, written once: a wheel out, a wheel home.
+// The step of it that has no id is its main one, and takes the id of the step that uses the
+// passage.
 type Passage struct {
 	ID      string   `yaml:"id"`
 	Choices []Choice `yaml:"choices"`
@@ -32,9 +33,10 @@ func (g Passage) Validate() error {
 	return nil
 }
 
-// With is the procedure with each step that uses a passage opened out into the passage's. What leads to such a step leads to
-// the passage's first; a gate waits for its main one. Choices of a passage come after the procedure's own, each once. A step
-// that uses a passage says no more than its id, its gate and under which choices it is there.
+// With is the procedure with each step that uses a passage opened out into the passage's. What
+// leads to such a step leads to the passage's first; a gate waits for its main one. Choices of a
+// passage come after the procedure's own, each once. A step that uses a passage says no more than
+// its id, its gate and under which choices it is there.
 func (p Procedure) With(passages map[string]Passage) (Procedure, error) {
 	if !slices.ContainsFunc(p.Steps, func(s Step) bool { return s.Use != "" }) {
 		return p, nil

@@ -8,7 +8,8 @@ import (
 )
 
 func TestAPassageIsOpenedOutWhereItIsUsed(t *testing.T) {
-	out := Passage{ID: "out", Choices: []Choice{{ID: "gears", Fact: "gears", Options: []Option{{ID: "hub"}, {ID: "mech"}}}},
+	out := Passage{ID: "out", Choices: []Choice{{ID: "gears", Fact: "gears",
+		Options: []Option{{ID: "hub"}, {ID: "mech"}}}},
 		Steps: []Step{{ID: "unhook", Do: "Unhook it.", If: map[string][]string{"gears": {"hub"}}}, {Do: "Wheel out."}}}
 	work := Procedure{Choices: []Choice{{ID: "held", Options: []Option{{ID: "axle"}, {ID: "bolt"}}}}, Steps: []Step{
 		{ID: "look", Do: "Look."},

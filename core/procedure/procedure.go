@@ -155,7 +155,8 @@ func (p Procedure) Found(marks []Mark) (list []Found) {
 	return list
 }
 
-// Left says whether a run of the procedure ended because something else comes first: nothing counts as done then.
+// Left says whether a run of the procedure ended because something else comes first: nothing
+// counts as done then.
 func (p Procedure) Left(marks []Mark) bool {
 	if len(marks) == 0 {
 		return false

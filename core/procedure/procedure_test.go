@@ -13,8 +13,9 @@ import (
 // bleed is a small procedure with all that one may have.
 func bleed() procedure.Procedure {
 	return procedure.Procedure{
-		Choices: []procedure.Choice{{ID: "start", Ask: "From dry?", Options: []procedure.Option{{ID: "dry", Name: "Dry"},
-			{ID: "soft", Name: "Soft"}}}},
+		Choices: []procedure.Choice{{ID: "start", Ask: "From dry?",
+			Options: []procedure.Option{{ID: "dry", Name: "Dry"},
+				{ID: "soft", Name: "Soft"}}}},
 		Steps: []procedure.Step{
 			{ID: "wheel-out", Do: "Take the wheel out."},
 			{ID: "pads-out", Do: "Take the pads out."},
@@ -76,16 +77,24 @@ func TestAGateHolds(t *testing.T) {
 
 func TestProceduresThatCannotBeRun(t *testing.T) {
 	for want, spoil := range map[string]func(*procedure.Procedure){
-		"1 to 60 steps":           func(p *procedure.Procedure) { p.Steps = nil },
-		"can never be reached":    func(p *procedure.Procedure) { p.Steps[4].Outcomes = []procedure.Outcome{{Say: "Done", To: "end"}} },
-		"nobody can pass":         func(p *procedure.Procedure) { p.Steps[3].Gate = []string{"push"} },
-		"gate waits for \"tea\"":  func(p *procedure.Procedure) { p.Steps[3].Gate = []string{"tea"} },
-		"leads to \"nowhere\"":    func(p *procedure.Procedure) { p.Steps[4].Outcomes[1].To = "nowhere" },
-		"no way from it":          func(p *procedure.Procedure) { p.Steps[4].Outcomes = []procedure.Outcome{{Say: "Again", To: "push"}} },
-		"an id of its own":        func(p *procedure.Procedure) { p.Steps[1].ID = "wheel-out" },
-		"say what to do":          func(p *procedure.Procedure) { p.Steps[1].Do = "" },
-		"no choice \"moon\"":      func(p *procedure.Procedure) { p.Steps[2].If = map[string][]string{"moon": {"full"}} },
-		"no option \"damp\"":      func(p *procedure.Procedure) { p.Steps[2].If = map[string][]string{"start": {"damp"}} },
+		"1 to 60 steps": func(p *procedure.Procedure) { p.Steps = nil },
+		"can never be reached": func(p *procedure.Procedure) {
+			p.Steps[4].Outcomes = []procedure.Outcome{{Say: "Done", To: "end"}}
+		},
+		"nobody can pass":        func(p *procedure.Procedure) { p.Steps[3].Gate = []string{"push"} },
+		"gate waits for \"tea\"": func(p *procedure.Procedure) { p.Steps[3].Gate = []string{"tea"} },
+		"leads to \"nowhere\"":   func(p *procedure.Procedure) { p.Steps[4].Outcomes[1].To = "nowhere" },
+		"no way from it": func(p *procedure.Procedure) {
+			p.Steps[4].Outcomes = []procedure.Outcome{{Say: "Again", To: "push"}}
+		},
+		"an id of its own": func(p *procedure.Procedure) { p.Steps[1].ID = "wheel-out" },
+		"say what to do":   func(p *procedure.Procedure) { p.Steps[1].Do = "" },
+		"no choice \"moon\"": func(p *procedure.Procedure) {
+			p.Steps[2].If = map[string][]string{"moon": {"full"}}
+		},
+		"no option \"damp\"": func(p *procedure.Procedure) {
+			p.Steps[2].If = map[string][]string{"start": {"damp"}}
+		},
 		"at least two options":    func(p *procedure.Procedure) { p.Choices[0].Options = p.Choices[0].Options[:1] },
 		"says something of its":   func(p *procedure.Procedure) { p.Steps[4].Outcomes[1].Say = "No bubbles" },
 		"timer runs up to a week": func(p *procedure.Procedure) { p.Steps[0].Seconds = -1 },

@@ -189,7 +189,8 @@ func (w *walker) bounded() error {
 	}
 	if round := visit(w.from(0, w.chosen)); round != nil {
 		start := slices.Index(round, round[len(round)-1])
-		return &Breach{Step: round[start], Rule: "nothing bounds this loop: give the outcome that leads back a most, and say where it leads then",
+		return &Breach{Step: round[start], Rule: "nothing bounds this loop: give the outcome that leads " +
+			"back a most, and say where it leads then",
 			Way: round[start:]}
 	}
 	return nil
@@ -342,7 +343,8 @@ func (w *walker) closes(opened place, s Step) (place, string) {
 	}
 	for _, id := range s.Closes {
 		if still := closed.open & w.states.all(w.book[id].First); still != 0 {
-			return opened, "it ends “" + w.book[id].Name + "” while there is still: " + w.book[w.states.first(still)].Name
+			return opened, "it ends “" + w.book[id].Name + "” while there is still: " +
+				w.book[w.states.first(still)].Name
 		}
 	}
 	if len(s.Undoes) > 0 {
@@ -407,7 +409,8 @@ func (w *walker) untestable(at place, s Step) string {
 		return ""
 	}
 	if at.loose != 0 {
-		return "it tests the " + spoken(s.Record.Sign) + " while a fastener was loosened and not torqued since: " + w.joints.first(at.loose)
+		return "it tests the " + spoken(s.Record.Sign) +
+			" while a fastener was loosened and not torqued since: " + w.joints.first(at.loose)
 	}
 	for set := at.open; set != 0; set &= set - 1 {
 		if state := w.book[w.states.first(set)]; state.Disturbs == s.Record.Sign {

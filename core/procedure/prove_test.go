@@ -18,11 +18,13 @@ func bench() procedure.StateBook {
 	book := procedure.StateBook{}
 	for _, s := range []procedure.State{
 		{ID: "wheel-out", First: []string{"block-in", "pads-out"}, Undoes: []string{"axle"}, Disturbs: "brake"},
-		{ID: "pads-out", Needs: [][]string{{"wheel-out"}}, First: []string{"block-in", "fluid-about"}, Disturbs: "brake"},
+		{ID: "pads-out", Needs: [][]string{{"wheel-out"}}, First: []string{"block-in", "fluid-about"},
+			Disturbs: "brake"},
 		{ID: "block-in", Needs: [][]string{{"pads-out"}}},
 		{ID: "covered", First: []string{"fluid-about"}},
 		{ID: "fluid-about", While: [][]string{{"pads-out", "covered"}}, First: []string{"port-open"}, Again: true},
-		{ID: "port-open", First: []string{"cup-on"}, Brings: []string{"fluid-about"}, Undoes: []string{"plug"}, Disturbs: "brake"},
+		{ID: "port-open", First: []string{"cup-on"}, Brings: []string{"fluid-about"},
+			Undoes: []string{"plug"}, Disturbs: "brake"},
 		{ID: "cup-on", Needs: [][]string{{"port-open"}}},
 		{ID: "room", Lasting: true},
 		{ID: "press", Moment: true, Needs: [][]string{{"port-open"}, {"cup-on"}}, Disturbs: "brake"},
@@ -38,8 +40,9 @@ func bench() procedure.StateBook {
 // sound is a procedure over them that nobody is hurt by.
 func sound() procedure.Procedure {
 	return procedure.Procedure{
-		Choices: []procedure.Choice{{ID: "level", Ask: "Topped up?", Options: []procedure.Option{{ID: "known", Name: "No",
-			Opens: []string{"room"}}, {ID: "topped", Name: "Yes"}}}},
+		Choices: []procedure.Choice{{ID: "level", Ask: "Topped up?",
+			Options: []procedure.Option{{ID: "known", Name: "No",
+				Opens: []string{"room"}}, {ID: "topped", Name: "Yes"}}}},
 		Steps: []procedure.Step{
 			{ID: "wheel-out", Do: "Wheel out.", Opens: procedure.States{"wheel-out"}},
 			{ID: "pads-out", Do: "Pads out.", Opens: procedure.States{"pads-out"}},
@@ -49,10 +52,12 @@ func sound() procedure.Procedure {
 			{ID: "press", Do: "Press.", Gate: []string{"cup"}, Does: []string{"press"},
 				Outcomes: []procedure.Outcome{{Say: "Clean"}, {Say: "Bubbles", To: "press", Most: 3, Then: "off"}}},
 			{ID: "off", Do: "Cup off.", Closes: procedure.States{"cup-on"}},
-			{ID: "plug", Do: "Plug in.", Closes: procedure.States{"port-open"}, Record: &procedure.Yield{Fastener: "plug"}},
+			{ID: "plug", Do: "Plug in.", Closes: procedure.States{"port-open"},
+				Record: &procedure.Yield{Fastener: "plug"}},
 			{ID: "wash", Do: "Wash.", Closes: procedure.States{"fluid-about"}},
 			{ID: "pads-in", Do: "Pads in.", Closes: procedure.States{"pads-out"}},
-			{ID: "wheel-in", Do: "Wheel in.", Closes: procedure.States{"wheel-out"}, Record: &procedure.Yield{Fasteners: []string{"axle"}}},
+			{ID: "wheel-in", Do: "Wheel in.", Closes: procedure.States{"wheel-out"},
+				Record: &procedure.Yield{Fasteners: []string{"axle"}}},
 			{ID: "test", Do: "Test it.", Record: &procedure.Yield{Sign: "brake"},
 				Outcomes: []procedure.Outcome{{Say: "Passes"}, {Say: "Fails", To: "end", Fails: true}}},
 			{ID: "ride", Do: "Ride.", Does: []string{"ride"}},
@@ -89,7 +94,8 @@ func TestTheProofRefusesWhatHurts(t *testing.T) {
 		step, rule string
 	}{
 		"a thing left open": {func(p *procedure.Procedure) { p.Steps = p.Steps[:6] }, "", "left so"},
-		"closed though it is not open": {change("off", func(s *procedure.Step) { s.Closes = procedure.States{"block-in"} }), "off",
+		"closed though it is not open": {change("off",
+			func(s *procedure.Step) { s.Closes = procedure.States{"block-in"} }), "off",
 			"which is not so"},
 		"opened twice": {change("cup", func(s *procedure.Step) { s.Opens = append(s.Opens, "port-open") }), "cup",
 			"is so already"},
@@ -101,25 +107,31 @@ func TestTheProofRefusesWhatHurts(t *testing.T) {
 			drop("off")(p)
 		}, "press", "needs: cup on"},
 		"the port opened after the pistons": {move("home", "port"), "home", "needs: room, or port open"},
-		"a wheel put in over bare pistons":  {move("wheel-in", "pads-in"), "wheel-in", "while there is still: pads out"},
-		"pads bare while fluid is about":    {move("pads-in", "wash"), "pads-in", "while there is still: fluid about"},
+		"a wheel put in over bare pistons": {move("wheel-in", "pads-in"), "wheel-in",
+			"while there is still: pads out"},
+		"pads bare while fluid is about": {move("pads-in", "wash"), "pads-in", "while there is still: fluid about"},
 		"an axle that nobody torqued": {change("wheel-in", func(s *procedure.Step) { s.Record = nil }), "test",
 			"not torqued since: axle"},
-		"disturbed after its torque was logged": {change("test", func(s *procedure.Step) { s.Undoes = []string{"axle"} }), "test",
+		"disturbed after its torque was logged": {change("test",
+			func(s *procedure.Step) { s.Undoes = []string{"axle"} }), "test",
 			"not torqued since: axle"},
 		"a ride before the test": {move("ride", "test"), "ride", "before the brake was tested standing"},
 		"a ride on a brake that failed": {change("test", func(s *procedure.Step) { s.Outcomes[1].To = "" }), "ride",
 			"before the brake was tested standing"},
-		"no test at the end": {func(p *procedure.Procedure) { p.Steps = p.Steps[:11] }, "", "disturbed and not tested since"},
-		"a loop that nobody counts": {change("press", func(s *procedure.Step) { s.Outcomes[1].Most, s.Outcomes[1].Then = 0, "" }),
+		"no test at the end": {func(p *procedure.Procedure) { p.Steps = p.Steps[:11] }, "",
+			"disturbed and not tested since"},
+		"a loop that nobody counts": {change("press",
+			func(s *procedure.Step) { s.Outcomes[1].Most, s.Outcomes[1].Then = 0, "" }),
 			"press", "nothing bounds this loop"},
 		"a gate that a way goes round": {change("pads-out", func(s *procedure.Step) {
 			s.Outcomes = []procedure.Outcome{{Say: "Out"},
 				{Say: "Stuck", To: "press"}}
 		}), "press", "nobody can pass its gate"},
-		"a step that needs what is not so": {change("press", func(s *procedure.Step) { s.Needs = []string{"block-in"} }), "press",
+		"a step that needs what is not so": {change("press",
+			func(s *procedure.Step) { s.Needs = []string{"block-in"} }), "press",
 			"is needed"},
-		"a step beside what it forbids": {change("press", func(s *procedure.Step) { s.Forbids = []string{"cup-on"} }), "press",
+		"a step beside what it forbids": {change("press",
+			func(s *procedure.Step) { s.Forbids = []string{"cup-on"} }), "press",
 			"must not be here"},
 	} {
 		t.Run(name, func(t *testing.T) {

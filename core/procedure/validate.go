@@ -44,7 +44,8 @@ func (p Procedure) Validate() error {
 			before := reach(leads, p.from(0, chosen), place)
 			for _, id := range s.Gate {
 				if !before[p.index(id)] {
-					return fmt.Errorf("step %s%s: nobody can pass its gate, %s never comes before it", s.ID, under(chosen), id)
+					return fmt.Errorf("step %s%s: nobody can pass its gate, %s never comes before it",
+						s.ID, under(chosen), id)
 				}
 			}
 		}
@@ -78,9 +79,11 @@ func (p Procedure) validateSteps() error {
 		case s.Seconds < 0 || s.Seconds > 7*24*3600:
 			return fmt.Errorf("step %s: a timer runs up to a week", s.ID)
 		case s.Record != nil && s.Record.kinds() != 1:
-			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign, a part, a pressure, clicks, sealant, oil or a note", s.ID)
+			return fmt.Errorf("step %s: it records one of a point, fasteners, a sign, a part, a "+
+				"pressure, clicks, sealant, oil or a note", s.ID)
 		case s.Record != nil && !s.Record.placed():
-			return fmt.Errorf("step %s: air is read of fork, shock, front_tyre or rear_tyre, clicks and oil of fork or shock, "+
+			return fmt.Errorf("step %s: air is read of fork, shock, front_tyre or rear_tyre, clicks and "+
+				"oil of fork or shock, "+
 				"sealant goes into front or rear", s.ID)
 		}
 		ids[s.ID] = true
@@ -114,7 +117,8 @@ func (s Step) validateOutcomes() error {
 		}
 		says[o.Say] = true
 		if (o.Most > 0) != (o.Then != "") || o.Most < 0 || o.Most > 20 {
-			return fmt.Errorf("step %s: %q is counted up to 20 times and then leads somewhere: give it both, most and then", s.ID, o.Say)
+			return fmt.Errorf("step %s: %q is counted up to 20 times and then leads somewhere: give it "+
+				"both, most and then", s.ID, o.Say)
 		}
 		if o.Leave && o.To != End {
 			return fmt.Errorf("step %s: %q leaves the work, and does not lead to the end", s.ID, o.Say)
@@ -129,15 +133,17 @@ func (s Step) validateOutcomes() error {
 	return nil
 }
 
-// Heeds proves that every answer that names damage leads to something that stands until it is put right: a finding, a
-// point that says so, a test that fails, or what is told of elsewhere in the same work. It fails with a *Breach.
+// Heeds proves that every answer that names damage leads to something that stands until it is put
+// right: a finding, a point that says so, a test that fails, or what is told of elsewhere in the
+// same work. It fails with a *Breach.
 func (p Procedure) Heeds() error {
 	for _, s := range p.Steps {
 		for _, o := range s.Outcomes {
 			if o.Bad || o.Finds != nil || o.Fails || o.Told != "" || !NamesDamage(o.Say) {
 				continue
 			}
-			return &Breach{Step: s.ID, Rule: fmt.Sprintf("%q names damage, and leads to nothing that stands until it is put right: finds, bad, "+
+			return &Breach{Step: s.ID, Rule: fmt.Sprintf("%q names damage, and leads to nothing that "+
+				"stands until it is put right: finds, bad, "+
 				"fails or told", o.Say)}
 		}
 	}
@@ -171,8 +177,8 @@ func (s Step) validateDamage(o Outcome) error {
 	return nil
 }
 
-// validateRecalls proves that what a step puts back as it was is shown: under every choice under which it comes, the
-// note was asked for before.
+// validateRecalls proves that what a step puts back as it was is shown: under every choice under
+// which it comes, the note was asked for before.
 func (p Procedure) validateRecalls(s Step) error {
 	if s.Recalls == "" {
 		return nil
@@ -187,7 +193,8 @@ func (p Procedure) validateRecalls(s Step) error {
 	}
 	for _, chosen := range variants {
 		if s.there(chosen) && !p.Steps[i].there(chosen) {
-			return fmt.Errorf("step %s%s: it recalls the note of %s, which was not asked for", s.ID, under(chosen), s.Recalls)
+			return fmt.Errorf("step %s%s: it recalls the note of %s, which was not asked for", s.ID,
+				under(chosen), s.Recalls)
 		}
 	}
 	return nil
@@ -310,7 +317,8 @@ func (y *Yield) placed() bool {
 
 // kinds is how many kinds of record a step yields.
 func (y *Yield) kinds() (n int) {
-	for _, kind := range []string{y.Point, strings.Join(y.Joints(), ""), y.Sign, y.Part, y.Air, y.Dials, y.Sealant, y.Oil, y.Note} {
+	for _, kind := range []string{y.Point, strings.Join(y.Joints(), ""), y.Sign, y.Part, y.Air, y.Dials,
+		y.Sealant, y.Oil, y.Note} {
 		if kind != "" {
 			n++
 		}

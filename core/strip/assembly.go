@@ -31,7 +31,8 @@ func (a Assembly) Validate() error {
 		}
 		for _, id := range p.Under {
 			if over, known := a.Part(id); !known || over.Stays || id == p.ID {
-				errs = append(errs, fmt.Errorf("%s goes nowhere: it lies under %q, which is no part that comes off", p.Name, id))
+				errs = append(errs, fmt.Errorf("%s goes nowhere: it lies under %q, which is no part that comes off",
+					p.Name, id))
 			}
 		}
 	}
@@ -90,7 +91,8 @@ func (a Assembly) Over(p Part, off []string) (over []Part) {
 	return over
 }
 
-// First lists the parts that have to be on before one goes back, when others are off: those that lie under it.
+// First lists the parts that have to be on before one goes back, when others are off: those that
+// lie under it.
 func (a Assembly) First(id string, off []string) (first []Part) {
 	for _, q := range a {
 		if slices.Contains(q.Under, id) && slices.Contains(off, q.ID) {

@@ -46,19 +46,24 @@ var feels = map[Feel][]Felt{
 		{"dirty", "dirty or dry", "clean", "Wipe it clean, look again, then grease.", false},
 		{"scored", "scored or rusty", "replace",
 			"A bearing that sits on a scored seat creeps and is gone again soon: dress it, or renew the seat.", false},
-		{"oval", "loose or oval", "replace", "A bearing must not be loose in its seat: nothing but a new seat holds it.", true},
+		{"oval", "loose or oval", "replace",
+			"A bearing must not be loose in its seat: nothing but a new seat holds it.", true},
 	},
 	Crack: {
 		{"sound", "no crack", "keep", "No crack, no dent, no mark at the clamp.", false},
-		{"marked", "marked or corroded", "clean", "Clean it and look again under a good light: a mark may hide a crack.", false},
-		{"cracked", "cracked", "replace", "It holds the rider and is cracked: the job stops, the owner is shown it, and it is replaced.", true},
+		{"marked", "marked or corroded", "clean",
+			"Clean it and look again under a good light: a mark may hide a crack.", false},
+		{"cracked", "cracked", "replace", "It holds the rider and is cracked: the job stops, the owner " +
+			"is shown it, and it is replaced.", true},
 	},
 	Pad: {
 		{"sound", "even, over 1 mm", "keep", "Even, dry and over 1 mm of friction.", false},
 		{"glazed", "glazed", "clean", "Sand it lightly, 80 to 100 grit, and bed it in again.", false},
 		{"worn", "1 mm or less", "replace", "1 mm of friction or less: soon its plate ruins the rotor.", false},
-		{"uneven", "worn askew", "replace", "Worn askew: find why first, a piston that sticks or a caliper out of line.", false},
-		{"oily", "oily", "replace", "A fluid cannot be got out of a pad by wiping: it brakes weakly, or not at all.", true},
+		{"uneven", "worn askew", "replace", "Worn askew: find why first, a piston that sticks or a " +
+			"caliper out of line.", false},
+		{"oily", "oily", "replace", "A fluid cannot be got out of a pad by wiping: it brakes weakly, or not at all.",
+			true},
 	},
 	Wear: {
 		{"sound", "sound", "keep", "It is sound.", false},

@@ -38,7 +38,8 @@ type Way struct {
 }
 
 // Directions are where a side may point. An axle that stands on end for the drawing has its drive side up.
-var Directions = []string{"up", "down", "inwards", "outwards", "to the drive side", "to the left side", "forwards", "backwards", AsItLay}
+var Directions = []string{"up", "down", "inwards", "outwards", "to the drive side", "to the left side",
+	"forwards", "backwards", AsItLay}
 
 // AsItLay is for a side that points one way on one bike and the other way on the next: it is noted
 // when the part comes off.
@@ -102,7 +103,8 @@ func (p Part) Validate() error {
 	case p.Plain && len(p.Way) > 0:
 		return fmt.Errorf("%s goes two ways: any way round, and %s", p.Name, p.Says())
 	case !p.Plain && !p.Stays && len(p.Way) == 0:
-		return fmt.Errorf("which way %s goes is not said: name a side and where it points, or “plain” when it cannot be wrong", p.Name)
+		return fmt.Errorf("which way %s goes is not said: name a side and where it points, or “plain” "+
+			"when it cannot be wrong", p.Name)
 	case p.Stays && (len(p.Under) > 0 || len(p.Bolts) > 0):
 		return fmt.Errorf("%s stays where it is: nothing is taken off to get at it", p.Name)
 	case len(p.Way) > 0 && p.Wrong == "" && p.Asks() == "":

@@ -17,7 +17,8 @@ type Corner struct {
 	Z float64 `json:"z"`
 }
 
-// reach is how far a point may lie from the axis or below the top, mm: nothing of a bike that is drawn is larger.
+// reach is how far a point may lie from the axis or below the top, mm: nothing of a bike that is
+// drawn is larger.
 const reach = 160
 
 // ReadRing reads an outline. It refuses what is not one: fewer than three corners, corners behind the

@@ -29,7 +29,8 @@ func TestPartsComeOffInTheOrderInWhichTheyLie(t *testing.T) {
 	over := headset.Over(lower, []string{"cap", "stem", "ring"})
 	require.Len(t, over, 1)
 	assert.Equal(t, "fork", over[0].ID)
-	assert.Equal(t, "lower", headset.Back(headset.Order()), "it lies on the fork, and goes on it before the fork goes up")
+	assert.Equal(t, "lower", headset.Back(headset.Order()),
+		"it lies on the fork, and goes on it before the fork goes up")
 	first := headset.First("stem", headset.Order())
 	require.Len(t, first, 1)
 	assert.Equal(t, "ring", first[0].ID)
@@ -59,17 +60,20 @@ func TestAssembliesThatCannotBe(t *testing.T) {
 	for says, parts := range map[string]strip.Assembly{
 		"the nut goes nowhere: it lies under \"washer\"": {plain("bolt"), plain("nut", "washer")},
 		"goes nowhere: it lies under \"tube\"":           {tube, plain("nut", "tube")},
-		"the nut goes two ways: lip up, lip down":        nut(append(slices.Clone(up), strip.Way{Side: "lip", Goes: "down"}), false),
-		"the nut goes two ways: any way round, and lip":  nut(up, true),
-		"which way the nut goes is not said":             {{ID: "nut", Name: "the nut", Wash: "soap"}},
-		"what happens when the nut goes the wrong way":   {{ID: "nut", Name: "the nut", Wash: "soap", Way: up}},
+		"the nut goes two ways: lip up, lip down": nut(append(slices.Clone(up),
+			strip.Way{Side: "lip", Goes: "down"}), false),
+		"the nut goes two ways: any way round, and lip": nut(up, true),
+		"which way the nut goes is not said":            {{ID: "nut", Name: "the nut", Wash: "soap"}},
+		"what happens when the nut goes the wrong way":  {{ID: "nut", Name: "the nut", Wash: "soap", Way: up}},
 		"lip sideways": nut([]strip.Way{{Side: "lip", Goes: "sideways"}}, false),
 		"these never come off, each lies under another": {plain("a", "b"), plain("b", "a"), plain("c")},
 		"the part \"a\" stands twice":                   {plain("a"), plain("a")},
 		"nothing comes off":                             {tube},
-		"a washer drives its grease out":                {{ID: "b", Name: "the bearing", Plain: true, Feel: strip.Sealed, Wash: strip.Washer}},
-		"how the b is washed is not said":               {{ID: "b", Name: "the b", Plain: true}},
-		"nothing is taken off to get at it":             {{ID: "tube", Name: "tube", Stays: true, Wash: strip.Never, Bolts: []string{"x"}}},
+		"a washer drives its grease out": {{ID: "b", Name: "the bearing", Plain: true,
+			Feel: strip.Sealed, Wash: strip.Washer}},
+		"how the b is washed is not said": {{ID: "b", Name: "the b", Plain: true}},
+		"nothing is taken off to get at it": {{ID: "tube", Name: "tube", Stays: true,
+			Wash: strip.Never, Bolts: []string{"x"}}},
 		"needs a treatment, a place and a reason": {{ID: "b", Name: "the b", Plain: true, Wash: "soap",
 			Lay: []strip.Lay{{With: "grease"}}}},
 		"\"taste\" is nothing that is felt": {{ID: "b", Name: "the b", Plain: true, Wash: "soap", Feel: "taste"}},

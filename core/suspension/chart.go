@@ -16,7 +16,8 @@ type Row struct {
 // Chart is what a leg's maker gives to begin with, by the rider's weight.
 type Chart []Row
 
-// Check says what a chart cannot be: it has a row or more, weights stand once, and heavier riders get no less air.
+// Check says what a chart cannot be: it has a row or more, weights stand once, and heavier riders
+// get no less air.
 func (c Chart) Check() error {
 	if len(c) == 0 || len(c) > 20 {
 		return fmt.Errorf("a chart has a line or more, up to 20: a weight and a pressure each")
@@ -43,8 +44,8 @@ func (c Chart) sorted() Chart {
 	return rows
 }
 
-// At is where a rider begins, bar, along straight lines between the chart's; false beyond them: it says nothing there.
-// The chart has been checked.
+// At is where a rider begins, bar, along straight lines between the chart's; false beyond them:
+// it says nothing there. The chart has been checked.
 func (c Chart) At(kg float64) (from, to float64, told bool) {
 	rows := c.sorted()
 	for i, r := range rows {

@@ -33,14 +33,17 @@ const (
 // slack of where a seal's lip runs, against what is measured with a rule, mm.
 const lip = 5
 
-// Passed says whether the seal slides over the nick. A leg that bottoms takes its seal up by all of its travel.
+// Passed says whether the seal slides over the nick. A leg that bottoms takes its seal up by all
+// of its travel.
 func (n Nick) Passed() bool { return n.Above <= n.Travel+lip }
 
-// Fate says what is done: a raised edge cuts the seal and is dressed with very fine paper; a groove that the seal passes
-// lets oil by whatever is done, and condemns the tube; what the seal never meets is watched (common practice, no source).
+// Fate says what is done: a raised edge cuts the seal and is dressed with very fine paper; a
+// groove that the seal passes lets oil by whatever is done, and condemns the tube; what the seal
+// never meets is watched (common practice, no source).
 func (n Nick) Fate() (Fate, error) {
 	if !(n.Above >= 0 && n.Above <= 400) || !(n.Travel >= 20 && n.Travel <= 260) {
-		return "", fmt.Errorf("a mark %g mm over the seal of a leg of %g mm: 0 to 400 over it, and 20 to 260 of travel", n.Above, n.Travel)
+		return "", fmt.Errorf("a mark %g mm over the seal of a leg of %g mm: 0 to 400 over it, and 20 "+
+			"to 260 of travel", n.Above, n.Travel)
 	}
 	switch n.Felt {
 	case Seen:

@@ -38,7 +38,8 @@ func TestGasLaw(t *testing.T) {
 
 func TestNothingLeaksThatIsOnlyCold(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		first := suspension.Reading{At: day, Bar: rapid.Float64Range(0.5, 22).Draw(t, "bar"), // warmed, it stays within what is taken
+		// warmed, it stays within what is taken
+		first := suspension.Reading{At: day, Bar: rapid.Float64Range(0.5, 22).Draw(t, "bar"),
 			Celsius: rapid.Float64Range(-20, 40).Draw(t, "warm")}
 		second := suspension.Reading{At: day.AddDate(0, 0, 30), Celsius: rapid.Float64Range(-20, 40).Draw(t, "cold")}
 		second.Bar = first.AtTemperature(second.Celsius)

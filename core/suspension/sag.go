@@ -40,7 +40,8 @@ func (s Sagged) check() error {
 	case !(s.Travel >= 20 && s.Travel <= 260):
 		return fmt.Errorf("%w: a travel of %g mm. Legs have 20 to 260", ErrNoSag, s.Travel)
 	case !(s.Sag > 0 && s.Sag < s.Travel):
-		return fmt.Errorf("%w: %g mm of %g mm of travel. Push the ring down, sit on it gently, and read again", ErrNoSag, s.Sag, s.Travel)
+		return fmt.Errorf("%w: %g mm of %g mm of travel. Push the ring down, sit on it gently, and read again",
+			ErrNoSag, s.Sag, s.Travel)
 	case s.Bar > mostBar:
 		return fmt.Errorf("%w: %g bar. If that was psi, it is %.1f bar", ErrNoSag, s.Bar, s.Bar/bar)
 	case !(s.Bar >= leastBar):
@@ -58,8 +59,9 @@ type Next struct {
 	Own    bool    // the power is this leg's own, from two readings
 }
 
-// How steeply legs answer: twice the pressure halves the sag, about; their own answer is believed within a range. A step
-// is no larger than a third of the pressure, and what two readings less than so much apart tell is friction (our own).
+// How steeply legs answer: twice the pressure halves the sag, about; their own answer is believed
+// within a range. A step is no larger than a third of the pressure, and what two readings less
+// than so much apart tell is friction (our own).
 const (
 	usualPower = 1.0
 	leastPower = 0.5
@@ -68,15 +70,16 @@ const (
 	tellsApart = 0.04
 )
 
-// Set advises the next pressure from sags that were read, the latest last, all in riding kit: an air spring near its sag
-// sinks by pressure to a power, which the first reading takes as usual and two readings tell. A reading from another
-// leg, or before it was opened, has no place here.
+// Set advises the next pressure from sags that were read, the latest last, all in riding kit: an
+// air spring near its sag sinks by pressure to a power, which the first reading takes as usual
+// and two readings tell. A reading from another leg, or before it was opened, has no place here.
 func Set(target Target, read ...Sagged) (Next, error) {
 	if !(target.From > 0 && target.From < target.To && target.To < 0.6) {
 		return Next{}, fmt.Errorf("%w: a target from %g to %g of the travel", ErrNoSag, target.From, target.To)
 	}
 	if !(target.Most >= leastBar && target.Most <= mostBar) {
-		return Next{}, fmt.Errorf("%w: a leg that bears %g bar. What it bears stands on its sticker or in its manual, in bar or psi",
+		return Next{}, fmt.Errorf("%w: a leg that bears %g bar. What it bears stands on its sticker or "+
+			"in its manual, in bar or psi",
 			ErrNoSag, target.Most)
 	}
 	if len(read) == 0 {
@@ -107,9 +110,10 @@ func Set(target Target, read ...Sagged) (Next, error) {
 	return n, nil
 }
 
-// Balance says how front and rear stand to each other: by how much more of its travel the front sinks, as a share. About
-// nothing, or a little less in front, keeps the steering where it was built to be; a front that sinks much more is nervous
-// and throws its rider forward, a rear that does slackens the steering and lowers the pedals (common practice, no source).
+// Balance says how front and rear stand to each other: by how much more of its travel the front
+// sinks, as a share. About nothing, or a little less in front, keeps the steering where it was
+// built to be; a front that sinks much more is nervous and throws its rider forward, a rear that
+// does slackens the steering and lowers the pedals (common practice, no source).
 func Balance(front, rear Sagged) (float64, error) {
 	if err := errors.Join(front.check(), rear.check()); err != nil {
 		return 0, err

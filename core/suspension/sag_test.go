@@ -17,7 +17,8 @@ func usual(most float64) suspension.Target {
 }
 
 func TestSag(t *testing.T) {
-	// 45 mm of 140 at 5 bar are 32 %: more air. Twice the pressure halves the sag until this leg has told otherwise.
+	// 45 mm of 140 at 5 bar are 32 %: more air. Twice the pressure halves the sag until this leg
+	// has told otherwise.
 	n, err := suspension.Set(usual(12), suspension.Sagged{Bar: 5, Sag: 45, Travel: 140})
 	require.NoError(t, err)
 	assert.InDelta(t, 5*45/(0.275*140), n.Bar, 1e-9)
@@ -41,13 +42,15 @@ func TestSag(t *testing.T) {
 	assert.True(t, n.Held)
 	assert.Equal(t, 5.5, n.Bar)
 
-	off, err := suspension.Balance(suspension.Sagged{Bar: 5, Sag: 28, Travel: 140}, suspension.Sagged{Bar: 12, Sag: 18, Travel: 60})
+	off, err := suspension.Balance(suspension.Sagged{Bar: 5, Sag: 28, Travel: 140},
+		suspension.Sagged{Bar: 12, Sag: 18, Travel: 60})
 	require.NoError(t, err)
 	assert.InDelta(t, -0.1, off, 1e-9)
 }
 
-// The advice always goes towards the target: a leg that sinks too far is given air, one that sinks too little gives
-// some; and on a leg that answers by a power of its own, it is right after a few readings, or the leg does not bear it.
+// The advice always goes towards the target: a leg that sinks too far is given air, one that
+// sinks too little gives some; and on a leg that answers by a power of its own, it is right after
+// a few readings, or the leg does not bear it.
 func TestSagAdviceGoesTowardsItsTarget(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		power := rapid.Float64Range(0.6, 1.8).Draw(t, "power")
@@ -94,6 +97,7 @@ func TestSagThatCannotBe(t *testing.T) {
 	assert.Error(t, err)
 	_, err = suspension.Set(usual(0), suspension.Sagged{Bar: 5, Sag: 60, Travel: 140})
 	assert.ErrorContains(t, err, "stands on its sticker", "no air is put in before it is known what the leg bears")
-	_, err = suspension.Set(suspension.Target{From: 0.3, To: 0.2, Most: 12}, suspension.Sagged{Bar: 5, Sag: 40, Travel: 140})
+	_, err = suspension.Set(suspension.Target{From: 0.3, To: 0.2, Most: 12},
+		suspension.Sagged{Bar: 5, Sag: 40, Travel: 140})
 	assert.Error(t, err)
 }

@@ -20,8 +20,8 @@ const (
 // HoursOf is about how many hours a week so many kilometres are.
 func HoursOf(weeklyKm float64) Weekly { return Weekly{weeklyKm / fastRide, weeklyKm / slowRide} }
 
-// Interval is after how many hours of riding a leg is opened again, 5 to 500. Makers ask for it after 30 or after 50
-// (common practice, no source): the manual of the leg wins.
+// Interval is after how many hours of riding a leg is opened again, 5 to 500. Makers ask for it
+// after 30 or after 50 (common practice, no source): the manual of the leg wins.
 type Interval float64
 
 // The two schools of makers for the lower legs of a fork.

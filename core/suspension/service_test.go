@@ -40,7 +40,8 @@ func TestWhoRidesMoreIsDueSooner(t *testing.T) {
 		opened := time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC)
 		less, err := suspension.HoursOf(km).Since(opened, opened, suspension.Every30)
 		require.NoError(t, err)
-		more, err := suspension.HoursOf(km*rapid.Float64Range(1.01, 3).Draw(t, "more")).Since(opened, opened, suspension.Every30)
+		more, err := suspension.HoursOf(km*rapid.Float64Range(1.01, 3).Draw(t, "more")).Since(opened,
+			opened, suspension.Every30)
 		require.NoError(t, err)
 		longer, err := suspension.HoursOf(km).Since(opened, opened, suspension.Every50)
 		require.NoError(t, err)
@@ -56,11 +57,16 @@ func TestWhatANailFeels(t *testing.T) {
 		nick suspension.Nick
 		fate suspension.Fate
 	}{
-		"a scuff":                    {suspension.Nick{Felt: suspension.Seen, Above: 20, Travel: 120}, suspension.Leave},
-		"an edge the seal passes":    {suspension.Nick{Felt: suspension.Edge, Above: 20, Travel: 120}, suspension.Dress},
-		"an edge beyond the travel":  {suspension.Nick{Felt: suspension.Edge, Above: 140, Travel: 120}, suspension.Watch},
-		"a groove the seal passes":   {suspension.Nick{Felt: suspension.Deep, Above: 118, Travel: 120}, suspension.Condemn},
-		"a groove beyond the travel": {suspension.Nick{Felt: suspension.Deep, Above: 160, Travel: 120}, suspension.Watch},
+		"a scuff": {suspension.Nick{Felt: suspension.Seen, Above: 20, Travel: 120},
+			suspension.Leave},
+		"an edge the seal passes": {suspension.Nick{Felt: suspension.Edge, Above: 20, Travel: 120},
+			suspension.Dress},
+		"an edge beyond the travel": {suspension.Nick{Felt: suspension.Edge, Above: 140, Travel: 120},
+			suspension.Watch},
+		"a groove the seal passes": {suspension.Nick{Felt: suspension.Deep, Above: 118, Travel: 120},
+			suspension.Condemn},
+		"a groove beyond the travel": {suspension.Nick{Felt: suspension.Deep, Above: 160, Travel: 120},
+			suspension.Watch},
 	} {
 		t.Run(name, func(t *testing.T) {
 			fate, err := c.nick.Fate()

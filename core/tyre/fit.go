@@ -11,8 +11,8 @@ type Rim struct{ Inner, From, To float64 }
 // Rims are such rims, by inner width, rising. A rim maker's own list wins over them.
 type Rims []Rim
 
-// Takes is the narrowest and the widest tyre for a rim of an inner width, mm, in proportion between two rows; false for a
-// rim that is narrower or wider than any row.
+// Takes is the narrowest and the widest tyre for a rim of an inner width, mm, in proportion
+// between two rows; false for a rim that is narrower or wider than any row.
 func (r Rims) Takes(inner float64) (from, to float64, known bool) {
 	i := slices.IndexFunc(r, func(x Rim) bool { return inner <= x.Inner })
 	switch {
@@ -26,8 +26,8 @@ func (r Rims) Takes(inner float64) (from, to float64, known bool) {
 	return a.From + share*(b.From-a.From), a.To + share*(b.To-a.To), true
 }
 
-// On says what is wrong with a tyre of a width on a rim of an inner width, mm; empty where they go together, or where no
-// row tells.
+// On says what is wrong with a tyre of a width on a rim of an inner width, mm; empty where they
+// go together, or where no row tells.
 func (r Rims) On(width, inner float64) string {
 	const lists = " The rim maker's own list wins."
 	switch from, to, known := r.Takes(inner); {
@@ -48,7 +48,8 @@ func (r Rims) Check() error {
 	}
 	for i, x := range r {
 		if !(x.Inner > 0 && x.From > x.Inner*0.9 && x.To > x.From) {
-			return fmt.Errorf("%g mm inside takes %g to %g mm: a tyre is about as wide as its rim inside, or wider", x.Inner, x.From, x.To)
+			return fmt.Errorf("%g mm inside takes %g to %g mm: a tyre is about as wide as its rim inside, or wider",
+				x.Inner, x.From, x.To)
 		}
 		if i > 0 && (x.Inner <= r[i-1].Inner || x.From < r[i-1].From || x.To < r[i-1].To) {
 			return fmt.Errorf("%g mm inside takes narrower tyres than %g", x.Inner, r[i-1].Inner)
@@ -57,12 +58,12 @@ func (r Rims) Check() error {
 	return nil
 }
 
-// Room is what a tyre needs on either side of it, mm: a shop's practice (common practice, no source; older rules ask for
-// 4). The frame's own figure wins.
+// Room is what a tyre needs on either side of it, mm: a shop's practice (common practice, no
+// source; older rules ask for 4). The frame's own figure wins.
 const Room = 6.0
 
-// Between is the room on either side of a tyre of a width in a space of a frame or fork, mm, and what is wrong with it; empty
-// where it is enough.
+// Between is the room on either side of a tyre of a width in a space of a frame or fork, mm, and
+// what is wrong with it; empty where it is enough.
 func Between(width, space float64) (room float64, wrong string) {
 	room = (space - width) / 2
 	switch {

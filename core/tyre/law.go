@@ -39,9 +39,9 @@ type Custom struct {
 	Floors  []Floor  // by width, rising
 }
 
-// Law gives the pressure that is ridden, as p = c · load^a · width^(−b − e·ln width) · seat^−d, times what the ground and
-// a missing tube leave of it. The width's power grows with the width: narrow tyres are ridden hard for what pinches
-// them, wide ones soft for what they float on.
+// Law gives the pressure that is ridden, as p = c · load^a · width^(−b − e·ln width) · seat^−d,
+// times what the ground and a missing tube leave of it. The width's power grows with the width:
+// narrow tyres are ridden hard for what pinches them, wide ones soft for what they float on.
 type Law struct {
 	custom   Custom
 	by       [terms]float64
@@ -54,8 +54,8 @@ const (
 	usualLoad, usualWidth, usual = 45.0, 40.0, 622.0
 )
 
-// Without a tube nothing is pinched, and the bead leaves its seat before the rim is struck: what is ridden and what is
-// the least, as shares of those with one (common practice, no source).
+// Without a tube nothing is pinched, and the bead leaves its seat before the rim is struck: what
+// is ridden and what is the least, as shares of those with one (common practice, no source).
 const (
 	withoutOne      = 0.9
 	floorWithoutOne = 0.8
@@ -86,7 +86,8 @@ func (c Custom) Fit() (Law, error) {
 	}
 	copy(l.by[:], by.RawVector().Data)
 	if !(l.by[1] > 0 && l.by[1] <= 1) {
-		return Law{}, fmt.Errorf("what is ridden has pressure go with load to the power of %.2f: above 0 and up to 1", l.by[1])
+		return Law{}, fmt.Errorf("what is ridden has pressure go with load to the power of %.2f: above 0 and up to 1",
+			l.by[1])
 	}
 	for _, width := range []float64{narrowest, widest} {
 		if slope := l.by[2] + 2*l.by[3]*math.Log(width/usualWidth); slope >= 0 {
@@ -170,7 +171,8 @@ func (c Custom) check() error {
 	for _, r := range c.Ridden {
 		known := slices.ContainsFunc(c.Grounds, func(g Ground) bool { return g.Surface == r.Surface })
 		if !known || !(r.Load > 0 && r.Width > 0 && r.Seat > 0 && r.From > 0 && r.To >= r.From) {
-			return fmt.Errorf("%.0f kg on %.0f mm: a load, a width, a seat, a ground that is known and two pressures", r.Load, r.Width)
+			return fmt.Errorf("%.0f kg on %.0f mm: a load, a width, a seat, a ground that is known and two pressures",
+				r.Load, r.Width)
 		}
 	}
 	if len(c.Floors) < 2 {

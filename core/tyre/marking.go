@@ -1,5 +1,5 @@
-// Package tyre computes with tyres and the air in them: the size that a marking says, the pressure that a load asks for,
-// where to look for what made a hole, how much sealant seals.
+// Package tyre computes with tyres and the air in them: the size that a marking says, the
+// pressure that a load asks for, where to look for what made a hole, how much sealant seals.
 //
 // Lengths are millimetres, pressures bar over the atmosphere, masses kilograms.
 package tyre
@@ -29,12 +29,14 @@ type named struct {
 	seat int
 }
 
-// Fractions and decimals are not the same: 26 × 1.75 and 26 × 1 3/4 are two sizes that do not fit each other's rims.
-// (The names of ISO 5775's annex and of the older French and inch tables, values from memory.)
+// Fractions and decimals are not the same: 26 × 1.75 and 26 × 1 3/4 are two sizes that do not fit
+// each other's rims. (The names of ISO 5775's annex and of the older French and inch tables,
+// values from memory.)
 var fractions = []named{
 	{"28×1 1/2", 635}, {"28×1 5/8", 622}, {"28×1 3/8", 622}, {"28×1 3/8", 642}, {"28×1 1/4", 622}, {"28×1 3/4", 622},
 	{"27×1 1/4", 630}, {"27×1 1/8", 630},
-	{"27×1", 630}, {"26×1 1/8", 571}, {"26×1 1/2", 584}, {"26×1 3/8", 590}, {"26×1 1/4", 597}, {"26×1 3/4", 571}, {"26×1", 571},
+	{"27×1", 630}, {"26×1 1/8", 571}, {"26×1 1/2", 584}, {"26×1 3/8", 590}, {"26×1 1/4", 597},
+	{"26×1 3/4", 571}, {"26×1", 571},
 	{"24×1 3/8", 540},
 	{"24×1 1/4", 547}, {"24×1", 520}, {"22×1 3/8", 489}, {"22×1 3/8", 490}, {"22×1 3/8", 501}, {"20×1 3/8", 451},
 	{"20×1 3/8", 438}, {"20×1 1/8", 451}, {"20×1 1/4", 451}, {"18×1 3/8", 400}, {"18×1 3/8", 390}, {"17×1 1/4", 369},
@@ -42,11 +44,13 @@ var fractions = []named{
 }
 
 var decimals = []named{
-	{"29", 622}, {"28", 622}, {"27.5", 584}, {"26", 559}, {"24", 507}, {"20", 406}, {"18", 355}, {"16", 305}, {"14", 254}, {"12", 203},
+	{"29", 622}, {"28", 622}, {"27.5", 584}, {"26", 559}, {"24", 507}, {"20", 406}, {"18", 355},
+	{"16", 305}, {"14", 254}, {"12", 203},
 }
 
 var french = []named{
-	{"700A", 642}, {"700B", 635}, {"700C", 622}, {"700D", 587}, {"650A", 590}, {"650B", 584}, {"650C", 571}, {"600A", 541}, {"550A", 490},
+	{"700A", 642}, {"700B", 635}, {"700C", 622}, {"700D", 587}, {"650A", 590}, {"650B", 584},
+	{"650C", 571}, {"600A", 541}, {"550A", 490},
 	{"500A", 440}, {"400A", 340},
 }
 
@@ -55,10 +59,12 @@ var (
 	frenchMark  = regexp.MustCompile(`\b([4-7][05]0)(?:×(\d{2}(?:\.\d)?))? ?([ABCD])\b`)
 	plainFrench = regexp.MustCompile(`\b([4-7][05]0)×(\d{2}(?:\.\d)?)\b`)
 	inchMark    = regexp.MustCompile(`\b(\d{2}(?: 1/2|\.5)?)×(\d(?:\.\d{1,3})|\d(?: \d/\d)?)`)
-	fraction    = strings.NewReplacer("½", " 1/2", "¼", " 1/4", "¾", " 3/4", "⅛", " 1/8", "⅜", " 3/8", "⅝", " 5/8", "⅞", " 7/8")
-	signs       = strings.NewReplacer("x", "×", "X", "×", "*", "×", "–", "-", "−", "-", "''", "", `"`, "", "”", "", "inch", "", ",", ".")
-	aroundSign  = regexp.MustCompile(`\s*([×-])\s*`)
-	spaces      = regexp.MustCompile(`\s+`)
+	fraction    = strings.NewReplacer("½", " 1/2", "¼", " 1/4", "¾", " 3/4", "⅛", " 1/8", "⅜", " 3/8",
+		"⅝", " 5/8", "⅞", " 7/8")
+	signs = strings.NewReplacer("x", "×", "X", "×", "*", "×", "–", "-", "−", "-", "''", "", `"`,
+		"", "”", "", "inch", "", ",", ".")
+	aroundSign = regexp.MustCompile(`\s*([×-])\s*`)
+	spaces     = regexp.MustCompile(`\s+`)
 )
 
 // Narrowest and widest that a tyre is.
@@ -67,10 +73,10 @@ const (
 	widest    = 130
 )
 
-// Read is what sizes a marking says, the likeliest first: in the metric way (37-622), which leaves no doubt, in the
-// French way (700×35C), or in inches, where a fraction and a decimal are different sizes. Several come where one name
-// stands on tyres of several seats: the tyre itself is measured then. What nobody can read is an error that says what to
-// look for.
+// Read is what sizes a marking says, the likeliest first: in the metric way (37-622), which
+// leaves no doubt, in the French way (700×35C), or in inches, where a fraction and a decimal are
+// different sizes. Several come where one name stands on tyres of several seats: the tyre itself
+// is measured then. What nobody can read is an error that says what to look for.
 func Read(marking string) ([]Size, error) {
 	text := signs.Replace(fraction.Replace(strings.TrimSpace(marking)))
 	text = aroundSign.ReplaceAllString(spaces.ReplaceAllString(text, " "), "$1")
@@ -80,7 +86,8 @@ func Read(marking string) ([]Size, error) {
 			return sizes, nil
 		}
 	}
-	return nil, fmt.Errorf("%q is no size that is known. Look along the sidewall for two numbers with a dash, such as 37-622",
+	return nil, fmt.Errorf("%q is no size that is known. Look along the sidewall for two numbers with a "+
+		"dash, such as 37-622",
 		words.Short(marking, 40))
 }
 
@@ -96,8 +103,8 @@ func metric(text string) (all []Size) {
 	return nil
 }
 
-// withoutLetter is which seats a French size has where no letter is given: 700 is C now; 650 is B on wide tyres and C on
-// narrow ones, and nobody can be sure.
+// withoutLetter is which seats a French size has where no letter is given: 700 is C now; 650 is B
+// on wide tyres and C on narrow ones, and nobody can be sure.
 func withoutLetter(across string, width float64) []string {
 	const wide = 32
 	switch {

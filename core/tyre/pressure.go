@@ -19,8 +19,8 @@ type Wheel struct {
 	Hookless bool    // the rim has no hook to hold the bead
 }
 
-// HooklessMost is what a rim without hooks bears, whatever stands on the tyre, bar (ISO 5775-2 practice, value from
-// memory).
+// HooklessMost is what a rim without hooks bears, whatever stands on the tyre, bar (ISO 5775-2
+// practice, value from memory).
 const HooklessMost = 5.0
 
 // Advice is a pressure to begin with, and the range it lies in, bar.
@@ -38,15 +38,16 @@ type Advice struct {
 // ErrTooMuch says that a load asks for more than tyre and rim bear: a wider tyre carries it.
 var ErrTooMuch = errors.New("this tyre does not carry that on this rim")
 
-// How far about the advice a rider's own liking usually lies, as a share; and the least that keeps a tube from being
-// pinched, as a share of the advice for smooth ground (common practice, no source).
+// How far about the advice a rider's own liking usually lies, as a share; and the least that
+// keeps a tube from being pinched, as a share of the advice for smooth ground (common practice,
+// no source).
 const (
 	liking  = 0.1
 	pinches = 0.8
 )
 
-// Limit is what tyre and rim bear together, bar, and which of them decides: "tyre", "rim" or "hookless rim". It is 0
-// where none was read.
+// Limit is what tyre and rim bear together, bar, and which of them decides: "tyre", "rim" or
+// "hookless rim". It is 0 where none was read.
 func (w Wheel) Limit() (most float64, by string) {
 	limit := func(bar float64, whose string) {
 		if bar > 0 && (most == 0 || bar < most) {
@@ -61,8 +62,8 @@ func (w Wheel) Limit() (most float64, by string) {
 	return most, by
 }
 
-// Advise is the pressure for a wheel, within what its tyre and its rim bear: the lower of the two wins. It is a place to
-// begin: what this rider liked before counts for more.
+// Advise is the pressure for a wheel, within what its tyre and its rim bear: the lower of the two
+// wins. It is a place to begin: what this rider liked before counts for more.
 func (l Law) Advise(w Wheel) (Advice, error) {
 	if err := w.check(); err != nil {
 		return Advice{}, err
@@ -76,13 +77,15 @@ func (l Law) Advise(w Wheel) (Advice, error) {
 		return a, fmt.Errorf("%w: its tyre needs %.1f bar and its %s bears %.1f", ErrTooMuch, w.Least, a.MostBy, a.Most)
 	}
 	if w.Carries > 0 && w.Load > w.Carries {
-		return a, fmt.Errorf("%w: %.0f kg rest on it, and its sidewall says %.0f at the most", ErrTooMuch, w.Load, w.Carries)
+		return a, fmt.Errorf("%w: %.0f kg rest on it, and its sidewall says %.0f at the most",
+			ErrTooMuch, w.Load, w.Carries)
 	}
 	smooth := l.smooth(w.Load, w.Width, float64(w.Seat))
 	bar := l.Ridden(w.Load, w.Width, float64(w.Seat), w.Surface, w.Tubeless)
 	a.Least, a.LeastBy = l.least(w, smooth, a.Most)
 	if smooth*pinches > a.Most || a.Least > a.Most {
-		return a, fmt.Errorf("%w: %.0f kg on %.0f mm ask for %.1f bar, and the %s bears %.1f", ErrTooMuch, w.Load, w.Width,
+		return a, fmt.Errorf("%w: %.0f kg on %.0f mm ask for %.1f bar, and the %s bears %.1f",
+			ErrTooMuch, w.Load, w.Width,
 			max(bar, a.Least), a.MostBy, a.Most)
 	}
 	a.HeldBelow, a.HeldAbove = bar > a.Most, bar < a.Least
@@ -91,8 +94,9 @@ func (l Law) Advise(w Wheel) (Advice, error) {
 	return a, nil
 }
 
-// least is what a wheel is not ridden below, bar, and what asks for it. A load on the sidewall is carried at the
-// sidewall's most, and less of it in proportion. Where the sidewall prints a least, that stands in place of the table's.
+// least is what a wheel is not ridden below, bar, and what asks for it. A load on the sidewall is
+// carried at the sidewall's most, and less of it in proportion. Where the sidewall prints a
+// least, that stands in place of the table's.
 func (l Law) least(w Wheel, smooth, most float64) (bar float64, by string) {
 	floor := l.Floor(w.Width, w.Surface, w.Tubeless)
 	if w.Least > 0 {
@@ -121,21 +125,25 @@ func (w Wheel) check() error {
 	if w.Most == 0 {
 		return errors.New("what the tyre bears was not read: it stands on its sidewall, in bar or psi")
 	}
-	return errors.Join(within("the load on a wheel", w.Load, 5, 250, "kg"), within("a tyre's width", w.Width, narrowest, widest, "mm"),
+	return errors.Join(within("the load on a wheel", w.Load, 5, 250, "kg"),
+		within("a tyre's width", w.Width, narrowest, widest, "mm"),
 		within("a tyre's least", w.Least, 0, 12, "bar"), within("a tyre's most", w.Most, 1, 16, "bar"),
 		within("a rim's most", w.RimMost, 0, 16, "bar"), within("a bead seat", float64(w.Seat), 203, 642, "mm"),
 		within("the load on a sidewall", w.Carries, 0, 400, "kg"))
 }
 
-// Shares are what part of rider, bike and load rests on the front wheel, by how one sits (common practice, no source;
-// two scales tell it for this rider).
+// Shares are what part of rider, bike and load rests on the front wheel, by how one sits (common
+// practice, no source; two scales tell it for this rider).
 var Shares = map[string]float64{"upright": 0.40, "leaning": 0.43, "low": 0.45, "standing": 0.42}
 
-// Loads are what front and rear wheel carry, kg: rider and bike by a share of them, what is on the racks by where it is.
+// Loads are what front and rear wheel carry, kg: rider and bike by a share of them, what is on
+// the racks by where it is.
 func Loads(riderAndBike, share, onFront, onRear float64) (front, rear float64, err error) {
-	if !(riderAndBike >= 10 && riderAndBike <= 400 && share >= 0.2 && share <= 0.8 && onFront >= 0 && onFront <= 200 && onRear >= 0 &&
+	if !(riderAndBike >= 10 && riderAndBike <= 400 && share >= 0.2 && share <= 0.8 && onFront >= 0 &&
+		onFront <= 200 && onRear >= 0 &&
 		onRear <= 200) {
-		return 0, 0, errors.New("rider and bike weigh 10 to 400 kg together, of which a fifth to four fifths rest in front; " +
+		return 0, 0, errors.New("rider and bike weigh 10 to 400 kg together, of which a fifth to four " +
+			"fifths rest in front; " +
 			"racks carry up to 200 kg")
 	}
 	return riderAndBike*share + onFront, riderAndBike*(1-share) + onRear, nil

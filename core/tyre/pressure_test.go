@@ -13,13 +13,16 @@ import (
 
 // custom is a small table of what is ridden, made by a rule of its own: the law is to find it again.
 func custom(by func(load, width, seat float64) float64) tyre.Custom {
-	c := tyre.Custom{Grounds: []tyre.Ground{{Surface: "smooth", Share: 1}, {Surface: "rough", Share: 0.8}, {Surface: "soft", Share: 0.7},
-		{Surface: "snow", Share: 0.4, Floats: 75}}, Floors: []tyre.Floor{{Width: 25, Bar: 4}, {Width: 50, Bar: 1.6}, {Width: 100, Bar: 0.5}}}
+	c := tyre.Custom{Grounds: []tyre.Ground{{Surface: "smooth", Share: 1},
+		{Surface: "rough", Share: 0.8}, {Surface: "soft", Share: 0.7},
+		{Surface: "snow", Share: 0.4, Floats: 75}},
+		Floors: []tyre.Floor{{Width: 25, Bar: 4}, {Width: 50, Bar: 1.6}, {Width: 100, Bar: 0.5}}}
 	for _, load := range []float64{20, 50, 90} {
 		for _, width := range []float64{25, 40, 60, 100} {
 			for _, seat := range []float64{406, 622} {
 				p := by(load, width, seat)
-				c.Ridden = append(c.Ridden, tyre.Ridden{Load: load, Width: width, Seat: seat, Surface: "smooth", From: p * 0.9, To: p * 1.1})
+				c.Ridden = append(c.Ridden, tyre.Ridden{Load: load, Width: width, Seat: seat,
+					Surface: "smooth", From: p * 0.9, To: p * 1.1})
 			}
 		}
 	}
@@ -40,7 +43,8 @@ func TestALawFindsWhatItsTableWasMadeBy(t *testing.T) {
 	assert.InDelta(t, 3.3*math.Pow(80./45, 0.6)*math.Pow(30./40, -1.2), l.Ridden(80, 30, 622, "smooth", false), 1e-9)
 	assert.InDelta(t, l.Ridden(20, 40, 622, "smooth", false)/2, l.Ridden(10, 40, 622, "smooth", false), 1e-9,
 		"in proportion below what was measured")
-	assert.InDelta(t, l.Ridden(45, 40, 622, "soft", false), l.Ridden(45, 40, 622, "snow", false), 1e-9, "a narrow tyre does not float")
+	assert.InDelta(t, l.Ridden(45, 40, 622, "soft", false), l.Ridden(45, 40, 622, "snow", false), 1e-9,
+		"a narrow tyre does not float")
 	assert.Less(t, l.Ridden(45, 100, 622, "snow", false), l.Ridden(45, 100, 622, "soft", false))
 	for name, broken := range map[string]func(*tyre.Custom){
 		"a table of one load": func(c *tyre.Custom) {
@@ -95,7 +99,8 @@ func TestPressure(t *testing.T) {
 	assert.True(t, a.HeldBelow)
 	assert.Equal(t, 4.5, a.Bar)
 
-	// Where the sidewall prints no least, the width asks for one; a load printed there is carried at its most only.
+	// Where the sidewall prints no least, the width asks for one; a load printed there is carried
+	// at its most only.
 	w = road()
 	w.Load, w.Least = 8, 0
 	a, err = l.Advise(w)
@@ -131,9 +136,12 @@ func TestAPressureThatNothingBears(t *testing.T) {
 	assert.ErrorContains(t, err, "ask for 7.5 bar, and the rim bears 5.0", "what its sidewall asks for under that load")
 	for name, broken := range map[string]func(*tyre.Wheel){
 		"an unread sidewall": func(w *tyre.Wheel) { w.Most = 0 },
-		"no load":            func(w *tyre.Wheel) { w.Load = 0 }, "psi typed as bar": func(w *tyre.Wheel) { w.Most = 85 },
-		"less than nothing": func(w *tyre.Wheel) { w.Least = -40 }, "a wall": func(w *tyre.Wheel) { w.Surface = "wall" },
-		"no figure": func(w *tyre.Wheel) { w.Width = math.NaN() }, "no seat": func(w *tyre.Wheel) { w.Seat = 0 },
+		"no load":            func(w *tyre.Wheel) { w.Load = 0 },
+		"psi typed as bar":   func(w *tyre.Wheel) { w.Most = 85 },
+		"less than nothing":  func(w *tyre.Wheel) { w.Least = -40 },
+		"a wall":             func(w *tyre.Wheel) { w.Surface = "wall" },
+		"no figure":          func(w *tyre.Wheel) { w.Width = math.NaN() },
+		"no seat":            func(w *tyre.Wheel) { w.Seat = 0 },
 	} {
 		w := road()
 		broken(&w)
@@ -142,13 +150,15 @@ func TestAPressureThatNothingBears(t *testing.T) {
 	}
 }
 
-// No advice lies above what tyre or rim bears, nor below what the tyre needs; more load asks for no less, a wider tyre
-// for no more.
+// No advice lies above what tyre or rim bears, nor below what the tyre needs; more load asks for
+// no less, a wider tyre for no more.
 func TestPressureStaysWithin(t *testing.T) {
 	l := lawOf(t)
 	rapid.Check(t, func(t *rapid.T) {
-		w := tyre.Wheel{Load: rapid.Float64Range(5, 200).Draw(t, "load"), Width: rapid.Float64Range(18, 110).Draw(t, "width"),
-			Seat: rapid.SampledFrom([]int{305, 406, 559, 622}).Draw(t, "seat"), Carries: rapid.SampledFrom([]float64{0, 60, 120}).Draw(t, "carries"),
+		w := tyre.Wheel{Load: rapid.Float64Range(5, 200).Draw(t, "load"),
+			Width:    rapid.Float64Range(18, 110).Draw(t, "width"),
+			Seat:     rapid.SampledFrom([]int{305, 406, 559, 622}).Draw(t, "seat"),
+			Carries:  rapid.SampledFrom([]float64{0, 60, 120}).Draw(t, "carries"),
 			Surface:  rapid.SampledFrom([]tyre.Surface{"smooth", "rough", "soft", "snow"}).Draw(t, "surface"),
 			Tubeless: rapid.Bool().Draw(t, "tubeless"),
 			Hookless: rapid.Bool().Draw(t, "hookless"), Least: rapid.Float64Range(0, 4).Draw(t, "least"),
@@ -207,7 +217,8 @@ func TestWhereTheHoleWas(t *testing.T) {
 	}
 }
 
-// 60 ml in a road tyre, some 110 to 130 in a wide one (common practice, no source); topped up every 2 to 4 months.
+// 60 ml in a road tyre, some 110 to 130 in a wide one (common practice, no source); topped up
+// every 2 to 4 months.
 func TestSealant(t *testing.T) {
 	assert.Equal(t, 60.0, tyre.Size{Seat: 622, Width: 28}.Sealant())
 	assert.InDelta(t, 125, tyre.Size{Seat: 584, Width: 58}.Sealant(), 15)

@@ -27,7 +27,8 @@ type Distance struct {
 func NewDistance(start time.Time, odometer, rides []Odometer, weekly float64) Distance {
 	d := Distance{weekly: max(weekly, 0), start: start}
 	byTime := func(a, b Odometer) int { return a.At.Compare(b.At) }
-	odometer, rides = slices.SortedFunc(slices.Values(odometer), byTime), slices.SortedFunc(slices.Values(rides), byTime)
+	odometer, rides = slices.SortedFunc(slices.Values(odometer), byTime),
+		slices.SortedFunc(slices.Values(rides), byTime)
 	base, last := 0.0, 0.0
 	for _, o := range odometer {
 		if o.Km < last {

@@ -8,7 +8,8 @@ import (
 
 // A chain that was measured five times: the median of all slopes, which one slip cannot move.
 func ExampleTheilSen() {
-	chain := []wear.Seen{{Gone: 0, Figure: 0}, {Gone: 500, Figure: 0.1}, {Gone: 1000, Figure: 0.2}, {Gone: 1500, Figure: 0.9},
+	chain := []wear.Seen{{Gone: 0, Figure: 0}, {Gone: 500, Figure: 0.1}, {Gone: 1000, Figure: 0.2},
+		{Gone: 1500, Figure: 0.9},
 		{Gone: 2000, Figure: 0.4}}
 	trend, _ := wear.TheilSen(chain, 1.645)
 	fmt.Printf("%.2f %% in 1000 km\n", 1000*trend.Slope)

@@ -26,16 +26,18 @@ type Gauge struct {
 	Major     float64       `yaml:"major"`     // numbered division
 	Plausible measure.Range `yaml:"plausible"` // outside it, a figure is a slip
 	New       *float64      `yaml:"new"`       // the figure of a new part
-	Month     float64       `yaml:"month"`     // what a month of ordinary riding adds to it; less than 0 for what wears away
-	Limits    []Variant     `yaml:"limits"`    // the first that holds is used
-	Markable  bool          `yaml:"markable"`  // the part may carry its own limit
+	// what a month of ordinary riding adds to it; less than 0 for what wears away
+	Month    float64   `yaml:"month"`
+	Limits   []Variant `yaml:"limits"`   // the first that holds is used
+	Markable bool      `yaml:"markable"` // the part may carry its own limit
 
 	Places     int      `yaml:"places"`      // how many places may be measured at once; the worst counts
 	Sides      []string `yaml:"sides"`       // or the parts measured at once, by name
 	Apart      float64  `yaml:"apart"`       // sides that differ by this much ask why
 	ApartMeans string   `yaml:"apart_means"` // what that says
 	Over       *Over    `yaml:"over"`        // how a length typed in place of a share is meant
-	Scatter    float64  `yaml:"scatter"`     // two figures of one part differ by this at most; a better one is another part's. 0: not asked
+	// two figures of one part differ by this at most; a better one is another part's. 0: not asked
+	Scatter float64 `yaml:"scatter"`
 }
 
 // Word is one answer of a scale judged by eye or hand.
@@ -182,10 +184,12 @@ func (v Variant) Judge(figure float64, unit, worn string) Judgement {
 		j.Reason = fmt.Sprintf("%s %s%s.", beyond, at(v.Due), forWhom)
 		j.Next = worn + "."
 	case Watch:
-		j.Reason = fmt.Sprintf("%s from the limit of %s%s.", at(abs(v.Due-figure)), at(v.Due), strings.TrimPrefix(forWhom, ", the limit"))
+		j.Reason = fmt.Sprintf("%s from the limit of %s%s.", at(abs(v.Due-figure)), at(v.Due),
+			strings.TrimPrefix(forWhom, ", the limit"))
 		j.Next = "Tell the owner it will come due."
 	default:
-		j.Reason = fmt.Sprintf("Well %s the limit of %s%s.", before, at(v.Due), strings.TrimPrefix(forWhom, ", the limit"))
+		j.Reason = fmt.Sprintf("Well %s the limit of %s%s.", before, at(v.Due),
+			strings.TrimPrefix(forWhom, ", the limit"))
 		j.Next = "Nothing to do."
 	}
 	return j

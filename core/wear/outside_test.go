@@ -12,8 +12,8 @@ import (
 	"utensil/core/wear"
 )
 
-// SciPy's theilslopes has the slope, and Sen's interval by the same normal approximation; where it rounds to the nearer of
-// two slopes, ours takes the wider. Debian's own scipy runs.
+// SciPy's theilslopes has the slope, and Sen's interval by the same normal approximation; where
+// it rounds to the nearer of two slopes, ours takes the wider. Debian's own scipy runs.
 func TestTheilSenAgreesWithSciPy(t *testing.T) {
 	type series struct{ X, Y []float64 }
 	var drawn []series

@@ -54,7 +54,8 @@ func (o Over) read(typed string, share measure.Unit) (measure.Figure, error) {
 	if f, err := measure.ParseFigure(text, share); err == nil && count == 0 {
 		if pieces := o.over(f.Base); pieces > 0 {
 			return f, &measure.FieldError{Typed: typed, Suggestions: []float64{rounded(o.share(f.Base, pieces))},
-				Problem: fmt.Sprintf("%s is no share. If it is a length over %d %s, type it with its unit: %s mm.", measure.Format(f.Base), pieces,
+				Problem: fmt.Sprintf("%s is no share. If it is a length over %d %s, type it with its unit: %s mm.",
+					measure.Format(f.Base), pieces,
 					o.Name, measure.Format(f.Base))}
 		}
 		return f, nil
@@ -67,8 +68,9 @@ func (o Over) read(typed string, share measure.Unit) (measure.Figure, error) {
 		count = o.over(f.Base)
 	}
 	if !slices.Contains(o.Pieces, count) || math.Abs(o.share(f.Base, count)) > most*100 {
-		return f, &measure.FieldError{Typed: typed, Problem: fmt.Sprintf("%s mm is no length over %s %s. Measure over %s, pin to pin.",
-			measure.Format(f.Base), o.counts(" or "), o.Name, o.nominal())}
+		return f, &measure.FieldError{Typed: typed,
+			Problem: fmt.Sprintf("%s mm is no length over %s %s. Measure over %s, pin to pin.",
+				measure.Format(f.Base), o.counts(" or "), o.Name, o.nominal())}
 	}
 	f.Unit, f.Base = share, max(0, rounded(o.share(f.Base, count)))
 	return f, nil

@@ -2,8 +2,8 @@ package wear
 
 import "utensil/core/measure"
 
-// Scale is how a figure is shown: its ruling, what lies beyond each limit, and what is aimed at. Who draws it knows no
-// limit of its own.
+// Scale is how a figure is shown: its ruling, what lies beyond each limit, and what is aimed at.
+// Who draws it knows no limit of its own.
 type Scale struct {
 	Unit   string         `json:"unit"`
 	Ruling measure.Ruling `json:"ruling"`

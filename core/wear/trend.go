@@ -156,7 +156,8 @@ func (l Limit) Faster(now, before []Seen) (times float64, ok bool) {
 func (l Limit) Lives(seen []Seen, slip float64) [][]Seen {
 	var lives [][]Seen
 	for i, s := range seen {
-		better := i > 0 && (l.Direction == Rises && s.Figure < seen[i-1].Figure-slip || l.Direction == Falls && s.Figure > seen[i-1].Figure+slip)
+		better := i > 0 && (l.Direction == Rises && s.Figure < seen[i-1].Figure-slip ||
+			l.Direction == Falls && s.Figure > seen[i-1].Figure+slip)
 		if i == 0 || better {
 			lives = append(lives, nil)
 		}

@@ -147,7 +147,8 @@ func TestDistance(t *testing.T) {
 		{"a weekly distance", nil, nil, 70, "km", 400, 10},
 		{"an odometer", []wear.Odometer{{day(50), 1500}, {day(0), 1000}}, nil, 70, "km", 1400, 10},
 		{"one reading is no distance", []wear.Odometer{{day(50), 1500}}, nil, 0, "days", 40, 1},
-		{"a new odometer", []wear.Odometer{{day(0), 900}, {day(20), 1000}, {day(40), 100}, {day(50), 150}}, nil, 0, "km", 1100, 5},
+		{"a new odometer", []wear.Odometer{{day(0), 900}, {day(20), 1000}, {day(40), 100},
+			{day(50), 150}}, nil, 0, "km", 1100, 5},
 		{"rides", nil, []wear.Odometer{{day(10), 50}, {day(20), 60}, {day(40), 40}}, 0, "km", 150, 100.0 / 30},
 	} {
 		t.Run(c.name, func(t *testing.T) {

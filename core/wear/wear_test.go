@@ -56,8 +56,9 @@ func TestMarkedLimitMovesTheOthers(t *testing.T) {
 func TestAGaugeKnowsWhatANewPartIs(t *testing.T) {
 	whole := func() wear.Gauge {
 		fresh := 3.6
-		return wear.Gauge{Unit: "mm", Step: 0.1, Major: 0.5, Span: measure.Range{Max: 4}, Plausible: measure.Range{Max: 12},
-			New: &fresh, Month: -0.2, Limits: []wear.Variant{{Limit: pad}}}
+		return wear.Gauge{Unit: "mm", Step: 0.1, Major: 0.5, Span: measure.Range{Max: 4},
+			Plausible: measure.Range{Max: 12},
+			New:       &fresh, Month: -0.2, Limits: []wear.Variant{{Limit: pad}}}
 	}
 	require.NoError(t, whole().Validate())
 	for name, c := range map[string]struct {
@@ -139,7 +140,8 @@ func TestJudgeSaysWhy(t *testing.T) {
 		{Word: "Loose", Mark: wear.Unsafe, Reason: "It rocks.", Asks: "Torque the clamp"}}
 	j, known := wear.JudgeWord(scale, " gravelly", "Replace the bearings")
 	assert.True(t, known)
-	assert.Equal(t, wear.Judgement{Mark: wear.Due, Reason: "Rust inside.", Next: "Replace the bearings.", Seen: []string{"Gravelly"}}, j)
+	assert.Equal(t, wear.Judgement{Mark: wear.Due, Reason: "Rust inside.",
+		Next: "Replace the bearings.", Seen: []string{"Gravelly"}}, j)
 	j, _ = wear.JudgeWord(scale, "Loose", "Replace the bearings")
 	assert.Equal(t, "Torque the clamp. The bike must not be ridden until then.", j.Next, "a word asks for its own work")
 	_, known = wear.JudgeWord(scale, "odd", "")
@@ -171,6 +173,7 @@ func TestSeveralFiguresOfOneReading(t *testing.T) {
 			assert.Equal(t, before.Reason+c.says, after.Reason, c.name)
 		})
 	}
-	assert.Error(t, wear.Gauge{Unit: "mm", Step: 0.1, Major: 0.5, Apart: 0.5, Span: measure.Range{Max: 4}, Plausible: measure.Range{Max: 9},
+	assert.Error(t, wear.Gauge{Unit: "mm", Step: 0.1, Major: 0.5, Apart: 0.5,
+		Span: measure.Range{Max: 4}, Plausible: measure.Range{Max: 9},
 		Limits: []wear.Variant{{Limit: pad}}}.Validate(), "sides that may differ need names")
 }

@@ -13,15 +13,17 @@ type Broken struct {
 	Aside  float64 // how far the rim is reckoned to stand aside at the worst spoke, mm, to the right
 	Side   Side    // of the first that broke
 	Length float64 // of what is to be fitted there, mm
-	Like   []int   // the nearest that are laced as the first was: head on the same face, the same way over its crossings
-	Reason string  // why it is not ridden home; empty where it may be, slowly
+	// the nearest that are laced as the first was: head on the same face, the same way over its crossings
+	Like   []int
+	Reason string // why it is not ridden home; empty where it may be, slowly
 }
 
 // fewSpokes are too few for one to be missed (common practice, no source).
 const fewSpokes = 24
 
-// Broke says what becomes of a wheel whose spokes let go at a tension, N, 0 where nobody knows it. room is how far the rim may
-// stand aside before it meets brake or frame, mm, 0 where nobody measured.
+// Broke says what becomes of a wheel whose spokes let go at a tension, N, 0 where nobody knows
+// it. room is how far the rim may stand aside before it meets brake or frame, mm, 0 where nobody
+// measured.
 func (f *Influence) Broke(tension, room float64, spokes ...int) (Broken, error) {
 	w := f.wheel
 	if len(spokes) == 0 {
@@ -29,11 +31,13 @@ func (f *Influence) Broke(tension, room float64, spokes ...int) (Broken, error) 
 	}
 	for i, n := range spokes {
 		if n < 1 || n > w.Spokes || slices.Index(spokes, n) < i {
-			return Broken{}, fmt.Errorf("spoke %d: this wheel has %d, counted from the valve, and each breaks once", n, w.Spokes)
+			return Broken{}, fmt.Errorf("spoke %d: this wheel has %d, counted from the valve, and each breaks once",
+				n, w.Spokes)
 		}
 	}
 	if !(tension >= 0 && tension <= mostTension) || !(room >= 0 && room <= 60) {
-		return Broken{}, fmt.Errorf("a tension of %g N and room of %g mm: up to %g N and 60 mm", tension, room, float64(mostTension))
+		return Broken{}, fmt.Errorf("a tension of %g N and room of %g mm: up to %g N and 60 mm",
+			tension, room, float64(mostTension))
 	}
 	first := w.Side(spokes[0])
 	b := Broken{Spokes: spokes, Side: first, Length: w.Length(first)}

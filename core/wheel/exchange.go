@@ -10,12 +10,12 @@ import (
 
 func turned(quarters int) bool { return quarters != 0 }
 
-// heldBack is the share of the limit that a plan keeps away from it: a spoke answers otherwise than expected, and its
-// tension was read with some error.
+// heldBack is the share of the limit that a plan keeps away from it: a spoke answers otherwise
+// than expected, and its tension was read with some error.
 const heldBack = 0.08
 
-// bounds are what tensions may be: each spoke's limits with something held back, or what it has where that is beyond
-// already.
+// bounds are what tensions may be: each spoke's limits with something held back, or what it has
+// where that is beyond already.
 type bounds struct {
 	now         []float64 // NaN where not read
 	least, most []float64
@@ -35,8 +35,8 @@ func (b *Bench) bounds(r Readings) bounds {
 	return out
 }
 
-// exchange rounds turns to quarters: from the nearest whole ones within the limits, one spoke or two are changed by a
-// quarter as long as that betters the sum.
+// exchange rounds turns to quarters: from the nearest whole ones within the limits, one spoke or
+// two are changed by a quarter as long as that betters the sum.
 func (b *Bench) exchange(r rows, relaxed []float64, within bounds) []int {
 	n := b.Wheel.Spokes
 	s := search{n: n, turns: make([]int, n), within: within, tensions: slices.Clone(within.now), fixed: make([]bool, n),
@@ -57,7 +57,9 @@ func (b *Bench) exchange(r rows, relaxed []float64, within bounds) []int {
 	for i := range inOrder {
 		inOrder[i] = i
 	}
-	slices.SortStableFunc(inOrder, func(i, j int) int { return cmp.Compare(math.Abs(relaxed[j]), math.Abs(relaxed[i])) })
+	slices.SortStableFunc(inOrder, func(i, j int) int {
+		return cmp.Compare(math.Abs(relaxed[j]), math.Abs(relaxed[i]))
+	})
 	for round := range mostAtOnce {
 		for _, i := range inOrder {
 			if q := math.Round(relaxed[i]); math.Abs(q) > float64(round) {

@@ -25,9 +25,10 @@ const (
 	mostKinds = 20
 )
 
-// ReadGauge reads a table as CSV (RFC 4180): a first line that names the kinds of spoke after a first column for the
-// gauge's reading, then a line for each reading, with tensions in newtons. A field is left empty where the gauge does
-// not read that kind so. Within each column tensions go up, or down, with the reading throughout.
+// ReadGauge reads a table as CSV (RFC 4180): a first line that names the kinds of spoke after a
+// first column for the gauge's reading, then a line for each reading, with tensions in newtons. A
+// field is left empty where the gauge does not read that kind so. Within each column tensions go
+// up, or down, with the reading throughout.
 func ReadGauge(from io.Reader) (Gauge, error) {
 	r := csv.NewReader(from)
 	r.TrimLeadingSpace = true
@@ -36,10 +37,12 @@ func ReadGauge(from io.Reader) (Gauge, error) {
 		return Gauge{}, fmt.Errorf("the table cannot be read: %w", err)
 	}
 	if len(lines) < 3 || len(lines[0]) < 2 {
-		return Gauge{}, fmt.Errorf("the table needs a line of names, two lines of readings or more, and a column for each kind of spoke")
+		return Gauge{}, fmt.Errorf("the table needs a line of names, two lines of readings or more, and " +
+			"a column for each kind of spoke")
 	}
 	if len(lines) > mostRows || len(lines[0]) > mostKinds {
-		return Gauge{}, fmt.Errorf("the table has %d lines and %d columns: up to %d and %d are taken", len(lines), len(lines[0]),
+		return Gauge{}, fmt.Errorf("the table has %d lines and %d columns: up to %d and %d are taken",
+			len(lines), len(lines[0]),
 			mostRows, mostKinds)
 	}
 	g := Gauge{Spokes: lines[0][1:]}
@@ -48,7 +51,8 @@ func ReadGauge(from io.Reader) (Gauge, error) {
 		for k, field := range line {
 			row[k], err = figure(field)
 			if err != nil || k == 0 && math.IsNaN(row[k]) || k > 0 && (row[k] < 0 || row[k] > mostTension) {
-				return Gauge{}, fmt.Errorf("line %d, column %d: %q is no reading, or no tension in newtons up to %g", i+2, k+1,
+				return Gauge{}, fmt.Errorf("line %d, column %d: %q is no reading, or no tension in newtons up to %g",
+					i+2, k+1,
 					words.Short(field, 20), mostTension)
 			}
 		}
@@ -83,7 +87,8 @@ func (g Gauge) check() error {
 		way := cmp.Compare(points[0][1], points[1][1])
 		for i := 1; i < len(points); i++ {
 			if points[i][0] == points[i-1][0] || cmp.Compare(points[i-1][1], points[i][1]) != way || way == 0 {
-				return fmt.Errorf("%q at reading %g: tensions have to go one way throughout, and each reading stands once", words.Short(name, 20),
+				return fmt.Errorf("%q at reading %g: tensions have to go one way throughout, and each "+
+					"reading stands once", words.Short(name, 20),
 					points[i][0])
 			}
 		}
@@ -101,17 +106,19 @@ func (g Gauge) column(kind int) (points [][2]float64) {
 	return points
 }
 
-// Tension is what a reading means for a kind of spoke, N, along straight lines between those of the table. Beyond the
-// table is an error: the gauge says nothing there.
+// Tension is what a reading means for a kind of spoke, N, along straight lines between those of
+// the table. Beyond the table is an error: the gauge says nothing there.
 func (g Gauge) Tension(kind string, reading float64) (float64, error) {
 	k := slices.Index(g.Spokes, kind)
 	if k < 0 {
-		return 0, fmt.Errorf("the gauge's table has no spoke %q: it has %s", words.Short(kind, 20), strings.Join(g.Spokes, ", "))
+		return 0, fmt.Errorf("the gauge's table has no spoke %q: it has %s", words.Short(kind, 20),
+			strings.Join(g.Spokes, ", "))
 	}
 	points := g.column(k)
 	first, last := points[0], points[len(points)-1]
 	if !(reading >= first[0] && reading <= last[0]) {
-		return 0, fmt.Errorf("a reading of %g: the table goes from %g to %g for %s", reading, first[0], last[0], words.Short(kind, 20))
+		return 0, fmt.Errorf("a reading of %g: the table goes from %g to %g for %s", reading, first[0],
+			last[0], words.Short(kind, 20))
 	}
 	i := 1
 	for i < len(points)-1 && points[i][0] < reading {

@@ -35,10 +35,13 @@ func TestGauge(t *testing.T) {
 
 func TestGaugesThatCannotBe(t *testing.T) {
 	for name, text := range map[string]string{
-		"empty": "", "names alone": "reading,steel\n", "one line": "reading,steel\n20,500\n", "no figure": "reading,steel\n20,500\nx,600\n",
-		"up and down": "reading,steel\n20,500\n22,700\n24,600\n", "twice": "reading,steel\n20,500\n20,600\n", "ragged": "r,s\n20,500,3\n21,600\n",
-		"kilograms of a ship": "reading,steel\n20,500\n22,90000\n", "named twice": "reading,steel,steel\n20,500,600\n22,700,800\n",
-		"infinite": "reading,steel\n20,500\n22,Inf\n",
+		"empty": "", "names alone": "reading,steel\n", "one line": "reading,steel\n20,500\n",
+		"no figure":   "reading,steel\n20,500\nx,600\n",
+		"up and down": "reading,steel\n20,500\n22,700\n24,600\n",
+		"twice":       "reading,steel\n20,500\n20,600\n", "ragged": "r,s\n20,500,3\n21,600\n",
+		"kilograms of a ship": "reading,steel\n20,500\n22,90000\n",
+		"named twice":         "reading,steel,steel\n20,500,600\n22,700,800\n",
+		"infinite":            "reading,steel\n20,500\n22,Inf\n",
 	} {
 		t.Run(name, func(t *testing.T) {
 			_, err := ReadGauge(strings.NewReader(text))

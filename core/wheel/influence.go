@@ -7,10 +7,11 @@ import (
 	"gonum.org/v1/gonum/mat"
 )
 
-// Influence is what a quarter-turn tighter at each spoke does. The rim is an elastic ring that bends and twists
-// sideways, bends in its own plane, and is held by its spokes alone (the wheel theories of Pippard and of Hetényi's beam
-// on an elastic foundation, for a ring and for spokes that stand apart). It is solved in the ring's own shapes: waves of
-// n to the turn, whose stiffness is
+// Influence is what a quarter-turn tighter at each spoke does. The rim is an elastic ring that
+// bends and twists sideways, bends in its own plane, and is held by its spokes alone (the wheel
+// theories of Pippard and of Hetényi's beam on an elastic foundation, for a ring and for spokes
+// that stand apart). It is solved in the ring's own shapes: waves of n to the turn, whose
+// stiffness is
 //
 //	sideways  π n²(n²−1)² EI·GJ / (R³ (EI + GJ n²))
 //	upright   π EI (n²−1)² / R³, and 2π EA/R where the ring shrinks evenly.
@@ -92,7 +93,8 @@ func (w Wheel) waveStiffness(n int) (sideways, upright float64) {
 		return 0, 2 * math.Pi * r.Stretch / r.Radius
 	}
 	bent := (n2 - 1) * (n2 - 1)
-	return math.Pi * n2 * bent * r.Sideway * r.Twist / (cube * (r.Sideway + r.Twist*n2)), math.Pi * bent * r.Upright / cube
+	return math.Pi * n2 * bent * r.Sideway * r.Twist / (cube * (r.Sideway + r.Twist*n2)),
+		math.Pi * bent * r.Upright / cube
 }
 
 // shapesOf are the places of a wave's shapes among all: the even one first.
@@ -113,7 +115,8 @@ func shapesAt(angle float64, waves int) []float64 {
 	return at
 }
 
-// At is how a quarter-turn at each spoke moves the rim at a place, counted in spokes: to the right, and outwards, mm.
+// At is how a quarter-turn at each spoke moves the rim at a place, counted in spokes: to the
+// right, and outwards, mm.
 func (f *Influence) At(place float64) (sideways, outward []float64) {
 	at := mat.NewVecDense(2*f.waves+1, shapesAt(f.wheel.angle(place), f.waves))
 	var side, in mat.VecDense

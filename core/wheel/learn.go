@@ -18,8 +18,8 @@ func Unlearnt(w Wheel) Learnt {
 	return Learnt{1, 1, 1, slices.Repeat([]float64{1}, w.Spokes)}
 }
 
-// How far wheels and spokes are thought to lie off the model, and readings off what they read, as standard deviations
-// (our own).
+// How far wheels and spokes are thought to lie off the model, and readings off what they read, as
+// standard deviations (our own).
 const (
 	wheelsVary  = 0.25
 	spokesVary  = 0.1
@@ -30,8 +30,9 @@ const (
 // whole is how many shares a wheel has as a whole: sideways, upright, tension.
 const whole = 3
 
-// Learn fits what is learnt of a wheel to a round: what was read before, what was turned, by spoke from 1, and what is
-// read after. Places that were read only once tell nothing. The fit is least squares held to what is usual.
+// Learn fits what is learnt of a wheel to a round: what was read before, what was turned, by
+// spoke from 1, and what is read after. Places that were read only once tell nothing. The fit is
+// least squares held to what is usual.
 func (b *Bench) Learn(before Readings, turns []int, after Readings) {
 	if len(turns) != b.Wheel.Spokes || !slices.ContainsFunc(turns, turned) {
 		return
@@ -43,9 +44,10 @@ func (b *Bench) Learn(before Readings, turns []int, after Readings) {
 // No wheel answers less than leastShare of the model, or more than mostShare (our own).
 const leastShare, mostShare = 0.4, 1.8
 
-// within are the shares that fit the rows best, each of them within its bounds. Whatever is held at a bound pulls at the
-// others, so the best is not that of all without bounds, cut off: each in turn takes its best place with the others
-// where they are, and as the sum of squares has one lowest place that is where it ends.
+// within are the shares that fit the rows best, each of them within its bounds. Whatever is held
+// at a bound pulls at the others, so the best is not that of all without bounds, cut off: each in
+// turn takes its best place with the others where they are, and as the sum of squares has one
+// lowest place that is where it ends.
 func within(rows *mat.Dense, off *mat.VecDense) []float64 {
 	_, n := rows.Dims()
 	var normal mat.SymDense
@@ -71,8 +73,8 @@ func within(rows *mat.Dense, off *mat.VecDense) []float64 {
 	return share
 }
 
-// answered is what a round says of how far each share lies off 1, a row a reading, in standard deviations; first that each
-// is thought to be usual.
+// answered is what a round says of how far each share lies off 1, a row a reading, in standard
+// deviations; first that each is thought to be usual.
 func (b *Bench) answered(before Readings, turns []int, after Readings) (*mat.Dense, *mat.VecDense) {
 	unlearnt := Bench{Wheel: b.Wheel, Aim: b.Aim, influence: b.influence, Learnt: Unlearnt(b.Wheel)}
 	n := whole + b.Wheel.Spokes

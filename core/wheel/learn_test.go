@@ -12,7 +12,8 @@ import (
 	"pgregory.net/rapid"
 )
 
-// SciPy's lsq_linear finds the shares that fit best within their bounds by another way. Debian's own scipy runs.
+// SciPy's lsq_linear finds the shares that fit best within their bounds by another way. Debian's
+// own scipy runs.
 func TestLearntIsBoundedLeastSquares(t *testing.T) {
 	type asked struct {
 		A [][]float64

@@ -5,11 +5,12 @@ import (
 	"slices"
 )
 
-// order is the turns as they are made: round the rim from the valve where no spoke passes a limit on the way. Otherwise
-// the next is each time the first that leaves none beyond, if need be by a part of its turn; where there is none, the
-// round ends.
+// order is the turns as they are made: round the rim from the valve where no spoke passes a limit
+// on the way. Otherwise the next is each time the first that leaves none beyond, if need be by a
+// part of its turn; where there is none, the round ends.
 func (b *Bench) order(within bounds, turns []int) []step {
-	o := ordering{left: slices.Clone(turns), tensions: slices.Clone(within.now), within: within, by: make([][]float64, len(turns))}
+	o := ordering{left: slices.Clone(turns), tensions: slices.Clone(within.now), within: within,
+		by: make([][]float64, len(turns))}
 	for of := range o.by {
 		o.by[of] = b.tensionBy(of + 1)
 	}
@@ -85,7 +86,8 @@ func (b *Bench) told(r Readings, within bounds, order []step) []Turn {
 		if !read {
 			tension, heaviest = math.NaN(), b.level(r)*b.Wheel.Share(side)
 		}
-		all = append(all, Turn{Spoke: s.at + 1, Side: side, Quarters: s.by, Tension: tension, Past: b.Wheel.WindUp(side, heaviest)})
+		all = append(all, Turn{Spoke: s.at + 1, Side: side, Quarters: s.by, Tension: tension,
+			Past: b.Wheel.WindUp(side, heaviest)})
 	}
 	return all
 }

@@ -11,8 +11,8 @@ import (
 )
 
 func TestPitchOfAString(t *testing.T) {
-	// f = √(T/µ)/2L: 1000 N over 0.28 m of 2.0 mm steel sound at 359.6 Hz (computed by hand from the formula of any
-	// physics book, µ = 24.66 g/m).
+	// f = √(T/µ)/2L: 1000 N over 0.28 m of 2.0 mm steel sound at 359.6 Hz (computed by hand from
+	// the formula of any physics book, µ = 24.66 g/m).
 	s := String{Wire: 2, Mm: 280}
 	assert.InDelta(t, 359.6, s.Pitch(1000), 0.1)
 	rapid.Check(t, func(t *rapid.T) {
@@ -30,7 +30,8 @@ func TestPitchOfAString(t *testing.T) {
 
 func TestPitchThatIsNoSpoke(t *testing.T) {
 	s := String{Wire: 2, Mm: 280}
-	for name, hz := range map[string]float64{"a bell": 2400, "mains": 50, "nothing": math.NaN(), "an octave too high": 800} {
+	for name, hz := range map[string]float64{"a bell": 2400, "mains": 50, "nothing": math.NaN(),
+		"an octave too high": 800} {
 		t.Run(name, func(t *testing.T) {
 			_, err := s.Tension(hz)
 			assert.ErrorIs(t, err, ErrNoSpoke)
@@ -90,7 +91,8 @@ func TestHeard(t *testing.T) {
 	assert.Error(t, err)
 }
 
-// FuzzHeard takes any recording: it never fails but in words, and what it hears is a pitch that a spoke can have.
+// FuzzHeard takes any recording: it never fails but in words, and what it hears is a pitch that a
+// spoke can have.
 func FuzzHeard(f *testing.F) {
 	f.Add([]byte{1, 2, 3}, 16_000.0)
 	f.Fuzz(func(t *testing.T, bytes []byte, rate float64) {

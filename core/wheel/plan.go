@@ -11,7 +11,8 @@ type Turn struct {
 	Side     Side
 	Quarters int     // tighter where positive
 	Tension  float64 // what the spoke is expected to bear then, N; NaN where nothing of its side was read
-	Past     float64 // how far past its mark the nipple goes and comes back, so that the spoke does not stay wound up, degrees
+	// how far past its mark the nipple goes and comes back, so that the spoke does not stay wound up, degrees
+	Past float64
 }
 
 // Plan is a round of turns, in their order.
@@ -41,28 +42,31 @@ func NewBench(w Wheel, aim Aim) (*Bench, error) {
 	return &Bench{Wheel: w, Aim: aim, Learnt: Unlearnt(w), influence: f}, nil
 }
 
-// mostAtOnce is how many quarter-turns a nipple is given in one round: one whole turn. What needs more is measured again
-// in between.
+// mostAtOnce is how many quarter-turns a nipple is given in one round: one whole turn. What needs
+// more is measured again in between.
 const mostAtOnce = 4
 
-// What turning costs against what it cures: a turn is left alone that gains less than these shares of an aim squared.
-// They keep a plan short and the spokes even (our own, tried on simulated wheels).
+// What turning costs against what it cures: a turn is left alone that gains less than these
+// shares of an aim squared. They keep a plan short and the spokes even (our own, tried on
+// simulated wheels).
 const (
 	perQuarter = 0.004
 	perSpoke   = 0.05
 )
 
-// Squares make much of the many small and little of the one that is too much: where the worst would be left above so much
-// of what is allowed, what is left over is weighed more and the turns are sought again, so many times in all.
+// Squares make much of the many small and little of the one that is too much: where the worst
+// would be left above so much of what is allowed, what is left over is weighed more and the turns
+// are sought again, so many times in all.
 const (
 	enough = 0.6
 	passes = 4
 )
 
-// Plan is the turns that bring a wheel nearest to its aim: what is off, weighed by what is allowed of it, as least
-// squares over the turns, then rounded to quarter-turns by exchange. No turn leaves a spoke beyond a limit that it was
-// within. A dent is let be: the spokes about it would be spoilt for nothing. Where no turns would better what is off, or
-// the worst of it would be worse, there are none.
+// Plan is the turns that bring a wheel nearest to its aim: what is off, weighed by what is
+// allowed of it, as least squares over the turns, then rounded to quarter-turns by exchange. No
+// turn leaves a spoke beyond a limit that it was within. A dent is let be: the spokes about it
+// would be spoilt for nothing. Where no turns would better what is off, or the worst of it would
+// be worse, there are none.
 func (b *Bench) Plan(r Readings) (Plan, error) {
 	if err := b.Wheel.checkReadings(r); err != nil {
 		return Plan{}, err
@@ -80,7 +84,8 @@ func (b *Bench) Plan(r Readings) (Plan, error) {
 		expected := b.Predict(r, turns)
 		after := b.Wheel.Judge(expected, b.Aim)
 		worst := all.worst(turns, dents)
-		if len(order) > 0 && (worst < least || len(p.Turns) == 0 && worst <= least) && b.worst(after) <= most*aboutAsFar {
+		if len(order) > 0 && (worst < least || len(p.Turns) == 0 && worst <= least) &&
+			b.worst(after) <= most*aboutAsFar {
 			least = worst
 			p.After, p.Shape, p.Turns = after, expected, b.told(r, within, order)
 		}
@@ -92,12 +97,13 @@ func (b *Bench) Plan(r Readings) (Plan, error) {
 	return p, nil
 }
 
-// aboutAsFar is how much the worst may seem worse by what is measured against the mean: where a dent is let be, it lies
-// against a rim that has become truer.
+// aboutAsFar is how much the worst may seem worse by what is measured against the mean: where a
+// dent is let be, it lies against a rim that has become truer.
 const aboutAsFar = 1.05
 
-// Bent are the places that were read where a plan leaves the rim farther off than is allowed, though no nipple was held
-// to what is turned in one round: the rim itself is bent, dented or worn there, or its nipples are seized.
+// Bent are the places that were read where a plan leaves the rim farther off than is allowed,
+// though no nipple was held to what is turned in one round: the rim itself is bent, dented or
+// worn there, or its nipples are seized.
 func (b *Bench) Bent(p Plan) (places []float64) {
 	for _, t := range p.Turns {
 		if t.Quarters >= mostAtOnce || t.Quarters <= -mostAtOnce {

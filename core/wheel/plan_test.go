@@ -99,8 +99,8 @@ func TestAMirroredWheelHasAMirroredPlan(t *testing.T) {
 	})
 }
 
-// Whatever is read, a plan predicts nothing worse than leaving the wheel alone, turns no seized nipple, gives no nipple
-// more than a turn, and takes no spoke beyond a limit at any time.
+// Whatever is read, a plan predicts nothing worse than leaving the wheel alone, turns no seized
+// nipple, gives no nipple more than a turn, and takes no spoke beyond a limit at any time.
 func TestAPlanIsNeverWorseThanNothing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		w := anyWheel(t)
@@ -133,7 +133,8 @@ func TestAPlanIsNeverWorseThanNothing(t *testing.T) {
 			for spoke := range now {
 				was := now[spoke]
 				now[spoke] += float64(turn.Quarters) * b.influence.Tension(spoke, turn.Spoke)
-				assert.True(t, now[spoke] <= b.Aim.Most || now[spoke] <= max(was, r.Tensions[spoke]), "spoke %d bears %.0f N", spoke, now[spoke])
+				assert.True(t, now[spoke] <= b.Aim.Most || now[spoke] <= max(was, r.Tensions[spoke]),
+					"spoke %d bears %.0f N", spoke, now[spoke])
 			}
 		}
 		for _, q := range turns {
@@ -142,8 +143,8 @@ func TestAPlanIsNeverWorseThanNothing(t *testing.T) {
 	})
 }
 
-// The turns before they are rounded are the least squares that gonum's QR finds for the same rows, held by the same
-// cost of turning.
+// The turns before they are rounded are the least squares that gonum's QR finds for the same
+// rows, held by the same cost of turning.
 func TestRelaxedIsLeastSquares(t *testing.T) {
 	w := rear()
 	b, err := NewBench(w, forRimBrake)
@@ -169,7 +170,8 @@ func TestRelaxedIsLeastSquares(t *testing.T) {
 	assert.InDeltaSlice(t, want.RawVector().Data, b.relaxed(rows), 1e-6)
 }
 
-// A wheel that answers a fifth less than the model, and one of its spokes otherwise, is known better after a round.
+// A wheel that answers a fifth less than the model, and one of its spokes otherwise, is known
+// better after a round.
 func TestAWheelIsLearntFromItsRound(t *testing.T) {
 	w := rear()
 	b, err := NewBench(w, forRimBrake)
@@ -194,10 +196,11 @@ func TestAWheelIsLearntFromItsRound(t *testing.T) {
 	assert.Equal(t, same, b.Learnt, "where nothing was turned nothing is learnt")
 }
 
-// The rim stands to one side of the middle: the spokes of the other side are tightened, or those of its own let go, all
-// round, and the rim goes to the middle.
+// The rim stands to one side of the middle: the spokes of the other side are tightened, or those
+// of its own let go, all round, and the rim goes to the middle.
 func TestDish(t *testing.T) {
-	assert.InDelta(t, 1.5, Dish(2, 5), 1e-9, "the left locknut is three farther from the rim: it stands 1.5 to the right")
+	assert.InDelta(t, 1.5, Dish(2, 5), 1e-9,
+		"the left locknut is three farther from the rim: it stands 1.5 to the right")
 	w := rear()
 	b, err := NewBench(w, forDisc)
 	require.NoError(t, err)

@@ -11,9 +11,10 @@ import (
 // shortest is how long a sound has to be to be told from its neighbours, s.
 const shortest = 0.15
 
-// Heard finds the pitch of a plucked spoke in a recording, Hz: samples at a rate a second. Of what rings the loudest is
-// taken with its overtones, so that a spoke whose octave is louder than itself is not taken for a tighter one, and a
-// neighbour that rings along is not taken for it. It is ErrNoSpoke where nothing stands out.
+// Heard finds the pitch of a plucked spoke in a recording, Hz: samples at a rate a second. Of
+// what rings the loudest is taken with its overtones, so that a spoke whose octave is louder than
+// itself is not taken for a tighter one, and a neighbour that rings along is not taken for it. It
+// is ErrNoSpoke where nothing stands out.
 func Heard(samples []float64, rate float64) (float64, error) {
 	if !(rate >= 4000 && rate <= 200_000) {
 		return 0, fmt.Errorf("a recording at %g samples a second: 8000 to 48000 are taken", rate)
@@ -94,8 +95,8 @@ func (s spectrum) near(hz float64) float64 {
 	return most
 }
 
-// with is how loud a pitch is with its overtones, each of which counts no more than the pitch itself: what has overtones
-// alone is an octave below what sounds.
+// with is how loud a pitch is with its overtones, each of which counts no more than the pitch
+// itself: what has overtones alone is an octave below what sounds.
 func (s spectrum) with(hz float64) float64 {
 	own := s.near(hz)
 	sum := own

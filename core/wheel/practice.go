@@ -25,8 +25,9 @@ const (
 	quarterSeconds = 3
 )
 
-// Practice is a wheel that is off in a hidden way, as far as a learner has come with it. It answers as the model does, but
-// each spoke by up to a tenth otherwise: nobody at a stand knows better either.
+// Practice is a wheel that is off in a hidden way, as far as a learner has come with it. It
+// answers as the model does, but each spoke by up to a tenth otherwise: nobody at a stand knows
+// better either.
 type Practice struct {
 	Wheel    Wheel
 	Aim      Aim
@@ -46,8 +47,8 @@ type Practice struct {
 	last      int
 }
 
-// NewPractice hides what is wrong at a level, 1 to 5, with a wheel that the program itself makes true. The same seed hides the
-// same.
+// NewPractice hides what is wrong at a level, 1 to 5, with a wheel that the program itself makes
+// true. The same seed hides the same.
 func NewPractice(w Wheel, aim Aim, seed uint64, level int) (*Practice, error) {
 	if level < 1 || level > len(Levels) {
 		return nil, fmt.Errorf("there are levels 1 to %d", len(Levels))
@@ -58,7 +59,8 @@ func NewPractice(w Wheel, aim Aim, seed uint64, level int) (*Practice, error) {
 	}
 	dice := rand.New(rand.NewPCG(seed, uint64(level)))
 	for range mostTries {
-		p := &Practice{Wheel: w, Aim: aim, influence: f, dice: dice, off: make([]float64, w.Spokes), answers: make([]float64, w.Spokes)}
+		p := &Practice{Wheel: w, Aim: aim, influence: f, dice: dice, off: make([]float64, w.Spokes),
+			answers: make([]float64, w.Spokes)}
 		p.hide(level)
 		p.look(true, true)
 		if p.right() {
@@ -68,7 +70,8 @@ func NewPractice(w Wheel, aim Aim, seed uint64, level int) (*Practice, error) {
 			return p, nil
 		}
 	}
-	return nil, fmt.Errorf("by this aim no wheel can be practised on: nothing that is hidden is off, or the program does not cure it itself")
+	return nil, fmt.Errorf("by this aim no wheel can be practised on: nothing that is hidden is off, or " +
+		"the program does not cure it itself")
 }
 
 // mostTries at a wheel that is off, and that the program makes true itself.
@@ -261,7 +264,8 @@ func (p *Practice) Own() (Owns, error) {
 		for _, t := range plan.Turns {
 			quarters := max(t.Quarters, -t.Quarters)
 			q.off[t.Spoke-1] += float64(t.Quarters)
-			o.Quarters, o.Nipples, o.Seconds = o.Quarters+quarters, o.Nipples+1, o.Seconds+reachSeconds+quarterSeconds*float64(quarters)
+			o.Quarters, o.Nipples, o.Seconds = o.Quarters+quarters, o.Nipples+1,
+				o.Seconds+reachSeconds+quarterSeconds*float64(quarters)
 		}
 		o.Rounds++
 	}

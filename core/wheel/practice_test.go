@@ -67,7 +67,8 @@ func TestWhatCannotBeDoneToAPracticeWheel(t *testing.T) {
 	require.ErrorContains(t, err, "no wheel can be practised on")
 	p, err := NewPractice(rear(), practisedAim, 1, 5)
 	require.NoError(t, err)
-	for _, a := range []Act{{Do: "hit"}, {Do: "turn", Spoke: 33, Quarters: 1}, {Do: "turn", Spoke: 3}, {Do: "turn", Spoke: 3, Quarters: 9}} {
+	for _, a := range []Act{{Do: "hit"}, {Do: "turn", Spoke: 33, Quarters: 1}, {Do: "turn", Spoke: 3},
+		{Do: "turn", Spoke: 3, Quarters: 9}} {
 		require.Error(t, p.Do(a))
 	}
 	require.Len(t, p.Seized, 1)

@@ -6,7 +6,8 @@ import (
 	"slices"
 )
 
-// Runout is how the rim stands at a place, against a stop that stays where it is. Where it was not read it is nil.
+// Runout is how the rim stands at a place, against a stop that stays where it is. Where it was
+// not read it is nil.
 type Runout struct {
 	At  float64  // counted in spokes from the valve, 0.5 (the valve) to the number of spokes and a half
 	Mm  *float64 // to the right
@@ -26,9 +27,9 @@ const (
 	mostTension = 3000. // N, past what a spoke of 2 mm bears for long
 )
 
-// Dish is how far a rim stands to the right of the middle between the locknuts, mm, from a dish gauge whose arms lie on
-// the rim: how far out from the rim's edge each locknut stands, on the right and on the left. Where a locknut stands
-// farther out, the rim is farther away from it.
+// Dish is how far a rim stands to the right of the middle between the locknuts, mm, from a dish
+// gauge whose arms lie on the rim: how far out from the rim's edge each locknut stands, on the
+// right and on the left. Where a locknut stands farther out, the rim is farther away from it.
 func Dish(right, left float64) float64 { return (left - right) / 2 }
 
 // checkReadings says which reading cannot be.
@@ -42,7 +43,8 @@ func (w Wheel) checkReadings(r Readings) error {
 		}
 		for _, mm := range []*float64{m.Mm, m.Out} {
 			if mm != nil && !(math.Abs(*mm) <= mostRunout) {
-				return fmt.Errorf("%g mm at spoke %g: that is no wobble, the rim is bent, or the figure slipped", *mm, m.At)
+				return fmt.Errorf("%g mm at spoke %g: that is no wobble, the rim is bent, or the figure slipped", *mm,
+					m.At)
 			}
 		}
 	}
@@ -60,8 +62,9 @@ func (w Wheel) checkReadings(r Readings) error {
 	return nil
 }
 
-// Wobble and Hop are the farthest the rim stands from where it should, sideways and up or down, mm: from the middle
-// where a gauge was laid on, and otherwise from its own mean. NaN where that was not read.
+// Wobble and Hop are the farthest the rim stands from where it should, sideways and up or down,
+// mm: from the middle where a gauge was laid on, and otherwise from its own mean. NaN where that
+// was not read.
 func (r Readings) Wobble() float64 {
 	side, _ := r.Relative()
 	return farthest(side)
@@ -88,8 +91,8 @@ func (r Readings) Relative() (side, out []float64) {
 	return side, out
 }
 
-// Unevenness is the farthest that a spoke's tension lies from the mean of its side, as a share of that; NaN where fewer
-// than two of a side were read.
+// Unevenness is the farthest that a spoke's tension lies from the mean of its side, as a share of
+// that; NaN where fewer than two of a side were read.
 func (w Wheel) Unevenness(r Readings) float64 {
 	worst := math.NaN()
 	for s := range Side(2) {

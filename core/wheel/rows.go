@@ -83,8 +83,9 @@ func (r rows) worst(turns []int, letBe []int) float64 {
 	return worst
 }
 
-// A dent is what even the best turns, not yet rounded, leave off by more than this of what is allowed, and this many
-// times what they leave elsewhere: spokes move the rim over a hand's width, and what is narrower is the rim's own.
+// A dent is what even the best turns, not yet rounded, leave off by more than this of what is
+// allowed, and this many times what they leave elsewhere: spokes move the rim over a hand's
+// width, and what is narrower is the rim's own.
 const (
 	dented   = 1.5
 	standsUp = 4.0
@@ -146,8 +147,8 @@ func floats(turns []int) []float64 {
 	return out
 }
 
-// level is the tension that the tighter side is to have on the mean: what it has, within the limits with room for what
-// spokes differ.
+// level is the tension that the tighter side is to have on the mean: what it has, within the
+// limits with room for what spokes differ.
 func (b *Bench) level(r Readings) float64 {
 	sum, n := 0.0, 0
 	for spoke := 1; spoke <= b.Wheel.Spokes; spoke++ {
@@ -161,8 +162,8 @@ func (b *Bench) level(r Readings) float64 {
 	return min(max(sum/float64(n), b.Aim.Least/(1-b.Aim.Uneven)), b.Aim.Most/(1+b.Aim.Uneven))
 }
 
-// runoutBy is how a quarter-turn at each spoke moves the rim at each place that was read, from its mean; sideways from
-// the middle where the dish is known.
+// runoutBy is how a quarter-turn at each spoke moves the rim at each place that was read, from
+// its mean; sideways from the middle where the dish is known.
 func (b *Bench) runoutBy(r Readings) (side, out *mat.Dense) {
 	n := b.Wheel.Spokes
 	side, out = mat.NewDense(max(1, len(r.Runouts)), n, nil), mat.NewDense(max(1, len(r.Runouts)), n, nil)

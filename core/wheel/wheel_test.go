@@ -12,7 +12,8 @@ import (
 
 // rear is a wheel of 32 spokes, crossed 3, whose right flange stands nearer to the middle.
 func rear() Wheel {
-	return Wheel{Rim: UsualRim(300), Flange: [2]Flange{{Off: 37, Circle: 22, Cross: 3}, {Off: 19, Circle: 22, Cross: 3}}, Spokes: 32, Wire: 2,
+	return Wheel{Rim: UsualRim(300), Flange: [2]Flange{{Off: 37, Circle: 22, Cross: 3},
+		{Off: 19, Circle: 22, Cross: 3}}, Spokes: 32, Wire: 2,
 		Thread: UsualThread, First: Right}
 }
 
@@ -20,10 +21,12 @@ func rear() Wheel {
 func anyWheel(t *rapid.T) Wheel {
 	w := Wheel{Rim: UsualRim(rapid.Float64Range(150, 320).Draw(t, "radius")),
 		Wire:   rapid.SampledFrom([]float64{1.5, 1.8, 2, 2.3}).Draw(t, "wire"),
-		Spokes: 4 * rapid.IntRange(4, 10).Draw(t, "spokes/4"), Thread: UsualThread, First: Side(rapid.IntRange(0, 1).Draw(t, "first"))}
+		Spokes: 4 * rapid.IntRange(4, 10).Draw(t, "spokes/4"), Thread: UsualThread,
+		First: Side(rapid.IntRange(0, 1).Draw(t, "first"))}
 	for s := range w.Flange {
-		w.Flange[s] = Flange{Off: rapid.Float64Range(14, 45).Draw(t, "off"), Circle: rapid.Float64Range(15, 40).Draw(t, "circle"),
-			Cross: rapid.IntRange(0, 3).Draw(t, "cross")}
+		w.Flange[s] = Flange{Off: rapid.Float64Range(14, 45).Draw(t, "off"),
+			Circle: rapid.Float64Range(15, 40).Draw(t, "circle"),
+			Cross:  rapid.IntRange(0, 3).Draw(t, "cross")}
 	}
 	return w
 }
@@ -34,22 +37,23 @@ func TestLengthIsADistanceInSpace(t *testing.T) {
 		w := anyWheel(t)
 		for s := range Side(2) {
 			f := w.Flange[s]
-			turned := float64(f.Cross) * 2 * (2 * math.Pi / float64(w.Spokes)) // two spokes of a side stand two spaces apart
+			// two spokes of a side stand two spaces apart
+			turned := float64(f.Cross) * 2 * (2 * math.Pi / float64(w.Spokes))
 			hole := r3.Vec{X: f.Circle * math.Cos(turned), Y: f.Circle * math.Sin(turned), Z: f.Off}
 			seat := r3.Vec{X: w.Rim.Radius}
 			assert.InDelta(t, r3.Norm(r3.Sub(hole, seat)), w.Length(s), 1e-9)
 		}
 	})
-	// A common rear wheel: spokes for a 622 rim lie between 285 and 300 mm, the right ones a millimetre or two shorter
-	// (common practice, no source).
+	// A common rear wheel: spokes for a 622 rim lie between 285 and 300 mm, the right ones a
+	// millimetre or two shorter (common practice, no source).
 	w := rear()
 	assert.InDelta(t, 294.6, w.Length(Left), 0.1)
 	assert.InDelta(t, 292.9, w.Length(Right), 0.1)
 	assert.InDelta(t, 0.516, w.Balance(), 0.001, "the left ones bear about half (common practice, no source)")
 }
 
-// A spoke whose ends move by nothing but its own turn would gain all of it: the rim gives way, so that it gains less,
-// and its neighbours of the same side lose.
+// A spoke whose ends move by nothing but its own turn would gain all of it: the rim gives way, so
+// that it gains less, and its neighbours of the same side lose.
 func TestWhatATurnDoes(t *testing.T) {
 	w := rear()
 	f, err := w.Influence()
@@ -64,8 +68,8 @@ func TestWhatATurnDoes(t *testing.T) {
 	assert.Negative(t, side[1])
 }
 
-// What spokes gain and lose holds itself in balance: the rim is held by nothing else. And a turn here changes there
-// what a turn there changes here (Betti's theorem).
+// What spokes gain and lose holds itself in balance: the rim is held by nothing else. And a turn
+// here changes there what a turn there changes here (Betti's theorem).
 func TestInfluenceIsInBalance(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		w := anyWheel(t)
@@ -91,10 +95,12 @@ func TestInfluenceIsInBalance(t *testing.T) {
 	})
 }
 
-// Where the ring is large for what it bends over, it is a straight beam on an elastic foundation: under a load P it
-// gives way by Pβ/2k · e^{−βx}(cos βx + sin βx), β = (k/4EI)^¼ (Hetényi 1946, value from memory).
+// Where the ring is large for what it bends over, it is a straight beam on an elastic foundation:
+// under a load P it gives way by Pβ/2k · e^{−βx}(cos βx + sin βx), β = (k/4EI)^¼ (Hetényi 1946,
+// value from memory).
 func TestInfluenceIsABeamOnAnElasticFoundation(t *testing.T) {
-	w := Wheel{Rim: Rim{Radius: 300, Sideway: 4e6, Upright: 110e6, Twist: 1e10, Stretch: 1e9}, Spokes: 48, Wire: 2, Thread: UsualThread,
+	w := Wheel{Rim: Rim{Radius: 300, Sideway: 4e6, Upright: 110e6, Twist: 1e10, Stretch: 1e9},
+		Spokes: 48, Wire: 2, Thread: UsualThread,
 		Flange: [2]Flange{{Off: 40, Circle: 20}, {Off: 40, Circle: 20}}}
 	f, err := w.Influence()
 	require.NoError(t, err)
@@ -108,15 +114,18 @@ func TestInfluenceIsABeamOnAnElasticFoundation(t *testing.T) {
 		side, _ := f.At(float64(12 + away))
 		x := beta * float64(away) * apart
 		want := load * beta / (2 * k) * math.Exp(-x) * (math.Cos(x) + math.Sin(x))
-		assert.InDelta(t, want, side[11], 0.04*load*beta/(2*k), "%d spokes away; spokes stand apart, a foundation does not", away)
+		assert.InDelta(t, want, side[11], 0.04*load*beta/(2*k),
+			"%d spokes away; spokes stand apart, a foundation does not", away)
 	}
 }
 
 func TestAWheelThatCannotBe(t *testing.T) {
 	for name, broken := range map[string]func(*Wheel){
 		"no spokes": func(w *Wheel) { w.Spokes = 0 }, "an odd number": func(w *Wheel) { w.Spokes = 31 },
-		"no rim": func(w *Wheel) { w.Rim.Radius = math.NaN() }, "a flange in the middle": func(w *Wheel) { w.Flange[Left].Off = 0 },
-		"crossed too often": func(w *Wheel) { w.Spokes, w.Flange[Right].Cross = 12, 3 }, "a rope": func(w *Wheel) { w.Wire = 12 },
+		"no rim":                 func(w *Wheel) { w.Rim.Radius = math.NaN() },
+		"a flange in the middle": func(w *Wheel) { w.Flange[Left].Off = 0 },
+		"crossed too often":      func(w *Wheel) { w.Spokes, w.Flange[Right].Cross = 12, 3 },
+		"a rope":                 func(w *Wheel) { w.Wire = 12 },
 	} {
 		t.Run(name, func(t *testing.T) {
 			w := rear()
@@ -137,8 +146,8 @@ func TestSpokesWindUp(t *testing.T) {
 	assert.Zero(t, w.WindUp(Right, 0))
 }
 
-// A spoke that lets go leaves the rim to those of the other side: it stands over to them. What it takes lies on its side, and the
-// fourth next is laced as it was.
+// A spoke that lets go leaves the rim to those of the other side: it stands over to them. What it
+// takes lies on its side, and the fourth next is laced as it was.
 func TestABrokenSpoke(t *testing.T) {
 	f, err := rear().Influence()
 	require.NoError(t, err)

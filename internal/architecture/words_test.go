@@ -50,14 +50,16 @@ func TestThingsAreCalledWhatTheTradeCallsThem(t *testing.T) {
 	}))
 	sources(t, func(path string, text []byte) {
 		// The database's columns keep their names, and the demo's people theirs.
-		if strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "internal/postgres/") || strings.HasPrefix(path, "internal/scene/") {
+		if strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "internal/postgres/") ||
+			strings.HasPrefix(path, "internal/scene/") {
 			return
 		}
 		file, err := parser.ParseFile(token.NewFileSet(), path, text, 0)
 		require.NoError(t, err)
 		ast.Inspect(file, func(n ast.Node) bool {
 			if literal, is := n.(*ast.BasicLit); is && literal.Kind == token.STRING {
-				if said, err := strconv.Unquote(literal.Value); err == nil && strings.Contains(said, " ") && !tag.MatchString(said) {
+				if said, err := strconv.Unquote(literal.Value); err == nil &&
+					strings.Contains(said, " ") && !tag.MatchString(said) {
 					check(path, said)
 				}
 			}

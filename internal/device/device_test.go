@@ -74,7 +74,8 @@ func TestNothingThatAWrenchSendsIsLostOrDoubled(t *testing.T) {
 	t.Cleanup(stop)
 	go device.Listen(ctx, wrench.Address, kept)
 
-	for _, trick := range []standin.Trick{"", standin.DoubleClick, standin.OutOfOrder, standin.Imperial, standin.WrongUnit, standin.Garbage,
+	for _, trick := range []standin.Trick{"", standin.DoubleClick, standin.OutOfOrder, standin.Imperial,
+		standin.WrongUnit, standin.Garbage,
 		standin.DropOut} {
 		require.NoError(t, wrench.Pull(5, trick))
 	}
@@ -120,10 +121,12 @@ func TestABridgeThatSaysTooMuchIsNotHeard(t *testing.T) {
 func TestRead(t *testing.T) {
 	now := time.Date(2026, 3, 2, 10, 0, 0, 0, time.UTC)
 	for text, want := range map[string]float64{
-		`{"device":"TW-1","seq":1,"at":"2026-03-02T09:59:00Z","unit":"N·m","value":5.2}`:    5.2,
-		`{"device":"TW-1","seq":2,"unit":"Nm","curve":[0,3,5,5,1]}`:                         5,
-		`{"device":"TW-1","seq":3,"unit":"lbf.in","value":46}`:                              46 * 0.1129848290276167, // NIST SP 811
-		`{"device":"TW-1","seq":4,"unit":"kgf·cm","value":51,"calibrated_on":"2026-01-01"}`: 51 * 0.0980665,          // NIST SP 811
+		`{"device":"TW-1","seq":1,"at":"2026-03-02T09:59:00Z","unit":"N·m","value":5.2}`: 5.2,
+		`{"device":"TW-1","seq":2,"unit":"Nm","curve":[0,3,5,5,1]}`:                      5,
+		// NIST SP 811
+		`{"device":"TW-1","seq":3,"unit":"lbf.in","value":46}`: 46 * 0.1129848290276167,
+		// NIST SP 811
+		`{"device":"TW-1","seq":4,"unit":"kgf·cm","value":51,"calibrated_on":"2026-01-01"}`: 51 * 0.0980665,
 	} {
 		t.Run(text, func(t *testing.T) {
 			r := device.Read(text, now)
@@ -133,7 +136,8 @@ func TestRead(t *testing.T) {
 	}
 	for _, text := range []string{"", "5.2", "{", `{"device":"TW-1"}`, `{"device":"","seq":1,"unit":"Nm","value":1}`,
 		`{"device":"T","seq":1,"unit":"bar","value":5}`,
-		`{"device":"T","seq":1,"unit":"Nm","value":-5}`, `{"device":"T","seq":1,"unit":"Nm","value":1e9}`, `{"device":"T","seq":1,"unit":"Nm"}`,
+		`{"device":"T","seq":1,"unit":"Nm","value":-5}`,
+		`{"device":"T","seq":1,"unit":"Nm","value":1e9}`, `{"device":"T","seq":1,"unit":"Nm"}`,
 		`{"device":"T","seq":-1,"unit":"Nm","value":4}`} {
 		r := device.Read(text, now)
 		assert.Nil(t, r.Nm, text)

@@ -12,7 +12,8 @@ import (
 	"utensil/internal/workshop/wheels"
 )
 
-// aired is what the owner is told of tyres and suspension: with what they leave, what is liked, what they bear, when next.
+// aired is what the owner is told of tyres and suspension: with what they leave, what is liked,
+// what they bear, when next.
 func aired(p page, v workshop.JobView) {
 	var rows [][3]string
 	for _, t := range v.Parts.Air.Bench.Tyres {
@@ -72,14 +73,16 @@ func legSays(l air.LegBench) string {
 	var said []string
 	if n := len(l.Reads); n > 0 {
 		last := l.Reads[n-1]
-		said = append(said, fmt.Sprintf("Sag %.0f %%: %s of %s mm, at %s.", 100*last.Share, measure.Format(last.Sag), measure.Format(last.Travel),
+		said = append(said, fmt.Sprintf("Sag %.0f %%: %s of %s mm, at %s.", 100*last.Share,
+			measure.Format(last.Sag), measure.Format(last.Travel),
 			inspect.Bars(last.Bar)))
 	}
 	if d := l.Dials.Left; d != nil && !d.None {
 		said = append(said, "Clicks from fully in: "+d.Says()+".")
 	}
 	if d := l.Due; d != nil && d.From != nil {
-		said = append(said, fmt.Sprintf("To be opened again%s, after %s hours of riding.", until(*d.From, *d.To), measure.Format(d.Every)))
+		said = append(said, fmt.Sprintf("To be opened again%s, after %s hours of riding.",
+			until(*d.From, *d.To), measure.Format(d.Every)))
 	}
 	return strings.Join(said, " ")
 }

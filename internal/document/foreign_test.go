@@ -77,7 +77,8 @@ func TestWhatIsNoRideIsRefused(t *testing.T) {
 			"nowhere on earth"},
 		"no end": {`<gpx><trk><trkseg><trkpt lat="1" lon="+Inf"><time>2026-03-02T10:00:00Z</time></trkpt></trkseg></trk></gpx>`,
 			"nowhere on earth"},
-		"no time":       {`<gpx><trk><trkseg><trkpt lat="1" lon="1"/><trkpt lat="2" lon="1"/></trkseg></trk></gpx>`, "no track with times"},
+		"no time": {`<gpx><trk><trkseg><trkpt lat="1" lon="1"/><trkpt lat="2" lon="1"/></trkseg></trk></gpx>`,
+			"no track with times"},
 		"a damaged FIT": {string(fit(t, 10)[:40]), "damaged"},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -146,12 +147,14 @@ func TestPhotos(t *testing.T) {
 // Exif 2.32, 4.6.5 (from memory; ExifTool says the same): which corner of what is stored is seen at the upper
 // left, and which at the upper right.
 func TestPhotosStandUprightHoweverTheyWereHeld(t *testing.T) {
-	corners := map[string]color.RGBA{"upper left": {250, 20, 20, 255}, "upper right": {20, 250, 20, 255}, "lower left": {20, 20, 250, 255},
+	corners := map[string]color.RGBA{"upper left": {250, 20, 20, 255},
+		"upper right": {20, 250, 20, 255}, "lower left": {20, 20, 250, 255},
 		"lower right": {240, 240, 20, 255}}
 	stored := image.NewRGBA(image.Rect(0, 0, 64, 32))
 	for x := range 64 {
 		for y := range 32 {
-			name := map[bool]string{true: "upper ", false: "lower "}[y < 16] + map[bool]string{true: "left", false: "right"}[x < 32]
+			name := map[bool]string{true: "upper ",
+				false: "lower "}[y < 16] + map[bool]string{true: "left", false: "right"}[x < 32]
 			stored.Set(x, y, corners[name])
 		}
 	}
@@ -159,15 +162,18 @@ func TestPhotosStandUprightHoweverTheyWereHeld(t *testing.T) {
 		r, g, b, _ := c.RGBA()
 		best := math.Inf(1)
 		for n, k := range corners {
-			far := math.Abs(float64(r>>8)-float64(k.R)) + math.Abs(float64(g>>8)-float64(k.G)) + math.Abs(float64(b>>8)-float64(k.B))
+			far := math.Abs(float64(r>>8)-float64(k.R)) + math.Abs(float64(g>>8)-float64(k.G)) +
+				math.Abs(float64(b>>8)-float64(k.B))
 			if far < best {
 				best, name = far, n
 			}
 		}
 		return name
 	}
-	for way, want := range [][2]string{1: {"upper left", "upper right"}, {"upper right", "upper left"}, {"lower right", "lower left"},
-		{"lower left", "lower right"}, {"upper left", "lower left"}, {"lower left", "upper left"}, {"lower right", "upper right"},
+	for way, want := range [][2]string{1: {"upper left", "upper right"}, {"upper right", "upper left"},
+		{"lower right", "lower left"},
+		{"lower left", "lower right"}, {"upper left", "lower left"}, {"lower left", "upper left"},
+		{"lower right", "upper right"},
 		{"upper right", "lower right"}} {
 		if way == 0 {
 			continue
@@ -176,7 +182,8 @@ func TestPhotosStandUprightHoweverTheyWereHeld(t *testing.T) {
 		require.NoError(t, err)
 		seen, err := jpeg.Decode(bytes.NewReader(photo.JPEG))
 		require.NoError(t, err)
-		assert.Equal(t, want, [2]string{nearest(seen.At(4, 4)), nearest(seen.At(seen.Bounds().Dx()-5, 4))}, "held way %d", way)
+		assert.Equal(t, want, [2]string{nearest(seen.At(4, 4)),
+			nearest(seen.At(seen.Bounds().Dx()-5, 4))}, "held way %d", way)
 	}
 }
 
@@ -201,7 +208,8 @@ func claiming(w, h uint32, depth ...byte) string {
 	return string(binary.BigEndian.AppendUint32(append(out, head...), crc32.ChecksumIEEE(head)))
 }
 
-// kept is the beginning of a JPEG that is unpacked scan after scan: a quantization table, and a frame's header.
+// kept is the beginning of a JPEG that is unpacked scan after scan: a quantization table, and a
+// frame's header.
 func kept(w, h uint16) string {
 	out := []byte("\xff\xd8\xff\xe0\x00\x10JFIF\x00\x01\x01\x00\x00\x01\x00\x01\x00\x00")
 	out = append(append(out, 0xff, 0xdb, 0, 67, 0), bytes.Repeat([]byte{1}, 64)...)

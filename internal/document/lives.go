@@ -49,7 +49,8 @@ func lives(p page, all []lifeline.Line, now time.Time) {
 		p.room(5)
 		p.line(r, l, now)
 	}
-	p.text("Upright: fitted. Ring: read. Wedge: tended. Cross: came off. Box: due within this span, by how it has worn so far.", 7.5, false)
+	p.text("Upright: fitted. Ring: read. Wedge: tended. Cross: came off. Box: due within this span, by "+
+		"how it has worn so far.", 7.5, false)
 }
 
 // firstOf is the earliest that is known of the lines, at least a year ago.
@@ -81,7 +82,8 @@ func (p page) years(r ruler, now time.Time) {
 	p.pdf.SetDrawColor(20, 32, 30)
 	p.pdf.SetLineWidth(0.2)
 	p.pdf.Line(r.left, y, r.left+r.run, y)
-	for m := time.Date(r.from.Year(), r.from.Month()+1, 1, 0, 0, 0, 0, time.UTC); m.Before(r.to); m = m.AddDate(0, 1, 0) {
+	for m := time.Date(r.from.Year(), r.from.Month()+1, 1, 0, 0, 0, 0,
+		time.UTC); m.Before(r.to); m = m.AddDate(0, 1, 0) {
 		long := 1.0
 		if m.Month() == time.January {
 			long = 3
@@ -132,7 +134,8 @@ func (p page) line(r ruler, l lifeline.Line, now time.Time) {
 	p.pdf.SetFillColor(20, 32, 30)
 	for _, care := range l.Tended {
 		x := r.at(care.At)
-		p.pdf.Polygon([]fpdf.PointType{{X: x, Y: middle - 0.5}, {X: x - 0.8, Y: middle - 1.9}, {X: x + 0.8, Y: middle - 1.9}}, "F")
+		p.pdf.Polygon([]fpdf.PointType{{X: x, Y: middle - 0.5}, {X: x - 0.8, Y: middle - 1.9},
+			{X: x + 0.8, Y: middle - 1.9}}, "F")
 	}
 	if l.DueFrom != nil && l.DueTo != nil && (l.Mark != wear.Open || len(l.Tended) > 0) {
 		from, to := r.at(*l.DueFrom), r.at(*l.DueTo)

@@ -54,13 +54,15 @@ func gpxOf(places [][2]float64) string {
 	b.WriteString(`<?xml version="1.0"?><gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1">` +
 		`<trk><name>Bends</name><trkseg>`)
 	for i, p := range places {
-		fmt.Fprintf(&b, `<trkpt lat="%.6f" lon="%.6f"><time>2026-11-20T08:%02d:%02dZ</time></trkpt>`, p[0], p[1], i/60, i%60)
+		fmt.Fprintf(&b, `<trkpt lat="%.6f" lon="%.6f"><time>2026-11-20T08:%02d:%02dZ</time></trkpt>`,
+			p[0], p[1], i/60, i%60)
 	}
 	b.WriteString(`</trkseg></trk></gpx>`)
 	return b.String()
 }
 
-// GeographicLib (Karney 2013) goes along the ellipsoid, exactly; our sphere is within half a per cent of it anywhere.
+// GeographicLib (Karney 2013) goes along the ellipsoid, exactly; our sphere is within half a per
+// cent of it anywhere.
 func TestARideIsAsLongAsGeographicLibHasIt(t *testing.T) {
 	places := bends()
 	text, err := json.Marshal(places)
@@ -78,8 +80,9 @@ print(sum(Geodesic.WGS84.Inverse(*p[i], *p[i + 1])["s12"] for i in range(len(p) 
 	assert.InEpsilon(t, km, ride.Km, 0.005)
 }
 
-// GPSBabel writes another GPX of a track; what it writes as FIT is a course to be ridden, and no ride: it is refused in words.
-// The FIT files that we are tried with are read by it as what they are meant to be.
+// GPSBabel writes another GPX of a track; what it writes as FIT is a course to be ridden, and no
+// ride: it is refused in words. The FIT files that we are tried with are read by it as what they
+// are meant to be.
 func TestRidesOfAnotherProgram(t *testing.T) {
 	dir := t.TempDir()
 	from := filepath.Join(dir, "in.gpx")
@@ -122,11 +125,13 @@ func fitOf(t *testing.T, places [][2]float64, km float64) []byte {
 	activity := filedef.NewActivity()
 	activity.FileId.SetType(typedef.FileActivity).SetTimeCreated(began)
 	for i, p := range places {
-		activity.Records = append(activity.Records, mesgdef.NewRecord(nil).SetTimestamp(began.Add(time.Duration(i)*time.Second)).
-			SetPositionLatDegrees(p[0]).SetPositionLongDegrees(p[1]))
+		activity.Records = append(activity.Records,
+			mesgdef.NewRecord(nil).SetTimestamp(began.Add(time.Duration(i)*time.Second)).
+				SetPositionLatDegrees(p[0]).SetPositionLongDegrees(p[1]))
 	}
-	activity.Sessions = append(activity.Sessions, mesgdef.NewSession(nil).SetStartTime(began).SetTimestamp(began.Add(time.Hour)).
-		SetTotalDistanceScaled(km*1000))
+	activity.Sessions = append(activity.Sessions,
+		mesgdef.NewSession(nil).SetStartTime(began).SetTimestamp(began.Add(time.Hour)).
+			SetTotalDistanceScaled(km*1000))
 	file := activity.ToFIT(nil)
 	var out bytes.Buffer
 	require.NoError(t, encoder.New(&out).Encode(&file))
@@ -147,7 +152,8 @@ func TestAPictureIsTurnedAsExifToolHasIt(t *testing.T) {
 			var b bytes.Buffer
 			require.NoError(t, jpeg.Encode(&b, picture, nil))
 			require.NoError(t, os.WriteFile(path, b.Bytes(), 0o600))
-			told(t, "exiftool", "-q", "-overwrite_original", "-n", fmt.Sprintf("-Orientation=%d", turned), "-GPSLatitude=54.2", "-GPSLongitude=3.1",
+			told(t, "exiftool", "-q", "-overwrite_original", "-n",
+				fmt.Sprintf("-Orientation=%d", turned), "-GPSLatitude=54.2", "-GPSLongitude=3.1",
 				"-Model=Anything", path)
 			text, err := os.ReadFile(path)
 			require.NoError(t, err)

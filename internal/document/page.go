@@ -42,7 +42,8 @@ func newPage(title, footer string) page {
 		pdf.SetFont("Sans", "", 7.5)
 		pdf.SetTextColor(90, 100, 96)
 		pdf.CellFormat(width*0.8, 4, visual(footer), "", 0, "L", false, 0, "")
-		pdf.CellFormat(width*0.2, 4, strings.Join([]string{"page", pageNumber(pdf), "of {nb}"}, " "), "", 0, "R", false, 0, "")
+		pdf.CellFormat(width*0.2, 4, strings.Join([]string{"page", pageNumber(pdf), "of {nb}"}, " "),
+			"", 0, "R", false, 0, "")
 	})
 	pdf.AddPage()
 	return page{pdf}

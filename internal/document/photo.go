@@ -21,7 +21,8 @@ import (
 	"utensil/internal/workshop/owner"
 )
 
-// Bounds of a photograph: what is taken in, what is worked on and how much memory that may take, what is kept.
+// Bounds of a photograph: what is taken in, what is worked on and how much memory that may take,
+// what is kept.
 const (
 	LargestPhoto = 24 << 20
 	mostPixels   = 40_000_000
@@ -48,7 +49,8 @@ func ReadPhoto(in io.Reader) (owner.Photo, error) {
 	}
 	if pixels := claims.Width * claims.Height; claims.Width < 1 || claims.Height < 1 || pixels > mostPixels ||
 		unpacked(text, format, claims) > mostUnpacked {
-		return owner.Photo{}, fmt.Errorf("this photo has %d megapixels, too many of its kind: take it at a lower resolution",
+		return owner.Photo{}, fmt.Errorf("this photo has %d megapixels, too many of its kind: take it "+
+			"at a lower resolution",
 			pixels/1_000_000)
 	}
 	picture, _, err := image.Decode(bytes.NewReader(text))
@@ -86,8 +88,9 @@ func unpacked(text []byte, format string, claims image.Config) int {
 	return 4 * pixels
 }
 
-// sampled is how many samples a JPEG has for four pixels, and whether it is kept whole while it is unpacked (a progressive
-// one); 0 for what is no JPEG. Markers: ITU-T T.81, table B.1 and B.2.2.
+// sampled is how many samples a JPEG has for four pixels, and whether it is kept whole while it
+// is unpacked (a progressive one); 0 for what is no JPEG. Markers: ITU-T T.81, table B.1 and
+// B.2.2.
 func sampled(text []byte) (quarters int, whole bool) {
 	for at := 2; at+10 <= len(text) && text[at] == 0xFF; {
 		switch marker := text[at+1]; {
@@ -118,10 +121,12 @@ var formats = map[string]imagemeta.ImageFormat{
 func orientation(text []byte, format string) int {
 	held := 1
 	_, err := imagemeta.Decode(imagemeta.Options{
-		R:               bytes.NewReader(text),
-		ImageFormat:     formats[format],
-		Sources:         imagemeta.EXIF,
-		ShouldHandleTag: func(tag imagemeta.TagInfo) bool { return tag.Tag == "Orientation" && tag.Namespace == "IFD0" },
+		R:           bytes.NewReader(text),
+		ImageFormat: formats[format],
+		Sources:     imagemeta.EXIF,
+		ShouldHandleTag: func(tag imagemeta.TagInfo) bool {
+			return tag.Tag == "Orientation" && tag.Namespace == "IFD0"
+		},
 		HandleTag: func(tag imagemeta.TagInfo) error {
 			if way, ok := tag.Value.(uint16); ok {
 				held = int(way)
@@ -136,8 +141,8 @@ func orientation(text []byte, format string) int {
 	return held
 }
 
-// smaller makes a picture no longer than it is looked at. It is halved, four pixels to one, until less than a half is
-// left to do: so every pixel counts, and nothing is held beside the picture.
+// smaller makes a picture no longer than it is looked at. It is halved, four pixels to one, until
+// less than a half is left to do: so every pixel counts, and nothing is held beside the picture.
 func smaller(p image.Image) *image.RGBA {
 	for {
 		size := p.Bounds().Size()
@@ -160,8 +165,8 @@ func smaller(p image.Image) *image.RGBA {
 	}
 }
 
-// turns is where a pixel of a picture of 1 by 1 goes, by how the camera was held (Exif 2.32, table 6): x' = a·x + b·y + c,
-// y' = d·x + e·y + f.
+// turns is where a pixel of a picture of 1 by 1 goes, by how the camera was held (Exif 2.32,
+// table 6): x' = a·x + b·y + c, y' = d·x + e·y + f.
 var turns = map[int]f64.Aff3{
 	2: {-1, 0, 1, 0, 1, 0},
 	3: {-1, 0, 1, 0, -1, 1},

@@ -104,7 +104,8 @@ func readGPX(in io.Reader) (inspect.Ride, error) {
 				return ride, errors.New("this GPX file has more points than a ride can: export a single ride")
 			}
 			if !onEarth(p.Lat, p.Lon) {
-				return ride, errors.New("this GPX file is damaged, a place in it is nowhere on earth: export the ride again")
+				return ride, errors.New("this GPX file is damaged, a place in it is nowhere on earth: " +
+					"export the ride again")
 			}
 			if ride.At.IsZero() {
 				ride.At = p.Time
@@ -128,6 +129,7 @@ func onEarth(lat, lon float64) bool { return lat >= -90 && lat <= 90 && lon >= -
 // Earth's mean radius, 6371.0088 km (IUGG).
 func between(lat1, lon1, lat2, lon2 float64) float64 {
 	rad := math.Pi / 180
-	a := math.Pow(math.Sin((lat2-lat1)*rad/2), 2) + math.Cos(lat1*rad)*math.Cos(lat2*rad)*math.Pow(math.Sin((lon2-lon1)*rad/2), 2)
+	a := math.Pow(math.Sin((lat2-lat1)*rad/2),
+		2) + math.Cos(lat1*rad)*math.Cos(lat2*rad)*math.Pow(math.Sin((lon2-lon1)*rad/2), 2)
 	return 2 * 6371.0088 * math.Asin(math.Min(1, math.Sqrt(a)))
 }

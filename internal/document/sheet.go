@@ -30,11 +30,13 @@ import (
 func Sheet(w io.Writer, s workshop.Sheet) error {
 	v, on, shop, depth, now := s.View, s.Lines, s.Shop, s.Depth, s.Now
 	local := func(t time.Time) string { return t.In(shop.Location()).Format("2 Jan 2006 15:04") }
-	p := newPage(fmt.Sprintf("Service sheet %d", v.Job.Number), fmt.Sprintf("%s · sheet %d · %s", shop.Name, v.Job.Number, v.Title))
+	p := newPage(fmt.Sprintf("Service sheet %d", v.Job.Number),
+		fmt.Sprintf("%s · sheet %d · %s", shop.Name, v.Job.Number, v.Title))
 
 	p.text("Service sheet", 18, true)
-	p.row(9, cell{0.5, shop.Name + "\n" + shop.Address, false, false}, cell{0.5, fmt.Sprintf("Job %d\nIn %s", v.Job.Number,
-		local(v.Job.OpenedAt)), false, true})
+	p.row(9, cell{0.5, shop.Name + "\n" + shop.Address, false, false},
+		cell{0.5, fmt.Sprintf("Job %d\nIn %s", v.Job.Number,
+			local(v.Job.OpenedAt)), false, true})
 	p.pdf.Ln(2)
 	p.text(v.Title, 13, true)
 	bike := v.Owner.Name
@@ -50,7 +52,8 @@ func Sheet(w io.Writer, s workshop.Sheet) error {
 
 	if len(v.NotRidden) > 0 {
 		p.heading("Not to be ridden")
-		p.text("Left as it is, as its owner wished, told that it is unsafe: "+strings.Join(v.NotRidden, "; ")+".", 11, true)
+		p.text("Left as it is, as its owner wished, told that it is unsafe: "+strings.Join(v.NotRidden,
+			"; ")+".", 11, true)
 	}
 
 	p.heading("You told us")
@@ -110,7 +113,8 @@ func found(p page, v workshop.JobView) {
 		if f.Why != "" {
 			reason += " Left: " + f.Why
 		}
-		p.row(9, cell{0.12, string(f.Mark), true, false}, cell{0.34, f.Title, true, false}, cell{0.32, reason, false, false},
+		p.row(9, cell{0.12, string(f.Mark), true, false}, cell{0.34, f.Title, true, false},
+			cell{0.32, reason, false, false},
 			cell{0.22, record.NameOf(findings.Statuses, string(f.Status)), false, true})
 	}
 	corrected(p, v)
@@ -204,7 +208,8 @@ func measured(p page, v workshop.JobView) {
 			if r.Note != "" {
 				was += " " + r.Note
 			}
-			p.row(9, cell{0.26, point.Name, false, false}, cell{0.16, figure, true, false}, cell{0.18, mark, false, false},
+			p.row(9, cell{0.26, point.Name, false, false}, cell{0.16, figure, true, false},
+				cell{0.18, mark, false, false},
 				cell{0.40, reason + was, false, false})
 		}
 	}
@@ -261,7 +266,8 @@ func torques(p page, v workshop.JobView) {
 		for _, remark := range remarks(b) {
 			name += "\n" + remark
 		}
-		p.row(8.5, cell{0.40, name, false, false}, cell{0.16, rule, false, true}, cell{0.16, was, false, true}, cell{0.16, left, true, true},
+		p.row(8.5, cell{0.40, name, false, false}, cell{0.16, rule, false, true},
+			cell{0.16, was, false, true}, cell{0.16, left, true, true},
 			cell{0.12, initials(b.By), false, true})
 	}
 	if used := wrenchesUsed(v); used != "" {
@@ -330,7 +336,8 @@ func signed(p page, v workshop.JobView, shop record.Settings) {
 			if t, err := time.Parse(time.RFC3339, s.At); err == nil {
 				when = t.In(shop.Location()).Format("2 Jan 15:04")
 			}
-			p.row(9, cell{0.26, s.Name, false, false}, cell{0.34, outcome, true, false}, cell{0.40, s.By + ", " + when, false, true})
+			p.row(9, cell{0.26, s.Name, false, false}, cell{0.34, outcome, true, false},
+				cell{0.40, s.By + ", " + when, false, true})
 		}
 	}
 }
@@ -381,12 +388,14 @@ func rest(p page, v workshop.JobView, local func(time.Time) string) {
 	p.heading("Before you ride")
 	mind := "Try both brakes before you set off. "
 	if beds {
-		mind += "What rubs is new or was worked on: slow down firmly many times from a moderate speed before you rely on it. "
+		mind += "What rubs is new or was worked on: slow down firmly many times from a moderate speed " +
+			"before you rely on it. "
 	}
 	if slices.ContainsFunc(v.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Log != nil }) {
 		mind += "Have crank and carbon joints checked again after the first ride. "
 	}
-	p.text(mind+"The maker's manual comes before anything here; if something feels wrong, stop riding and have a qualified "+
+	p.text(mind+"The maker's manual comes before anything here; if something feels wrong, stop riding "+
+		"and have a qualified "+
 		"mechanic look at it.", 9, false)
 }
 

@@ -20,7 +20,8 @@ import (
 
 // stockColumns are the columns of the table of the stores. Price and cost are in whole units of the
 // shop's currency, with a decimal point; particulars are written "links=114; speeds=9".
-var stockColumns = []string{"code", "name", "kind", "particulars", "grade", "held", "least", "bin", "price", "cost", "supplier", "note"}
+var stockColumns = []string{"code", "name", "kind", "particulars", "grade", "held", "least", "bin",
+	"price", "cost", "supplier", "note"}
 
 // needed are the columns without which a table is none.
 var needed = []string{"code", "name", "kind", "held"}
@@ -36,7 +37,8 @@ func Stock(w io.Writer, items []stores.Stocked, code string) error {
 		return fmt.Errorf("writing the stores: %w", err)
 	}
 	for _, i := range items {
-		row := []string{i.Code, i.Name, i.Kind, i.Spelled(), i.Grade, strconv.Itoa(i.Held), strconv.Itoa(i.Least), i.Bin, plain(i.Price, code),
+		row := []string{i.Code, i.Name, i.Kind, i.Spelled(), i.Grade, strconv.Itoa(i.Held),
+			strconv.Itoa(i.Least), i.Bin, plain(i.Price, code),
 			plain(i.Cost, code), i.Supplier, i.Note}
 		for n, text := range row {
 			row[n] = inert(text)
@@ -65,14 +67,16 @@ func ReadStock(text []byte, code string) ([]stores.Row, error) {
 	}
 	names, err := in.Read()
 	if err != nil {
-		return nil, fmt.Errorf("the table cannot be read: its first line names the columns %s", strings.Join(stockColumns, ", "))
+		return nil, fmt.Errorf("the table cannot be read: its first line names the columns %s",
+			strings.Join(stockColumns, ", "))
 	}
 	for i := range names {
 		names[i] = strings.ToLower(strings.TrimSpace(names[i]))
 	}
 	for _, want := range needed {
 		if !slices.Contains(names, want) {
-			return nil, fmt.Errorf("the table has no column %q: its first line names the columns %s", want, strings.Join(stockColumns, ", "))
+			return nil, fmt.Errorf("the table has no column %q: its first line names the columns %s",
+				want, strings.Join(stockColumns, ", "))
 		}
 	}
 	var rows []stores.Row
@@ -84,7 +88,8 @@ func ReadStock(text []byte, code string) ([]stores.Row, error) {
 		line, _ := in.FieldPos(0)
 		var broken *csv.ParseError
 		if errors.As(err, &broken) {
-			return nil, fmt.Errorf("line %d cannot be read: a quotation mark is open, or stands within a field", broken.Line)
+			return nil, fmt.Errorf("line %d cannot be read: a quotation mark is open, or stands within a field",
+				broken.Line)
 		}
 		if err != nil {
 			return nil, fmt.Errorf("reading the table: %w", err)
@@ -104,7 +109,8 @@ func stockRow(line int, names, fields []string, code string, comma bool) stores.
 			field[name] = live(strings.TrimSpace(fields[i]))
 		}
 	}
-	r := stores.Row{Line: line, Part: stores.Stocked{Code: field["code"], Name: field["name"], Kind: field["kind"], Grade: field["grade"],
+	r := stores.Row{Line: line, Part: stores.Stocked{Code: field["code"], Name: field["name"],
+		Kind: field["kind"], Grade: field["grade"],
 		Bin: field["bin"], Supplier: field["supplier"], Note: field["note"], Particulars: map[string]string{}}}
 	if r.Part.Grade == "" {
 		r.Part.Grade = "new"

@@ -24,10 +24,12 @@ func TestATableOfPartsIsRead(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, rows, 3)
 	assert.Equal(t, stores.Stocked{Code: "NL-001", Name: "Chain; nine", Kind: "chain",
-		Particulars: map[string]string{"speeds": "9", "links": "114"}, Grade: "new", Held: 4, Bin: "A1", Price: 2450}, rows[0].Part)
+		Particulars: map[string]string{"speeds": "9", "links": "114"}, Grade: "new", Held: 4, Bin: "A1",
+		Price: 2450}, rows[0].Part)
 	assert.Equal(t, "How many there are is missing.", rows[1].Problem)
 	assert.Equal(t, 4, rows[2].Line)
-	assert.Contains(t, []string{"“two” is no count of pieces.", "“x” is no price.", "“resin” is no particular: write it as speeds=9."},
+	assert.Contains(t, []string{"“two” is no count of pieces.", "“x” is no price.",
+		"“resin” is no particular: write it as speeds=9."},
 		rows[2].Problem)
 	yen, err := document.ReadStock([]byte("code,name,kind,held,price\nA,B,chain,1,1450\n"), "JPY")
 	require.NoError(t, err)
@@ -49,8 +51,10 @@ func TestATableOfPartsIsRead(t *testing.T) {
 func TestATableOfPartsIsReadBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		text := rapid.StringMatching(`[A-Za-z0-9=+@"";,. -]{1,20}[a-z]`)
-		item := stores.Stocked{Code: rapid.StringMatching(`[A-Z0-9-]{1,9}[A-Z]`).Draw(t, "code"), Name: text.Draw(t, "name"), Kind: "chain",
-			Grade: "good", Held: rapid.IntRange(0, 99).Draw(t, "held"), Least: rapid.IntRange(0, 9).Draw(t, "least"), Bin: "A1",
+		item := stores.Stocked{Code: rapid.StringMatching(`[A-Z0-9-]{1,9}[A-Z]`).Draw(t, "code"),
+			Name: text.Draw(t, "name"), Kind: "chain",
+			Grade: "good", Held: rapid.IntRange(0, 99).Draw(t, "held"),
+			Least: rapid.IntRange(0, 9).Draw(t, "least"), Bin: "A1",
 			Price: estimate.Minor(rapid.IntRange(0, 999_999).Draw(t, "price")), Note: text.Draw(t, "note"),
 			Particulars: map[string]string{"speeds": "9", "closed": "joining link"}}
 		var out bytes.Buffer

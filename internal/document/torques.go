@@ -14,9 +14,11 @@ import (
 )
 
 // torqueColumns are the columns of the torque table.
-var torqueColumns = []string{"fastener", "position", "component", "thread_hand", "safety_critical", "least_nm", "most_nm", "origin",
+var torqueColumns = []string{"fastener", "position", "component", "thread_hand", "safety_critical",
+	"least_nm", "most_nm", "origin",
 	"source", "found", "found_nm", "left_nm", "verdict",
-	"wrench", "wrench_out_of_date", "reason", "adapter_setting_nm", "treatment", "loosened_first", "warning", "note", "by", "at"}
+	"wrench", "wrench_out_of_date", "reason", "adapter_setting_nm", "treatment", "loosened_first",
+	"warning", "note", "by", "at"}
 
 // Torques writes the torques of a job as CSV (RFC 4180), one row a bolt, in newton metres.
 func Torques(w io.Writer, v workshop.JobView) error {
@@ -60,9 +62,11 @@ func torqueRow(b torque.BoltView) []string {
 	if b.Log.Treatment != "" {
 		treatment = b.Log.Treatment + " instead of " + b.Treatment
 	}
-	row := []string{b.Name, b.Position, b.Component, hand, yes(b.Critical), least, most, string(b.Origin), source, b.Log.Found,
+	row := []string{b.Name, b.Position, b.Component, hand, yes(b.Critical), least, most,
+		string(b.Origin), source, b.Log.Found,
 		figureOf(b.Log.FoundNm), figureOf(b.Log.LeftNm), verdict,
-		b.Log.WrenchName, b.Log.WrenchDue, b.Log.Reason, figureOf(b.Log.ShownNm), treatment, yes(b.Log.Loosened), b.Log.Warning, b.Log.Note, b.By,
+		b.Log.WrenchName, b.Log.WrenchDue, b.Log.Reason, figureOf(b.Log.ShownNm), treatment,
+		yes(b.Log.Loosened), b.Log.Warning, b.Log.Note, b.By,
 		at}
 	for i, text := range row {
 		row[i] = inert(text)

@@ -21,12 +21,15 @@ func TestTorquesAsCSV(t *testing.T) {
 	at := time.Date(2026, 3, 2, 10, 0, 0, 0, time.UTC)
 	left, shown := 5.25, 4.2
 	view := workshop.JobView{Parts: workshop.Parts{Bolts: torque.BoltsPart{Bolts: []torque.BoltView{
-		{Name: "Pedal", Position: "left", LeftHand: true, Critical: true, Rule: &fastener.Rule{Min: 30, Max: 40, Source: "common practice"},
+		{Name: "Pedal", Position: "left", LeftHand: true, Critical: true,
+			Rule:      &fastener.Rule{Min: 30, Max: 40, Source: "common practice"},
 			Treatment: "thin grease"},
-		{Name: "Handlebar clamp, \"faceplate\"", Position: "1", Component: "Stem", Critical: true, Origin: torque.FromManual,
+		{Name: "Handlebar clamp, \"faceplate\"", Position: "1", Component: "Stem", Critical: true,
+			Origin:    torque.FromManual,
 			Rule:      &fastener.Rule{Min: 5, Max: 6, Source: "manual, page 14"},
 			Treatment: "thin grease", By: "Ida", At: &at, Verdict: &fastener.Verdict{State: fastener.WithinError},
-			Log: &torque.Torque{Found: torque.FoundLoose, LeftNm: &left, ShownNm: &shown, Treatment: "dry", WrenchName: "Old beam",
+			Log: &torque.Torque{Found: torque.FoundLoose, LeftNm: &left, ShownNm: &shown,
+				Treatment: "dry", WrenchName: "Old beam",
 				WrenchDue: "It is older than 12 months.",
 				Reason:    "-- the other is lent out", Loosened: true, Note: "=HYPERLINK(\"x\")\nsecond line"}},
 		{Name: "Main hinge", Set: "It closes with a click.", By: "Ida", At: &at,
@@ -43,9 +46,11 @@ func TestTorquesAsCSV(t *testing.T) {
 		row[column] = rows[1][i]
 	}
 	for column, want := range map[string]string{
-		"fastener": "Handlebar clamp, \"faceplate\"", "least_nm": "5", "most_nm": "6", "origin": "manual", "found": "loose", "left_nm": "5.25",
+		"fastener": "Handlebar clamp, \"faceplate\"", "least_nm": "5", "most_nm": "6",
+		"origin": "manual", "found": "loose", "left_nm": "5.25",
 		"adapter_setting_nm": "4.2",
-		"verdict":            "within error", "wrench": "Old beam", "treatment": "dry instead of thin grease", "loosened_first": "yes",
+		"verdict":            "within error", "wrench": "Old beam",
+		"treatment": "dry instead of thin grease", "loosened_first": "yes",
 		"safety_critical": "yes", "at": "2026-03-02T10:00:00Z",
 	} {
 		t.Run(column, func(t *testing.T) {

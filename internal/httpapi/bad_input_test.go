@@ -38,29 +38,35 @@ func TestFiguresThatCannotBeRight(t *testing.T) {
 		return inspect.Readings.Says(inspect.Reading{Point: point, Typed: typed})
 	}
 	left := func(typed string) record.Content {
-		return torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "not_checked", LeftTyped: typed})
+		return torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front",
+			Found: "not_checked", LeftTyped: typed})
 	}
 	for name, c := range map[string]struct {
 		content record.Content
 		says    string
 		meant   []float64
 	}{
-		"absurd chain":       {read("chain", "40"), "Did you mean 0.4?", []float64{0.4, 0.04}},
-		"absurd rotor":       {read("front-rotor", "25"), "Did you mean 2.5?", []float64{2.5}},
-		"absurd torque":      {left("900"), "Did you mean 9?", []float64{9, 0.9}},
-		"torque of zero":     {left("0"), "Measure again", nil},
-		"stray letter":       {read("front-pads", "1.4l"), "Type digits", nil},
-		"negative":           {read("front-pads", "-1"), "below zero", nil},
-		"wrong unit":         {read("front-pads", "3 psi"), "Type the figure in mm", nil},
-		"nothing":            {read("front-pads", "  "), "Type a figure", nil},
-		"word off the scale": {inspect.Readings.Says(inspect.Reading{Point: "headset", Word: "Fine"}), "not on the scale", nil},
-		"point it lacks":     {read("rear-mechanism", "1"), "no such point", nil},
-		"bolt it lacks": {torque.Torques.Says(torque.Torque{Fastener: "pivot-bolts", Position: "main", Found: "loose"}), "no such fastener",
+		"absurd chain":   {read("chain", "40"), "Did you mean 0.4?", []float64{0.4, 0.04}},
+		"absurd rotor":   {read("front-rotor", "25"), "Did you mean 2.5?", []float64{2.5}},
+		"absurd torque":  {left("900"), "Did you mean 9?", []float64{9, 0.9}},
+		"torque of zero": {left("0"), "Measure again", nil},
+		"stray letter":   {read("front-pads", "1.4l"), "Type digits", nil},
+		"negative":       {read("front-pads", "-1"), "below zero", nil},
+		"wrong unit":     {read("front-pads", "3 psi"), "Type the figure in mm", nil},
+		"nothing":        {read("front-pads", "  "), "Type a figure", nil},
+		"word off the scale": {inspect.Readings.Says(inspect.Reading{Point: "headset", Word: "Fine"}),
+			"not on the scale", nil},
+		"point it lacks": {read("rear-mechanism", "1"), "no such point", nil},
+		"bolt it lacks": {torque.Torques.Says(torque.Torque{Fastener: "pivot-bolts", Position: "main",
+			Found: "loose"}), "no such fastener",
 			nil},
-		"a cause of a book": {inspect.Findings.Says(inspect.Finding{Title: "Creaks", Mark: "due", Cause: strings.Repeat("x", 5000)}),
+		"a cause of a book": {inspect.Findings.Says(inspect.Finding{Title: "Creaks", Mark: "due",
+			Cause: strings.Repeat("x", 5000)}),
 			"longer than anybody types", nil},
-		"passed over, no why": {inspect.Readings.Says(inspect.Reading{Point: "headset", PassedOver: true}), "Say why", nil},
-		"range upside down": {inspect.Figures.Says(inspect.OwnFigure{Fastener: "saddle-clamp", TypedMin: "12", TypedMax: "8",
+		"passed over, no why": {inspect.Readings.Says(inspect.Reading{Point: "headset",
+			PassedOver: true}), "Say why", nil},
+		"range upside down": {inspect.Figures.Says(inspect.OwnFigure{Fastener: "saddle-clamp",
+			TypedMin: "12", TypedMax: "8",
 			Source: "manual"}), "below the least", nil},
 		"empty name":   {door.Belongings.Says(door.Belonging{Name: " \u0000 "}), "Type what came", nil},
 		"endless note": {record.Notes.Says(record.Note{Text: strings.Repeat("ä", 20_001)}), "20001 characters", nil},
@@ -82,13 +88,15 @@ func TestFiguresThatCannotBeRight(t *testing.T) {
 		"sign": map[string]any{"what": "test_ride", "passed": true}}}
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs/"+string(id)+"/entries", two, &twice))
 	assert.Contains(t, twice.Detail, "exactly one thing")
-	status, _, fault := bench.try(id, record.NewEntry{ID: "not-an-id", Content: record.Notes.Says(record.Note{Text: "a"})})
+	status, _, fault := bench.try(id, record.NewEntry{ID: "not-an-id",
+		Content: record.Notes.Says(record.Note{Text: "a"})})
 	assert.Equal(t, http.StatusUnprocessableEntity, status)
 	assert.Contains(t, fault.Detail, "version 7")
 	assert.Equal(t, http.StatusNotFound, bench.send("GET", "/api/jobs/nonsense", nil, nil))
 	assert.Equal(t, http.StatusNotFound, bench.send("GET", "/api/jobs/"+string(record.NewID()), nil, nil))
-	status, _, _ = bench.try(id, record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: strings.Repeat("ä",
-		10_000)})})
+	status, _, _ = bench.try(id, record.NewEntry{ID: record.NewID(),
+		Content: record.Notes.Says(record.Note{Text: strings.Repeat("ä",
+			10_000)})})
 	assert.Equal(t, http.StatusOK, status, "ten thousand characters are a long note, and kept")
 }
 
@@ -135,7 +143,8 @@ func TestNamesOfEveryScript(t *testing.T) {
 		require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs", in, &job), who)
 		assert.Equal(t, who, job.Owner.Name)
 		var found []workshop.Found
-		require.Equal(t, http.StatusOK, counter.send("GET", "/api/search?q="+strings.ReplaceAll(strings.Fields(who)[0], ";", "%3B"), nil, &found))
+		require.Equal(t, http.StatusOK, counter.send("GET",
+			"/api/search?q="+strings.ReplaceAll(strings.Fields(who)[0], ";", "%3B"), nil, &found))
 		assert.Equal(t, who, found[0].Owner.Name)
 		assert.Contains(t, counter.sheet(job.Job.ID), "Service sheet")
 	}
@@ -165,7 +174,8 @@ func TestASheetOfTwoHundredLines(t *testing.T) {
 	job := bench.checkIn()
 	for i := range 67 {
 		job = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Title: "Item " + formatted(float64(i))}))
-		job = bench.record(job.Job.ID, agree.Answers.Says(agree.Answer{Item: job.Items[i].ID, Answer: agree.Yes, From: "Ansel", How: "counter"}))
+		job = bench.record(job.Job.ID, agree.Answers.Says(agree.Answer{Item: job.Items[i].ID,
+			Answer: agree.Yes, From: "Ansel", How: "counter"}))
 		job = bench.record(job.Job.ID, agree.Works.Says(agree.Work{Item: job.Items[i].ID, Note: "one\ntwo\nthree"}))
 	}
 	bench.record(job.Job.ID, record.Notes.Says(record.Note{Text: strings.Repeat("word ", 2000)}))
@@ -211,7 +221,8 @@ func TestADatabaseThatGoesAwayAndComesBack(t *testing.T) {
 	db := dbtest.Server()
 	require.NoError(t, db.Stop())
 	down := time.Now()
-	entry := record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "written while the records were away"})}
+	entry := record.NewEntry{ID: record.NewID(),
+		Content: record.Notes.Says(record.Note{Text: "written while the records were away"})}
 	status, _, fault := bench.try(id, entry)
 	assert.Equal(t, http.StatusServiceUnavailable, status)
 	assert.Equal(t, "The records cannot be reached", fault.Title)
@@ -219,13 +230,15 @@ func TestADatabaseThatGoesAwayAndComesBack(t *testing.T) {
 	assert.Equal(t, http.StatusServiceUnavailable, bench.send("GET", "/healthz", nil, nil))
 	time.Sleep(10*time.Second - time.Since(down))
 	require.NoError(t, db.Start(context.Background()))
-	assert.Eventually(t, func() bool { return bench.send("GET", "/healthz", nil, nil) == http.StatusOK }, 10*time.Second, 50*time.Millisecond)
+	assert.Eventually(t, func() bool { return bench.send("GET", "/healthz", nil, nil) == http.StatusOK },
+		10*time.Second, 50*time.Millisecond)
 	status, job, _ := bench.try(id, entry)
 	require.Equal(t, http.StatusOK, status, "the same entry, sent again")
 	assert.Equal(t, "written while the records were away", job.Notes[0].Text)
 }
 
-// A database that hangs is told as one that is away, by the deadline; it is not waited for as long as it hangs.
+// A database that hangs is told as one that is away, by the deadline; it is not waited for as
+// long as it hangs.
 func TestADatabaseThatHangs(t *testing.T) {
 	folder, err := os.MkdirTemp("", "utensil-hangs") // not t.TempDir: its parent is closed to PostgreSQL's user
 	require.NoError(t, err)
@@ -255,11 +268,13 @@ func TestADatabaseThatHangs(t *testing.T) {
 	freeze(syscall.SIGCONT)
 	assert.Equal(t, http.StatusServiceUnavailable, status)
 	assert.Contains(t, fault.Detail, "kept")
-	assert.Eventually(t, func() bool { status, _, _ := bench.try(id, entry); return status == http.StatusOK }, 20*time.Second,
+	assert.Eventually(t, func() bool { status, _, _ := bench.try(id, entry); return status == http.StatusOK },
+		20*time.Second,
 		100*time.Millisecond)
 }
 
-// A tablet took a bike in before facts were asked that came later: it is written down, and they are filled in.
+// A tablet took a bike in before facts were asked that came later: it is written down, and they
+// are filled in.
 func TestABikeOfAnOlderTabletIsTakenIn(t *testing.T) {
 	bench := open(t).as(record.Counter)
 	text, err := json.Marshal(arriving())
@@ -275,5 +290,6 @@ func TestABikeOfAnOlderTabletIsTakenIn(t *testing.T) {
 	assert.Equal(t, "freehub", job.Bike.Facts.Sprockets)
 	assert.Equal(t, bike.Unknown, job.Bike.Facts.BrakeHands)
 	delete(facts, "frame")
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs", in, nil), "what was always asked is still asked")
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/jobs", in, nil),
+		"what was always asked is still asked")
 }

@@ -37,11 +37,14 @@ func TestABleedWaitsForTheNextOneWhereThatIsCheaper(t *testing.T) {
 		return view
 	}
 	job := bench.takeIn("Drover", 10)
-	bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bleed-front", Title: "Bleed the front brake", Minutes: 40}))
+	bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bleed-front",
+		Title: "Bleed the front brake", Minutes: 40}))
 	assert.Contains(t, plan().Says, "no DOT fluid on the shelf")
-	bottle := fluid.Bottle{ID: record.NewID(), Name: "Sealed", Family: brake.DOT, Grade: "DOT 4", Volume: 250, Price: 1800, Clean: true}
+	bottle := fluid.Bottle{ID: record.NewID(), Name: "Sealed", Family: brake.DOT, Grade: "DOT 4",
+		Volume: 250, Price: 1800, Clean: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(bottle.ID), bottle, nil))
-	cheap := fluid.Bottle{ID: record.NewID(), Name: "Used up", Family: brake.DOT, Grade: "DOT 4", Volume: 1000, Price: 100, Clean: true,
+	cheap := fluid.Bottle{ID: record.NewID(), Name: "Used up", Family: brake.DOT, Grade: "DOT 4",
+		Volume: 1000, Price: 100, Clean: true,
 		Gone: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(cheap.ID), cheap, nil))
 	view := plan()
@@ -75,7 +78,8 @@ func TestABleedWaitsForTheNextOneWhereThatIsCheaper(t *testing.T) {
 	assert.Contains(t, view.Says, "cheaper here than one more bottle")
 
 	// Its other brake waits with it, and costs no second wait.
-	bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bleed-rear", Title: "Bleed the rear brake", Minutes: 40}))
+	bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bleed-rear",
+		Title: "Bleed the rear brake", Minutes: 40}))
 	view = plan()
 	assert.Len(t, view.Waiting, 3)
 	assert.Equal(t, brake.Bled{Job: "Pelham Drover, green, front and rear", Held: 6}, view.Plan.Openings[0].Bleeds[0])

@@ -76,6 +76,7 @@ func TestTheShelfOfFluids(t *testing.T) {
 	var bleeds brakes.BleedsView
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/bleeds", nil, &bleeds))
 	assert.Empty(t, bleeds.Waiting)
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/brake/rise", brakes.RiseAsked{Bore: 2, Line: []brake.Segment{}},
-		nil))
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		bench.send("POST", "/api/brake/rise", brakes.RiseAsked{Bore: 2, Line: []brake.Segment{}},
+			nil))
 }

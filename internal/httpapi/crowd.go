@@ -11,13 +11,15 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// mostFrom is how many requests of strangers are taken at a time from one address, before anything of them is read. A page
-// asks for five or six at once, and a few owners may stand behind one address.
+// mostFrom is how many requests of strangers are taken at a time from one address, before
+// anything of them is read. A page asks for five or six at once, and a few owners may stand
+// behind one address.
 const mostFrom = 24
 
-// crowded refuses an address from which strangers ask for more at once than any page does. A device of the shop is told by
-// its cookie and not counted, also where all of them come through one address. The stream of changes, which goes on, has a
-// limit of its own; files of the interface cost nothing.
+// crowded refuses an address from which strangers ask for more at once than any page does. A
+// device of the shop is told by its cookie and not counted, also where all of them come through
+// one address. The stream of changes, which goes on, has a limit of its own; files of the
+// interface cost nothing.
 func (s *Server) crowded(most int) func(http.Handler) http.Handler {
 	var mu sync.Mutex
 	here := map[string]int{}
@@ -50,8 +52,10 @@ func (s *Server) crowded(most int) func(http.Handler) http.Handler {
 			from := httprate.CanonicalizeIP(addressOf(r.Context()))
 			if !enters(from) {
 				w.Header().Set("Connection", "close")
-				writeFault(w, faultOf(r.Context(), &record.Problem{Kind: record.Locked, Title: "Too much at once", After: time.Second,
-					Detail: "From this address come more requests at a time than a tablet sends. Wait a second; what you typed is kept."}))
+				writeFault(w, faultOf(r.Context(),
+					&record.Problem{Kind: record.Locked, Title: "Too much at once", After: time.Second,
+						Detail: "From this address come more requests at a time than a tablet sends. Wait a " +
+							"second; what you typed is kept."}))
 				return
 			}
 			defer leaves(from)

@@ -16,8 +16,8 @@ import (
 	"utensil/internal/workshop/staff"
 )
 
-// devices is what the shop has admitted, remembered so that a request need not ask: a change, told by the database,
-// makes it forget.
+// devices is what the shop has admitted, remembered so that a request need not ask: a change,
+// told by the database, makes it forget.
 type devices = recall.Value[admitted]
 
 // admitted is the devices by id, and what their cookies are signed with.
@@ -26,8 +26,8 @@ type admitted struct {
 	by      map[record.ID]staff.Device
 }
 
-// deviceCookie holds a device's id, signed. It lasts as long as browsers keep one, anew at each sign-in, or until the
-// shop owner sends the device away.
+// deviceCookie holds a device's id, signed. It lasts as long as browsers keep one, anew at each
+// sign-in, or until the shop owner sends the device away.
 const (
 	deviceCookie = "utensil-device"
 	deviceFor    = 400 * 24 * time.Hour
@@ -39,7 +39,8 @@ func devicesOf(shop *workshop.Workshop) *devices {
 		if err != nil {
 			return admitted{}, 0, err
 		}
-		a := admitted{securecookie.New(key, nil).MaxAge(int(deviceFor.Seconds())), make(map[record.ID]staff.Device, len(all))}
+		a := admitted{securecookie.New(key, nil).MaxAge(int(deviceFor.Seconds())),
+			make(map[record.ID]staff.Device, len(all))}
 		a.cookies.SetSerializer(securecookie.NopEncoder{})
 		for _, d := range all {
 			a.by[d.ID] = d
@@ -123,7 +124,8 @@ func (s *Server) signedFor(ctx context.Context, device string) ([]string, error)
 	return []string{cookie.String()}, nil
 }
 
-// Newcomer is a device that asks to be let in: by a code from one that is in, or by a shop owner's name and secret.
+// Newcomer is a device that asks to be let in: by a code from one that is in, or by a shop
+// owner's name and secret.
 type Newcomer struct {
 	Code   string `json:"code,omitempty" maxLength:"40"`
 	Owner  string `json:"owner,omitempty" maxLength:"400" doc:"the shop owner's name"`
@@ -183,10 +185,12 @@ const (
 
 // knocking slows down whoever asks to be let in again and again.
 func knocking() func(http.Handler) http.Handler {
-	limit := httprate.NewRateLimiter(knocks, knocksWithin, httprate.WithLimitHandler(func(w http.ResponseWriter, r *http.Request) {
-		writeFault(w, faultOf(r.Context(), &record.Problem{Kind: record.Locked, Title: "Too many tries", After: knocksWithin,
-			Detail: "Wait a minute and try again, or make a code on a device of the shop."}))
-	}))
+	limit := httprate.NewRateLimiter(knocks, knocksWithin,
+		httprate.WithLimitHandler(func(w http.ResponseWriter, r *http.Request) {
+			writeFault(w, faultOf(r.Context(), &record.Problem{Kind: record.Locked, Title: "Too many tries",
+				After:  knocksWithin,
+				Detail: "Wait a minute and try again, or make a code on a device of the shop."}))
+		}))
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			if r.Method == http.MethodPost && r.URL.Path == "/api/devices/here" &&
@@ -198,8 +202,8 @@ func knocking() func(http.Handler) http.Handler {
 	}
 }
 
-// fromClient finds the address of who sends a request: of whoever is connected, or behind a trusted proxy the one
-// that it names. A proxy that names nobody asks for itself.
+// fromClient finds the address of who sends a request: of whoever is connected, or behind a
+// trusted proxy the one that it names. A proxy that names nobody asks for itself.
 func fromClient(trusted []netip.Prefix) func(http.Handler) http.Handler {
 	if len(trusted) == 0 {
 		return middleware.ClientIPFromRemoteAddr

@@ -35,7 +35,8 @@ func (tab *tablet) enters(id record.ID, secret string) int {
 // admitted is a tablet that the shop owner's secret let in.
 func (s *shop) admitted(name string) *tablet {
 	tab := s.tablet()
-	require.Equal(s.t, http.StatusOK, tab.send("POST", "/api/devices/here", httpapi.Newcomer{Owner: "ida", Secret: pin, Name: name}, nil))
+	require.Equal(s.t, http.StatusOK, tab.send("POST", "/api/devices/here",
+		httpapi.Newcomer{Owner: "ida", Secret: pin, Name: name}, nil))
 	return tab
 }
 
@@ -47,10 +48,12 @@ func TestOnlyAnAdmittedDeviceSeesWhoWorksHere(t *testing.T) {
 	assert.Empty(t, seen.Names)
 	assert.Equal(t, "Workshop", seen.Shop)
 	assert.Nil(t, seen.Settings, "its name, and no more")
-	assert.Equal(t, http.StatusUnauthorized, stranger.enters(s.staff[record.Mechanic], pin), "not even with the right PIN")
+	assert.Equal(t, http.StatusUnauthorized, stranger.enters(s.staff[record.Mechanic], pin),
+		"not even with the right PIN")
 
 	var fault httpapi.Fault
-	for _, in := range []httpapi.Newcomer{{Owner: "Ida", Secret: "9999", Name: "Tablet"}, {Owner: "Tomas", Secret: pin, Name: "Tablet"},
+	for _, in := range []httpapi.Newcomer{{Owner: "Ida", Secret: "9999", Name: "Tablet"},
+		{Owner: "Tomas", Secret: pin, Name: "Tablet"},
 		{Owner: "Nobody", Secret: pin, Name: "Tablet"}} {
 		assert.Equal(t, http.StatusUnauthorized, stranger.send("POST", "/api/devices/here", in, &fault), in.Owner)
 		assert.Contains(t, fault.Detail, "do not go together", "who works here is not told apart from a wrong PIN")
@@ -65,7 +68,8 @@ func TestOnlyAnAdmittedDeviceSeesWhoWorksHere(t *testing.T) {
 	assert.Equal(t, "Ida", seen.Actor.Name, "the owner is signed in as well")
 }
 
-// Who tries names from outside learns nothing from the answers, however often; the shop owner sees that they tried.
+// Who tries names from outside learns nothing from the answers, however often; the shop owner
+// sees that they tried.
 func TestKnownAndUnknownNamesAnswerAlike(t *testing.T) {
 	type said struct {
 		status int
@@ -77,7 +81,8 @@ func TestKnownAndUnknownNamesAnswerAlike(t *testing.T) {
 		require.Equal(t, http.StatusOK, bench.enters(s.staff[record.Mechanic], pin))
 		for range 7 {
 			var fault httpapi.Fault
-			status := s.tablet().send("POST", "/api/devices/here", httpapi.Newcomer{Owner: name, Secret: "9999", Name: "Tablet"}, &fault)
+			status := s.tablet().send("POST", "/api/devices/here",
+				httpapi.Newcomer{Owner: name, Secret: "9999", Name: "Tablet"}, &fault)
 			all = append(all, said{status, fault.Detail})
 		}
 		var seen []staff.Refused
@@ -100,7 +105,8 @@ func TestALinkStandsInNoLog(t *testing.T) {
 	before := slog.Default()
 	slog.SetDefault(slog.New(slog.NewJSONHandler(&lines, &slog.HandlerOptions{Level: slog.LevelDebug})))
 	t.Cleanup(func() { slog.SetDefault(before) })
-	for _, path := range []string{"/api/owner/c2VjcmV0", "/api/owner/c2VjcmV0/sum", "/api/owner/c2VjcmV0/photos/x", "/o/c2VjcmV0"} {
+	for _, path := range []string{"/api/owner/c2VjcmV0", "/api/owner/c2VjcmV0/sum",
+		"/api/owner/c2VjcmV0/photos/x", "/o/c2VjcmV0"} {
 		s.tablet().send("GET", path, nil, nil)
 	}
 	require.Contains(t, lines.String(), "/api/owner/…/photos/x")
@@ -111,14 +117,18 @@ func TestACodeLetsADeviceInOnce(t *testing.T) {
 	s := openAt(t, dbtest.URL(t), httpapi.Options{})
 	desk, bench := s.admitted("Front desk"), s.tablet()
 	var made staff.Invitation
-	require.Equal(t, http.StatusOK, desk.send("POST", "/api/devices", staff.NewDevice{ID: record.NewID(), Name: "Bench two"}, &made))
+	require.Equal(t, http.StatusOK, desk.send("POST", "/api/devices",
+		staff.NewDevice{ID: record.NewID(), Name: "Bench two"}, &made))
 	typed := strings.ToLower(strings.ReplaceAll(made.Code, "-", " "))
-	require.Equal(t, http.StatusOK, bench.send("POST", "/api/devices/here", httpapi.Newcomer{Code: typed}, nil), "however it is typed")
+	require.Equal(t, http.StatusOK, bench.send("POST", "/api/devices/here",
+		httpapi.Newcomer{Code: typed}, nil), "however it is typed")
 	assert.True(t, bench.known().Admitted)
 	assert.Nil(t, bench.known().Actor, "nobody is signed in by a code")
 	require.Equal(t, http.StatusOK, bench.enters(s.staff[record.Mechanic], pin))
-	assert.Equal(t, http.StatusUnprocessableEntity, s.tablet().send("POST", "/api/devices/here", httpapi.Newcomer{Code: made.Code}, nil))
-	assert.Equal(t, http.StatusForbidden, bench.send("POST", "/api/devices", staff.NewDevice{ID: record.NewID(), Name: "Mine"}, nil))
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		s.tablet().send("POST", "/api/devices/here", httpapi.Newcomer{Code: made.Code}, nil))
+	assert.Equal(t, http.StatusForbidden, bench.send("POST", "/api/devices",
+		staff.NewDevice{ID: record.NewID(), Name: "Mine"}, nil))
 
 	// Sent away: the session that began on it ends at once, and its cookie opens nothing.
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/today", nil, nil))
@@ -149,7 +159,8 @@ func TestAStolenSessionOpensNothingElsewhere(t *testing.T) {
 	assert.Equal(t, http.StatusUnauthorized, response.StatusCode)
 }
 
-// Strangers lock nobody out, nor does one tablet another; the right PIN from many tablets at once is right each time.
+// Strangers lock nobody out, nor does one tablet another; the right PIN from many tablets at once
+// is right each time.
 func TestNobodyIsLockedOutByOthers(t *testing.T) {
 	s := openAt(t, dbtest.URL(t), httpapi.Options{})
 	one, two := s.admitted("Bench one"), s.admitted("Bench two")
@@ -179,8 +190,8 @@ func TestNobodyIsLockedOutByOthers(t *testing.T) {
 	}
 }
 
-// Behind a proxy that is trusted the client is who it says; anybody else cannot say so. Owners do not slow each
-// other down; who tries links that are none is slowed down alone.
+// Behind a proxy that is trusted the client is who it says; anybody else cannot say so. Owners do
+// not slow each other down; who tries links that are none is slowed down alone.
 func TestLinksAreLimitedByLinkAndByClient(t *testing.T) {
 	for name, trusted := range map[string][]netip.Prefix{"proxy": {netip.MustParsePrefix("127.0.0.0/8")}, "none": nil} {
 		t.Run(name, func(t *testing.T) {
@@ -222,7 +233,8 @@ func TestAnOwnerAsksSoOftenAndNoMore(t *testing.T) {
 		ask.ID = record.NewID()
 		require.Equal(t, http.StatusOK, phone.send("POST", link+"/questions", ask, nil))
 	}
-	require.Equal(t, http.StatusOK, phone.send("POST", link+"/questions", ask, nil), "sent again, it is the same question")
+	require.Equal(t, http.StatusOK, phone.send("POST", link+"/questions", ask, nil),
+		"sent again, it is the same question")
 	ask.ID = record.NewID()
 	assert.Equal(t, http.StatusTooManyRequests, phone.send("POST", link+"/questions", ask, &fault))
 	assert.Contains(t, fault.Detail, "ring")

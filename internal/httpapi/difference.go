@@ -11,8 +11,8 @@ type differing[T any] interface {
 	Told(parts []string, since string) (T, error)
 }
 
-// What a tablet says of a job's answer: which edition of it it holds already, and which parts of it its screens show,
-// by their names. Who says nothing of parts is told all.
+// What a tablet says of a job's answer: which edition of it it holds already, and which parts of
+// it its screens show, by their names. Who says nothing of parts is told all.
 const (
 	holdsHeader = "X-Utensil-Holds"
 	partsHeader = "X-Utensil-Parts"

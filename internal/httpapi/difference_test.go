@@ -14,7 +14,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// A tablet whose screens show some parts of a job is told those: what it comes to show later is added to what it holds.
+// A tablet whose screens show some parts of a job is told those: what it comes to show later is
+// added to what it holds.
 func TestATabletIsToldThePartsItShows(t *testing.T) {
 	s := open(t)
 	tab := s.as(record.Mechanic)
@@ -61,7 +62,8 @@ func TestATabletIsToldThePartsItShows(t *testing.T) {
 	assert.NotEqual(t, read(air).Edition, read(both).Edition)
 }
 
-// A tablet that says what it holds is told what has changed, by an answer as by a question; any other is told all.
+// A tablet that says what it holds is told what has changed, by an answer as by a question; any
+// other is told all.
 func TestATabletIsToldWhatHasChanged(t *testing.T) {
 	s := open(t)
 	tab := s.as(record.Mechanic)

@@ -18,8 +18,9 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Strangers who send a request and never its end, and who ask and never read, hold up nobody who works here: there are
-// more of them than requests are worked on at a time, and a tablet is answered while all of them hang.
+// Strangers who send a request and never its end, and who ask and never read, hold up nobody who
+// works here: there are more of them than requests are worked on at a time, and a tablet is
+// answered while all of them hang.
 func TestStrangersWhoDripHoldUpNobody(t *testing.T) {
 	s := openAt(t, dbtest.URL(t), httpapi.Options{})
 	bench := s.admitted("Bench one")
@@ -34,7 +35,8 @@ func TestStrangersWhoDripHoldUpNobody(t *testing.T) {
 	}
 	many := 3 * (runtime.GOMAXPROCS(0) + 2)
 	for range many {
-		hang("POST /api/session HTTP/1.1\r\nHost: " + address + "\r\nContent-Type: application/json\r\nContent-Length: 60\r\n\r\n{")
+		hang("POST /api/session HTTP/1.1\r\nHost: " + address +
+			"\r\nContent-Type: application/json\r\nContent-Length: 60\r\n\r\n{")
 		hang(strings.Repeat("GET /api/openapi.json HTTP/1.1\r\nHost: "+address+"\r\n\r\n", 200))
 	}
 	time.Sleep(200 * time.Millisecond) // all of them are there
@@ -43,7 +45,8 @@ func TestStrangersWhoDripHoldUpNobody(t *testing.T) {
 	assert.NotEmpty(t, bench.checkIn().Job.ID)
 }
 
-// From one address strangers are taken so many at a time; a device of the shop behind the same address is not counted.
+// From one address strangers are taken so many at a time; a device of the shop behind the same
+// address is not counted.
 func TestStrangersOfOneAddressAreTakenSoManyAtATime(t *testing.T) {
 	s := openAt(t, dbtest.URL(t), httpapi.Options{})
 	bench, owner := s.admitted("Bench one"), s.tablet()
@@ -55,11 +58,14 @@ func TestStrangersOfOneAddressAreTakenSoManyAtATime(t *testing.T) {
 		_, err = fmt.Fprint(socket, "POST /api/session HTTP/1.1\r\nHost: "+address+"\r\nContent-Length: 60\r\n\r\n{")
 		require.NoError(t, err)
 	}
-	assert.Eventually(t, func() bool { return owner.send("GET", "/api/owner/none", nil, nil) == http.StatusTooManyRequests },
+	assert.Eventually(t, func() bool {
+		return owner.send("GET", "/api/owner/none", nil, nil) == http.StatusTooManyRequests
+	},
 		5*time.Second, 20*time.Millisecond)
 	assert.Equal(t, http.StatusOK, bench.send("GET", "/api/today", nil, nil))
 	elsewhere := s.tablet()
-	elsewhere.client.Transport = &http.Transport{DialContext: (&net.Dialer{LocalAddr: &net.TCPAddr{IP: net.IPv4(127, 0, 0, 2)}}).DialContext}
+	elsewhere.client.Transport = &http.Transport{DialContext: (&net.Dialer{LocalAddr: &net.TCPAddr{IP: net.IPv4(127,
+		0, 0, 2)}}).DialContext}
 	assert.Equal(t, http.StatusOK, elsewhere.send("GET", "/api/session", nil, nil), "nor another address")
 }
 

@@ -40,8 +40,8 @@ func earlier(t *testing.T, dump string) string {
 	return url
 }
 
-// Four bikes with blocks on their rims, from the scene of f5443fa: their pads were a point with discs' pads then. What
-// was told of them then was read from that version's own server.
+// Four bikes with blocks on their rims, from the scene of f5443fa: their pads were a point with
+// discs' pads then. What was told of them then was read from that version's own server.
 func TestAnEarlierShopShowsTheSameFindingsAndMarks(t *testing.T) {
 	s := openAt(t, earlier(t, "../postgres/testdata/shop_f5443fa.sql.gz"), httpapi.Options{AdmitLoopback: true})
 	require.NoError(t, s.work.FreezeEarlier(t.Context()))
@@ -69,7 +69,8 @@ func TestAnEarlierShopShowsTheSameFindingsAndMarks(t *testing.T) {
 		var found []string
 		for _, f := range job.Findings {
 			if f.Status != "watched" {
-				found = append(found, fmt.Sprintf("%s %s %s", strings.Replace(f.Title, " rim pads", " pads", 1), f.Mark, f.Status))
+				found = append(found, fmt.Sprintf("%s %s %s",
+					strings.Replace(f.Title, " rim pads", " pads", 1), f.Mark, f.Status))
 			}
 		}
 		assert.ElementsMatch(t, was.findings, found, "job %d", number)

@@ -93,7 +93,8 @@ func (s *Server) sheet(r *http.Request, _ record.Actor) (file, error) {
 // torques are a job's torques as CSV.
 func (s *Server) torques(r *http.Request, _ record.Actor) (file, error) {
 	job, err := s.shop.Job(r.Context(), named(r, "id"))
-	return file{kind: "text/csv; charset=utf-8; header=present", shown: fmt.Sprintf(`attachment; filename="torques-%d.csv"`, job.Job.Number),
+	return file{kind: "text/csv; charset=utf-8; header=present",
+		shown: fmt.Sprintf(`attachment; filename="torques-%d.csv"`, job.Job.Number),
 		write: func(w io.Writer) error { return document.Torques(w, job) }}, err
 }
 
@@ -110,8 +111,8 @@ func (s *Server) label(r *http.Request, _ record.Actor) (file, error) {
 	return file{kind: "image/png", write: func(w io.Writer) error { return document.BottleLabel(w, all[i]) }}, nil
 }
 
-// unpack is what was sent, whole, and its turn to be unpacked, given back by done: one that comes slowly holds up no other,
-// and six large ones at once would take all the memory there is.
+// unpack is what was sent, whole, and its turn to be unpacked, given back by done: one that comes
+// slowly holds up no other, and six large ones at once would take all the memory there is.
 func (s *Server) unpack(r *http.Request) (text []byte, done func(), err error) {
 	if text, err = io.ReadAll(r.Body); err != nil {
 		return nil, nil, &record.Problem{Kind: record.Invalid, Title: "It did not come whole",
@@ -134,7 +135,8 @@ func (s *Server) ride(r *http.Request, who record.Actor) (file, error) {
 	ride, err := document.ReadRide(bytes.NewReader(text))
 	done()
 	if err != nil {
-		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a ride", Field: "ride", Detail: words.Sentence(err)}
+		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a ride", Field: "ride",
+			Detail: words.Sentence(err)}
 	}
 	entry := record.NewEntry{ID: named(r, "ride"), Content: inspect.Rides.Says(ride)}
 	view, err := s.shop.Record(r.Context(), who, named(r, "id"), entry)
@@ -156,7 +158,8 @@ func (s *Server) takePhoto(r *http.Request, who record.Actor) (file, error) {
 	defer done()
 	photo, err := document.ReadPhoto(bytes.NewReader(text))
 	if err != nil {
-		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo", Detail: words.Sentence(err)}
+		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a photo", Field: "photo",
+			Detail: words.Sentence(err)}
 	}
 	photo.ID, photo.JobID = named(r, "photo"), named(r, "id")
 	photo.About, photo.Caption = r.URL.Query().Get("about"), r.URL.Query().Get("caption")

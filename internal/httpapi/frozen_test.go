@@ -21,7 +21,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// leaves takes a bike from door to door, with something read at its chain; before that something may be done to its job.
+// leaves takes a bike from door to door, with something read at its chain; before that something
+// may be done to its job.
 func (tab *tablet) leaves(first ...func(record.ID)) workshop.JobView {
 	tab.t.Helper()
 	arrived := tab.checkIn()
@@ -103,7 +104,8 @@ func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 	var today workshop.JobView
 	require.Equal(t, http.StatusOK, keeper.send("GET", "/api/jobs/"+string(id)+"/today", nil, &today))
 	assert.Contains(t, today.Title, "no longer green", "what we would say today stands beside it when asked")
-	assert.True(t, slices.ContainsFunc(today.Parts.Walk.Points, func(p inspect.PointView) bool { return p.Name == "Chain of today" }))
+	assert.True(t, slices.ContainsFunc(today.Parts.Walk.Points,
+		func(p inspect.PointView) bool { return p.Name == "Chain of today" }))
 
 	// Opened again it is told as it stands, and the next sheet is kept beside the first.
 	require.Equal(t, http.StatusOK, keeper.send("POST", "/api/jobs/"+string(id)+"/reopen",

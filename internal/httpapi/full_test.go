@@ -11,8 +11,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// A database that is there and takes nothing is told as that, to be sent again, and not as a fault of what was written.
-// Codes: PostgreSQL 15, appendix A.
+// A database that is there and takes nothing is told as that, to be sent again, and not as a
+// fault of what was written. Codes: PostgreSQL 15, appendix A.
 func TestADatabaseThatTakesNothingIsSentToAgain(t *testing.T) {
 	s := open(t)
 	bench := s.as(record.Mechanic)
@@ -20,12 +20,14 @@ func TestADatabaseThatTakesNothingIsSentToAgain(t *testing.T) {
 	var database string
 	require.NoError(t, s.store.DB().Get(&database, `select current_database()`))
 	note := func() (int, string, string) {
-		status, _, fault := bench.try(job.Job.ID, record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "kept"})})
+		status, _, fault := bench.try(job.Job.ID,
+			record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "kept"})})
 		return status, fault.Type, fault.Detail
 	}
 	for code, says := range map[string]string{
 		"53100": "is its disk full", "53200": "is its disk full", "58030": "is its disk full",
-		"53300": "look at the computer", "57014": "look at the computer", "40P01": "look at the computer", "55P03": "look at the computer",
+		"53300": "look at the computer", "57014": "look at the computer",
+		"40P01": "look at the computer", "55P03": "look at the computer",
 	} {
 		t.Run(code, func(t *testing.T) {
 			_, err := s.store.DB().Exec(fmt.Sprintf(`create or replace function takes_nothing() returns trigger language plpgsql as

@@ -64,12 +64,13 @@ func (d *described) example(s schema, depth int) any {
 }
 
 // hostile are values of which every field is sent each, one at a time.
-var hostile = []any{"", "\u0000", "x", strings.Repeat("9", 40), "9999-12-31T23:59:59Z", "99999-01-01T00:00:00Z", -1, 1e308,
+var hostile = []any{"", "\u0000", "x", strings.Repeat("9", 40), "9999-12-31T23:59:59Z",
+	"99999-01-01T00:00:00Z", -1, 1e308,
 	3000000000, math.MaxInt32, int64(math.MaxInt64), json.Number("9223372036854775808"), true,
 	nil, []any{}, map[string]any{}}
 
-// Every operation of the description is sent malformed ids and malformed values of each of its fields: what comes
-// back may be any refusal, and is never a fault of the program.
+// Every operation of the description is sent malformed ids and malformed values of each of its
+// fields: what comes back may be any refusal, and is never a fault of the program.
 func TestNoOperationBreaksOnMalformedValues(t *testing.T) {
 	s := open(t)
 	keeper, other := s.as(record.Keeper), s.as(record.Counter)
@@ -83,7 +84,8 @@ func TestNoOperationBreaksOnMalformedValues(t *testing.T) {
 	try := func(method, path string, body any) {
 		payload, err := json.Marshal(body)
 		require.NoError(t, err)
-		request, err := http.NewRequestWithContext(t.Context(), strings.ToUpper(method), s.url+path, bytes.NewReader(payload))
+		request, err := http.NewRequestWithContext(t.Context(), strings.ToUpper(method), s.url+path,
+			bytes.NewReader(payload))
 		if err != nil {
 			return // no browser sends it either
 		}

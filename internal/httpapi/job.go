@@ -35,7 +35,8 @@ func (s *Server) declareJob() {
 	read(s, "/api/today", "today", "The bikes in the shop", shop.Today)
 	send(s, "POST", "/api/jobs", "check-in", "Take a bike in", shop.CheckIn)
 	readOne(s, "/api/jobs/{id}", "job", "One job, judged", shop.Job)
-	readOne(s, "/api/jobs/{id}/today", "job-as-told-today", "A job that was handed over, as it would be told by the knowledge of today",
+	readOne(s, "/api/jobs/{id}/today", "job-as-told-today",
+		"A job that was handed over, as it would be told by the knowledge of today",
 		shop.AsToldToday)
 	tell(s, "PUT", "/api/jobs/{id}", "save-job", "Change what was noted at the door",
 		func(ctx context.Context, who actor, id record.ID, in workshop.JobChange) (view, error) {

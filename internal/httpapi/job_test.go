@@ -50,7 +50,8 @@ func (tab *tablet) inspect(job workshop.JobView, found map[string]inspect.Readin
 func (tab *tablet) verify(job workshop.JobView) workshop.JobView {
 	tab.t.Helper()
 	for _, b := range job.Parts.Bolts.Bolts {
-		log := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: torque.FoundNotChecked, Set: b.Rule == nil}
+		log := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: torque.FoundNotChecked,
+			Set: b.Rule == nil}
 		if b.Rule != nil {
 			log.LeftTyped = formatted(float64(b.Rule.Min+b.Rule.Max) / 2)
 		}
@@ -67,7 +68,8 @@ func (tab *tablet) verify(job workshop.JobView) workshop.JobView {
 	}
 	for _, c := range job.Said {
 		if c.Open {
-			job = tab.record(job.Job.ID, complaint.Answers.Says(complaint.ComplaintAnswered{Complaint: c.ID, How: complaint.ByTrying,
+			job = tab.record(job.Job.ID, complaint.Answers.Says(complaint.ComplaintAnswered{Complaint: c.ID,
+				How:  complaint.ByTrying,
 				Note: "ridden, not there; told so"}))
 		}
 	}
@@ -84,26 +86,30 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	job = bench.inspect(job, map[string]inspect.Reading{"front-pads": {Typed: "0,8"}, "stem": {Word: "Crack"}})
 	require.Len(t, job.Findings, 2)
 	assert.Equal(t, record.StageAgree, job.Stage)
-	pads := job.Findings[slices.IndexFunc(job.Findings, func(f findings.FindingView) bool { return f.Point == "front-pads" })]
+	pads := job.Findings[slices.IndexFunc(job.Findings,
+		func(f findings.FindingView) bool { return f.Point == "front-pads" })]
 	stem := job.Findings[slices.IndexFunc(job.Findings, func(f findings.FindingView) bool { return f.Point == "stem" })]
 	assert.Equal(t, wear.Due, pads.Mark)
 	assert.Equal(t, wear.Unsafe, stem.Mark)
 
 	var refused httpapi.Fault
 	release := map[string]any{"id": record.NewID(), "to": "Ansel"}
-	assert.Equal(t, http.StatusConflict, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &refused), "called directly")
+	assert.Equal(t, http.StatusConflict, counter.send("POST", "/api/jobs/"+string(id)+"/release",
+		release, &refused), "called directly")
 	assert.Equal(t, "/problems/standing", refused.Type)
 	assert.Contains(t, refused.Detail, "Stem and bar: Crack")
 	assert.NotEmpty(t, refused.Leaving)
 
 	for _, f := range []findings.FindingView{pads, stem} {
 		sugg := f.Suggested[0]
-		job = counter.record(id, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: sugg.Operation, Title: sugg.Title, Minutes: sugg.Minutes,
+		job = counter.record(id, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: sugg.Operation,
+			Title: sugg.Title, Minutes: sugg.Minutes,
 			Parts: sugg.Parts}))
 	}
 	assert.EqualValues(t, 1600+1450+2800+3400, job.Proposed.Gross, "20 and 35 minutes at 48.00 an hour, pads and stem")
 	itemFor := func(word string) agree.ItemView {
-		return job.Items[slices.IndexFunc(job.Items, func(i agree.ItemView) bool { return strings.Contains(i.Item.Title, word) })]
+		return job.Items[slices.IndexFunc(job.Items,
+			func(i agree.ItemView) bool { return strings.Contains(i.Item.Title, word) })]
 	}
 	no := agree.Answer{Item: itemFor("stem").ID, Answer: agree.No, From: "Ansel", How: "phone"}
 	status, _, fault := counter.try(id, record.NewEntry{ID: record.NewID(), Content: agree.Answers.Says(no)})
@@ -115,7 +121,8 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	assert.Equal(t, "words", fault.Field)
 	no.Words = "I know, I shall push it home."
 	job = counter.record(id, agree.Answers.Says(no))
-	job = counter.record(id, agree.Answers.Says(agree.Answer{Item: itemFor("disc pads").ID, Answer: agree.Yes, From: "Ansel", How: "phone"}))
+	job = counter.record(id, agree.Answers.Says(agree.Answer{Item: itemFor("disc pads").ID,
+		Answer: agree.Yes, From: "Ansel", How: "phone"}))
 	assert.Equal(t, record.StageWork, job.Stage)
 	assert.EqualValues(t, 3050, job.Agreed.Gross)
 	assert.EqualValues(t, 508, job.Agreed.Tax, "20 % within 30.50")
@@ -125,16 +132,19 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 	assert.Equal(t, record.StageWork, job.Stage, "nobody has looked at them since")
 	job = bench.record(id, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "3.4"}))
 	assert.Equal(t, record.StageVerify, job.Stage)
-	assert.True(t, slices.ContainsFunc(job.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Fastener == "front-pad-pin" }),
+	assert.True(t, slices.ContainsFunc(job.Parts.Bolts.Bolts,
+		func(b torque.BoltView) bool { return b.Fastener == "front-pad-pin" }),
 		"pads disturb their pin")
-	assert.False(t, slices.ContainsFunc(job.Parts.Bolts.Bolts, func(b torque.BoltView) bool { return b.Fastener == "rear-pad-pin" }))
+	assert.False(t, slices.ContainsFunc(job.Parts.Bolts.Bolts,
+		func(b torque.BoltView) bool { return b.Fastener == "rear-pad-pin" }))
 
 	// A finding added now goes back to Agree for itself alone.
 	job = bench.record(id, inspect.Findings.Says(inspect.Finding{Title: "Mudguard stay broken", Mark: wear.Due}))
 	assert.Equal(t, record.StageAgree, job.Stage)
 	assert.NotNil(t, itemFor("disc pads").Work, "what was done stays done")
 	extra := job.Findings[slices.IndexFunc(job.Findings, func(f findings.FindingView) bool { return f.Point == "" })]
-	job = bench.record(id, findings.Asides.Says(findings.Aside{Finding: extra.ID, Reason: "Owner will wire it himself."}))
+	job = bench.record(id, findings.Asides.Says(findings.Aside{Finding: extra.ID,
+		Reason: "Owner will wire it himself."}))
 	assert.Equal(t, record.StageVerify, job.Stage)
 
 	job = bench.verify(job)
@@ -145,13 +155,16 @@ func TestAJobFromDoorToDoor(t *testing.T) {
 
 	// What is unsafe and refused goes out as not to be ridden, and whoever hands it over says so.
 	assert.Equal(t, []string{"Stem and bar: Crack"}, job.NotRidden)
-	assert.Equal(t, http.StatusUnprocessableEntity, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &refused))
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &refused))
 	assert.Equal(t, "not_ridden", refused.Field)
 	release["not_ridden"] = true
 	require.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, &job))
 	assert.NotNil(t, job.Job.ReleasedAt)
-	assert.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release, nil), "twice, harmless")
-	status, _, fault = bench.try(id, record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "late"})})
+	assert.Equal(t, http.StatusOK, counter.send("POST", "/api/jobs/"+string(id)+"/release", release,
+		nil), "twice, harmless")
+	status, _, fault = bench.try(id, record.NewEntry{ID: record.NewID(),
+		Content: record.Notes.Says(record.Note{Text: "late"})})
 	assert.Equal(t, http.StatusConflict, status)
 	assert.Equal(t, "/problems/closed", fault.Type)
 
@@ -181,11 +194,14 @@ func TestWorkUnsettlesWhatWasVerified(t *testing.T) {
 	assert.Equal(t, []string{"Pannier"}, titles(job.Leaving))
 
 	minutes := estimate.Minor(0)
-	job = bench.record(id, agree.Items.Says(agree.Item{Operation: "replace-stem", Title: "Replace the stem", Labour: &minutes}))
-	job = bench.record(id, agree.Answers.Says(agree.Answer{Item: job.Items[0].ID, Answer: agree.Yes, From: "Ansel", How: "counter"}))
+	job = bench.record(id, agree.Items.Says(agree.Item{Operation: "replace-stem",
+		Title: "Replace the stem", Labour: &minutes}))
+	job = bench.record(id, agree.Answers.Says(agree.Answer{Item: job.Items[0].ID, Answer: agree.Yes,
+		From: "Ansel", How: "counter"}))
 	job = bench.record(id, agree.Works.Says(agree.Work{Item: job.Items[0].ID}))
 	assert.Contains(t, titles(job.Leaving), "12 fasteners to torque",
-		"steerer clamp, top cap, faceplate, levers and shifter were undone; an expander and a small bolt, where it has them")
+		"steerer clamp, top cap, faceplate, levers and shifter were undone; an expander and a small "+
+			"bolt, where it has them")
 	assert.Contains(t, titles(job.Leaving), "Front brake test", "signed before the last work")
 }
 
@@ -197,25 +213,31 @@ func TestAnOwnFigureWins(t *testing.T) {
 	job = bench.record(id, inspect.Readings.Says(inspect.Reading{Point: "front-rotor", Typed: "1.7"}))
 	mark := func() wear.Mark {
 		points := job.Parts.Walk.Points
-		return points[slices.IndexFunc(points, func(p inspect.PointView) bool { return p.ID == "front-rotor" })].Reading.Judgement.Mark
+		return points[slices.IndexFunc(points,
+			func(p inspect.PointView) bool { return p.ID == "front-rotor" })].Reading.Judgement.Mark
 	}
 	assert.Equal(t, wear.Sound, mark())
-	job = bench.record(id, inspect.Figures.Says(inspect.OwnFigure{Point: "front-rotor", Typed: "1.8", Source: "etched on the rotor"}))
+	job = bench.record(id, inspect.Figures.Says(inspect.OwnFigure{Point: "front-rotor", Typed: "1.8",
+		Source: "etched on the rotor"}))
 	assert.Equal(t, wear.Due, mark(), "the figure etched on the rotor is higher")
 
 	bolt := func() torque.BoltView {
 		bolts := job.Parts.Bolts.Bolts
 		return bolts[slices.IndexFunc(bolts, func(b torque.BoltView) bool { return b.Fastener == "saddle-clamp" })]
 	}
-	job = bench.record(id, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose",
+	job = bench.record(id, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp",
+		Position: "front", Found: "loose",
 		LeftTyped: "124 lbf in"}))
 	assert.InDelta(t, 14.01, *bolt().Log.LeftNm, 0.005)
 	assert.EqualValues(t, "over", bolt().Verdict.State)
 	assert.Contains(t, titles(job.Leaving), "Saddle clamp, two bolts front")
-	job = bench.record(id, inspect.Figures.Says(inspect.OwnFigure{Fastener: "saddle-clamp", TypedMin: "13", TypedMax: "15",
+	job = bench.record(id, inspect.Figures.Says(inspect.OwnFigure{Fastener: "saddle-clamp",
+		TypedMin: "13", TypedMax: "15",
 		Source: "manual, page 9"}))
-	assert.EqualValues(t, "over", bolt().Verdict.State, "it was told to be wrong, and is until it is logged by the manual's figure")
-	job = bench.correct(id, *bolt().LogID, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose",
+	assert.EqualValues(t, "over", bolt().Verdict.State,
+		"it was told to be wrong, and is until it is logged by the manual's figure")
+	job = bench.correct(id, *bolt().LogID, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp",
+		Position: "front", Found: "loose",
 		LeftTyped: "124 lbf in", Note: "the manual allows 15"}))
 	assert.EqualValues(t, "in_range", bolt().Verdict.State)
 	assert.Equal(t, "manual, page 9", bolt().Rule.Source)
@@ -225,7 +247,8 @@ func TestEntriesAreKeptOnceAndCorrected(t *testing.T) {
 	s := open(t)
 	bench := s.as(record.Mechanic)
 	id := bench.checkIn().Job.ID
-	reading := record.NewEntry{ID: record.NewID(), Content: inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.4"})}
+	reading := record.NewEntry{ID: record.NewID(),
+		Content: inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.4"})}
 	for range 3 {
 		status, _, _ := bench.try(id, reading)
 		require.Equal(t, http.StatusOK, status)
@@ -243,7 +266,8 @@ func TestEntriesAreKeptOnceAndCorrected(t *testing.T) {
 	correct := record.NewEntry{ID: record.NewID(), Supersedes: &reading.ID, Content: other.Content}
 	status, job, _ := bench.try(id, correct)
 	require.Equal(t, http.StatusOK, status)
-	chain := job.Parts.Walk.Points[slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == "chain" })]
+	chain := job.Parts.Walk.Points[slices.IndexFunc(job.Parts.Walk.Points,
+		func(p inspect.PointView) bool { return p.ID == "chain" })]
 	assert.InDelta(t, 0.6, *chain.Reading.Value, 1e-12)
 	second := correct
 	second.ID = record.NewID()
@@ -270,7 +294,8 @@ func TestWhatIsToGoIsCountedOnce(t *testing.T) {
 		assert.Equal(t, was, job.ToGo, "nobody has agreed to it")
 		minutes = append(minutes, o.Minutes)
 		item := job.Items[slices.IndexFunc(job.Items, func(i agree.ItemView) bool { return i.State == "asks" })].ID
-		job = bench.record(id, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
+		job = bench.record(id, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes,
+			From: "Ansel", How: "phone"}))
 	}
 	assert.Equal(t, minutes[0]+minutes[1]-6, job.ToGo, "the rear wheel comes out once: 6 minutes")
 	job = bench.record(id, agree.Works.Says(agree.Work{Item: job.Items[0].ID}))

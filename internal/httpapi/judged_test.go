@@ -35,9 +35,11 @@ func TestWhatIsTypedIsJudgedAndNotKept(t *testing.T) {
 			assert.Equal(t, mark, inspect.Readings.In(judged).Judgement.Mark)
 		})
 	}
-	for typed, state := range map[string]fastener.State{"1": fastener.Under, "5": fastener.InRange, "9": fastener.Over} {
+	for typed, state := range map[string]fastener.State{"1": fastener.Under, "5": fastener.InRange,
+		"9": fastener.Over} {
 		t.Run("stem at "+typed, func(t *testing.T) {
-			status, judged, _ := judge(torque.Torques.Says(torque.Torque{Fastener: "steerer-clamp", Position: "upper", LeftTyped: typed,
+			status, judged, _ := judge(torque.Torques.Says(torque.Torque{Fastener: "steerer-clamp",
+				Position: "upper", LeftTyped: typed,
 				Found: torque.FoundNotChecked}))
 			require.Equal(t, http.StatusOK, status)
 			assert.Equal(t, state, torque.Torques.In(judged).Verdict.State)
@@ -71,7 +73,8 @@ func TestAnOdometer(t *testing.T) {
 	counter := open(t).as(record.Counter)
 	job := counter.checkIn()
 	says := func(typed string) record.NewEntry {
-		return record.NewEntry{ID: record.NewID(), Content: inspect.Odometers.Says(inspect.OdometerReading{Typed: typed})}
+		return record.NewEntry{ID: record.NewID(),
+			Content: inspect.Odometers.Says(inspect.OdometerReading{Typed: typed})}
 	}
 	for typed, km := range map[string]float64{"1204": 1204, "1204,5 km": 1204.5, "800 mi": 1287.4752} {
 		t.Run(typed, func(t *testing.T) {

@@ -33,8 +33,8 @@ func digest(token string) string {
 // told to look at everything again.
 const waiting = 64
 
-// mostStreams is how many streams a session may have: a tablet's tabs, and some to spare. The oldest does not end
-// for a new one, which could be anybody's; the new one is refused.
+// mostStreams is how many streams a session may have: a tablet's tabs, and some to spare. The
+// oldest does not end for a new one, which could be anybody's; the new one is refused.
 const mostStreams = 10
 
 // join begins to watch; nil when the session watches often enough.

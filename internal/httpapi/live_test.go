@@ -19,7 +19,8 @@ import (
 func TestWhatLooksAgainIsReadByTheAPI(t *testing.T) {
 	book, err := knowledge.Shipped()
 	require.NoError(t, err)
-	text, err := httpapi.New(workshop.New(nil, book, time.Now), nil, httpapi.Options{Changes: postgres.Changes()}).OpenAPI()
+	text, err := httpapi.New(workshop.New(nil, book, time.Now), nil,
+		httpapi.Options{Changes: postgres.Changes()}).OpenAPI()
 	require.NoError(t, err)
 	var described struct {
 		Paths map[string]struct{ Get struct{ OperationID string } }

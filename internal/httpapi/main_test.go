@@ -56,8 +56,10 @@ func openAt(t *testing.T, url string, o httpapi.Options) *shop {
 	require.NoError(t, s.store.Migrate(t.Context()))
 	secret, err := staff.HashSecret(pin)
 	require.NoError(t, err)
-	for role, name := range map[record.Role]string{record.Keeper: "Ida", record.Mechanic: "Tomas", record.Counter: "Wren"} {
-		saved, err := s.store.SaveStaff(t.Context(), staff.Staff{ID: record.NewID(), Name: name, Role: role, Active: true, Secret: secret})
+	for role, name := range map[record.Role]string{record.Keeper: "Ida", record.Mechanic: "Tomas",
+		record.Counter: "Wren"} {
+		saved, err := s.store.SaveStaff(t.Context(),
+			staff.Staff{ID: record.NewID(), Name: name, Role: role, Active: true, Secret: secret})
 		require.NoError(t, err)
 		s.staff[role] = saved.ID
 	}
@@ -87,7 +89,8 @@ func (s *shop) tablet() *tablet {
 
 func (s *shop) as(role record.Role) *tablet {
 	tab := s.tablet()
-	require.Equal(s.t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[role], "secret": pin}, nil))
+	require.Equal(s.t, http.StatusOK, tab.send("POST", "/api/session",
+		map[string]any{"staff": s.staff[role], "secret": pin}, nil))
 	return tab
 }
 
@@ -117,17 +120,22 @@ func (tab *tablet) send(method, path string, in, out any) int {
 }
 
 func commuter() bike.Facts {
-	return bike.Facts{Kind: "commuter", Frame: "diamond", Material: "aluminium", WheelFront: 622, WheelRear: 622, Bar: "flat",
-		FrontBrake: "disc_hydraulic", RearBrake: "disc_hydraulic", FrontFluid: "mineral", RearFluid: "mineral", FrontPort: "screw",
+	return bike.Facts{Kind: "commuter", Frame: "diamond", Material: "aluminium", WheelFront: 622,
+		WheelRear: 622, Bar: "flat",
+		FrontBrake: "disc_hydraulic", RearBrake: "disc_hydraulic", FrontFluid: "mineral",
+		RearFluid: "mineral", FrontPort: "screw",
 		RearPort: "nipple", RotorMount: "six_bolt",
-		Gears: "cable", Speeds: 9, Rings: 1, Suspension: "rigid", Electric: "none", FrontAxle: "quick_release", RearAxle: "quick_release",
-		Stem: "threadless", Crank: "splined", BottomBracket: "threaded", Post: "fixed", SaddleClamp: "two_bolt", Carries: []string{}}.Filled()
+		Gears: "cable", Speeds: 9, Rings: 1, Suspension: "rigid", Electric: "none",
+		FrontAxle: "quick_release", RearAxle: "quick_release",
+		Stem: "threadless", Crank: "splined", BottomBracket: "threaded", Post: "fixed",
+		SaddleClamp: "two_bolt", Carries: []string{}}.Filled()
 }
 
 func arriving() workshop.CheckIn {
 	owner := record.Owner{ID: record.NewID(), Name: "Ansel Whitlow", Phone: "0770 900 1141"}
 	return workshop.CheckIn{ID: record.NewID(), Owner: owner, Depth: "repair", Words: "It squeals.",
-		Bike: record.Bike{ID: record.NewID(), OwnerID: owner.ID, Make: "Pelham", Model: "Drover", Colour: "green", FrameNo: "PD-7",
+		Bike: record.Bike{ID: record.NewID(), OwnerID: owner.ID, Make: "Pelham", Model: "Drover",
+			Colour: "green", FrameNo: "PD-7",
 			Facts: commuter()},
 		Belongings: []workshop.Brought{{ID: record.NewID(), Name: "Pannier"}}}
 }
@@ -157,7 +165,8 @@ func (tab *tablet) try(job record.ID, n record.NewEntry) (int, workshop.JobView,
 // correct writes an entry over one that was a slip.
 func (tab *tablet) correct(job, old record.ID, c record.Content) workshop.JobView {
 	tab.t.Helper()
-	status, view, fault := tab.try(job, record.NewEntry{ID: record.NewID(), Supersedes: &old, Content: c, Why: "a slip of the finger"})
+	status, view, fault := tab.try(job, record.NewEntry{ID: record.NewID(), Supersedes: &old,
+		Content: c, Why: "a slip of the finger"})
 	require.Equal(tab.t, http.StatusOK, status, "%+v", fault)
 	return view
 }

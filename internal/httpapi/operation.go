@@ -32,7 +32,8 @@ type (
 
 // register declares one operation whose errors become Faults.
 func register[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, *In) (*Out, error)) {
-	huma.Register(s.api, huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: http.StatusOK},
+	huma.Register(s.api, huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary,
+		DefaultStatus: http.StatusOK},
 		func(ctx context.Context, in *In) (*Out, error) {
 			out, err := do(ctx, in)
 			if err != nil {
@@ -50,7 +51,8 @@ func answer[T any](v T, err error) (*body[T], error) {
 }
 
 // signed declares an operation that only a signed-in member of staff may use.
-func signed[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, actor, *In) (Out, error)) {
+func signed[In, Out any](s *Server, method, path, id, summary string,
+	do func(context.Context, actor, *In) (Out, error)) {
 	register(s, method, path, id, summary, func(ctx context.Context, in *In) (*body[Out], error) {
 		who, err := s.actor(ctx)
 		if err != nil {
@@ -72,28 +74,35 @@ func read[Out any](s *Server, path, id, summary string, do func(context.Context)
 
 // readAs declares what is seen by who looks.
 func readAs[Out any](s *Server, path, id, summary string, do func(context.Context, actor) (Out, error)) {
-	signed(s, "GET", path, id, summary, func(ctx context.Context, who actor, _ *nothing) (Out, error) { return do(ctx, who) })
+	signed(s, "GET", path, id, summary, func(ctx context.Context, who actor, _ *nothing) (Out, error) {
+		return do(ctx, who)
+	})
 }
 
 // readOne declares what is seen of one thing.
 func readOne[Out any](s *Server, path, id, summary string, do func(context.Context, record.ID) (Out, error)) {
-	signed(s, "GET", path, id, summary, func(ctx context.Context, _ actor, in *identified) (Out, error) { return do(ctx, in.ID) })
+	signed(s, "GET", path, id, summary, func(ctx context.Context, _ actor, in *identified) (Out, error) {
+		return do(ctx, in.ID)
+	})
 }
 
 // send declares that somebody sends something.
 func send[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, actor, In) (Out, error)) {
-	signed(s, method, path, id, summary, func(ctx context.Context, who actor, in *body[In]) (Out, error) { return do(ctx, who, in.Body) })
+	signed(s, method, path, id, summary, func(ctx context.Context, who actor, in *body[In]) (Out, error) {
+		return do(ctx, who, in.Body)
+	})
 }
 
 // tell declares that somebody says something of one thing.
-func tell[In, Out any](s *Server, method, path, id, summary string, do func(context.Context, actor, record.ID, In) (Out, error)) {
+func tell[In, Out any](s *Server, method, path, id, summary string,
+	do func(context.Context, actor, record.ID, In) (Out, error)) {
 	signed(s, method, path, id, summary, func(ctx context.Context, who actor, in *about[In]) (Out, error) {
 		return do(ctx, who, in.ID, in.Body)
 	})
 }
 
-// keep declares a register of the shop's: its rows are read together, and each is written by itself over its version.
-// name sets whose row it is; what comes back is the whole register.
+// keep declares a register of the shop's: its rows are read together, and each is written by
+// itself over its version. name sets whose row it is; what comes back is the whole register.
 func keep[T any](s *Server, path, id, one, summary string, list func(context.Context) ([]T, error),
 	save func(context.Context, actor, T) ([]T, error), name func(*T, record.ID),
 ) {
@@ -110,7 +119,8 @@ func reckon[In, Out any](s *Server, path, id, summary string, do func(In) (Out, 
 	send(s, "POST", path, id, summary, func(_ context.Context, _ actor, in In) (Out, error) {
 		out, err := do(in)
 		if err == nil && !finite(reflect.ValueOf(out)) {
-			return out, record.Refuse("", "These figures come to nothing that can be: one of them is far too large, or far too small.")
+			return out, record.Refuse("", "These figures come to nothing that can be: one of them is "+
+				"far too large, or far too small.")
 		}
 		return out, err
 	})

@@ -60,13 +60,17 @@ func TestAWorkshopLaysItsOwnOverWhatShips(t *testing.T) {
 	assert.False(t, has(job), "what was recorded of a point that is gone does no harm")
 }
 
-// A sort of bike that the shop has made up stays while there is a bike of it: else that bike could not be changed any more.
+// A sort of bike that the shop has made up stays while there is a bike of it: else that bike
+// could not be changed any more.
 func TestAKindThatBikesAreOfStays(t *testing.T) {
 	s := open(t)
 	keeper := s.as(record.Keeper)
-	const facts = "- {id: post_bike, name: Post bike, facts: {kind: post_bike, frame: diamond, material: steel, wheel_front_mm: 622, " +
-		"wheel_rear_mm: 622, bar: swept, front_brake: drum, rear_brake: drum, rotor_mount: none, gears: hub, speeds: 5, rings: 1, " +
-		"suspension: rigid, electric: none, front_axle: nuts, rear_axle: nuts, stem: quill, crank: taper, bottom_bracket: threaded, " +
+	const facts = "- {id: post_bike, name: Post bike, facts: {kind: post_bike, frame: diamond, " +
+		"material: steel, wheel_front_mm: 622, " +
+		"wheel_rear_mm: 622, bar: swept, front_brake: drum, rear_brake: drum, rotor_mount: none, gears: " +
+		"hub, speeds: 5, rings: 1, " +
+		"suspension: rigid, electric: none, front_axle: nuts, rear_axle: nuts, stem: quill, crank: " +
+		"taper, bottom_bracket: threaded, " +
 		"post: fixed, saddle_clamp: one_bolt"
 	own := workshop.OwnFile{File: "kinds.yaml", Text: facts + "}}"}
 	var fault httpapi.Fault
@@ -89,8 +93,9 @@ func TestPhotosStayWithTheirJob(t *testing.T) {
 	bench, phone := s.as(record.Mechanic), s.tablet()
 	job := bench.asking()
 	link := bench.link(job.Job.ID)
-	photo := owner.Photo{ID: record.NewID(), JobID: job.Job.ID, About: "stem", Width: 2, Height: 2, JPEG: []byte("\xff\xd8\xff"),
-		By: s.staff[record.Mechanic], At: job.Job.OpenedAt}
+	photo := owner.Photo{ID: record.NewID(), JobID: job.Job.ID, About: "stem", Width: 2, Height: 2,
+		JPEG: []byte("\xff\xd8\xff"),
+		By:   s.staff[record.Mechanic], At: job.Job.OpenedAt}
 	require.NoError(t, s.store.AddPhoto(t.Context(), photo))
 	other := photo
 	other.ID, other.JobID = record.NewID(), bench.other().Job.ID
@@ -116,7 +121,8 @@ func TestPhotosStayWithTheirJob(t *testing.T) {
 	assert.Equal(t, http.StatusNotFound, status, "not another job's")
 	status, _ = get(phone, "/api/photos/"+string(photo.ID))
 	assert.Equal(t, http.StatusUnauthorized, status)
-	require.Equal(t, http.StatusOK, bench.send("DELETE", "/api/jobs/"+string(job.Job.ID)+"/photos/"+string(photo.ID), nil, &job))
+	require.Equal(t, http.StatusOK, bench.send("DELETE",
+		"/api/jobs/"+string(job.Job.ID)+"/photos/"+string(photo.ID), nil, &job))
 	assert.Empty(t, job.Photos)
 	status, _ = get(bench, "/api/photos/"+string(photo.ID))
 	assert.Equal(t, http.StatusNotFound, status)

@@ -50,12 +50,13 @@ func (s *Server) declareOwner() {
 		func(ctx context.Context, who actor, in *identified) (workshop.JobView, error) {
 			return shop.RevokeLink(ctx, who, in.ID)
 		})
-	read(s, "/api/mailbox", "mailbox", "What the demo's stand-in mail server was sent", func(context.Context) (Mailbox, error) {
-		if s.letters == nil {
-			return Mailbox{Letters: []owner.Letter{}}, nil
-		}
-		return Mailbox{true, append([]owner.Letter{}, s.letters()...)}, nil // [] while nothing was sent, never null
-	})
+	read(s, "/api/mailbox", "mailbox", "What the demo's stand-in mail server was sent",
+		func(context.Context) (Mailbox, error) {
+			if s.letters == nil {
+				return Mailbox{Letters: []owner.Letter{}}, nil
+			}
+			return Mailbox{true, append([]owner.Letter{}, s.letters()...)}, nil // [] while nothing was sent, never null
+		})
 }
 
 // Mailbox is the stand-in mail server's letters. A server that sends for real has none.
@@ -64,19 +65,20 @@ type Mailbox struct {
 	Letters []owner.Letter `json:"letters"`
 }
 
-// How often a link may be used: a page with its photographs and sums needs some thirty. And how many links may be
-// tried from one address that are none.
+// How often a link may be used: a page with its photographs and sums needs some thirty. And how
+// many links may be tried from one address that are none.
 const (
 	linkUses   = 120
 	linkMisses = 20
 	linkWithin = 10 * time.Second
 )
 
-// ofLinks slows down who uses one link too often, and whoever tries links by guessing. Owners behind one address
-// do not slow each other down.
+// ofLinks slows down who uses one link too often, and whoever tries links by guessing. Owners
+// behind one address do not slow each other down.
 func ofLinks() func(http.Handler) http.Handler {
 	slow := func(w http.ResponseWriter, r *http.Request) {
-		writeFault(w, faultOf(r.Context(), &record.Problem{Kind: record.Locked, Title: "Too many tries", After: linkWithin,
+		writeFault(w, faultOf(r.Context(), &record.Problem{Kind: record.Locked, Title: "Too many tries",
+			After:  linkWithin,
 			Detail: "Wait ten seconds and try again. What you typed is kept."}))
 	}
 	used := httprate.NewRateLimiter(linkUses, linkWithin, httprate.WithLimitHandler(slow))

@@ -24,7 +24,8 @@ func (tab *tablet) asking() workshop.JobView {
 	job := tab.record(id, inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "1.1"}))
 	for _, f := range job.Findings {
 		finding, s := f.ID, f.Suggested[0]
-		job = tab.record(id, agree.Items.Says(agree.Item{Finding: &finding, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes,
+		job = tab.record(id, agree.Items.Says(agree.Item{Finding: &finding, Operation: s.Operation,
+			Title: s.Title, Minutes: s.Minutes,
 			Parts: s.Parts}))
 	}
 	return job
@@ -32,7 +33,8 @@ func (tab *tablet) asking() workshop.JobView {
 
 func (tab *tablet) link(job record.ID) string {
 	var made owner.LinkMade
-	require.Equal(tab.t, http.StatusOK, tab.send("POST", "/api/jobs/"+string(job)+"/link", owner.Asking{ID: record.NewID()}, &made))
+	require.Equal(tab.t, http.StatusOK, tab.send("POST", "/api/jobs/"+string(job)+"/link",
+		owner.Asking{ID: record.NewID()}, &made))
 	return "/api/owner/" + made.Token
 }
 
@@ -46,7 +48,8 @@ func TestAnOwnerAnswersByLinkOnce(t *testing.T) {
 	require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &page))
 	require.Len(t, page.Items, 2)
 	assert.Equal(t, "Pelham Drover, green", page.Bike)
-	assert.Equal(t, http.StatusUnauthorized, phone.send("GET", "/api/jobs/"+string(job.Job.ID), nil, nil), "the link opens nothing else")
+	assert.Equal(t, http.StatusUnauthorized,
+		phone.send("GET", "/api/jobs/"+string(job.Job.ID), nil, nil), "the link opens nothing else")
 	assert.Equal(t, http.StatusNotFound, phone.send("GET", "/api/owner/guessed", nil, nil))
 
 	var fault httpapi.Fault
@@ -54,7 +57,8 @@ func TestAnOwnerAnswersByLinkOnce(t *testing.T) {
 	for _, i := range page.Items {
 		says.Items = append(says.Items, owner.OwnerSays{ID: i.ID, Yes: !i.Unsafe})
 	}
-	assert.Equal(t, http.StatusUnprocessableEntity, phone.send("POST", link+"/answers", owner.OwnerAnswers{Items: says.Items[:1]}, &fault),
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		phone.send("POST", link+"/answers", owner.OwnerAnswers{Items: says.Items[:1]}, &fault),
 		"every item is answered")
 	assert.Equal(t, http.StatusUnprocessableEntity, phone.send("POST", link+"/answers", says, &fault))
 	assert.Contains(t, fault.Detail, "unsafe", "a refusal needs words")
@@ -81,7 +85,8 @@ func TestAnOwnerAnswersByLinkOnce(t *testing.T) {
 		assert.Equal(t, map[bool]string{true: agree.Refused, false: agree.Yes}[i.Unsafe], i.Answer.Answer)
 	}
 	assert.NotNil(t, after.Link.AnsweredAt)
-	require.Less(t, phone.send("POST", link+"/questions", owner.OwnerAsks{ID: record.NewID(), Text: "When is it ready?"}, nil), 300)
+	require.Less(t, phone.send("POST", link+"/questions",
+		owner.OwnerAsks{ID: record.NewID(), Text: "When is it ready?"}, nil), 300)
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/jobs/"+string(job.Job.ID), nil, &after))
 	assert.Equal(t, "Ansel Whitlow asks: When is it ready?", after.Notes[len(after.Notes)-1].Text)
 }
@@ -108,12 +113,14 @@ func TestLinksEnd(t *testing.T) {
 	var page owner.OwnerView
 	require.Equal(t, http.StatusOK, phone.send("GET", fourth, nil, &page))
 	assert.True(t, page.Gone)
-	assert.Equal(t, http.StatusConflict, phone.send("POST", fourth+"/answers", owner.OwnerAnswers{Items: []owner.OwnerSays{}}, nil),
+	assert.Equal(t, http.StatusConflict, phone.send("POST", fourth+"/answers",
+		owner.OwnerAnswers{Items: []owner.OwnerSays{}}, nil),
 		"after the release")
 
 	slowed := false
 	for range 40 {
-		slowed = slowed || phone.send("GET", "/api/owner/"+strings.Repeat("x", 32), nil, nil) == http.StatusTooManyRequests
+		slowed = slowed || phone.send("GET", "/api/owner/"+strings.Repeat("x", 32), nil,
+			nil) == http.StatusTooManyRequests
 	}
 	assert.True(t, slowed, "guessing is slowed down")
 }
@@ -126,7 +133,8 @@ func TestNothingToAskMakesNoLink(t *testing.T) {
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path, owner.Asking{ID: record.NewID()}, &fault))
 	assert.Contains(t, fault.Detail, "propose some work first")
 	path = "/api/jobs/" + string(bench.asking().Job.ID) + "/link"
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path, owner.Asking{ID: record.NewID(), Send: true}, &fault))
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		bench.send("POST", path, owner.Asking{ID: record.NewID(), Send: true}, &fault))
 	assert.Contains(t, fault.Detail, "no e-mail address")
 }
 

@@ -23,14 +23,17 @@ func TestAPartThatCameOffIsNotReadLast(t *testing.T) {
 	pads := func() lifeline.Line {
 		var history workshop.BikeHistory
 		require.Equal(t, http.StatusOK, bench.send("GET", "/api/bikes/"+string(job.Bike.ID), nil, &history))
-		return history.Lines[slices.IndexFunc(history.Lines, func(l lifeline.Line) bool { return l.Place == "front-pads" })]
+		return history.Lines[slices.IndexFunc(history.Lines,
+			func(l lifeline.Line) bool { return l.Place == "front-pads" })]
 	}
 	bench.record(job.Job.ID, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.4"}))
 	assert.Equal(t, []any{"0.4 mm", "now"}, []any{pads().Last, pads().Left})
-	bench.record(job.Job.ID, parts.Puttings.Says(parts.Putting{Place: "front-pads", Particulars: map[string]string{"compound": "Resin"},
-		Grade: "new", From: "owner", Why: "worn", Became: "scrap"}))
+	bench.record(job.Job.ID, parts.Puttings.Says(parts.Putting{Place: "front-pads",
+		Particulars: map[string]string{"compound": "Resin"},
+		Grade:       "new", From: "owner", Why: "worn", Became: "scrap"}))
 	now := pads()
-	assert.Equal(t, []any{"resin", "", "not read since it was fitted", false}, []any{now.Says, now.Last, now.Left, now.Soon})
+	assert.Equal(t, []any{"resin", "", "not read since it was fitted", false},
+		[]any{now.Says, now.Last, now.Left, now.Soon})
 	assert.Equal(t, "Tomas", now.Lives[1].By)
 }
 
@@ -38,13 +41,16 @@ func TestWhichBearingWasMeasured(t *testing.T) {
 	bench := open(t).as(record.Mechanic)
 	var told parts.BearingTold
 	ask := func(in parts.BearingAsked, out any) int { return bench.send("POST", "/api/bearings", in, out) }
-	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "30,1", Outside: "41.7 mm", Width: "6.6",
+	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "30,1",
+		Outside: "41.7 mm", Width: "6.6",
 		Tool: "calliper"}, &told))
 	assert.Equal(t, "30.15 × 41.8 × 6.5, 45° × 45°", told.List[0].Size)
 	assert.Empty(t, told.Apart, "nothing is in doubt")
-	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "30.1", Outside: "41", Tool: "calliper"}, &told))
+	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "30.1",
+		Outside: "41", Tool: "calliper"}, &told))
 	assert.Contains(t, told.Apart, "bevel at the bore")
-	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "1.186 in", Tool: "calliper"}, &told))
+	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "1.186 in",
+		Tool: "calliper"}, &told))
 	assert.InDelta(t, 30.15, told.List[0].Bore, 0.01, "an inch is an inch")
 
 	for field, in := range map[string]parts.BearingAsked{
@@ -60,5 +66,6 @@ func TestWhichBearingWasMeasured(t *testing.T) {
 			assert.NotEmpty(t, fault.Detail)
 		})
 	}
-	assert.Equal(t, http.StatusUnprocessableEntity, ask(parts.BearingAsked{Place: "headset-lower", Tool: "calliper"}, nil), "nothing measured")
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		ask(parts.BearingAsked{Place: "headset-lower", Tool: "calliper"}, nil), "nothing measured")
 }

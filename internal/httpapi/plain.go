@@ -51,7 +51,8 @@ func untold(path string) string {
 	return path
 }
 
-// How long a request may take: a database that hangs is told as one that is away, and the tablet's outbox goes on.
+// How long a request may take: a database that hangs is told as one that is away, and the
+// tablet's outbox goes on.
 const (
 	deadline       = 15 * time.Second
 	uploadDeadline = time.Minute
@@ -72,12 +73,14 @@ func within(d time.Duration) func(http.Handler) http.Handler {
 	}
 }
 
-// atOnce is how many requests are worked on at a time; the others wait in the order in which they came. Each takes up
-// to two connections to the database, whose pool has no order. One more than there are processors keeps them busy while
-// one waits for the database; with many more, those wait for each other (tried with fifty tablets).
+// atOnce is how many requests are worked on at a time; the others wait in the order in which they
+// came. Each takes up to two connections to the database, whose pool has no order. One more than
+// there are processors keeps them busy while one waits for the database; with many more, those
+// wait for each other (tried with fifty tablets).
 func atOnce() int { return runtime.GOMAXPROCS(0) + 1 }
 
-// guarded tells browsers to run and show nothing but our own; over HTTPS, to come by nothing else from then on.
+// guarded tells browsers to run and show nothing but our own; over HTTPS, to come by nothing else
+// from then on.
 func guarded(secure bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
@@ -91,7 +94,8 @@ func guarded(secure bool) func(http.Handler) http.Handler {
 }
 
 func guard(h http.Header, path string) {
-	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: "+
+	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; font-src "+
+		"'self'; img-src 'self' data: "+
 		"blob:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Referrer-Policy", "no-referrer")
@@ -106,10 +110,12 @@ func guard(h http.Header, path string) {
 // notSo answers a method that an address does not know.
 func notSo(w http.ResponseWriter, r *http.Request) {
 	writeFault(w, &Fault{Type: "/problems/form", Title: "That is not done so here", Status: http.StatusMethodNotAllowed,
-		Detail: "There is something at this address, and it is not asked for with " + r.Method + ". Reload the page and try again."})
+		Detail: "There is something at this address, and it is not asked for with " + r.Method +
+			". Reload the page and try again."})
 }
 
-// nothingThere answers who looks for something that other servers have: the page of the interface is no answer to that.
+// nothingThere answers who looks for something that other servers have: the page of the interface
+// is no answer to that.
 func nothingThere(w http.ResponseWriter, _ *http.Request) {
 	writeFault(w, &Fault{Type: "/problems/missing", Title: "Not found", Status: http.StatusNotFound,
 		Detail: "There is nothing at this address."})
@@ -117,7 +123,8 @@ func nothingThere(w http.ResponseWriter, _ *http.Request) {
 
 // notFromThere answers what another site sent.
 func notFromThere(w http.ResponseWriter, _ *http.Request) {
-	writeFault(w, &Fault{Type: "/problems/forbidden", Title: "This came from another site", Status: http.StatusForbidden,
+	writeFault(w, &Fault{Type: "/problems/forbidden", Title: "This came from another site",
+		Status: http.StatusForbidden,
 		Detail: "Only Utensil's own pages write here. Open it at its own address."})
 }
 

@@ -10,7 +10,8 @@ import (
 // declarePressure declares the register of pressure gauges and their checks.
 func (s *Server) declarePressure() {
 	shop := s.shop
-	keep(s, "/api/gauges", "gauges", "gauge", "The register of pressure gauges", shop.PressureGauges, shop.SavePressureGauge,
+	keep(s, "/api/gauges", "gauges", "gauge", "The register of pressure gauges", shop.PressureGauges,
+		shop.SavePressureGauge,
 		func(g *pressure.PressureGauge, id record.ID) { g.ID = id })
 	send(s, "POST", "/api/pressure", "pressure", "What a pressure is that a gauge shows",
 		func(ctx context.Context, _ actor, in pressure.PressureAsked) (pressure.PressureReads, error) {

@@ -29,8 +29,9 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	assert.Contains(t, all[0].Says, "0.44 bar off")
 	assert.Contains(t, all[0].Due, "never")
 
-	check := pressure.GaugeCheck{ID: record.NewID(), Against: "Reference 2214", Pairs: []pressure.GaugePair{{True: "3", Shown: "3.2"},
-		{}, {True: "5.2", Shown: "80 psi"}}}
+	check := pressure.GaugeCheck{ID: record.NewID(), Against: "Reference 2214",
+		Pairs: []pressure.GaugePair{{True: "3", Shown: "3.2"},
+			{}, {True: "5.2", Shown: "80 psi"}}}
 	var fault httpapi.Fault
 	assert.Equal(t, http.StatusForbidden, counter.send("POST", path+"/checks", check, nil))
 	nameless := check
@@ -45,7 +46,8 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	inPsi.Pairs = []pressure.GaugePair{{True: "3", Shown: "43"}}
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path+"/checks", inPsi, &fault))
 	assert.Equal(t, "pairs", fault.Field)
-	assert.Equal(t, http.StatusNotFound, bench.send("POST", "/api/gauges/"+string(record.NewID())+"/checks", check, nil))
+	assert.Equal(t, http.StatusNotFound, bench.send("POST",
+		"/api/gauges/"+string(record.NewID())+"/checks", check, nil))
 	require.Equal(t, http.StatusOK, bench.send("POST", path+"/checks", check, &all))
 	require.Equal(t, http.StatusOK, bench.send("POST", path+"/checks", check, &all), "sent twice, kept once")
 	require.Len(t, all[0].Checks, 1)
@@ -64,7 +66,8 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	assert.InDelta(t, 2.758, reads.Bar, 1e-3, "NIST SP 811")
 	require.Equal(t, http.StatusOK, ask("1.2", &pump.ID))
 	assert.Equal(t, "It shows 1.2: that is 1 bar. It was not checked there: give or take 0.44 bar.", reads.Says)
-	require.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/pressure", pressure.PressureAsked{Typed: "much"}, nil))
+	require.Equal(t, http.StatusUnprocessableEntity,
+		bench.send("POST", "/api/pressure", pressure.PressureAsked{Typed: "much"}, nil))
 
 	job := counter.checkIn()
 	front := func(in inspect.Air) inspect.AirSeen {
@@ -90,7 +93,8 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	beyond.Typed, beyond.Gauge = "3", &other
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", entries, say(inspect.Airs.Says(beyond)), &fault))
 	assert.Equal(t, "gauge", fault.Field)
-	liked := bench.record(job.Job.ID, air.Likings.Says(air.Liking{Place: "front_tyre", Condition: "dry", Typed: "3.2", Gauge: &pump.ID}))
+	liked := bench.record(job.Job.ID, air.Likings.Says(air.Liking{Place: "front_tyre", Condition: "dry",
+		Typed: "3.2", Gauge: &pump.ID}))
 	assert.InDelta(t, 3, liked.Parts.Air.Bench.Tyres[0].Liked[0].Bar, 1e-9)
 
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/gauges", nil, &all))
@@ -109,7 +113,8 @@ func TestNoTwoGaugesHaveOneName(t *testing.T) {
 	bench := s.as(record.Mechanic)
 	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11, Months: 6}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/gauges/"+string(pump.ID), pump, nil))
-	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/gauges/"+string(pump.ID), pump, nil), "sent twice, it hangs once")
+	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/gauges/"+string(pump.ID), pump, nil),
+		"sent twice, it hangs once")
 	var fault httpapi.Fault
 	twin := pump
 	twin.ID = record.NewID()

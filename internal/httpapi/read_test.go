@@ -37,7 +37,8 @@ func TestACapIsReadAndItsReaderIsKept(t *testing.T) {
 	job := bench.blank()
 	path := "/api/bikes/" + string(job.Bike.ID)
 
-	bottle := fluid.Bottle{ID: record.NewID(), Name: "Oil", Family: brake.Mineral, Volume: 500, Price: 1500, Clean: true}
+	bottle := fluid.Bottle{ID: record.NewID(), Name: "Oil", Family: brake.Mineral, Volume: 500,
+		Price: 1500, Clean: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(bottle.ID), bottle, nil))
 	begun := record.NewEntry{ID: record.NewID(), Content: guided.Starts.Says(guided.Guided{
 		Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
@@ -85,8 +86,10 @@ func TestTheServerSaysWhatFollowsFromAChoice(t *testing.T) {
 
 	kind := was
 	kind.FrontFluid, kind.Bar = bike.Unknown, "swept"
-	require.Equal(t, http.StatusOK, counter.send("POST", "/api/facts", httpapi.Describing{Facts: kind, Was: was, Filled: true}, &got))
-	assert.Equal(t, []string{was.FrontFluid, "swept"}, []string{got.Facts.FrontFluid, got.Facts.Bar}, "a kind forgets no reading")
+	require.Equal(t, http.StatusOK, counter.send("POST", "/api/facts",
+		httpapi.Describing{Facts: kind, Was: was, Filled: true}, &got))
+	assert.Equal(t, []string{was.FrontFluid, "swept"}, []string{got.Facts.FrontFluid, got.Facts.Bar},
+		"a kind forgets no reading")
 	assert.Equal(t, []string{"front_fluid"}, got.Also)
 }
 
@@ -104,7 +107,8 @@ func TestFactsOfBeforeAreRead(t *testing.T) {
 	assert.Equal(t, []string{"none", "chain", bike.Unknown, bike.Unknown, bike.Unknown},
 		[]string{f.ThirdBrake, f.Drive, f.Steerer, f.BarMaterial, f.BracketThread})
 	assert.Equal(t, []string{"fixed", "carbon"}, []string{f.Post, f.PostMaterial}, "what was known of the post is kept")
-	assert.Equal(t, http.StatusOK, bench.send("PUT", "/api/bikes/"+string(job.Bike.ID), job.Bike, nil), "and it can be saved again")
+	assert.Equal(t, http.StatusOK, bench.send("PUT", "/api/bikes/"+string(job.Bike.ID), job.Bike, nil),
+		"and it can be saved again")
 }
 
 func TestTheServerSaysTheOwnersSum(t *testing.T) {
@@ -115,7 +119,8 @@ func TestTheServerSaysTheOwnersSum(t *testing.T) {
 	var page owner.OwnerView
 	require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &page))
 	sum := func(yes ...record.ID) (total estimate.Total) {
-		require.Equal(t, http.StatusOK, phone.send("POST", link+"/sum", owner.OwnerChoice{Yes: append([]record.ID{}, yes...)}, &total))
+		require.Equal(t, http.StatusOK, phone.send("POST", link+"/sum",
+			owner.OwnerChoice{Yes: append([]record.ID{}, yes...)}, &total))
 		return total
 	}
 	assert.Equal(t, page.Agreed, sum(), "nothing yet beside what is agreed")
@@ -124,7 +129,8 @@ func TestTheServerSaysTheOwnersSum(t *testing.T) {
 	assert.Equal(t, both.Gross, both.Net+both.Tax)
 	assert.Equal(t, one, sum(page.Items[0].ID, page.Items[0].ID), "nothing is paid for twice")
 	assert.Equal(t, page.Agreed, sum(record.NewID()), "what is not asked is not counted")
-	assert.Equal(t, http.StatusNotFound, phone.send("POST", "/api/owner/guessed/sum", owner.OwnerChoice{Yes: []record.ID{}}, nil))
+	assert.Equal(t, http.StatusNotFound, phone.send("POST", "/api/owner/guessed/sum",
+		owner.OwnerChoice{Yes: []record.ID{}}, nil))
 
 	// What the owner then says yes to costs what the page said.
 	says := owner.OwnerAnswers{From: "Ansel"}

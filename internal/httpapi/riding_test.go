@@ -16,7 +16,8 @@ func TestHowABikeIsRiddenIsKept(t *testing.T) {
 	bench := s.as(record.Mechanic)
 	job := bench.checkIn()
 	bike := job.Bike
-	bike.Riding = record.Riding{Mass: 118, Hill: "Net Hill", Drop: 74, Length: 900, Speed: 28, Road: "Ferry Lane", Level: 260, Front: 180}
+	bike.Riding = record.Riding{Mass: 118, Hill: "Net Hill", Drop: 74, Length: 900, Speed: 28,
+		Road: "Ferry Lane", Level: 260, Front: 180}
 	path := "/api/bikes/" + string(bike.ID)
 	require.Equal(t, http.StatusOK, bench.send("PUT", path, bike, &bike))
 

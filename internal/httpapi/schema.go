@@ -121,8 +121,9 @@ func describeFacts(r huma.Registry) {
 		}
 		p.PrecomputeMessages()
 	}
-	// A tablet whose interface is older, or that took a bike in without a network before we were renewed, knows nothing of
-	// facts that came later: they are filled in as those of old records are. In what we answer they always stand.
+	// A tablet whose interface is older, or that took a bike in without a network before we were
+	// renewed, knows nothing of facts that came later: they are filled in as those of old records
+	// are. In what we answer they always stand.
 	said, filled := facts.Required, bike.Facts{}.Filled()
 	facts.Required = slices.DeleteFunc(slices.Clone(said), func(name string) bool {
 		word, worded := filled.Fact(name)

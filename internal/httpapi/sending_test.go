@@ -26,7 +26,8 @@ func TestAMessageReachesItsOwner(t *testing.T) {
 	job := bench.asking()
 	path := "/api/jobs/" + string(job.Job.ID)
 	var fault httpapi.Fault
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path+"/link", owner.Asking{ID: record.NewID(), Send: true}, &fault))
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		bench.send("POST", path+"/link", owner.Asking{ID: record.NewID(), Send: true}, &fault))
 	assert.Contains(t, fault.Detail, "e-mail")
 
 	whose := job.Owner
@@ -49,7 +50,8 @@ func TestAMessageReachesItsOwner(t *testing.T) {
 	delivering, stop := context.WithCancel(t.Context())
 	ended := make(chan struct{})
 	go func() {
-		owner.Deliver(delivering, s.store, mail.Gateway{Host: host, Port: port, From: "bench@netloft.invalid", Plain: true}, time.Now)
+		owner.Deliver(delivering, s.store, mail.Gateway{Host: host, Port: port,
+			From: "bench@netloft.invalid", Plain: true}, time.Now)
 		close(ended)
 	}()
 	require.Eventually(t, func() bool { return state() == "sent" }, 20*time.Second, 50*time.Millisecond)

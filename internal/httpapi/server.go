@@ -65,7 +65,8 @@ type Options struct {
 
 // New makes a server over a workshop and the database its sessions live in.
 func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
-	s := &Server{shop: shop, db: db, live: newHub(), unpacking: make(chan struct{}, 1), letters: o.Letters, pull: o.Pull, router: chi.NewMux(),
+	s := &Server{shop: shop, db: db, live: newHub(), unpacking: make(chan struct{}, 1),
+		letters: o.Letters, pull: o.Pull, router: chi.NewMux(),
 		loopback: o.AdmitLoopback}
 	s.teller = &teller{tell: s.live.tell, watched: s.live.watched, today: shop.Today}
 	links := ofLinks()
@@ -93,7 +94,8 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	s.router.Handle("/metrics", http.HandlerFunc(nothingThere))
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, deadline)))
-		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce()), s.onDevice, s.sessions.LoadAndSave)
+		r.Use(ours.Handler, links, knocking(), middleware.RequestSize(1<<20), s.inTurn(atOnce()),
+			s.onDevice, s.sessions.LoadAndSave)
 		r.Use(s.asShown, holding)
 		r.Get("/api/live", s.serveLive)
 		r.Get("/api/jobs/{id}/sheet.pdf", s.filedFor(s.sheet))
@@ -103,7 +105,8 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Get("/api/stores/{id}/label.png", s.filedFor(s.stockLabel))
 		s.api = humachi.New(r, config(o.Version))
 		for _, declare := range []func(){
-			s.declareShop, s.declareDevices, s.declareBikes, s.declareJob, s.declareTorque, s.declarePressure, s.declareBrakes, s.declareOwner,
+			s.declareShop, s.declareDevices, s.declareBikes, s.declareJob, s.declareTorque,
+			s.declarePressure, s.declareBrakes, s.declareOwner,
 			s.declarePractice, s.declareStores,
 		} {
 			declare()
@@ -112,7 +115,8 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 	})
 	s.router.Group(func(r chi.Router) {
 		r.Use(within(cmp.Or(o.Deadline, uploadDeadline)))
-		r.Use(ours.Handler, middleware.RequestSize(document.LargestRide+1), s.onDevice, s.sessions.LoadAndSave, s.asShown)
+		r.Use(ours.Handler, middleware.RequestSize(document.LargestRide+1), s.onDevice,
+			s.sessions.LoadAndSave, s.asShown)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))
 		r.Post("/api/jobs/{id}/photos/{photo}", s.filedFor(s.takePhoto))
 		r.With(links).Get("/api/owner/{token}/photos/{photo}", s.filed(s.ownersPhoto))
@@ -128,9 +132,12 @@ func init() { huma.NewError = newError; huma.DefaultArrayNullable = false }
 
 func config(version string) huma.Config {
 	c := huma.DefaultConfig("Utensil", cmp.Or(version, "development"))
-	c.Info.Description = "The bench companion of a bicycle workshop. Whoever asks about a job may say in " + holdsHeader + " which edition " +
-		"of it they hold: the answer may then be what has changed since (JSON Patch, application/json-patch+json), which begins with a " +
-		"test of that edition. Whoever shows only some parts of it names them in " + partsHeader + ", as in core,air,walk, and is told those."
+	c.Info.Description = "The bench companion of a bicycle workshop. Whoever asks about a job may say in " +
+		holdsHeader + " which edition " +
+		"of it they hold: the answer may then be what has changed since (JSON Patch, " +
+		"application/json-patch+json), which begins with a " +
+		"test of that edition. Whoever shows only some parts of it names them in " + partsHeader +
+		", as in core,air,walk, and is told those."
 	c.OpenAPIPath, c.DocsPath, c.SchemasPath = "/api/openapi", "", ""
 	c.CreateHooks = nil // no $schema links in answers
 	c.Components.Schemas = schemas()

@@ -119,7 +119,8 @@ func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*withCookie[reco
 	device := deviceOf(ctx)
 	if device == "" {
 		return nil, &record.Problem{Kind: record.Stranger, Title: "This device is not admitted",
-			Detail: "The shop owner lets it in: with their own name and PIN here, or with a code from a device that is in. Load the page again."}
+			Detail: "The shop owner lets it in: with their own name and PIN here, or with a code from a " +
+				"device that is in. Load the page again."}
 	}
 	who, err := s.shop.SignIn(ctx, in.Body.Staff, in.Body.Secret, device)
 	if err != nil {
@@ -132,7 +133,8 @@ func (s *Server) signIn(ctx context.Context, in *body[SignIn]) (*withCookie[reco
 	return &withCookie[record.Actor]{cookies, who}, s.enter(ctx, who.ID, device)
 }
 
-// noted keeps that a sign-in was refused for a wrong secret, where the shop owner sees it, and passes the refusal on.
+// noted keeps that a sign-in was refused for a wrong secret, where the shop owner sees it, and
+// passes the refusal on.
 func (s *Server) noted(ctx context.Context, refused error, member record.ID, called string) error {
 	var problem *record.Problem
 	if !errors.As(refused, &problem) || problem.Kind != record.Stranger {
@@ -177,8 +179,9 @@ func (s *Server) signOut(ctx context.Context, _ *struct{}) (*struct{}, error) {
 // shownHeader says whom the screen shows as signed in.
 const shownHeader = "X-Utensil-As"
 
-// asShown refuses a request whose screen shows somebody else than its session: another window of the tablet was
-// handed over meanwhile, and nobody signs under another's name. Who signs in or looks who is signed in need not say.
+// asShown refuses a request whose screen shows somebody else than its session: another window of
+// the tablet was handed over meanwhile, and nobody signs under another's name. Who signs in or
+// looks who is signed in need not say.
 func (s *Server) asShown(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		shown := r.Header.Get(shownHeader)
@@ -188,7 +191,8 @@ func (s *Server) asShown(next http.Handler) http.Handler {
 		}
 		if now := s.sessions.GetString(r.Context(), sessionStaff); now != shown {
 			s.refuse(w, r, &record.Problem{Kind: record.Stranger, Title: "Somebody else is signed in here",
-				Detail: "Another window of this tablet was handed over or signed out. What you typed is kept: sign in under your own name."})
+				Detail: "Another window of this tablet was handed over or signed out. What you typed is " +
+					"kept: sign in under your own name."})
 			return
 		}
 		next.ServeHTTP(w, r)

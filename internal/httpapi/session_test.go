@@ -31,7 +31,8 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 	tab := s.tablet()
 	try := func(secret string) (int, httpapi.Fault) {
 		var fault httpapi.Fault
-		return tab.send("POST", "/api/session", map[string]any{"staff": s.staff[record.Mechanic], "secret": secret}, &fault), fault
+		return tab.send("POST", "/api/session",
+			map[string]any{"staff": s.staff[record.Mechanic], "secret": secret}, &fault), fault
 	}
 	for range 5 {
 		status, fault := try("0000")
@@ -52,13 +53,15 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 	assert.Equal(t, http.StatusUnauthorized, tab.send("GET", "/api/today", nil, nil))
 
 	keeper := s.as(record.Keeper)
-	require.Equal(t, http.StatusOK, keeper.send("DELETE", "/api/staff/"+string(s.staff[record.Mechanic])+"/tries", nil, nil))
+	require.Equal(t, http.StatusOK, keeper.send("DELETE",
+		"/api/staff/"+string(s.staff[record.Mechanic])+"/tries", nil, nil))
 	status, _ = try(pin)
 	assert.Equal(t, http.StatusOK, status, "the shop owner frees somebody")
 	for range 5 {
 		try("0000")
 	}
-	change := staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas", Role: record.Mechanic, Active: true, Secret: "73915", Version: 1}
+	change := staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas", Role: record.Mechanic,
+		Active: true, Secret: "73915", Version: 1}
 	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", change, nil))
 	status, _ = try("73915")
 	assert.Equal(t, http.StatusOK, status, "a new PIN frees it")
@@ -77,7 +80,8 @@ func TestHandingATabletOver(t *testing.T) {
 	before := tab.cookie()
 	id := tab.checkIn().Job.ID
 	tab.record(id, record.Notes.Says(record.Note{Text: "mine"}))
-	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[record.Keeper], "secret": pin}, nil))
+	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session",
+		map[string]any{"staff": s.staff[record.Keeper], "secret": pin}, nil))
 	assert.NotEqual(t, before, tab.cookie(), "the session gets a new token")
 	job := tab.record(id, record.Notes.Says(record.Note{Text: "hers"}))
 	assert.Equal(t, "Tomas", job.Notes[0].By)
@@ -96,9 +100,10 @@ func TestRolesMayDoWhatTheyMay(t *testing.T) {
 	counter, bench := s.as(record.Counter), s.as(record.Mechanic)
 	id := counter.checkIn().Job.ID
 	for name, c := range map[string]record.Content{
-		"read":   inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.1"}),
-		"torque": torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: "loose", LeftTyped: "10"}),
-		"sign":   trial.Signs.Says(trial.Sign{What: "test_ride", Passed: true}),
+		"read": inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.1"}),
+		"torque": torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front",
+			Found: "loose", LeftTyped: "10"}),
+		"sign": trial.Signs.Says(trial.Sign{What: "test_ride", Passed: true}),
 	} {
 		t.Run(name, func(t *testing.T) {
 			status, _, fault := counter.try(id, record.NewEntry{ID: record.NewID(), Content: c})
@@ -113,14 +118,18 @@ func TestRolesMayDoWhatTheyMay(t *testing.T) {
 		staff.StaffChange{ID: record.NewID(), Name: "X", Role: record.Keeper, Active: true, Secret: "9182"}, nil))
 
 	keeper := s.as(record.Keeper)
-	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas",
-		Role: record.Mechanic, Version: 1}, nil))
-	assert.Equal(t, http.StatusUnauthorized, bench.send("GET", "/api/today", nil, nil), "who no longer works here is signed out")
+	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff",
+		staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas",
+			Role: record.Mechanic, Version: 1}, nil))
+	assert.Equal(t, http.StatusUnauthorized, bench.send("GET", "/api/today", nil, nil),
+		"who no longer works here is signed out")
 	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff",
-		staff.StaffChange{ID: s.staff[record.Keeper], Name: "Ida", Role: record.Mechanic, Active: true, Version: 1}, nil), "the last owner stays")
+		staff.StaffChange{ID: s.staff[record.Keeper], Name: "Ida", Role: record.Mechanic, Active: true,
+			Version: 1}, nil), "the last owner stays")
 	for _, secret := range []string{"123", "1111", "short", ""} {
 		assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff",
-			staff.StaffChange{ID: record.NewID(), Name: "New", Role: record.Counter, Active: true, Secret: secret}, nil), secret)
+			staff.StaffChange{ID: record.NewID(), Name: "New", Role: record.Counter, Active: true,
+				Secret: secret}, nil), secret)
 	}
 	settings.Currency = "GLD"
 	var fault httpapi.Fault
@@ -131,7 +140,8 @@ func TestRolesMayDoWhatTheyMay(t *testing.T) {
 func TestStrangersAndOtherSitesAreKeptOut(t *testing.T) {
 	s := open(t)
 	tab := s.as(record.Mechanic)
-	for _, path := range []string{"/api/today", "/api/search", "/api/book", "/api/staff", "/api/jobs/" + string(record.NewID()), "/api/live",
+	for _, path := range []string{"/api/today", "/api/search", "/api/book", "/api/staff",
+		"/api/jobs/" + string(record.NewID()), "/api/live",
 		"/api/jobs/x/sheet.pdf"} {
 		var fault httpapi.Fault
 		assert.Equal(t, http.StatusUnauthorized, s.tablet().send("GET", path, nil, &fault), path)
@@ -225,9 +235,11 @@ func TestNobodyWritesUnderAnothersName(t *testing.T) {
 	tab := s.as(record.Mechanic)
 	id := tab.checkIn().Job.ID
 	entry := func(shown record.ID) int {
-		text, err := json.Marshal(record.NewEntry{ID: record.NewID(), Content: record.Notes.Says(record.Note{Text: "whose?"})})
+		text, err := json.Marshal(record.NewEntry{ID: record.NewID(),
+			Content: record.Notes.Says(record.Note{Text: "whose?"})})
 		require.NoError(t, err)
-		request, err := http.NewRequestWithContext(t.Context(), http.MethodPost, s.url+"/api/jobs/"+string(id)+"/entries", bytes.NewReader(text))
+		request, err := http.NewRequestWithContext(t.Context(), http.MethodPost,
+			s.url+"/api/jobs/"+string(id)+"/entries", bytes.NewReader(text))
 		require.NoError(t, err)
 		request.Header.Set("Content-Type", "application/json")
 		request.Header.Set("X-Utensil-As", string(shown))
@@ -237,7 +249,8 @@ func TestNobodyWritesUnderAnothersName(t *testing.T) {
 		return response.StatusCode
 	}
 	assert.Equal(t, http.StatusOK, entry(s.staff[record.Mechanic]))
-	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session", map[string]any{"staff": s.staff[record.Counter], "secret": pin}, nil))
+	require.Equal(t, http.StatusOK, tab.send("POST", "/api/session",
+		map[string]any{"staff": s.staff[record.Counter], "secret": pin}, nil))
 	assert.Equal(t, http.StatusUnauthorized, entry(s.staff[record.Mechanic]), "the screen still shows the mechanic")
 	assert.Equal(t, http.StatusOK, entry(s.staff[record.Counter]))
 	require.Equal(t, http.StatusOK, tab.send("DELETE", "/api/session", nil, nil))
@@ -287,8 +300,10 @@ func TestTimesThatNoWorkshopWritesDown(t *testing.T) {
 	for _, year := range []int{1, 1969, 2100, 9999} {
 		at := time.Date(year, 5, 1, 12, 0, 0, 0, time.UTC)
 		change := workshop.JobChange{Depth: "tune", Words: "Also the bell.", Version: job.Job.Version, PromisedAt: &at}
-		assert.Equal(t, http.StatusUnprocessableEntity, tab.send("PUT", "/api/jobs/"+string(job.Job.ID), change, nil), year)
-		status, _, _ := tab.try(job.Job.ID, record.NewEntry{ID: record.NewID(), At: &at, Content: record.Notes.Says(record.Note{Text: "when?"})})
+		assert.Equal(t, http.StatusUnprocessableEntity,
+			tab.send("PUT", "/api/jobs/"+string(job.Job.ID), change, nil), year)
+		status, _, _ := tab.try(job.Job.ID, record.NewEntry{ID: record.NewID(), At: &at,
+			Content: record.Notes.Says(record.Note{Text: "when?"})})
 		assert.Equal(t, http.StatusUnprocessableEntity, status, year)
 	}
 	assert.Equal(t, http.StatusOK, tab.send("GET", "/api/today", nil, nil))

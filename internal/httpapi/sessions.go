@@ -66,8 +66,8 @@ func (r *remembered) Delete(token string) error {
 	return r.Store.Delete(token)
 }
 
-// FindCtx, CommitCtx and DeleteCtx wait for the store no longer than their context: the store itself would wait for a
-// database that hangs for as long as it hangs.
+// FindCtx, CommitCtx and DeleteCtx wait for the store no longer than their context: the store
+// itself would wait for a database that hangs for as long as it hangs.
 
 // FindCtx returns a session's data.
 func (r *remembered) FindCtx(ctx context.Context, token string) (data []byte, found bool, err error) {

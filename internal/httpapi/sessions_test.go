@@ -40,7 +40,8 @@ func TestSessionsAreRememberedWhileFresh(t *testing.T) {
 	assert.Zero(t, store.finds, "what was just written need not be asked")
 
 	require.NoError(t, store.Delete("a")) // another server signed her out
-	assert.Eventually(t, func() bool { return find("a") == "" }, 10*time.Second, fresh/10, "noticed once it is no longer fresh")
+	assert.Eventually(t, func() bool { return find("a") == "" }, 10*time.Second, fresh/10,
+		"noticed once it is no longer fresh")
 
 	require.NoError(t, r.Commit("b", []byte("Tomas"), hour))
 	require.NoError(t, r.Delete("b"))

@@ -56,9 +56,11 @@ func (s *Server) declareShop() {
 	read(s, "/api/book", "book", "Kinds of bike and depths of service", func(context.Context) (Book, error) {
 		b := shop.Book()
 		return Book{Kinds: b.Kinds, Depths: b.Depths, Routes: b.Routes, Runs: b.Runs, Treatments: b.Treatments,
-			BeadSeats: bike.BeadSeats, Guards: bike.Guards, Bedding: b.Bedding, Fluids: b.Fluids, Facts: bike.All, Carried: bike.Carried,
+			BeadSeats: bike.BeadSeats, Guards: bike.Guards, Bedding: b.Bedding, Fluids: b.Fluids,
+			Facts: bike.All, Carried: bike.Carried,
 			Places: b.Places, Grounds: b.Grounds,
-			Words: Vocabulary{record.StageNames, findings.Statuses, torque.Verdicts, torque.FoundStates, findings.Schools, brakes.Schools,
+			Words: Vocabulary{record.StageNames, findings.Statuses, torque.Verdicts, torque.FoundStates,
+				findings.Schools, brakes.Schools,
 				parts.Grades, parts.Sources, parts.Reasons, parts.Fates}}, nil
 	})
 	readAs(s, "/api/knowledge", "own-knowledge", "The workshop's own knowledge", shop.OwnFiles)

@@ -46,7 +46,8 @@ func (s *Server) declareStores() {
 			rows, err := document.ReadStock([]byte(in.Text), settings.Currency)
 			switch {
 			case err != nil:
-				return nil, &record.Problem{Kind: record.Invalid, Title: "Not a table of parts", Field: "table", Detail: words.Sentence(err)}
+				return nil, &record.Problem{Kind: record.Invalid, Title: "Not a table of parts",
+					Field: "table", Detail: words.Sentence(err)}
 			case in.Take:
 				return shop.Take(ctx, who, rows)
 			}
@@ -79,7 +80,8 @@ func (s *Server) stockTable(r *http.Request, _ record.Actor) (file, error) {
 		return file{}, err
 	}
 	items, err := s.shop.Stock(r.Context())
-	return file{kind: "text/csv; charset=utf-8; header=present", shown: fmt.Sprintf("attachment; filename=%q", "stores.csv"),
+	return file{kind: "text/csv; charset=utf-8; header=present",
+		shown: fmt.Sprintf("attachment; filename=%q", "stores.csv"),
 		write: func(w io.Writer) error { return document.Stock(w, items, settings.Currency) }}, err
 }
 

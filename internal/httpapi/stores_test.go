@@ -43,7 +43,8 @@ func (tab *tablet) held(code string) int {
 }
 
 func fromDrawer(item stores.Stocked) record.Content {
-	return parts.Puttings.Says(parts.Putting{Place: "front-pads", Grade: "new", From: "stock", Why: "worn", Became: "scrap", Stock: &item.ID})
+	return parts.Puttings.Says(parts.Putting{Place: "front-pads", Grade: "new", From: "stock",
+		Why: "worn", Became: "scrap", Stock: &item.ID})
 }
 
 func TestAPartThatIsFittedLeavesItsDrawer(t *testing.T) {
@@ -112,13 +113,14 @@ func TestTwoMechanicsEmptyOneDrawer(t *testing.T) {
 func TestWhatCannotLieInADrawer(t *testing.T) {
 	bench := open(t).as(record.Counter)
 	for field, item := range map[string]stores.Stocked{
-		"held":                {Code: "A", Name: "Chain", Kind: "chain", Held: -1},
-		"kind":                {Code: "A", Name: "Chain", Kind: "dream"},
-		"code":                {Code: "A B", Name: "Chain", Kind: "chain"},
-		"name":                {Code: "A", Kind: "chain"},
-		"price_minor":         {Code: "A", Name: "Chain", Kind: "chain", Price: -1},
-		"particulars.links":   {Code: "A", Name: "Chain", Kind: "chain", Particulars: map[string]string{"links": "4"}},
-		"particulars.outline": {Code: "A", Name: "Chain", Kind: "chain", Particulars: map[string]string{"outline": "round"}},
+		"held":              {Code: "A", Name: "Chain", Kind: "chain", Held: -1},
+		"kind":              {Code: "A", Name: "Chain", Kind: "dream"},
+		"code":              {Code: "A B", Name: "Chain", Kind: "chain"},
+		"name":              {Code: "A", Kind: "chain"},
+		"price_minor":       {Code: "A", Name: "Chain", Kind: "chain", Price: -1},
+		"particulars.links": {Code: "A", Name: "Chain", Kind: "chain", Particulars: map[string]string{"links": "4"}},
+		"particulars.outline": {Code: "A", Name: "Chain", Kind: "chain",
+			Particulars: map[string]string{"outline": "round"}},
 	} {
 		t.Run(field, func(t *testing.T) {
 			var fault httpapi.Fault
@@ -131,7 +133,8 @@ func TestWhatCannotLieInADrawer(t *testing.T) {
 		})
 	}
 	first := bench.drawer(stores.Stocked{Code: "TWICE", Name: "Chain", Kind: "chain"})
-	again := stores.Stocked{ID: record.NewID(), Code: "twice", Name: "Chain", Kind: "chain", Grade: "new", Particulars: map[string]string{}}
+	again := stores.Stocked{ID: record.NewID(), Code: "twice", Name: "Chain", Kind: "chain",
+		Grade: "new", Particulars: map[string]string{}}
 	var fault httpapi.Fault
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", "/api/stores", again, &fault))
 	assert.Equal(t, "code", fault.Field)
@@ -145,7 +148,8 @@ func TestATableIsLookedThroughBeforeItIsTaken(t *testing.T) {
 	table := func(text string, take bool, out any) int {
 		return bench.send("POST", "/api/stores/table", httpapi.StockTable{Text: text, Take: take}, out)
 	}
-	text := "\ufeffcode;name;kind;particulars;held;price\nNL-1;Chain;chain;speeds=9;3;24,50\nNL-2;Pads;pads;;-4;14\nNL-1;Chain;chain;;1;2\n" +
+	text := "\ufeffcode;name;kind;particulars;held;price\nNL-1;Chain;chain;speeds=9;3;24,50\n" +
+		"NL-2;Pads;pads;;-4;14\nNL-1;Chain;chain;;1;2\n" +
 		"NL-3;Tube;tube;;8;7\n"
 	var changes []stores.StockChange
 	require.Equal(t, http.StatusOK, table(text, false, &changes))
@@ -183,22 +187,27 @@ func TestAQuoteKnowsWhatLiesInTheDrawers(t *testing.T) {
 	require.Equal(t, "replace-chain", offered(view).Operation)
 	assert.Empty(t, offered(view).Parts[0].Stock, "the drawers are empty: as the catalogue has it")
 	speeds := map[string]string{"speeds": strconv.Itoa(job.Bike.Facts.Speeds)}
-	chain := bench.drawer(stores.Stocked{Code: "CH", Name: "Chain of ours", Kind: "chain", Held: 9, Price: 1234, Particulars: speeds})
+	chain := bench.drawer(stores.Stocked{Code: "CH", Name: "Chain of ours", Kind: "chain", Held: 9,
+		Price: 1234, Particulars: speeds})
 	bench.drawer(stores.Stocked{Code: "CX", Name: "Chain of another width", Kind: "chain", Held: 9, Price: 100,
 		Particulars: map[string]string{"speeds": "14"}})
 	var list []parts.Candidate
-	require.Equal(t, http.StatusOK, bench.send("GET", "/api/jobs/"+string(job.Job.ID)+"/candidates?place=chain", nil, &list))
+	require.Equal(t, http.StatusOK, bench.send("GET",
+		"/api/jobs/"+string(job.Job.ID)+"/candidates?place=chain", nil, &list))
 	require.Len(t, list, 2)
-	assert.Equal(t, []string{"CH", "CX"}, []string{list[0].Code, list[1].Code}, "what does not fit stands last, however cheap")
+	assert.Equal(t, []string{"CH", "CX"}, []string{list[0].Code, list[1].Code},
+		"what does not fit stands last, however cheap")
 	assert.Contains(t, list[1].Fit.Says(), "for 14 speeds")
 
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/jobs/"+string(job.Job.ID), nil, &view))
 	part := offered(view).Parts[0]
-	assert.Equal(t, []any{"Chain of ours", string(chain.ID), estimate.Minor(1234)}, []any{part.Name, part.Stock, part.Price})
+	assert.Equal(t, []any{"Chain of ours", string(chain.ID), estimate.Minor(1234)},
+		[]any{part.Name, part.Stock, part.Price})
 
 	// Promised more than there is: it is said while the owner is asked, not when the drawer is open.
 	part.Quantity = 12
-	view = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15,
+	view = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "replace-chain",
+		Title: "Replace the chain", Minutes: 15,
 		Parts: []estimate.Part{part}}))
 	assert.Equal(t, []string{"Chain of ours: 12 needed, 9 left"}, view.Items[0].Short)
 

@@ -12,8 +12,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Changed is what the stream of changes says: what was changed and who looks again, and for a job what that comes to on
-// the first screen, so that nobody needs to read it all again.
+// Changed is what the stream of changes says: what was changed and who looks again, and for a job
+// what that comes to on the first screen, so that nobody needs to read it all again.
 type Changed struct {
 	About string    `json:"about"`
 	Again []string  `json:"again" doc:"reads of this API, by the names of their operations; everything for all"`
@@ -23,7 +23,8 @@ type Changed struct {
 	Today *Moved    `json:"today,omitempty"`
 }
 
-// Moved is a job's line on the first screen as it now is, and the screen's counts. A job that is not there has no line.
+// Moved is a job's line on the first screen as it now is, and the screen's counts. A job that is
+// not there has no line.
 type Moved struct {
 	Job      *workshop.TodayJob `json:"job,omitempty"`
 	InShop   int                `json:"in_shop"`

@@ -41,7 +41,8 @@ func TestToday(t *testing.T) {
 	waiting = bench.inspect(waiting, map[string]inspect.Reading{"chain": {Typed: "1.1"}})
 	for _, f := range waiting.Findings {
 		s := f.Suggested[0]
-		bench.record(waiting.Job.ID, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes}))
+		bench.record(waiting.Job.ID, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: s.Operation,
+			Title: s.Title, Minutes: s.Minutes}))
 	}
 	ready = bench.verify(bench.inspect(ready, nil))
 

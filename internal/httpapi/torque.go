@@ -48,7 +48,8 @@ func (s *Server) pullWrench(in WrenchPull) (PullDone, error) {
 		return PullDone{}, record.NotFound("stand-in wrench")
 	}
 	if err := s.pull(in.Nm, in.Trick); err != nil {
-		return PullDone{true}, &record.Problem{Kind: record.Invalid, Title: "That cannot be pulled", Field: "nm", Detail: words.Sentence(err)}
+		return PullDone{true}, &record.Problem{Kind: record.Invalid, Title: "That cannot be pulled",
+			Field: "nm", Detail: words.Sentence(err)}
 	}
 	return PullDone{true}, nil
 }

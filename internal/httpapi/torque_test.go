@@ -24,8 +24,9 @@ import (
 func TestWrenchesAndWhatTheySend(t *testing.T) {
 	s := open(t)
 	keeper, bench := s.as(record.Keeper), s.as(record.Mechanic)
-	wrench := torque.Wrench{ID: record.NewID(), Name: "Small", Min: 1, Max: 10, CheckedOn: time.Now().AddDate(0, -1, 0).Format(time.DateOnly),
-		Months: 12, Cycles: 5000, Device: "TW-1"}
+	wrench := torque.Wrench{ID: record.NewID(), Name: "Small", Min: 1, Max: 10,
+		CheckedOn: time.Now().AddDate(0, -1, 0).Format(time.DateOnly),
+		Months:    12, Cycles: 5000, Device: "TW-1"}
 	path := "/api/wrenches/" + string(wrench.ID)
 	assert.Equal(t, http.StatusForbidden, bench.send("PUT", path, wrench, nil))
 	var all []torque.Wrench
@@ -73,7 +74,8 @@ func TestWrenchesAndWhatTheySend(t *testing.T) {
 			break
 		}
 	}
-	log := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: torque.FoundNotChecked, ToolID: &job.Parts.Bolts.Tray[0].ID}
+	log := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position,
+		Found: torque.FoundNotChecked, ToolID: &job.Parts.Bolts.Tray[0].ID}
 	job = bench.record(job.Job.ID, torque.Torques.Says(log))
 	require.Len(t, job.Parts.Bolts.Tray, 4)
 	again := record.NewEntry{ID: record.NewID(), Content: torque.Torques.Says(log)}
@@ -130,8 +132,10 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 	bike := job.Bike
 	job = bench.inspect(job, nil)
 	free := estimate.Minor(0)
-	job = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bottom-bracket", Title: "Bottom bracket", Labour: &free}))
-	job = bench.record(job.Job.ID, agree.Answers.Says(agree.Answer{Item: job.Items[0].ID, Answer: agree.Yes, From: "Ansel", How: "counter"}))
+	job = bench.record(job.Job.ID, agree.Items.Says(agree.Item{Operation: "bottom-bracket",
+		Title: "Bottom bracket", Labour: &free}))
+	job = bench.record(job.Job.ID, agree.Answers.Says(agree.Answer{Item: job.Items[0].ID,
+		Answer: agree.Yes, From: "Ansel", How: "counter"}))
 	job = bench.record(job.Job.ID, agree.Works.Says(agree.Work{Item: job.Items[0].ID}))
 	job = bench.verify(job)
 	job = bench.record(job.Job.ID, door.Returns.Says(door.Return{Belonging: job.Belongings[0].ID}))

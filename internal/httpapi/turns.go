@@ -16,8 +16,9 @@ const (
 	takesWithin = 20 * time.Second
 )
 
-// inTurn lets so many requests be worked on at a time. A turn is taken once all of a request is here, and given back
-// before its answer is sent: whoever drips, or does not read, waits for themselves alone.
+// inTurn lets so many requests be worked on at a time. A turn is taken once all of a request is
+// here, and given back before its answer is sent: whoever drips, or does not read, waits for
+// themselves alone.
 func (s *Server) inTurn(n int) func(http.Handler) http.Handler {
 	turns := make(chan struct{}, n)
 	return func(next http.Handler) http.Handler {
@@ -52,7 +53,8 @@ func whole(w http.ResponseWriter, r *http.Request) error {
 		return nil
 	}
 	control := http.NewResponseController(w)
-	if err := control.SetReadDeadline(time.Now().Add(sendsWithin)); err != nil && !errors.Is(err, http.ErrNotSupported) {
+	if err := control.SetReadDeadline(time.Now().Add(sendsWithin)); err != nil &&
+		!errors.Is(err, http.ErrNotSupported) {
 		return err
 	}
 	body, err := io.ReadAll(r.Body)
@@ -67,7 +69,8 @@ func refuseDrip(w http.ResponseWriter, err error) {
 	f := &Fault{Type: "/problems/form", Title: "It did not come whole", Status: http.StatusRequestTimeout,
 		Detail: "The network is too slow or was cut. Nothing was written; try again."}
 	if errors.As(err, &large) {
-		f.Title, f.Status, f.Detail = "That is too much", http.StatusRequestEntityTooLarge, "Send less at once: a long note is split in two."
+		f.Title, f.Status, f.Detail = "That is too much", http.StatusRequestEntityTooLarge,
+			"Send less at once: a long note is split in two."
 	}
 	w.Header().Set("Connection", "close")
 	writeFault(w, f)

@@ -43,8 +43,9 @@ func TestARideFileIsTakenInOnce(t *testing.T) {
 		assert.Equal(t, 1, job.Parts.Walk.Distance.Rides, "sent again, it is still one ride")
 	}
 	var fault httpapi.Fault
-	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload(path[:len(path)-36]+string(record.NewID()), []byte("MZ\x90\x00 a program"),
-		&fault))
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		bench.upload(path[:len(path)-36]+string(record.NewID()), []byte("MZ\x90\x00 a program"),
+			&fault))
 	assert.Contains(t, fault.Detail, "neither a GPX nor a FIT file")
 	assert.Equal(t, http.StatusUnauthorized, s.tablet().upload(path, []byte(ride), &fault))
 }
@@ -91,13 +92,15 @@ func TestAHuntOverHTTP(t *testing.T) {
 	require.Equal(t, http.StatusOK, counter.send("GET", "/api/jobs/"+string(id)+"/complaints", nil, &complaints))
 	assert.True(t, complaints[0].Fits, "the owner said it squeals")
 	assert.Contains(t, complaints[0].Name, "noisy")
-	status, _, _ := counter.try(id, record.NewEntry{ID: record.NewID(), Content: hunt.Hunts.Says(hunt.Hunt{Fault: complaints[0].ID})})
+	status, _, _ := counter.try(id, record.NewEntry{ID: record.NewID(),
+		Content: hunt.Hunts.Says(hunt.Hunt{Fault: complaints[0].ID})})
 	assert.Equal(t, http.StatusForbidden, status, "hunting is a mechanic's work")
 
 	job := bench.record(id, hunt.Hunts.Says(hunt.Hunt{Fault: complaints[0].ID}))
 	search := job.Hunts[0]
 	first := search.Next[0]
-	job = bench.record(id, hunt.Clues.Says(hunt.Clue{Hunt: search.ID, Check: first.Check, Answer: first.Answers[0].Answer}))
+	job = bench.record(id, hunt.Clues.Says(hunt.Clue{Hunt: search.ID, Check: first.Check,
+		Answer: first.Answers[0].Answer}))
 	after := job.Hunts[0]
 	require.Len(t, after.Steps, 1)
 	told := first.Answers[0].Then

@@ -7,8 +7,8 @@ import (
 	"strconv"
 )
 
-// Listen wraps a listener, so that what the standard server refuses before anybody of us sees it (a header that is too
-// large, an address that is none) is a problem like any other.
+// Listen wraps a listener, so that what the standard server refuses before anybody of us sees it
+// (a header that is too large, an address that is none) is a problem like any other.
 func Listen(l net.Listener) net.Listener { return plainSpoken{l} }
 
 type plainSpoken struct{ net.Listener }
@@ -23,7 +23,8 @@ func (l plainSpoken) Accept() (net.Conn, error) {
 
 type wire struct{ net.Conn }
 
-// The standard server writes such a refusal at once and by itself, with these headers and without a date. Nothing else does.
+// The standard server writes such a refusal at once and by itself, with these headers and without
+// a date. Nothing else does.
 var (
 	refused    = []byte("HTTP/1.1 4")
 	refusedSo  = []byte("\r\nContent-Type: text/plain; charset=utf-8\r\nConnection: close\r\n\r\n")
@@ -42,6 +43,7 @@ func (w *wire) Write(text []byte) (int, error) {
 	if err != nil {
 		return 0, err
 	}
-	_, err = w.Conn.Write(append(append(line, "\r\nContent-Type: application/problem+json\r\nConnection: close\r\n\r\n"...), body...))
+	_, err = w.Conn.Write(append(append(line,
+		"\r\nContent-Type: application/problem+json\r\nConnection: close\r\n\r\n"...), body...))
 	return len(text), err
 }

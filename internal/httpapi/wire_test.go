@@ -17,14 +17,16 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// What the standard server refuses by itself, and addresses that are none, are problems like any other (RFC 9457).
+// What the standard server refuses by itself, and addresses that are none, are problems like any
+// other (RFC 9457).
 func TestWhatCannotBeReadIsAProblem(t *testing.T) {
 	s := open(t)
 	for name, c := range map[string]struct {
 		sent   string
 		status int
 	}{
-		"a header too large":     {"GET /api/today HTTP/1.1\r\nHost: x\r\nX-Long: " + strings.Repeat("x", 80<<10) + "\r\n\r\n", 431},
+		"a header too large": {"GET /api/today HTTP/1.1\r\nHost: x\r\nX-Long: " +
+			strings.Repeat("x", 80<<10) + "\r\n\r\n", 431},
 		"no address":             {"GET /api/%zz HTTP/1.1\r\nHost: x\r\n\r\n", 400},
 		"no request":             {"BREW\r\n\r\n", 400},
 		"an address without end": {"GET /../../etc/passwd HTTP/1.1\r\nHost: x\r\n\r\n", 400},
@@ -77,5 +79,6 @@ func TestABikeIsOfAKindThatIsKnown(t *testing.T) {
 	assert.Equal(t, "bike.facts.kind", fault.Field)
 	job := tab.checkIn()
 	job.Bike.Facts.Kind = "rocket"
-	assert.Equal(t, http.StatusUnprocessableEntity, tab.send("PUT", "/api/bikes/"+string(job.Bike.ID), job.Bike, &fault))
+	assert.Equal(t, http.StatusUnprocessableEntity,
+		tab.send("PUT", "/api/bikes/"+string(job.Bike.ID), job.Bike, &fault))
 }

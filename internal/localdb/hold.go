@@ -17,7 +17,8 @@ type Busy struct {
 }
 
 func (b *Busy) Error() string {
-	return fmt.Sprintf("another run (process %s) is using %s: stop that one first, or give this one a folder of its own with "+
+	return fmt.Sprintf("another run (process %s) is using %s: stop that one first, or give this one a "+
+		"folder of its own with "+
 		"--data", b.Process,
 		b.Folder)
 }

@@ -39,7 +39,8 @@ const userName = "utensil"
 
 // ours is how every server here runs.
 var ours = []string{
-	"listen_addresses=127.0.0.1", "unix_socket_directories=", "logging_collector=off", "shared_buffers=64MB", "max_connections=60",
+	"listen_addresses=127.0.0.1", "unix_socket_directories=", "logging_collector=off",
+	"shared_buffers=64MB", "max_connections=60",
 	"min_wal_size=32MB", "max_wal_size=128MB", // a demo must fit on a nearly full disk
 }
 
@@ -228,7 +229,8 @@ func stopLeftover(ctx context.Context, bin, data string, as *syscall.Credential)
 	if err := command(ctx, as, filepath.Join(bin, "pg_ctl"), "-D", data, "status").Run(); err != nil {
 		return nil // the file is stale; the server clears it
 	}
-	if out, err := command(ctx, as, filepath.Join(bin, "pg_ctl"), "-D", data, "-m", "fast", "-w", "stop").CombinedOutput(); err != nil {
+	if out, err := command(ctx, as, filepath.Join(bin, "pg_ctl"), "-D", data, "-m", "fast", "-w",
+		"stop").CombinedOutput(); err != nil {
 		return fmt.Errorf("another run is using %s: %w: %s", data, err, bytes.TrimSpace(out))
 	}
 	return nil

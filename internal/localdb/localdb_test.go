@@ -40,7 +40,10 @@ func TestDataAreKeptBetweenStarts(t *testing.T) {
 		assert.Equal(t, "127.0.0.1", address)
 		require.NoError(t, store.Close())
 		require.NoError(t, server.Close())
-		assert.Eventually(t, func() bool { _, err := os.Stat(folder + "/data/postmaster.pid"); return os.IsNotExist(err) }, 5*time.Second,
+		assert.Eventually(t, func() bool {
+			_, err := os.Stat(folder + "/data/postmaster.pid")
+			return os.IsNotExist(err)
+		}, 5*time.Second,
 			10*time.Millisecond)
 	}
 }

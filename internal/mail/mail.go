@@ -66,7 +66,8 @@ func (g Gateway) Send(ctx context.Context, m owner.Message) error {
 		options = append(options, mail.WithTLSPolicy(mail.TLSMandatory))
 	}
 	if g.User != "" {
-		options = append(options, mail.WithSMTPAuth(mail.SMTPAuthAutoDiscover), mail.WithUsername(g.User), mail.WithPassword(g.Password))
+		options = append(options, mail.WithSMTPAuth(mail.SMTPAuthAutoDiscover),
+			mail.WithUsername(g.User), mail.WithPassword(g.Password))
 	}
 	client, err := mail.NewClient(g.Host, options...)
 	if err != nil {

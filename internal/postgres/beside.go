@@ -37,6 +37,7 @@ func (b *beside) Scan(src any) error { return scanJSON(src, (*map[string]json.Ra
 // What lies beside a bike, and beside a job of it.
 var (
 	besideBike = laid(modelFigures, modelCharts, callBacksOfBike, stockOfShop)
-	besideJob  = laid(modelFigures, modelCharts, callBacksOfBike, wrenchesOfShop, gaugesOfShop, trayOfShop, bottlesOfShop, stockOfShop,
+	besideJob  = laid(modelFigures, modelCharts, callBacksOfBike, wrenchesOfShop, gaugesOfShop,
+		trayOfShop, bottlesOfShop, stockOfShop,
 		linkOfJob, messagesOfJob, photosOfJob)
 )

@@ -91,12 +91,15 @@ const bikeColumns = `b.id as bike_id, b.make, b.model, b.colour, b.frame_number,
 	o.id as owner_id, o.name as owner_name, o.phone, o.email, o.note as owner_note, o.version as owner_version`
 
 func (r bikeRow) bike() record.Bike {
-	return record.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour, FrameNo: r.FrameNo,
-		Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: record.Riding(r.Riding), Version: r.BikeVersion}
+	return record.Bike{ID: r.BikeID, OwnerID: r.OwnerID, Make: r.Make, Model: r.Model, Colour: r.Colour,
+		FrameNo: r.FrameNo,
+		Facts:   bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: record.Riding(r.Riding),
+		Version: r.BikeVersion}
 }
 
 func (r bikeRow) owner() record.Owner {
-	return record.Owner{ID: r.OwnerID, Name: r.OwnerName, Phone: r.Phone, Email: r.Email, Note: r.Note, Version: r.OwnerVersion}
+	return record.Owner{ID: r.OwnerID, Name: r.OwnerName, Phone: r.Phone, Email: r.Email, Note: r.Note,
+		Version: r.OwnerVersion}
 }
 
 // SaveOwner changes an owner over the version given.
@@ -104,7 +107,8 @@ func (s *Store) SaveOwner(ctx context.Context, o record.Owner) (record.Owner, er
 	done, err := s.db.ExecContext(ctx, `update owner set name = $2, phone = $3, email = $4, note = $5, version = version + 1
 		where id = $1 and version = $6`, o.ID, o.Name, o.Phone, o.Email, o.Note, o.Version)
 	err = saved("owner", done, err, func() (record.Owner, error) {
-		return one[record.Owner](ctx, s.db, "owner", `select id, name, phone, email, note, version from owner where id = $1`, o.ID)
+		return one[record.Owner](ctx, s.db, "owner",
+			`select id, name, phone, email, note, version from owner where id = $1`, o.ID)
 	})
 	if err == nil {
 		o.Version++
@@ -157,7 +161,8 @@ func (s *Store) SaveBike(ctx context.Context, b record.Bike, said ...record.Entr
 		}
 		for _, e := range said {
 			var problem *record.Problem
-			if err := appended(ctx, tx, e.JobID, []record.Entry{e}); errors.As(err, &problem) && problem.Kind == record.Closed {
+			if err := appended(ctx, tx, e.JobID, []record.Entry{e}); errors.As(err, &problem) &&
+				problem.Kind == record.Closed {
 				continue
 			} else if err != nil {
 				return err
@@ -186,7 +191,8 @@ func updated(result sql.Result, err error) (bool, error) {
 	return n > 0, err
 }
 
-// SearchQuery is how a search finds its rows: by the indexes of both tables, word by word, then what is known of those alone.
+// SearchQuery is how a search finds its rows: by the indexes of both tables, word by word, then
+// what is known of those alone.
 func SearchQuery(words []string, limit int) (query string, args []any) {
 	const ownerText = `lower(o.name || ' ' || o.phone || ' ' || squeezed(o.phone))`
 	const bikeText = `lower(b.make || ' ' || b.model || ' ' || b.colour || ' ' || b.frame_number)`
@@ -229,8 +235,10 @@ func (s *Store) Search(ctx context.Context, words []string, limit int) ([]worksh
 	for _, r := range rows {
 		f := workshop.Found{Owner: r.owner(), OpenJob: r.Open}
 		if r.BikeID != nil {
-			f.Bike = &record.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model, Colour: *r.Colour, FrameNo: *r.FrameNo,
-				Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm, Riding: record.Riding(r.Riding), Version: *r.BikeVer}
+			f.Bike = &record.Bike{ID: *r.BikeID, OwnerID: r.OwnerID, Make: *r.Make, Model: *r.Model,
+				Colour: *r.Colour, FrameNo: *r.FrameNo,
+				Facts: bike.Facts(r.Facts), Read: r.Read, WeeklyKm: r.WeeklyKm,
+				Riding: record.Riding(r.Riding), Version: *r.BikeVer}
 		}
 		if r.Last != nil {
 			f.Last = r.Last.Format(time.RFC3339)

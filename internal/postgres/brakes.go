@@ -20,9 +20,10 @@ var bottleRegister = register[fluid.Bottle]{
 		+ coalesce((select sum((e.content->'work'->>'pour_ml')::float) from entry e where e.kind = 'work'
 			and e.content->'work'->>'bottle' = t.id::text
 			and not exists (select from entry x where x.supersedes = e.id)), 0) as poured_ml`,
-	order:  `t.gone, t.opened_on nulls last, t.name`,
-	writes: append(fields("name", "family", "grade", "batch", "volume_ml", "price_minor", "clean", "gone"), days("opened_on")...),
-	same:   func(b fluid.Bottle) (record.ID, int) { return b.ID, b.Version },
+	order: `t.gone, t.opened_on nulls last, t.name`,
+	writes: append(fields("name", "family", "grade", "batch", "volume_ml", "price_minor", "clean",
+		"gone"), days("opened_on")...),
+	same: func(b fluid.Bottle) (record.ID, int) { return b.ID, b.Version },
 }
 
 var bottlesOfShop = laying{fluid.Bottles.Name(), listed(bottleRegister.all())}

@@ -15,19 +15,21 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// changing declares a table whose rows change while others look at them. All that happens then, the notice on the
-// channel "changes" and the stamps that what is remembered of a job goes by, is made from its declaration.
+// changing declares a table whose rows change while others look at them. All that happens then,
+// the notice on the channel "changes" and the stamps that what is remembered of a job goes by, is
+// made from its declaration.
 type changing struct {
 	table string
 	on    string // what of it is told: insert, update of some columns
-	// statement tells once for all rows that are written together; nothing of the single row can be named then.
+	// statement tells once for all rows that are written together; nothing of the single row can
+	// be named then.
 	statement bool
 	// names are the SQL of what a notice says of the row, by its name there: job, bike, entry.
 	names map[string]string
 	again []string // as in record.Changing
 	draws []draw   // what else a row is about
-	// counts is PL/pgSQL that counts in the stamps what was worked out from the row, as it is about to commit; empty
-	// where no job's record has anything of it.
+	// counts is PL/pgSQL that counts in the stamps what was worked out from the row, as it is
+	// about to commit; empty where no job's record has anything of it.
 	counts string
 }
 
@@ -49,8 +51,10 @@ const written = "insert or update"
 
 // changes are all of them. A table that is not among them is told to nobody: a test asks for the reason.
 var changes = []changing{
-	entryChanges, jobChanges, bikeChanges, ownerChanges, settingsChanges, staffChanges, linkChanges, messageChanges, photoChanges,
-	knowledgeChanges, wrenchRegister.changes, readingChanges, callBackChanges, bottleRegister.changes, stockChanges, gaugeRegister.changes,
+	entryChanges, jobChanges, bikeChanges, ownerChanges, settingsChanges, staffChanges, linkChanges,
+	messageChanges, photoChanges,
+	knowledgeChanges, wrenchRegister.changes, readingChanges, callBackChanges, bottleRegister.changes,
+	stockChanges, gaugeRegister.changes,
 	gaugeCheckChanges, deviceChanges, sessionChanges,
 }
 
@@ -86,7 +90,8 @@ begin
 	}
 	for _, d := range c.draws {
 		if len(d.again) > 0 {
-			fmt.Fprintf(&out, "    if %s then what := jsonb_set(what, '{again}', what->'again' || '%s'); end if;\n", d.when, listOf(d.again))
+			fmt.Fprintf(&out, "    if %s then what := jsonb_set(what, '{again}', what->'again' || '%s'); end if;\n",
+				d.when, listOf(d.again))
 		}
 	}
 	fmt.Fprintf(&out, `    perform pg_notify('changes', what::text);
@@ -97,7 +102,8 @@ create trigger told after %s on %s for each %s execute function told_%[2]s();
 	if c.counts == "" {
 		return out.String()
 	}
-	fmt.Fprintf(&out, "create function counted_%s() returns trigger language plpgsql as $$\nbegin\n    %s\n", c.table, c.counts)
+	fmt.Fprintf(&out, "create function counted_%s() returns trigger language plpgsql as $$\nbegin\n    %s\n", c.table,
+		c.counts)
 	var drawn []string
 	for _, d := range c.draws {
 		if d.counted {
@@ -120,8 +126,9 @@ func listOf(names []string) string {
 	return string(text)
 }
 
-// declare makes the triggers of the declarations, where those of others stand, of an older migration or none. They are
-// exchanged in one transaction: what is written meanwhile by another server waits, and is told and counted.
+// declare makes the triggers of the declarations, where those of others stand, of an older
+// migration or none. They are exchanged in one transaction: what is written meanwhile by another
+// server waits, and is told and counted.
 func (s *Store) declare(ctx context.Context) error {
 	var all strings.Builder
 	for _, c := range changes {
@@ -135,7 +142,8 @@ func (s *Store) declare(ctx context.Context) error {
 			return wrap("locking the triggers", err)
 		}
 		var stands bool
-		if err := tx.GetContext(ctx, &stands, `select coalesce(obj_description('shop_stamp'::regclass), '') = $1`, digest); err != nil || stands {
+		if err := tx.GetContext(ctx, &stands,
+			`select coalesce(obj_description('shop_stamp'::regclass), '') = $1`, digest); err != nil || stands {
 			return wrap("reading which triggers stand", err)
 		}
 		var old []string

@@ -31,7 +31,8 @@ var untold = map[string]string{
 	"stamp":            "counts what others tell",
 }
 
-// What the program keeps is told of when it changes, or says why not; and no table is declared that is not there.
+// What the program keeps is told of when it changes, or says why not; and no table is declared
+// that is not there.
 func TestEveryTableIsToldOfOrSaysWhyNot(t *testing.T) {
 	store, _, _ := inShop(t)
 	var tables []string
@@ -44,7 +45,8 @@ func TestEveryTableIsToldOfOrSaysWhyNot(t *testing.T) {
 		assert.True(t, len(c.Again) > 0 || c.Name == "sessions", "%s: nobody looks again", c.Name)
 	}
 	for _, table := range tables {
-		assert.NotEqual(t, told[table].Name == table, untold[table] != "", "%s is declared, or has a reason, and not both", table)
+		assert.NotEqual(t, told[table].Name == table, untold[table] != "",
+			"%s is declared, or has a reason, and not both", table)
 	}
 }
 
@@ -89,15 +91,20 @@ func TestARegisterTellsOfItsRows(t *testing.T) {
 			return store.SaveWrench(t.Context(), torque.Wrench{ID: record.NewID(), Name: "Small one", Min: 2, Max: 20})
 		}},
 		{"bottle", []string{"bottles", "bleeds", "job"}, func() error {
-			return store.SaveBottle(t.Context(), fluid.Bottle{ID: record.NewID(), Name: "Oil", Family: "mineral", Volume: 500})
+			return store.SaveBottle(t.Context(),
+				fluid.Bottle{ID: record.NewID(), Name: "Oil", Family: "mineral", Volume: 500})
 		}},
-		{"pressure_gauge", []string{"gauges", "job"}, func() error { return store.SavePressureGauge(t.Context(), gauge) }},
+		{"pressure_gauge", []string{"gauges", "job"},
+			func() error { return store.SavePressureGauge(t.Context(), gauge) }},
 		{"gauge_check", []string{"gauges", "job"}, func() error {
-			return store.AddGaugeCheck(t.Context(), gauge.ID, pressure.GaugeCheck{ID: record.NewID(), Against: "2214", By: who.ID,
-				At: time.Now()})
+			return store.AddGaugeCheck(t.Context(), gauge.ID,
+				pressure.GaugeCheck{ID: record.NewID(), Against: "2214", By: who.ID,
+					At: time.Now()})
 		}},
-		{"stock_item", []string{"stores", "job", "candidates"}, func() error { return store.SaveStock(t.Context(), drawer) }},
-		{"entry", []string{"job", "bike", "today"}, func() error { return store.Append(t.Context(), job.ID, written(who, job, "a note")) }},
+		{"stock_item", []string{"stores", "job", "candidates"},
+			func() error { return store.SaveStock(t.Context(), drawer) }},
+		{"entry", []string{"job", "bike", "today"},
+			func() error { return store.Append(t.Context(), job.ID, written(who, job, "a note")) }},
 	} {
 		t.Run(c.about, func(t *testing.T) {
 			require.NoError(t, c.write())
@@ -127,8 +134,8 @@ func TestTriggersAreMadeAnew(t *testing.T) {
 	assert.Zero(t, others)
 }
 
-// Rows of the three registers answer alike: a stale one with what stands, one that is not there as not there, one of a
-// name that is taken by what to do.
+// Rows of the three registers answer alike: a stale one with what stands, one that is not there
+// as not there, one of a name that is taken by what to do.
 func TestRegistersAnswerAlike(t *testing.T) {
 	store, _, _ := inShop(t)
 	id := record.NewID()
@@ -137,10 +144,12 @@ func TestRegistersAnswerAlike(t *testing.T) {
 			return store.SaveWrench(t.Context(), torque.Wrench{ID: id, Name: name, Min: 2, Max: 20, Version: version})
 		},
 		"gauge": func(id record.ID, name string, version int) error {
-			return store.SavePressureGauge(t.Context(), pressure.PressureGauge{ID: id, Name: name, Most: 11, Version: version})
+			return store.SavePressureGauge(t.Context(),
+				pressure.PressureGauge{ID: id, Name: name, Most: 11, Version: version})
 		},
 		"bottle": func(id record.ID, name string, version int) error {
-			return store.SaveBottle(t.Context(), fluid.Bottle{ID: id, Name: name, Family: "mineral", Volume: 500, Version: version})
+			return store.SaveBottle(t.Context(),
+				fluid.Bottle{ID: id, Name: name, Family: "mineral", Volume: 500, Version: version})
 		},
 	} {
 		t.Run(what, func(t *testing.T) {

@@ -13,7 +13,8 @@ import (
 )
 
 // Try lets judge look at a member and the tries on a device, and keeps the tries that it returns.
-func (s *Store) Try(ctx context.Context, id record.ID, device string, judge func(staff.Staff, staff.Tries) (staff.Tries, error)) error {
+func (s *Store) Try(ctx context.Context, id record.ID, device string,
+	judge func(staff.Staff, staff.Tries) (staff.Tries, error)) error {
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var m staff.Staff
 		err := tx.GetContext(ctx, &m, `select id, name, role, active, version, secret from staff where id = $1`, id)
@@ -49,7 +50,8 @@ var (
 	// A device that is sent away is told to every server at once.
 	deviceChanges = changing{table: "device", on: "insert or delete or update of name, admitted_at", statement: true,
 		again: []string{"devices"}}
-	// A session that ends is told to every server, so that what it was shown stops at once. The token is a digest.
+	// A session that ends is told to every server, so that what it was shown stops at once. The
+	// token is a digest.
 	sessionChanges = changing{table: "sessions", on: "delete", names: map[string]string{"ended": "old.token"}}
 )
 
@@ -76,7 +78,8 @@ func (s *Store) ClaimDevice(ctx context.Context, code []byte, now time.Time) (st
 	err := s.db.GetContext(ctx, &out, `update device set admitted_at = $2, code = null, code_until = null
 		where code = $1 and code_until > $2 returning `+deviceColumns, code, now)
 	if errors.Is(err, sql.ErrNoRows) {
-		return out, record.Refuse("code", "That code is not good, or no longer. Look at it again, or ask the shop owner for a new one.")
+		return out, record.Refuse("code", "That code is not good, or no longer. Look at it again, or "+
+			"ask the shop owner for a new one.")
 	}
 	return out, wrap("admitting a device", err)
 }

@@ -14,12 +14,14 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// An entry draws on the shop: a wrench's pulls, a bottle's rest, a drawer's pieces, a gauge's use; others of its make and
-// model have a model's figures and charts of it.
+// An entry draws on the shop: a wrench's pulls, a bottle's rest, a drawer's pieces, a gauge's
+// use; others of its make and model have a model's figures and charts of it.
 var entryChanges = changing{table: "entry", on: "insert",
-	names: map[string]string{"job": "new.job_id", "bike": "new.bike_id", "entry": "new.id"}, again: []string{"job", "bike", "today"},
+	names:  map[string]string{"job": "new.job_id", "bike": "new.bike_id", "entry": "new.id"},
+	again:  []string{"job", "bike", "today"},
 	counts: countsBike, draws: []draw{
-		{`new.kind = 'torque' and (new.content->'torque' ? 'wrench' or new.content->'torque' ? 'tool_reading')`, []string{"wrenches"}, true},
+		{`new.kind = 'torque' and (new.content->'torque' ? 'wrench' or new.content->'torque' ? 'tool_reading')`,
+			[]string{"wrenches"}, true},
 		{`new.kind in ('guided', 'work') and new.content->new.kind ? 'bottle'`, []string{"bottles"}, true},
 		{`new.kind = 'fitted' and new.content->'fitted' ? 'stock'`, []string{"stores", "candidates"}, true},
 		{`new.kind = 'air' and new.content->'air' ? 'gauge'`, []string{"gauges"}, false},
@@ -34,8 +36,8 @@ func (s *Store) Append(ctx context.Context, job record.ID, entries ...record.Ent
 
 func appended(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []record.Entry) error {
 	var released *time.Time
-	// One writes at a time, so that a screen that shows an entry shows all of the job that came before it; and a release
-	// is kept out until it stands.
+	// One writes at a time, so that a screen that shows an entry shows all of the job that came
+	// before it; and a release is kept out until it stands.
 	err := tx.GetContext(ctx, &released, `select released_at from job where id = $1 for no key update`, job)
 	if errors.Is(err, sql.ErrNoRows) {
 		return record.NotFound("job")
@@ -70,7 +72,8 @@ func insertEntries(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []re
 		if err != nil {
 			return fmt.Errorf("writing an entry: %w", err)
 		}
-		ids[i], kinds[i], by[i], at[i], digests[i], contents[i] = string(e.ID), string(e.Kind), string(e.By), e.At, e.Digest, string(content)
+		ids[i], kinds[i], by[i], at[i], digests[i], contents[i] = string(e.ID), string(e.Kind),
+			string(e.By), e.At, e.Digest, string(content)
 		corrected[i] = (*string)(e.Supersedes)
 		seen[i], tablets[i], clocks[i], whys[i] = e.Seen, e.Tablet, e.Offset.Milliseconds(), e.Why
 	}
@@ -86,7 +89,8 @@ func insertEntries(ctx context.Context, tx *sqlx.Tx, job record.ID, entries []re
 	switch {
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_supersedes_key":
 		return &record.Problem{Kind: record.Stale, Title: "Already corrected",
-			Detail: "Someone else corrected that entry first. Look at what it says now, and correct that if it is still wrong."}
+			Detail: "Someone else corrected that entry first. Look at what it says now, and correct " +
+				"that if it is still wrong."}
 	case errors.As(err, &failed) && failed.ConstraintName == "entry_tool_reading":
 		return &record.Problem{Kind: record.Stale, Title: "That reading is taken",
 			Detail: "Another bolt took this reading first. Pull the wrench once more, or type the figure."}

@@ -67,9 +67,11 @@ const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o
 
 func (r jobRow) record() (record.Record, error) {
 	record := record.Record{
-		Job: record.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words, Reading: r.Reading,
+		Job: record.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words,
+			Reading:   r.Reading,
 			Condition: r.Condition,
-			Stand:     r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy, ReleasedAt: r.ReleasedAt, Version: r.Version},
+			Stand:     r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy,
+			ReleasedAt: r.ReleasedAt, Version: r.Version},
 		Bike: r.bike(), Owner: r.owner(), Settings: r.Shop, EarlierJobs: r.Earlier,
 		Names: r.Names, Others: r.Others,
 	}
@@ -94,8 +96,10 @@ type entryRow struct {
 }
 
 func (r entryRow) entry() (record.Entry, error) {
-	e := record.Entry{Seq: r.Seq, ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: r.Kind, Supersedes: r.Supersedes, By: r.By,
-		ByName: r.ByName, At: r.At, Seen: r.Seen, Tablet: r.Tablet, Offset: time.Duration(r.Clock) * time.Millisecond, Why: r.Why}
+	e := record.Entry{Seq: r.Seq, ID: r.ID, JobID: r.JobID, BikeID: r.BikeID, Kind: r.Kind,
+		Supersedes: r.Supersedes, By: r.By,
+		ByName: r.ByName, At: r.At, Seen: r.Seen, Tablet: r.Tablet,
+		Offset: time.Duration(r.Clock) * time.Millisecond, Why: r.Why}
 	return e, wrap("reading an entry", json.Unmarshal(r.Content, &e.Content))
 }
 
@@ -222,7 +226,8 @@ func (s *Store) Bike(ctx context.Context, id record.ID) (record.Record, error) {
 		return kept, err
 	}
 	var rows []entryRow
-	if err := s.db.SelectContext(ctx, &rows, BikeEntriesQuery, id, append(record.KindsOf(record.LaterJob), torque.Torques.Name)); err != nil {
+	if err := s.db.SelectContext(ctx, &rows, BikeEntriesQuery, id,
+		append(record.KindsOf(record.LaterJob), torque.Torques.Name)); err != nil {
 		return kept, wrap("reading entries", err)
 	}
 	return kept, place(rows, func(record.ID) *record.Record { return nil }, &kept)
@@ -258,8 +263,8 @@ func (s *Store) Rescues(ctx context.Context, saves map[string][]string, held tim
 	return out, wrap("reading the rescues", err)
 }
 
-// The queries of the first screen, exported to the benchmark as well: of the jobs in the shop and those released
-// since, and of jobs by their ids.
+// The queries of the first screen, exported to the benchmark as well: of the jobs in the shop and
+// those released since, and of jobs by their ids.
 var (
 	inShop             = `(j.released_at is null or j.released_at >= $1 and j.mistaken_at is null)`
 	InShopQuery        = headsWhere(inShop)
@@ -269,7 +274,8 @@ var (
 )
 
 func headsWhere(which string) string {
-	return `select ` + jobColumns + `, ` + shopColumns + `, ` + besideBike + jobTables + ` cross join settings s where ` + which +
+	return `select ` + jobColumns + `, ` + shopColumns + `, ` + besideBike + jobTables +
+		` cross join settings s where ` + which +
 		` order by j.number`
 }
 
@@ -298,7 +304,8 @@ func (s *Store) records(ctx context.Context, headsQuery, entriesQuery string, wh
 	both, each := errgroup.WithContext(ctx)
 	both.Go(func() error { return wrap("reading jobs", s.db.SelectContext(each, &rows, headsQuery, which)) })
 	both.Go(func() error {
-		return wrap("reading entries", s.db.SelectContext(each, &entries, entriesQuery, which, record.KindsOf(record.AnyDay)))
+		return wrap("reading entries", s.db.SelectContext(each, &entries, entriesQuery, which,
+			record.KindsOf(record.AnyDay)))
 	})
 	if err := both.Wait(); err != nil {
 		return nil, err
@@ -318,7 +325,8 @@ func (s *Store) records(ctx context.Context, headsQuery, entriesQuery string, wh
 
 // CheckIn writes owner, bike, job and first entries, all or nothing. Once is enough: a
 // check-in sent again finds its job there and changes nothing.
-func (s *Store) CheckIn(ctx context.Context, by record.Actor, o record.Owner, b record.Bike, j record.Job, entries []record.Entry) error {
+func (s *Store) CheckIn(ctx context.Context, by record.Actor, o record.Owner, b record.Bike,
+	j record.Job, entries []record.Entry) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		if err := insertOwnerAndBike(ctx, tx, o, b); err != nil {
 			return err
@@ -335,8 +343,9 @@ func (s *Store) CheckIn(ctx context.Context, by record.Actor, o record.Owner, b 
 		case err != nil:
 			return wrap("checking in", err)
 		case here.OpenJob != nil && *here.OpenJob != j.ID:
-			return &record.Problem{Kind: record.Stale, Title: "Already in the shop", Field: "bike", Current: *here.OpenJob,
-				Detail: "This bike has a job that is still open. Add to that job, or hand it over first."}
+			return &record.Problem{Kind: record.Stale, Title: "Already in the shop", Field: "bike",
+				Current: *here.OpenJob,
+				Detail:  "This bike has a job that is still open. Add to that job, or hand it over first."}
 		}
 		added, err := updated(tx.ExecContext(ctx, `insert into job (id, bike_id, depth, words, reading, condition, stand, promised_at,
 			opened_at, opened_by)
@@ -373,8 +382,8 @@ func (s *Store) overJob(ctx context.Context, tx *sqlx.Tx, id record.ID, c worksh
 	})
 }
 
-// elsewhere refuses to open a job again while its bike is here for another: it would leave by the one with what is open
-// in the other.
+// elsewhere refuses to open a job again while its bike is here for another: it would leave by the
+// one with what is open in the other.
 func elsewhere(ctx context.Context, tx *sqlx.Tx, job record.Job, kind string) error {
 	if kind != door.Reopenings.Name {
 		return nil
@@ -388,8 +397,9 @@ func elsewhere(ctx context.Context, tx *sqlx.Tx, job record.Job, kind string) er
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil
 	}
-	return cmp.Or(wrap("opening a job", err), error(&record.Problem{Kind: record.Stale, Title: "Already in the shop", Field: "reason",
-		Current: other, Detail: "This bike has another job that is open. Add to that one, or hand it over first."}))
+	return cmp.Or(wrap("opening a job", err),
+		error(&record.Problem{Kind: record.Stale, Title: "Already in the shop", Field: "reason",
+			Current: other, Detail: "This bike has another job that is open. Add to that one, or hand it over first."}))
 }
 
 // Seal closes or reopens a job under a lock that lets no entry in between.

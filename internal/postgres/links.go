@@ -21,7 +21,8 @@ var (
 )
 
 var (
-	linkChanges = changing{table: "link", on: written, names: map[string]string{"job": "new.job_id"}, again: []string{"job", "today"},
+	linkChanges = changing{table: "link", on: written, names: map[string]string{"job": "new.job_id"},
+		again:  []string{"job", "today"},
 		counts: countsOfAJob}
 	messageChanges = changing{table: "message", on: written, names: map[string]string{"job": "new.job_id"},
 		again:  []string{"job", "today", "mailbox"},
@@ -51,7 +52,8 @@ func (s *Store) SaveLink(ctx context.Context, l owner.Link, m *owner.Message) er
 	})
 }
 
-// RevokeLinks takes a job's links back, answered or not: what is on the page is the owner's own, and ends with its link.
+// RevokeLinks takes a job's links back, answered or not: what is on the page is the owner's own,
+// and ends with its link.
 func (s *Store) RevokeLinks(ctx context.Context, job record.ID, now time.Time) error {
 	_, err := s.db.ExecContext(ctx, `update link set revoked_at = $2 where job_id = $1 and revoked_at is null`, job,
 		now)
@@ -70,7 +72,8 @@ func (s *Store) FindLink(ctx context.Context, hash []byte) (owner.Link, error) {
 
 // AnswerLink writes an owner's answers once: of two who answer at the same time, the second
 // finds the link answered.
-func (s *Store) AnswerLink(ctx context.Context, id record.ID, now time.Time, from string, entries []record.Entry) error {
+func (s *Store) AnswerLink(ctx context.Context, id record.ID, now time.Time, from string,
+	entries []record.Entry) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var job record.ID
 		err := tx.GetContext(ctx, &job, `update link l set answered_at = $2, answered_from = $3 from job j
@@ -87,7 +90,8 @@ func (s *Store) AnswerLink(ctx context.Context, id record.ID, now time.Time, fro
 	})
 }
 
-// AskByLink writes a question that came by a link, unless most came by it before. One sent again is not counted again.
+// AskByLink writes a question that came by a link, unless most came by it before. One sent again
+// is not counted again.
 func (s *Store) AskByLink(ctx context.Context, id record.ID, most int, question record.Entry) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var link struct {
@@ -134,7 +138,8 @@ func (s *Store) EndMessage(ctx context.Context, id record.ID, state, problem str
 	return wrap("ending a message", err)
 }
 
-// Unclaim marks what was being sent when a run ended as unsure, once its lease is over: another server may be sending it.
+// Unclaim marks what was being sent when a run ended as unsure, once its lease is over: another
+// server may be sending it.
 func (s *Store) Unclaim(ctx context.Context, now time.Time) error {
 	_, err := s.db.ExecContext(ctx, `update message set state = 'unsure', ended_at = $1,
 		problem = 'the server stopped while it was being sent: ask the owner whether it came' where state = 'sending' and next_at <= $1`, now)

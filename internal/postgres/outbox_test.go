@@ -21,10 +21,13 @@ func TestOutbox(t *testing.T) {
 	staff, job := record.NewID(), record.NewID()
 	whose, bike := record.NewID(), record.NewID()
 	for _, q := range []string{
-		`insert into staff (id, name, role, active, secret) values ('` + string(staff) + `', 'Ida', 'keeper', true, '')`,
+		`insert into staff (id, name, role, active, secret) values ('` + string(staff) +
+			`', 'Ida', 'keeper', true, '')`,
 		`insert into owner (id, name) values ('` + string(whose) + `', 'Ansel')`,
-		`insert into bike (id, owner_id, make, facts) values ('` + string(bike) + `', '` + string(whose) + `', 'Pelham', '{}')`,
-		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(job) + `', '` + string(bike) +
+		`insert into bike (id, owner_id, make, facts) values ('` + string(bike) + `', '` +
+			string(whose) + `', 'Pelham', '{}')`,
+		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(job) +
+			`', '` + string(bike) +
 			`', 'repair', 'x', now(), '` + string(staff) + `')`,
 	} {
 		_, err := db.Exec(q)
@@ -33,7 +36,8 @@ func TestOutbox(t *testing.T) {
 	now := time.Now().Truncate(time.Second)
 	message := owner.Message{ID: record.NewID(), JobID: job, To: "a@marrowick.invalid", Subject: "s",
 		Body: "see https://x.invalid/o/secret-token", Secret: "secret-token", By: staff, MadeAt: now}
-	link := owner.Link{ID: record.NewID(), JobID: job, Hash: []byte("h"), By: staff, MadeAt: now, ExpiresAt: now.Add(time.Hour)}
+	link := owner.Link{ID: record.NewID(), JobID: job, Hash: []byte("h"), By: staff, MadeAt: now,
+		ExpiresAt: now.Add(time.Hour)}
 	require.NoError(t, store.SaveLink(ctx, link, &message))
 
 	got, found, err := store.ClaimMessage(ctx, now)
@@ -57,7 +61,8 @@ func TestOutbox(t *testing.T) {
 	}
 	require.NoError(t, store.Unclaim(ctx, now.Add(2*time.Minute)))
 	assert.Equal(t, "sending", state(), "another server that starts leaves it to the one that is sending it")
-	require.NoError(t, store.Unclaim(ctx, now.Add(4*time.Minute))) // the server stopped in the middle, and its lease is over
+	// the server stopped in the middle, and its lease is over
+	require.NoError(t, store.Unclaim(ctx, now.Add(4*time.Minute)))
 	assert.Equal(t, "unsure", state())
 	_, found, _ = store.ClaimMessage(ctx, now.Add(time.Hour))
 	assert.False(t, found, "it may have gone out: it is not sent again by itself")

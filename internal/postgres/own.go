@@ -26,7 +26,8 @@ func (s *Store) SaveOwnFile(ctx context.Context, f workshop.OwnFile) error {
 	}
 	done, err := s.db.ExecContext(ctx, query, f.File, f.Text, f.Version)
 	return saved("file", done, err, func() (workshop.OwnFile, error) {
-		return one[workshop.OwnFile](ctx, s.db, "file", `select file, text, version from own_knowledge where file = $1`, f.File)
+		return one[workshop.OwnFile](ctx, s.db, "file",
+			`select file, text, version from own_knowledge where file = $1`, f.File)
 	})
 }
 
@@ -35,7 +36,8 @@ const restsOn = `(values ('points', 'reading', 'point'), ('points', 'figure', 'p
 	('fasteners', 'figure', 'fastener'), ('operations', 'item', 'operation'), ('places', 'fitted', 'place'), ('places', 'taken_off', 'place'),
 	('places', 'part_read', 'place'), ('faults', 'hunt', 'fault'), ('assemblies', 'strip', 'assembly')) as r (of, entry, member)`
 
-// EntriesOf counts what rests on ids, by the kind of what they are of: entries, jobs of a depth, bikes of a kind.
+// EntriesOf counts what rests on ids, by the kind of what they are of: entries, jobs of a depth,
+// bikes of a kind.
 func (s *Store) EntriesOf(ctx context.Context, ids map[string][]string) (used []record.Used, err error) {
 	text, err := json.Marshal(ids)
 	if err != nil {

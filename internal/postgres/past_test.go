@@ -27,10 +27,13 @@ func newPast(t *testing.T, store *postgres.Store) *past {
 	p := &past{t, store, record.NewID(), record.NewID(), record.NewID()}
 	owner := record.NewID()
 	for _, q := range []string{
-		`insert into staff (id, name, role, active, secret) values ('` + string(p.staff) + `', 'Ida', 'keeper', true, '')`,
+		`insert into staff (id, name, role, active, secret) values ('` + string(p.staff) +
+			`', 'Ida', 'keeper', true, '')`,
 		`insert into owner (id, name) values ('` + string(owner) + `', 'Ansel')`,
-		`insert into bike (id, owner_id, make, facts, weekly_km) values ('` + string(p.bike) + `', '` + string(owner) + `', 'Pelham', '{}', 70)`,
-		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(p.at) + `', '` + string(p.bike) +
+		`insert into bike (id, owner_id, make, facts, weekly_km) values ('` + string(p.bike) + `', '` +
+			string(owner) + `', 'Pelham', '{}', 70)`,
+		`insert into job (id, bike_id, depth, words, opened_at, opened_by) values ('` + string(p.at) +
+			`', '` + string(p.bike) +
 			`', 'repair', 'x', now(), '` + string(p.staff) + `')`,
 	} {
 		_, err := store.DB().Exec(q)
@@ -71,7 +74,8 @@ func TestRescuesAreCountedByWhatCameAfter(t *testing.T) {
 	back := p.done(400, "rescue-rear")
 	p.writes(399, record.Withdrawals.Says(record.Withdrawn{}), &back)
 	record, err := store.Rescues(t.Context(), map[string][]string{
-		"rescue-front": {"pads-disc-front", "rotor-front"}, "rescue-rear": {"pads-disc-rear", "rotor-rear"}}, 120*24*time.Hour)
+		"rescue-front": {"pads-disc-front", "rotor-front"},
+		"rescue-rear":  {"pads-disc-rear", "rotor-rear"}}, 120*24*time.Hour)
 	require.NoError(t, err)
 	assert.Equal(t, estimate.Record{Held: 2, Tried: 3}, record)
 }

@@ -10,7 +10,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-var photoChanges = changing{table: "photo", on: written, names: map[string]string{"job": "new.job_id"}, again: []string{"job", "today"},
+var photoChanges = changing{table: "photo", on: written, names: map[string]string{"job": "new.job_id"},
+	again:  []string{"job", "today"},
 	counts: countsOfAJob}
 
 // A job's photographs without their pictures.
@@ -35,7 +36,8 @@ func (s *Store) RemovePhoto(ctx context.Context, job, id record.ID, now time.Tim
 func (s *Store) Photo(ctx context.Context, id record.ID) (owner.Photo, error) {
 	var p owner.Photo
 	err := s.db.GetContext(ctx, &p,
-		`select id, job_id, about, caption, width, height, jpeg, by, at from photo where id = $1 and gone_at is null`, id)
+		`select id, job_id, about, caption, width, height, jpeg, by, at from photo where id = $1 and gone_at is null`,
+		id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return p, record.NotFound("photo")
 	}

@@ -16,10 +16,12 @@ import (
 // The same exercise with the same hidden fault counts once, however often its end is sent.
 func TestWhatWasPractisedIsKeptOnce(t *testing.T) {
 	store := dbtest.Open(t)
-	who, err := store.SaveStaff(t.Context(), staff.Staff{ID: record.NewID(), Name: "Tomas", Role: record.Mechanic, Active: true})
+	who, err := store.SaveStaff(t.Context(),
+		staff.Staff{ID: record.NewID(), Name: "Tomas", Role: record.Mechanic, Active: true})
 	require.NoError(t, err)
 	began := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
-	for i, r := range []practice.Result{{Seed: 1, Score: 40}, {Seed: 1, Score: 99}, {Seed: 2, Score: 70}, {Seed: 3, Score: 55}} {
+	for i, r := range []practice.Result{{Seed: 1, Score: 40}, {Seed: 1, Score: 99},
+		{Seed: 2, Score: 70}, {Seed: 3, Score: 55}} {
 		r.Staff, r.Kind, r.What, r.At = who.ID, "gears", "2", began.Add(time.Duration(i)*time.Hour)
 		require.NoError(t, store.SavePractised(t.Context(), r))
 	}

@@ -29,7 +29,8 @@ var (
 	gaugeRegister = gaugesWith("12", `, (select count(*) from entry e where e.kind = 'air' and e.content->'air'->>'gauge' = t.id::text
 		and e.at >= coalesce((select max(at) from gauge_check where gauge = t.id), '-infinity')) as used`)
 	gaugesOfShop      = laying{pressure.Gauges.Name(), listed(gaugesWith("1", "").all())}
-	gaugeCheckChanges = changing{table: "gauge_check", on: "insert", counts: countsShop, again: []string{"gauges", "job"}}
+	gaugeCheckChanges = changing{table: "gauge_check", on: "insert", counts: countsShop,
+		again: []string{"gauges", "job"}}
 )
 
 // PressureGauges lists the register, the retired ones last.

@@ -11,8 +11,9 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// register is a list of the shop's that is written row by row, each over the version that was on the screen: its wrenches,
-// gauges, bottles. T has a field "id" and a field "version" by its db tags, and reads its rows as JSON.
+// register is a list of the shop's that is written row by row, each over the version that was on
+// the screen: its wrenches, gauges, bottles. T has a field "id" and a field "version" by its db
+// tags, and reads its rows as JSON.
 type register[T any] struct {
 	changes changing
 	what    string // what a row is called
@@ -54,8 +55,8 @@ func (r register[T]) find(ctx context.Context, s *Store, id record.ID) (T, error
 	return out[0], nil
 }
 
-// save adds a row (version 0) or changes one over its version; a stale one is answered with what stands. One that was
-// added before stands, whoever put it there.
+// save adds a row (version 0) or changes one over its version; a stale one is answered with what
+// stands. One that was added before stands, whoever put it there.
 func (r register[T]) save(ctx context.Context, s *Store, row T) error {
 	id, version := r.same(row)
 	query := r.update()
@@ -66,7 +67,8 @@ func (r register[T]) save(ctx context.Context, s *Store, row T) error {
 	var failed *pgconn.PgError
 	switch {
 	case errors.As(err, &failed) && r.unique.constraint != "" && failed.ConstraintName == r.unique.constraint:
-		return &record.Problem{Kind: record.Invalid, Title: r.unique.title, Field: r.unique.field, Detail: r.unique.detail}
+		return &record.Problem{Kind: record.Invalid, Title: r.unique.title, Field: r.unique.field,
+			Detail: r.unique.detail}
 	case err == nil && version == 0:
 		return nil
 	}
@@ -75,7 +77,8 @@ func (r register[T]) save(ctx context.Context, s *Store, row T) error {
 
 // over writes what nobody types of a row, whatever its version: who changes the rest goes on.
 func (r register[T]) over(ctx context.Context, s *Store, id record.ID, column, value string) error {
-	done, err := s.db.ExecContext(ctx, fmt.Sprintf(`update %s set %s = $2 where id = $1`, r.changes.table, column), id, value)
+	done, err := s.db.ExecContext(ctx, fmt.Sprintf(`update %s set %s = $2 where id = $1`,
+		r.changes.table, column), id, value)
 	if written, err := updated(done, err); err != nil || written {
 		return wrap("changing a "+r.what, err)
 	}
@@ -96,7 +99,8 @@ func (r register[T]) insert() string {
 	for _, w := range r.writes {
 		columns, values = append(columns, w[0]), append(values, w[1])
 	}
-	return fmt.Sprintf(`insert into %s (%s) values (%s) on conflict (id) do nothing`, r.changes.table, strings.Join(columns, ", "),
+	return fmt.Sprintf(`insert into %s (%s) values (%s) on conflict (id) do nothing`, r.changes.table,
+		strings.Join(columns, ", "),
 		strings.Join(values, ", "))
 }
 

@@ -30,7 +30,8 @@ func (s *Store) FrozenSheet(ctx context.Context, job record.ID) (door.Frozen, bo
 	return f, err == nil, wrap("reading a sheet", err)
 }
 
-// Unfrozen lists jobs that were handed over before sheets were kept, with the entries that released them: some at a time.
+// Unfrozen lists jobs that were handed over before sheets were kept, with the entries that
+// released them: some at a time.
 func (s *Store) Unfrozen(ctx context.Context, most int) (list []door.Unfrozen, err error) {
 	err = s.db.SelectContext(ctx, &list, `select j.id as job, e.id as release from job j
 		join lateral (select id from entry where job_id = j.id and kind = 'released' order by seq desc limit 1) e on true

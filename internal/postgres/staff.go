@@ -13,8 +13,9 @@ import (
 )
 
 var (
-	settingsChanges = changing{table: "settings", on: "update", counts: countsShop, again: []string{"session", "job", "today"}}
-	staffChanges    = changing{table: "staff", on: "update of name, role, active, secret", counts: countsShop,
+	settingsChanges = changing{table: "settings", on: "update", counts: countsShop,
+		again: []string{"session", "job", "today"}}
+	staffChanges = changing{table: "staff", on: "update of name, role, active, secret", counts: countsShop,
 		again: []string{"session", "staff", "job", "today"}}
 )
 

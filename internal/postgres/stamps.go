@@ -42,8 +42,8 @@ func (s *Store) StampsInShop(ctx context.Context, since time.Time) ([]workshop.S
 var newEntries = `select ` + entryColumns + ` from entry e join staff st on st.id = e.by
 	where e.job_id = $1 and e.seq <> all($2) order by e.seq`
 
-// JobAgain reads a job that was read before: what lies beside it, and only what is new of its entries. When another
-// job of the bike was written to as well, the whole is read.
+// JobAgain reads a job that was read before: what lies beside it, and only what is new of its
+// entries. When another job of the bike was written to as well, the whole is read.
 func (s *Store) JobAgain(ctx context.Context, before record.Record) (record.Record, error) {
 	id := before.Job.ID
 	var row jobRow
@@ -61,7 +61,8 @@ func (s *Store) JobAgain(ctx context.Context, before record.Record) (record.Reco
 		return kept, err
 	}
 	// Names are written beside the entries, and the past of a job ends as it leaves.
-	same := kept.Names == before.Names && kept.Others == before.Others && (kept.Job.ReleasedAt == nil) == (before.Job.ReleasedAt == nil)
+	same := kept.Names == before.Names && kept.Others == before.Others &&
+		(kept.Job.ReleasedAt == nil) == (before.Job.ReleasedAt == nil)
 	if !same {
 		return s.Job(ctx, id)
 	}

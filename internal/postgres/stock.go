@@ -20,7 +20,8 @@ const held = `t.counted
 	+ (select count(*) from entry f join entry x on x.supersedes = f.id where f.kind = 'fitted'
 		and f.content->'fitted'->>'stock' = t.id::text and x.seq > t.counted_seq)`
 
-var stockChanges = changing{table: "stock_item", on: written, again: []string{"stores", "job", "candidates"}, counts: countsShop}
+var stockChanges = changing{table: "stock_item", on: written,
+	again: []string{"stores", "job", "candidates"}, counts: countsShop}
 
 const stockQuery = `select t.id, t.code, t.name, t.kind, t.particulars, t.grade, ` + held + ` as held, t.least, t.bin, t.price_minor,
 	t.cost_minor, t.supplier, t.note, t.past, t.version from stock_item t order by t.kind, t.name, t.code`

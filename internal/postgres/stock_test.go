@@ -16,7 +16,8 @@ import (
 // is taken back lies in it again.
 func TestADrawerGivesWhatIsInIt(t *testing.T) {
 	store, by, job := inShop(t)
-	item := stores.Stocked{ID: record.NewID(), Code: "CH", Name: "Chain", Kind: "chain", Grade: "new", Held: 3, Counting: true,
+	item := stores.Stocked{ID: record.NewID(), Code: "CH", Name: "Chain", Kind: "chain", Grade: "new",
+		Held: 3, Counting: true,
 		Particulars: map[string]string{}}
 	require.NoError(t, store.SaveStock(t.Context(), item))
 	held := func() int {
@@ -48,7 +49,8 @@ func TestADrawerGivesWhatIsInIt(t *testing.T) {
 	}
 	assert.Equal(t, 1, held())
 
-	// Counted after some were fitted: what is fitted later is taken off that, and what is taken back is added.
+	// Counted after some were fitted: what is fitted later is taken off that, and what is taken
+	// back is added.
 	item.Version, item.Held = 1, 10
 	require.NoError(t, store.SaveStock(t.Context(), item))
 	assert.Equal(t, 10, held())
@@ -61,7 +63,8 @@ func TestADrawerGivesWhatIsInIt(t *testing.T) {
 func TestAUsedSpareKeepsItsReadings(t *testing.T) {
 	store, _, _ := inShop(t)
 	read := stores.Read{At: time.Now().UTC().Truncate(time.Second), Value: 0.3, Unit: "%", Way: "km", Ago: 120}
-	item := stores.Stocked{ID: record.NewID(), Code: "USED", Name: "Used chain", Kind: "chain", Grade: "good", Held: 1, Counting: true,
+	item := stores.Stocked{ID: record.NewID(), Code: "USED", Name: "Used chain", Kind: "chain",
+		Grade: "good", Held: 1, Counting: true,
 		Particulars: map[string]string{}, Past: []stores.Read{read}}
 	require.NoError(t, store.SaveStock(t.Context(), item))
 	item.Version, item.Past, item.Bin = 1, nil, "B2" // as a table from outside has it

@@ -83,7 +83,8 @@ func (s *Store) Migrate(ctx context.Context) error {
 	return s.declare(ctx)
 }
 
-// notNewer refuses records that a newer version keeps: what it wrote, this one would read wrongly or not at all.
+// notNewer refuses records that a newer version keeps: what it wrote, this one would read wrongly
+// or not at all.
 func (s *Store) notNewer(ctx context.Context, provider *goose.Provider) error {
 	var begun bool
 	var at int64
@@ -96,7 +97,8 @@ func (s *Store) notNewer(ctx context.Context, provider *goose.Provider) error {
 	}
 	all := provider.ListSources()
 	if last := all[len(all)-1].Version; at > last {
-		return fmt.Errorf("these records are kept by a newer version of the program: their schema is %d, and this one knows %d. "+
+		return fmt.Errorf("these records are kept by a newer version of the program: their schema is "+
+			"%d, and this one knows %d. "+
 			"Start that version, or restore a backup from before it", at, last)
 	}
 	return nil

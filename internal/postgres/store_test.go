@@ -27,7 +27,8 @@ import (
 func inShop(t *testing.T) (*postgres.Store, record.Actor, record.Job) {
 	t.Helper()
 	store := dbtest.Open(t)
-	saved, err := store.SaveStaff(t.Context(), staff.Staff{ID: record.NewID(), Name: "Ida", Role: record.Keeper, Active: true, Secret: "-"})
+	saved, err := store.SaveStaff(t.Context(),
+		staff.Staff{ID: record.NewID(), Name: "Ida", Role: record.Keeper, Active: true, Secret: "-"})
 	require.NoError(t, err)
 	by := record.Actor{ID: saved.ID, Name: saved.Name, Role: saved.Role}
 	book, err := knowledge.Shipped()
@@ -41,7 +42,8 @@ func inShop(t *testing.T) (*postgres.Store, record.Actor, record.Job) {
 }
 
 func written(by record.Actor, job record.Job, text string) record.Entry {
-	return record.Entry{ID: record.NewID(), JobID: job.ID, Kind: record.Notes.Name, By: by.ID, At: time.Now(), Digest: []byte(text),
+	return record.Entry{ID: record.NewID(), JobID: job.ID, Kind: record.Notes.Name, By: by.ID,
+		At: time.Now(), Digest: []byte(text),
 		Content: record.Notes.Says(record.Note{Text: text})}
 }
 
@@ -129,21 +131,26 @@ func TestWhatCameAfterAJobIsNoPastOfIt(t *testing.T) {
 	wear := 1.8
 	reads := func(job record.Job) {
 		require.NoError(t, store.Append(t.Context(), job.ID,
-			record.Entry{ID: record.NewID(), JobID: job.ID, Kind: inspect.Readings.Name, By: by.ID, At: time.Now(), Digest: []byte("r"),
+			record.Entry{ID: record.NewID(), JobID: job.ID, Kind: inspect.Readings.Name, By: by.ID,
+				At: time.Now(), Digest: []byte("r"),
 				Content: inspect.Readings.Says(inspect.Reading{Point: "front-pads", Value: &wear})},
-			record.Entry{ID: record.NewID(), JobID: job.ID, Kind: torque.Torques.Name, By: by.ID, At: time.Now(), Digest: []byte("t"),
+			record.Entry{ID: record.NewID(), JobID: job.ID, Kind: torque.Torques.Name, By: by.ID,
+				At: time.Now(), Digest: []byte("t"),
 				Content: torque.Torques.Says(torque.Torque{Fastener: "faceplate", LeftNm: &wear})}))
 	}
 	leaves := func(job record.Job) {
-		released := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID, At: time.Now(), Digest: []byte("l"),
+		released := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID,
+			At: time.Now(), Digest: []byte("l"),
 			Content: door.Releases.Says(door.Released{To: "Ansel"})}
-		require.NoError(t, store.Seal(t.Context(), released, func(record.Record) (door.Seal, error) { return door.Seal{}, nil }))
+		require.NoError(t, store.Seal(t.Context(), released,
+			func(record.Record) (door.Seal, error) { return door.Seal{}, nil }))
 	}
 	jobs := []record.Job{first}
 	for range 2 {
 		reads(jobs[len(jobs)-1])
 		leaves(jobs[len(jobs)-1])
-		next := record.Job{ID: record.NewID(), BikeID: first.BikeID, Depth: "tune", Words: "Again.", OpenedAt: time.Now()}
+		next := record.Job{ID: record.NewID(), BikeID: first.BikeID, Depth: "tune", Words: "Again.",
+			OpenedAt: time.Now()}
 		require.NoError(t, store.CheckIn(t.Context(), by, kept.Owner, kept.Bike, next, nil))
 		jobs = append(jobs, next)
 	}
@@ -167,7 +174,8 @@ func TestNoEntrySlipsInBehindARelease(t *testing.T) {
 		t.Run(fmt.Sprint(round), func(t *testing.T) {
 			store, by, job := inShop(t)
 			var judged atomic.Int64
-			release := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID, At: time.Now(), Digest: []byte("r"),
+			release := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name,
+				By: by.ID, At: time.Now(), Digest: []byte("r"),
 				Content: door.Releases.Says(door.Released{To: "Ansel"})}
 			failed := together(9, func(i int) error {
 				if i == 4 {
@@ -192,10 +200,12 @@ func TestNoEntrySlipsInBehindARelease(t *testing.T) {
 
 func TestARefusedReleaseLeavesNothingBehind(t *testing.T) {
 	store, by, job := inShop(t)
-	release := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID, At: time.Now(), Digest: []byte("r"),
+	release := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: door.Releases.Name, By: by.ID,
+		At: time.Now(), Digest: []byte("r"),
 		Content: door.Releases.Says(door.Released{To: "Ansel"})}
 	refusal := errors.New("not yet")
-	require.ErrorIs(t, store.Seal(t.Context(), release, func(record.Record) (door.Seal, error) { return door.Seal{}, refusal }), refusal)
+	require.ErrorIs(t, store.Seal(t.Context(), release,
+		func(record.Record) (door.Seal, error) { return door.Seal{}, refusal }), refusal)
 	record, err := store.Job(t.Context(), job.ID)
 	require.NoError(t, err)
 	assert.Nil(t, record.Job.ReleasedAt)
@@ -228,7 +238,8 @@ func TestOneOfManyWritersWins(t *testing.T) {
 			return err
 		},
 		"job": func(i int) error {
-			return store.SaveJob(t.Context(), job.ID, workshop.JobChange{Depth: "tune", Words: fmt.Sprint(i), Version: kept.Job.Version})
+			return store.SaveJob(t.Context(), job.ID,
+				workshop.JobChange{Depth: "tune", Words: fmt.Sprint(i), Version: kept.Job.Version})
 		},
 	} {
 		t.Run(what, func(t *testing.T) {

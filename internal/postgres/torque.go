@@ -22,15 +22,18 @@ var wrenchRegister = register[torque.Wrench]{
 		(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text
 			and e.at >= coalesce(t.checked_on, '-infinity')) as used`,
 	order: `t.retired, t.max_nm, t.name`,
-	writes: append(fields("name", "serial", "min_nm", "max_nm", "deviation_pct", "certificate", "months", "cycles", "device", "retired"),
+	writes: append(fields("name", "serial", "min_nm", "max_nm", "deviation_pct", "certificate",
+		"months", "cycles", "device", "retired"),
 		days("checked_on")...),
 	unique: clash{"wrench_name_key", "Two wrenches of one name", "name",
 		"Another wrench is called that. Give this one a name of its own, such as its number."},
 	same: func(t torque.Wrench) (record.ID, int) { return t.ID, t.Version },
 }
 
-// Entries tell of a wrench's pulls themselves; a call-back is shown on the first screen, at its bike and in its job.
-var callBackChanges = changing{table: "call_back", on: written, names: map[string]string{"job": "new.job_id", "bike": "new.bike_id"},
+// Entries tell of a wrench's pulls themselves; a call-back is shown on the first screen, at its
+// bike and in its job.
+var callBackChanges = changing{table: "call_back", on: written,
+	names: map[string]string{"job": "new.job_id", "bike": "new.bike_id"},
 	again: []string{"job", "bike", "today", "bleeds"}, counts: countsBike}
 
 const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.point, c.state, c.note,
@@ -114,7 +117,8 @@ func (s *Store) BikesDue(ctx context.Context, operations []string, by string) ([
 }
 
 // SaveCallBack settles a call-back or puts it off, over the version given.
-func (s *Store) SaveCallBack(ctx context.Context, by record.Actor, id record.ID, c door.CallBackChange, now time.Time) error {
+func (s *Store) SaveCallBack(ctx context.Context, by record.Actor, id record.ID, c door.CallBackChange,
+	now time.Time) error {
 	if !id.Valid() {
 		return record.NotFound("call-back")
 	}

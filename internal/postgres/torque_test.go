@@ -25,7 +25,8 @@ func TestLooseJointsAreCountedByWhoTightenedThemLast(t *testing.T) {
 	store := dbtest.Open(t)
 	p := newPast(t, store)
 	log := func(daysAgo int, was string) record.ID {
-		return p.writes(daysAgo, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front", Found: torque.FoundNotChecked,
+		return p.writes(daysAgo, torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp",
+			Position: "front", Found: torque.FoundNotChecked,
 			Was: was}), nil)
 	}
 	log(300, "sound") // nobody here had tightened it before
@@ -55,7 +56,8 @@ func TestAReadingOfAWrenchIsKeptAndTakenOnce(t *testing.T) {
 	store, by, job := inShop(t)
 	nm := 5.0
 	reading := func(n int) torque.ToolReading {
-		return torque.ToolReading{ID: record.NewID(), Stream: fmt.Sprint("1-", n), Device: "TW-1", Seq: int64(n), At: time.Now(),
+		return torque.ToolReading{ID: record.NewID(), Stream: fmt.Sprint("1-", n), Device: "TW-1",
+			Seq: int64(n), At: time.Now(),
 			Came: time.Now(), Nm: &nm, Said: "5 N·m"}
 	}
 	batch := []torque.ToolReading{reading(1), reading(2)}
@@ -76,15 +78,18 @@ func TestAReadingOfAWrenchIsKeptAndTakenOnce(t *testing.T) {
 
 	id := torque.Tray.In(kept)[0].ID
 	failed := together(6, func(i int) error {
-		return store.Append(t.Context(), job.ID, record.Entry{ID: record.NewID(), JobID: job.ID, Kind: torque.Torques.Name, By: by.ID,
-			At: time.Now(), Digest: []byte{byte(i)},
-			Content: torque.Torques.Says(torque.Torque{Fastener: "faceplate", Position: fmt.Sprint(i), ToolID: &id})})
+		return store.Append(t.Context(), job.ID,
+			record.Entry{ID: record.NewID(), JobID: job.ID, Kind: torque.Torques.Name, By: by.ID,
+				At: time.Now(), Digest: []byte{byte(i)},
+				Content: torque.Torques.Says(torque.Torque{Fastener: "faceplate",
+					Position: fmt.Sprint(i), ToolID: &id})})
 	})
 	require.Len(t, failed, 5, "six bolts want it, one gets it")
 	for _, err := range failed {
 		assert.Equal(t, record.Stale, kind(t, err))
 	}
-	require.NoError(t, store.PutReadingsAside(t.Context(), by, []record.ID{torque.Tray.In(kept)[1].ID}, "a trial pull", time.Now()))
+	require.NoError(t, store.PutReadingsAside(t.Context(), by, []record.ID{torque.Tray.In(kept)[1].ID},
+		"a trial pull", time.Now()))
 	require.NoError(t, store.PutReadingsAside(t.Context(), by, nil, "nothing", time.Now()))
 	kept, err = store.Job(t.Context(), job.ID)
 	require.NoError(t, err)
@@ -94,16 +99,21 @@ func TestAReadingOfAWrenchIsKeptAndTakenOnce(t *testing.T) {
 func TestAFigureForTheModelIsLentToItsBikes(t *testing.T) {
 	store, by, job := inShop(t)
 	low, high := 3.0, 4.0
-	figure := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: inspect.Figures.Name, By: by.ID, At: time.Now(), Digest: []byte("f"),
-		Content: inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp", Min: &low, Max: &high, ForModel: true, Source: "the card"})}
+	figure := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: inspect.Figures.Name, By: by.ID,
+		At: time.Now(), Digest: []byte("f"),
+		Content: inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp", Min: &low,
+			Max: &high, ForModel: true, Source: "the card"})}
 	require.NoError(t, store.Append(t.Context(), job.ID, figure))
-	chart := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: air.Charts.Name, By: by.ID, At: time.Now(), Digest: []byte("c"),
-		Content: air.Charts.Says(air.LegChart{Leg: "fork", Source: "its sticker", Chart: suspension.Chart{{Kg: 70, From: 4, To: 4}}})}
+	chart := record.Entry{ID: record.NewID(), JobID: job.ID, Kind: air.Charts.Name, By: by.ID,
+		At: time.Now(), Digest: []byte("c"),
+		Content: air.Charts.Says(air.LegChart{Leg: "fork", Source: "its sticker",
+			Chart: suspension.Chart{{Kg: 70, From: 4, To: 4}}})}
 	require.NoError(t, store.Append(t.Context(), job.ID, chart))
 	twin := func(model string) record.Record {
 		first, err := store.Job(t.Context(), job.ID)
 		require.NoError(t, err)
-		bike := record.Bike{ID: record.NewID(), OwnerID: first.Owner.ID, Make: "PELHAM", Model: model, Facts: first.Bike.Facts}
+		bike := record.Bike{ID: record.NewID(), OwnerID: first.Owner.ID, Make: "PELHAM", Model: model,
+			Facts: first.Bike.Facts}
 		other := record.Job{ID: record.NewID(), BikeID: bike.ID, Depth: "tune", Words: "x", OpenedAt: time.Now()}
 		require.NoError(t, store.CheckIn(t.Context(), by, first.Owner, bike, other, nil))
 		record, err := store.Job(t.Context(), other.ID)
@@ -125,7 +135,8 @@ func TestAFigureForTheModelIsLentToItsBikes(t *testing.T) {
 func TestWhatRunsAndPullsLeaveBehind(t *testing.T) {
 	store := dbtest.Open(t)
 	p := newPast(t, store)
-	run := p.writes(10, guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Pour: 12.5, Work: &guided.GuidedWork{}}), nil)
+	run := p.writes(10, guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Pour: 12.5,
+		Work: &guided.GuidedWork{}}), nil)
 	for i := range 3 {
 		p.writes(10, guided.Steps.Says(guided.StepDone{Run: run, Step: "s", Place: i}), nil)
 	}
@@ -136,8 +147,9 @@ func TestWhatRunsAndPullsLeaveBehind(t *testing.T) {
 	assert.Equal(t, 3, runs[0].Steps)
 
 	pull := func(end string, air float64) record.ID {
-		return p.writes(5, brakes.Pulls.Says(brakes.LeverPull{End: end, Pull: brake.Pull{First: 40, Pumped: 30, Ratio: 5, Master: 10, Bar: 40},
-			Air: air}), nil)
+		return p.writes(5, brakes.Pulls.Says(brakes.LeverPull{End: end,
+			Pull: brake.Pull{First: 40, Pumped: 30, Ratio: 5, Master: 10, Bar: 40},
+			Air:  air}), nil)
 	}
 	pull("front", 0.3)
 	pull("front", 0.02)
@@ -150,7 +162,8 @@ func TestWhatRunsAndPullsLeaveBehind(t *testing.T) {
 		left[a.End] = a.Air
 	}
 	assert.Len(t, airs, 2)
-	assert.Equal(t, map[string]float64{"front": 0.02, "rear": 0.04}, left, "how each brake was left, not how it was found")
+	assert.Equal(t, map[string]float64{"front": 0.02, "rear": 0.04}, left,
+		"how each brake was left, not how it was found")
 
 	bottle := fluid.Bottle{ID: record.NewID(), Name: "Tub", Family: brake.Mineral, Volume: 500, Clean: true}
 	require.NoError(t, store.SaveBottle(t.Context(), bottle))

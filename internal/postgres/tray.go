@@ -49,7 +49,8 @@ func (s *Store) AddReadings(ctx context.Context, batch []torque.ToolReading) err
 }
 
 // PutReadingsAside takes readings out of the tray.
-func (s *Store) PutReadingsAside(ctx context.Context, by record.Actor, ids []record.ID, why string, now time.Time) error {
+func (s *Store) PutReadingsAside(ctx context.Context, by record.Actor, ids []record.ID, why string,
+	now time.Time) error {
 	if len(ids) == 0 {
 		return nil
 	}

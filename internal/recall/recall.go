@@ -55,8 +55,8 @@ func (v *Value[T]) Get(ctx context.Context) (T, error) {
 	}
 }
 
-// AtHand is the value as it is known, however old, or the zero value before it was first read: it waits for nobody. What
-// is old is read anew beside it.
+// AtHand is the value as it is known, however old, or the zero value before it was first read: it
+// waits for nobody. What is old is read anew beside it.
 func (v *Value[T]) AtHand(ctx context.Context) T {
 	v.mu.Lock()
 	known, fresh := v.known, v.now().Before(v.till)

@@ -45,7 +45,8 @@ func (t *teller) takeApart(job *workshop.JobView, write recorder, by record.Acto
 	}
 	for _, p := range now().Parts {
 		if p.Stays && p.Felt == nil && len(p.Answers) > 0 {
-			if err := write(by, apart.Looks.Says(apart.PartLook{Strip: now().ID, Part: p.ID, Felt: felt(p)})); err != nil {
+			if err := write(by, apart.Looks.Says(apart.PartLook{Strip: now().ID, Part: p.ID,
+				Felt: felt(p)})); err != nil {
 				return err
 			}
 		}

@@ -29,14 +29,17 @@ func drawers() (rows []stores.Row) {
 		rows = append(rows, stores.Row{Line: len(rows) + 1, Part: part})
 	}
 	add := func(bin, kind, name string, held, least int, price estimate.Minor, of told) {
-		put(stores.Stocked{Name: name, Kind: kind, Particulars: of, Grade: "new", Held: held, Least: least, Bin: bin, Price: price,
+		put(stores.Stocked{Name: name, Kind: kind, Particulars: of, Grade: "new", Held: held,
+			Least: least, Bin: bin, Price: price,
 			Cost: price * 6 / 10, Supplier: "Saltmarsh Wholesale"})
 	}
 	for _, fill := range []func(putting){driveParts, brakeParts, tyreParts, bearings, small} {
 		fill(add)
 	}
-	put(stores.Stocked{Name: "Rear mech off a forester's bike", Kind: "rear-mech", Grade: "good", Held: 1, Bin: "S1", Price: 1800,
-		Particulars: told{"speeds": "10", "largest": "36", "takes-up": "41"}, Note: "about 2 000 km; taken off for something better"})
+	put(stores.Stocked{Name: "Rear mech off a forester's bike", Kind: "rear-mech", Grade: "good",
+		Held: 1, Bin: "S1", Price: 1800,
+		Particulars: told{"speeds": "10", "largest": "36", "takes-up": "41"},
+		Note:        "about 2 000 km; taken off for something better"})
 	return rows
 }
 
@@ -48,7 +51,8 @@ func driveParts(add putting) {
 		add("A1", "chain", fmt.Sprintf("Chain, %d speeds", c.speeds), c.held, 2, c.price,
 			told{"speeds": strconv.Itoa(c.speeds), "links": "116", "closed": "joining link"})
 	}
-	add("A1", "chain", "Wide chain, one sprocket", 5, 2, 1500, told{"speeds": "1", "links": "112", "closed": "joining link"})
+	add("A1", "chain", "Wide chain, one sprocket", 5, 2, 1500,
+		told{"speeds": "1", "links": "112", "closed": "joining link"})
 	for i, c := range []struct {
 		count, smallest, largest string
 		price                    estimate.Minor
@@ -62,7 +66,8 @@ func driveParts(add putting) {
 			told{"count": c.count, "smallest": c.smallest, "largest": c.largest, "spline": spline})
 	}
 	for _, teeth := range []string{"18", "19", "20", "21", "22"} {
-		add("A3", "sprockets", "Hub gear sprocket, "+teeth, 2, 1, 700, told{"count": "1", "smallest": teeth, "largest": teeth})
+		add("A3", "sprockets", "Hub gear sprocket, "+teeth, 2, 1, 700,
+			told{"count": "1", "smallest": teeth, "largest": teeth})
 	}
 }
 
@@ -89,22 +94,28 @@ func brakeParts(add putting) {
 }
 
 func tyreParts(add putting) {
-	for _, tyre := range []struct{ width, seat string }{{"28", "622"}, {"32", "622"}, {"37", "622"}, {"40", "622"}, {"47", "622"},
-		{"50", "584"}, {"57", "584"}, {"60", "622"}, {"47", "507"}, {"40", "406"}, {"50", "406"}, {"37", "349"}, {"50", "559"}} {
+	for _, tyre := range []struct{ width, seat string }{{"28", "622"}, {"32", "622"}, {"37", "622"},
+		{"40", "622"}, {"47", "622"},
+		{"50", "584"}, {"57", "584"}, {"60", "622"}, {"47", "507"}, {"40", "406"}, {"50", "406"},
+		{"37", "349"}, {"50", "559"}} {
 		add("C1", "tyre", "Tyre "+tyre.width+"-"+tyre.seat, 2, 1, 2800, told{"width": tyre.width, "seat": tyre.seat})
 	}
-	for _, tube := range []struct{ from, to, seat, valve string }{{"18", "28", "622", "narrow"}, {"28", "47", "622", "narrow"},
+	for _, tube := range []struct{ from, to, seat, valve string }{{"18", "28", "622", "narrow"},
+		{"28", "47", "622", "narrow"},
 		{"28", "47", "622", "wide"},
-		{"47", "62", "622", "wide"}, {"40", "62", "584", "wide"}, {"40", "62", "559", "wide"}, {"40", "62", "507", "wide"},
+		{"47", "62", "622", "wide"}, {"40", "62", "584", "wide"}, {"40", "62", "559", "wide"},
+		{"40", "62", "507", "wide"},
 		{"32", "47", "406", "wide"},
 		{"32", "47", "349", "wide"}} {
-		add("C2", "tube", fmt.Sprintf("Tube %s–%s × %s, %s valve", tube.from, tube.to, tube.seat, tube.valve), 8, 3, 700,
+		add("C2", "tube", fmt.Sprintf("Tube %s–%s × %s, %s valve", tube.from, tube.to, tube.seat,
+			tube.valve), 8, 3, 700,
 			told{"air": "tube", "valve": tube.valve, "seat": tube.seat, "from": tube.from, "to": tube.to})
 	}
 }
 
 func bearings(add putting) {
-	for _, b := range []struct{ bore, outside, width string }{{"8", "22", "7"}, {"8", "16", "5"}, {"10", "26", "8"}, {"12", "28", "8"},
+	for _, b := range []struct{ bore, outside, width string }{{"8", "22", "7"}, {"8", "16", "5"},
+		{"10", "26", "8"}, {"12", "28", "8"},
 		{"10", "19", "5"},
 		{"12", "21", "5"}, {"15", "24", "5"},
 		{"17", "26", "5"}, {"12", "24", "6"}, {"15", "28", "7"}, {"17", "30", "7"}} {
@@ -123,7 +134,8 @@ func bearings(add putting) {
 
 func small(add putting) {
 	add("D3", "bottom-bracket", "Bracket unit, 68 mm", 2, 1, 2800, told{"shell": "68", "fixed": "threaded"})
-	add("D3", "bottom-bracket", "Bracket cups, 68 and 73 mm, 24 mm axle", 2, 1, 3400, told{"shell": "73", "fixed": "threaded", "axle": "24"})
+	add("D3", "bottom-bracket", "Bracket cups, 68 and 73 mm, 24 mm axle", 2, 1, 3400,
+		told{"shell": "73", "fixed": "threaded", "axle": "24"})
 	for _, d := range []string{"25.4", "27.2", "30.9", "31.6"} {
 		add("E1", "post", "Seatpost "+d, 1, 0, 2900, told{"diameter": d, "length": "350"})
 	}

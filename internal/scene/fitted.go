@@ -26,7 +26,8 @@ func (t *teller) fitted(job *workshop.JobView, i agree.ItemView) (said []record.
 	operation, _ := t.shop.Book().Operation(i.Item.Operation)
 	for _, place := range operation.Fits {
 		if of := particulars(place, job.Bike.Facts); of != nil {
-			said = append(said, parts.Puttings.Says(parts.Putting{Place: place, Particulars: of, Grade: "new", From: "stock", Why: "worn",
+			said = append(said, parts.Puttings.Says(parts.Putting{Place: place, Particulars: of,
+				Grade: "new", From: "stock", Why: "worn",
 				Became: "scrap", Item: &i.ID}))
 		}
 	}
@@ -45,7 +46,8 @@ func particulars(place string, f bike.Facts) map[string]string {
 	case what == "pads":
 		return map[string]string{"compound": "resin", "outline": "square"}
 	case what == "rotor":
-		return map[string]string{"diameter": "160", "mount": map[string]string{"six_bolt": "six bolts", "centre": "centre ring"}[f.RotorMount]}
+		return map[string]string{"diameter": "160",
+			"mount": map[string]string{"six_bolt": "six bolts", "centre": "centre ring"}[f.RotorMount]}
 	case what == "tyre":
 		return map[string]string{"width": "37", "seat": strconv.Itoa(seats[end])}
 	case place == "gear-cable":

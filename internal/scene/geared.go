@@ -20,21 +20,32 @@ type benched struct {
 	found func(workshop.JobView) []record.Content
 }
 
-// geared are bikes that came for their gears. They are told last, so that what was told before stays as it was.
+// geared are bikes that came for their gears. They are told last, so that what was told before
+// stays as it was.
 var geared = []benched{
-	{customer{name: "Tamsin Quillfeather", phone: "0770 900 1304", make: "Wherry", model: "Plover", colour: "russet", kind: "randonneur",
-		frame: "WP-931", ridden: 1.0, visits: []int{8}, now: &stay{words: "It hangs going up the hill gears since the new cable.",
-			reading: "Cable has settled, or more than that.", depth: "repair", hoursIn: 2, promised: 20, upTo: record.StageInspect}}, slackCable},
-	{customer{name: "Barnaby Oxlade", phone: "0770 900 1312", make: "Quoin", model: "Scree", colour: "ochre", kind: "mountain",
-		frame: "QS-61", ridden: 1.2, visits: []int{11}, now: &stay{words: "Fell on it at the quarry. It rattles in the easy gears.",
-			reading: "Hanger first.", depth: "repair", hoursIn: 4, promised: 26, upTo: record.StageInspect}}, bentHanger},
-	{customer{name: "Gwenllian Tarr", phone: "0770 900 1328", make: "Osmund", model: "Orchard", colour: "bottle green", kind: "roadster",
-		frame: "OO-1203", ridden: 0.6, visits: []int{14}, now: &stay{words: "My feet fly round when I push hard in fourth.",
-			reading: "Mark first, then what is inside.", depth: "repair", hoursIn: 5, promised: 44, upTo: record.StageInspect}}, slippingHub},
+	{customer{name: "Tamsin Quillfeather", phone: "0770 900 1304", make: "Wherry", model: "Plover",
+		colour: "russet", kind: "randonneur",
+		frame: "WP-931", ridden: 1.0, visits: []int{8},
+		now: &stay{words: "It hangs going up the hill gears since the new cable.",
+			reading: "Cable has settled, or more than that.", depth: "repair", hoursIn: 2, promised: 20,
+			upTo: record.StageInspect}}, slackCable},
+	{customer{name: "Barnaby Oxlade", phone: "0770 900 1312", make: "Quoin", model: "Scree",
+		colour: "ochre", kind: "mountain",
+		frame: "QS-61", ridden: 1.2, visits: []int{11},
+		now: &stay{words: "Fell on it at the quarry. It rattles in the easy gears.",
+			reading: "Hanger first.", depth: "repair", hoursIn: 4, promised: 26,
+			upTo: record.StageInspect}}, bentHanger},
+	{customer{name: "Gwenllian Tarr", phone: "0770 900 1328", make: "Osmund", model: "Orchard",
+		colour: "bottle green", kind: "roadster",
+		frame: "OO-1203", ridden: 0.6, visits: []int{14},
+		now: &stay{words: "My feet fly round when I push hard in fourth.",
+			reading: "Mark first, then what is inside.", depth: "repair", hoursIn: 5, promised: 44,
+			upTo: record.StageInspect}}, slippingHub},
 	{customer{name: "Leopold Strand", phone: "0770 900 1336", make: "Sheave", model: "Dunlin", colour: "graphite",
 		kind: "road", frame: "SD-019",
 		ridden: 1.4, visits: []int{7}, change: func(f *bike.Facts) { f.Gears, f.Speeds = "electronic", 12 },
-		now: &stay{words: "The front one has stopped changing.", reading: "Battery, before anything.", depth: "repair", hoursIn: 1, promised: 24,
+		now: &stay{words: "The front one has stopped changing.", reading: "Battery, before anything.",
+			depth: "repair", hoursIn: 1, promised: 24,
 			upTo: record.StageInspect}}, lowBattery},
 }
 
@@ -52,7 +63,8 @@ func (t *teller) tellBenched(ctx context.Context, now time.Time, where *time.Loc
 }
 
 // find writes what was found at a bench, one thing after the other: each look counts on those before it.
-func (t *teller) find(job *workshop.JobView, write recorder, by record.Actor, found func(workshop.JobView) []record.Content) error {
+func (t *teller) find(job *workshop.JobView, write recorder, by record.Actor,
+	found func(workshop.JobView) []record.Content) error {
 	for n := 0; ; n++ {
 		list := found(*job)
 		if n >= len(list) {
@@ -81,9 +93,11 @@ func slackCable(job workshop.JobView) []record.Content {
 	}
 	bench := job.Parts.Gears.Benches[0].ID
 	look := func(place, to int, up bool, result gear.Result) record.Content {
-		return gears.Looks.Says(gears.GearLook{Indexing: bench, Place: place, What: "shift", To: to, Up: up, Result: result})
+		return gears.Looks.Says(gears.GearLook{Indexing: bench, Place: place, What: "shift", To: to,
+			Up: up, Result: result})
 	}
-	return []record.Content{begin, look(0, 4, true, gear.WillNot), look(1, 4, false, gear.Crisp), look(2, 7, true, gear.Slow)}
+	return []record.Content{begin, look(0, 4, true, gear.WillNot), look(1, 4, false, gear.Crisp),
+		look(2, 7, true, gear.Slow)}
 }
 
 func bentHanger(workshop.JobView) []record.Content {
@@ -92,12 +106,14 @@ func bentHanger(workshop.JobView) []record.Content {
 }
 
 func slippingHub(workshop.JobView) []record.Content {
-	return noted(gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "slips", Slipped: 4,
+	return noted(gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right",
+		Loaded: "slips", Slipped: 4,
 		DustCap: "missing"}})
 }
 
 func lowBattery(workshop.JobView) []record.Content {
-	return noted(gears.GearAsked{Wired: &gears.WiredAsked{Battery: "12", Software: "old", Before: "4.1.0", Shifts: "none", Pivots: "unseen"}})
+	return noted(gears.GearAsked{Wired: &gears.WiredAsked{Battery: "12", Software: "old",
+		Before: "4.1.0", Shifts: "none", Pivots: "unseen"}})
 }
 
 func noted(asked gears.GearAsked) []record.Content {

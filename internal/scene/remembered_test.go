@@ -134,9 +134,10 @@ func (c changing) all() []change {
 	}
 }
 
-// What a server remembers is what a server that was started just now reads, whatever was changed and whoever did it:
-// an entry of another server's, what another job of the same bike or shop was told, or a row of any table. What the
-// shop's past teaches is read once an hour and is left alone here.
+// What a server remembers is what a server that was started just now reads, whatever was changed
+// and whoever did it: an entry of another server's, what another job of the same bike or shop was
+// told, or a row of any table. What the shop's past teaches is read once an hour and is left
+// alone here.
 func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book, now time.Time) {
 	clock := func() time.Time { return now }
 	remembers := workshop.New(store, book, clock)
@@ -159,7 +160,8 @@ func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book
 	records := func(c record.Content) func() {
 		return func() {
 			other := workshop.New(store, book, clock)
-			_, err := other.Record(t.Context(), record.Actor{ID: by, Role: record.Keeper}, job, record.NewEntry{ID: record.NewID(), Content: c})
+			_, err := other.Record(t.Context(), record.Actor{ID: by, Role: record.Keeper}, job,
+				record.NewEntry{ID: record.NewID(), Content: c})
 			require.NoError(t, err)
 		}
 	}
@@ -175,7 +177,8 @@ func rememberedIsExact(t *testing.T, store *postgres.Store, book *knowledge.Book
 					at++
 				}
 				from := max(0, at-200)
-				assert.Fail(t, "not as it is", "%s, job %s: …%.260s\nremembered: …%.260s", c.what, id, fresh[id][from:], after[id][from:])
+				assert.Fail(t, "not as it is", "%s, job %s: …%.260s\nremembered: …%.260s", c.what, id,
+					fresh[id][from:], after[id][from:])
 			}
 		}
 		assert.True(t, changed, "%s shows nowhere", c.what)

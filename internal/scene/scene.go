@@ -73,7 +73,8 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 		if err != nil {
 			return err
 		}
-		saved, err := store.SaveStaff(ctx, staff.Staff{ID: t.id(), Name: m.name, Role: m.role, Active: true, Secret: secret})
+		saved, err := store.SaveStaff(ctx, staff.Staff{ID: t.id(), Name: m.name, Role: m.role,
+			Active: true, Secret: secret})
 		if err != nil {
 			return err
 		}
@@ -144,8 +145,8 @@ func gauged(book *knowledge.Book) (points []*knowledge.Point) {
 	return points
 }
 
-// ages wears every measured part of a bike by the months until a visit, each at its own pace, so that one more that is
-// measured moves no other.
+// ages wears every measured part of a bike by the months until a visit, each at its own pace, so
+// that one more that is measured moves no other.
 func (t *teller) ages(parts worn, c customer, from, to int) {
 	for _, p := range t.gauged {
 		pace := 0.85 + 0.3*dice(c.name+c.frame, p.ID, strconv.Itoa(to)).Float64()
@@ -182,7 +183,8 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	if !seen {
 		owner = record.Owner{ID: t.id(), Name: c.name, Phone: c.phone, Email: c.email(), Note: c.note}
 	}
-	machine := record.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame, Facts: facts, WeeklyKm: c.weekly(),
+	machine := record.Bike{ID: t.id(), Make: c.make, Model: c.model, Colour: c.colour, FrameNo: c.frame,
+		Facts: facts, WeeklyKm: c.weekly(),
 		Riding: c.rides}
 	parts := worn{}
 	for _, p := range t.gauged {
@@ -218,7 +220,8 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	t.dice = dice(c.name+c.frame, "now")
 	stay := *c.now
 	if stay.promised != 0 {
-		stay.due = whileOpen(now.Add(time.Duration(stay.promised*float64(time.Hour))).Truncate(30*time.Minute).In(where), stay.promised < 0)
+		due := now.Add(time.Duration(stay.promised * float64(time.Hour))).Truncate(30 * time.Minute)
+		stay.due = whileOpen(due.In(where), stay.promised < 0)
 	}
 	return t.stays(ctx, owner, machine, stay, parts)
 }
@@ -256,7 +259,8 @@ var saidBefore = []string{
 
 // arrives is a bike at the door.
 func (t *teller) arrives(o record.Owner, b record.Bike, s stay) workshop.CheckIn {
-	in := workshop.CheckIn{ID: t.id(), Owner: o, Bike: b, Depth: s.depth, Words: s.words, Reading: s.reading, Condition: s.condition,
+	in := workshop.CheckIn{ID: t.id(), Owner: o, Bike: b, Depth: s.depth, Words: s.words,
+		Reading: s.reading, Condition: s.condition,
 		Stand: s.stand}
 	if !s.due.IsZero() {
 		in.PromisedAt = &s.due
@@ -448,7 +452,8 @@ func (t *teller) search(job *workshop.JobView, write recorder, by record.Actor, 
 	return write(by, inspect.Findings.Says(inspect.Finding{Hunt: &search, Cause: s.cause}))
 }
 
-func (t *teller) agree(job *workshop.JobView, write recorder, by record.Actor, o record.Owner, told stay, half bool) error {
+func (t *teller) agree(job *workshop.JobView, write recorder, by record.Actor, o record.Owner,
+	told stay, half bool) error {
 	var proposed []record.Content
 	for _, f := range job.Findings {
 		if len(f.Suggested) == 0 {
@@ -460,7 +465,8 @@ func (t *teller) agree(job *workshop.JobView, write recorder, by record.Actor, o
 				s = other
 			}
 		}
-		proposed = append(proposed, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: s.Operation, Title: s.Title, Minutes: s.Minutes,
+		proposed = append(proposed, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: s.Operation,
+			Title: s.Title, Minutes: s.Minutes,
 			Parts: s.Parts}))
 	}
 	if err := write(by, proposed...); err != nil {
@@ -511,9 +517,11 @@ func (t *teller) again(job *workshop.JobView, write recorder, by record.Actor, p
 		i := slices.IndexFunc(job.Parts.Walk.Points, func(p inspect.PointView) bool { return p.ID == f.Point })
 		switch {
 		case i >= 0 && job.Parts.Walk.Points[i].Gauge != nil:
-			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point, Typed: strconv.FormatFloat(parts[f.Point], 'f', 2, 64)}))
+			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point,
+				Typed: strconv.FormatFloat(parts[f.Point], 'f', 2, 64)}))
 		case i >= 0 && f.ReadAgain:
-			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point, Word: job.Parts.Walk.Points[i].Words[0].Word}))
+			looked = append(looked, inspect.Readings.Says(inspect.Reading{Point: f.Point,
+				Word: job.Parts.Walk.Points[i].Words[0].Word}))
 		default:
 			looked = append(looked, findings.Looks.Says(findings.Looked{Finding: f.ID}))
 		}

@@ -43,7 +43,8 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 			late++
 		}
 	}
-	for _, g := range []workshop.Group{workshop.AtTheDoor, workshop.OnStand, workshop.Waiting, workshop.Ready, workshop.Gone} {
+	for _, g := range []workshop.Group{workshop.AtTheDoor, workshop.OnStand, workshop.Waiting,
+		workshop.Ready, workshop.Gone} {
 		assert.NotZero(t, groups[g], "nobody is %s", g)
 	}
 	for _, s := range record.Stages[1:] {
@@ -52,7 +53,8 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 	assert.Equal(t, 1, late, "one bike is late")
 
 	for _, what := range []string{"Torque again", "DOT fluid"} {
-		assert.True(t, slices.ContainsFunc(today.CallBacks, func(c record.CallBack) bool { return strings.Contains(c.What, what) }),
+		assert.True(t, slices.ContainsFunc(today.CallBacks,
+			func(c record.CallBack) bool { return strings.Contains(c.What, what) }),
 			"nobody is to come back: %s", what)
 	}
 
@@ -71,7 +73,8 @@ func TestTheSceneIsWholeAndAlwaysTheSame(t *testing.T) {
 
 	prints := make([]string, 2)
 	for i, s := range []*postgres.Store{store, again} {
-		require.NoError(t, s.DB().Get(&prints[i], `select md5(string_agg(id::text || at::text || content::text, '' order by seq)) from entry`))
+		require.NoError(t, s.DB().Get(&prints[i],
+			`select md5(string_agg(id::text || at::text || content::text, '' order by seq)) from entry`))
 	}
 	assert.Equal(t, prints[0], prints[1], "told twice at one moment, the scene is the same")
 	assert.Len(t, scene.SignIns(), 3)

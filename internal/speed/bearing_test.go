@@ -44,7 +44,8 @@ func BenchmarkBearings(b *testing.B) {
 			}
 		}
 		share := func(n int) float64 { return 100 * float64(n) / all }
-		fmt.Printf("bearings, calliper ±%g mm: right first in %.1f %% (aim: %g), nearest size %.1f %%; sure and wrong %.2f %% (aim: under 1)\n",
+		fmt.Printf("bearings, calliper ±%g mm: right first in %.1f %% (aim: %g), nearest size %.1f %%; "+
+			"sure and wrong %.2f %% (aim: under 1)\n",
 			off.tool, share(ours), off.aim, share(nearest), share(sureAndWrong))
 	}
 }
@@ -80,7 +81,8 @@ func closest(known []bearing.Kind, m bearing.Measured) (id string) {
 	return id
 }
 
-// BenchmarkFit asks for every place of a bike whether what sits there would fit once more, and something else would.
+// BenchmarkFit asks for every place of a bike whether what sits there would fit once more, and
+// something else would.
 func BenchmarkFit(b *testing.B) {
 	book, err := knowledge.Shipped()
 	if err != nil {

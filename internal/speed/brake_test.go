@@ -17,11 +17,13 @@ func BenchmarkBrakes(b *testing.B) {
 	rear := brake.Circuit{Bore: 2, Length: 1700, Caliper: 3, Lever: 6}
 	least, err := rear.Need(brake.LeverEnd, 0.9, false)
 	require.NoError(b, err)
-	fmt.Println("bleeding a rear brake to 90 % fresh, fluid against a bleed from the lever (which renews the lever alone):")
+	fmt.Println("bleeding a rear brake to 90 % fresh, fluid against a bleed from the lever (which " +
+		"renews the lever alone):")
 	for _, school := range []brake.School{brake.LeverEnd, brake.Push, brake.TwoSyringe, brake.ColourChange} {
 		need, err := rear.Need(school, 0.9, false)
 		require.NoError(b, err)
-		fmt.Printf("  %-12s %5.1f ml, between %.1f and %.1f: %.1f times\n", school, need.Likely, need.Least, need.Most, need.Likely/least.Likely)
+		fmt.Printf("  %-12s %5.1f ml, between %.1f and %.1f: %.1f times\n", school, need.Likely,
+			need.Least, need.Most, need.Likely/least.Likely)
 	}
 	book, err := knowledge.Shipped()
 	require.NoError(b, err)
@@ -29,7 +31,8 @@ func BenchmarkBrakes(b *testing.B) {
 	for _, s := range book.Bedding {
 		plan, err := brake.Rotor{Diameter: 160}.Bed(brake.Rider{Mass: 95}, s.Stages, 15, 1)
 		require.NoError(b, err)
-		fmt.Printf("  %-10s %2d stops, %.1f kJ, hottest %.0f °C, %.0f m, %.1f min\n", s.ID, plan.Stops, plan.Energy/1000, plan.Hottest,
+		fmt.Printf("  %-10s %2d stops, %.1f kJ, hottest %.0f °C, %.0f m, %.1f min\n", s.ID, plan.Stops,
+			plan.Energy/1000, plan.Hottest,
 			plan.Distance, plan.Minutes)
 	}
 	p, steps := brake.NewPractice(1, true), 0

@@ -69,12 +69,16 @@ func BenchmarkDiagnosis(b *testing.B) {
 			note = fmt.Sprintf("  best %.1f, ours exactly %.1f (%.3f)", least, expected, expected/least)
 		}
 		fmt.Printf("%-18s ours %5.1f min, right %3.0f %%; checklist %5.1f min, right %3.0f %%%s\n", f.ID,
-			mine/float64(each), 100*float64(found)/float64(each), theirs/float64(each), 100*float64(foundList)/float64(each), note)
+			mine/float64(each), 100*float64(found)/float64(each), theirs/float64(each),
+			100*float64(foundList)/float64(each), note)
 	}
-	fmt.Printf("diagnosis, %d faults: ours %.1f min, checklist %.1f min: %.2f (aim: at most 0.60); correct cause first in %.1f %% (aim: "+
+	fmt.Printf("diagnosis, %d faults: ours %.1f min, checklist %.1f min: %.2f (aim: at most 0.60); "+
+		"correct cause first in %.1f %% (aim: "+
 		"95), checklist %.1f %%\n",
-		n, ours/float64(n), list/float64(n), ours/list, 100*float64(right)/float64(n), 100*float64(rightList)/float64(n))
-	fmt.Printf("against the best possible on %d complaints: %.3f (aim: at most 1.10); advice takes %v on average\n", len(small),
+		n, ours/float64(n), list/float64(n), ours/list, 100*float64(right)/float64(n),
+		100*float64(rightList)/float64(n))
+	fmt.Printf("against the best possible on %d complaints: %.3f (aim: at most 1.10); advice takes %v on average\n",
+		len(small),
 		oursSmall/best, (thinking / time.Duration(max(asked, 1))).Round(10*time.Microsecond))
 	b.ReportMetric(ours/list, "ours/checklist")
 	b.ReportMetric(oursSmall/best, "ours/best")

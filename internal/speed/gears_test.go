@@ -113,7 +113,8 @@ func (b *stand) look(e *gear.Evidence, ask gear.Ask) {
 		off := b.is.Off(b.state, arriving) + 0.5*b.dice.NormFloat64()
 		e.Sighted = append(e.Sighted, gear.Sighted{Sprocket: ask.Sprocket, Off: off, Moved: e.Now})
 	case "gauge":
-		e.Gauge = &gear.Gauged{Tilt: b.state.Tilt + 0.2*b.dice.NormFloat64(), Toe: b.state.Toe + 0.2*b.dice.NormFloat64()}
+		e.Gauge = &gear.Gauged{Tilt: b.state.Tilt + 0.2*b.dice.NormFloat64(),
+			Toe: b.state.Toe + 0.2*b.dice.NormFloat64()}
 	case "push":
 		e.Push = gear.Springs
 		if (b.state.Pivots > 0) != (b.dice.Float64() < 0.05) {
@@ -156,7 +157,8 @@ func ours(b *stand) (t tally) {
 			continue
 		}
 		t.moves++
-		part := map[gear.Work]gear.Cause{gear.RenewCable: gear.CableRubs, gear.MatchParts: gear.Unmatched, gear.RenewTeeth: gear.TeethWorn}
+		part := map[gear.Work]gear.Cause{gear.RenewCable: gear.CableRubs,
+			gear.MatchParts: gear.Unmatched, gear.RenewTeeth: gear.TeethWorn}
 		if cause, replaces := part[a.Move.Work]; replaces && b.cause != cause {
 			t.wrong = true
 		}
@@ -246,12 +248,16 @@ func BenchmarkIndexing(b *testing.B) {
 		}
 		moves, looks := func(t tally) int { return t.moves }, func(t tally) int { return t.looks }
 		require.NotEmpty(b, mine)
-		fmt.Printf("indexing %d bikes until every shift is crisp, adjustments in the median / at 95 %%: ours %d / %d, click-and-try %d / %d, "+
-			"best 1; at most 2: ours %.1f %% (aim: 95), click-and-try %.1f %%\n", len(mine), at(mine, moves, 0.5), at(mine, moves, 0.95),
+		fmt.Printf("indexing %d bikes until every shift is crisp, adjustments in the median / at 95 %%: "+
+			"ours %d / %d, click-and-try %d / %d, "+
+			"best 1; at most 2: ours %.1f %% (aim: 95), click-and-try %.1f %%\n", len(mine),
+			at(mine, moves, 0.5), at(mine, moves, 0.95),
 			at(theirs, moves, 0.5), at(theirs, moves, 0.95), share(mine, func(t tally) bool { return t.moves <= 2 }),
 			share(theirs, func(t tally) bool { return t.moves <= 2 }))
-		fmt.Printf("shifts tried in the median: ours %d (aim: at most 8), click-and-try %d; a sound part to be replaced: ours %.2f %% "+
-			"(aim: under 1), click-and-try %.2f %%; an answer in %v, 99 %% within %v (aim: 20 ms)\n", at(mine, looks, 0.5), at(theirs, looks, 0.5),
+		fmt.Printf("shifts tried in the median: ours %d (aim: at most 8), click-and-try %d; a sound "+
+			"part to be replaced: ours %.2f %% "+
+			"(aim: under 1), click-and-try %.2f %%; an answer in %v, 99 %% within %v (aim: 20 ms)\n",
+			at(mine, looks, 0.5), at(theirs, looks, 0.5),
 			share(mine, func(t tally) bool { return t.wrong }), share(theirs, func(t tally) bool { return t.wrong }),
 			rounded(median(took)), rounded(quantile(took, 0.99)))
 	}
@@ -287,7 +293,8 @@ func BenchmarkChainLength(b *testing.B) {
 			worst = math.Max(worst, math.Abs(links-gear.RuleOfThumb(r, s, 430)))
 		})
 		thumb := exactly(func(r, s int) { _ = gear.RuleOfThumb(r, s, 430) })
-		fmt.Printf("chain over all pairs of a 3 × 12: exactly %v (aim: under 1 ms), by the usual formula %v; they differ by %.3f links at most\n",
+		fmt.Printf("chain over all pairs of a 3 × 12: exactly %v (aim: under 1 ms), by the usual "+
+			"formula %v; they differ by %.3f links at most\n",
 			exact, thumb, worst)
 	}
 }
@@ -303,7 +310,8 @@ func BenchmarkPracticeGears(b *testing.B) {
 			p, err := gear.NewPractice(d, uint64(n), 1+n/40%len(gear.Levels))
 			require.NoError(b, err)
 			for i := range 40 {
-				_ = p.Do([]gear.Act{gear.ShiftUp, gear.ShiftDown, gear.BarrelOut, gear.BarrelIn}[i%4]) // an end of the sprockets is refused
+				// an end of the sprockets is refused
+				_ = p.Do([]gear.Act{gear.ShiftUp, gear.ShiftDown, gear.BarrelOut, gear.BarrelIn}[i%4])
 			}
 		}
 		fmt.Printf("practice gears: %.0f steps a second\n", steps/time.Since(began).Seconds())

@@ -15,8 +15,8 @@ import (
 
 const heardAt = 16_000 // samples a second
 
-// plucked is half a second of a plucked spoke with its overtones, in noise, while two neighbours ring along at up to
-// half its loudness: their tensions differ from its own by up to 30 %.
+// plucked is half a second of a plucked spoke with its overtones, in noise, while two neighbours
+// ring along at up to half its loudness: their tensions differ from its own by up to 30 %.
 func plucked(dice *rand.Rand) (hz float64, samples []float64) {
 	samples = make([]float64, heardAt/2)
 	hz = 150 + 450*dice.Float64()
@@ -69,7 +69,8 @@ func BenchmarkPlucked(b *testing.B) {
 			plain++
 		}
 	}
-	fmt.Printf("\nspokes heard within 1 %%: ours %.1f %% (aim 99), the loudest pitch alone %.1f %%; %v a spoke\n", 100*float64(ours)/spokes,
+	fmt.Printf("\nspokes heard within 1 %%: ours %.1f %% (aim 99), the loudest pitch alone %.1f %%; %v a spoke\n",
+		100*float64(ours)/spokes,
 		100*float64(plain)/spokes, (took / spokes).Round(time.Millisecond/10))
 	b.ReportMetric(0, "ns/op")
 }

@@ -59,7 +59,8 @@ func furnish(b *testing.B, url string) (*postgres.Store, record.ID) {
 	require.NoError(b, store.Migrate(b.Context()))
 	secret, err := staff.HashSecret(pin)
 	require.NoError(b, err)
-	staff, err := store.SaveStaff(b.Context(), staff.Staff{ID: record.NewID(), Name: "Ida", Role: record.Keeper, Active: true, Secret: secret})
+	staff, err := store.SaveStaff(b.Context(), staff.Staff{ID: record.NewID(), Name: "Ida",
+		Role: record.Keeper, Active: true, Secret: secret})
 	require.NoError(b, err)
 	book, err := knowledge.Shipped()
 	require.NoError(b, err)
@@ -70,7 +71,8 @@ func furnish(b *testing.B, url string) (*postgres.Store, record.ID) {
 			require.NoError(b, err)
 		}
 	}
-	text := strings.NewReplacer("$1", "'"+string(facts)+"'", "$2", "'"+string(staff.ID)+"'::uuid").Replace(strings.ReplaceAll(generate, "$$",
+	text := strings.NewReplacer("$1", "'"+string(facts)+"'", "$2",
+		"'"+string(staff.ID)+"'::uuid").Replace(strings.ReplaceAll(generate, "$$",
 		"$body$"))
 	// Many statements at once: the simple protocol takes them.
 	conn, err := pgx.Connect(b.Context(), url)
@@ -108,7 +110,8 @@ func build(b *testing.B) *rig {
 	b.Cleanup(func() { require.NoError(b, store.Close()) })
 	book, err := knowledge.Shipped()
 	require.NoError(b, err)
-	server := httptest.NewServer(httpapi.New(workshop.New(store, book, time.Now), store.DB(), httpapi.Options{AdmitLoopback: true}))
+	server := httptest.NewServer(httpapi.New(workshop.New(store, book, time.Now), store.DB(),
+		httpapi.Options{AdmitLoopback: true}))
 	b.Cleanup(server.Close)
 	jar, err := cookiejar.New(nil)
 	require.NoError(b, err)
@@ -196,16 +199,18 @@ func BenchmarkJobScreen(b *testing.B) {
 	r := build(b)
 	fmt.Println()
 	jobs := r.ids(`select id from job order by id limit 400`)
-	r.measure("job screen", " (aim: at most 2)", len(jobs), func(i int) string { return "/api/jobs/" + string(jobs[i]) }, func(i int) {
-		r.bare(postgres.JobQuery, jobs[i])
-		r.bare(postgres.EntriesQuery, jobs[i], record.KindsOf(record.LaterJob))
-	})
+	r.measure("job screen", " (aim: at most 2)", len(jobs),
+		func(i int) string { return "/api/jobs/" + string(jobs[i]) }, func(i int) {
+			r.bare(postgres.JobQuery, jobs[i])
+			r.bare(postgres.EntriesQuery, jobs[i], record.KindsOf(record.LaterJob))
+		})
 	bikes := r.ids(`select id from bike order by id limit 400`)
 	kinds := append(record.KindsOf(record.LaterJob), torque.Torques.Name)
-	r.measure("bike page", " (aim: at most 2)", len(bikes), func(i int) string { return "/api/bikes/" + string(bikes[i]) }, func(i int) {
-		r.bare(postgres.BikeQuery, bikes[i])
-		r.bare(postgres.BikeEntriesQuery, bikes[i], kinds)
-	})
+	r.measure("bike page", " (aim: at most 2)", len(bikes),
+		func(i int) string { return "/api/bikes/" + string(bikes[i]) }, func(i int) {
+			r.bare(postgres.BikeQuery, bikes[i])
+			r.bare(postgres.BikeEntriesQuery, bikes[i], kinds)
+		})
 	r.hunts()
 	r.measure("first screen, 40 bikes in the shop", "", 100, func(int) string { return "/api/today" }, func(int) {
 		yesterday := time.Now().AddDate(0, 0, -1)

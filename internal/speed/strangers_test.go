@@ -35,8 +35,9 @@ func serving(b *testing.B, url string) (at string) {
 	return "http://" + <-said.found
 }
 
-// BenchmarkStrangers has a tablet look at Today without a pause, alone and then beside strangers of the same address:
-// three sockets that drip, pipelined requests whose answers nobody reads, and sixty wrong admissions.
+// BenchmarkStrangers has a tablet look at Today without a pause, alone and then beside strangers
+// of the same address: three sockets that drip, pipelined requests whose answers nobody reads,
+// and sixty wrong admissions.
 func BenchmarkStrangers(b *testing.B) {
 	url := dbtest.URL(b)
 	_, staff := furnish(b, url)
@@ -61,7 +62,8 @@ func BenchmarkStrangers(b *testing.B) {
 		go func() { _, _ = fmt.Fprint(socket, text) }() // nobody reads: it is stuck at some time
 	}
 	for range 3 {
-		hang("POST /api/session HTTP/1.1\r\nHost: " + host + "\r\nContent-Type: application/json\r\nContent-Length: 60\r\n\r\n{")
+		hang("POST /api/session HTTP/1.1\r\nHost: " + host +
+			"\r\nContent-Type: application/json\r\nContent-Length: 60\r\n\r\n{")
 		hang(strings.Repeat("GET /api/openapi.json HTTP/1.1\r\nHost: "+host+"\r\n\r\n", 500))
 	}
 	stop := make(chan struct{})
@@ -78,7 +80,8 @@ func BenchmarkStrangers(b *testing.B) {
 	}()
 	beside := today("beside")
 	p99 := func(times []time.Duration) time.Duration { return times[len(times)*99/100] }
-	fmt.Printf("\nToday, alone: median %v, 99 %% within %v; beside strangers: median %v, 99 %% within %v: %.2f times (aim: at most 3)\n",
+	fmt.Printf("\nToday, alone: median %v, 99 %% within %v; beside strangers: median %v, 99 %% within "+
+		"%v: %.2f times (aim: at most 3)\n",
 		rounded(alone[len(alone)/2]), rounded(p99(alone)), rounded(beside[len(beside)/2]), rounded(p99(beside)),
 		float64(p99(beside))/float64(p99(alone)))
 	b.ReportMetric(0, "ns/op")
@@ -93,8 +96,8 @@ func knock(at string) {
 	}
 }
 
-// BenchmarkLargeShop looks at the first screens of a shop of 5 000 bikes and 400 000 entries after its server has
-// started, each against the same SQL: Today, what comes loose, and a search.
+// BenchmarkLargeShop looks at the first screens of a shop of 5 000 bikes and 400 000 entries
+// after its server has started, each against the same SQL: Today, what comes loose, and a search.
 func BenchmarkLargeShop(b *testing.B) {
 	url := dbtest.URL(b)
 	store, staff := furnish(b, url)
@@ -123,7 +126,8 @@ func BenchmarkLargeShop(b *testing.B) {
 	} {
 		t.ask(b, c.name, http.MethodGet, at+c.path, nil)
 		api, sql := t.took[c.name][0], timed(c.sql)
-		fmt.Printf("large shop, %s: %v, by the same SQL %v: %.2f times\n", c.name, rounded(api), rounded(sql), float64(api)/float64(sql))
+		fmt.Printf("large shop, %s: %v, by the same SQL %v: %.2f times\n", c.name, rounded(api),
+			rounded(sql), float64(api)/float64(sql))
 	}
 	b.ReportMetric(0, "ns/op")
 }

@@ -31,7 +31,8 @@ const (
 	workedFor = 10 * time.Second
 )
 
-// bench is a tablet: signed in, listening to changes, and at work. It holds the last edition of a job that it was told.
+// bench is a tablet: signed in, listening to changes, and at work. It holds the last edition of a
+// job that it was told.
 type bench struct {
 	client  *http.Client
 	took    map[string][]time.Duration
@@ -39,10 +40,12 @@ type bench struct {
 	bytes   int
 }
 
-// edition is what an answer about a job names as its own, at its end or among what has changed; "" where it names none.
+// edition is what an answer about a job names as its own, at its end or among what has changed;
+// "" where it names none.
 func edition(told []byte) string {
 	const long = 32
-	if at := bytes.LastIndex(told, []byte(`,"edition":"`)); at >= 0 && at+len(`,"edition":"`)+long+len(`"}`) == len(told) {
+	if at := bytes.LastIndex(told, []byte(`,"edition":"`)); at >= 0 &&
+		at+len(`,"edition":"`)+long+len(`"}`) == len(told) {
 		return string(told[len(told)-long-2 : len(told)-2])
 	}
 	if at := bytes.Index(told, []byte(`","op":"replace","path":"/edition"`)); at > long {
@@ -109,9 +112,10 @@ func enter(b *testing.B, at string, device http.CookieJar, staff record.ID) *ben
 	return t
 }
 
-// work looks at a job, writes down what is seen, looks again, and looks at the first screen, over and over. It begins
-// anywhere in that: people at fifty benches do not press in one instant, and tablets that are served in the order in
-// which they ask would stay in step for as long as they are never idle.
+// work looks at a job, writes down what is seen, looks again, and looks at the first screen, over
+// and over. It begins anywhere in that: people at fifty benches do not press in one instant, and
+// tablets that are served in the order in which they ask would stay in step for as long as they
+// are never idle.
 func (t *bench) work(b *testing.B, at string, jobs []record.ID, n int, until time.Time) {
 	for step := n; time.Now().Before(until); step++ {
 		i := n*7 + step/4
@@ -134,8 +138,8 @@ func (t *bench) work(b *testing.B, at string, jobs []record.ID, n int, until tim
 	}
 }
 
-// BenchmarkTablets has fifty tablets work without a pause, each with a stream of changes, beside the database and what
-// drives them, and then the same screens' SQL alone.
+// BenchmarkTablets has fifty tablets work without a pause, each with a stream of changes, beside
+// the database and what drives them, and then the same screens' SQL alone.
 func BenchmarkTablets(b *testing.B) {
 	url := dbtest.URL(b)
 	store, staff := furnish(b, url)
@@ -177,7 +181,8 @@ func BenchmarkTablets(b *testing.B) {
 	require.NoError(b, run.Wait())
 
 	slices.Sort(first)
-	fmt.Printf("\n40 jobs for the first time, one after the other: median %v, slowest %v\n", rounded(first[len(first)/2]),
+	fmt.Printf("\n40 jobs for the first time, one after the other: median %v, slowest %v\n",
+		rounded(first[len(first)/2]),
 		rounded(first[len(first)-1]))
 	var every []time.Duration
 	told := 0
@@ -188,13 +193,15 @@ func BenchmarkTablets(b *testing.B) {
 		}
 		every = append(every, times...)
 		slices.Sort(times)
-		fmt.Printf("50 tablets, %s: median %v, 99 %% within %v\n", what, rounded(times[len(times)/2]), rounded(times[len(times)*99/100]))
+		fmt.Printf("50 tablets, %s: median %v, 99 %% within %v\n", what, rounded(times[len(times)/2]),
+			rounded(times[len(times)*99/100]))
 	}
 	slices.Sort(every)
 	served := float64(len(every)) / took.Seconds()
 	for line := range strings.Lines(string(status)) {
 		if strings.HasPrefix(line, "VmHWM:") {
-			fmt.Printf("50 tablets: %.0f requests a second (aim: 400), 99 %% within %v (aim: 250 ms), %s (aim: under 204800 kB)\n",
+			fmt.Printf("50 tablets: %.0f requests a second (aim: 400), 99 %% within %v (aim: 250 ms), "+
+				"%s (aim: under 204800 kB)\n",
 				served, rounded(every[len(every)*99/100]), strings.Join(strings.Fields(line), " "))
 		}
 	}
@@ -203,7 +210,8 @@ func BenchmarkTablets(b *testing.B) {
 	}
 	fmt.Printf("50 tablets: %d kB an answer in the mean\n", told/len(every)/1000)
 	screens := bareScreens(b, store, jobs)
-	fmt.Printf("the same screens by bare SQL, read anew each time and without entries: %.0f a second: %.2f times\n", screens,
+	fmt.Printf("the same screens by bare SQL, read anew each time and without entries: %.0f a second: %.2f times\n",
+		screens,
 		served/screens)
 	b.ReportMetric(0, "ns/op")
 }

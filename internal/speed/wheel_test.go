@@ -14,8 +14,8 @@ import (
 	"utensil/core/wheel"
 )
 
-// stood is a wheel on the stand: what the program takes it for, and how it really is and answers. Nobody at the stand
-// knows the latter.
+// stood is a wheel on the stand: what the program takes it for, and how it really is and answers.
+// Nobody at the stand knows the latter.
 type stood struct {
 	taken     wheel.Wheel
 	model     *wheel.Influence
@@ -55,13 +55,14 @@ func finished(w wheel.Wheel) wheel.Wheel {
 // within is what the simulated wheels are to come to.
 var within = wheel.Aim{Wobble: 0.3, Hop: 0.3, Dish: 10, Uneven: 0.15, Most: 1300, Least: 250}
 
-// wobbly draws a wheel: 0.4 to 2 mm of wobble, up to 1 mm of hop and 30 % of tension, of a rim that is not quite flat or
-// round itself.
+// wobbly draws a wheel: 0.4 to 2 mm of wobble, up to 1 mm of hop and 30 % of tension, of a rim
+// that is not quite flat or round itself.
 func wobbly(n int) *stood {
 	dice := rand.New(rand.NewPCG(14, uint64(n)))
 	kind := n % len(built)
 	w := finished(built[kind])
-	s := &stood{taken: w, model: influences()[kind], dice: dice, tight: 800 + 200*dice.Float64(), off: make([]float64, w.Spokes),
+	s := &stood{taken: w, model: influences()[kind], dice: dice, tight: 800 + 200*dice.Float64(),
+		off:    make([]float64, w.Spokes),
 		turned: make([]float64, w.Spokes)}
 	for k := range s.off {
 		s.off[k] = 1 + 0.15*(2*dice.Float64()-1)
@@ -190,12 +191,12 @@ func (s *stood) planned(b *testing.B) (rounds int, slowest time.Duration) {
 	return rounds, slowest
 }
 
-// worstFirst trues a wheel as it is usually taught: three times a round the wheel is measured and its worst spot is
-// corrected. It says in how many rounds the rim ran true, and in how many it was even as well. Where the rim stands to a
-// side, the spoke of the other side is tightened and its two
-// neighbours are let go half as much; where it stands out, a pair is tightened; where both are within, the spoke whose
-// tension is farthest off is brought half the way to the mean of its side. How much a quarter-turn moves the rim is
-// known as well as to the program.
+// worstFirst trues a wheel as it is usually taught: three times a round the wheel is measured and
+// its worst spot is corrected. It says in how many rounds the rim ran true, and in how many it
+// was even as well. Where the rim stands to a side, the spoke of the other side is tightened and
+// its two neighbours are let go half as much; where it stands out, a pair is tightened; where
+// both are within, the spoke whose tension is farthest off is brought half the way to the mean of
+// its side. How much a quarter-turn moves the rim is known as well as to the program.
 func (s *stood) worstFirst() (rim, all int) {
 	n := s.taken.Spokes
 	side, out := s.model.At(3)
@@ -296,9 +297,11 @@ func BenchmarkWheels(b *testing.B) {
 	slices.Sort(taught)
 	slices.Sort(taughtRim)
 	at := func(rounds []int) string { return fmt.Sprintf("%d / %d", rounds[wheels/2], rounds[wheels*95/100]) }
-	fmt.Printf("\nwheels until true and even: rounds in the median / at 95 %%: ours %s (aim 2 / 3), worst spot first %s (given up at %d;\n"+
+	fmt.Printf("\nwheels until true and even: rounds in the median / at 95 %%: ours %s (aim 2 / 3), "+
+		"worst spot first %s (given up at %d;\n"+
 		"until the rim alone runs true %s), best 1\n", at(ours), at(taught), mostRounds, at(taughtRim))
-	fmt.Printf("wheels: %d of %d with a spoke beyond its limits (aim: none); the slowest plan took %v (aim: under 50 ms)\n", beyond, wheels,
+	fmt.Printf("wheels: %d of %d with a spoke beyond its limits (aim: none); the slowest plan took %v "+
+		"(aim: under 50 ms)\n", beyond, wheels,
 		slowest.Round(time.Millisecond/10))
 	b.ReportMetric(0, "ns/op")
 }

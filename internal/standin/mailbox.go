@@ -41,7 +41,8 @@ func NewMailbox() (*Mailbox, error) {
 	}
 	m := &Mailbox{Address: listener.Addr().String(), listener: listener}
 	m.server = smtp.NewServer(smtp.BackendFunc(func(*smtp.Conn) (smtp.Session, error) { return &session{box: m}, nil }))
-	m.server.Domain, m.server.MaxMessageBytes, m.server.ReadTimeout, m.server.WriteTimeout = "localhost", largestLetter, 20*time.Second,
+	m.server.Domain, m.server.MaxMessageBytes, m.server.ReadTimeout,
+		m.server.WriteTimeout = "localhost", largestLetter, 20*time.Second,
 		20*time.Second
 	go func() { _ = m.server.Serve(listener) }() // ends with Close
 	return m, nil

@@ -19,9 +19,10 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-var letter = owner.Message{ID: "01990000-0000-7000-8000-000000000001", To: "ansel@marrowick.invalid", Subject: "Your Drover, grün: ready?",
-	Body:   "Hello Ansel,\n.\nhttps://bikes.invalid/o/" + strings.Repeat("a", 90) + "\n\nThe Net Loft – مرحبا",
-	MadeAt: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)}
+var letter = owner.Message{ID: "01990000-0000-7000-8000-000000000001", To: "ansel@marrowick.invalid",
+	Subject: "Your Drover, grün: ready?",
+	Body:    "Hello Ansel,\n.\nhttps://bikes.invalid/o/" + strings.Repeat("a", 90) + "\n\nThe Net Loft – مرحبا",
+	MadeAt:  time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)}
 
 func gateway(t *testing.T, address string) mail.Gateway {
 	host, port, err := mail.Address(address)
@@ -50,7 +51,8 @@ func TestMessageArrivesAsItWasWritten(t *testing.T) {
 	require.NoError(t, err)
 	parsed, err := gomail.EMLToMsgFromString(text.String())
 	require.NoError(t, err)
-	assert.Equal(t, []string{"<" + string(letter.ID) + "@utensil.invalid>"}, parsed.GetGenHeader(gomail.HeaderMessageID))
+	assert.Equal(t, []string{"<" + string(letter.ID) + "@utensil.invalid>"},
+		parsed.GetGenHeader(gomail.HeaderMessageID))
 	for _, line := range strings.Split(text.String(), "\r\n") {
 		assert.LessOrEqual(t, len(line), 998, "RFC 5322, 2.1.1")
 	}

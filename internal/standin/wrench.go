@@ -142,7 +142,8 @@ func (w *Wrench) after(place int) ([]string, chan struct{}) {
 func (w *Wrench) stream(out http.ResponseWriter, r *http.Request) {
 	out.Header().Set("Content-Type", "text/event-stream")
 	place := 0
-	if epoch, n, parted := strings.Cut(r.Header.Get("Last-Event-ID"), "-"); parted && epoch == strconv.FormatInt(w.epoch, 10) {
+	if epoch, n, parted := strings.Cut(r.Header.Get("Last-Event-ID"), "-"); parted &&
+		epoch == strconv.FormatInt(w.epoch, 10) {
 		place, _ = strconv.Atoi(n)
 	}
 	cut := make(chan struct{})

@@ -58,14 +58,16 @@ func TestACrackedCrankDoesNotLeaveByBeingTorqued(t *testing.T) {
 	assert.Equal(t, []string{"replace-crank"}, offered(f), "nothing that cannot cure a crack")
 
 	// Torquing it is refused as its cure, and does not close it when it is done for its own sake.
-	err := write(w, r, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: "crank-service", Title: "Torque it", Minutes: 20}), nil)
+	err := write(w, r, agree.Items.Says(agree.Item{Finding: &f.ID, Operation: "crank-service",
+		Title: "Torque it", Minutes: 20}), nil)
 	assert.ErrorContains(t, err, "cannot put that right")
 	assert.ErrorContains(t, err, "replace the crank arm")
 	b.do(agree.Works.Says(agree.Work{Item: b.agrees("crank-service")}))
 	assert.Equal(t, findings.FindingOpen, b.finding(crack).Status)
 
 	// The right work done, it is read again, and must not be unsafe.
-	item := b.do(agree.Items.Says(agree.Item{Finding: &f.ID, Operation: "replace-crank", Title: "Replace it", Minutes: 25}))
+	item := b.do(agree.Items.Says(agree.Item{Finding: &f.ID, Operation: "replace-crank",
+		Title: "Replace it", Minutes: 25}))
 	b.do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
 	b.do(agree.Works.Says(agree.Work{Item: item}))
 	assert.Equal(t, findings.FindingWorked, b.finding(crack).Status)
@@ -74,9 +76,11 @@ func TestACrackedCrankDoesNotLeaveByBeingTorqued(t *testing.T) {
 		Stage: record.StageInspect, Target: "crank", Count: 1}, at)
 	assert.ErrorContains(t, write(w, r, findings.Looks.Says(findings.Looked{Finding: f.ID}), nil), "not a word for it")
 	b.reads("crank", "Bent arm")
-	assert.Equal(t, map[string]findings.FindingStatus{"Crank arms: Bent arm": findings.FindingOpen}, b.found(), "what is read now counts")
+	assert.Equal(t, map[string]findings.FindingStatus{"Crank arms: Bent arm": findings.FindingOpen},
+		b.found(), "what is read now counts")
 	b.reads("crank", "Sound")
-	assert.Equal(t, map[string]findings.FindingStatus{"Crank arms: Bent arm": findings.FindingOpen}, b.found(), "nothing was done since")
+	assert.Equal(t, map[string]findings.FindingStatus{"Crank arms: Bent arm": findings.FindingOpen},
+		b.found(), "nothing was done since")
 	b.corrects("crank", "Sound")
 	assert.Equal(t, map[string]findings.FindingStatus{crack: findings.FindingDone}, b.found())
 	assert.Empty(t, b.standing(crack))
@@ -91,14 +95,17 @@ func TestWorkIsOfferedForWhatWasSeen(t *testing.T) {
 		{"commuter", "rear-tyre", "Fitted backwards", []string{"turn-tyre-rear"}},
 		{"commuter", "rear-wheel", "Rim worn or split", []string{"wheel-rear"}},
 		{"commuter", "headset", "Play", []string{"headset-set", "headset-bearings"}},
-		{"commuter", "front-lever", "Slow return", []string{"free-pistons-front", "lever-service-front", "replace-lever-front"}},
+		{"commuter", "front-lever", "Slow return",
+			[]string{"free-pistons-front", "lever-service-front", "replace-lever-front"}},
 		{"commuter", "front-lever", "Soft", []string{"centre-caliper-front", "bleed-front"}},
 		{"randonneur", "front-lever", "Soft", []string{"centre-caliper-front", "adjust-cable-front", "cable-front",
 			"replace-caliper-cable-front"}},
-		{"commuter", "front-pads", "0.8/2.1", []string{"centre-caliper-front", "free-pistons-front", "care-caliper-front", "pads-disc-front",
-			"replace-caliper-front"}},
-		{"commuter", "front-pads", "2.0/2.8", []string{"centre-caliper-front", "free-pistons-front", "care-caliper-front", "pads-disc-front",
-			"replace-caliper-front"}},
+		{"commuter", "front-pads", "0.8/2.1",
+			[]string{"centre-caliper-front", "free-pistons-front", "care-caliper-front", "pads-disc-front",
+				"replace-caliper-front"}},
+		{"commuter", "front-pads", "2.0/2.8",
+			[]string{"centre-caliper-front", "free-pistons-front", "care-caliper-front", "pads-disc-front",
+				"replace-caliper-front"}},
 		{"commuter", "front-pads", "0.8", []string{"pads-disc-front"}},
 		{"commuter", "rear-mech", "Touches spokes", []string{"set-limits", "straighten-hanger", "replace-hanger"}},
 		{"electric_trail", "bottom-bracket", "Gravelly", []string{"motor-bearings"}},
@@ -121,7 +128,8 @@ func TestWhatIsDueMayBeLookedAtAgain(t *testing.T) {
 	const play = "Headset: Play"
 	b.reads("headset", "Play")
 	f := b.finding(play)
-	assert.Error(t, write(w, r, findings.Looks.Says(findings.Looked{Finding: f.ID}), nil), "there is no work to look at yet")
+	assert.Error(t, write(w, r, findings.Looks.Says(findings.Looked{Finding: f.ID}), nil),
+		"there is no work to look at yet")
 	b.do(agree.Works.Says(agree.Work{Item: b.agrees("headset-set")}))
 	assert.Equal(t, record.StageWork, b.standing(play).Stage)
 	b.do(findings.Looks.Says(findings.Looked{Finding: f.ID}))
@@ -147,8 +155,10 @@ func TestWhatWasPutRightOnTheWayStandsUnderDone(t *testing.T) {
 			w, again := desk(kindOf(t, "roadster"), "repair")
 			again.Entries = slices.Clone(r.Entries)
 			b := bench{t, w, again}
-			item := b.do(agree.Items.Says(agree.Item{Finding: &finding, Title: way.Title, Minutes: way.Minutes, Labour: labour, OnTheWay: true}))
-			assert.ErrorContains(t, write(w, again, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.No, From: "Walter", How: "phone"}),
+			item := b.do(agree.Items.Says(agree.Item{Finding: &finding, Title: way.Title,
+				Minutes: way.Minutes, Labour: labour, OnTheWay: true}))
+			assert.ErrorContains(t, write(w, again,
+				agree.Answers.Says(agree.Answer{Item: item, Answer: agree.No, From: "Walter", How: "phone"}),
 				nil), "nothing to answer")
 			b.do(agree.Works.Says(agree.Work{Item: item}))
 			s := lay(w, again)
@@ -172,9 +182,11 @@ func TestWhatWasPutRightOnTheWayStandsUnderDone(t *testing.T) {
 	b.reads("stem", "Corroded bolt")
 	stem := b.finding("Stem and bar: Corroded bolt").ID
 	dear := estimate.Minor(500)
-	assert.ErrorContains(t, write(w, r, agree.Items.Says(agree.Item{Finding: &stem, Operation: "stem-bolts", Title: "Bolts", Labour: &dear,
+	assert.ErrorContains(t, write(w, r, agree.Items.Says(agree.Item{Finding: &stem,
+		Operation: "stem-bolts", Title: "Bolts", Labour: &dear,
 		OnTheWay: true}), nil), "is not charged")
-	assert.NoError(t, write(w, r, agree.Items.Says(agree.Item{Finding: &stem, Operation: "stem-bolts", Title: "Bolts", Labour: &free,
+	assert.NoError(t, write(w, r, agree.Items.Says(agree.Item{Finding: &stem, Operation: "stem-bolts",
+		Title: "Bolts", Labour: &free,
 		OnTheWay: true}), nil))
 }
 
@@ -191,7 +203,8 @@ func TestNoFindingIsADeadEnd(t *testing.T) {
 	}
 	insert := b.finding("Front brake drags or rubs: axle mount or dropout insert loose")
 	assert.Equal(t, findings.Suggestion{Title: "Tighten the insert to its torque", Minutes: 12,
-		Why: "It lets the wheel sit crooked and looks like a brake fault.", Labour: 960, Total: 960, Parts: []estimate.Part{}},
+		Why: "It lets the wheel sit crooked and looks like a brake fault.", Labour: 960, Total: 960,
+		Parts: []estimate.Part{}},
 		insert.Suggested[0])
 
 	// Every cause that a hunt on any kind of bike can end in has work that can be offered.
@@ -231,7 +244,8 @@ func TestADamagedBoltIsOneLine(t *testing.T) {
 	b.do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
 	b.do(agree.Works.Says(agree.Work{Item: item}))
 	assert.Equal(t, findings.FindingWorked, b.finding(title).Status, "a new bolt is torqued before it counts")
-	require.NoError(t, logged(w, r, boltOn(t, w, r, "faceplate"), func(in *torque.Torque) { in.LeftTyped = "4.5" }, nil))
+	require.NoError(t, logged(w, r, boltOn(t, w, r, "faceplate"),
+		func(in *torque.Torque) { in.LeftTyped = "4.5" }, nil))
 	assert.Equal(t, findings.FindingDone, b.finding(title).Status)
 }
 
@@ -244,7 +258,9 @@ func TestTheWorstStandsFirst(t *testing.T) {
 	b.reads("stem", "Crack")
 	rank := []wear.Mark{wear.Unsafe, wear.Due, wear.Watch, wear.Sound, wear.Open}
 	byRank := func(marks []wear.Mark) bool {
-		return slices.IsSortedFunc(marks, func(x, y wear.Mark) int { return slices.Index(rank, x) - slices.Index(rank, y) })
+		return slices.IsSortedFunc(marks, func(x, y wear.Mark) int {
+			return slices.Index(rank, x) - slices.Index(rank, y)
+		})
 	}
 	var list, found []wear.Mark
 	s := lay(w, r)
@@ -265,7 +281,8 @@ func TestARunWithThingsOpenIsNotGivenUp(t *testing.T) {
 	run := b.do(guided.Starts.Says(guided.Guided{Procedure: "rotor-clean-front"}))
 	step := b.do(guided.Steps.Says(guided.StepDone{Run: run, Step: "wheel-out"}))
 	assert.Equal(t, []string{"front wheel out"}, work.Runs.Of(lay(w, r))[0].Open)
-	assert.ErrorContains(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "lunch"}), &run), "left things open: front wheel out")
+	assert.ErrorContains(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "lunch"}),
+		&run), "left things open: front wheel out")
 	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "it was not done"}), &step))
 	assert.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "lunch"}), &run))
 }

@@ -33,17 +33,23 @@ func TestAirThatWasLostIsTakenApart(t *testing.T) {
 	// 130 psi is reached in 87.96 days more.
 	took(0, inspect.Air{Place: inspect.AirShock, Typed: "175 psi", Celsius: 22, Set: true, Least: "130 psi"})
 	v := took(90, inspect.Air{Place: inspect.AirShock, Typed: "145 psi", Celsius: 2})
-	assert.Contains(t, v.Says, "Lost 2.07 bar (30 psi) in 90 days. The cold explains 0.89 bar (13 psi) of it; 1.18 bar (17 psi) has leaked")
+	assert.Contains(t, v.Says, "Lost 2.07 bar (30 psi) in 90 days. The cold explains 0.89 bar (13 psi) "+
+		"of it; 1.18 bar (17 psi) has leaked")
 	assert.Contains(t, v.Says, "Under the owner's 8.96 bar (130 psi) in about 88 days.")
 
 	took(0, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
-	assert.Contains(t, took(30, inspect.Air{Place: inspect.AirFork, Typed: "4.8", Celsius: 2}).Says, "The cold explains all of it")
-	assert.Contains(t, took(0, inspect.Air{Place: inspect.AirRearTyre, Typed: "2", Celsius: 20}).Says, "2 bar (29 psi) at 20 °C")
+	assert.Contains(t, took(30, inspect.Air{Place: inspect.AirFork, Typed: "4.8", Celsius: 2}).Says,
+		"The cold explains all of it")
+	assert.Contains(t, took(0, inspect.Air{Place: inspect.AirRearTyre, Typed: "2", Celsius: 20}).Says,
+		"2 bar (29 psi) at 20 °C")
 
-	// A fork that was left at 5.2 and shows 4.9 an hour later: a hose may have taken that, and one that was measured did.
+	// A fork that was left at 5.2 and shows 4.9 an hour later: a hose may have taken that, and
+	// one that was measured did.
 	took(31, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
-	assert.Contains(t, took(31, inspect.Air{Place: inspect.AirFork, Typed: "4.9", Celsius: 20}).Says, "no more than a hose can take")
-	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Leg pump", Most: 25, Hose: &pressure.GaugeHose{Volume: 12}}
+	assert.Contains(t, took(31, inspect.Air{Place: inspect.AirFork, Typed: "4.9", Celsius: 20}).Says,
+		"no more than a hose can take")
+	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Leg pump", Most: 25,
+		Hose: &pressure.GaugeHose{Volume: 12}}
 	pressure.Gauges.Lay(r, []pressure.PressureGauge{pump})
 	took(32, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
 	v = took(32, inspect.Air{Place: inspect.AirFork, Typed: "4.9", Celsius: 20, Gauge: &pump.ID})
@@ -69,13 +75,15 @@ func TestAirThatWasLostIsTakenApart(t *testing.T) {
 func TestWhatSettlesADueFindingIsNeeded(t *testing.T) {
 	w, r := desk(kindOf(t, "commuter"), "repair")
 	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "1.2"}), nil))
-	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15}), nil))
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain",
+		Title: "Replace the chain", Minutes: 15}), nil))
 	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Title: "Fit a bell", Minutes: 5}), nil))
 	items := work.Items(lay(w, r))
 	assert.True(t, items[0].Needed)
 	assert.False(t, items[1].Needed)
 	assert.NotNil(t, findings.All.Of(lay(w, r))[0].Waiting)
-	assert.Equal(t, []string{"Replace the cassette", "Replace the chainrings"}, findings.All.Of(lay(w, r))[0].Waiting.Ruined)
+	assert.Equal(t, []string{"Replace the cassette", "Replace the chainrings"},
+		findings.All.Of(lay(w, r))[0].Waiting.Ruined)
 }
 
 // Work that needs the same wheel out pays for it once, and only while both are in the sum.

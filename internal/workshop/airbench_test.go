@@ -16,8 +16,9 @@ import (
 )
 
 var (
-	gravel = air.TyreRead{End: "rear", Marking: "700x40C (40-622)", Least: "2 bar", Most: "5", RimMost: "60 psi", Tubeless: true}
-	rider  = air.RiderWeighed{Rider: "80", Bike: "14", Rear: "10", Sits: "leaning", Surface: "mixed"}
+	gravel = air.TyreRead{End: "rear", Marking: "700x40C (40-622)", Least: "2 bar", Most: "5",
+		RimMost: "60 psi", Tubeless: true}
+	rider = air.RiderWeighed{Rider: "80", Bike: "14", Rear: "10", Sits: "leaning", Surface: "mixed"}
 )
 
 func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
@@ -123,7 +124,8 @@ func TestWhatCannotBeOfAirIsRefused(t *testing.T) {
 		content     record.Content
 		field, says string
 	}{
-		"a marking nobody can read":  {tyre(func(r *air.TyreRead) { r.Marking = "big one" }), "marking", "two numbers with a dash"},
+		"a marking nobody can read": {tyre(func(r *air.TyreRead) { r.Marking = "big one" }), "marking",
+			"two numbers with a dash"},
 		"a tyre of another wheel":    {tyre(func(r *air.TyreRead) { r.Marking = "47-507" }), "marking", "507 mm"},
 		"nothing of what it bears":   {tyre(func(r *air.TyreRead) { r.Most = "" }), "most", "on its sidewall"},
 		"psi typed as bar":           {tyre(func(r *air.TyreRead) { r.Most = "75" }), "most", "psi"},
@@ -136,7 +138,8 @@ func TestWhatCannotBeOfAirIsRefused(t *testing.T) {
 		"sag over travel":           {sag(func(r *air.SagRead) { r.Sag = "130" }), "sag", "read again"},
 		"more than the leg bears":   {sag(func(r *air.SagRead) { r.Typed = "12" }), "typed", "more than the leg bears"},
 		"a shock that is not there": {sag(func(r *air.SagRead) { r.Leg = "shock" }), "leg", "no such leg"},
-		"a rider of 3 kg":           {air.Riders.Says(air.RiderWeighed{Rider: "3", Bike: "12", Sits: "low", Surface: "smooth"}), "rider", ""},
+		"a rider of 3 kg": {air.Riders.Says(air.RiderWeighed{Rider: "3", Bike: "12",
+			Sits: "low", Surface: "smooth"}), "rider", ""},
 	} {
 		t.Run(name, func(t *testing.T) {
 			var problem *record.Problem
@@ -161,14 +164,16 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: "1.2", Celsius: 15}), nil))
 	assert.Equal(t, []string{"found at 1.2 bar (17 psi); not set since"}, standing())
 	set := func(typed string) {
-		require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: typed, Celsius: 15, Set: true}), nil))
+		require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: typed,
+			Celsius: 15, Set: true}), nil))
 	}
 	assert.Equal(t, wear.Open, air.Of(lay(w, r)).Tyres[1].Stands.Mark, "held against nothing: nobody has read the tyre")
 	set("3")
 	assert.Empty(t, standing())
 
 	// What it was left at is held against what tyre and rim bear, whichever was written first.
-	require.NoError(t, write(w, r, air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "dry", Typed: "4.4"}), nil))
+	require.NoError(t, write(w, r, air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "dry",
+		Typed: "4.4"}), nil))
 	set("4.4")
 	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
 	assert.Equal(t, []string{"left at 4.4 bar (64 psi). The rim bears 4.14 bar (60 psi)."}, standing())
@@ -178,9 +183,11 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	set("60 psi")
 	assert.Empty(t, standing())
 
-	// What is found as its rider is to have it may stay so; what is found otherwise is set, or left on purpose.
+	// What is found as its rider is to have it may stay so; what is found otherwise is set, or
+	// left on purpose.
 	found := func(typed string) {
-		require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: typed, Celsius: 15}), nil))
+		require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Typed: typed,
+			Celsius: 15}), nil))
 	}
 	require.NoError(t, write(w, r, air.Riders.Says(rider), nil))
 	advice := air.Of(lay(w, r)).Tyres[1].Advice
@@ -189,7 +196,8 @@ func TestAirThatWasFoundIsSetBeforeTheDoor(t *testing.T) {
 	found("2.05")
 	assert.Equal(t, wear.Watch, air.Of(lay(w, r)).Tyres[1].Stands.Mark)
 	assert.Equal(t, []string{"found at 2.05 bar (30 psi); not set since"}, standing())
-	require.NoError(t, write(w, r, air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "soft", Typed: "2.1"}), nil))
+	require.NoError(t, write(w, r, air.Likings.Says(air.Liking{Place: "rear_tyre", Condition: "soft",
+		Typed: "2.1"}), nil))
 	assert.Empty(t, standing(), "this rider likes it so")
 	require.NoError(t, write(w, r, inspect.Airs.Says(inspect.Air{Place: "rear_tyre", Celsius: 15, Solid: true}), nil))
 	assert.Empty(t, standing(), "there is no air in it")
@@ -203,7 +211,8 @@ func TestAHoleLeadsToItsTwoPlacesOnTheTyre(t *testing.T) {
 		}
 		return list
 	}
-	require.ErrorContains(t, write(w, r, air.Flats.Says(air.FlatFound{End: "rear", Shape: "one", Hole: "500", Tube: "2000"}), nil),
+	require.ErrorContains(t, write(w, r, air.Flats.Says(air.FlatFound{End: "rear", Shape: "one",
+		Hole: "500", Tube: "2000"}), nil),
 		"what stands on the tyre first")
 	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil))
 	flat := air.FlatFound{End: "rear", Shape: "one", Hole: "500", Tube: "2000", Found: "a flint"}
@@ -254,8 +263,9 @@ func TestWhatGoesBackWasFoundInThisJob(t *testing.T) {
 	found := inspect.Air{Place: inspect.AirRearTyre, Typed: "2.6", Celsius: 20}
 	require.NoError(t, write(w, r, inspect.Airs.Says(found), nil))
 	r.Earlier, r.Entries = r.Entries, nil
-	gauge := pressure.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 6, Checks: []pressure.GaugeCheck{{Pairs: []pressure.GaugePair{
-		{TrueBar: new(float64), ShownBar: new(float64)}}}}}
+	gauge := pressure.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 6,
+		Checks: []pressure.GaugeCheck{{Pairs: []pressure.GaugePair{
+			{TrueBar: new(float64), ShownBar: new(float64)}}}}}
 	*gauge.Checks[0].Pairs[0].ShownBar = 0.2
 	pressure.Gauges.Lay(r, []pressure.PressureGauge{gauge})
 	require.Len(t, rear(), 1)
@@ -265,7 +275,8 @@ func TestWhatGoesBackWasFoundInThisJob(t *testing.T) {
 	require.NoError(t, write(w, r, inspect.Airs.Says(found), nil))
 	require.Len(t, rear(), 2)
 	assert.True(t, rear()[1].Here)
-	assert.Equal(t, []pressure.GaugeShows{{Gauge: gauge.ID, Bar: 2.4}}, rear()[1].Shows, "0.2 too much, as it was checked")
+	assert.Equal(t, []pressure.GaugeShows{{Gauge: gauge.ID, Bar: 2.4}}, rear()[1].Shows,
+		"0.2 too much, as it was checked")
 }
 
 // A pump that nobody checked may be off by its class of the whole scale: near a limit that is told.

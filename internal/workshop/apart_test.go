@@ -105,7 +105,8 @@ func TestAHeadsetComesApartAndGoesBack(t *testing.T) {
 	o = obstacle(s.w, s.r, "strip")
 	require.NotNil(t, o, "nobody has looked at the seats")
 	for _, seat := range []string{"head-tube", "crown-race"} {
-		require.NoError(t, write(s.w, s.r, apart.Looks.Says(apart.PartLook{Strip: s.id, Part: seat, Felt: "sound"}), nil))
+		require.NoError(t, write(s.w, s.r, apart.Looks.Says(apart.PartLook{Strip: s.id, Part: seat,
+			Felt: "sound"}), nil))
 	}
 	assert.Nil(t, obstacle(s.w, s.r, "strip"))
 	assert.True(t, s.view().Done)
@@ -122,7 +123,8 @@ func TestABoltIsTorquedAfterItsPartWentBack(t *testing.T) {
 	s := takeApart(t, "crank-pinch")
 	s.allOff()
 	set := func() {
-		require.NoError(t, write(s.w, s.r, torque.Torques.Says(torque.Torque{Fastener: "crank-preload", Found: torque.FoundNotChecked,
+		require.NoError(t, write(s.w, s.r, torque.Torques.Says(torque.Torque{Fastener: "crank-preload",
+			Found:     torque.FoundNotChecked,
 			LeftTyped: "1", Set: true}), nil))
 	}
 	settled := func() bool {
@@ -146,7 +148,8 @@ func TestWhatIsFoundInTheHandIsAFinding(t *testing.T) {
 	s := takeApart(t, "bracket-cups")
 	require.NoError(t, s.off("right-seal", func(o *apart.PartOff) { o.Lay = apart.Wrong }))
 	require.NoError(t, s.off("right-cup", func(o *apart.PartOff) { o.Felt = "gravelly" }))
-	require.NoError(t, write(s.w, s.r, apart.Extras.Says(apart.PartExtra{Strip: s.id, Under: "right-cup", Name: "Spacer 2.5 mm"}), nil))
+	require.NoError(t, write(s.w, s.r, apart.Extras.Says(apart.PartExtra{Strip: s.id,
+		Under: "right-cup", Name: "Spacer 2.5 mm"}), nil))
 	told := func() map[string]findings.FindingView {
 		out := map[string]findings.FindingView{}
 		for _, f := range findings.All.Of(lay(s.w, s.r)) {
@@ -162,10 +165,13 @@ func TestWhatIsFoundInTheHandIsAFinding(t *testing.T) {
 	seal := told()["Bottom bracket: right seal, found the wrong way round"]
 	assert.Equal(t, wear.Watch, seal.Mark)
 	assert.Contains(t, seal.Reason, "look at the clearance to the stay")
-	assert.Contains(t, told(), "Bottom bracket, screwed cups outside the shell: spacer 2.5 mm found, which is not in the picture")
+	assert.Contains(t, told(), "Bottom bracket, screwed cups outside the shell: spacer 2.5 mm found, "+
+		"which is not in the picture")
 
-	require.ErrorContains(t, s.on(apart.PartOn{Part: "right-cup", Laid: true}), "Fit a new one, or write down why this one goes back")
-	require.ErrorContains(t, s.on(apart.PartOn{Part: "right-cup", Laid: true, Renewed: true}), "Say what was fitted first")
+	require.ErrorContains(t, s.on(apart.PartOn{Part: "right-cup", Laid: true}),
+		"Fit a new one, or write down why this one goes back")
+	require.ErrorContains(t, s.on(apart.PartOn{Part: "right-cup", Laid: true, Renewed: true}),
+		"Say what was fitted first")
 	require.NoError(t, write(s.w, s.r, putting("bottom-bracket", nil), nil))
 	require.NoError(t, s.on(apart.PartOn{Part: "right-cup", Laid: true, Renewed: true}))
 	assert.Equal(t, findings.FindingDone, told()["Bottom bracket: right cup, gravelly"].Status)
@@ -178,7 +184,8 @@ func TestWhatIsUnsafeDoesNotGoBack(t *testing.T) {
 	require.NoError(t, s.off("top-cap-bolt"))
 	require.NoError(t, s.off("top-cap"))
 	require.NoError(t, s.off("stem", func(o *apart.PartOff) { o.Felt = "cracked" }))
-	require.ErrorContains(t, s.on(apart.PartOn{Part: "stem", Laid: true, Note: "the owner is in a hurry"}), "does not go back on a bike")
+	require.ErrorContains(t, s.on(apart.PartOn{Part: "stem", Laid: true,
+		Note: "the owner is in a hurry"}), "does not go back on a bike")
 	found := findings.All.Of(lay(s.w, s.r))[0]
 	assert.Equal(t, wear.Unsafe, found.Mark)
 	assert.Equal(t, knowledge.Replace, found.Suggested[0].How, "renewed, not put right on the spot for nothing")
@@ -193,35 +200,44 @@ func TestBadInputAtTheTray(t *testing.T) {
 		return says(apart.Washes.Says(apart.PartWashed{Strip: s.id, How: "washer", Parts: parts}))
 	}
 	for why, err := range map[string]error{
-		"is off already":                 s.off("top-cap"),
-		"has no such part":               says(apart.Offs.Says(apart.PartOff{Strip: s.id, Part: "wing", Lay: apart.AsDrawn})),
-		"How is it in the hand":          s.off("stem", func(o *apart.PartOff) { o.Felt = "" }),
-		"as drawn, the wrong way round":  s.off("stem", func(o *apart.PartOff) { o.Lay = "askew" }),
-		"stays where it is":              says(apart.Offs.Says(apart.PartOff{Strip: s.id, Part: "head-tube", Lay: apart.AsDrawn})),
-		"is looked at when it comes off": says(apart.Looks.Says(apart.PartLook{Strip: s.id, Part: "stem", Felt: "sound"})),
-		"is not on the tray":             wash("stem"),
-		"washed by hand with soap":       wash("top-cap"),
-		"Say which parts were washed":    wash(),
-		"under which part":               says(apart.Extras.Says(apart.PartExtra{Strip: s.id, Name: "shim", Under: "head-tube"})),
-		"what was found":                 says(apart.Extras.Says(apart.PartExtra{Strip: s.id, Name: " "})),
-		"That was taken back":            says(apart.Ons.Says(apart.PartOn{Strip: record.NewID(), Part: "stem"})),
+		"is off already": s.off("top-cap"),
+		"has no such part": says(apart.Offs.Says(apart.PartOff{Strip: s.id, Part: "wing",
+			Lay: apart.AsDrawn})),
+		"How is it in the hand":         s.off("stem", func(o *apart.PartOff) { o.Felt = "" }),
+		"as drawn, the wrong way round": s.off("stem", func(o *apart.PartOff) { o.Lay = "askew" }),
+		"stays where it is": says(apart.Offs.Says(apart.PartOff{Strip: s.id,
+			Part: "head-tube", Lay: apart.AsDrawn})),
+		"is looked at when it comes off": says(apart.Looks.Says(apart.PartLook{Strip: s.id,
+			Part: "stem", Felt: "sound"})),
+		"is not on the tray":          wash("stem"),
+		"washed by hand with soap":    wash("top-cap"),
+		"Say which parts were washed": wash(),
+		"under which part": says(apart.Extras.Says(apart.PartExtra{Strip: s.id,
+			Name: "shim", Under: "head-tube"})),
+		"what was found":      says(apart.Extras.Says(apart.PartExtra{Strip: s.id, Name: " "})),
+		"That was taken back": says(apart.Ons.Says(apart.PartOn{Strip: record.NewID(), Part: "stem"})),
 	} {
 		t.Run(why, func(t *testing.T) { assert.ErrorContains(t, err, why) })
 	}
-	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Assembly: "headset-threadless"})), "Go on with that one")
+	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Assembly: "headset-threadless"})),
+		"Go on with that one")
 	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Assembly: "headset-quill"})), "no such assembly")
-	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Name: "Lamp", Parts: []string{"screw", "Screw"}})), "stands twice")
+	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Name: "Lamp",
+		Parts: []string{"screw", "Screw"}})), "stands twice")
 	require.ErrorContains(t, says(apart.Begins.Says(apart.StripBegun{Name: "Lamp"})), "Type its parts")
 	first := s.r.Entries[1].ID
-	require.ErrorContains(t, write(s.w, s.r, record.Withdrawals.Says(record.Withdrawn{}), &first), "Take back the last of them first")
-	require.ErrorContains(t, write(s.w, s.r, record.Withdrawals.Says(record.Withdrawn{}), &s.id), "Parts of it are on the tray")
+	require.ErrorContains(t, write(s.w, s.r, record.Withdrawals.Says(record.Withdrawn{}), &first),
+		"Take back the last of them first")
+	require.ErrorContains(t, write(s.w, s.r, record.Withdrawals.Says(record.Withdrawn{}), &s.id),
+		"Parts of it are on the tray")
 }
 
 // Whatever is moved in whatever order, as far as it is allowed: what is on the tray stands before the
 // door, and what is done has nothing on it.
 func TestNothingStaysOnTheTray(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		s := takeApart(t, rapid.SampledFrom([]string{"headset-threadless", "cassette", "front-caliper-pads"}).Draw(t, "assembly"))
+		s := takeApart(t, rapid.SampledFrom([]string{"headset-threadless", "cassette",
+			"front-caliper-pads"}).Draw(t, "assembly"))
 		for range rapid.IntRange(1, 25).Draw(t, "moves") {
 			p := rapid.SampledFrom(s.view().Parts).Draw(t, "part")
 			if rapid.Bool().Draw(t, "off") {
@@ -263,14 +279,16 @@ func TestTheMapOfWhatIsOiled(t *testing.T) {
 	assert.False(t, oiled("chain"))
 	require.NoError(t, write(w, r, apart.Oilings.Says(apart.Oiled{What: "chain"}), nil))
 	assert.True(t, oiled("chain"))
-	require.ErrorContains(t, write(w, r, apart.Oilings.Says(apart.Oiled{What: "front-arms"}), nil), "nothing there to oil")
+	require.ErrorContains(t, write(w, r, apart.Oilings.Says(apart.Oiled{What: "front-arms"}), nil),
+		"nothing there to oil")
 }
 
 // An extra spacer need not go back to empty the tray; what belongs there is not left off.
 func TestWhatDoesNotBelongStaysOff(t *testing.T) {
 	s := takeApart(t, "crank-pinch")
 	require.NoError(t, s.off("preload-cap"))
-	require.NoError(t, write(s.w, s.r, apart.Extras.Says(apart.PartExtra{Strip: s.id, Under: "preload-cap", Name: "Shim"}), nil))
+	require.NoError(t, write(s.w, s.r, apart.Extras.Says(apart.PartExtra{Strip: s.id,
+		Under: "preload-cap", Name: "Shim"}), nil))
 	shim := string(s.r.Entries[len(s.r.Entries)-1].ID)
 	require.NoError(t, s.off(shim))
 	require.ErrorContains(t, s.on(apart.PartOn{Part: shim, Out: true}), "why it stays off")
@@ -302,14 +320,17 @@ func TestWhatIsNotOpenedSo(t *testing.T) {
 	has := func(kind, assembly string) bool {
 		i := slices.IndexFunc(book.Kinds, func(k knowledge.Kind) bool { return k.ID == kind })
 		require.GreaterOrEqual(t, i, 0, kind)
-		return slices.ContainsFunc(book.AssembliesOn(book.Kinds[i].Facts), func(a knowledge.Assembly) bool { return a.ID == assembly })
+		return slices.ContainsFunc(book.AssembliesOn(book.Kinds[i].Facts),
+			func(a knowledge.Assembly) bool { return a.ID == assembly })
 	}
 	for _, c := range []struct {
 		kind, assembly string
 		opens          bool
 	}{{"roadster", "rear-hub-cones", false}, {"roadster", "front-hub-cones", false}, {"child", "rear-hub-cones", false},
-		{"electric_city", "bracket-unit", false}, {"electric_trail", "bracket-unit", false}, {"cargo", "headset-threadless", false},
-		{"randonneur", "rear-hub-cones", true}, {"commuter", "bracket-cups", true}, {"roadster", "headset-quill", true}} {
+		{"electric_city", "bracket-unit", false}, {"electric_trail", "bracket-unit", false},
+		{"cargo", "headset-threadless", false},
+		{"randonneur", "rear-hub-cones", true}, {"commuter", "bracket-cups", true},
+		{"roadster", "headset-quill", true}} {
 		assert.Equal(t, c.opens, has(c.kind, c.assembly), "%s of a %s", c.assembly, c.kind)
 	}
 	s := takeApart(t, "front-caliper-pads")
@@ -317,14 +338,16 @@ func TestWhatIsNotOpenedSo(t *testing.T) {
 		require.NoError(t, s.off(part))
 	}
 	require.NoError(t, s.off("outer-pad", func(o *apart.PartOff) { o.Felt = "oily" }))
-	require.ErrorContains(t, s.on(apart.PartOn{Part: "outer-pad", Laid: true, Note: "wiped"}), "does not go back on a bike")
+	require.ErrorContains(t, s.on(apart.PartOn{Part: "outer-pad", Laid: true, Note: "wiped"}),
+		"does not go back on a bike")
 }
 
 // Bearings come in pairs: the second one of an assembly is written down like the first.
 func TestEachBearingIsRenewedOnItsOwn(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	for range 2 {
-		require.NoError(t, write(w, r, parts.Puttings.Says(parts.Putting{Place: "front-hub", Grade: "new", From: "stock", Why: "worn",
+		require.NoError(t, write(w, r, parts.Puttings.Says(parts.Putting{Place: "front-hub",
+			Grade: "new", From: "stock", Why: "worn",
 			Became: "scrap"}), nil))
 	}
 	assert.ErrorContains(t, func() error {
@@ -339,8 +362,10 @@ func TestWhatWasOutOfTheWayIsTorquedAgain(t *testing.T) {
 	s := takeApart(t, "front-caliper-pads")
 	undone := func() []string { return record.Undone(lay(s.w, s.r)) }
 	assert.Empty(t, undone(), "begun, and nothing done")
-	require.NoError(t, write(s.w, s.r, apart.Looks.Says(apart.PartLook{Strip: s.id, Part: "outer-piston", Felt: "sound"}), nil))
-	assert.Subset(t, undone(), []string{"front-axle-through", "front-quick-release", "front-axle-nut"}, "the wheel was out for a look")
+	require.NoError(t, write(s.w, s.r, apart.Looks.Says(apart.PartLook{Strip: s.id,
+		Part: "outer-piston", Felt: "sound"}), nil))
+	assert.Subset(t, undone(), []string{"front-axle-through", "front-quick-release", "front-axle-nut"},
+		"the wheel was out for a look")
 	assert.NotContains(t, undone(), "front-pad-pin")
 	require.NoError(t, s.off("clip"))
 	require.NoError(t, s.off("pin"))

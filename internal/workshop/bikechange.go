@@ -9,7 +9,8 @@ import (
 )
 
 // changedIn are the entries that say, in each of its open jobs, how a bike was changed.
-func (w *Workshop) changedIn(ctx context.Context, by record.Actor, was, is record.Bike, why string) (entries []record.Entry, err error) {
+func (w *Workshop) changedIn(ctx context.Context, by record.Actor, was, is record.Bike,
+	why string) (entries []record.Entry, err error) {
 	changes := record.ChangesOf(was, is)
 	if len(changes) == 0 {
 		return nil, nil
@@ -31,8 +32,9 @@ func (w *Workshop) changedIn(ctx context.Context, by record.Actor, was, is recor
 		}
 		after := s.Record
 		after.Bike = is
-		after.Entries = append(slices.Clip(after.Entries), record.Entry{ID: record.NewID(), Kind: record.BikeChanges.Name,
-			Content: record.BikeChanges.Says(record.BikeChanged{Was: was.Facts})}) // as it will stand
+		after.Entries = append(slices.Clip(after.Entries),
+			record.Entry{ID: record.NewID(), Kind: record.BikeChanges.Name,
+				Content: record.BikeChanges.Says(record.BikeChanged{Was: was.Facts})}) // as it will stand
 		took, why, err := door.Taken(by, s, w.lay(ctx, after), why)
 		if err != nil {
 			return nil, err

@@ -21,8 +21,9 @@ func done(r *record.Record, operation string, ago int, earlier bool) {
 	item := record.NewID()
 	entries := []record.Entry{
 		{ID: item, Kind: "item", At: at, Content: agree.Items.Says(agree.Item{Operation: operation, Title: operation})},
-		{ID: record.NewID(), Kind: "answer", At: at, Content: agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel",
-			How: "phone"})},
+		{ID: record.NewID(), Kind: "answer", At: at,
+			Content: agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel",
+				How: "phone"})},
 		{ID: record.NewID(), Kind: "work", At: at, Content: agree.Works.Says(agree.Work{Item: item})},
 	}
 	if earlier {
@@ -43,7 +44,8 @@ func TestFluidAgesFromTheLastBleed(t *testing.T) {
 	assert.Equal(t, 14, front().Months, "the other brake's fluid is its own")
 }
 
-// Common practice, no source: what was sanded, lapped or fitted by hand is as weak as new pads until it is bedded in.
+// Common practice, no source: what was sanded, lapped or fitted by hand is as weak as new pads
+// until it is bedded in.
 func TestWhateverRubsAnewIsBeddedIn(t *testing.T) {
 	require.NoError(t, bookErr)
 	card := func(b bench) string { return strings.Join(brakes.RidingCard(lay(b.w, b.r)), "\n") }

@@ -27,7 +27,8 @@ func TestACallBackIsSettledByWhatItWasFor(t *testing.T) {
 		return record.CallBack{What: "Feel it", Point: "rear-lever", Due: day(days)}
 	}
 	reads := inspect.Readings.Says(inspect.Reading{Point: "rear-lever", Word: "Firm"})
-	passes := inspect.Readings.Says(inspect.Reading{Point: "rear-lever", PassedOver: true, Note: "the owner waits at the door"})
+	passes := inspect.Readings.Says(inspect.Reading{Point: "rear-lever", PassedOver: true,
+		Note: "the owner waits at the door"})
 	other := inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: "0.3"})
 
 	for name, c := range map[string]struct {
@@ -45,8 +46,10 @@ func TestACallBackIsSettledByWhatItWasFor(t *testing.T) {
 		"feel, looked at before it can":  {feel(10), []record.Content{reads}, false, true, false},
 		"feel, passed over":              {feel(0), []record.Content{passes}, false, true, false},
 		"feel, something else looked at": {feel(0), []record.Content{other}, false, true, false},
-		"what only a person can settle":  {record.CallBack{What: "Ask about the bell", Due: day(-9)}, []record.Content{reads}, true, true, false},
-		"joints, none of them torqued": {record.CallBack{What: "Torque again", Fasteners: []string{"crank-bolt"}, Due: day(-2)},
+		"what only a person can settle": {record.CallBack{What: "Ask about the bell", Due: day(-9)},
+			[]record.Content{reads}, true, true, false},
+		"joints, none of them torqued": {record.CallBack{What: "Torque again",
+			Fasteners: []string{"crank-bolt"}, Due: day(-2)},
 			[]record.Content{reads}, true, true, false},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -54,17 +57,22 @@ func TestACallBackIsSettledByWhatItWasFor(t *testing.T) {
 			r.Bike.Facts.RearFluid = "dot"
 			_, dot := shelf(r)
 			c.call.ID, c.call.JobID, c.call.State = record.NewID(), record.NewID(), "open"
-			record.CallBacks.Lay(r, []record.CallBack{c.call, {ID: record.NewID(), JobID: record.NewID(), State: "done", What: "long ago",
-				Point: "rear-lever", Due: day(-40)}})
+			record.CallBacks.Lay(r, []record.CallBack{c.call,
+				{ID: record.NewID(), JobID: record.NewID(), State: "done", What: "long ago",
+					Point: "rear-lever", Due: day(-40)}})
 			for _, did := range c.did {
 				require.NoError(t, write(w, r, did, nil), name)
 			}
 			if c.bled {
-				require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "bleed-rear", Title: "Bleed", Minutes: 35}), nil), name)
+				require.NoError(t, write(w, r,
+					agree.Items.Says(agree.Item{Operation: "bleed-rear", Title: "Bleed", Minutes: 35}), nil), name)
 				item := r.Entries[len(r.Entries)-1].ID
-				require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "counter"}), nil),
+				require.NoError(t, write(w, r,
+					agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel",
+						How: "counter"}), nil),
 					name)
-				require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: item, Bottle: &dot, Reason: "the fresh one is on its way"}), nil))
+				require.NoError(t, write(w, r,
+					agree.Works.Says(agree.Work{Item: item, Bottle: &dot, Reason: "the fresh one is on its way"}), nil))
 			}
 			s := lay(w, r)
 			shown := door.Calling(s)
@@ -73,7 +81,8 @@ func TestACallBackIsSettledByWhatItWasFor(t *testing.T) {
 			assert.Equal(t, c.answered, len(answered) == 1, name)
 			if c.shown {
 				assert.Equal(t, c.answered, shown[0].Answered, name)
-				assert.Equal(t, c.call.Operation != "" && !c.bled, shown[0].Offer != nil, "%s: work is offered once", name)
+				assert.Equal(t, c.call.Operation != "" && !c.bled, shown[0].Offer != nil,
+					"%s: work is offered once", name)
 			}
 		})
 	}
@@ -91,23 +100,27 @@ func TestAPointIsLookedAtWhenTheBikeCameBackForIt(t *testing.T) {
 	}
 	const beyond = "rings"
 	assert.False(t, required(beyond), "a repair does not look at it")
-	record.CallBacks.Lay(r, []record.CallBack{{ID: record.NewID(), JobID: record.NewID(), State: "open", What: "Look at the arm",
+	record.CallBacks.Lay(r, []record.CallBack{{ID: record.NewID(), JobID: record.NewID(), State: "open",
+		What:  "Look at the arm",
 		Point: beyond, Due: time.Now().Format(time.DateOnly)}})
 	assert.True(t, required(beyond))
 }
 
 func TestABleedFromTheLeverLeavesTheOldFluidIn(t *testing.T) {
-	for procedure, all := range map[string]bool{"bleed-lever-rear": false, "bleed-push-rear": true, "fluid-exchange-rear": true} {
+	for procedure, all := range map[string]bool{"bleed-lever-rear": false, "bleed-push-rear": true,
+		"fluid-exchange-rear": true} {
 		t.Run(procedure, func(t *testing.T) {
 			w, r := desk(commuter(), "repair")
 			r.Bike.Facts.RearFluid = "dot"
 			_, dot := shelf(r)
-			record.CallBacks.Lay(r, []record.CallBack{{ID: record.NewID(), JobID: record.NewID(), State: "open", What: "DOT",
+			record.CallBacks.Lay(r, []record.CallBack{{ID: record.NewID(), JobID: record.NewID(),
+				State: "open", What: "DOT",
 				Operation: "bleed-rear",
 				Due:       time.Now().Format(time.DateOnly)}})
 			b := bench{t, w, r}
-			b.goes(guided.Guided{Procedure: procedure, Choices: map[string]string{"start": "soft", "held": "split", "lever": "tilted",
-				"rise": "climbs"}, Bottle: &dot,
+			b.goes(guided.Guided{Procedure: procedure,
+				Choices: map[string]string{"start": "soft", "held": "split", "lever": "tilted",
+					"rise": "climbs"}, Bottle: &dot,
 				Reason: "the fresh one is on its way"})
 			run := work.Runs.Of(lay(w, r))[0].ID
 			b.do(agree.Works.Says(agree.Work{Item: b.agrees("bleed-rear"), Run: &run}))

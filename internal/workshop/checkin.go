@@ -96,7 +96,8 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 		if err := b.ID.Check("belongings"); err != nil {
 			return JobView{}, err
 		}
-		e, err := record.NewEntry{ID: b.ID, Content: door.Belongings.Says(door.Belonging{Name: what, TakenOff: b.TakenOff})}.By(by, in.ID,
+		e, err := record.NewEntry{ID: b.ID, Content: door.Belongings.Says(door.Belonging{Name: what,
+			TakenOff: b.TakenOff})}.By(by, in.ID,
 			in.Bike.ID, now)
 		if err != nil {
 			return JobView{}, err
@@ -120,8 +121,8 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 	return w.Job(ctx, in.ID)
 }
 
-// SaveJob changes what was noted at the door, and says so in the job. A stale version is refused; a lighter depth, which
-// takes away what is still to be done, is a mechanic's to say.
+// SaveJob changes what was noted at the door, and says so in the job. A stale version is refused;
+// a lighter depth, which takes away what is still to be done, is a mechanic's to say.
 func (w *Workshop) SaveJob(ctx context.Context, by record.Actor, id record.ID, c JobChange) (JobView, error) {
 	if _, known := w.Book().Depth(c.Depth); !known {
 		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
@@ -140,15 +141,18 @@ func (w *Workshop) SaveJob(ctx context.Context, by record.Actor, id record.ID, c
 		return JobView{}, err
 	}
 	var said []record.Entry
-	if changes := record.JobChangesOf(s.Job, record.Job{Depth: c.Depth, Words: c.Words, Reading: c.Reading, Condition: c.Condition,
-		Stand: c.Stand, PromisedAt: c.PromisedAt}); len(changes) > 0 && s.Job.Version == c.Version && s.Job.ReleasedAt == nil {
+	if changes := record.JobChangesOf(s.Job,
+		record.Job{Depth: c.Depth, Words: c.Words, Reading: c.Reading, Condition: c.Condition,
+			Stand: c.Stand, PromisedAt: c.PromisedAt}); len(changes) > 0 && s.Job.Version == c.Version &&
+		s.Job.ReleasedAt == nil {
 		after := s.Record
 		after.Job.Depth = c.Depth
 		took, why, err := door.Taken(by, s, w.lay(ctx, after), c.Why)
 		if err != nil {
 			return JobView{}, err
 		}
-		e, err := record.NewEntry{ID: record.NewID(), Content: record.JobChanges.Says(record.JobChanged{Changes: changes, Why: why, Took: took})}.
+		e, err := record.NewEntry{ID: record.NewID(),
+			Content: record.JobChanges.Says(record.JobChanged{Changes: changes, Why: why, Took: took})}.
 			By(by, id, s.Bike.ID, w.now())
 		if err != nil {
 			return JobView{}, err

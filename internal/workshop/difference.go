@@ -28,9 +28,10 @@ func (v JobView) ContentType(whole string) string {
 	return whole
 }
 
-// Told is the view with the parts that are asked for (nil or * for all; a name that is none is passed over), as what has
-// changed since an edition of it, for a tablet that holds that. That begins with a test of the edition. Where it is not
-// known any more, or most has changed, it is the view itself.
+// Told is the view with the parts that are asked for (nil or * for all; a name that is none is
+// passed over), as what has changed since an edition of it, for a tablet that holds that. That
+// begins with a test of the edition. Where it is not known any more, or most has changed, it is
+// the view itself.
 func (v JobView) Told(asked []string, since string) (JobView, error) {
 	v.asked = edition.Parts[Parts](asked)
 	if since == "" || v.text == nil {

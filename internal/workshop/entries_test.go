@@ -23,9 +23,10 @@ import (
 
 var judgeAnew = flag.Bool("judge", false, "write anew how the golden entries are judged")
 
-// golden is one kind of entry as a tablet writes it and as it is kept. What is kept stays readable for ever; how it is
-// judged changes with the knowledge, and is written anew (-judge) when it was meant to. Beside a kind's own file, an
-// older shape of what is kept stands by itself, as name.2.json.
+// golden is one kind of entry as a tablet writes it and as it is kept. What is kept stays
+// readable for ever; how it is judged changes with the knowledge, and is written anew (-judge)
+// when it was meant to. Beside a kind's own file, an older shape of what is kept stands by
+// itself, as name.2.json.
 type golden struct {
 	Bike       string          `json:"bike,omitempty"` // kind of bike
 	Facts      json.RawMessage `json:"facts,omitempty"`
@@ -71,10 +72,12 @@ func (g golden) checked(t testing.TB, w *Workshop, book *knowledge.Book) (record
 		require.NoError(t, json.Unmarshal(g.Facts, &kind.Facts))
 	}
 	by := record.Actor{ID: numbered(1), Name: "Ida", Role: record.Keeper}
-	r := record.Record{Job: record.Job{ID: numbered(2), BikeID: numbered(3), Depth: "full", OpenedAt: now.Add(-time.Hour)},
+	r := record.Record{Job: record.Job{ID: numbered(2), BikeID: numbered(3), Depth: "full",
+		OpenedAt: now.Add(-time.Hour)},
 		Bike: record.Bike{ID: numbered(3), Facts: kind.Facts}}
 	for i, b := range g.Before {
-		e, err := record.NewEntry{ID: b.ID, Content: content(t, b.Content)}.By(by, r.Job.ID, r.Bike.ID, now.Add(time.Duration(i-99)*time.Minute))
+		e, err := record.NewEntry{ID: b.ID, Content: content(t, b.Content)}.By(by, r.Job.ID, r.Bike.ID,
+			now.Add(time.Duration(i-99)*time.Minute))
 		require.NoError(t, err)
 		e.Seq = int64(i + 1)
 		r.Entries = append(r.Entries, e)
@@ -113,7 +116,8 @@ func TestEveryKindOfEntryIsReadAndJudgedAsItWas(t *testing.T) {
 					g.Judged, g.Digest = says, cmp.Or(g.Digest, digest)
 					keepGolden(t, path, g)
 				} else {
-					assert.Equal(t, g.Digest, digest, "what was sent before an upgrade and is sent again after it would be taken for another")
+					assert.Equal(t, g.Digest, digest,
+						"what was sent before an upgrade and is sent again after it would be taken for another")
 				}
 				require.JSONEq(t, string(g.Judged), string(says))
 			}
@@ -125,7 +129,8 @@ func TestEveryKindOfEntryIsReadAndJudgedAsItWas(t *testing.T) {
 		})
 	}
 	for _, kind := range record.KindsOf(record.OwnJob) {
-		assert.True(t, golden[kind], "there is no %s/%s.json: write how a tablet sends it, and run this with -judge", goldenEntries, kind)
+		assert.True(t, golden[kind], "there is no %s/%s.json: write how a tablet sends it, and run this with -judge",
+			goldenEntries, kind)
 	}
 }
 

@@ -21,8 +21,8 @@ import (
 // frozenForm is the form in which the content of a sheet is kept now: the job's view as it was told.
 const frozenForm = 2
 
-// forms read what was kept of a sheet, by the number of its form. A form is read for ever; a new one gets a number of its
-// own. What a form did not have yet is empty.
+// forms read what was kept of a sheet, by the number of its form. A form is read for ever; a new
+// one gets a number of its own. What a form did not have yet is empty.
 var forms = map[int]func([]byte) (JobView, error){
 	1: formOf(form1.view),
 	2: formOf(func(v JobView) JobView { return v }),
@@ -85,7 +85,8 @@ func listed(v reflect.Value) {
 		switch {
 		case f.Kind() == reflect.Slice && f.CanSet() && f.IsNil():
 			f.Set(reflect.MakeSlice(f.Type(), 0, 0))
-		case f.Kind() == reflect.Struct && (told.Anonymous || v.Type() == reflect.TypeFor[Parts]() || told.Name == "Parts"):
+		case f.Kind() == reflect.Struct && (told.Anonymous || v.Type() == reflect.TypeFor[Parts]() ||
+			told.Name == "Parts"):
 			listed(f)
 		}
 	}

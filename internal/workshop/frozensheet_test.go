@@ -4,6 +4,7 @@ import (
 	"compress/gzip"
 	"encoding/json"
 	"os"
+	"regexp"
 	"slices"
 	"testing"
 	"time"
@@ -71,11 +72,13 @@ func TestTheFirstFormOfASheetIsRead(t *testing.T) {
 	require.NoError(t, json.Unmarshal(said, &now))
 	core := map[string]json.RawMessage{}
 	require.NoError(t, json.Unmarshal(said, &core))
-	stand := map[string][2]string{"points": {"walk", "points"}, "distance": {"walk", "distance"}, "bolts": {"bolts", "bolts"},
+	stand := map[string][2]string{"points": {"walk", "points"}, "distance": {"walk", "distance"},
+		"bolts":    {"bolts", "bolts"},
 		"wrenches": {"bolts", "wrenches"}, "tray": {"bolts", "tray"},
 		"air": {"air", "pressures"}, "air_bench": {"air", "bench"}, "pressure_gauges": {"air", "gauges"},
-		"brakes": {"brakes", "sides"}, "guides": {"guides", "offers"}, "gears": {"gears", "benches"}, "gears_known": {"gears", "known"},
-		"gear_notes": {"gears", "notes"}, "gear_families": {"gears", "families"}, "strips": {"strips", "strips"},
+		"brakes": {"brakes", "sides"}, "guides": {"guides", "offers"}, "gears": {"gears", "benches"},
+		"gears_known": {"gears", "known"},
+		"gear_notes":  {"gears", "notes"}, "gear_families": {"gears", "families"}, "strips": {"strips", "strips"},
 		"assemblies": {"strips", "assemblies"}, "oiling": {"strips", "oiling"}, "wheels": {"wheels", "benches"},
 		"wheel_hurts": {"wheels", "hurts"}}
 	// What goes on beside a job that was handed over is as it is now.
@@ -84,6 +87,9 @@ func TestTheFirstFormOfASheetIsRead(t *testing.T) {
 		is := core[name]
 		if at, moved := stand[name]; moved {
 			is = now.Parts[at[0]][at[1]]
+		}
+		if name == "leaving" { // what was a hunt, or a run, is settled at the place of that name
+			was = regexp.MustCompile(`"(hunt|run)":\s*true`).ReplaceAll(was, []byte(`"place": "$1"`))
 		}
 		if !slices.Contains(goesOn, name) {
 			assert.JSONEq(t, string(was), string(is), name)

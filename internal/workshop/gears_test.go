@@ -22,7 +22,8 @@ func indexed(t *testing.T) (*Workshop, *record.Record, func() gears.GearBench) {
 	require.NoError(t, bookErr)
 	w, r := discBike(t)
 	r.Bike.Facts.Speeds = 9
-	require.NoError(t, write(w, r, gears.Begins.Says(gears.Indexing{Family: "cable-9", Teeth: "11-13-15-17-20-23-26-30-34"}), nil))
+	require.NoError(t, write(w, r, gears.Begins.Says(gears.Indexing{Family: "cable-9",
+		Teeth: "11-13-15-17-20-23-26-30-34"}), nil))
 	return w, r, func() gears.GearBench { return gears.Benches.Of(lay(w, r))[0] }
 }
 
@@ -38,7 +39,8 @@ func TestACableClampedAnewIsTorqued(t *testing.T) {
 	}
 	require.Empty(t, clamp(), "nobody has undone it")
 	move := func(work gear.Work, quarters int) {
-		require.NoError(t, write(w, r, gears.Moves.Says(gears.GearMove{Indexing: bench().ID, Place: bench().Place, Work: work,
+		require.NoError(t, write(w, r, gears.Moves.Says(gears.GearMove{Indexing: bench().ID,
+			Place: bench().Place, Work: work,
 			Quarters: quarters}), nil))
 	}
 	move(gear.TurnBarrel, 1)
@@ -90,7 +92,8 @@ func TestWorkThatIsLeftIsNotDone(t *testing.T) {
 			v := work.Runs.Of(lay(w, r))[0]
 			if v.Now.Record != nil && v.Now.Record.Point != "" {
 				typed := map[string]string{"Worn: it is replaced": "1.1", "Worth washing": "0.3"}[outcome]
-				require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: typed}), nil))
+				require.NoError(t, write(w, r,
+					inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: typed}), nil))
 			}
 			step := guided.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}
 			if len(v.Now.Outcomes) > 0 {

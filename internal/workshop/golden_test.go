@@ -101,7 +101,8 @@ func (k kept) record(t testing.TB) record.Record {
 func read(t testing.TB, entries []keptEntry) []record.Entry {
 	var out []record.Entry
 	for _, k := range entries {
-		e := record.Entry{ID: k.ID, JobID: k.Job, BikeID: k.Bike, Kind: k.Kind, Supersedes: k.Supersedes, By: k.By, ByName: k.ByName, At: k.At}
+		e := record.Entry{ID: k.ID, JobID: k.Job, BikeID: k.Bike, Kind: k.Kind,
+			Supersedes: k.Supersedes, By: k.By, ByName: k.ByName, At: k.At}
 		require.NoError(t, json.Unmarshal(k.Content, &e.Content), "%s", k.Content)
 		out = append(out, e)
 	}
@@ -244,8 +245,8 @@ func TestGoldenViewsAreWhatTheyWere(t *testing.T) {
 	t.Log(len(views), "jobs", len(history), "bikes")
 }
 
-// said is an object without what has tests of its own: what is on the bike came later, and the guided work that the book
-// offers for a brake grows with the book.
+// said is an object without what has tests of its own: what is on the bike came later, and the
+// guided work that the book offers for a brake grows with the book.
 func said(t *testing.T, text json.RawMessage) (all map[string]any) {
 	require.NoError(t, json.Unmarshal(text, &all))
 	delete(all, "lines")
@@ -258,8 +259,8 @@ func said(t *testing.T, text json.RawMessage) (all map[string]any) {
 	return all
 }
 
-// differences are the places where what is said now is other than it was, each by its path. What is said besides came
-// later, and is no difference at the top.
+// differences are the places where what is said now is other than it was, each by its path. What
+// is said besides came later, and is no difference at the top.
 func differences(was, is any, path string) (list []string) {
 	switch was := was.(type) {
 	case map[string]any:

@@ -57,21 +57,25 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 	assert.NoError(t, begin("bleed-push-front", &oil, ""))
 	assert.ErrorContains(t, begin("drum-front", nil, ""), "nothing that the procedure is about")
 	assert.ErrorContains(t, begin("no-such", nil, ""), "nothing that the procedure is about")
-	assert.Error(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front", Bottle: &oil}), nil), "a choice is missing")
+	assert.Error(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front",
+		Bottle: &oil}), nil), "a choice is missing")
 }
 
 func TestARunRecordsWhatItYields(t *testing.T) {
 	w, r := desk(commuter(), "repair")
-	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "pads-disc-front", Title: "Pads", Minutes: 20}), nil))
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "pads-disc-front",
+		Title: "Pads", Minutes: 20}), nil))
 	item := r.Entries[0].ID
-	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}), nil))
+	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes,
+		From: "Ansel", How: "phone"}), nil))
 	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8"}), nil))
 	require.NoError(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "pads-disc-front",
 		Choices: map[string]string{"held": "pin", "pin_school": "yes", "level": "known", "moon": "full"}}), nil))
 	run := func() work.RunView { return work.Runs.Of(lay(w, r))[0] }
 	do := func(outcome string) error {
 		v := run()
-		return write(w, r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID, Outcome: outcome, Place: v.Place}), nil)
+		return write(w, r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID,
+			Outcome: outcome, Place: v.Place}), nil)
 	}
 	assert.Equal(t, "wheel-out", run().Now.ID)
 	assert.ErrorContains(t, do("A fish"), "choose one of the answers")
@@ -103,22 +107,27 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 		switch {
 		case v.Now.Record == nil:
 		case v.Now.Record.Point != "":
-			require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: "1.8"}), nil))
+			require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point,
+				Typed: "1.8"}), nil))
 		case v.Now.Record.Part != "":
 			assert.ErrorContains(t, do(""), "Write down what was fitted first: front pads")
-			pads := parts.Putting{Place: v.Now.Record.Part, Particulars: map[string]string{"compound": "resin"}, Grade: "new", From: "stock",
+			pads := parts.Putting{Place: v.Now.Record.Part,
+				Particulars: map[string]string{"compound": "resin"}, Grade: "new", From: "stock",
 				Why: "worn", Became: "scrap"}
 			require.NoError(t, write(w, r, parts.Puttings.Says(pads), nil))
 		case len(v.Now.Record.Joints()) > 0:
 			require.NotEmpty(t, v.Bolts, "what the run loosened belongs to the torque run now")
 			for _, b := range v.Bolts {
-				require.NoError(t, logged(w, r, b, func(in *torque.Torque) { in.LeftTyped, in.Set = "1.5", b.Set != "" }, nil))
+				require.NoError(t, logged(w, r, b,
+					func(in *torque.Torque) { in.LeftTyped, in.Set = "1.5", b.Set != "" }, nil))
 			}
 		case v.Now.Record.Sign != "":
 			assert.ErrorContains(t, do("It passes"), "Sign the brake test first")
-			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign, Note: "it sinks"}), nil))
+			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign,
+				Note: "it sinks"}), nil))
 			assert.ErrorContains(t, do("It passes"), "signed as failed")
-			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign, Passed: true, Note: "pumped once more"}), nil))
+			require.NoError(t, write(w, r, trial.Signs.Says(trial.Sign{What: v.Now.Record.Sign,
+				Passed: true, Note: "pumped once more"}), nil))
 		}
 		outcome := ""
 		if o := v.Now.Outcomes; len(o) > 0 {
@@ -210,19 +219,22 @@ func TestTheBrakeDesk(t *testing.T) {
 	assert.Contains(t, found.Says, "Bleed it")
 	_, err = brakes.Need(brakes.NeedAsked{Circuit: brake.Circuit{Bore: 2, Length: -4}, School: brake.Push})
 	assert.Error(t, err)
-	plans, err := brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1})
+	plans, err := brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160},
+		Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1})
 	require.NoError(t, err)
 	assert.Len(t, plans, 3)
 	assert.Empty(t, plans[0].Road, "nobody said how long the road is")
 	for level, says := range map[float64]string{40: "too short", 400: "Twice along 400 m", 20_000: "Once along"} {
 		t.Run(fmt.Sprint(level), func(t *testing.T) {
-			plans, err = brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1,
+			plans, err = brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160},
+				Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1,
 				Level: level})
 			require.NoError(t, err)
 			assert.Contains(t, plans[0].Road, says)
 		})
 	}
-	for _, in := range []brakes.SmallAsked{{}, {Piston: &brakes.PistonAsked{Measured: 40, Nominal: 10}}, {Arms: &brake.Arms{Left: -1}},
+	for _, in := range []brakes.SmallAsked{{}, {Piston: &brakes.PistonAsked{Measured: 40, Nominal: 10}},
+		{Arms: &brake.Arms{Left: -1}},
 		{Cable: &brake.Cable{}}} {
 		_, err := brakes.Small(in)
 		assert.Error(t, err)
@@ -237,8 +249,9 @@ func TestTheBrakeDesk(t *testing.T) {
 func TestAirIsToldBeforeAndAfter(t *testing.T) {
 	w, r := desk(commuter(), "repair") // air can be measured before anybody has read what the brake holds
 	pull := func(end string, first float64) error {
-		return write(w, r, brakes.Pulls.Says(brakes.LeverPull{End: end, Pull: brake.Pull{First: first, Pumped: 30, Ratio: 5, Master: 10,
-			Bar: 40}}), nil)
+		return write(w, r, brakes.Pulls.Says(brakes.LeverPull{End: end,
+			Pull: brake.Pull{First: first, Pumped: 30, Ratio: 5, Master: 10,
+				Bar: 40}}), nil)
 	}
 	require.NoError(t, pull("front", 50))
 	require.NoError(t, pull("front", 31))
@@ -259,7 +272,8 @@ func TestAirIsToldBeforeAndAfter(t *testing.T) {
 	require.Len(t, front.Pulls, 2)
 	assert.Contains(t, front.AirSays, "0.32 ml of air before, 0.02 ml now: as brakes are left here")
 	left("pelham drover", "front", 0.001, 0.001, 0.001, 0.001)
-	assert.Contains(t, brakes.Sides(lay(w, r))[0].AirSays, "as brakes are left here", "four of its own model are too few")
+	assert.Contains(t, brakes.Sides(lay(w, r))[0].AirSays, "as brakes are left here",
+		"four of its own model are too few")
 	left("pelham drover", "front", 0.001)
 	assert.Contains(t, brakes.Sides(lay(w, r))[0].AirSays, "Bleed it again")
 }
@@ -303,7 +317,8 @@ func TestGuidedWorkNamesWhatItFitsAndOpens(t *testing.T) {
 			assert.True(t, j.Set != "" || j.Min != nil && *j.Min > 0 && *j.Max >= *j.Min, "%s: %s", o.ID, j.Name)
 		}
 	}
-	pin := pads.Joints[slices.IndexFunc(pads.Joints, func(j guides.Joint) bool { return strings.Contains(j.Name, "pin") })]
+	pin := pads.Joints[slices.IndexFunc(pads.Joints,
+		func(j guides.Joint) bool { return strings.Contains(j.Name, "pin") })]
 	assert.LessOrEqual(t, float64(*pin.Max), 2.0, "common practice, no source: a pad pin takes 1 to 2 N·m")
 }
 
@@ -337,7 +352,8 @@ func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 func TestACrackedChainIsNotForgotten(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "chain-bath", Choices: map[string]string{"after": "oil", "clutch": "no"}}))
+	b.do(guided.Starts.Says(guided.Guided{Procedure: "chain-bath",
+		Choices: map[string]string{"after": "oil", "clutch": "no"}}))
 	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
 	for run().Now.ID != "links" {
 		b.goesStep(run())
@@ -353,12 +369,14 @@ func TestACrackedChainIsNotForgotten(t *testing.T) {
 	// Taken back only as the slip that it was, and given up with its run it stands all the same.
 	assert.Equal(t, "Chain: a cracked link", run().Done[r.Place].Finds)
 	assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{}), &seen), "Say why")
-	assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "x"}), &seen), "Other steps were done after it")
+	assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "x"}),
+		&seen), "Other steps were done after it")
 	require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "not needed"}), &r.ID))
 	assert.Contains(t, b.stands(), "Chain: a cracked link")
 
 	f := b.finding("Chain: a cracked link")
-	item := b.do(agree.Items.Says(agree.Item{Finding: &f.ID, Operation: "replace-chain", Title: "Replace it", Minutes: 15}))
+	item := b.do(agree.Items.Says(agree.Item{Finding: &f.ID, Operation: "replace-chain",
+		Title: "Replace it", Minutes: 15}))
 	b.do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
 	b.do(agree.Works.Says(agree.Work{Item: item}))
 	b.do(findings.Looks.Says(findings.Looked{Finding: f.ID}))

@@ -97,11 +97,12 @@ func TestHuntFromComplaintToAgreement(t *testing.T) {
 
 	for says, c := range map[string]record.Content{
 		"cannot have that complaint": hunt.Hunts.Says(hunt.Hunt{Fault: "drum-weak-front"}),
-		"looked at already":          hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump", Answer: "Firms up and sinks again"}),
-		"is no answer":               hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump", Answer: "Purple"}),
-		"no such check":              hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "kick"}),
-		"no such cause":              hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "gremlins"}),
-		"was taken back":             hunt.Clues.Says(hunt.Clue{Hunt: record.NewID(), Check: "pump"}),
+		"looked at already": hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump",
+			Answer: "Firms up and sinks again"}),
+		"is no answer":   hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "pump", Answer: "Purple"}),
+		"no such check":  hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "kick"}),
+		"no such cause":  hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "gremlins"}),
+		"was taken back": hunt.Clues.Says(hunt.Clue{Hunt: record.NewID(), Check: "pump"}),
 	} {
 		t.Run(says, func(t *testing.T) {
 			assert.ErrorContains(t, write(w, r, c, nil), says)
@@ -150,7 +151,8 @@ func TestDamageSeenInAHuntOutlivesIt(t *testing.T) {
 	b.do(hunt.Tries.Says(hunt.Tried{Hunt: search, Cause: "pedal", Cured: true}))
 	const crack = "Frame: A crack"
 	require.Equal(t, map[string]findings.FindingStatus{crack: findings.FindingOpen}, b.found())
-	assert.Equal(t, record.Obstacle{Title: crack, Detail: "not offered to the owner yet", Mark: wear.Unsafe, Stage: record.StageAgree,
+	assert.Equal(t, record.Obstacle{Title: crack, Detail: "not offered to the owner yet",
+		Mark: wear.Unsafe, Stage: record.StageAgree,
 		Target: string(clue), Count: 1}, b.standing(crack))
 	assert.Equal(t, []string{"frame-builder"}, offered(b.finding(crack)))
 	assert.Equal(t, crack, hunt.Views(lay(w, r))[0].Steps[0].Finds)
@@ -177,7 +179,8 @@ func TestDamageSeenInAHuntOutlivesIt(t *testing.T) {
 	assert.NoError(t, rides())
 }
 
-// What was loosened to look, or found loose by looking, is torqued after it; taking the answer back tightens nothing.
+// What was loosened to look, or found loose by looking, is torqued after it; taking the answer
+// back tightens nothing.
 func TestALookThatLoosensAsksForItsTorque(t *testing.T) {
 	for _, c := range []struct{ fault, check, answer, joint string }{
 		{"front-knock", "preload", "Still there", "steerer-clamp"},
@@ -195,7 +198,8 @@ func TestALookThatLoosensAsksForItsTorque(t *testing.T) {
 			undone := func() []string { return record.Undone(lay(b.w, b.r)) }
 			assert.Contains(t, undone(), c.joint)
 			assert.Contains(t, b.stands(), "Test ride")
-			require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "meant another"}), &clue))
+			require.NoError(t, write(b.w, b.r,
+				record.Withdrawals.Says(record.Withdrawn{Reason: "meant another"}), &clue))
 			assert.Contains(t, undone(), c.joint)
 		})
 	}
@@ -208,7 +212,8 @@ func TestDamageOfAHuntIsPutRight(t *testing.T) {
 	search := b.do(hunt.Hunts.Says(hunt.Hunt{Fault: "creak"}))
 	clue := b.do(hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "cracks", Answer: "A crack",
 		Told: &knowledge.Damage{Point: "chain"}})) // whoever sends that is not believed
-	item := b.do(agree.Items.Says(agree.Item{Finding: &clue, Operation: "frame-builder", Title: "To its builder", Minutes: 30}))
+	item := b.do(agree.Items.Says(agree.Item{Finding: &clue, Operation: "frame-builder",
+		Title: "To its builder", Minutes: 30}))
 	b.do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}))
 	b.do(agree.Works.Says(agree.Work{Item: item}))
 	assert.Equal(t, "Frame: A crack", hunt.NotRidden(lay(w, r)), "work is done, and nobody has looked")
@@ -255,8 +260,10 @@ func TestFindingOfAHuntOffersItsWork(t *testing.T) {
 	f := findings.All.Of(lay(w, r))[0]
 	require.Len(t, f.Suggested, 1)
 	assert.Equal(t, "replace-chain", f.Suggested[0].Operation)
-	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15}), nil))
-	assert.Equal(t, findings.FindingOffered, findings.All.Of(lay(w, r))[0].Status, "the same work offered for another reason covers it")
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain",
+		Title: "Replace the chain", Minutes: 15}), nil))
+	assert.Equal(t, findings.FindingOffered, findings.All.Of(lay(w, r))[0].Status,
+		"the same work offered for another reason covers it")
 }
 
 func TestComplaintsFollowTheOwnersWords(t *testing.T) {
@@ -304,7 +311,8 @@ func TestPracticeHidesTheSameFaultEachTime(t *testing.T) {
 			in.Steps = append(in.Steps, view.Choices[len(view.Choices)-1].PracticeStep)
 		}
 	}
-	_, err := practice.Practise(w.Book(), practice.Practice{Fault: "creak", Steps: []practice.PracticeStep{{Check: "kick"}}})
+	_, err := practice.Practise(w.Book(), practice.Practice{Fault: "creak",
+		Steps: []practice.PracticeStep{{Check: "kick"}}})
 	assert.ErrorContains(t, err, "cannot be done now")
 	_, err = practice.Practise(w.Book(), practice.Practice{Fault: "gremlins"})
 	assert.ErrorContains(t, err, "no such complaint")

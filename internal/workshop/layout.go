@@ -12,15 +12,16 @@ import (
 	"utensil/knowledge"
 )
 
-// How many jobs are remembered as they are laid out, which takes up to a megabyte each, and how many of their lines on
-// the first screen. A workshop has some forty bikes in it.
+// How many jobs are remembered as they are laid out, which takes up to a megabyte each, and how
+// many of their lines on the first screen. A workshop has some forty bikes in it.
 const (
 	mostLayouts = 64
 	mostLines   = 1024
 )
 
-// basis is what a layout rests on. As long as it is the same, so is what follows from the sheet: entries are only
-// added, and the stamp counts whatever else changes. Time is believed to the minute.
+// basis is what a layout rests on. As long as it is the same, so is what follows from the sheet:
+// entries are only added, and the stamp counts whatever else changes. Time is believed to the
+// minute.
 type basis struct {
 	stamp  record.Stamp
 	minute time.Time
@@ -82,8 +83,9 @@ func (w *Workshop) basis(stamp record.Stamp, learnt record.Learnt) basis {
 	return basis{stamp, w.now().Truncate(time.Minute), w.Book(), learnt}
 }
 
-// look lets a job be looked at as it is laid out now, by one at a time: as it is remembered, while that rests on what
-// is so. The stamp is read before what it counts, so that what was changed meanwhile is noticed the next time.
+// look lets a job be looked at as it is laid out now, by one at a time: as it is remembered,
+// while that rests on what is so. The stamp is read before what it counts, so that what was
+// changed meanwhile is noticed the next time.
 func (w *Workshop) look(ctx context.Context, job record.ID, at func(*layout) error) error {
 	l := w.layouts.of(job)
 	select {

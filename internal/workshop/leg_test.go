@@ -55,14 +55,18 @@ func TestClicksGoBackToWhereTheyWere(t *testing.T) {
 	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork"}), "rebound", "Count at least one dial")
 	// How they were left the last time settles nothing this time.
 	last := air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five, Left: true})
-	b.r.Entries, b.r.Earlier = nil, append(b.r.Earlier, record.Entry{ID: record.NewID(), Kind: air.Dials.Name, Content: last,
-		At: b.r.Job.OpenedAt.AddDate(0, -3, 0)})
+	b.r.Entries, b.r.Earlier = nil, append(b.r.Earlier,
+		record.Entry{ID: record.NewID(), Kind: air.Dials.Name, Content: last,
+			At: b.r.Job.OpenedAt.AddDate(0, -3, 0)})
 	b.do(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &seven, Compression: &five}))
 	assert.True(t, b.leg().Dials.Owed)
 	assert.NotNil(t, obstacle(b.w, b.r, "air"), "it stands before the door")
-	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five, Left: true}), "asked", "Found at rebound 7")
-	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &seven, Left: true}), "asked", "Found at compression 5")
-	b.do(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five, Left: true, Asked: "the owner wants it slower"}))
+	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five,
+		Left: true}), "asked", "Found at rebound 7")
+	b.refused(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &seven, Left: true}), "asked",
+		"Found at compression 5")
+	b.do(air.Dials.Says(air.DialsCounted{Leg: "fork", Rebound: &nine, Compression: &five, Left: true,
+		Asked: "the owner wants it slower"}))
 	assert.False(t, b.leg().Dials.Owed)
 	assert.Nil(t, obstacle(b.w, b.r, "air"))
 	b.do(air.Dials.Says(air.DialsCounted{Leg: "shock", None: true}))
@@ -86,14 +90,15 @@ func TestALegIsDueByTheHoursItIsRidden(t *testing.T) {
 	assert.InDelta(t, 50/1.8*7, due.To.Sub(due.At).Hours()/24, 0.1)
 	in.Weekly = "5"
 	b.do(air.Services.Says(in))
-	assert.InDelta(t, 8*7, b.leg().Due.From.Sub(b.leg().Due.At).Hours()/24, 0.1, "what the rider says wins: 6 1/4 hours at most")
+	assert.InDelta(t, 8*7, b.leg().Due.From.Sub(b.leg().Due.At).Hours()/24, 0.1,
+		"what the rider says wins: 6 1/4 hours at most")
 	b.refused(air.Services.Says(air.LegServed{Leg: "shock", What: "lowers", Every: "50"}), "what", "no lower legs")
 	in.Every = "3"
 	b.refused(air.Services.Says(in), "every", "")
 }
 
-// What was done to a leg and to sealant stands on the lines of what is on the bike, with when it is due again; what was done
-// to a fork that came off tells nothing of the one that went on.
+// What was done to a leg and to sealant stands on the lines of what is on the bike, with when it
+// is due again; what was done to a fork that came off tells nothing of the one that went on.
 func TestWhatWasTendedStandsOnTheLinesOfTheBike(t *testing.T) {
 	b := sprung(t)
 	line := func(place string) lifeline.Line {
@@ -102,7 +107,8 @@ func TestWhatWasTendedStandsOnTheLinesOfTheBike(t *testing.T) {
 		return lines[slices.IndexFunc(lines, func(l lifeline.Line) bool { return l.Place == place })]
 	}
 	assert.False(t, line("fork-seals").Known)
-	b.do(air.Services.Says(air.LegServed{Leg: "fork", What: "lowers", Every: "50", Weekly: "4", Right: "10", Source: "manual"}))
+	b.do(air.Services.Says(air.LegServed{Leg: "fork", What: "lowers", Every: "50", Weekly: "4",
+		Right: "10", Source: "manual"}))
 	seals := line("fork-seals")
 	require.Len(t, seals.Tended, 1)
 	assert.Equal(t, "Lower legs: right 10 ml (manual)", seals.Tended[0].Says)
@@ -138,9 +144,11 @@ func TestAMarkOnAStanchionIsAFinding(t *testing.T) {
 	assert.Equal(t, wear.Due, f.Mark)
 	assert.Equal(t, "fork", f.Point)
 	assert.Equal(t, []string{"fork-service", "replace-fork"}, offered(f))
-	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "shaft", Felt: suspension.Edge, Above: "4", Travel: "120"}), "side",
+	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "shaft", Felt: suspension.Edge,
+		Above: "4", Travel: "120"}), "side",
 		"left or right")
-	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "left", Felt: suspension.Edge, Above: "4", Travel: "3"}), "travel", "")
+	b.refused(air.Nicks.Says(air.NickFound{Leg: "fork", Side: "left", Felt: suspension.Edge, Above: "4",
+		Travel: "3"}), "travel", "")
 }
 
 func TestABrokenSpokeAndAWornRimAreFindings(t *testing.T) {
@@ -148,7 +156,8 @@ func TestABrokenSpokeAndAWornRimAreFindings(t *testing.T) {
 	hurts := func() wheels.WheelHurt { return wheels.HurtsOf(lay(b.w, b.r))[1] }
 	laced := wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-disc", Spokes: "32", First: "right"}
 	b.refused(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "33", Where: "bend"}), "spokes", "has 32")
-	b.refused(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "the red one", Where: "bend"}), "spokes", "count from the valve")
+	b.refused(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "the red one", Where: "bend"}),
+		"spokes", "count from the valve")
 	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "7", Where: "bend"}))
 	require.NotNil(t, hurts().Broke)
 	assert.True(t, hurts().Broke.Home)
@@ -158,14 +167,17 @@ func TestABrokenSpokeAndAWornRimAreFindings(t *testing.T) {
 	assert.False(t, hurts().Broke.Home)
 	assert.Contains(t, hurts().Broke.Then, "3 broke before")
 
-	b.refused(wheels.Rims.Says(wheels.RimLook{End: "rear", Wall: "0.8", Mark: "none", Nails: "sound", Edge: "sound"}), "wall", "No block runs")
+	b.refused(wheels.Rims.Says(wheels.RimLook{End: "rear", Wall: "0.8", Mark: "none", Nails: "sound",
+		Edge: "sound"}), "wall", "No block runs")
 	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "7", Where: "bend"}))
 	assert.Equal(t, wear.Due, hurts().Mark, "it may be ridden home")
 	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "cracked", Edge: "sound"}))
 	assert.Equal(t, wear.Unsafe, hurts().Rim.Word)
-	assert.Equal(t, []any{wear.Unsafe, hurts().Rim.Says}, []any{hurts().Mark, hurts().Says}, "the worst of a wheel is what is told")
+	assert.Equal(t, []any{wear.Unsafe, hurts().Rim.Says}, []any{hurts().Mark, hurts().Says},
+		"the worst of a wheel is what is told")
 	assert.Equal(t, findings.FindingOpen, b.found()["Rear rim: cracked at a nipple"])
-	assert.True(t, b.finding("Rear rim: cracked at a nipple").ReadAgain, "what was unsafe is read again: a word is not enough")
+	assert.True(t, b.finding("Rear rim: cracked at a nipple").ReadAgain,
+		"what was unsafe is read again: a word is not enough")
 	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Mark: "none", Nails: "sound", Edge: "sound"}))
 	assert.NotContains(t, b.found(), "Rear rim: cracked at a nipple", "looked at again")
 }
@@ -189,11 +201,13 @@ func TestAWornBrakingWall(t *testing.T) {
 		assert.Equal(t, mark, wheels.HurtsOf(lay(b.w, b.r))[1].Rim.Word, wall)
 	}
 	b.do(wheels.Rims.Says(wheels.RimLook{End: "rear", Wall: "1.6", Mark: "gone", Nails: "sound", Edge: "dent"}))
-	assert.Equal(t, findings.FindingOpen, b.found()["Rear rim: wall worn"], "the mark decides, whatever the calliper says")
+	assert.Equal(t, findings.FindingOpen, b.found()["Rear rim: wall worn"],
+		"the mark decides, whatever the calliper says")
 }
 
-// Each piece of guided work on wheels and air is gone through on a bike with discs, one with blocks on its rims and one with
-// brakes in its hubs; what it let out is back, and what it found stands before the door where it is not.
+// Each piece of guided work on wheels and air is gone through on a bike with discs, one with
+// blocks on its rims and one with brakes in its hubs; what it let out is back, and what it found
+// stands before the door where it is not.
 func TestGuidedWorkOnWheelsAndAirIsGoneThrough(t *testing.T) {
 	for brake, fluid := range map[string]string{"disc_hydraulic": "mineral", "rim_linear": "none", "drum": "none"} {
 		t.Run(brake, func(t *testing.T) {
@@ -216,12 +230,14 @@ func TestGuidedWorkOnWheelsAndAirIsGoneThrough(t *testing.T) {
 			for _, run := range work.Runs.Of(lay(b.w, b.r)) {
 				assert.Empty(t, run.Open, run.Work.Name)
 			}
-			assert.Empty(t, b.owes("air"), "air and clicks are back, oil, hours and sealant written down with their step")
+			assert.Empty(t, b.owes("air"), "air and clicks are back, oil, hours and sealant written "+
+				"down with their step")
 		})
 	}
 }
 
-// What is let out goes back: a step that reads a pressure is not done without, nor by one that was read before.
+// What is let out goes back: a step that reads a pressure is not done without, nor by one that
+// was read before.
 func TestAForkIsNotOpenedBeforeItsAirIsWrittenDown(t *testing.T) {
 	b := sprung(t)
 	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "5", Celsius: 20, Set: true}))
@@ -230,7 +246,8 @@ func TestAForkIsNotOpenedBeforeItsAirIsWrittenDown(t *testing.T) {
 	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
 	step := func(outcome string) error {
 		v := run()
-		return write(b.w, b.r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID, Outcome: outcome, Place: v.Place}), nil)
+		return write(b.w, b.r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID,
+			Outcome: outcome, Place: v.Place}), nil)
 	}
 	require.NoError(t, step("It is here"))
 	assert.ErrorContains(t, step(""), "Read its pressure first: fork")
@@ -267,7 +284,8 @@ func TestHuntsTakeWhatTheBenchesOfWheelsAndAirFound(t *testing.T) {
 	assert.Equal(t, "cold", found("sinks").Cause, "6 bar over nothing lose 0.4 from 25 to 5 °C (ideal gas law)")
 	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "3", Celsius: 25}))
 	assert.Equal(t, "seal", found("sinks").Cause)
-	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: wheels.WheelStand{End: "front", Where: "stand", Build: "front-disc", Spokes: "32",
+	b.do(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: wheels.WheelStand{End: "front", Where: "stand",
+		Build: "front-disc", Spokes: "32",
 		First: "right"}, Spokes: "3", Where: "thread"}))
 	assert.Equal(t, "spoke", found("wobble").Cause)
 	assert.False(t, found("wobble").Cured)
@@ -285,7 +303,8 @@ func TestALegThatAnswersTwiceOtherwiseSticks(t *testing.T) {
 	assert.Empty(t, air.Of(lay(b.w, b.r)).Balance)
 	shock := air.SagRead{Leg: "shock", Typed: "12", Sag: "13.75", Travel: "50", Most: "20"}
 	b.do(air.Sags.Says(shock))
-	assert.Equal(t, "Against what each is to sink, the front sinks 6 points more of its travel than the rear: it steers nervously and dives. "+
+	assert.Equal(t, "Against what each is to sink, the front sinks 6 points more of its travel than the "+
+		"rear: it steers nervously and dives. "+
 		"A little more air in front, or less behind.", air.Of(lay(b.w, b.r)).Balance,
 		"28 %% where 22.5 are meant, 27.5 where 27.5 are: shorter forks sink less")
 }
@@ -311,7 +330,8 @@ func TestALegsChartSaysWhereToBegin(t *testing.T) {
 
 	// One that was typed for another bike of this make and model serves here.
 	other := sprung(t)
-	air.ModelCharts.Lay(other.r, []*air.LegChart{{Leg: "fork", Source: "s", Chart: suspension.Chart{{Kg: 99, From: 6, To: 6}}}})
+	air.ModelCharts.Lay(other.r, []*air.LegChart{{Leg: "fork", Source: "s",
+		Chart: suspension.Chart{{Kg: 99, From: 6, To: 6}}}})
 	other.do(air.Riders.Says(air.RiderWeighed{Rider: "99", Bike: "14", Sits: "standing", Surface: "rough"}))
 	assert.InDelta(t, 6, other.leg().Begins.From, 1e-9)
 }

@@ -25,7 +25,8 @@ func later(t *testing.T, r *record.Record, point string, figures map[int]string)
 		c, err := w.rules.Check(lay(w, r), keeper, record.NewEntry{ID: record.NewID(),
 			Content: inspect.Readings.Says(inspect.Reading{Point: point, Typed: typed})})
 		require.NoError(t, err)
-		r.Earlier = append(r.Earlier, record.Entry{ID: record.NewID(), Kind: "reading", At: time.Now().AddDate(0, 0, -ago), Content: c})
+		r.Earlier = append(r.Earlier, record.Entry{ID: record.NewID(), Kind: "reading",
+			At: time.Now().AddDate(0, 0, -ago), Content: c})
 	}
 }
 
@@ -66,7 +67,8 @@ func TestOneReadingRestsOnTheShopAndSaysSo(t *testing.T) {
 	var shop []inspect.PastReading
 	for i := range 6 {
 		bike := record.ID(rune('a' + i))
-		shop = append(shop, inspect.PastReading{Bike: bike, Point: "front-pads", Value: 3.5, At: time.Now().AddDate(0, 0, -100)},
+		shop = append(shop, inspect.PastReading{Bike: bike, Point: "front-pads", Value: 3.5,
+			At: time.Now().AddDate(0, 0, -100)},
 			inspect.PastReading{Bike: bike, Point: "front-pads", Value: 2.5 - 0.1*float64(i), At: time.Now()})
 	}
 	inspect.Rates.Put(taught, inspect.Experienced(book, shop))
@@ -89,8 +91,10 @@ func TestANewPartBeginsANewLife(t *testing.T) {
 	// Work that renewed the part counts too, however alike the figures are.
 	item := record.ID(record.NewID())
 	r.Earlier = append(r.Earlier,
-		record.Entry{ID: item, Kind: "item", At: time.Now(), Content: agree.Items.Says(agree.Item{Operation: "pads-disc-front", Title: "pads"})},
-		record.Entry{ID: record.NewID(), Kind: "work", At: time.Now().Add(time.Hour), Content: agree.Works.Says(agree.Work{Item: item})})
+		record.Entry{ID: item, Kind: "item", At: time.Now(),
+			Content: agree.Items.Says(agree.Item{Operation: "pads-disc-front", Title: "pads"})},
+		record.Entry{ID: record.NewID(), Kind: "work", At: time.Now().Add(time.Hour),
+			Content: agree.Works.Says(agree.Work{Item: item})})
 	assert.Nil(t, lifeOf(w, r, "front-pads"), "nothing is known of what was fitted last")
 }
 
@@ -112,7 +116,9 @@ func TestNoRotorGrows(t *testing.T) {
 
 	item := record.NewID()
 	r.Earlier = append(r.Earlier,
-		record.Entry{ID: item, Kind: "item", At: time.Now(), Content: agree.Items.Says(agree.Item{Operation: "rotor-front", Title: "rotor"})},
-		record.Entry{ID: record.NewID(), Kind: "work", At: time.Now(), Content: agree.Works.Says(agree.Work{Item: item})})
+		record.Entry{ID: item, Kind: "item", At: time.Now(),
+			Content: agree.Items.Says(agree.Item{Operation: "rotor-front", Title: "rotor"})},
+		record.Entry{ID: record.NewID(), Kind: "work", At: time.Now(),
+			Content: agree.Works.Says(agree.Work{Item: item})})
 	assert.NoError(t, measured("1.98", ""), "we fitted it ourselves")
 }

@@ -37,7 +37,8 @@ func lineAt(t require.TestingT, w *Workshop, r *record.Record, place string) lif
 }
 
 func putting(place string, particulars map[string]string) record.Content {
-	return parts.Puttings.Says(parts.Putting{Place: place, Particulars: particulars, Grade: "new", From: "stock", Why: "worn",
+	return parts.Puttings.Says(parts.Putting{Place: place, Particulars: particulars, Grade: "new",
+		From: "stock", Why: "worn",
 		Became: "scrap"})
 }
 
@@ -52,13 +53,16 @@ func TestAPartLivesFromWhenItIsFittedToWhenItComesOff(t *testing.T) {
 	was := lineAt(t, w, r, "chain")
 	assert.Equal(t, []any{wear.Due, "0.9 %", "now", true}, []any{was.Mark, was.Last, was.Left, was.Soon})
 
-	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain", Title: "Replace the chain", Minutes: 15}), nil))
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain",
+		Title: "Replace the chain", Minutes: 15}), nil))
 	item := r.Entries[len(r.Entries)-1].ID
-	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "phone"}), nil))
+	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes,
+		From: "Ansel", How: "phone"}), nil))
 	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: item}), nil))
 	renewed := lineAt(t, w, r, "chain")
 	require.Len(t, renewed.Lives, 2, "the work renewed it, though nobody has said with what")
-	assert.Equal(t, []any{wear.Open, "", "not read since it was fitted"}, []any{renewed.Mark, renewed.Last, renewed.Left})
+	assert.Equal(t, []any{wear.Open, "", "not read since it was fitted"},
+		[]any{renewed.Mark, renewed.Last, renewed.Left})
 	assert.Len(t, renewed.Lives[0].Readings, 1, "what was read of the old one stays with it")
 
 	fitted := parts.Puttings.Says(parts.Putting{Place: "chain", Grade: "new",
@@ -82,7 +86,8 @@ func TestWhatCannotBeOnABike(t *testing.T) {
 	w, r := discBike(t)
 	require.NoError(t, write(w, r, putting("front-rotor", map[string]string{"diameter": "160"}), nil))
 	rotor := r.Entries[0].ID
-	require.NoError(t, write(w, r, parts.Takings.Says(parts.Taking{Place: "pedals", Why: "borrowed", Became: "owner"}), nil))
+	require.NoError(t, write(w, r, parts.Takings.Says(parts.Taking{Place: "pedals", Why: "borrowed",
+		Became: "owner"}), nil))
 	assert.Equal(t, "nothing sits there", lineAt(t, w, r, "pedals").Left)
 	for name, c := range map[string]struct {
 		says       record.Content
@@ -91,15 +96,20 @@ func TestWhatCannotBeOnABike(t *testing.T) {
 		why        string
 	}{
 		"fitted twice": {putting("front-rotor", nil), nil, "place", "fitted by Ida in this job already"},
-		"taken off twice": {parts.Takings.Says(parts.Taking{Place: "pedals", Why: "worn", Became: "scrap"}), nil, "place",
+		"taken off twice": {parts.Takings.Says(parts.Taking{Place: "pedals", Why: "worn",
+			Became: "scrap"}), nil, "place",
 			"nothing sits there"},
-		"no such place":       {putting("belt", nil), nil, "place", "no such place"},
-		"a slip":              {putting("rear-rotor", map[string]string{"diameter": "16"}), nil, "particulars.diameter", "cannot be"},
-		"no such particular":  {putting("rear-rotor", map[string]string{"teeth": "16"}), nil, "particulars.teeth", "no such particular"},
-		"a word it cannot be": {putting("rear-rotor", map[string]string{"mount": "glue"}), nil, "particulars.mount", "six bolts"},
-		"correcting another":  {putting("rear-rotor", nil), &rotor, "place", "another place"},
-		"nobody said why":     {parts.Takings.Says(parts.Taking{Place: "saddle"}), nil, "why", "why it came off"},
-		"why but not what then": {parts.Puttings.Says(parts.Putting{Place: "saddle", Grade: "new", From: "stock", Why: "worn"}), nil,
+		"no such place": {putting("belt", nil), nil, "place", "no such place"},
+		"a slip": {putting("rear-rotor", map[string]string{"diameter": "16"}), nil,
+			"particulars.diameter", "cannot be"},
+		"no such particular": {putting("rear-rotor", map[string]string{"teeth": "16"}), nil,
+			"particulars.teeth", "no such particular"},
+		"a word it cannot be": {putting("rear-rotor", map[string]string{"mount": "glue"}), nil,
+			"particulars.mount", "six bolts"},
+		"correcting another": {putting("rear-rotor", nil), &rotor, "place", "another place"},
+		"nobody said why":    {parts.Takings.Says(parts.Taking{Place: "saddle"}), nil, "why", "why it came off"},
+		"why but not what then": {parts.Puttings.Says(parts.Putting{Place: "saddle", Grade: "new",
+			From: "stock", Why: "worn"}), nil,
 			"became", "became"},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -109,7 +119,8 @@ func TestWhatCannotBeOnABike(t *testing.T) {
 			assert.Contains(t, refused.Detail, c.why)
 		})
 	}
-	require.NoError(t, write(w, r, putting("front-rotor", map[string]string{"diameter": "180"}), &rotor), "a slip is corrected")
+	require.NoError(t, write(w, r, putting("front-rotor", map[string]string{"diameter": "180"}),
+		&rotor), "a slip is corrected")
 	assert.Equal(t, "180 mm", lineAt(t, w, r, "front-rotor").Says)
 }
 
@@ -153,7 +164,8 @@ func TestAPartThatDoesNotFitIsRefusedWithWhatWould(t *testing.T) {
 	r.Bike.Facts.WheelRear = 622
 	tyre := map[string]string{"seat": "584", "width": "40"}
 	err := write(w, r, putting("rear-tyre", tyre), nil)
-	require.ErrorContains(t, err, "It does not fit. Its bead seat is 584 mm; the rim's is 622. What would: seat 622 mm.")
+	require.ErrorContains(t, err, "It does not fit. Its bead seat is 584 mm; the rim's is 622. What "+
+		"would: seat 622 mm.")
 	tyre["seat"] = "622"
 	require.NoError(t, write(w, r, putting("rear-tyre", tyre), nil))
 	first := r.Entries[len(r.Entries)-1].ID
@@ -169,8 +181,10 @@ func TestAPartThatDoesNotFitIsRefusedWithWhatWould(t *testing.T) {
 	r.Earlier, r.Entries = r.Entries, nil
 	require.NoError(t, write(w, r, putting("crank", map[string]string{"length": "165"}), nil))
 	fitted := parts.Puttings.In(r.Entries[0].Content)
-	assert.Equal(t, []string{"Fits if the rider wants it: 165 mm in place of 170. Look at the ground in a bend."}, fitted.If)
-	better := parts.Putting{Place: "rear-tyre", Particulars: map[string]string{"width": "50"}, Grade: "new", From: "stock",
+	assert.Equal(t, []string{"Fits if the rider wants it: 165 mm in place of 170. Look at the ground in a bend."},
+		fitted.If)
+	better := parts.Putting{Place: "rear-tyre", Particulars: map[string]string{"width": "50"},
+		Grade: "new", From: "stock",
 		Why: "upgrade", Became: "owner"}
 	require.NoError(t, write(w, r, parts.Puttings.Says(better), nil))
 	assert.Equal(t, []string{"Fits if rim and frame take a tyre of 50 mm: nobody has read it yet."},
@@ -179,7 +193,8 @@ func TestAPartThatDoesNotFitIsRefusedWithWhatWould(t *testing.T) {
 
 func TestWhatIsOnForNowCallsTheBikeBack(t *testing.T) {
 	w, r := discBike(t)
-	spare := parts.Putting{Place: "rear-mech", Grade: "good", From: "spares", Why: "broken", Became: "scrap", ForNow: true}
+	spare := parts.Putting{Place: "rear-mech", Grade: "good", From: "spares", Why: "broken",
+		Became: "scrap", ForNow: true}
 	require.NoError(t, write(w, r, parts.Puttings.Says(spare), nil))
 	back := func() []record.CallBack { return door.CallBacks(lay(w, r)) }
 	require.Len(t, back(), 1)
@@ -201,7 +216,8 @@ func TestWhatIsOnForNowCallsTheBikeBack(t *testing.T) {
 func TestAPartThatMovesTakesItsReadingsAlong(t *testing.T) {
 	w, r := discBike(t)
 	day := func(ago int) time.Time { return lay(w, r).Now.AddDate(0, 0, -ago) }
-	used := stores.Stocked{ID: record.NewID(), Code: "USED-1", Name: "Used chain", Kind: "chain", Grade: "good", Held: 1,
+	used := stores.Stocked{ID: record.NewID(), Code: "USED-1", Name: "Used chain", Kind: "chain",
+		Grade: "good", Held: 1,
 		Particulars: map[string]string{"speeds": "11"}, Note: "on a bike for a year", Past: []stores.Read{
 			{At: day(300), Value: 0.1, Unit: "%", Way: "days", Ago: 200},
 			{At: day(120), Value: 0.2, Unit: "%", Way: "days", Ago: 20},

@@ -20,7 +20,8 @@ func TestAMessageSaysWhatTheShopWrote(t *testing.T) {
 	r.Settings.Name, r.Settings.TimeZone = "The Net Loft", "Europe/London"
 	r.Settings.Message = "Hello {owner}: your {bike}, {link}, until {until}. {shop} {unknown}"
 	m := w.Compose(*r, keeper, "t0ken", time.Date(2026, 7, 1, 9, 30, 0, 0, time.UTC))
-	assert.Equal(t, "Hello Ansel {link} Whitlow: your Pelham Drover, green, https://bikes.example/o/t0ken, until Wednesday 1 July 10:30. "+
+	assert.Equal(t, "Hello Ansel {link} Whitlow: your Pelham Drover, green, "+
+		"https://bikes.example/o/t0ken, until Wednesday 1 July 10:30. "+
 		"The Net Loft {unknown}", m.Body,
 		"what an owner is called is not filled in again")
 	assert.Equal(t, "Your Pelham Drover, green at The Net Loft", m.Subject)
@@ -44,7 +45,8 @@ func TestHuntsOfAKindThatIsGoneDoNoHarm(t *testing.T) {
 	w, r := desk(kindOf(t, "commuter"), "repair")
 	require.NoError(t, write(w, r, hunt.Hunts.Says(hunt.Hunt{Fault: "creak"}), nil))
 	search := r.Entries[0].ID
-	require.NoError(t, write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "coast", Answer: "Only while pedalling"}), nil))
+	require.NoError(t, write(w, r, hunt.Clues.Says(hunt.Clue{Hunt: search, Check: "coast",
+		Answer: "Only while pedalling"}), nil))
 	hunt.Clues.In(r.Entries[1].Content).Check = "a check of an older book"
 	assert.Empty(t, hunt.Views(lay(w, r))[0].Steps)
 	hunt.Hunts.In(r.Entries[0].Content).Fault = "a complaint of an older book"

@@ -84,7 +84,8 @@ func (x *day) tells(by record.Actor, c record.Content, old *record.ID, why strin
 	x.tick++
 	x.now = x.now.Add(time.Minute)
 	at := x.now
-	n := record.NewEntry{ID: record.NewID(), At: &at, Content: c, Supersedes: old, Why: why, Seen: &x.d.seq, Tablet: "bench"}
+	n := record.NewEntry{ID: record.NewID(), At: &at, Content: c, Supersedes: old, Why: why,
+		Seen: &x.d.seq, Tablet: "bench"}
 	seen := x.d.seq
 	n.Seen = &seen
 	if x.away && x.chance(2) {
@@ -94,7 +95,8 @@ func (x *day) tells(by record.Actor, c record.Content, old *record.ID, why strin
 	}
 	if x.chance(12) { // dated back, on purpose or not
 		at, n.Tablet = at.Add(-200*time.Minute), ""
-		// Two clocks are not told apart by five minutes: what its writer had on the screen is believed by so much.
+		// Two clocks are not told apart by five minutes: what its writer had on the screen is
+		// believed by so much.
 		return x.sends(late{by, n, does, x.tick - 194})
 	}
 	return x.sends(late{by, n, does, x.tick})
@@ -130,8 +132,9 @@ func (x *day) back() {
 	x.waiting = nil
 }
 
-// draws is how many stays are drawn, and from which seed: the same ones in every run, that a change is to blame when
-// one fails. ORACLE asks for that many others, never drawn before (seed 0).
+// draws is how many stays are drawn, and from which seed: the same ones in every run, that a
+// change is to blame when one fails. ORACLE asks for that many others, never drawn before (seed
+// 0).
 func draws() (stays, seed int) {
 	if n, err := strconv.Atoi(os.Getenv("ORACLE")); err == nil {
 		return n, 0
@@ -147,8 +150,9 @@ func sets(t *testing.T, name string, value int) {
 	t.Cleanup(func() { _ = f.Value.Set(was) })
 }
 
-// What is handed over has nothing missing, loose, untried or unsafe, by an account of the bike that shares no code with
-// the door: whoever works at it, in whatever order it is told, whatever is struck out, corrected, dated back or passed over.
+// What is handed over has nothing missing, loose, untried or unsafe, by an account of the bike
+// that shares no code with the door: whoever works at it, in whatever order it is told, whatever
+// is struck out, corrected, dated back or passed over.
 func TestNoUnsafeBikeLeaves(t *testing.T) {
 	require.NoError(t, bookErr)
 	stays, seed := draws()
@@ -184,8 +188,8 @@ func TestNoUnsafeBikeLeaves(t *testing.T) {
 	require.Positive(t, left, "nothing is shown by bikes that never leave")
 }
 
-// leaves is a mechanic in a hurry who does what is asked in the cheapest way and asks to hand the bike over, until it
-// is let go, or will not be. What is let go is looked at.
+// leaves is a mechanic in a hurry who does what is asked in the cheapest way and asks to hand the
+// bike over, until it is let go, or will not be. What is let go is looked at.
 func (x *day) leaves() bool {
 	x.back()
 	for range 6 {

@@ -27,8 +27,11 @@ import (
 
 // something is one thing that somebody does at the bike, or says of it.
 func (x *day) something() {
-	acts := []func(){x.reads, x.reads, x.corrects, x.strikes, x.proposes, x.answers, x.works, x.torques, x.signs, x.fits, x.fits, x.takesOff,
-		x.takesOff, x.stands, x.indexes, x.saysOtherwise, x.lighter, x.hunts, x.guides, x.takesApart, x.writesDown, x.losesNetwork}
+	acts := []func(){
+		x.reads, x.reads, x.corrects, x.strikes, x.proposes, x.answers, x.works, x.torques, x.signs, x.fits,
+		x.fits, x.takesOff, x.takesOff, x.stands, x.indexes, x.saysOtherwise, x.lighter, x.hunts, x.guides,
+		x.takesApart, x.writesDown, x.losesNetwork,
+	}
 	acts[rapid.IntRange(0, len(acts)-1).Draw(x.T, "act")]()
 }
 
@@ -49,14 +52,16 @@ func (x *day) reads() {
 		word = rapid.SampledFrom(dangers[point]).Draw(x.T, "danger")
 	}
 	if x.chance(4) {
-		x.tells(x.who(), inspect.Readings.Says(inspect.Reading{Point: point, PassedOver: true, Note: "no time"}), nil, "", nil)
+		x.tells(x.who(), inspect.Readings.Says(inspect.Reading{Point: point, PassedOver: true,
+			Note: "no time"}), nil, "", nil)
 		return
 	}
-	x.tells(x.who(), inspect.Readings.Says(inspect.Reading{Point: point, Word: word}), nil, "", func(at int) { x.toy.see(point, word, at) })
+	x.tells(x.who(), inspect.Readings.Says(inspect.Reading{Point: point, Word: word}), nil, "",
+		func(at int) { x.toy.see(point, word, at) })
 }
 
-// corrects says that a reading, a sign, a torque or something written down was a slip. It was one where whoever wrote it says so,
-// or the shop owner does, and says why.
+// corrects says that a reading, a sign, a torque or something written down was a slip. It was one
+// where whoever wrote it says so, or the shop owner does, and says why.
 func (x *day) corrects() {
 	s := x.sheet()
 	if len(s.Standing) == 0 {
@@ -94,7 +99,8 @@ func (x *day) corrects() {
 		})
 	}
 	if b := torque.Torques.In(old.Content); b != nil {
-		again := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: b.Found, LeftTyped: b.LeftTyped, Set: b.Set, Note: "a slip"}
+		again := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: b.Found,
+			LeftTyped: b.LeftTyped, Set: b.Set, Note: "a slip"}
 		x.tells(by, torque.Torques.Says(again), &old.ID, why, nil)
 	}
 }
@@ -107,16 +113,18 @@ func (x *day) strikes() {
 	}
 	old := rapid.SampledFrom(s.Standing).Draw(x.T, "old")
 	by, why := x.who(), rapid.SampledFrom([]string{"", "a slip"}).Draw(x.T, "reason")
-	x.tells(by, record.Withdrawals.Says(record.Withdrawn{Reason: why}), &old.ID, "", func(int) { x.struck(old, by, why) })
+	x.tells(by, record.Withdrawals.Says(record.Withdrawn{Reason: why}), &old.ID, "",
+		func(int) { x.struck(old, by, why) })
 }
 
-// struck is what is not so any more once an entry was taken back: a part that did not come off after all, work that was
-// not done, a try that was not made.
+// struck is what is not so any more once an entry was taken back: a part that did not come off
+// after all, work that was not done, a try that was not made.
 func (x *day) struck(old record.Entry, by record.Actor, why string) {
 	if in := parts.Takings.In(old.Content); in != nil && why != "" && (by.Role == record.Keeper || by.ID == old.By) {
 		x.toy.off[in.Place] = false
 	}
-	if hunt.Clues.In(old.Content) != nil && why != "" && (by.Role == record.Keeper || by.ID == old.By) { // the wrong key was pressed
+	// the wrong key was pressed
+	if hunt.Clues.In(old.Content) != nil && why != "" && (by.Role == record.Keeper || by.ID == old.By) {
 		seen := x.toy.unsafe["frame: Crack"]
 		x.toy.unsafe["frame: Crack"] = slices.DeleteFunc(seen, func(at int) bool { return at == x.when[old.ID] })
 	}
@@ -140,7 +148,8 @@ func (x *day) struck(old record.Entry, by record.Actor, why string) {
 
 func (x *day) proposes() {
 	list := findings.All.Of(x.sheet())
-	item := agree.Item{Operation: rapid.SampledFrom(keys(works)).Draw(x.T, "operation"), Title: "Put it right", Minutes: 10}
+	item := agree.Item{Operation: rapid.SampledFrom(keys(works)).Draw(x.T, "operation"),
+		Title: "Put it right", Minutes: 10}
 	if len(list) > 0 && x.chance(2) {
 		f := rapid.SampledFrom(list).Draw(x.T, "finding")
 		item.Finding = &f.ID
@@ -213,7 +222,8 @@ func (x *day) torques() {
 
 // tightens torques a bolt, or says in a hurry that there is none.
 func (x *day) tightens(b torque.BoltView, none bool) bool {
-	in := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: torque.FoundNotChecked, Set: b.Rule == nil, NotFitted: none,
+	in := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: torque.FoundNotChecked,
+		Set: b.Rule == nil, NotFitted: none,
 		Note: "as it is"}
 	if b.Rule != nil {
 		in.LeftTyped = strconv.FormatFloat(float64(b.Rule.Min+b.Rule.Max)/2, 'f', 2, 64)
@@ -231,7 +241,8 @@ func (x *day) signs() {
 }
 
 func (x *day) tries(what string, passes bool) bool {
-	return x.tells(x.who(), trial.Signs.Says(trial.Sign{What: what, Passed: passes, Note: "as it should"}), nil, "", func(at int) {
+	return x.tells(x.who(), trial.Signs.Says(trial.Sign{What: what, Passed: passes,
+		Note: "as it should"}), nil, "", func(at int) {
 		if passes {
 			latest(x.toy.tried, what, at)
 		} else {
@@ -260,23 +271,26 @@ func (x *day) puts(place string) bool {
 
 func (x *day) takesOff() {
 	place := rapid.SampledFrom(keys(exchanges)).Draw(x.T, "place")
-	x.tells(x.who(), parts.Takings.Says(parts.Taking{Place: place, Why: "worn", Became: "scrap"}), nil, "", func(at int) {
-		x.toy.off[place] = true
-		x.toy.open(exchanges[place], at)
-	})
+	x.tells(x.who(), parts.Takings.Says(parts.Taking{Place: place, Why: "worn", Became: "scrap"}), nil,
+		"", func(at int) {
+			x.toy.off[place] = true
+			x.toy.open(exchanges[place], at)
+		})
 }
 
 func (x *day) stands() {
 	end := rapid.SampledFrom([]string{"front", "rear"}).Draw(x.T, "end")
 	build := map[string]string{"front": "front-disc", "rear": "rear-cassette"}[end]
-	x.tells(x.who(), wheels.Stands.Says(wheels.WheelStand{End: end, Where: "stand", Build: build, Spokes: "32", First: "right"}), nil, "",
+	x.tells(x.who(), wheels.Stands.Says(wheels.WheelStand{End: end, Where: "stand", Build: build,
+		Spokes: "32", First: "right"}), nil, "",
 		func(at int) { x.toy.open(reach{[]string{end + " axle"}, []string{end + "_brake", "test_ride"}}, at) })
 }
 
 func (x *day) indexes() {
 	benches := gears.Benches.Of(x.sheet())
 	if len(benches) == 0 {
-		x.tells(x.who(), gears.Begins.Says(gears.Indexing{Family: "cable-9", Teeth: "11-13-15-17-20-23-26-30-34"}), nil, "", nil)
+		x.tells(x.who(), gears.Begins.Says(gears.Indexing{Family: "cable-9",
+			Teeth: "11-13-15-17-20-23-26-30-34"}), nil, "", nil)
 		return
 	}
 	b := benches[len(benches)-1]
@@ -353,7 +367,8 @@ func (x *day) takesApart() {
 		return
 	}
 	offers := apart.Offer.Of(s)
-	x.tells(x.who(), apart.Begins.Says(apart.StripBegun{Assembly: rapid.SampledFrom(offers).Draw(x.T, "assembly").Assembly}), nil, "", nil)
+	x.tells(x.who(), apart.Begins.Says(apart.StripBegun{Assembly: rapid.SampledFrom(offers).Draw(x.T,
+		"assembly").Assembly}), nil, "", nil)
 }
 
 func (x *day) writesDown() {
@@ -361,7 +376,8 @@ func (x *day) writesDown() {
 	x.now = x.now.Add(time.Minute)
 	said := inspect.Finding{Title: "The rack hangs by a thread", Mark: wear.Unsafe}
 	n := record.NewEntry{ID: record.NewID(), Content: inspect.Findings.Says(said)}
-	x.sends(late{x.who(), n, func(at int) { x.toy.unsafe[string(n.ID)] = append(x.toy.unsafe[string(n.ID)], at) }, x.tick})
+	x.sends(late{x.who(), n, func(at int) { x.toy.unsafe[string(n.ID)] = append(x.toy.unsafe[string(n.ID)], at) },
+		x.tick})
 }
 
 func (x *day) losesNetwork() {
@@ -378,7 +394,8 @@ func (x *day) hurries() {
 	s := x.sheet()
 	for _, p := range inspect.Views(s) {
 		if p.Reading == nil && p.Required {
-			x.tells(hands[0], inspect.Readings.Says(inspect.Reading{Point: p.ID, PassedOver: true, Note: "no time"}), nil, "", nil)
+			x.tells(hands[0], inspect.Readings.Says(inspect.Reading{Point: p.ID, PassedOver: true,
+				Note: "no time"}), nil, "", nil)
 		}
 	}
 	for _, f := range findings.All.Of(s) {
@@ -394,13 +411,15 @@ func (x *day) hurries() {
 		case i.Work == nil && i.Agreed():
 			x.does(i)
 		case i.Asks():
-			x.tells(hands[2], agree.Answers.Says(agree.Answer{Item: i.ID, Answer: agree.No, From: "Ansel", How: "phone"}), nil, "", nil)
+			x.tells(hands[2], agree.Answers.Says(agree.Answer{Item: i.ID, Answer: agree.No,
+				From: "Ansel", How: "phone"}), nil, "", nil)
 		}
 	}
 	for _, r := range work.Runs.Of(x.sheet()) {
 		x.endsGuide(r)
 	}
-	for _, e := range slices.Concat(begun(gears.Begins, x.sheet()), begun(wheels.Stands, x.sheet()), begun(hunt.Hunts, x.sheet())) {
+	for _, e := range slices.Concat(begun(gears.Begins, x.sheet()), begun(wheels.Stands, x.sheet()),
+		begun(hunt.Hunts, x.sheet())) {
 		x.tells(hands[3], record.Withdrawals.Says(record.Withdrawn{Reason: "given up"}), &e, "", nil)
 	}
 	for _, b := range torque.Unsettled(torque.Bolts.Of(x.sheet())) {
@@ -409,7 +428,8 @@ func (x *day) hurries() {
 		}
 	}
 	for _, place := range []string{inspect.AirFrontTyre, inspect.AirRearTyre} {
-		x.tells(hands[0], inspect.Airs.Says(inspect.Air{Place: place, Typed: "2.4", Celsius: 18, Set: true}), nil, "", nil)
+		x.tells(hands[0], inspect.Airs.Says(inspect.Air{Place: place, Typed: "2.4", Celsius: 18,
+			Set: true}), nil, "", nil)
 	}
 	for _, t := range trial.Tests.Of(x.sheet()) {
 		if t.Sign == nil || t.Stale || !t.Sign.Passed {
@@ -490,7 +510,8 @@ func (x *day) puts2gether(v apart.Strip) {
 	}
 	for _, p := range v.Parts {
 		if p.Stays && p.Felt == nil && len(p.Answers) > 0 {
-			x.tells(hands[0], apart.Looks.Says(apart.PartLook{Strip: v.ID, Part: p.ID, Felt: p.Answers[0].Word}), nil, "", nil)
+			x.tells(hands[0], apart.Looks.Says(apart.PartLook{Strip: v.ID, Part: p.ID,
+				Felt: p.Answers[0].Word}), nil, "", nil)
 		}
 	}
 }

@@ -6,9 +6,10 @@ import (
 	"strings"
 )
 
-// toyBike is the bike itself, as somebody sees it who walks round it with a wrench: what is on it, what is loose, what
-// was seen unsafe, what was tried since. It is moved by tables written from the trade and knows nothing of the program.
-// Time is the order in which hands did things, whenever a tablet told of them.
+// toyBike is the bike itself, as somebody sees it who walks round it with a wrench: what is on
+// it, what is loose, what was seen unsafe, what was tried since. It is moved by tables written
+// from the trade and knows nothing of the program. Time is the order in which hands did things,
+// whenever a tablet told of them.
 type toyBike struct {
 	axle   map[string]string // by end, the fastener that holds its wheel
 	off    map[string]bool   // places from which something came off
@@ -22,8 +23,10 @@ type toyBike struct {
 }
 
 func newToy(frontAxle, rearAxle string) *toyBike {
-	at, times := func() map[string]int { return map[string]int{} }, func() map[string][]int { return map[string][]int{} }
-	return &toyBike{axle: map[string]string{"front": frontAxle, "rear": rearAxle}, off: map[string]bool{}, opened: at(), tight: at(),
+	at, times := func() map[string]int { return map[string]int{} },
+		func() map[string][]int { return map[string][]int{} }
+	return &toyBike{axle: map[string]string{"front": frontAxle, "rear": rearAxle},
+		off: map[string]bool{}, opened: at(), tight: at(),
 		unsafe: times(), worked: times(), well: times(), upset: at(), tried: at()}
 }
 
@@ -50,49 +53,57 @@ var exchanges = map[string]reach{
 	"front-hub": {[]string{"front axle"}, front}, "rear-hub": {[]string{"rear axle"}, rear},
 	"front-tyre": {[]string{"front axle"}, front}, "rear-tyre": {[]string{"rear axle"}, rear},
 	"front-fluid": {nil, front}, "rear-fluid": {nil, rear},
-	"sprockets": {[]string{"rear axle"}, rear}, "chain": {nil, ride}, "crank": {[]string{"pedal-left", "pedal-right"}, ride},
+	"sprockets": {[]string{"rear axle"}, rear}, "chain": {nil, ride},
+	"crank":  {[]string{"pedal-left", "pedal-right"}, ride},
 	"saddle": {[]string{"saddle-clamp"}, ride}, "gear-cable": {nil, ride}, "freehub": {[]string{"rear axle"}, rear},
 }
 
-// works is what work of the catalogue undoes, and what it can put right: new pads push worn-out pistons back, and the
-// lever that came to the bar is firm again; an arm that is taken off and put back is tight, and as cracked as it was. A
-// frame goes to its builder bare, and comes back whole.
-// Common practice, no source.
+// works is what work of the catalogue undoes, and what it can put right: new pads push worn-out
+// pistons back, and the lever that came to the bar is firm again; an arm that is taken off and
+// put back is tight, and as cracked as it was. A frame goes to its builder bare, and comes back
+// whole. Common practice, no source.
 var works = map[string]struct {
 	reach
 	cures []string
 }{
-	"replace-stem":              {exchanges["stem"], []string{"stem: Crack"}},
-	"replace-bar":               {reach{[]string{"faceplate", "lever-clamp"}, all}, []string{"stem: Crack"}},
-	"replace-freehub":           {exchanges["freehub"], []string{"freehub: Slips"}},
-	"replace-crank":             {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
-	"crank-service":             {reach{nil, ride}, []string{"crank: Arm loose"}},
-	"pads-disc-front":           {exchanges["front-pads"], []string{"front-lever: Comes to the bar", "front-pad-faces: Crumbling"}},
-	"pads-disc-rear":            {exchanges["rear-pads"], []string{"rear-lever: Comes to the bar", "rear-pad-faces: Crumbling"}},
-	"stem-bolts":                {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
-	"tyre-front":                {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
-	"tyre-rear":                 {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
-	"frame-builder":             {reach{[]string{"steerer-clamp", "rear axle"}, all}, []string{"frame: Crack"}},
-	"headset-set":               {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Clamp loose", "headset: Binds"}},
-	"headset-bearings":          {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Binds"}},
-	"bleed-front":               {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
-	"bleed-rear":                {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
-	"cable-front":               {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
-	"cable-rear":                {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
-	"replace-lever-front":       {reach{[]string{"lever-clamp", "front axle"}, front}, []string{"front-lever: Comes to the bar"}},
+	"replace-stem":    {exchanges["stem"], []string{"stem: Crack"}},
+	"replace-bar":     {reach{[]string{"faceplate", "lever-clamp"}, all}, []string{"stem: Crack"}},
+	"replace-freehub": {exchanges["freehub"], []string{"freehub: Slips"}},
+	"replace-crank":   {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
+	"crank-service":   {reach{nil, ride}, []string{"crank: Arm loose"}},
+	"pads-disc-front": {exchanges["front-pads"],
+		[]string{"front-lever: Comes to the bar", "front-pad-faces: Crumbling"}},
+	"pads-disc-rear": {exchanges["rear-pads"],
+		[]string{"rear-lever: Comes to the bar", "rear-pad-faces: Crumbling"}},
+	"stem-bolts":    {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
+	"tyre-front":    {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
+	"tyre-rear":     {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
+	"frame-builder": {reach{[]string{"steerer-clamp", "rear axle"}, all}, []string{"frame: Crack"}},
+	"headset-set": {reach{[]string{"steerer-clamp"}, ride},
+		[]string{"headset: Clamp loose", "headset: Binds"}},
+	"headset-bearings": {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Binds"}},
+	"bleed-front":      {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"bleed-rear":       {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"cable-front":      {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
+	"cable-rear":       {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"replace-lever-front": {reach{[]string{"lever-clamp", "front axle"}, front},
+		[]string{"front-lever: Comes to the bar"}},
 	"replace-lever-cable-front": {reach{[]string{"lever-clamp"}, front}, []string{"front-lever: Comes to the bar"}},
 	"replace-caliper-front":     {reach{[]string{"front-caliper", "front axle"}, front}, nil},
 	"adjust-cable-front":        {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
-	"replace-lever-rear":        {reach{[]string{"lever-clamp", "rear axle"}, rear}, []string{"rear-lever: Comes to the bar"}},
-	"replace-lever-cable-rear":  {reach{[]string{"lever-clamp"}, rear}, []string{"rear-lever: Comes to the bar"}},
-	"replace-caliper-rear":      {reach{[]string{"rear-caliper", "rear axle"}, rear}, nil},
-	"adjust-cable-rear":         {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
+	"replace-lever-rear": {reach{[]string{"lever-clamp", "rear axle"}, rear},
+		[]string{"rear-lever: Comes to the bar"}},
+	"replace-lever-cable-rear": {reach{[]string{"lever-clamp"}, rear}, []string{"rear-lever: Comes to the bar"}},
+	"replace-caliper-rear":     {reach{[]string{"rear-caliper", "rear axle"}, rear}, nil},
+	"adjust-cable-rear":        {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
 }
 
 // dangers are words that nobody rides with, by point.
-var dangers = map[string][]string{"stem": {"Crack"}, "crank": {"Crack", "Arm loose", "Bent arm"}, "headset": {"Clamp loose", "Binds"},
+var dangers = map[string][]string{"stem": {"Crack"}, "crank": {"Crack", "Arm loose", "Bent arm"},
+	"headset":    {"Clamp loose", "Binds"},
 	"front-tyre": {"Cord shows"}, "rear-tyre": {"Cord shows"}, "frame": {"Crack"}, "front-lever": {"Comes to the bar"},
-	"rear-lever": {"Comes to the bar"}, "front-pad-faces": {"Crumbling"}, "rear-pad-faces": {"Crumbling"}, "freehub": {"Slips"}}
+	"rear-lever": {"Comes to the bar"}, "front-pad-faces": {"Crumbling"},
+	"rear-pad-faces": {"Crumbling"}, "freehub": {"Slips"}}
 
 func (b *toyBike) joint(name string) string {
 	switch name {
@@ -134,8 +145,8 @@ func (b *toyBike) cured(what string, at int) bool {
 	})
 }
 
-// wrong is why nobody should have this bike; empty when it may go. excused is what its owner refused to have put right,
-// knowing it: it is pushed home, and need not be tried.
+// wrong is why nobody should have this bike; empty when it may go. excused is what its owner
+// refused to have put right, knowing it: it is pushed home, and need not be tried.
 func (b *toyBike) wrong(excused map[string]bool) string {
 	for place, off := range b.off {
 		if off && !excused[place] {

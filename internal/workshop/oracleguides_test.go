@@ -12,18 +12,21 @@ import (
 	"utensil/internal/workshop/work"
 )
 
-// handiwork is what hands do at the steps of guided work: what they undo, and what is right from then on. Common
-// practice, no source.
+// handiwork is what hands do at the steps of guided work: what they undo, and what is right from
+// then on. Common practice, no source.
 var handiwork = map[string]map[string]struct {
 	reach
 	cures []string
 }{
-	"pads-disc-front": {"wheel-out": {exchanges["front-pads"], nil}, "fit": {reach{nil, front}, works["pads-disc-front"].cures},
+	"pads-disc-front": {"wheel-out": {exchanges["front-pads"], nil},
+		"fit": {reach{nil, front}, works["pads-disc-front"].cures},
 		"set": {reach{[]string{"front-cable-clamp"}, front}, nil}},
-	"pads-disc-rear": {"wheel-out": {exchanges["rear-pads"], nil}, "fit": {reach{nil, rear}, works["pads-disc-rear"].cures},
+	"pads-disc-rear": {"wheel-out": {exchanges["rear-pads"], nil},
+		"fit": {reach{nil, rear}, works["pads-disc-rear"].cures},
 		"set": {reach{[]string{"rear-cable-clamp"}, rear}, nil}},
 	"stem-bar": {"bar": {reach{[]string{"faceplate"}, ride}, nil}, "cap": {reach{[]string{"steerer-clamp"}, ride}, nil},
-		"strip": {reach{nil, all}, nil}, "side": {reach{nil, all}, nil}, "stack": {reach{nil, ride}, works["replace-stem"].cures}},
+		"strip": {reach{nil, all}, nil}, "side": {reach{nil, all}, nil},
+		"stack": {reach{nil, ride}, works["replace-stem"].cures}},
 }
 
 // guides begins guided work, or goes on with it for a while, which may be to its end.
@@ -111,7 +114,8 @@ func (x *day) endsGuide(r work.RunView) {
 	x.tells(hands[3], record.Withdrawals.Says(record.Withdrawn{Reason: "given up"}), &r.ID, "", nil)
 }
 
-// gone is a run that was gone through to its end, did what was proposed before that, and that no work was told with.
+// gone is a run that was gone through to its end, did what was proposed before that, and that no
+// work was told with.
 func (x *day) gone(i agree.ItemView) (run record.ID, did bool) {
 	s := x.sheet()
 	item, _ := s.Find(i.ID)

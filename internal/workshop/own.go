@@ -91,7 +91,8 @@ func (w *Workshop) SaveOwn(ctx context.Context, by record.Actor, in OwnFile) ([]
 	own = append(slices.DeleteFunc(own, func(f OwnFile) bool { return f.File == in.File }), in)
 	book, err := w.bound(own)
 	if err != nil {
-		return nil, &record.Problem{Kind: record.Invalid, Title: "That does not fit", Field: "text", Detail: words.Short(fmt.Sprint(err), 2000)}
+		return nil, &record.Problem{Kind: record.Invalid, Title: "That does not fit", Field: "text",
+			Detail: words.Short(fmt.Sprint(err), 2000)}
 	}
 	if err := w.orphans(ctx, book); err != nil {
 		return nil, err
@@ -125,6 +126,7 @@ func (w *Workshop) orphans(ctx context.Context, book *knowledge.Book) error {
 		said = append(said, fmt.Sprintf("%s %q (%d)", u.Kind, u.ID, u.Count))
 	}
 	return &record.Problem{Kind: record.Invalid, Title: "Entries rest on that", Field: "text",
-		Detail: "What was written down would vanish with it: " + strings.Join(said, ", ") + ". Keep it, or say in renamed.yaml first what " +
+		Detail: "What was written down would vanish with it: " + strings.Join(said,
+			", ") + ". Keep it, or say in renamed.yaml first what " +
 			"it is called now, or that it was given up and why."}
 }

@@ -20,7 +20,8 @@ func TestWhatIsReadOffAPartHoldsUntilAnotherIsFitted(t *testing.T) {
 	require.NoError(t, bookErr)
 	w, r := discBike(t)
 	require.NoError(t, write(w, r, readOff("front-rotor", map[string]string{"diameter": "180"}), nil))
-	require.NoError(t, write(w, r, readOff("front-rotor", map[string]string{"mount": "six bolts", "diameter": "160"}), nil))
+	require.NoError(t, write(w, r, readOff("front-rotor",
+		map[string]string{"mount": "six bolts", "diameter": "160"}), nil))
 	line := lineAt(t, w, r, "front-rotor")
 	assert.True(t, line.Known)
 	assert.Equal(t, "160 mm, six bolts", line.Says, "what was read again holds, beside what was read before")
@@ -33,7 +34,8 @@ func TestWhatIsReadOffAPartHoldsUntilAnotherIsFitted(t *testing.T) {
 		return string(a.Verdict)
 	}
 	assert.Equal(t, "does_not", ask("front-rotor", map[string]string{"diameter": "160", "mount": "centre ring"}))
-	require.NoError(t, write(w, r, parts.Puttings.Says(parts.Putting{Place: "front-rotor", Grade: "new", From: "stock", Why: "worn",
+	require.NoError(t, write(w, r, parts.Puttings.Says(parts.Putting{Place: "front-rotor", Grade: "new",
+		From: "stock", Why: "worn",
 		Became: "scrap", Particulars: map[string]string{"diameter": "160"}}), nil))
 	assert.Equal(t, "160 mm", lineAt(t, w, r, "front-rotor").Says)
 }
@@ -63,7 +65,8 @@ func TestWhatIsCountedOnABikeSaysMoreThanItsFacts(t *testing.T) {
 	require.NoError(t, write(w, r, readOff("front-rotor", map[string]string{"mount": "six bolts"}), nil))
 	assert.Equal(t, "six_bolt", parts.Facts.Of(lay(w, r)).RotorMount)
 	require.NoError(t, write(w, r, readOff("rear-rotor", map[string]string{"mount": "centre ring"}), nil))
-	assert.Equal(t, "centre", parts.Facts.Of(lay(w, r)).RotorMount, "two parts say two things: the bike's own fact stands")
+	assert.Equal(t, "centre", parts.Facts.Of(lay(w, r)).RotorMount,
+		"two parts say two things: the bike's own fact stands")
 
 	hub := bike.Facts{Gears: "hub", Speeds: 5}
 	assert.Equal(t, 5, hub.Told("speeds", "1").Speeds, "one sprocket is not one gear where the gears are in the hub")
@@ -72,17 +75,21 @@ func TestWhatIsCountedOnABikeSaysMoreThanItsFacts(t *testing.T) {
 func TestWhatCannotBeReadOffABike(t *testing.T) {
 	require.NoError(t, bookErr)
 	w, r := discBike(t)
-	require.NoError(t, write(w, r, parts.Takings.Says(parts.Taking{Place: "pedals", Why: "borrowed", Became: "owner"}), nil))
+	require.NoError(t, write(w, r, parts.Takings.Says(parts.Taking{Place: "pedals", Why: "borrowed",
+		Became: "owner"}), nil))
 	for name, c := range map[string]struct {
 		says  record.Content
 		field string
 		why   string
 	}{
-		"nothing":             {readOff("chain", map[string]string{"links": " "}), "particulars", "Say what you read"},
-		"of what is off":      {readOff("pedals", map[string]string{"thread": "9/16 × 20"}), "place", "nothing sits there"},
-		"of no place":         {readOff("belt", map[string]string{"teeth": "120"}), "place", "no such place"},
-		"a slip of the point": {readOff("front-rotor", map[string]string{"diameter": "16"}), "particulars.diameter", "cannot be"},
-		"two hundred balls":   {readOff("front-hub", map[string]string{"balls": "200"}), "particulars.balls", "Balls a side of 200 cannot be"},
+		"nothing": {readOff("chain", map[string]string{"links": " "}), "particulars", "Say what you read"},
+		"of what is off": {readOff("pedals", map[string]string{"thread": "9/16 × 20"}), "place",
+			"nothing sits there"},
+		"of no place": {readOff("belt", map[string]string{"teeth": "120"}), "place", "no such place"},
+		"a slip of the point": {readOff("front-rotor", map[string]string{"diameter": "16"}),
+			"particulars.diameter", "cannot be"},
+		"two hundred balls": {readOff("front-hub", map[string]string{"balls": "200"}),
+			"particulars.balls", "Balls a side of 200 cannot be"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			var refused *record.Problem

@@ -36,7 +36,8 @@ func (w *Workshop) AddPhoto(ctx context.Context, by record.Actor, p owner.Photo)
 	case p.About != "" && !point && !finding && !bolt && !apart.Shows(s, p.About):
 		return JobView{}, record.Refuse("about", "There is nothing here that the photo could show. Reload the job.")
 	case len(owner.Photos.Of(s)) >= mostPhotos:
-		return JobView{}, record.Refuse("photo", "This job has %d photos, as many as one can. Remove some first.", mostPhotos)
+		return JobView{}, record.Refuse("photo",
+			"This job has %d photos, as many as one can. Remove some first.", mostPhotos)
 	}
 	if p.Caption, err = record.TidyOptional("caption", "the caption", p.Caption); err != nil {
 		return JobView{}, err

@@ -31,7 +31,8 @@ func TestWhatCanBePractisedStandsByThePartOfTheBike(t *testing.T) {
 	assert.Len(t, exercises(w, "brake"), 2)
 	assert.Greater(t, len(exercises(w, "hunt")), 20)
 	seen := map[string]string{}
-	for _, part := range practice.Parts(w.Book(), []practice.Practised{{Kind: "gears", What: "2", Times: 3, Best: 71}}) {
+	for _, part := range practice.Parts(w.Book(),
+		[]practice.Practised{{Kind: "gears", What: "2", Times: 3, Best: 71}}) {
 		assert.NotEmpty(t, part.Name)
 		for _, e := range part.Exercises {
 			assert.Empty(t, seen[e.Kind+e.ID], "%s stands twice", e.Name)
@@ -46,8 +47,8 @@ func TestWhatCanBePractisedStandsByThePartOfTheBike(t *testing.T) {
 	assert.Equal(t, "rear-mech", seen["huntgears-climb"])
 }
 
-// A slack cable is won by turning out until every shift is crisp; then it is told what was wrong, and what the
-// program would have done.
+// A slack cable is won by turning out until every shift is crisp; then it is told what was wrong,
+// and what the program would have done.
 func TestPracticeGearsAreWonAndExplained(t *testing.T) {
 	try := practice.GearTry{Seed: 12, Level: 1}
 	look := func() practice.GearTried {
@@ -119,6 +120,7 @@ func TestAPracticeWheelIsReplayed(t *testing.T) {
 func TestWhatIsNoPracticeWheel(t *testing.T) {
 	_, err := practice.PracticeWheel(book, practice.WheelTry{Level: 9})
 	assert.ErrorContains(t, err, "levels 1 to 5")
-	_, err = practice.PracticeWheel(book, practice.WheelTry{Level: 1, Acts: []wheel.Act{{Do: "turn", Spoke: 40, Quarters: 1}}})
+	_, err = practice.PracticeWheel(book, practice.WheelTry{Level: 1,
+		Acts: []wheel.Act{{Do: "turn", Spoke: 40, Quarters: 1}}})
 	assert.ErrorContains(t, err, "this wheel has 32")
 }

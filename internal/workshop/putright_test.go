@@ -42,7 +42,8 @@ func (b bench) reads(point, what string) {
 // corrects says what stands at a point was a slip, and what it is.
 func (b bench) corrects(point, what string) {
 	e, _ := inspect.ReadingOf(lay(b.w, b.r), point)
-	require.NoError(b, write(b.w, b.r, inspect.Readings.Says(inspect.Reading{Point: point, Typed: what, Word: what}), &e.ID))
+	require.NoError(b, write(b.w, b.r, inspect.Readings.Says(inspect.Reading{Point: point, Typed: what,
+		Word: what}), &e.ID))
 }
 
 // goes runs a procedure from start to end, with the first of each step's answers.
@@ -151,7 +152,8 @@ func TestWhatWasPutRightStaysOnTheSheet(t *testing.T) {
 	}
 	run := func(b bench, feels string) *record.ID {
 		oil := fluid.Bottles.In(*b.r)[0].ID
-		id := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Choices: map[string]string{"lever": "tilted"}, Bottle: &oil}))
+		id := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front",
+			Choices: map[string]string{"lever": "tilted"}, Bottle: &oil}))
 		b.reads("front-lever", feels)
 		return &id
 	}
@@ -181,7 +183,8 @@ func TestWhatWasPutRightStaysOnTheSheet(t *testing.T) {
 		b := start(t)
 		b.reads("front-pads", "0.8")
 		b.reads("front-pads", "1.9")
-		assert.Equal(t, map[string]findings.FindingStatus{"Front pads: 0.8 mm": findings.FindingOpen}, b.found(), "it is not read away")
+		assert.Equal(t, map[string]findings.FindingStatus{"Front pads: 0.8 mm": findings.FindingOpen},
+			b.found(), "it is not read away")
 		b.corrects("front-pads", "1.9")
 		assert.Empty(t, b.found(), "the first figure was a slip")
 	})
@@ -202,8 +205,8 @@ func TestWhatWasPutRightStaysOnTheSheet(t *testing.T) {
 				work.Run = nil
 			}
 			b.do(agree.Works.Says(*work))
-			assert.Equal(t, map[string]findings.FindingStatus{"Front lever feel: Comes to the bar": findings.FindingOpen}, b.found(),
-				"nothing was put right")
+			open := map[string]findings.FindingStatus{"Front lever feel: Comes to the bar": findings.FindingOpen}
+			assert.Equal(t, open, b.found(), "nothing was put right")
 		}
 	})
 	t.Run("what is only to be watched is kept, and stands in nobody's way", func(t *testing.T) {
@@ -224,7 +227,8 @@ func TestWorkThatIsDoneIsNotTalkedAway(t *testing.T) {
 	refused := func(c record.Content, over *record.ID) {
 		t.Helper()
 		assert.ErrorContains(t, write(w, r, c, over), "done already")
-		assert.Len(t, torque.Unsettled(torque.Bolts.Of(lay(w, r))), touched, "what it took apart is still to be torqued")
+		assert.Len(t, torque.Unsettled(torque.Bolts.Of(lay(w, r))), touched,
+			"what it took apart is still to be torqued")
 	}
 	refused(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.No, From: "Ansel", How: "phone"}), nil)
 	refused(record.Withdrawals.Says(record.Withdrawn{Reason: "struck"}), &item)

@@ -20,7 +20,8 @@ type ReadNow struct {
 // tidy tidies a bike, which is of a kind that the book knows, or of none that anybody has said.
 func (w *Workshop) tidy(b record.Bike) (record.Bike, error) {
 	kinds := w.Book().Kinds
-	if k := b.Facts.Kind; k != "" && k != bike.Unknown && !slices.ContainsFunc(kinds, func(x knowledge.Kind) bool { return x.ID == k }) {
+	if k := b.Facts.Kind; k != "" && k != bike.Unknown &&
+		!slices.ContainsFunc(kinds, func(x knowledge.Kind) bool { return x.ID == k }) {
 		return b, record.Refuse("bike.facts.kind", "Choose what sort of bike it is, or leave it unknown.")
 	}
 	return b.Tidy()

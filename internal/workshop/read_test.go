@@ -39,7 +39,8 @@ func TestNothingIsPouredBeforeTheCapWasRead(t *testing.T) {
 		assert.ErrorContains(t, err, "on the cap of the front brake's reservoir", p)
 	}
 	item := b.agrees("bleed-front")
-	assert.ErrorContains(t, write(w, r, agree.Works.Says(agree.Work{Item: item, Bottle: &oil}), nil), "Read the cap first")
+	assert.ErrorContains(t, write(w, r, agree.Works.Says(agree.Work{Item: item, Bottle: &oil}), nil),
+		"Read the cap first")
 	assert.Contains(t, fluid.BottlesFor(lay(w, r))[0].Front.Refused, "Nobody has read")
 	side := brakes.Sides(lay(w, r))[0]
 	assert.Equal(t, brake.Unknown, side.Family)
@@ -63,7 +64,8 @@ func TestANameStandsUnderWhatWasRead(t *testing.T) {
 	same := record.Bike{Facts: read}.ReadBy(record.Actor{Name: "Ida"}, time.Now(), b)
 	assert.Equal(t, "Wren", same.Read["front_fluid"].By, "saving something else is no reading")
 	other, _ := read.Set("front_fluid", "mineral")
-	assert.Equal(t, "Ida", record.Bike{Facts: other}.ReadBy(record.Actor{Name: "Ida"}, time.Now(), b).Read["front_fluid"].By)
+	assert.Equal(t, "Ida", record.Bike{Facts: other}.ReadBy(record.Actor{Name: "Ida"}, time.Now(),
+		b).Read["front_fluid"].By)
 	forgot, _ := read.Set("front_fluid", bike.Unknown)
 	assert.Empty(t, record.Bike{Facts: forgot}.ReadBy(record.Actor{Name: "Ida"}, time.Now(), b).Read)
 }
@@ -79,8 +81,10 @@ func TestASoftLeverWithOldFluid(t *testing.T) {
 			item, job := record.NewID(), record.NewID()
 			at := time.Now().AddDate(0, -11, -2)
 			r.Earlier = []record.Entry{
-				{ID: item, JobID: job, Kind: "item", At: at, Content: agree.Items.Says(agree.Item{Operation: "bleed-front", Title: "Bleed"})},
-				{ID: record.NewID(), JobID: job, Kind: "work", At: at, Content: agree.Works.Says(agree.Work{Item: item})},
+				{ID: item, JobID: job, Kind: "item", At: at,
+					Content: agree.Items.Says(agree.Item{Operation: "bleed-front", Title: "Bleed"})},
+				{ID: record.NewID(), JobID: job, Kind: "work", At: at,
+					Content: agree.Works.Says(agree.Work{Item: item})},
 			}
 			b.reads("front-lever", feels)
 			b.reads("front-pads", "1.6/1.6")
@@ -108,7 +112,8 @@ func TestASoftLeverWithOldFluid(t *testing.T) {
 func TestAMostAloneIsAFigure(t *testing.T) {
 	w, r := desk(commuter(), "routine")
 	figure := func(part, most string) {
-		require.NoError(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "faceplate", Part: part, TypedMax: most,
+		require.NoError(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "faceplate",
+			Part: part, TypedMax: most,
 			Source: "marked on it"}), nil))
 	}
 	figure("stem", "5")
@@ -123,9 +128,11 @@ func TestAMostAloneIsAFigure(t *testing.T) {
 		CheckedOn: time.Now().AddDate(0, -1, 0).Format(time.DateOnly), Months: 12}})
 	require.NoError(t, logged(w, r, b, func(in *torque.Torque) { in.LeftTyped, in.Wrench = "3.75", &wrench }, nil))
 	assert.Equal(t, "in_range", string(boltOn(t, w, r, "faceplate").Verdict.State))
-	assert.Error(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "faceplate", TypedMin: "5", Source: "s"}), nil),
+	assert.Error(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "faceplate",
+		TypedMin: "5", Source: "s"}), nil),
 		"a least alone is none")
-	assert.Error(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "faceplate", TypedMax: "lots", Source: "s"}), nil))
+	assert.Error(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "faceplate",
+		TypedMax: "lots", Source: "s"}), nil))
 }
 
 func TestAWrenchOutsideItsRangeNeedsAReason(t *testing.T) {
@@ -134,7 +141,8 @@ func TestAWrenchOutsideItsRangeNeedsAReason(t *testing.T) {
 	torque.Wrenches.Lay(r, []torque.Wrench{{ID: big, Name: "Big", Min: 20, Max: 100,
 		CheckedOn: time.Now().AddDate(0, -1, 0).Format(time.DateOnly), Months: 12}})
 	with := func(b torque.BoltView, reason string) error {
-		return logged(w, r, b, func(in *torque.Torque) { in.LeftTyped, in.Wrench, in.Reason = "4.5", &big, reason }, nil)
+		return logged(w, r, b, func(in *torque.Torque) { in.LeftTyped, in.Wrench, in.Reason = "4.5", &big, reason },
+			nil)
 	}
 	trusted := boltOn(t, w, r, "faceplate")
 	require.True(t, trusted.Critical)

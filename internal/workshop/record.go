@@ -12,7 +12,8 @@ import (
 // Record writes entries about a job in the order given, all or none, and returns the job as
 // it now stands. Each is checked against what stands before it. The same entry sent again
 // changes nothing. What work takes out of the stores is written along with it.
-func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID, entries ...record.NewEntry) (JobView, error) {
+func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID,
+	entries ...record.NewEntry) (JobView, error) {
 	if err := w.write(ctx, by, job, entries...); err != nil {
 		return JobView{}, err
 	}

@@ -12,11 +12,12 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Release hands the bike to its owner. It is refused while anything still stands between
-// them: what is checked is everything recorded up to the moment the job is locked.
-// A bike with something unsafe that its owner refused to have put right goes out as not to be ridden, and whoever hands it
-// over says so.
-func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, id record.ID, to string, pushed bool) (JobView, error) {
+// Release hands the bike to its owner. It is refused while anything still stands between them:
+// what is checked is everything recorded up to the moment the job is locked. A bike with
+// something unsafe that its owner refused to have put right goes out as not to be ridden, and
+// whoever hands it over says so.
+func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, id record.ID, to string,
+	pushed bool) (JobView, error) {
 	if err := by.Must(record.Mechanic, record.Counter); err != nil {
 		return JobView{}, err
 	}
@@ -27,7 +28,8 @@ func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, 
 	if err != nil {
 		return JobView{}, err
 	}
-	entry, err := record.NewEntry{ID: id, Content: door.Releases.Says(door.Released{To: who, NotRidden: pushed})}.By(by, job, "", w.now())
+	entry, err := record.NewEntry{ID: id, Content: door.Releases.Says(door.Released{To: who,
+		NotRidden: pushed})}.By(by, job, "", w.now())
 	if err != nil {
 		return JobView{}, err
 	}
@@ -42,12 +44,14 @@ func (w *Workshop) Release(ctx context.Context, by record.Actor, job record.ID, 
 		}
 		s := record.Lay(r, w.Book(), w.now(), learnt)
 		if leaving := w.leaving(s); len(leaving) > 0 {
-			return door.Seal{}, &record.Problem{Kind: record.Standing, Title: "This bike cannot leave yet", Leaving: leaving,
+			return door.Seal{}, &record.Problem{Kind: record.Standing,
+				Title: "This bike cannot leave yet", Leaving: leaving,
 				Detail: "Settle what is on the list first; each line opens its place. First: " + leaving[0].Title + "."}
 		}
 		if unsafe := findings.NotRidden(s); len(unsafe) > 0 && !pushed {
-			return door.Seal{}, record.Refuse("not_ridden", "%s: its owner refused to have it put right. It is handed over as not to be ridden: "+
-				"tell who takes it, and say that you did.", strings.Join(unsafe, "; "))
+			return door.Seal{}, record.Refuse("not_ridden",
+				"%s: its owner refused to have it put right. It is handed over as not to be ridden: "+
+					"tell who takes it, and say that you did.", strings.Join(unsafe, "; "))
 		}
 		seal := door.OnLeaving(s)
 		if w.print == nil {
@@ -79,9 +83,10 @@ func (w *Workshop) onTheBike(ctx context.Context, job record.ID) ([]lifeline.Lin
 	return past.Lines, err
 }
 
-// Mistake closes a job that was taken in by mistake, with a reason: it is kept, and listed nowhere. Once hands were on the
-// bike it is none, and leaves by the door.
-func (w *Workshop) Mistake(ctx context.Context, by record.Actor, job record.ID, id record.ID, reason string) (JobView, error) {
+// Mistake closes a job that was taken in by mistake, with a reason: it is kept, and listed
+// nowhere. Once hands were on the bike it is none, and leaves by the door.
+func (w *Workshop) Mistake(ctx context.Context, by record.Actor, job record.ID, id record.ID,
+	reason string) (JobView, error) {
 	why, err := record.TidyNote("reason", reason)
 	if err == nil && why == "" {
 		err = record.Refuse("reason", "Say why it was a mistake: the wrong bike, the wrong owner, taken in twice.")
@@ -96,7 +101,8 @@ func (w *Workshop) Mistake(ctx context.Context, by record.Actor, job record.ID, 
 }
 
 // Reopen opens a job that was closed, with a reason.
-func (w *Workshop) Reopen(ctx context.Context, by record.Actor, job record.ID, id record.ID, reason string) (JobView, error) {
+func (w *Workshop) Reopen(ctx context.Context, by record.Actor, job record.ID, id record.ID,
+	reason string) (JobView, error) {
 	why, err := record.TidyNote("reason", reason)
 	if err == nil && why == "" {
 		err = record.Refuse("reason", "Say why the job is opened again.")
@@ -110,8 +116,10 @@ func (w *Workshop) Reopen(ctx context.Context, by record.Actor, job record.ID, i
 		}, cmp.Or(by.Must(record.Mechanic), err))
 }
 
-// seals closes or opens a job with an entry that no tablet writes by itself, unless something was wrong before.
-func (w *Workshop) seals(ctx context.Context, by record.Actor, job record.ID, n record.NewEntry, judge func(record.Record) error,
+// seals closes or opens a job with an entry that no tablet writes by itself, unless something was
+// wrong before.
+func (w *Workshop) seals(ctx context.Context, by record.Actor, job record.ID, n record.NewEntry,
+	judge func(record.Record) error,
 	before error) (JobView, error) {
 	if err := cmp.Or(before, n.ID.Check("id")); err != nil {
 		return JobView{}, err

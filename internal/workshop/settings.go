@@ -48,22 +48,26 @@ func (w *Workshop) SaveSettings(ctx context.Context, by record.Actor, s record.S
 		return record.Settings{}, err
 	}
 	if _, err := currency.ParseISO(s.Currency); err != nil {
-		return record.Settings{}, record.Refuse("currency", "“%s” is not a currency code. Use three letters, such as GBP or EUR.", s.Currency)
+		return record.Settings{}, record.Refuse("currency",
+			"“%s” is not a currency code. Use three letters, such as GBP or EUR.", s.Currency)
 	}
 	if s.TaxRate < 0 || s.TaxRate > 10_000 {
 		return record.Settings{}, record.Refuse("tax_rate_bp", "A tax rate lies between 0 and 100 %%.")
 	}
 	if s.Hourly < 0 || s.Hourly > estimate.Largest {
-		return record.Settings{}, record.Refuse("hourly_minor", "That is no price for an hour. Check it and type it again.")
+		return record.Settings{}, record.Refuse("hourly_minor",
+			"That is no price for an hour. Check it and type it again.")
 	}
 	if s.Waiting < 0 || s.Waiting > estimate.Largest {
-		return record.Settings{}, record.Refuse("waiting_minor", "That is no price for a day's waiting. 0 if it costs nothing.")
+		return record.Settings{}, record.Refuse("waiting_minor",
+			"That is no price for a day's waiting. 0 if it costs nothing.")
 	}
 	if u, known := measure.UnitOf(s.TorqueUnit); !known || u.Quantity != measure.TorqueQuantity {
 		return record.Settings{}, record.Refuse("torque_unit", "Choose N·m or lbf·in.")
 	}
 	if _, err := time.LoadLocation(s.TimeZone); err != nil || s.TimeZone == "" {
-		return record.Settings{}, record.Refuse("time_zone", "“%s” is not a time zone. Use a name such as Europe/London.", s.TimeZone)
+		return record.Settings{}, record.Refuse("time_zone",
+			"“%s” is not a time zone. Use a name such as Europe/London.", s.TimeZone)
 	}
 	if s.Message, err = record.TidyNote("message", s.Message); err != nil {
 		return record.Settings{}, err
@@ -72,8 +76,9 @@ func (w *Workshop) SaveSettings(ctx context.Context, by record.Actor, s record.S
 		return record.Settings{}, record.Refuse("message", "The message needs {link} where the link is to stand.")
 	}
 	if !slices.ContainsFunc(findings.Schools, func(n record.Named) bool { return n.Word == s.School }) {
-		return record.Settings{}, record.Refuse("school", "Choose what the shop does with a contaminated brake: replace, rescue or lapping "+
-			"compound.")
+		return record.Settings{}, record.Refuse("school",
+			"Choose what the shop does with a contaminated brake: replace, rescue or lapping "+
+				"compound.")
 	}
 	return w.store.SaveSettings(ctx, s)
 }

@@ -43,12 +43,13 @@ func (w *Workshop) freeze(s *record.Sheet, release record.ID, lines []lifeline.L
 	if err != nil {
 		return door.Frozen{}, fmt.Errorf("keeping a sheet: %w", err)
 	}
-	return door.Freeze(door.Frozen{Release: release, Job: s.Job.ID, Form: frozenForm, PDF: pdf.Bytes(), Knowledge: s.Book.Digest(),
-		MadeAt: w.now()}, text)
+	return door.Freeze(door.Frozen{Release: release, Job: s.Job.ID, Form: frozenForm, PDF: pdf.Bytes(),
+		Knowledge: s.Book.Digest(),
+		MadeAt:    w.now()}, text)
 }
 
-// told is the view of a job as it was told when it was handed over; false where that was not kept. What goes on
-// afterwards beside it, messages and links, is as it is now.
+// told is the view of a job as it was told when it was handed over; false where that was not
+// kept. What goes on afterwards beside it, messages and links, is as it is now.
 func (w *Workshop) told(ctx context.Context, s *record.Sheet) (v JobView, kept bool, err error) {
 	f, kept, err := w.store.FrozenSheet(ctx, s.Job.ID)
 	if err != nil || !kept {
@@ -69,7 +70,8 @@ func (w *Workshop) told(ctx context.Context, s *record.Sheet) (v JobView, kept b
 	if err != nil {
 		return v, false, err
 	}
-	v.Job, v.Link, v.Messages, v.CallBacks, v.EarlierJobs, v.Sequence = now.Job, now.Link, now.Messages, now.CallBacks, now.EarlierJobs,
+	v.Job, v.Link, v.Messages, v.CallBacks, v.EarlierJobs, v.Sequence = now.Job, now.Link, now.Messages,
+		now.CallBacks, now.EarlierJobs,
 		now.Sequence
 	v.Edition = ""
 	return v, true, nil
@@ -82,7 +84,8 @@ func (w *Workshop) toldOwner(ctx context.Context, job record.ID) (owner.Told, bo
 		return owner.Told{}, false, err
 	}
 	v, kept, err := w.told(ctx, s)
-	return owner.Told{Bike: v.Title, Words: v.Job.Words, Findings: v.Findings, Items: v.Items, Photos: v.Photos, Agreed: v.Agreed,
+	return owner.Told{Bike: v.Title, Words: v.Job.Words, Findings: v.Findings, Items: v.Items,
+		Photos: v.Photos, Agreed: v.Agreed,
 		All: v.Proposed, Shared: v.SharedAll}, kept, err
 }
 
@@ -124,8 +127,8 @@ func (w *Workshop) SheetOf(ctx context.Context, job record.ID, to io.Writer) (nu
 // frozenAtOnce are read and kept in one go of FreezeEarlier.
 const frozenAtOnce = 50
 
-// FreezeEarlier keeps, once, what is told of the jobs that were handed over before sheets were kept: by the verdicts
-// that their entries were told. It goes on where it was interrupted.
+// FreezeEarlier keeps, once, what is told of the jobs that were handed over before sheets were
+// kept: by the verdicts that their entries were told. It goes on where it was interrupted.
 func (w *Workshop) FreezeEarlier(ctx context.Context) error {
 	if w.print == nil {
 		return nil

@@ -72,7 +72,8 @@ func anything(t *rapid.T, w *Workshop, r *record.Record) (record.Content, *recor
 	case 3:
 		if len(agree.Proposals.Of(s)) > 0 {
 			return agree.Answers.Says(agree.Answer{Item: rapid.SampledFrom(agree.Proposals.Of(s)).Draw(t, "item").ID,
-				Answer: rapid.SampledFrom([]string{agree.Yes, agree.No, agree.Refused}).Draw(t, "answer"), From: "Ansel", How: "phone",
+				Answer: rapid.SampledFrom([]string{agree.Yes, agree.No, agree.Refused}).Draw(t,
+					"answer"), From: "Ansel", How: "phone",
 				Words: "as I said"}), nil
 		}
 	case 4:
@@ -91,11 +92,13 @@ func anything(t *rapid.T, w *Workshop, r *record.Record) (record.Content, *recor
 		return trial.Signs.Says(trial.Sign{What: what, Passed: rapid.Bool().Draw(t, "passed"), Note: "n"}), nil
 	case 7:
 		if len(findings.All.Of(s)) > 0 {
-			return findings.Looks.Says(findings.Looked{Finding: rapid.SampledFrom(findings.All.Of(s)).Draw(t, "looked").ID}), nil
+			return findings.Looks.Says(findings.Looked{Finding: rapid.SampledFrom(findings.All.Of(s)).Draw(t,
+				"looked").ID}), nil
 		}
 	}
-	return inspect.Findings.Says(inspect.Finding{Title: "Odd", Mark: rapid.SampledFrom([]wear.Mark{wear.Watch, wear.Due, wear.Unsafe}).Draw(t,
-		"mark")}), nil
+	return inspect.Findings.Says(inspect.Finding{Title: "Odd",
+		Mark: rapid.SampledFrom([]wear.Mark{wear.Watch, wear.Due, wear.Unsafe}).Draw(t,
+			"mark")}), nil
 }
 
 func TestNothingUnsafeLeavesUnsettled(t *testing.T) {
@@ -112,10 +115,12 @@ func TestNothingUnsafeLeavesUnsettled(t *testing.T) {
 			return slices.ContainsFunc(leaving, func(o record.Obstacle) bool { return o.Stage == stage })
 		}
 		for _, f := range findings.All.Of(s) {
-			settled := slices.Contains([]findings.FindingStatus{findings.FindingDone, findings.FindingRefused}, f.Status)
+			settled := slices.Contains([]findings.FindingStatus{findings.FindingDone,
+				findings.FindingRefused}, f.Status)
 			held := stands(record.StageAgree) || stands(record.StageWork)
 			if f.Status == findings.FindingWorked { // it is looked at once more, and that stands under its own name
-				held = slices.ContainsFunc(leaving, func(o record.Obstacle) bool { return o.Title == f.Title }) || f.OnBolt() &&
+				held = slices.ContainsFunc(leaving,
+					func(o record.Obstacle) bool { return o.Title == f.Title }) || f.OnBolt() &&
 					stands(record.StageVerify)
 			}
 			if f.Mark == wear.Unsafe && !settled && !held {
@@ -131,7 +136,8 @@ func TestNothingUnsafeLeavesUnsettled(t *testing.T) {
 			}
 		}
 		for _, i := range agree.Proposals.Of(s) {
-			if i.Unsafe && i.Answer != nil && i.Answer.Answer == agree.No && i.Work == nil && !stands(record.StageAgree) {
+			if i.Unsafe && i.Answer != nil && i.Answer.Answer == agree.No && i.Work == nil &&
+				!stands(record.StageAgree) {
 				t.Fatal("a plain no settled something unsafe")
 			}
 		}
@@ -156,7 +162,8 @@ func TestCorrectionsLeadToWhatStands(t *testing.T) {
 				old = &s.Standing[0].ID
 			}
 			figure := fmt.Sprintf("0.%d", rapid.IntRange(1, 9).Draw(t, "figure"))
-			if err := write(w, r, inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: figure}), old); err != nil {
+			if err := write(w, r, inspect.Readings.Says(inspect.Reading{Point: "chain", Typed: figure}),
+				old); err != nil {
 				t.Fatal(err)
 			}
 		}
@@ -185,11 +192,13 @@ func TestRemedyThatDidNotCureLeavesTheFindingOpen(t *testing.T) {
 	assert.Equal(t, findings.FindingOpen, status())
 	free := estimate.Minor(0)
 	f := findings.All.Of(lay(w, r))[0].ID
-	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Finding: &f, Operation: "pads-disc-rear", Title: "Pads", Labour: &free}), nil))
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Finding: &f, Operation: "pads-disc-rear",
+		Title: "Pads", Labour: &free}), nil))
 	assert.Equal(t, findings.FindingOffered, status())
 	item := agree.Proposals.Of(lay(w, r))[0].ID
 	assert.ErrorContains(t, write(w, r, agree.Works.Says(agree.Work{Item: item}), nil), "has not agreed")
-	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel", How: "counter"}), nil))
+	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes,
+		From: "Ansel", How: "counter"}), nil))
 	assert.Equal(t, findings.FindingAgreed, status())
 	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: item}), nil))
 	assert.Equal(t, findings.FindingWorked, status(), "nobody has looked at it since")

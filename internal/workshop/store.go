@@ -48,15 +48,17 @@ type Store interface {
 	// Bike reads a bike with its whole past, in the form of a job that is none.
 	Bike(ctx context.Context, id record.ID) (record.Record, error)
 
-	// Stamp tells the state of what a job is worked out from. JobAgain reads a job that was read before, and of its
-	// entries only the new ones.
+	// Stamp tells the state of what a job is worked out from. JobAgain reads a job that was read
+	// before, and of its entries only the new ones.
 	Stamp(ctx context.Context, job record.ID) (record.Stamp, error)
 	JobAgain(ctx context.Context, before record.Record) (record.Record, error)
-	// StampsInShop tells the state of the jobs in the shop and those released since, by number; Records reads jobs.
+	// StampsInShop tells the state of the jobs in the shop and those released since, by number;
+	// Records reads jobs.
 	StampsInShop(ctx context.Context, since time.Time) ([]Stamped, error)
 	Records(ctx context.Context, jobs []record.ID) ([]record.Record, error)
 
-	CheckIn(ctx context.Context, by record.Actor, o record.Owner, b record.Bike, j record.Job, entries []record.Entry) error
+	CheckIn(ctx context.Context, by record.Actor, o record.Owner, b record.Bike, j record.Job,
+		entries []record.Entry) error
 	SaveJob(ctx context.Context, id record.ID, c JobChange, said ...record.Entry) error
 	// Seal locks a job, lets judge look at everything recorded so far, and writes the entry
 	// that releases or reopens it with what judge adds, all or nothing. A job that is opened

@@ -104,8 +104,8 @@ func (w *Workshop) Today(ctx context.Context) (Today, error) {
 	return today, nil
 }
 
-// lines are those of the jobs in the shop and of those released since, by number: remembered ones, and the others read
-// all at once.
+// lines are those of the jobs in the shop and of those released since, by number: remembered
+// ones, and the others read all at once.
 func (w *Workshop) lines(ctx context.Context, since time.Time) ([]line, error) {
 	// One at a time: whoever comes after finds what the one before has laid out.
 	select {
@@ -155,12 +155,13 @@ func (w *Workshop) lines(ctx context.Context, since time.Time) ([]line, error) {
 	return lines, nil
 }
 
-// mostLooks is how many jobs are looked at one by one, because whoever changed them is laying them out just now.
-// More are read at once.
+// mostLooks is how many jobs are looked at one by one, because whoever changed them is laying
+// them out just now. More are read at once.
 const mostLooks = 3
 
 // lookAt finds the lines of jobs that are laid out or about to be, and returns those that are not.
-func (w *Workshop) lookAt(ctx context.Context, jobs []record.ID, known map[record.ID]line) (others []record.ID, err error) {
+func (w *Workshop) lookAt(ctx context.Context, jobs []record.ID,
+	known map[record.ID]line) (others []record.ID, err error) {
 	for _, job := range jobs {
 		if !w.layouts.jobs.Contains(job) {
 			others = append(others, job)

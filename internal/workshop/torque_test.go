@@ -51,7 +51,8 @@ func TestTheBestFigureIsAskedFirst(t *testing.T) {
 	assert.Equal(t, torque.FromModel, b.Origin)
 	assert.Equal(t, measure.Torque(4.5), b.Rule.Max)
 
-	require.NoError(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp", TypedMin: "3", TypedMax: "4",
+	require.NoError(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp",
+		TypedMin: "3", TypedMax: "4",
 		Source: "manual, page 14"}), nil))
 	b = boltOn(t, w, r, "seatpost-clamp")
 	assert.Equal(t, torque.FromManual, b.Origin)
@@ -60,13 +61,15 @@ func TestTheBestFigureIsAskedFirst(t *testing.T) {
 	// A figure for one part alone leaves the other part's limit standing.
 	_, other := desk(commuter(), "strip")
 	part := boltOn(t, w, other, "seatpost-clamp").Limits[0].Part
-	require.NoError(t, write(w, other, inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp", Part: part, TypedMin: "2",
+	require.NoError(t, write(w, other, inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp", Part: part,
+		TypedMin: "2",
 		TypedMax: "9", Source: "marked on it"}), nil))
 	b = boltOn(t, w, other, "seatpost-clamp")
 	assert.NotEqual(t, part, b.SetBy, "the other part has the lower limit now")
 	assert.Equal(t, torque.FromCatalogue, b.Origin)
 
-	assert.Error(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp", TypedMin: "5", TypedMax: "4", Source: "s"}),
+	assert.Error(t, write(w, r, inspect.Figures.Says(inspect.OwnFigure{Fastener: "seatpost-clamp",
+		TypedMin: "5", TypedMax: "4", Source: "s"}),
 		nil), "upside down")
 }
 
@@ -81,7 +84,8 @@ func TestABoltThatTheCatalogueLacks(t *testing.T) {
 	} {
 		assert.Error(t, write(w, r, torque.Additions.Says(bad), nil), "%+v", bad)
 	}
-	require.NoError(t, write(w, r, torque.Additions.Says(torque.Bolt{Name: "Basket bracket", Treatment: "grease", Thread: "M5", Class: "8.8",
+	require.NoError(t, write(w, r, torque.Additions.Says(torque.Bolt{Name: "Basket bracket",
+		Treatment: "grease", Thread: "M5", Class: "8.8",
 		Into: fastener.OnCarbon}), nil))
 	s := lay(w, r)
 	b := torque.Bolts.Of(s)[len(torque.Bolts.Of(s))-1]
@@ -91,7 +95,8 @@ func TestABoltThatTheCatalogueLacks(t *testing.T) {
 }
 
 // logged writes a torque of a bolt.
-func logged(w *Workshop, r *record.Record, b torque.BoltView, change func(*torque.Torque), supersedes *record.ID) error {
+func logged(w *Workshop, r *record.Record, b torque.BoltView, change func(*torque.Torque),
+	supersedes *record.ID) error {
 	in := torque.Torque{Fastener: b.Fastener, Position: b.Position, Found: torque.FoundNotChecked}
 	change(&in)
 	return write(w, r, torque.Torques.Says(in), supersedes)
@@ -130,7 +135,8 @@ func TestTwoLogsOfOneBoltBothShow(t *testing.T) {
 	require.Len(t, b.Also, 1)
 	assert.InDelta(t, 1, *b.Also[0].LeftNm, 1e-12)
 	assert.False(t, b.Settled, "nobody has said which of the two holds")
-	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "typed on the wrong bike"}), &b.Also[0].ID))
+	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "typed on the wrong bike"}),
+		&b.Also[0].ID))
 	assert.True(t, boltOn(t, w, r, "seatpost-clamp").Settled)
 }
 
@@ -139,7 +145,8 @@ func TestAWrenchPastItsCalibrationNeedsAReason(t *testing.T) {
 	now := time.Now()
 	dated, old := record.NewID(), record.NewID()
 	torque.Wrenches.Lay(r, []torque.Wrench{
-		{ID: dated, Name: "Small", Min: 1, Max: 10, CheckedOn: now.AddDate(0, -1, 0).Format(time.DateOnly), Months: 12, Device: "TW-1"},
+		{ID: dated, Name: "Small", Min: 1, Max: 10,
+			CheckedOn: now.AddDate(0, -1, 0).Format(time.DateOnly), Months: 12, Device: "TW-1"},
 		{ID: old, Name: "Beam", Min: 5, Max: 60, CheckedOn: now.AddDate(-2, 0, 0).Format(time.DateOnly), Months: 12},
 	})
 	b := boltOn(t, w, r, "faceplate")
@@ -190,8 +197,10 @@ func TestAFastenerCannotBeLoggedThatTheBikeLacks(t *testing.T) {
 	for _, in := range []torque.Torque{
 		{Fastener: "no-such"}, {Fastener: "shock-mount"}, {Fastener: "faceplate", Position: "97"},
 		{Fastener: "faceplate", Position: "1", LeftTyped: "5 ft lb of what"},
-		{Fastener: "faceplate", Position: "1", LeftTyped: "0"}, {Fastener: "faceplate", Position: "1", LeftTyped: "1e9"},
-		{Fastener: "faceplate", Position: "1", NotFitted: true}, {Fastener: "faceplate", Position: "1", Found: torque.FoundDamaged},
+		{Fastener: "faceplate", Position: "1", LeftTyped: "0"},
+		{Fastener: "faceplate", Position: "1", LeftTyped: "1e9"},
+		{Fastener: "faceplate", Position: "1", NotFitted: true},
+		{Fastener: "faceplate", Position: "1", Found: torque.FoundDamaged},
 		{Fastener: "faceplate", Position: "1", Found: "crooked", LeftTyped: "5"},
 	} {
 		if in.Found == "" {
@@ -248,12 +257,14 @@ func TestAPortIsNotTorquedBeforeItWasRead(t *testing.T) {
 	// Set by its adaptor, it is no nipple at its torque, and the other way round.
 	r.Bike.Facts.FrontPort = "push"
 	assert.False(t, port().Settled, "torqued as what it is not")
-	require.NoError(t, write(w, r, torque.Torques.Says(torque.Torque{Fastener: log.Fastener, Found: torque.FoundNotChecked, Set: true}), nil))
+	require.NoError(t, write(w, r, torque.Torques.Says(torque.Torque{Fastener: log.Fastener,
+		Found: torque.FoundNotChecked, Set: true}), nil))
 	assert.True(t, port().Settled)
 	r.Bike.Facts.FrontPort = "nipple"
 	assert.False(t, port().Settled, "nobody put a wrench to it")
 
 	// Nor is it set by feel on a bike that is said to have none.
 	r.Bike.Facts.FrontBrake, r.Bike.Facts.FrontPort, r.Bike.Facts.FrontFluid = "disc_cable", "none", "none"
-	assert.Error(t, write(w, r, torque.Torques.Says(torque.Torque{Fastener: log.Fastener, Found: torque.FoundNotChecked, Set: true}), nil))
+	assert.Error(t, write(w, r, torque.Torques.Says(torque.Torque{Fastener: log.Fastener,
+		Found: torque.FoundNotChecked, Set: true}), nil))
 }

@@ -23,8 +23,8 @@ import (
 	"utensil/internal/workshop/work"
 )
 
-// JobView is a job as its screen shows it: everything recorded, judged. Its core is always told; what a subject tells of
-// its benches is a part of its own, told to the screens that show it.
+// JobView is a job as its screen shows it: everything recorded, judged. Its core is always told;
+// what a subject tells of its benches is a part of its own, told to the screens that show it.
 type JobView struct {
 	Core
 	Parts Parts `json:"parts" doc:"those that were asked for"`
@@ -36,8 +36,8 @@ type JobView struct {
 	changes []byte        // what is sent in its place, to a tablet that holds an earlier edition
 }
 
-// Core is what every screen of a job may show: the job, its stages, what is before the door, and what each subject tells
-// of it wherever one looks.
+// Core is what every screen of a job may show: the job, its stages, what is before the door, and
+// what each subject tells of it wherever one looks.
 type Core struct {
 	Job         record.Job          `json:"job"`
 	Bike        record.Bike         `json:"bike"`
@@ -92,13 +92,16 @@ func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	}
 	stage, all := stages(s, leaving)
 	return JobView{
-		Core: Core{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Stage: stage, Stages: all, Leaving: leaving,
-			Begun: w.rules.Begun(s), Places: w.rules.Places(s), EarlierJobs: record.Some(s.EarlierJobs), Sequence: s.Sequence(),
+		Core: Core{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Stage: stage,
+			Stages: all, Leaving: leaving,
+			Begun: w.rules.Begun(s), Places: w.rules.Places(s), EarlierJobs: record.Some(s.EarlierJobs),
+			Sequence:  s.Sequence(),
 			NotesPart: record.NotesOf(s), SaidPart: complaint.PartOf(s), FindingsPart: findings.PartOf(s),
 			HuntsPart: hunt.PartOf(s), AgreedPart: agreed, ShortPart: guides.ShortOf(s), BottlesPart: fluid.PartOf(s),
 			RidingPart: brakes.RidingOf(s), SignsPart: trial.PartOf(s), DoorPart: door.PartOf(s),
 			WordsPart: owner.PartOf(s)},
-		Parts: Parts{air.PartOf(s), torque.PartOf(s), brakes.PartOf(s), gears.PartOf(s), guides.PartOf(s), apart.PartOf(s),
+		Parts: Parts{air.PartOf(s), torque.PartOf(s), brakes.PartOf(s), gears.PartOf(s),
+			guides.PartOf(s), apart.PartOf(s),
 			findings.WalkOf(s), wheels.PartOf(s)},
 	}, nil
 }
@@ -131,7 +134,8 @@ func stages(s *record.Sheet, leaving []record.Obstacle) (record.Stage, []StageVi
 	}
 	// Work that nobody has agreed to yet is not done, even though none of it is open.
 	worked := slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool { return i.Work != nil })
-	if w := slices.Index(record.Stages, record.StageWork); !released && !worked && slices.Index(record.Stages, current) < w {
+	if w := slices.Index(record.Stages, record.StageWork); !released && !worked &&
+		slices.Index(record.Stages, current) < w {
 		views[w].Done = false
 	}
 	return current, views

@@ -32,7 +32,8 @@ type wayThrough struct {
 	choices   map[string]string
 }
 
-// bikesForGuides are bikes that guided work branches for: the kinds of the book, and those with one fact otherwise.
+// bikesForGuides are bikes that guided work branches for: the kinds of the book, and those with
+// one fact otherwise.
 func bikesForGuides() (all []bike.Facts) {
 	for _, kind := range book.Kinds {
 		all = append(all, kind.Facts)
@@ -48,7 +49,8 @@ func bikesForGuides() (all []bike.Facts) {
 		}
 	}
 	for i := range all { // read, where somebody has to have read it
-		for _, read := range [][2]string{{"front_fluid", "mineral"}, {"rear_fluid", "mineral"}, {"front_port", "nipple"},
+		for _, read := range [][2]string{{"front_fluid", "mineral"}, {"rear_fluid", "mineral"},
+			{"front_port", "nipple"},
 			{"rear_port", "screw"}, {"steerer", "alloy"}, {"bracket_thread", "left"}, {"post_material", "aluminium"}} {
 			if is, _ := all[i].Fact(read[0]); is == bike.Unknown {
 				if f := all[i].With(read[0], read[1]); len(f.Validate()) == 0 {
@@ -60,8 +62,8 @@ func bikesForGuides() (all []bike.Facts) {
 	return slices.DeleteFunc(all, func(f bike.Facts) bool { return len(f.Validate()) > 0 })
 }
 
-// waysThrough are all pieces of guided work with each answer of each choice at least once, on a bike that may be asked
-// so.
+// waysThrough are all pieces of guided work with each answer of each choice at least once, on a
+// bike that may be asked so.
 func waysThrough() (ways []wayThrough) {
 	seen := map[string]bool{}
 	for _, facts := range bikesForGuides() {
@@ -97,8 +99,8 @@ func waysThrough() (ways []wayThrough) {
 	return ways
 }
 
-// All guided work is gone through as if all went well: every step can be done, what it asks to be written down can be,
-// and at the end nothing that it opened is open.
+// All guided work is gone through as if all went well: every step can be done, what it asks to be
+// written down can be, and at the end nothing that it opened is open.
 func TestAllGuidedWorkIsGoneThrough(t *testing.T) {
 	ways := waysThrough()
 	gone := map[string]bool{}
@@ -166,7 +168,8 @@ func walk(t *testing.T, way wayThrough) {
 	assert.Empty(t, unsafe, "all went well, and yet it is unsafe")
 }
 
-// writesDown gives a step what it asks for: torques within their rules, a sound word or figure, a pressure, a part.
+// writesDown gives a step what it asks for: torques within their rules, a sound word or figure, a
+// pressure, a part.
 func writesDown(t *testing.T, w *Workshop, r *record.Record, v work.RunView) {
 	asks := v.Now.Record
 	must := func(c record.Content) { require.NoError(t, write(w, r, c, nil), "%s at %s", v.Missing, v.Now.ID) }
@@ -218,7 +221,8 @@ func soundly(t *testing.T, w *Workshop, r *record.Record, id string) inspect.Rea
 	for _, typed := range []string{"0.1", "1.9", "4", "0.02", "12", "40"} {
 		in := inspect.Reading{Point: id, Typed: typed}
 		c, err := w.rules.Check(sheet, keeper, record.NewEntry{ID: record.NewID(), Content: inspect.Readings.Says(in)})
-		if err == nil && inspect.Readings.In(c).Judgement != nil && inspect.Readings.In(c).Judgement.Mark == wear.Sound {
+		if err == nil && inspect.Readings.In(c).Judgement != nil &&
+			inspect.Readings.In(c).Judgement.Mark == wear.Sound {
 			return in
 		}
 	}

@@ -40,7 +40,8 @@ func (b bench) readies() {
 		}
 	}
 	for _, bolt := range torque.Unsettled(torque.Bolts.Of(lay(b.w, b.r))) {
-		in := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position, Found: torque.FoundNotChecked, Set: bolt.Rule == nil}
+		in := torque.Torque{Fastener: bolt.Fastener, Position: bolt.Position,
+			Found: torque.FoundNotChecked, Set: bolt.Rule == nil}
 		if bolt.Rule != nil {
 			in.LeftTyped = strconv.FormatFloat(float64(bolt.Rule.Min+bolt.Rule.Max)/2, 'f', 2, 64)
 		}
@@ -70,14 +71,16 @@ func TestNoWayRoundTheDoor(t *testing.T) {
 		b.do(inspect.Readings.Says(inspect.Reading{Point: "stem", PassedOver: true, Note: "no time"}))
 		assert.Contains(t, b.stands(), "Stem and bar: Crack")
 		e, _ := inspect.ReadingOf(lay(b.w, b.r), "stem")
-		assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "x"}), &e.ID), "stays on the list")
+		assert.ErrorContains(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "x"}),
+			&e.ID), "stays on the list")
 	})
 	t.Run("what came off is missing", func(t *testing.T) {
 		b := readied(t, "repair")
 		for _, place := range []string{"fork", "front-pads"} {
 			b.do(parts.Takings.Says(parts.Taking{Place: place, Why: "worn", Became: "scrap"}))
 		}
-		assert.Subset(t, b.stands(), []string{"Fork: nothing sits there", "Front pads: nothing sits there", "Front brake test"})
+		assert.Subset(t, b.stands(), []string{"Fork: nothing sits there",
+			"Front pads: nothing sits there", "Front brake test"})
 		for _, place := range []string{"fork", "front-pads"} {
 			b.do(parts.Puttings.Says(parts.Putting{Place: place, Grade: "new", From: "stock"}))
 		}
@@ -85,7 +88,8 @@ func TestNoWayRoundTheDoor(t *testing.T) {
 		for _, bolt := range torque.Unsettled(torque.Bolts.Of(lay(b.w, b.r))) {
 			loose = append(loose, bolt.Fastener)
 		}
-		assert.Subset(t, loose, []string{"steerer-clamp", "front-caliper", "front-quick-release"}, "as the work undoes them")
+		assert.Subset(t, loose, []string{"steerer-clamp", "front-caliper", "front-quick-release"},
+			"as the work undoes them")
 		b.readies()
 		assert.Empty(t, b.stands())
 	})
@@ -101,7 +105,8 @@ func TestNoWayRoundTheDoor(t *testing.T) {
 	})
 	t.Run("taking back does not tidy up", func(t *testing.T) {
 		b := readied(t, "repair")
-		stand := b.do(wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-cassette", Spokes: "32", First: "right"}))
+		stand := b.do(wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand",
+			Build: "rear-cassette", Spokes: "32", First: "right"}))
 		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "taken off"}), &stand))
 		assert.Subset(t, b.stands(), []string{"Rear brake test", "1 fastener to torque"})
 
@@ -115,12 +120,14 @@ func TestNoWayRoundTheDoor(t *testing.T) {
 		b := readied(t, "repair")
 		begun := b.do(apart.Begins.Says(apart.StripBegun{Assembly: "headset-threadless"}))
 		off := func(part, felt string) record.ID {
-			return b.do(apart.Offs.Says(apart.PartOff{Strip: begun, Part: part, Lay: apart.AsDrawn, Side: "up", Felt: felt}))
+			return b.do(apart.Offs.Says(apart.PartOff{Strip: begun, Part: part, Lay: apart.AsDrawn,
+				Side: "up", Felt: felt}))
 		}
 		off("top-cap-bolt", "")
 		off("top-cap", "")
 		cracked := off("stem", "cracked")
-		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "not so after all"}), &cracked))
+		require.NoError(t, write(b.w, b.r, record.Withdrawals.Says(record.Withdrawn{Reason: "not so after all"}),
+			&cracked))
 		assert.Contains(t, b.stands(), "Headset: stem, cracked")
 		off("stem", "sound")
 		assert.NotContains(t, b.stands(), "Headset: stem, cracked")
@@ -143,14 +150,16 @@ func TestNoWayRoundTheDoor(t *testing.T) {
 	})
 }
 
-// A test that failed stands against one that passed before it and is told of later, and against who did not sign it.
+// A test that failed stands against one that passed before it and is told of later, and against
+// who did not sign it.
 func TestAFailedTestStands(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
 	b.do(trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Note: "it shakes"}))
 	failed := b.r.Entries[len(b.r.Entries)-1].ID
-	_, err := b.w.rules.Check(lay(b.w, b.r), hands[1], record.NewEntry{ID: record.NewID(), Supersedes: &failed, Why: "a slip",
-		Content: trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Passed: true, Note: "a slip"})})
+	_, err := b.w.rules.Check(lay(b.w, b.r), hands[1],
+		record.NewEntry{ID: record.NewID(), Supersedes: &failed, Why: "a slip",
+			Content: trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Passed: true, Note: "a slip"})})
 	assert.ErrorContains(t, err, "sign it again", "who did not sign that it failed cannot say that it did not")
 	b.do(trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Passed: true, Note: "as it should"}))
 	assert.Empty(t, b.stands())
@@ -297,7 +306,8 @@ func TestWhatIsCountedIsPutBack(t *testing.T) {
 			return
 		}
 		if run.Now.Record != nil && run.Now.Record.Note != "" {
-			b.refused(guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}), "note", "Write it down first")
+			b.refused(guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID,
+				Place: run.Place}), "note", "Write it down first")
 		}
 		b.goesStep(run)
 	}
@@ -342,6 +352,7 @@ func TestWhatIsToldOfEarlierTakesNoLaterSightAway(t *testing.T) {
 
 // happens adds an entry that is written by no entry of its own.
 func (b bench) happens(c record.Content) {
-	b.r.Entries = append(b.r.Entries, record.Entry{ID: record.NewID(), JobID: b.r.Job.ID, Kind: c.Kind(), At: time.Now(), ByName: "Ida",
+	b.r.Entries = append(b.r.Entries, record.Entry{ID: record.NewID(), JobID: b.r.Job.ID,
+		Kind: c.Kind(), At: time.Now(), ByName: "Ida",
 		Content: c})
 }

@@ -19,7 +19,8 @@ import (
 func stood(t *testing.T) (*Workshop, *record.Record, func() wheels.WheelBench) {
 	require.NoError(t, bookErr)
 	w, r := discBike(t)
-	require.NoError(t, write(w, r, wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-disc", Spokes: "32",
+	require.NoError(t, write(w, r, wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand",
+		Build: "rear-disc", Spokes: "32",
 		First: "right"}), nil))
 	return w, r, func() wheels.WheelBench { return wheels.Benches.Of(lay(w, r))[0] }
 }
@@ -83,7 +84,8 @@ func TestAWheelIsTruedAndSigned(t *testing.T) {
 	on := spin(t, map[int]float64{4: -5, 6: -4, 13: 3, 20: 5, 22: 2})
 	read := func(what string) {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: on.reads(what)}), nil))
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: on.reads(what)}), nil))
 	}
 	for _, what := range []string{"side", "out", "tension"} {
 		read(what)
@@ -100,7 +102,8 @@ func TestAWheelIsTruedAndSigned(t *testing.T) {
 			b := bench()
 			do := b.Turns[0]
 			on.off[do.Spoke-1] += float64(do.Quarters)
-			require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: do.Spoke,
+			require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID,
+				Place: b.Place, Spoke: do.Spoke,
 				Quarters: do.Quarters}), nil))
 			after := bench()
 			assert.Len(t, after.Turns, len(b.Turns)-1, "what was advised and done is not planned anew")
@@ -119,7 +122,8 @@ func TestAWheelIsTruedAndSigned(t *testing.T) {
 
 	// What is turned after the signature is read again.
 	after := bench()
-	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: after.ID, Place: after.Place, Spoke: 7, Quarters: 2}), nil))
+	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: after.ID,
+		Place: after.Place, Spoke: 7, Quarters: 2}), nil))
 	assert.Nil(t, bench().Signed)
 	assert.NotEmpty(t, standing())
 }
@@ -129,11 +133,13 @@ func TestASeizedNippleIsPlannedAround(t *testing.T) {
 	on := spin(t, map[int]float64{4: -4, 13: 4, 21: 3})
 	for _, what := range []string{"side", "out"} {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: on.reads(what)}), nil))
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: on.reads(what)}), nil))
 	}
 	b := bench()
 	seized := b.Turns[0].Spoke
-	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: seized, Seized: true}), nil))
+	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
+		Spoke: seized, Seized: true}), nil))
 	b = bench()
 	require.NotEmpty(t, b.Turns)
 	for _, d := range b.Turns {
@@ -169,15 +175,24 @@ func TestWhatCannotBeReadOfAWheelIsRefused(t *testing.T) {
 		field string
 		says  string
 	}{
-		"a spoke too many":   {wheels.WheelRead{What: "tension", Values: with(all("900"), "33", "900")}, "values.33", "this wheel has 32"},
-		"no figure":          {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "wide")}, "values.7", "“wide” is not a figure"},
-		"40 mm of wobble":    {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "40")}, "values", "the rim is bent"},
-		"too few places":     {wheels.WheelRead{What: "out", Values: map[string]string{"1": "0.1", "9": "0"}}, "values", "at 8 places at least"},
-		"a bell":             {wheels.WheelRead{What: "pitch", Values: with(all("400"), "3", "2900")}, "values.3", "no spoke"},
-		"between two spokes": {wheels.WheelRead{What: "tension", Values: map[string]string{"3.5": "900"}}, "values.3.5", "none between two"},
-		"a word of the hand": {wheels.WheelRead{What: "squeeze", Values: map[string]string{"3": "floppy"}}, "values.3", "slack, even or tight"},
-		"half a dish":        {wheels.WheelRead{What: "dish", Values: map[string]string{"right": "4"}}, "values.left", "from both sides"},
-		"a gauge that reads another spoke": {wheels.WheelRead{What: "pitch", Values: all("400"), Known: "140", Of: 3}, "known",
+		"a spoke too many": {wheels.WheelRead{What: "tension", Values: with(all("900"), "33", "900")},
+			"values.33", "this wheel has 32"},
+		"no figure": {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "wide")},
+			"values.7", "“wide” is not a figure"},
+		"40 mm of wobble": {wheels.WheelRead{What: "side", Values: with(all("0.1"), "7", "40")},
+			"values", "the rim is bent"},
+		"too few places": {wheels.WheelRead{What: "out",
+			Values: map[string]string{"1": "0.1", "9": "0"}}, "values", "at 8 places at least"},
+		"a bell": {wheels.WheelRead{What: "pitch", Values: with(all("400"), "3", "2900")},
+			"values.3", "no spoke"},
+		"between two spokes": {wheels.WheelRead{What: "tension",
+			Values: map[string]string{"3.5": "900"}}, "values.3.5", "none between two"},
+		"a word of the hand": {wheels.WheelRead{What: "squeeze",
+			Values: map[string]string{"3": "floppy"}}, "values.3", "slack, even or tight"},
+		"half a dish": {wheels.WheelRead{What: "dish", Values: map[string]string{"right": "4"}},
+			"values.left", "from both sides"},
+		"a gauge that reads another spoke": {wheels.WheelRead{What: "pitch", Values: all("400"),
+			Known: "140", Of: 3}, "known",
 			"another spoke's"},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -189,7 +204,8 @@ func TestWhatCannotBeReadOfAWheelIsRefused(t *testing.T) {
 			assert.Contains(t, problem.Detail, c.says)
 		})
 	}
-	require.ErrorContains(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: 3, Quarters: 1}), nil),
+	require.ErrorContains(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
+		Spoke: 3, Quarters: 1}), nil),
 		"Nothing was read yet")
 }
 
@@ -201,7 +217,8 @@ func TestAWheelIsNotTrueByTheHalfOfItThatWasRead(t *testing.T) {
 	}
 	read := func(what string, values map[string]string) {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: values}), nil))
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: values}), nil))
 	}
 	read("side", quarter)
 	read("out", quarter)
@@ -221,11 +238,13 @@ func TestAWheelThatWasTurnedFarIsReadAgain(t *testing.T) {
 	on := spin(t, map[int]float64{4: -4, 13: 4})
 	for _, what := range []string{"side", "out", "tension"} {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place, What: what, Values: on.reads(what)}), nil))
+		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: on.reads(what)}), nil))
 	}
 	turn := func(spoke, quarters int) {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: spoke, Quarters: quarters}), nil))
+		require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
+			Spoke: spoke, Quarters: quarters}), nil))
 	}
 	for range 4 { // more than a spoke has to give, and then more than any bears
 		turn(7, -12)
@@ -241,20 +260,25 @@ func TestAWheelThatWasTurnedFarIsReadAgain(t *testing.T) {
 		turn(7, 12)
 		turn(9, -12)
 	}
-	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID, Note: "as it was"}), nil), "read once more",
+	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID,
+		Note: "as it was"}), nil), "read once more",
 		"what was turned back was turned")
 }
 
-// A gauge's readings become tensions by its table, along straight lines between its lines, and by nothing beyond them.
+// A gauge's readings become tensions by its table, along straight lines between its lines, and by
+// nothing beyond them.
 func TestATensionIsReadByAGaugesTable(t *testing.T) {
 	w, r, bench := stood(t)
-	own, err := knowledge.Layered(knowledge.Texts{"gauges.yaml": "- id: first\n  name: The first bench's\n  source: its maker's table\n" +
+	own, err := knowledge.Layered(knowledge.Texts{"gauges.yaml": "- id: first\n  name: The first " +
+		"bench's\n  source: its maker's table\n" +
 		"  table: |\n    reading,round 2.0,round 1.8\n    20,480,610\n    25,720,930\n"})
 	require.NoError(t, err)
 	w.shelf.Store(own)
-	assert.Equal(t, []wheels.GaugeKnown{{ID: "first", Name: "The first bench's", Kinds: []string{"round 2.0", "round 1.8"}}},
+	assert.Equal(t, []wheels.GaugeKnown{{ID: "first", Name: "The first bench's",
+		Kinds: []string{"round 2.0", "round 1.8"}}},
 		wheels.KnownOf(lay(w, r))[1].Gauges)
-	read := wheels.WheelRead{Stand: bench().ID, What: "gauge", Gauge: "first", Kind: "round 2.0", Values: map[string]string{"3": "22.5"}}
+	read := wheels.WheelRead{Stand: bench().ID, What: "gauge", Gauge: "first", Kind: "round 2.0",
+		Values: map[string]string{"3": "22.5"}}
 	require.NoError(t, write(w, r, wheels.Reads.Says(read), nil))
 	assert.InDelta(t, 600, *bench().Spokes[2].Tension, 0.5)
 	read.Place = 1

@@ -71,7 +71,8 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 	w.shelf.Store(book)
 	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
 	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
-	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store), fluid.NewShelf(shop, store)
+	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store),
+		fluid.NewShelf(shop, store)
 	w.Rack = pressure.NewRack(shop, store)
 	w.Drawers, w.Practice = stores.Open(shop, store), practice.NewDesk(shop, store)
 	w.Planner, w.Diary = brakes.NewPlanner(shop, store), door.NewDiary(shop, store)
@@ -88,16 +89,19 @@ func Rules() record.Rules { return record.NewRules(subjects()...) }
 
 // subjects of the trade, in the order in which they put things before the door.
 func subjects() []record.Subject {
-	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(), inspect.Subject(), hunt.Subject(),
+	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(),
+		inspect.Subject(), hunt.Subject(),
 		work.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
-		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(), trial.Subject(), door.Subject(),
+		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(),
+		trial.Subject(), door.Subject(),
 		complaint.Subject(),
 		record.Plain()}
 }
 
 // lessons are what the subjects learn from the shop's past.
 func lessons(store Store) []record.Lesson {
-	return slices.Concat(inspect.Lessons(store), guided.Lessons(store), torque.Lessons(store), findings.Lessons(store), brakes.Lessons(store))
+	return slices.Concat(inspect.Lessons(store), guided.Lessons(store), torque.Lessons(store),
+		findings.Lessons(store), brakes.Lessons(store))
 }
 
 // Learn reads what the shop's past teaches, beside the requests.

@@ -1,4 +1,5 @@
-// Package complaint is what owners complain of: what can be behind it, what is looked at, and what each answer says.
+// Package complaint is what owners complain of: what can be behind it, what is looked at, and
+// what each answer says.
 package complaint
 
 import (
@@ -70,7 +71,8 @@ type Answer struct {
 
 	Finds *procedure.Find `yaml:"finds"` // what is wrong then, where no reading of a point says it
 	Loose []string        `yaml:"loose"` // joints that were found loose: they are torqued, and their tests done again
-	Told  string          `yaml:"told"`  // of one that names damage, or speaks for what is unsafe: why nothing stands by it
+	// of one that names damage, or speaks for what is unsafe: why nothing stands by it
+	Told string `yaml:"told"`
 }
 
 func (f Fault) Key() string { return f.ID }
@@ -84,14 +86,17 @@ const (
 // Read is the answer that something seen gives: by the first of its words that an answer names.
 func (c Check) Read(seen ...string) (int, bool) {
 	for _, said := range seen {
-		if i := slices.IndexFunc(c.Answers, func(a Answer) bool { return said != "" && slices.Contains(a.Seen, said) }); i >= 0 {
+		if i := slices.IndexFunc(c.Answers, func(a Answer) bool {
+			return said != "" && slices.Contains(a.Seen, said)
+		}); i >= 0 {
 			return i, true
 		}
 	}
 	return 0, false
 }
 
-// FindsWork is the work of the catalogue that puts right what an answer finds; empty where it finds nothing, or none does.
+// FindsWork is the work of the catalogue that puts right what an answer finds; empty where it
+// finds nothing, or none does.
 func (a Answer) FindsWork() string {
 	if a.Finds == nil {
 		return ""

@@ -28,7 +28,8 @@ func (f Fault) Hunt(holds func(bike.Condition) bool) (*Hunt, error) {
 		if holds(c.When) {
 			place[c.ID] = len(h.Causes)
 			h.Causes = append(h.Causes, c)
-			causes = append(causes, diagnosis.Cause{ID: c.ID, Weight: diagnosis.Frequency[c.Common], Minutes: c.Minutes})
+			causes = append(causes, diagnosis.Cause{ID: c.ID, Weight: diagnosis.Frequency[c.Common],
+				Minutes: c.Minutes})
 		}
 	}
 	var pairs []diagnosis.Pair

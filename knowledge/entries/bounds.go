@@ -1,5 +1,5 @@
-// Package entries reads files of entries: lists in YAML that a workshop may write itself, so that what they may ask of the
-// parser is bounded. It knows nothing of what the entries are about.
+// Package entries reads files of entries: lists in YAML that a workshop may write itself, so that
+// what they may ask of the parser is bounded. It knows nothing of what the entries are about.
 package entries
 
 import (
@@ -11,8 +11,9 @@ import (
 	"github.com/goccy/go-yaml/parser"
 )
 
-// What a file of one's own may ask of the parser, whose cost grows with the square of how deep a text is nested, and with
-// what its aliases stand for. The largest that ships has a third of each.
+// What a file of one's own may ask of the parser, whose cost grows with the square of how deep a
+// text is nested, and with what its aliases stand for. The largest that ships has a third of
+// each.
 const (
 	mostText    = 400_000 // bytes
 	mostLines   = 12_000
@@ -24,7 +25,8 @@ const (
 	mostAliases = 200   // words that begin with * or &, which stand for others or are stood for
 )
 
-// Parse reads the entries of a file; nil where it holds none. Its errors name the file, and the line where there is one.
+// Parse reads the entries of a file; nil where it holds none. Its errors name the file, and the
+// line where there is one.
 func Parse(file string, text []byte) (*ast.SequenceNode, error) {
 	if err := bounded(text); err != nil {
 		return nil, fmt.Errorf("%s: %w", file, err)
@@ -37,7 +39,8 @@ func Parse(file string, text []byte) (*ast.SequenceNode, error) {
 		return nil, nil
 	}
 	if line := multiplies(parsed.Docs[0].Body); line > 0 {
-		return nil, fmt.Errorf("%s:%d: what is named with & holds something that stands for another: write it out", file, line)
+		return nil, fmt.Errorf("%s:%d: what is named with & holds something that stands for another: write it out",
+			file, line)
 	}
 	items, isList := parsed.Docs[0].Body.(*ast.SequenceNode)
 	if !isList {
@@ -63,7 +66,8 @@ func bounded(text []byte) error {
 			return fmt.Errorf("line %d is longer than any entry is", lines)
 		}
 		indent := len(line) - len(bytes.TrimLeft(line, " \t"))
-		if indent > mostIndent || bytes.Count(line, []byte("- ")) > mostDashes && bytes.Count(line, []byte("- -")) > mostDashes/2 {
+		if indent > mostIndent || bytes.Count(line, []byte("- ")) > mostDashes &&
+			bytes.Count(line, []byte("- -")) > mostDashes/2 {
 			return fmt.Errorf("line %d is nested deeper than any entry is", lines)
 		}
 	}
@@ -73,8 +77,8 @@ func bounded(text []byte) error {
 	return nil
 }
 
-// multiplies is the line of a named part that holds aliases itself; 0 where there is none. Each such part in another
-// multiplies what they stand for.
+// multiplies is the line of a named part that holds aliases itself; 0 where there is none. Each
+// such part in another multiplies what they stand for.
 func multiplies(body ast.Node) (line int) {
 	ast.Walk(visit(func(n ast.Node) bool {
 		if named, is := n.(*ast.AnchorNode); is && line == 0 {

@@ -11,8 +11,8 @@ import (
 	"slices"
 )
 
-// Digest is of all that a value holds, its fields that nobody else sees as well (SHA-256): two of one digest say the
-// same. What a text is read into holds no functions, channels or circles.
+// Digest is of all that a value holds, its fields that nobody else sees as well (SHA-256): two of
+// one digest say the same. What a text is read into holds no functions, channels or circles.
 func Digest(values ...any) [sha256.Size]byte {
 	sum := sha256.New()
 	for _, v := range values {

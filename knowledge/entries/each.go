@@ -13,7 +13,8 @@ import (
 	"utensil/core/words"
 )
 
-// Each decodes one entry per word of its "each", with {end} and {End} in its texts filled in, or the entry itself.
+// Each decodes one entry per word of its "each", with {end} and {End} in its texts filled in, or
+// the entry itself.
 func Each[T any](decoder *yaml.Decoder, entry ast.Node) ([]T, error) {
 	var item T
 	mapping, isMap := entry.(*ast.MappingNode)
@@ -36,7 +37,8 @@ func Each[T any](decoder *yaml.Decoder, entry ast.Node) ([]T, error) {
 	}
 	var out []T
 	for _, word := range ends {
-		one := filled(reflect.ValueOf(item), strings.NewReplacer("{end}", word, "{End}", words.Capital(word))).Interface().(T)
+		one := filled(reflect.ValueOf(item),
+			strings.NewReplacer("{end}", word, "{End}", words.Capital(word))).Interface().(T)
 		end := reflect.ValueOf(&one).Elem().FieldByName("End")
 		if !end.IsValid() || end.Kind() != reflect.String {
 			return nil, errors.New("each is for what stands at an end: this has none")

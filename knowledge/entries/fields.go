@@ -48,7 +48,8 @@ func kindOf(t reflect.Type) string {
 }
 
 // units are those that end a field's name.
-var units = map[string]string{"mm": "mm", "deg": "°", "bar": "bar", "kg": "kg", "minutes": "min", "minor": "pence or cents",
-	"nm": "N·m", "days": "days", "percent": "%"}
+var units = map[string]string{"mm": "mm", "deg": "°", "bar": "bar", "kg": "kg", "minutes": "min",
+	"minor": "pence or cents",
+	"nm":    "N·m", "days": "days", "percent": "%"}
 
 func unitIn(name string) string { return units[name[strings.LastIndex(name, "_")+1:]] }

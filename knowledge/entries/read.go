@@ -24,7 +24,8 @@ type Origin struct {
 	files map[string]string // "fasteners seatpost-clamp" → "fasteners/seat.yaml", where it was read last
 	texts map[string][]byte // of each file, as it was read last
 
-	// Speaks fills in what the texts of a file ask for, and refuses what they may not say; nil for nothing of either.
+	// Speaks fills in what the texts of a file ask for, and refuses what they may not say; nil
+	// for nothing of either.
 	Speaks func(file string, items ast.Node) error
 }
 

@@ -1,4 +1,5 @@
-// Package riding is what is known of how bikes are ridden: pressures that riders settle on, grounds, rims and sag.
+// Package riding is what is known of how bikes are ridden: pressures that riders settle on,
+// grounds, rims and sag.
 package riding
 
 import (
@@ -27,7 +28,8 @@ func (r Ridden) Key() string { return r.ID }
 
 // Row is it as a row of the table that the law is fitted to.
 func (r Ridden) Row() tyre.Ridden {
-	return tyre.Ridden{Load: r.Load, Width: r.Width, Seat: r.Seat, Tubeless: r.Tubeless, Surface: r.Ground, From: r.From, To: r.To}
+	return tyre.Ridden{Load: r.Load, Width: r.Width, Seat: r.Seat, Tubeless: r.Tubeless,
+		Surface: r.Ground, From: r.From, To: r.To}
 }
 
 // Ground is what is ridden on.
@@ -99,7 +101,8 @@ func Fit(ridden []Ridden, grounds []Ground, floors []Floor) (law tyre.Law, off [
 	}
 	for _, r := range ridden {
 		if by := law.Off(r.Row()); math.Abs(by) > within {
-			off = append(off, Off{r.ID, fmt.Errorf("the law through all of them lies %+.0f %% off it, which is more than a sixth: "+
+			off = append(off, Off{r.ID, fmt.Errorf("the law through all of them lies %+.0f %% off it, "+
+				"which is more than a sixth: "+
 				"one of them is a slip, or they are of different things", 100*by)})
 		}
 	}

@@ -30,14 +30,17 @@ type Flange struct {
 
 func (w Wheel) Key() string { return w.ID }
 
-// Laced is such a wheel round a rim of a radius at the nipples' seats, mm; its first spoke after the valve on the right.
+// Laced is such a wheel round a rim of a radius at the nipples' seats, mm; its first spoke after
+// the valve on the right.
 func (w Wheel) Laced(radius float64) wheel.Wheel {
 	flange := func(f Flange) wheel.Flange { return wheel.Flange{Off: f.Off, Circle: f.Radius, Cross: f.Cross} }
-	return wheel.Wheel{Rim: wheel.UsualRim(radius), Flange: [2]wheel.Flange{wheel.Left: flange(w.Left), wheel.Right: flange(w.Right)},
+	return wheel.Wheel{Rim: wheel.UsualRim(radius),
+		Flange: [2]wheel.Flange{wheel.Left: flange(w.Left), wheel.Right: flange(w.Right)},
 		Spokes: w.Spokes, Wire: w.Wire, Thread: wheel.UsualThread, First: wheel.Right}
 }
 
-// seatsBelow is how far below its bead seat a rim of usual depth holds its nipples, mm. (Common practice, from memory.)
+// seatsBelow is how far below its bead seat a rim of usual depth holds its nipples, mm. (Common
+// practice, from memory.)
 const seatsBelow = 11
 
 // RimRadius is the radius at the nipples' seats of a rim of usual depth, by its bead seat diameter, mm.

@@ -1,5 +1,5 @@
-// Package speech is how what is known speaks: which way something is turned is said once, by what is turned, and a thing of
-// the trade is called one name.
+// Package speech is how what is known speaks: which way something is turned is said once, by what
+// is turned, and a thing of the trade is called one name.
 package speech
 
 import (
@@ -7,8 +7,8 @@ import (
 	"fmt"
 )
 
-// Adjuster is something that is turned to set something else. In and Out are what becomes of what it moves, each in a
-// word that texts ask for it by.
+// Adjuster is something that is turned to set something else. In and Out are what becomes of what
+// it moves, each in a word that texts ask for it by.
 type Adjuster struct {
 	ID      string   `yaml:"id" json:"id"`
 	Name    string   `yaml:"name" json:"name" doc:"in the middle of a sentence"`
@@ -27,7 +27,8 @@ type Adjuster struct {
 	Source  string   `yaml:"source" json:"source"`
 }
 
-// TurnMove is how far a turn moves the working end: millimetres, or clicks of a dial; from and to what is met.
+// TurnMove is how far a turn moves the working end: millimetres, or clicks of a dial; from and to
+// what is met.
 type TurnMove struct {
 	Mm     float64 `yaml:"mm" json:"mm,omitempty"`
 	Clicks float64 `yaml:"clicks" json:"clicks,omitempty"`
@@ -56,8 +57,8 @@ func (a Adjuster) way(effect string) (string, bool) {
 	return "", false
 }
 
-// Outward is how far a turn outward moves what it moves in the sense of an effect, millimetres: below 0 where a turn
-// inward does. 0 where it has no such effect.
+// Outward is how far a turn outward moves what it moves in the sense of an effect, millimetres:
+// below 0 where a turn inward does. 0 where it has no such effect.
 func (a Adjuster) Outward(effect string) float64 {
 	switch effect {
 	case a.Out:
@@ -70,7 +71,8 @@ func (a Adjuster) Outward(effect string) float64 {
 
 // Validate refuses one that does not say what it does.
 func (a Adjuster) Validate() error {
-	for _, f := range []struct{ name, is string }{{"name", a.Name}, {"on", a.On}, {"moves", a.Moves}, {"in", a.In}, {"out", a.Out},
+	for _, f := range []struct{ name, is string }{{"name", a.Name}, {"on", a.On}, {"moves", a.Moves},
+		{"in", a.In}, {"out", a.Out},
 		{"seen", a.Seen}, {"step", a.Step}, {"not_for", a.NotFor}, {"source", a.Source}} {
 		if f.is == "" {
 			return fmt.Errorf("what is turned says %q of itself", f.name)

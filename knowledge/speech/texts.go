@@ -46,7 +46,8 @@ func said(text string, adjusters []Adjuster) (string, error) {
 	return out, errors.Join(errs...)
 }
 
-// byHand are directions that a text says itself: of an adjuster by its name, of a screw by so much, of what is wound.
+// byHand are directions that a text says itself: of an adjuster by its name, of a screw by so
+// much, of what is wound.
 var byHand = regexp.MustCompile(`(?i)\b(barrel|limit|gap screw|spring screw|adjuster|cone|dial|nipple|rebound|compression)s?( \S+){0,2}? ` +
 	`(clockwise|anticlockwise|inwards?|outwards?|(in|out)([.,;:]|$| (a|an|half|one|two|three|until|by|at)\b))|` +
 	`\bscrews? (in|out) (a|an|half|one|two|by)\b|\b(wind|wound)( \S+){0,2}? (in|out)\b`)
@@ -55,7 +56,8 @@ var byHand = regexp.MustCompile(`(?i)\b(barrel|limit|gap screw|spring screw|adju
 func sayNothingByHand(text string) error {
 	bare := asked.ReplaceAllString(text, "")
 	if hand := byHand.FindString(bare); hand != "" {
-		return fmt.Errorf("“%s” says which way something is turned: ask adjusters.yaml for it, such as <gap-screw away>", hand)
+		return fmt.Errorf("“%s” says which way something is turned: ask adjusters.yaml for it, such as "+
+			"<gap-screw away>", hand)
 	}
 	return nil
 }
@@ -74,7 +76,8 @@ type Speech struct {
 	Words     []Word
 }
 
-// Ours fills in what our own files ask of the adjusters. They say no direction by hand, and nothing that is not written.
+// Ours fills in what our own files ask of the adjusters. They say no direction by hand, and
+// nothing that is not written.
 func (s Speech) Ours(file string, items ast.Node) error { return s.spoken(file, items, true) }
 
 // Theirs fills in what a workshop's files ask of the adjusters; they may say the rest as they like.

@@ -7,8 +7,10 @@ import (
 )
 
 func TestWhatIsNotWrittenIsRefused(t *testing.T) {
-	vernier := Word{ID: "vernier", Write: "vernier", Not: []string{"calliper", "callipers"}, Why: "a caliper is a brake"}
-	gap := Word{ID: "o-ring", Write: "O-ring", Not: []string{"ring on the stanchion"}, But: []string{"O-ring on the stanchion"},
+	vernier := Word{ID: "vernier", Write: "vernier", Not: []string{"calliper", "callipers"},
+		Why: "a caliper is a brake"}
+	gap := Word{ID: "o-ring", Write: "O-ring", Not: []string{"ring on the stanchion"},
+		But: []string{"O-ring on the stanchion"},
 		Why: "it is one"}
 	for text, says := range map[string]string{
 		"Calliper across both faces.":          "“calliper” is not written: vernier",

@@ -1,5 +1,5 @@
-// Package typedoc says of each type that the API speaks of what its comment says, so that the description of the API
-// tells it as well.
+// Package typedoc says of each type that the API speaks of what its comment says, so that the
+// description of the API tells it as well.
 package typedoc
 
 import (
@@ -12,8 +12,8 @@ import (
 //go:embed types.json
 var text []byte
 
-// comments are what stands over types in Go, by package and name: taken from the source by this package's test
-// (go test ./internal/httpapi/typedoc -update).
+// comments are what stands over types in Go, by package and name: taken from the source by this
+// package's test (go test ./internal/httpapi/typedoc -update).
 var comments = sync.OnceValue(func() map[string]string {
 	said := map[string]string{}
 	_ = json.Unmarshal(text, &said) // what ships is read by a test

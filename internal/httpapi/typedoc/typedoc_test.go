@@ -27,12 +27,13 @@ var update = flag.Bool("update", false, "take the comments from the source anew"
 func TestTypesAreDescribedAsTheirCommentsSay(t *testing.T) {
 	said := map[string]string{}
 	for _, room := range []string{"core", "knowledge", "internal/workshop", "internal/httpapi"} {
-		require.NoError(t, filepath.WalkDir(filepath.Join("../../..", room), func(file string, e fs.DirEntry, err error) error {
-			if err == nil && strings.HasSuffix(file, ".go") && !strings.HasSuffix(file, "_test.go") {
-				err = gather(said, file)
-			}
-			return err
-		}))
+		require.NoError(t, filepath.WalkDir(filepath.Join("../../..", room),
+			func(file string, e fs.DirEntry, err error) error {
+				if err == nil && strings.HasSuffix(file, ".go") && !strings.HasSuffix(file, "_test.go") {
+					err = gather(said, file)
+				}
+				return err
+			}))
 	}
 	now, err := json.MarshalIndent(said, "", "\t")
 	require.NoError(t, err)

@@ -168,7 +168,8 @@ func (i ItemView) state() string {
 	return "declined"
 }
 
-// ToGo is how long the agreed work takes that is not done yet, in minutes: what several of it need is done once.
+// ToGo is how long the agreed work takes that is not done yet, in minutes: what several of it
+// need is done once.
 func ToGo(s *record.Sheet) (minutes int) {
 	left := func(i ItemView) bool { return i.state() == "agreed" }
 	for _, i := range Proposals.Of(s) {

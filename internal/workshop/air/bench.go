@@ -69,7 +69,8 @@ var benches = record.Derive(func(s *record.Sheet) AirBench {
 		b.Legs[i].Begins = begins(s, b.Legs[i].Place, b.Rider)
 	}
 	for _, end := range []string{"front", "rear"} {
-		t := TyreBench{Place: end + "_tyre", End: end, Liked: liked(s, end+"_tyre"), Flat: flatOn(s, end), Topped: toppedOn(s, end)}
+		t := TyreBench{Place: end + "_tyre", End: end, Liked: liked(s, end+"_tyre"),
+			Flat: flatOn(s, end), Topped: toppedOn(s, end)}
 		_, t.Read = Tyres.Latest(s, func(r *TyreRead) bool { return r.End == end })
 		t.advise(s, b.Rider)
 		most, _ := t.limit()
@@ -114,7 +115,8 @@ func (t *TyreBench) advise(s *record.Sheet, rider *RiderWeighed) {
 	if t.Read.onNoHook() {
 		t.Refused = blowsOff
 		if t.Read.MadeFor == "" { // read before it was asked
-			t.Refused = "Its rim has no hooks: read the tyre once more, and say whether it is made for one. Before that no pressure is advised."
+			t.Refused = "Its rim has no hooks: read the tyre once more, and say whether it is made for " +
+				"one. Before that no pressure is advised."
 		}
 		return
 	}
@@ -127,15 +129,18 @@ func (t *TyreBench) advise(s *record.Sheet, rider *RiderWeighed) {
 		load = rider.Loads.Rear
 	}
 	t.Load = &load
-	w := tyre.Wheel{Load: load, Width: t.Read.Tyre.Width, Seat: t.Read.Tyre.Seat, Surface: rider.Surface, Tubeless: t.Read.Tubeless,
-		Least: t.Read.Tyre.Least, Carries: t.Read.Tyre.Carries, Most: t.Read.Tyre.Most, RimMost: t.Read.Tyre.RimMost, Hookless: t.Read.Hookless}
+	w := tyre.Wheel{Load: load, Width: t.Read.Tyre.Width, Seat: t.Read.Tyre.Seat,
+		Surface: rider.Surface, Tubeless: t.Read.Tubeless,
+		Least: t.Read.Tyre.Least, Carries: t.Read.Tyre.Carries, Most: t.Read.Tyre.Most,
+		RimMost: t.Read.Tyre.RimMost, Hookless: t.Read.Hookless}
 	a, err := s.Book.Pressures().Advise(w)
 	if err != nil {
 		t.Refused = words.Sentence(err)
 		return
 	}
 	pumped := func(bar float64) float64 { return pumped(bar, a.Least, a.Most) }
-	t.Advice = &AirAdvice{Bar: pumped(a.Bar), From: pumped(a.From), To: pumped(a.To), Most: a.Most, MostBy: a.MostBy, Least: w.Least,
+	t.Advice = &AirAdvice{Bar: pumped(a.Bar), From: pumped(a.From), To: pumped(a.To), Most: a.Most,
+		MostBy: a.MostBy, Least: w.Least,
 		Says: says(a)}
 	t.Advice.Shows = pressure.At(s, t.Advice.Bar)
 }
@@ -158,8 +163,8 @@ func over(liked []AirLiked, most float64) {
 // gauges is how finely any gauge is read.
 const gauges = core.Needle
 
-// pumped is a pressure as it is pumped, to the nearest twentieth of a bar, no higher than is borne and no lower than the
-// tyre needs.
+// pumped is a pressure as it is pumped, to the nearest twentieth of a bar, no higher than is
+// borne and no lower than the tyre needs.
 func pumped(bar, least, most float64) float64 {
 	const finer = 20
 	return min(max(math.Round(bar*finer)/finer, math.Ceil(least*finer)/finer), math.Floor(most*finer)/finer)
@@ -182,7 +187,8 @@ func says(a tyre.Advice) string {
 	return out
 }
 
-// AirAsked is what a tyre, its rider or a leg comes to before it is written down: one of its parts is filled in.
+// AirAsked is what a tyre, its rider or a leg comes to before it is written down: one of its
+// parts is filled in.
 type AirAsked struct {
 	Tyre  *TyreRead     `json:"tyre,omitempty"`
 	Rider *RiderWeighed `json:"rider,omitempty"`
@@ -215,8 +221,8 @@ func Preview(s *record.Sheet, in AirAsked) (AirBench, error) {
 	return b, nil
 }
 
-// obstacles are legs whose air was found, or let out, in this job and was not set again; and those that were left at more
-// than they bear.
+// obstacles are legs whose air was found, or let out, in this job and was not set again; and
+// those that were left at more than they bear.
 func obstacles(s *record.Sheet) (list []record.Obstacle) {
 	for _, v := range inspect.Pressures(s) {
 		if v.Place != inspect.AirFork && v.Place != inspect.AirShock {
@@ -226,13 +232,15 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		if last == nil {
 			continue
 		}
-		o := record.Obstacle{Title: v.Name + ": pressure as left", Mark: wear.Open, Stage: record.StageVerify, Place: record.PlaceAir, Target: v.Place}
+		o := record.Obstacle{Title: v.Name + ": pressure as left", Mark: wear.Open,
+			Stage: record.StageVerify, Place: record.PlaceAir, Target: v.Place}
 		_, most, by := bornAt(s, v.Place)
 		switch {
 		case !last.Set:
 			o.Detail = "found at " + inspect.Bars(*last.Bar) + "; not set since"
 		case most > 0 && *last.Bar > most*(1+gauges):
-			o.Mark, o.Detail = wear.Unsafe, fmt.Sprintf("left at %s: the %s bears %s", inspect.Bars(*last.Bar), by, inspect.Bars(most))
+			o.Mark, o.Detail = wear.Unsafe, fmt.Sprintf("left at %s: the %s bears %s",
+				inspect.Bars(*last.Bar), by, inspect.Bars(most))
 		default:
 			continue
 		}
@@ -246,7 +254,8 @@ func searched(s *record.Sheet) (list []record.Obstacle) {
 	for _, t := range Of(s).Tyres {
 		if t.Flat != nil && t.Flat.Shape == "one" && t.Flat.Found == "" {
 			list = append(list, record.Obstacle{Title: "What made the hole in the " + t.End + " tyre",
-				Detail: "not found yet: it makes the next one", Mark: wear.Due, Stage: record.StageWork, Place: record.PlaceAir, Target: t.Place})
+				Detail: "not found yet: it makes the next one", Mark: wear.Due, Stage: record.StageWork,
+				Place: record.PlaceAir, Target: t.Place})
 		}
 	}
 	return list
@@ -273,7 +282,8 @@ func Subject() record.Subject {
 	return record.Subject{
 		Checks: []record.Check{Tyres.Checked(checkTyre), Riders.Checked(checkRider), Flats.Checked(checkFlat),
 			Toppings.Checked(checkTopped), Likings.Checked(checkLiking), Sags.Checked(checkSag),
-			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick), Charts.Checked(checkChart)},
+			Dials.Checked(checkDials), Services.Checked(checkServed), Nicks.Checked(checkNick),
+			Charts.Checked(checkChart)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return slices.Concat(searched(s), unwritten(s)) },
 	}
 }

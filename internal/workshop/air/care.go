@@ -61,12 +61,13 @@ func Tended(s *record.Sheet) (all []lifeline.Tended) {
 	return all
 }
 
-// unwritten are legs that were served, and tyres that got sealant, in this job, of which nobody wrote down with what: from it
-// follows when they are due again.
+// unwritten are legs that were served, and tyres that got sealant, in this job, of which nobody
+// wrote down with what: from it follows when they are due again.
 func unwritten(s *record.Sheet) (list []record.Obstacle) {
 	owes := func(title, did, place string) {
-		list = append(list, record.Obstacle{Title: title, Detail: did + "; not written down, and nobody knows when it is due again",
-			Mark: wear.Due, Stage: record.StageWork, Place: record.PlaceAir, Target: place})
+		list = append(list, record.Obstacle{Title: title,
+			Detail: did + "; not written down, and nobody knows when it is due again",
+			Mark:   wear.Due, Stage: record.StageWork, Place: record.PlaceAir, Target: place})
 	}
 	for _, l := range Of(s).Legs {
 		if l.Unwritten {
@@ -84,7 +85,8 @@ func unwritten(s *record.Sheet) (list []record.Obstacle) {
 // servedOnly says whether a leg was served in this job, and nothing of it written down.
 func servedOnly(s *record.Sheet, leg string) bool {
 	_, in := Services.Last(s.Ledger, func(in *LegServed) bool { return in.Leg == leg })
-	return in == nil && slices.ContainsFunc(slices.Collect(maps.Values(opens[leg])), func(o string) bool { return guided.DidAll(s, o) })
+	return in == nil && slices.ContainsFunc(slices.Collect(maps.Values(opens[leg])),
+		func(o string) bool { return guided.DidAll(s, o) })
 }
 
 // toppedOnly says the same of a tyre's sealant.
@@ -93,7 +95,8 @@ func toppedOnly(s *record.Sheet, end string) bool {
 	return in == nil && guided.DidAll(s, "sealant-"+end)
 }
 
-// fitted is when the leg that is on the bike was fitted; zero for one that was there before the bike was first seen.
+// fitted is when the leg that is on the bike was fitted; zero for one that was there before the
+// bike was first seen.
 func fitted(s *record.Sheet, leg string) time.Time {
 	lives := parts.Lives.Of(s)[leg]
 	if len(lives) == 0 {

@@ -10,13 +10,16 @@ import (
 var ofShape = map[string]string{"one": complaint.FindsObject, "pair": complaint.FindsPinch, "rim": complaint.FindsRim,
 	"valve": complaint.FindsValve, "wall": complaint.FindsWall}
 
-// FoundOn is what the bench of air has found in a job: what made a hole, sealant that had dried, why a leg sinks.
+// FoundOn is what the bench of air has found in a job: what made a hole, sealant that had dried,
+// why a leg sinks.
 func FoundOn(s *record.Sheet) (names []string) {
 	for _, t := range Of(s).Tyres {
 		if t.Flat != nil && ofShape[t.Flat.Shape] != "" {
 			names = append(names, ofShape[t.Flat.Shape])
 		}
-		if _, in := Toppings.Last(s.Ledger, func(in *SealantTopped) bool { return in.End == t.End && in.Dried }); in != nil {
+		if _, in := Toppings.Last(s.Ledger, func(in *SealantTopped) bool {
+			return in.End == t.End && in.Dried
+		}); in != nil {
 			names = append(names, complaint.FindsDry)
 		}
 	}
@@ -31,7 +34,8 @@ func FoundOn(s *record.Sheet) (names []string) {
 	return names
 }
 
-// lostBy is why a leg has lost air that was found in this job: by the cold alone, or by a leak; empty where it lost none.
+// lostBy is why a leg has lost air that was found in this job: by the cold alone, or by a leak;
+// empty where it lost none.
 func lostBy(s *record.Sheet, place string) string {
 	for _, v := range inspect.Pressures(s) {
 		n := len(v.Readings)

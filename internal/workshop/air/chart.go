@@ -12,7 +12,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// LegChart is the chart on a leg, or in its manual: where a rider begins. It is typed once, for all bikes of this make and model.
+// LegChart is the chart on a leg, or in its manual: where a rider begins. It is typed once, for
+// all bikes of this make and model.
 type LegChart struct {
 	Leg    string     `json:"leg" enum:"fork,shock"`
 	Rows   []ChartRow `json:"rows" minItems:"1" maxItems:"20"`
@@ -51,7 +52,8 @@ func checkChart(s *record.Sheet, in LegChart) (*LegChart, error) {
 		return nil, err
 	}
 	for i, r := range in.Rows {
-		kg, err := record.ReadFigure(fmt.Sprintf("rows.%d", i), r.Kg, measure.Kilogram, measure.Range{Min: 20, Max: 200})
+		kg, err := record.ReadFigure(fmt.Sprintf("rows.%d", i), r.Kg, measure.Kilogram,
+			measure.Range{Min: 20, Max: 200})
 		if err != nil {
 			return nil, err
 		}
@@ -83,7 +85,8 @@ func span(field, typed string) (from, to float64, err error) {
 	return from, to, err
 }
 
-// chartOf is the chart of a leg: this bike's, or one that was typed for another of its make and model; nil where there is none.
+// chartOf is the chart of a leg: this bike's, or one that was typed for another of its make and
+// model; nil where there is none.
 func chartOf(s *record.Sheet, leg string) *LegChart {
 	if _, own := Charts.Latest(s, func(c *LegChart) bool { return c.Leg == leg }); own != nil {
 		return own

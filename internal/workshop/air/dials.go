@@ -28,7 +28,8 @@ type DialsSeen struct {
 }
 
 // Dials are clicks, found and left.
-var Dials = record.NewKind(record.Kind[DialsCounted]{Name: "dials_counted", By: record.ByMechanic, Past: record.LaterJob})
+var Dials = record.NewKind(record.Kind[DialsCounted]{Name: "dials_counted", By: record.ByMechanic,
+	Past: record.LaterJob})
 
 // dial is one of them, with what it is called.
 type dial struct {
@@ -81,8 +82,9 @@ func checkDials(s *record.Sheet, in DialsCounted) (*DialsCounted, error) {
 	case in.None && counted:
 		return nil, record.Refuse("none", "Either it has dials, and their clicks are counted, or it has none.")
 	case !in.None && !counted:
-		return nil, record.Refuse("rebound", "Count at least one dial: clockwise until it stops, counting; that is fully in. "+
-			"Or say that it has none.")
+		return nil, record.Refuse("rebound",
+			"Count at least one dial: clockwise until it stops, counting; that is fully in. "+
+				"Or say that it has none.")
 	}
 	found := dialsOf(s, in.Leg).Found
 	if !in.Left || found == nil || in.Asked != "" {
@@ -91,7 +93,8 @@ func checkDials(s *record.Sheet, in DialsCounted) (*DialsCounted, error) {
 	for i, x := range found.all() {
 		now := in.all()[i].clicks
 		if x.clicks != nil && (now == nil || *now != *x.clicks) {
-			return nil, record.Refuse("asked", "Found at %s %d: put it back, or say who asked for another.", x.name, *x.clicks)
+			return nil, record.Refuse("asked",
+				"Found at %s %d: put it back, or say who asked for another.", x.name, *x.clicks)
 		}
 	}
 	return &in, nil
@@ -101,7 +104,8 @@ func checkDials(s *record.Sheet, in DialsCounted) (*DialsCounted, error) {
 func owed(s *record.Sheet) (list []record.Obstacle) {
 	for _, leg := range []string{"fork", "shock"} {
 		if d := dialsOf(s, leg); d.Owed {
-			list = append(list, record.Obstacle{Title: words.Capital(leg) + ": clicks as left", Mark: wear.Open, Stage: record.StageVerify,
+			list = append(list, record.Obstacle{Title: words.Capital(leg) + ": clicks as left",
+				Mark: wear.Open, Stage: record.StageVerify,
 				Detail: "found at " + d.Found.Says() + "; not put back since", Place: record.PlaceAir, Target: leg})
 		}
 	}

@@ -1,3 +1,3 @@
-// Package air is the air bench: what tyres and legs bear, what their rider asks of them, at which pressure to begin, and
-// what this rider liked before.
+// Package air is the air bench: what tyres and legs bear, what their rider asks of them, at which
+// pressure to begin, and what this rider liked before.
 package air

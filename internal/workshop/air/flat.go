@@ -40,13 +40,15 @@ type FlatSeen struct {
 
 // behindHoles is what made a hole of a shape, and what is done (common practice, no source).
 var behindHoles = map[string]string{
-	"one":   "Something came through the tread. It is out before a new tube goes in: feel the inside at both places, in a glove.",
-	"pair":  "Pinched between rim and ground: too little air for this load, or a kerb. More pressure, or a wider tyre.",
-	"rim":   "It came from the rim: tape moved, a spoke's end, a burr. Tape anew before a new tube goes in.",
-	"valve": "The tube crept or the valve leaned: too little air, or its nut was done up hard. A new tube; nothing patches there.",
-	"seam":  "The tube itself gave way, or an old patch did. A new tube.",
-	"wall":  "The wall is cut. A boot gets it home; the tyre is replaced before it is relied on.",
-	"none":  "Nothing bubbles: look at the valve's core. It is tightened, or a new one goes in.",
+	"one": "Something came through the tread. It is out before a new tube goes in: feel the inside at " +
+		"both places, in a glove.",
+	"pair": "Pinched between rim and ground: too little air for this load, or a kerb. More pressure, or a wider tyre.",
+	"rim":  "It came from the rim: tape moved, a spoke's end, a burr. Tape anew before a new tube goes in.",
+	"valve": "The tube crept or the valve leaned: too little air, or its nut was done up hard. A new " +
+		"tube; nothing patches there.",
+	"seam": "The tube itself gave way, or an old patch did. A new tube.",
+	"wall": "The wall is cut. A boot gets it home; the tyre is replaced before it is relied on.",
+	"none": "Nothing bubbles: look at the valve's core. It is tightened, or a new one goes in.",
 }
 
 func checkFlat(s *record.Sheet, in FlatFound) (*FlatFound, error) {
@@ -66,9 +68,12 @@ func checkFlat(s *record.Sheet, in FlatFound) (*FlatFound, error) {
 	if err != nil {
 		return nil, err
 	}
-	i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool { return t.End == in.End && t.Read != nil && t.Read.Tyre != nil })
+	i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool {
+		return t.End == in.End && t.Read != nil && t.Read.Tyre != nil
+	})
 	if i < 0 {
-		return nil, record.Refuse("hole", "Keep what stands on the tyre first: how long it is round its tread follows from its size.")
+		return nil, record.Refuse("hole", "Keep what stands on the tyre first: how long it is round its "+
+			"tread follows from its size.")
 	}
 	read := Of(s).Tyres[i].Read.Tyre
 	size := tyre.Size{Seat: read.Seat, Width: read.Width}
@@ -114,7 +119,9 @@ type Topped struct {
 const month = 365.25 / 12
 
 func checkTopped(s *record.Sheet, in SealantTopped) (*SealantTopped, error) {
-	i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool { return t.End == in.End && t.Read != nil && t.Read.Tubeless })
+	i := slices.IndexFunc(Of(s).Tyres, func(t TyreBench) bool {
+		return t.End == in.End && t.Read != nil && t.Read.Tubeless
+	})
 	if i < 0 {
 		return nil, record.Refuse("end",
 			"That tyre was not read as tubeless. Say so first: sealant goes in no tube that is not made for it.")
@@ -144,14 +151,16 @@ func ComesBack(s *record.Sheet) (out []record.CallBack) {
 		if in == nil || in.Filled == nil {
 			continue
 		}
-		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", Point: end + "-tyre",
+		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{},
+			State: "open", Point: end + "-tyre",
 			What: fmt.Sprintf("Top up the sealant of the %s tyre", end), Due: s.Day((in.From + in.To) / 2)})
 	}
 	for _, l := range Of(s).Legs {
 		if l.Due == nil || l.Due.From == nil || !opened(s, l.Due.ID) {
 			continue
 		}
-		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", Point: l.Place,
+		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{},
+			State: "open", Point: l.Place,
 			What: fmt.Sprintf("Open the %s again: about %s hours ridden", l.Place, measure.Format(l.Due.Every)),
 			Due:  s.Day(int(l.Due.From.Sub(s.Now).Hours() / 24))})
 	}

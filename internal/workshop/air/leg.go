@@ -72,7 +72,8 @@ func sagOf(s *record.Sheet, in SagRead) (*Sagged, error) {
 		within       measure.Range
 		into         *float64
 	}{
-		{"typed", in.Typed, measure.Bar, inLegs, &out.Bar}, {"sag", in.Sag, measure.Millimetre, measure.Range{Min: 0.5, Max: 260}, &out.Sag},
+		{"typed", in.Typed, measure.Bar, inLegs, &out.Bar},
+		{"sag", in.Sag, measure.Millimetre, measure.Range{Min: 0.5, Max: 260}, &out.Sag},
 		{"travel", in.Travel, measure.Millimetre, measure.Range{Min: 20, Max: 260}, &out.Travel},
 		{"most", in.Most, measure.Bar, inLegs, &out.Most},
 	} {
@@ -115,7 +116,8 @@ func (s *Sagged) asked(in SagRead) error {
 		return err
 	}
 	if from >= to {
-		return record.Refuse("to", "From %s to %s %%: the second is the larger one.", measure.Format(from), measure.Format(to))
+		return record.Refuse("to", "From %s to %s %%: the second is the larger one.",
+			measure.Format(from), measure.Format(to))
 	}
 	s.From, s.To = from/100, to/100
 	return nil
@@ -164,8 +166,10 @@ type SagNext struct {
 }
 
 // airOut is why the air comes out first (common caution).
-const airOut = "Note its pressure, then all the air out, before anything is opened: a leg under pressure throws its parts. " +
-	"One that stays drawn in without its air holds pressure inside: it is not opened, it goes to who has the tools for it."
+const airOut = "Note its pressure, then all the air out, before anything is opened: a leg under " +
+	"pressure throws its parts. " +
+	"One that stays drawn in without its air holds pressure inside: it is not opened, it goes to who " +
+	"has the tools for it."
 
 // tooMuch is what a leg does that sinks too far (common practice, no source).
 var tooMuch = map[string]string{
@@ -222,7 +226,8 @@ func (b *LegBench) advise(s *record.Sheet, set suspension.Target) {
 		b.Says = words.Sentence(err)
 		return
 	}
-	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held, Own: next.Own, Mark: wear.Watch}
+	b.Next = &SagNext{Bar: math.Round(next.Bar*100) / 100, Within: next.Within, Held: next.Held,
+		Own: next.Own, Mark: wear.Watch}
 	if next.Within {
 		b.Next.Mark = wear.Sound
 	}
@@ -290,19 +295,23 @@ func balanceOf(legs []LegBench) string {
 	case err != nil:
 		return ""
 	case more > even:
-		return fmt.Sprintf("Against what each is to sink, the front sinks %.0f points more of its travel than the rear: it steers "+
+		return fmt.Sprintf("Against what each is to sink, the front sinks %.0f points more of its "+
+			"travel than the rear: it steers "+
 			"nervously and dives. A little more air in front, or less behind.", 100*more)
 	case more < -even:
-		return fmt.Sprintf("Against what each is to sink, the rear sinks %.0f points more of its travel than the front: the steering "+
+		return fmt.Sprintf("Against what each is to sink, the rear sinks %.0f points more of its travel "+
+			"than the front: the steering "+
 			"goes slack, pedals come low. A little more air behind, or less in front.", -100*more)
 	}
 	return "Front and rear stand alike to what each is to sink."
 }
 
-// apart is how far two sags at one pressure may lie from each other, as a share of the travel (our own judgement).
+// apart is how far two sags at one pressure may lie from each other, as a share of the travel
+// (our own judgement).
 const apart = 0.04
 
-// sticks says by how much the last two readings differ though their pressure does not: what holds the leg are its seals.
+// sticks says by how much the last two readings differ though their pressure does not: what holds
+// the leg are its seals.
 func (b *LegBench) sticks() string {
 	n := len(b.Reads)
 	if n < 2 {
@@ -312,6 +321,7 @@ func (b *LegBench) sticks() string {
 	if math.Abs(is.Bar/was.Bar-1) > gauges || math.Abs(is.Share-was.Share) <= apart {
 		return ""
 	}
-	return fmt.Sprintf("Twice at one pressure, and %.0f mm apart: its seals stick. Push it through its travel, a little silicone on the "+
+	return fmt.Sprintf("Twice at one pressure, and %.0f mm apart: its seals stick. Push it through its "+
+		"travel, a little silicone on the "+
 		"clean stanchions, and read it again.", math.Abs(is.Sag-was.Sag))
 }

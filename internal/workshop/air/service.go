@@ -54,13 +54,15 @@ type LegDue struct {
 // Services are legs that were opened and served.
 var Services = record.NewKind(record.Kind[LegServed]{Name: "leg_served", By: record.ByMechanic, Past: record.LaterJob})
 
-// A leg that was opened and served was undone. Where its work was marked done, or gone through step by step, that tells.
+// A leg that was opened and served was undone. Where its work was marked done, or gone through
+// step by step, that tells.
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	for e, in := range Services.Ever(s.Ledger) {
 		o, sold := s.Book.Operation(opens[in.Leg][in.What])
 		if sold && !guided.DidAll(s, o.ID) {
-			list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.Leg + " was opened", Joints: record.Loosens(s, o),
-				Tests: record.EveryTest})
+			list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.Leg + " was opened",
+				Joints: record.Loosens(s, o),
+				Tests:  record.EveryTest})
 		}
 	}
 	return list
@@ -115,7 +117,8 @@ func checkServed(s *record.Sheet, in LegServed) (*LegServed, error) {
 		*oil.into = &ml
 	}
 	if (out.Right != nil || out.Left != nil) && in.Source == "" {
-		return nil, record.Refuse("source", "Say where the oil's figure stands: the manual, its page or its date. Volumes differ by model.")
+		return nil, record.Refuse("source", "Say where the oil's figure stands: the manual, its page or "+
+			"its date. Volumes differ by model.")
 	}
 	in.Served = &out
 	return &in, nil
@@ -124,7 +127,8 @@ func checkServed(s *record.Sheet, in LegServed) (*LegServed, error) {
 // served names what was opened.
 var servedWords = map[string]string{"lowers": "lower legs", "air": "air spring", "all": "all of it, with the damper"}
 
-// dueOf is when a leg is to be opened again, by what was done to it last; what was done to one that came off tells nothing.
+// dueOf is when a leg is to be opened again, by what was done to it last; what was done to one
+// that came off tells nothing.
 func dueOf(s *record.Sheet, leg string) *LegDue {
 	var due *LegDue
 	for e, in := range Services.Both(s) {
@@ -146,7 +150,8 @@ func (in LegServed) due(e record.Entry, now time.Time) *LegDue {
 	if !stands.From.IsZero() {
 		d.From, d.To = &stands.From, &stands.To
 	}
-	d.Says = fmt.Sprintf("%s since its %s were served, of %s.", words.Capital(d.Ridden), d.What, measure.Format(d.Every)+" hours")
+	d.Says = fmt.Sprintf("%s since its %s were served, of %s.", words.Capital(d.Ridden), d.What,
+		measure.Format(d.Every)+" hours")
 	if in.What != "lowers" {
 		d.Says = strings.Replace(d.Says, " were served", " was served", 1)
 	}

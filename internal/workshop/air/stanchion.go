@@ -51,9 +51,11 @@ var fates = map[suspension.Fate]struct {
 }{
 	suspension.Leave: {wear.Sound, "A scuff that no nail feels: left alone."},
 	suspension.Watch: {wear.Watch, "The seal never comes there: its edge is taken off, and it is looked at again."},
-	suspension.Dress: {wear.Due, "Its raised edge cuts the seal each time it passes: dressed with very fine paper and oil, only the edge; " +
+	suspension.Dress: {wear.Due, "Its raised edge cuts the seal each time it passes: dressed with very " +
+		"fine paper and oil, only the edge; " +
 		"then the seal is looked at for oil."},
-	suspension.Condemn: {wear.Due, "The seal passes a groove there: it lets oil by whatever is done. The tube is condemned; " +
+	suspension.Condemn: {wear.Due, "The seal passes a groove there: it lets oil by whatever is done. " +
+		"The tube is condemned; " +
 		"the owner is told before more is spent."},
 }
 
@@ -74,7 +76,8 @@ func checkNick(s *record.Sheet, in NickFound) (*NickFound, error) {
 	if err != nil {
 		return nil, record.Refuse("felt", "%s", words.Sentence(err))
 	}
-	in.Nick = &NickJudged{Above: above, Travel: travel, Passed: n.Passed(), Fate: fate, Mark: fates[fate].mark, Says: fates[fate].says}
+	in.Nick = &NickJudged{Above: above, Travel: travel, Passed: n.Passed(), Fate: fate,
+		Mark: fates[fate].mark, Says: fates[fate].says}
 	return &in, nil
 }
 
@@ -98,7 +101,8 @@ func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
 			}
 			e, _ := s.Ledger.Find(n.ID)
 			seen := inspect.BenchSeen{Entry: e, Point: leg, Mark: n.Mark, Reason: n.Says,
-				Title: fmt.Sprintf("%s: a mark that a nail feels, %s mm over the seal", words.Capital(leg), measure.Format(n.Above))}
+				Title: fmt.Sprintf("%s: a mark that a nail feels, %s mm over the seal",
+					words.Capital(leg), measure.Format(n.Above))}
 			switch n.Fate {
 			case suspension.Dress:
 				seen.Remedy, seen.Takes = "Dress the raised edge on the "+leg+", and look at its seal", 10
@@ -110,15 +114,18 @@ func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
 	}
 	for e, in := range Tyres.All(s.Ledger) {
 		if in.MadeFor == "no" {
-			list = append(list, inspect.BenchSeen{Entry: e, Point: in.End + "-tyre", Mark: wear.Unsafe, Reason: blowsOff,
-				Title: words.Capital(in.End) + " tyre: not made for its rim without hooks", Cures: []string{"tyre-" + in.End}})
+			list = append(list, inspect.BenchSeen{Entry: e, Point: in.End + "-tyre", Mark: wear.Unsafe,
+				Reason: blowsOff,
+				Title:  words.Capital(in.End) + " tyre: not made for its rim without hooks",
+				Cures:  []string{"tyre-" + in.End}})
 		}
 	}
 	for _, t := range Of(s).Tyres {
 		if t.Flat != nil && t.Flat.Shape == "wall" {
 			e, _ := s.Ledger.Find(t.Flat.ID)
 			list = append(list, inspect.BenchSeen{Entry: e, Point: t.End + "-tyre", Mark: wear.Unsafe,
-				Title: words.Capital(t.End) + " tyre: its wall is cut", Reason: behindHoles["wall"], Cures: []string{"tyre-" + t.End}})
+				Title: words.Capital(t.End) + " tyre: its wall is cut", Reason: behindHoles["wall"],
+				Cures: []string{"tyre-" + t.End}})
 		}
 	}
 	return list

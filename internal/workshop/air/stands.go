@@ -18,10 +18,13 @@ type AirStands struct {
 	Goes bool      `json:"goes" doc:"the bike may leave with it: it was left so, or was found as it should be"`
 }
 
-// stands judges the pressure that was read last in this job: by what tyre and rim bear, by what the tyre needs, by what its rider
-// is to begin with. A tyre without air in it has none to be read.
+// stands judges the pressure that was read last in this job: by what tyre and rim bear, by what
+// the tyre needs, by what its rider is to begin with. A tyre without air in it has none to be
+// read.
 func (t *TyreBench) stands(s *record.Sheet) AirStands {
-	_, last := inspect.Airs.Last(s.Ledger, func(a *inspect.Air) bool { return a.Place == t.Place && (a.Bar != nil || a.Solid) })
+	_, last := inspect.Airs.Last(s.Ledger, func(a *inspect.Air) bool {
+		return a.Place == t.Place && (a.Bar != nil || a.Solid)
+	})
 	if last == nil {
 		return AirStands{Mark: wear.Open, Says: "Not read yet."}
 	}
@@ -41,13 +44,15 @@ func (t *TyreBench) stands(s *record.Sheet) AirStands {
 	case read && bar < t.Read.Tyre.Least*(1-gauges):
 		a.Mark, a.Says, a.Goes = wear.Due, fmt.Sprintf("The tyre needs %s.", inspect.Bars(t.Read.Tyre.Least)), false
 	case most > 0 && bar+doubt(s, last) > most*(1+gauges):
-		a.Mark, a.Says = wear.Watch, fmt.Sprintf("The %s bears %s, and by its gauge it may be more: check the gauge, or leave it lower.", by,
+		a.Mark, a.Says = wear.Watch, fmt.Sprintf("The %s bears %s, and by its gauge it may be more: "+
+			"check the gauge, or leave it lower.", by,
 			inspect.Bars(most))
 	case liked:
 		a.Says, a.Goes = "As this rider likes it.", true
 	case t.Advice != nil && (bar < t.Advice.From*(1-gauges) || bar > t.Advice.To*(1+gauges)):
 		a.Mark = wear.Watch
-		a.Says = fmt.Sprintf("For this rider between %s and %s.", inspect.Bars(t.Advice.From), inspect.Bars(t.Advice.To))
+		a.Says = fmt.Sprintf("For this rider between %s and %s.", inspect.Bars(t.Advice.From),
+			inspect.Bars(t.Advice.To))
 	case t.Advice != nil:
 		a.Goes = true
 	case read:
@@ -73,13 +78,15 @@ func doubt(s *record.Sheet, in *inspect.Air) float64 {
 // likes is how near to what a rider likes is the same to them, as a share (our own judgement).
 const likes = 0.05
 
-// pumpedUp are the tyres of which nobody has said with what pressure the bike leaves, or whose pressure cannot be left so.
+// pumpedUp are the tyres of which nobody has said with what pressure the bike leaves, or whose
+// pressure cannot be left so.
 func pumpedUp(s *record.Sheet) (list []record.Obstacle) {
 	for _, t := range Of(s).Tyres {
 		if t.Stands.Goes {
 			continue
 		}
-		o := record.Obstacle{Title: inspect.AirName(t.Place) + ": pressure as left", Mark: t.Stands.Mark, Stage: record.StageVerify,
+		o := record.Obstacle{Title: inspect.AirName(t.Place) + ": pressure as left",
+			Mark: t.Stands.Mark, Stage: record.StageVerify,
 			Detail: "not read yet", Target: "air:" + t.Place}
 		if b := t.Stands.Bar; b != nil {
 			o.Detail = fmt.Sprintf("found at %s; not set since", inspect.Bars(*b))

@@ -5,18 +5,22 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Read says whether a step of guided work that began at a place of the ledger has the pressure it asks for: found since then,
-// or left since it was found. Where the bike holds no air there is none to read.
+// Read says whether a step of guided work that began at a place of the ledger has the pressure it
+// asks for: found since then, or left since it was found. Where the bike holds no air there is
+// none to read.
 func Read(s *record.Sheet, place string, left bool, began int) bool {
 	if !inspect.HoldsAir(s, place) {
 		return true
 	}
 	after := began
-	found, was := inspect.Airs.Last(s.Ledger, func(a *inspect.Air) bool { return a.Place == place && a.Bar != nil && !a.Set })
+	found, was := inspect.Airs.Last(s.Ledger,
+		func(a *inspect.Air) bool { return a.Place == place && a.Bar != nil && !a.Set })
 	if left && was != nil {
 		after = max(after, s.Place(found.ID))
 	}
-	e, in := inspect.Airs.Last(s.Ledger, func(a *inspect.Air) bool { return a.Place == place && a.Bar != nil && a.Set == left })
+	e, in := inspect.Airs.Last(s.Ledger, func(a *inspect.Air) bool {
+		return a.Place == place && a.Bar != nil && a.Set == left
+	})
 	return in != nil && s.Place(e.ID) >= after
 }
 

@@ -79,12 +79,14 @@ type Liking struct {
 
 // Kinds of entry of the air bench.
 var (
-	Tyres    = record.NewKind(record.Kind[TyreRead]{Name: "tyre_read", By: record.ByMechanic, Past: record.LaterJob})
-	Riders   = record.NewKind(record.Kind[RiderWeighed]{Name: "rider_weighed", By: record.ByAnyone, Past: record.LaterJob})
+	Tyres  = record.NewKind(record.Kind[TyreRead]{Name: "tyre_read", By: record.ByMechanic, Past: record.LaterJob})
+	Riders = record.NewKind(record.Kind[RiderWeighed]{Name: "rider_weighed", By: record.ByAnyone,
+		Past: record.LaterJob})
 	Likings  = record.NewKind(record.Kind[Liking]{Name: "air_liking", By: record.ByAnyone, Past: record.LaterJob})
 	Flats    = record.NewKind(record.Kind[FlatFound]{Name: "flat_found", By: record.ByMechanic, Past: record.LaterJob})
-	Toppings = record.NewKind(record.Kind[SealantTopped]{Name: "sealant_topped", By: record.ByMechanic, Past: record.LaterJob})
-	Sags     = record.NewKind(record.Kind[SagRead]{Name: "sag_read", By: record.ByMechanic, Past: record.LaterJob})
+	Toppings = record.NewKind(record.Kind[SealantTopped]{Name: "sealant_topped", By: record.ByMechanic,
+		Past: record.LaterJob})
+	Sags = record.NewKind(record.Kind[SagRead]{Name: "sag_read", By: record.ByMechanic, Past: record.LaterJob})
 )
 
 // Pressures that are typed, bar: of tyres and of legs.
@@ -105,12 +107,14 @@ func checkTyre(s *record.Sheet, in TyreRead) (*TyreRead, error) {
 	switch {
 	case err != nil:
 	case none && !in.NoLeast:
-		err = record.Refuse("least", "Beside what it bears at most a sidewall often says what it needs at least: type it, or say "+
+		err = record.Refuse("least", "Beside what it bears at most a sidewall often says what it needs "+
+			"at least: type it, or say "+
 			"that none is printed.")
 	case !in.Hookless:
 		in.MadeFor = ""
 	case in.MadeFor == "":
-		err = record.Refuse("made_for", "A rim without hooks holds only a tyre that is made for one; any other blows off. Look on its sidewall "+
+		err = record.Refuse("made_for", "A rim without hooks holds only a tyre that is made for one; "+
+			"any other blows off. Look on its sidewall "+
 			"or in its maker's list, and say which.")
 	}
 	return &in, err
@@ -119,7 +123,8 @@ func checkTyre(s *record.Sheet, in TyreRead) (*TyreRead, error) {
 // onNoHook says whether a tyre sits on a rim without hooks that nobody has said it is made for.
 func (in TyreRead) onNoHook() bool { return in.Hookless && in.MadeFor != "yes" }
 
-const blowsOff = "It is not made for a rim without hooks: it blows off. The bike is not ridden with it, whatever its pressure."
+const blowsOff = "It is not made for a rim without hooks: it blows off. The bike is not ridden with it, " +
+	"whatever its pressure."
 
 // seatOf is the bead seat of a wheel, by what is known of the bike, mm.
 func seatOf(s *record.Sheet, end string) int {
@@ -141,7 +146,8 @@ func read(seat int, rims tyre.Rims, in TyreRead) (*TyreFigured, error) {
 	}
 	t := TyreFigured{As: size.As, Seat: size.Seat, Width: size.Width}
 	if strings.TrimSpace(in.Width) != "" {
-		if t.Width, err = record.ReadFigure("width", in.Width, measure.Millimetre, measure.Range{Min: 16, Max: 130}); err != nil {
+		if t.Width, err = record.ReadFigure("width", in.Width, measure.Millimetre,
+			measure.Range{Min: 16, Max: 130}); err != nil {
 			return nil, err
 		}
 	}
@@ -152,24 +158,28 @@ func read(seat int, rims tyre.Rims, in TyreRead) (*TyreFigured, error) {
 		field, typed string
 		into         *float64
 		needed       bool
-	}{{"least", in.Least, &t.Least, false}, {"most", in.Most, &t.Most, true}, {"rim_most", in.RimMost, &t.RimMost, false}} {
+	}{{"least", in.Least, &t.Least, false}, {"most", in.Most, &t.Most, true},
+		{"rim_most", in.RimMost, &t.RimMost, false}} {
 		if strings.TrimSpace(p.typed) == "" && !p.needed {
 			continue
 		}
 		if strings.TrimSpace(p.typed) == "" {
-			return nil, record.Refuse(p.field, "What the tyre bears stands on its sidewall, in bar or psi. Without it no pressure is advised.")
+			return nil, record.Refuse(p.field,
+				"What the tyre bears stands on its sidewall, in bar or psi. Without it no pressure is advised.")
 		}
 		if *p.into, err = barOf(p.field, p.typed, inTyres); err != nil {
 			return nil, err
 		}
 	}
 	if strings.TrimSpace(in.Carries) != "" {
-		if t.Carries, err = record.ReadFigure("carries", in.Carries, measure.Kilogram, measure.Range{Min: 20, Max: 400}); err != nil {
+		if t.Carries, err = record.ReadFigure("carries", in.Carries, measure.Kilogram,
+			measure.Range{Min: 20, Max: 400}); err != nil {
 			return nil, err
 		}
 	}
 	if t.Least >= t.Most {
-		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.", inspect.Bars(t.Least),
+		return nil, record.Refuse("least", "At least %s and at most %s: one of them is another figure.",
+			inspect.Bars(t.Least),
 			inspect.Bars(t.Most))
 	}
 	return &t, t.fitted(rims, in)
@@ -275,7 +285,8 @@ func checkLiking(s *record.Sheet, in Liking) (*Liking, error) {
 		return nil, err
 	}
 	if _, most, by := bornAt(s, in.Place); most > 0 && bar > most*(1+gauges) {
-		return nil, record.Refuse("typed", "%s is more than the %s bears: %s. It is not kept as liked.", inspect.Bars(bar), by,
+		return nil, record.Refuse("typed", "%s is more than the %s bears: %s. It is not kept as liked.",
+			inspect.Bars(bar), by,
 			inspect.Bars(most))
 	}
 	in.Bar = &bar

@@ -95,7 +95,8 @@ func checkBegun(s *record.Sheet, in StripBegun) (*StripBegun, error) {
 	for _, open := range Strips.Of(s) {
 		if open.Assembly == in.Assembly && !open.Done {
 			return nil, &record.Problem{Kind: record.Stale, Title: "That is apart already", Current: open,
-				Detail: fmt.Sprintf("%s began it at %s. Go on with that one.", open.By, s.Local(open.At).Format("15:04"))}
+				Detail: fmt.Sprintf("%s began it at %s. Go on with that one.", open.By,
+					s.Local(open.At).Format("15:04"))}
 		}
 	}
 	return &StripBegun{Assembly: in.Assembly}, nil
@@ -123,7 +124,8 @@ func checkSketch(in StripBegun) (*StripBegun, error) {
 		parts = append(parts, p)
 	}
 	if len(parts) == 0 || len(parts) > mostSketched {
-		return nil, record.Refuse("parts", "Type its parts in the order in which they come off, one a line: 1 to %d.", mostSketched)
+		return nil, record.Refuse("parts", "Type its parts in the order in which they come off, one a line: 1 to %d.",
+			mostSketched)
 	}
 	in.Parts = parts
 	return &in, nil
@@ -157,7 +159,8 @@ func checkOff(s *record.Sheet, in PartOff) (*PartOff, error) {
 	case in.Lay == Wrong && len(p.Way) == 0:
 		return nil, record.Refuse("lay", "%s cannot lie the wrong way round. Write down what differs.", p.Name)
 	case in.Lay == AsDrawn && p.Asks() != "" && in.Side == "":
-		return nil, record.Refuse("side", "Note which way its %s pointed: nothing else will tell when it goes back.", p.Asks())
+		return nil, record.Refuse("side", "Note which way its %s pointed: nothing else will tell when it goes back.",
+			p.Asks())
 	}
 	return &in, nil
 }
@@ -260,7 +263,8 @@ func checkOn(s *record.Sheet, in PartOn) (*PartOn, error) {
 	case in.Renewed && p.Place != "" && !fitted(s, p):
 		return nil, record.Refuse("renewed", "Say what was fitted first: its sizes, and where it came from.")
 	case len(p.Lay) > 0 && !in.Laid && in.Note == "":
-		return nil, record.Refuse("laid", "First %s, %s: %s. Or write down why it goes on without.", p.Lay[0].Name, p.Lay[0].Where, p.Lay[0].Why)
+		return nil, record.Refuse("laid", "First %s, %s: %s. Or write down why it goes on without.",
+			p.Lay[0].Name, p.Lay[0].Where, p.Lay[0].Why)
 	}
 	return &in, nil
 }

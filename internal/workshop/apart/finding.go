@@ -33,7 +33,8 @@ var Found = record.Derive(func(s *record.Sheet) (found []Seen) {
 			if p.seen == nil {
 				continue
 			}
-			x := Seen{ID: p.seen.ID, Mark: p.found, Place: p.Place, Part: p.Name, By: p.seen.ByName, At: p.seen.At, Right: p.on != nil}
+			x := Seen{ID: p.seen.ID, Mark: p.found, Place: p.Place, Part: p.Name, By: p.seen.ByName,
+				At: p.seen.At, Right: p.on != nil}
 			assembly, _, _ := strings.Cut(v.Name, ",")
 			title := assembly + ": " + words.Lower(p.Name) + ", "
 			switch {
@@ -44,7 +45,8 @@ var Found = record.Derive(func(s *record.Sheet) (found []Seen) {
 			case p.Lying == Absent && !p.Maybe:
 				x.Title, x.Reason = title+"not there", "It was missing when "+words.Lower(v.Name)+" came apart."
 			case p.Extra:
-				x.Title, x.Reason, x.Mark = v.Name+": "+words.Lower(p.Name)+" found, which is not in the picture", p.Note, wear.Watch
+				x.Title, x.Reason, x.Mark = v.Name+": "+words.Lower(p.Name)+" found, which is not in the picture",
+					p.Note, wear.Watch
 			case p.Felt != nil && p.Felt.Do != "keep":
 				x.Title, x.Reason = title+p.Felt.Name, p.Felt.Why
 			default:
@@ -56,8 +58,9 @@ var Found = record.Derive(func(s *record.Sheet) (found []Seen) {
 	return found
 })
 
-// What came off, or went back, was undone, and what was out of the way for it; what was tried on the bike before it was
-// tried on another bike. What is only looked at in its place was reached as well.
+// What came off, or went back, was undone, and what was out of the way for it; what was tried on
+// the bike before it was tried on another bike. What is only looked at in its place was reached
+// as well.
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	moved := func(e record.Entry, id ID, part, did string, undone bool) {
 		d := record.Disturbance{Since: e.ID, Says: did, Tests: record.EveryTest, Named: true}

@@ -11,7 +11,8 @@ import (
 // Subject is what is taken apart.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Begins.Checked(checkBegun), Offs.Checked(checkOff), Looks.Checked(checkLook), Extras.Checked(checkExtra),
+		Checks: []record.Check{Begins.Checked(checkBegun), Offs.Checked(checkOff),
+			Looks.Checked(checkLook), Extras.Checked(checkExtra),
 			Washes.Checked(checkWashed), Ons.Checked(checkOn), Oilings.Checked(checkOiled)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), unfelt(s)...) },
 		Corrects:  corrects,
@@ -29,7 +30,8 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		if v.OffBike == 0 {
 			title = v.Name + ": not looked at whole"
 		}
-		list = append(list, record.Obstacle{Title: title, Detail: strings.Join(v.Open, ", "), Mark: wear.Open, Stage: record.StageWork,
+		list = append(list, record.Obstacle{Title: title, Detail: strings.Join(v.Open, ", "),
+			Mark: wear.Open, Stage: record.StageWork,
 			Place: record.PlaceStrip, Target: string(v.ID), Count: max(v.OffBike, 1)})
 	}
 	return list
@@ -50,13 +52,15 @@ var trayWork = record.Bench[Strip]{Field: "strip", Gone: "That was taken back: n
 		return now
 	}}
 
-// corrects lets the last move alone be taken back, by who made it, and what was begun by anybody while nothing is off.
+// corrects lets the last move alone be taken back, by who made it, and what was begun by anybody
+// while nothing is off.
 func corrects(s *record.Sheet, c record.Correction) error {
 	if Begins.In(c.Old.Content) == nil || !c.TakenBack {
 		return trayWork.Corrects(s, c)
 	}
 	if v, err := trayWork.Open(s, c.Old.ID); err == nil && v.OffBike > 0 {
-		return record.Refuse("supersedes", "Parts of it are on the tray. Put them back, or take back what was not done.")
+		return record.Refuse("supersedes", "Parts of it are on the tray. Put them back, or take back "+
+			"what was not done.")
 	}
 	return nil
 }

@@ -93,14 +93,17 @@ func stack(f *figures) (Sum, error) {
 	}
 	switch {
 	case out.Short:
-		sum.Says = fmt.Sprintf("The steerer ends %s mm below the stem's edge: the clamp is not filled. A lower stem, or another fork; not so.",
+		sum.Says = fmt.Sprintf("The steerer ends %s mm below the stem's edge: the clamp is not filled. "+
+			"A lower stem, or another fork; not so.",
 			measure.Format(out.Gap))
 	case !sum.Right:
-		sum.Says = fmt.Sprintf("No usual spacers leave 2 to 3 mm: it is %s mm. Cut the steerer, or fit another spacer.", measure.Format(out.Gap))
+		sum.Says = fmt.Sprintf("No usual spacers leave 2 to 3 mm: it is %s mm. Cut the steerer, or fit "+
+			"another spacer.", measure.Format(out.Gap))
 	case len(list) == 0:
 		sum.Says = fmt.Sprintf("No spacer: the steerer ends %s mm under the stem's edge.", measure.Format(out.Gap))
 	default:
-		sum.Says = fmt.Sprintf("Spacers %s mm: the steerer ends %s mm under the topmost edge.", strings.Join(list, " + "),
+		sum.Says = fmt.Sprintf("Spacers %s mm: the steerer ends %s mm under the topmost edge.",
+			strings.Join(list, " + "),
 			measure.Format(out.Gap))
 	}
 	sum.More = []string{"The cap preloads and holds nothing: cap first, then the stem's own bolts.",
@@ -123,7 +126,8 @@ func play(f *figures) (Sum, error) {
 	} else {
 		sum.Says = fmt.Sprintf("%.2f mm at the bearings: %.0f degrees of one cone, a little at a time.", at, turn*360)
 	}
-	sum.More = []string{fmt.Sprintf("A full turn moves a cone by %s mm. Play is magnified at the rim: feel it there.", measure.Format(pitch)),
+	sum.More = []string{fmt.Sprintf("A full turn moves a cone by %s mm. Play is magnified at the rim: feel it there.",
+		measure.Format(pitch)),
 		"A quick-release squeezes the axle: leave a trace of play with it open, none with it closed."}
 	return sum, err
 }
@@ -148,7 +152,8 @@ func shell(book *knowledge.Book, f *figures, thread bool) (Sum, error) {
 	}
 	near := m.Shells(all)
 	if len(near) == 0 {
-		return Sum{Says: "None of ours. Measure width over the faces and bore once more; look for a mark on the shell."}, nil
+		return Sum{Says: "None of ours. Measure width over the faces and bore once more; look for a " +
+			"mark on the shell."}, nil
 	}
 	sum := Sum{Says: near[0].Name + ": " + near[0].Cups + ".", Right: true}
 	line := fmt.Sprintf("Chain's line about %s mm. %s.", measure.Format(near[0].Line), words.Capital(near[0].Source))
@@ -163,15 +168,17 @@ func shell(book *knowledge.Book, f *figures, thread bool) (Sum, error) {
 	return sum, nil
 }
 
-// handOf says which way the drive side's cup turns, where all that a shell may be agree: a cup turned the wrong way takes
-// the thread with it, and no vernier tells 35 × 1 from 1.37 × 24 for certain.
+// handOf says which way the drive side's cup turns, where all that a shell may be agree: a cup
+// turned the wrong way takes the thread with it, and no vernier tells 35 × 1 from 1.37 × 24 for
+// certain.
 func handOf(near []fit.Shell) string {
 	alike := func(s fit.Shell) bool { return s.DriveLeft == near[0].DriveLeft }
 	switch {
 	case near[0].Threads == 0:
 		return "It is pressed in: no thread."
 	case slices.ContainsFunc(near, func(s fit.Shell) bool { return !alike(s) }):
-		return "Drive side: these figures do not tell which way it turns. Read the cup's mark, hold a thread gauge in the shell, and look " +
+		return "Drive side: these figures do not tell which way it turns. Read the cup's mark, hold a " +
+			"thread gauge in the shell, and look " +
 			"which way its thread climbs, before a tool goes on."
 	case near[0].DriveLeft:
 		return "Drive side: LEFT-hand thread. Left side: right-hand."
@@ -202,7 +209,8 @@ func line(f *figures, mech bool) (Sum, error) {
 		far = "in"
 	}
 	sum := Sum{Right: out.Right, Front: out.Front, Rear: out.Rear,
-		Says: fmt.Sprintf("Rings %s mm from the middle, sprockets %s mm: in line.", measure.Format(out.Front), measure.Format(out.Rear))}
+		Says: fmt.Sprintf("Rings %s mm from the middle, sprockets %s mm: in line.",
+			measure.Format(out.Front), measure.Format(out.Rear))}
 	if out.Right {
 		return sum, err
 	}
@@ -217,9 +225,11 @@ func line(f *figures, mech bool) (Sum, error) {
 		longer = "shorter"
 	}
 	sum.More = []string{
-		fmt.Sprintf("Outer cups: %s of %g mm from under the %s cup to under the %s one. Their sum stays what the shell asks for.",
+		fmt.Sprintf("Outer cups: %s of %g mm from under the %s cup to under the %s one. Their sum stays "+
+			"what the shell asks for.",
 			words.Count(max(1, abs(out.Spacers)), "spacer"), bearing.SpacerMm, from, to),
-		fmt.Sprintf("A unit for a square taper: an axle about %s mm %s. One sprocket on a hub gear: turn its dish, or its spacer.",
+		fmt.Sprintf("A unit for a square taper: an axle about %s mm %s. One sprocket on a hub gear: "+
+			"turn its dish, or its spacer.",
 			measure.Format(math.Abs(out.Axle)), longer),
 		"Look at arm and stay afterwards: the gap is to stay over 1 mm."}
 	return sum, err
@@ -230,10 +240,12 @@ func abs(n int) int { return max(n, -n) }
 // knock tells a headset's knock from the fork's bushes.
 func knock(ticks []string) Sum {
 	has := func(what string) bool { return slices.Contains(ticks, what) }
-	told := bearing.Knock{Straight: has("straight"), Turned: has("turned"), AtCup: has("cup"), AtLegs: has("legs"), AtHub: has("hub")}.Tell()
+	told := bearing.Knock{Straight: has("straight"), Turned: has("turned"), AtCup: has("cup"),
+		AtLegs: has("legs"), AtHub: has("hub")}.Tell()
 	sum := Sum{Says: told.Says, Right: told.What == "nothing"}
 	if !told.Sure {
-		sum.More = []string{"Pinch the joint of legs and lowers with the other hand while you rock it: what moves there is no headset."}
+		sum.More = []string{"Pinch the joint of legs and lowers with the other hand while you rock it: " +
+			"what moves there is no headset."}
 	}
 	return sum
 }

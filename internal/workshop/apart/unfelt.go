@@ -43,8 +43,8 @@ func (f felt) of(s *record.Sheet) (name string, assembly string, p strip.Part, k
 	return name, a.ID, a.Parts[i], true
 }
 
-// unfelt are parts that were felt to be bad by a move that was taken back: they are felt again, in whatever move, before
-// the bike leaves. A slip is soon put right; a crack is not struck out.
+// unfelt are parts that were felt to be bad by a move that was taken back: they are felt again,
+// in whatever move, before the bike leaves. A slip is soon put right; a crack is not struck out.
 func unfelt(s *record.Sheet) (list []record.Obstacle) {
 	all := feltEver(s)
 	for _, f := range all {
@@ -63,8 +63,10 @@ func unfelt(s *record.Sheet) (list []record.Obstacle) {
 			if answer.Bad {
 				mark = wear.Unsafe
 			}
-			list = append(list, record.Obstacle{Title: name + ": " + words.Lower(p.Name) + ", " + answer.Name, Mark: mark,
-				Detail: "that was taken back: feel it again and say how it is", Stage: record.StageWork, Place: record.PlaceStrip, Target: string(f.strip)})
+			list = append(list, record.Obstacle{Title: name + ": " + words.Lower(p.Name) + ", " +
+				answer.Name, Mark: mark,
+				Detail: "that was taken back: feel it again and say how it is", Stage: record.StageWork,
+				Place: record.PlaceStrip, Target: string(f.strip)})
 		}
 	}
 	return list

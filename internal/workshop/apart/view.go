@@ -120,7 +120,8 @@ func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
 		}
 	}
 	for _, p := range stack {
-		x := PartView{Part: p, State: OnBike, Goes: p.Says(), Asked: p.Asks(), Mark: wear.Open, Answers: offered(p.Feel)}
+		x := PartView{Part: p, State: OnBike, Goes: p.Says(), Asked: p.Asks(), Mark: wear.Open,
+			Answers: offered(p.Feel)}
 		if e, extra := extras[p.ID]; extra {
 			x.Extra, x.seen, x.Note = true, &e, Extras.In(e.Content).Note
 		}
@@ -145,7 +146,8 @@ func view(s *record.Sheet, begun record.Entry, in StripBegun) Strip {
 // sketched are parts that a mechanic typed: each lies under the one before.
 func sketched(names []string) (parts strip.Assembly) {
 	for i, name := range names {
-		p := strip.Part{ID: fmt.Sprint("p", i+1), Name: name, Way: []strip.Way{{Side: "side", Goes: strip.AsItLay}}, Wash: strip.Soap}
+		p := strip.Part{ID: fmt.Sprint("p", i+1), Name: name,
+			Way: []strip.Way{{Side: "side", Goes: strip.AsItLay}}, Wash: strip.Soap}
 		if i > 0 {
 			p.Under = []string{parts[i-1].ID}
 		}
@@ -319,7 +321,8 @@ func (v *Strip) open(away int) {
 	for _, x := range []struct {
 		n    int
 		what string
-	}{{away, "on the tray"}, {lay, "to be laid with what belongs on it"}, {renew, "to be renewed"}, {look, "to be looked at in place"}} {
+	}{{away, "on the tray"}, {lay, "to be laid with what belongs on it"}, {renew, "to be renewed"},
+		{look, "to be looked at in place"}} {
 		if x.n > 0 {
 			v.Open = append(v.Open, fmt.Sprintf("%d %s", x.n, x.what))
 		}

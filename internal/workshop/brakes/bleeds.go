@@ -85,7 +85,8 @@ func (p *Planner) Bleeds(ctx context.Context) (BleedsView, error) {
 		return BleedsView{}, err
 	}
 	midnight := dayOf(now, settings.Location())
-	called, err := p.store.BikesDue(ctx, p.shop.Book().Bleeds(), midnight.AddDate(0, 0, lookAhead).Format(time.DateOnly))
+	called, err := p.store.BikesDue(ctx, p.shop.Book().Bleeds(),
+		midnight.AddDate(0, 0, lookAhead).Format(time.DateOnly))
 	if err != nil {
 		return BleedsView{}, err
 	}
@@ -101,7 +102,8 @@ func (p *Planner) Bleeds(ctx context.Context) (BleedsView, error) {
 		}
 		for _, i := range agree.Proposals.Of(s) {
 			if o, known := s.Book.Operation(i.Item.Operation); known && o.Bleeds && i.Work == nil {
-				list.add(BleedWaiting{Job: &r.Job.ID, Bike: r.Bike.ID, Title: r.Bike.Title(), End: o.End}, r.Bike.Facts, midnight, due)
+				list.add(BleedWaiting{Job: &r.Job.ID, Bike: r.Bike.ID, Title: r.Bike.Title(),
+					End: o.End}, r.Bike.Facts, midnight, due)
 			}
 		}
 	}
@@ -134,13 +136,15 @@ func (l *bleedList) add(b BleedWaiting, f bike.Facts, here, due time.Time) {
 		return
 	}
 	b.Need, b.Due = need.Likely, due.Format(time.DateOnly)
-	days := func(t time.Time) float64 { return math.Round(t.Sub(l.midnight).Hours() / 24) } // where clocks change, a day has 23 or 25
+	// where clocks change, a day has 23 or 25
+	days := func(t time.Time) float64 { return math.Round(t.Sub(l.midnight).Hours() / 24) }
 	// A bike waits once, however many of its brakes are bled, and they are bled in one go.
 	if n := len(l.view.Waiting); n > 0 && l.view.Waiting[n-1].Bike == b.Bike {
 		last := &l.waiting[len(l.waiting)-1]
 		last.Job, last.Need, last.Due = last.Job+" and "+b.End, last.Need+b.Need, min(last.Due, days(due))
 	} else {
-		l.waiting = append(l.waiting, brake.Waiting{Job: b.Title + ", " + b.End, Need: b.Need, Ready: days(here), Due: days(due)})
+		l.waiting = append(l.waiting, brake.Waiting{Job: b.Title + ", " + b.End, Need: b.Need,
+			Ready: days(here), Due: days(due)})
 	}
 	l.view.Waiting = append(l.view.Waiting, b)
 }
@@ -167,7 +171,8 @@ func (l *bleedList) planned(shelf brake.Shelf) (BleedsView, error) {
 	case plan.Waits > 0:
 		l.view.Says += " Holding a bike back is cheaper here than one more bottle."
 	case len(plan.Openings) > 1:
-		l.view.Says += " The bottles lie too far apart: waiting would cost more than the bottle it saves, or break a promise."
+		l.view.Says += " The bottles lie too far apart: waiting would cost more than the bottle it " +
+			"saves, or break a promise."
 	}
 	return l.view, nil
 }

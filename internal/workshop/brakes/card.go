@@ -27,10 +27,12 @@ func RidingCard(s *record.Sheet) []string {
 		return card
 	}
 	scheme := s.Book.Bedding[0]
-	card = append(card, fmt.Sprintf("Your %s brake is not at its full strength yet. Before you rely on it, on a quiet, level road:",
+	card = append(card, fmt.Sprintf("Your %s brake is not at its full strength yet. Before you rely on "+
+		"it, on a quiet, level road:",
 		strings.Join(ends, " and ")))
 	for _, stage := range scheme.Stages {
-		card = append(card, fmt.Sprintf("%d times: from %s km/h down to %s km/h, firmly, one brake at a time.", stage.Stops,
+		card = append(card, fmt.Sprintf("%d times: from %s km/h down to %s km/h, firmly, one brake at a time.",
+			stage.Stops,
 			measure.Format(stage.From), measure.Format(stage.To)))
 	}
 	ridden := s.Bike.Riding
@@ -39,16 +41,19 @@ func RidingCard(s *record.Sheet) []string {
 		if road == "" {
 			road = "your road"
 		}
-		card = append(card, fmt.Sprintf("On %s, %s m of it, that is %s along. Look behind you before each.", road, measure.Format(ridden.Level),
+		card = append(card, fmt.Sprintf("On %s, %s m of it, that is %s along. Look behind you before each.", road,
+			measure.Format(ridden.Level),
 			words.Times(passes)))
 	}
 	what, hot := "rotor", "it is hot"
 	if !strings.HasPrefix(brakeOf(s, ends[0]), "disc") {
 		what = "hub or rim"
-	} else if plan, err := rotor(s, ends[0]).Bed(brake.Rider{Mass: ridden.Mass}, scheme.Stages, mildAir, 1); err == nil {
+	} else if plan, err := rotor(s, ends[0]).Bed(brake.Rider{Mass: ridden.Mass}, scheme.Stages, mildAir,
+		1); err == nil {
 		hot = fmt.Sprintf("it gets to about %.0f °C", math.Round(plan.Hottest/10)*10)
 	}
-	return append(card, scheme.About+" Then ride on without braking and let it cool. Do not touch the "+what+": "+hot+".")
+	return append(card, scheme.About+
+		" Then ride on without braking and let it cool. Do not touch the "+what+": "+hot+".")
 }
 
 // brakeOf is the kind of brake at an end.
@@ -57,16 +62,18 @@ func brakeOf(s *record.Sheet, end string) string {
 	return kind
 }
 
-// weak are the ends whose brake is to be bedded in: by work that was marked done or gone through step by step, or by what
-// was written down as fitted.
+// weak are the ends whose brake is to be bedded in: by work that was marked done or gone through
+// step by step, or by what was written down as fitted.
 func weak(s *record.Sheet) (ends []string) {
 	for _, o := range s.Book.Operations {
 		if !o.Beds || slices.Contains(ends, o.End) || !o.When.Holds(parts.Facts.Of(s)) {
 			continue
 		}
-		done := slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool { return i.Work != nil && i.Item.Operation == o.ID })
+		done := slices.ContainsFunc(agree.Proposals.Of(s),
+			func(i agree.ItemView) bool { return i.Work != nil && i.Item.Operation == o.ID })
 		ran, _ := guided.Ran(s, o.ID)
-		_, fitted := parts.Puttings.Last(s.Ledger, func(in *parts.Putting) bool { return slices.Contains(o.Fits, in.Place) })
+		_, fitted := parts.Puttings.Last(s.Ledger,
+			func(in *parts.Putting) bool { return slices.Contains(o.Fits, in.Place) })
 		if done || ran || fitted != nil {
 			ends = append(ends, o.End)
 		}

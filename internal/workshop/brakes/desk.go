@@ -71,7 +71,8 @@ func AirInLine(p brake.Pull) (AirFound, error) {
 	case found.Air < airFelt:
 		found.Says = fmt.Sprintf("%.2f ml of air: less than is felt. Firm enough.", found.Air)
 	default:
-		found.Says = fmt.Sprintf("%.2f ml of air in the line take %.0f mm of lever. Bleed it, and measure again.", found.Air, p.First-p.Pumped)
+		found.Says = fmt.Sprintf("%.2f ml of air in the line take %.0f mm of lever. Bleed it, and measure again.",
+			found.Air, p.First-p.Pumped)
 	}
 	return found, nil
 }
@@ -101,7 +102,8 @@ type HillSays struct {
 func warmth(boils *brake.Boiling) wear.Scale {
 	s := wear.Scale{Unit: "°C", Ruling: measure.Ruling{Max: 500, Step: 20, Major: 100}, Zones: []wear.Zone{}}
 	if boils != nil {
-		s.Zones = []wear.Zone{{From: boils.Low, To: boils.High, Mark: wear.Due}, {From: boils.High, To: s.Ruling.Max, Mark: wear.Unsafe}}
+		s.Zones = []wear.Zone{{From: boils.Low, To: boils.High, Mark: wear.Due},
+			{From: boils.High, To: s.Ruling.Max, Mark: wear.Unsafe}}
 	}
 	return s
 }
@@ -132,7 +134,8 @@ func Hill(in HillAsked) (HillSays, error) {
 	out.Fluid = in.Hill.Air + (out.Hottest-in.Hill.Air)*caliperShare
 	out.Says = fmt.Sprintf("The rotor gets to about %.0f °C, the fluid to about %.0f °C", out.Hottest, out.Fluid)
 	if boils == nil {
-		out.Says += ". What this oil stands is in its maker’s manual: type that figure, or say that water may be in it. A lumped estimate, no " +
+		out.Says += ". What this oil stands is in its maker’s manual: type that figure, or say that " +
+			"water may be in it. A lumped estimate, no " +
 			"measurement."
 		return out, nil
 	}
@@ -198,7 +201,8 @@ func Bed(book *knowledge.Book, in BedAsked) ([]BedPlan, error) {
 		if err != nil {
 			return nil, record.Refuse("rider", "%s", words.Sentence(err))
 		}
-		out = append(out, BedPlan{ID: s.ID, Name: s.Name, About: s.About, Plan: plan, Rides: s.Stages, Road: along(s.Stages, in.Level)})
+		out = append(out, BedPlan{ID: s.ID, Name: s.Name, About: s.About, Plan: plan, Rides: s.Stages,
+			Road: along(s.Stages, in.Level)})
 	}
 	return out, nil
 }
@@ -210,7 +214,8 @@ func along(scheme []brake.Stage, level float64) string {
 	}
 	passes, longest := brake.Along(scheme, level)
 	if passes == 0 {
-		return fmt.Sprintf("%.0f m of road are too short: its longest stop takes %.0f m.", level, math.Ceil(longest/5)*5)
+		return fmt.Sprintf("%.0f m of road are too short: its longest stop takes %.0f m.", level,
+			math.Ceil(longest/5)*5)
 	}
 	return words.Capital(fmt.Sprintf("%s along %.0f m of road.", words.Times(passes), level))
 }
@@ -293,7 +298,8 @@ func Small(in SmallAsked) (Said, error) {
 		if side == "" {
 			return Said{true, "The arms are even. Leave the springs."}, nil
 		}
-		return Said{false, fmt.Sprintf("Turn the %s arm's spring screw in by %s of a turn, pull ten times, look again.", side,
+		return Said{false, fmt.Sprintf("Turn the %s arm's spring screw in by %s of a turn, pull ten "+
+			"times, look again.", side,
 			measure.Format(turns))}, nil
 	case in.Cable != nil:
 		left, err := in.Cable.Left()
@@ -301,10 +307,12 @@ func Small(in SmallAsked) (Said, error) {
 			return wrong("cable", err)
 		}
 		if left < 0 {
-			return Said{false, fmt.Sprintf("The lever meets the bar %s mm of cable too soon: take up the slack, or renew a soft outer.",
+			return Said{false, fmt.Sprintf("The lever meets the bar %s mm of cable too soon: take up "+
+				"the slack, or renew a soft outer.",
 				measure.Format(math.Round(-left*10)/10))}, nil
 		}
-		return Said{true, fmt.Sprintf("%s mm of cable are left when it bites.", measure.Format(math.Round(left*10)/10))}, nil
+		return Said{true, fmt.Sprintf("%s mm of cable are left when it bites.",
+			measure.Format(math.Round(left*10)/10))}, nil
 	}
 	return Said{}, record.Refuse("content", "Ask one question.")
 }

@@ -102,7 +102,8 @@ func airSays(pulls []PullSeen, usual []float64) string {
 	if last <= most {
 		return fmt.Sprintf("%s: as brakes are left here, %.2f ml in the middle of %d.", says, middle, len(usual))
 	}
-	return fmt.Sprintf("%s: more than brakes are left with here, %.2f ml in the middle of %d. Bleed it again.", says, middle, len(usual))
+	return fmt.Sprintf("%s: more than brakes are left with here, %.2f ml in the middle of %d. Bleed it again.", says,
+		middle, len(usual))
 }
 
 // Pulls are pairs of pulls at a lever.

@@ -42,7 +42,8 @@ func Sides(s *record.Sheet) []BrakeSide {
 			continue
 		}
 		family, circuit := fluid.Circuit(s, e)
-		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Pulls: []PullSeen{}, Offers: guides.For(s, e)}
+		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Pulls: []PullSeen{},
+			Offers: guides.For(s, e)}
 		for _, p := range pointsOf(s, e) {
 			b.Points = append(b.Points, p.ID)
 		}
@@ -62,7 +63,8 @@ func Sides(s *record.Sheet) []BrakeSide {
 
 // pointsOf lists the points of the walk-round on the brake of an end, in its own order.
 func pointsOf(s *record.Sheet, end string) []knowledge.Point {
-	on := slices.DeleteFunc(slices.Clone(inspect.Points.Of(s)), func(p knowledge.Point) bool { return p.End != end || p.OnBrake == 0 })
+	on := slices.DeleteFunc(slices.Clone(inspect.Points.Of(s)),
+		func(p knowledge.Point) bool { return p.End != end || p.OnBrake == 0 })
 	slices.SortStableFunc(on, func(a, b knowledge.Point) int { return a.OnBrake - b.OnBrake })
 	return on
 }
@@ -74,7 +76,8 @@ func (b *BrakeSide) age(now time.Time) {
 		return
 	}
 	if b.Family == brake.Mineral {
-		b.Says = fmt.Sprintf("Mineral oil does not take up water and is judged by its maker's figure. Dark, milky, or opened in the wet: then "+
+		b.Says = fmt.Sprintf("Mineral oil does not take up water and is judged by its maker's figure. "+
+			"Dark, milky, or opened in the wet: then "+
 			"water is suspected, which sinks to the caliper and boils at %.0f °C. Change it.", brake.WaterBoils)
 		if b.BledOn != nil {
 			b.Months = fluid.MonthsSince(*b.BledOn, now)
@@ -82,14 +85,16 @@ func (b *BrakeSide) age(now time.Time) {
 		return
 	}
 	if b.BledOn == nil {
-		b.Says = "Its fluid was never changed here: ask when it was. DOT fluid takes up water and boils sooner each year."
+		b.Says = "Its fluid was never changed here: ask when it was. DOT fluid takes up water and boils " +
+			"sooner each year."
 		return
 	}
 	b.Months = fluid.MonthsSince(*b.BledOn, now)
 	grade, _ := brake.GradeOf(usualGrade)
 	boils := grade.Aged(float64(b.Months))
 	b.Boils = &boils
-	b.Says = fmt.Sprintf("Changed %d months ago. Reckoned as %s it boils at about %.0f °C, between %.0f and %.0f. An estimate: a test strip "+
+	b.Says = fmt.Sprintf("Changed %d months ago. Reckoned as %s it boils at about %.0f °C, between %.0f "+
+		"and %.0f. An estimate: a test strip "+
 		"knows.", b.Months, usualGrade, boils.Likely, boils.Low, boils.High)
 	if b.Months >= fluid.OldMonths {
 		b.Says += " Due for a change."

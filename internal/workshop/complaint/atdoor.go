@@ -14,8 +14,8 @@ type SaidAs struct {
 	Complained
 }
 
-// Heard are the complaints that an owner's words sound like, where nobody noted any. Their ids follow from the job's, so
-// that a check-in sent twice says nothing twice.
+// Heard are the complaints that an owner's words sound like, where nobody noted any. Their ids
+// follow from the job's, so that a check-in sent twice says nothing twice.
 func Heard(book *knowledge.Book, f bike.Facts, words string, job record.ID) (noted []SaidAs) {
 	for i, p := range Propose(book, f, words) {
 		if p.Fault != "" {
@@ -26,7 +26,8 @@ func Heard(book *knowledge.Book, f bike.Facts, words string, job record.ID) (not
 }
 
 // AtDoor are the entries of what was noted at the door.
-func AtDoor(book *knowledge.Book, by record.Actor, job, bike record.ID, now time.Time, noted []SaidAs) (entries []record.Entry, err error) {
+func AtDoor(book *knowledge.Book, by record.Actor, job, bike record.ID, now time.Time,
+	noted []SaidAs) (entries []record.Entry, err error) {
 	for _, n := range noted {
 		if err := n.ID.Check("said"); err != nil {
 			return nil, err

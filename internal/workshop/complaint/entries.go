@@ -36,7 +36,8 @@ const (
 )
 
 // Hows are the ways in which a complaint is answered.
-var Hows = []record.Named{{Word: string(ByHunt), Name: "its cause was looked for"}, {Word: string(ByFinding), Name: "this was found"},
+var Hows = []record.Named{{Word: string(ByHunt), Name: "its cause was looked for"},
+	{Word: string(ByFinding), Name: "this was found"},
 	{Word: string(ByWork), Name: "this work settled it"}, {Word: string(ByTrying), Name: "tried, not found, told so"}}
 
 // What the owner said, and what came of it.
@@ -81,14 +82,15 @@ func checkAnswered(s *record.Sheet, in ComplaintAnswered) (*ComplaintAnswered, e
 		return nil, record.Refuse("about", "Say which.")
 	}
 	if !holds(s, v.ID, in) {
-		return nil, record.Refuse("about", "That does not answer it: choose a search that came to its end, something found, or work that is "+
+		return nil, record.Refuse("about", "That does not answer it: choose a search that came to its "+
+			"end, something found, or work that is "+
 			"done, since “%s” was said.", v.Words)
 	}
 	return &in, nil
 }
 
-// holds says whether what an answer points at still answers it: it was made knowing of the complaint, and has come to
-// its end.
+// holds says whether what an answer points at still answers it: it was made knowing of the
+// complaint, and has come to its end.
 func holds(s *record.Sheet, complaint record.ID, in ComplaintAnswered) bool {
 	if in.How == ByTrying {
 		return true

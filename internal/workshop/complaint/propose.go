@@ -19,8 +19,8 @@ type ComplaintHeard struct {
 // mostProposed are proposed of what one owner says.
 const mostProposed = 12
 
-// Propose takes what the owner said apart, and says what each part sounds like on this bike. What sounds like nothing
-// is something else, as it stands.
+// Propose takes what the owner said apart, and says what each part sounds like on this bike. What
+// sounds like nothing is something else, as it stands.
 func Propose(book *knowledge.Book, f bike.Facts, said string) []ComplaintHeard {
 	list := []ComplaintHeard{}
 	for _, part := range parts(said) {

@@ -44,8 +44,8 @@ var All = record.Derive(func(s *record.Sheet) []ComplaintView {
 	return views
 })
 
-// answered fills in what answers a complaint: the newest answer that still holds, or a search for its own fault that
-// came to its end.
+// answered fills in what answers a complaint: the newest answer that still holds, or a search for
+// its own fault that came to its end.
 func (v *ComplaintView) answered(s *record.Sheet) {
 	for e, in := range Answers.All(s.Ledger) {
 		if s.Current(in.Complaint) != v.ID || !holds(s, v.ID, *in) {
@@ -98,7 +98,8 @@ func Subject() record.Subject {
 				if !v.Open {
 					continue
 				}
-				o := record.Obstacle{Title: "“" + v.Words + "”", Detail: "the owner said so: nothing answers it yet", Mark: wear.Open,
+				o := record.Obstacle{Title: "“" + v.Words + "”",
+					Detail: "the owner said so: nothing answers it yet", Mark: wear.Open,
 					Stage: record.StageVerify, Place: record.PlaceSaid, Target: string(v.ID)}
 				if v.Reopened {
 					o.Detail = "why the job was opened again: nothing answers it yet"
@@ -111,13 +112,15 @@ func Subject() record.Subject {
 	}
 }
 
-// corrects refuses that what the owner said is struck out: it is answered. A slip of the counter is corrected.
+// corrects refuses that what the owner said is struck out: it is answered. A slip of the counter
+// is corrected.
 func corrects(_ *record.Sheet, c record.Correction) error {
 	if Said.In(c.Old.Content) == nil || !c.TakenBack {
 		return nil
 	}
 	if record.Withdrawals.In(c.New.Content).Reason == "" || !c.Theirs() {
-		return record.Refuse("supersedes", "What the owner said is answered, not struck out. If they did not say it, whoever wrote it down "+
+		return record.Refuse("supersedes", "What the owner said is answered, not struck out. If they "+
+			"did not say it, whoever wrote it down "+
 			"takes it back and says why.")
 	}
 	return nil

@@ -11,8 +11,8 @@ import (
 	"utensil/internal/workshop/trial"
 )
 
-// asks is what a job still asks of a bike: points to be looked at, bolts to be torqued, tests to be signed, by what they
-// are called.
+// asks is what a job still asks of a bike: points to be looked at, bolts to be torqued, tests to
+// be signed, by what they are called.
 func asks(s *record.Sheet) (names []string) {
 	for _, p := range inspect.Views(s) {
 		if p.Required && p.Reading == nil {
@@ -30,8 +30,8 @@ func asks(s *record.Sheet) (names []string) {
 	return names
 }
 
-// Taken is what a change takes away of what was still asked, and the reason for it. A mechanic says so, and why: what is
-// not looked at cannot be found.
+// Taken is what a change takes away of what was still asked, and the reason for it. A mechanic
+// says so, and why: what is not looked at cannot be found.
 func Taken(by record.Actor, before, after *record.Sheet, why string) ([]string, string, error) {
 	then := asks(after)
 	gone := slices.DeleteFunc(asks(before), func(name string) bool { return slices.Contains(then, name) })
@@ -41,10 +41,12 @@ func Taken(by record.Actor, before, after *record.Sheet, why string) ([]string, 
 	}
 	if by.Must(record.Mechanic) != nil {
 		return gone, why, &record.Problem{Kind: record.Forbidden, Title: "A mechanic changes that",
-			Detail: "It takes away what is still to be done: " + shortened(gone) + ". Ask a mechanic; they say why under their own name."}
+			Detail: "It takes away what is still to be done: " + shortened(gone) +
+				". Ask a mechanic; they say why under their own name."}
 	}
 	if why == "" {
-		return gone, why, record.Refuse("why", "This takes away what is still to be done: %s. Say why; it stands in the job under your name.",
+		return gone, why, record.Refuse("why",
+			"This takes away what is still to be done: %s. Say why; it stands in the job under your name.",
 			shortened(gone))
 	}
 	return gone, why, nil

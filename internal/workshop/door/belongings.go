@@ -30,7 +30,8 @@ func Things(s *record.Sheet) []BelongingView {
 	var views []BelongingView
 	for e, said := range Belongings.All(s.Ledger) {
 		v := BelongingView{ID: e.ID, Name: said.Name, TakenOff: said.TakenOff, By: e.ByName}
-		if back, returned := Returns.Last(s.Ledger, func(in *Return) bool { return s.Current(in.Belonging) == e.ID }); returned != nil {
+		if back, returned := Returns.Last(s.Ledger,
+			func(in *Return) bool { return s.Current(in.Belonging) == e.ID }); returned != nil {
 			v.Returned = &back.At
 		}
 		views = append(views, v)

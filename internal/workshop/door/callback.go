@@ -27,7 +27,8 @@ func recheck(s *record.Sheet) *record.CallBack {
 	var names, ids []string
 	for _, b := range torque.Bolts.Of(s) {
 		touched := slices.Contains(record.Undone(s), b.Fastener)
-		if b.Recheck && (touched || depth.Torque == "all") && b.Log != nil && !b.Log.NotFitted && !slices.Contains(ids, b.Fastener) {
+		if b.Recheck && (touched || depth.Torque == "all") && b.Log != nil && !b.Log.NotFitted &&
+			!slices.Contains(ids, b.Fastener) {
 			names, ids = append(names, b.Name), append(ids, b.Fastener)
 		}
 	}
@@ -70,7 +71,8 @@ func (d *Diary) CallBacks(ctx context.Context) ([]record.CallBack, error) {
 }
 
 // SaveCallBack settles a call-back or puts it off; dropping one needs a word why.
-func (d *Diary) SaveCallBack(ctx context.Context, by record.Actor, id record.ID, in CallBackChange) ([]record.CallBack, error) {
+func (d *Diary) SaveCallBack(ctx context.Context, by record.Actor, id record.ID,
+	in CallBackChange) ([]record.CallBack, error) {
 	if err := by.Must(record.Mechanic, record.Counter); err != nil {
 		return nil, err
 	}
@@ -148,7 +150,8 @@ func CallBacks(s *record.Sheet) []record.CallBack {
 // CallBacksBy lists the open call-backs due by a day.
 func (d *Diary) CallBacksBy(ctx context.Context, day time.Time) ([]record.CallBack, error) {
 	list, err := d.store.CallBacks(ctx)
-	return record.Some(slices.DeleteFunc(list, func(c record.CallBack) bool { return c.Due > day.Format(time.DateOnly) })), err
+	return record.Some(slices.DeleteFunc(list,
+		func(c record.CallBack) bool { return c.Due > day.Format(time.DateOnly) })), err
 }
 
 // Called is what an earlier job called the bike back for, while it is here.
@@ -166,7 +169,8 @@ func answers(s *record.Sheet, c record.CallBack) bool {
 		return true
 	case len(c.Fasteners) > 0:
 		return !slices.ContainsFunc(c.Fasteners, func(id string) bool {
-			return !slices.ContainsFunc(torque.Bolts.Of(s), func(b torque.BoltView) bool { return b.Fastener == id && b.Settled })
+			return !slices.ContainsFunc(torque.Bolts.Of(s),
+				func(b torque.BoltView) bool { return b.Fastener == id && b.Settled })
 		})
 	case c.Operation != "":
 		return guided.DidAll(s, c.Operation)
@@ -188,7 +192,8 @@ func Calling(s *record.Sheet) []Called {
 			continue
 		}
 		v := Called{CallBack: c, Answered: answers(s, c)}
-		proposed := slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool { return i.Item.Operation == c.Operation })
+		proposed := slices.ContainsFunc(agree.Proposals.Of(s),
+			func(i agree.ItemView) bool { return i.Item.Operation == c.Operation })
 		if o, known := s.Book.Operation(c.Operation); known && o.When.Holds(s.Bike.Facts) && !proposed && !v.Answered {
 			offer := findings.Offer(s, o)
 			v.Offer = &offer
@@ -202,7 +207,8 @@ func Calling(s *record.Sheet) []Called {
 func comesBack(s *record.Sheet) (out []record.CallBack) {
 	for _, r := range guided.Finished.Of(s) {
 		for _, c := range r.Work.Comes {
-			back := record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", What: c.What, Operation: c.Operation,
+			back := record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{},
+				State: "open", What: c.What, Operation: c.Operation,
 				Point: c.Point,
 				Due:   s.Day(c.Days)}
 			if !slices.ContainsFunc(out, func(o record.CallBack) bool { return o.What == back.What }) {
@@ -213,14 +219,16 @@ func comesBack(s *record.Sheet) (out []record.CallBack) {
 	return out
 }
 
-// lookedAtAgain lists the call-backs for what was fitted new in this job: a cable settles, a chain wears by the distance.
+// lookedAtAgain lists the call-backs for what was fitted new in this job: a cable settles, a
+// chain wears by the distance.
 func lookedAtAgain(s *record.Sheet) (out []record.CallBack) {
 	for _, in := range parts.Puttings.All(s.Ledger) {
 		place, _ := s.Book.Place(in.Place)
 		if place.Again == nil || in.Grade != "new" || in.ForNow {
 			continue
 		}
-		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", What: place.Again.What,
+		out = append(out, record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{},
+			State: "open", What: place.Again.What,
 			Operation: place.Again.Operation, Point: place.Again.Point, Due: s.Day(place.Again.In(s.Bike.WeeklyKm))})
 	}
 	return out
@@ -234,7 +242,8 @@ const forNowDays = 14
 func forNow(s *record.Sheet) (out []record.CallBack) {
 	for _, life := range parts.Borrowed(s) {
 		place, _ := s.Book.Place(life.Put.Place)
-		c := record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open", Due: s.Day(forNowDays),
+		c := record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{}, State: "open",
+			Due:  s.Day(forNowDays),
 			What: forNowWhat(place.Name)}
 		if work := parts.Renewals.Of(s)[place.ID]; len(work) > 0 {
 			c.Operation = work[0].ID

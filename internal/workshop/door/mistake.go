@@ -21,11 +21,12 @@ type MistakenView struct {
 // Mistakes are jobs that were taken in by mistake: by no entry of their own.
 var Mistakes = record.NewKind(record.Kind[Mistaken]{Name: "mistaken", AtCounter: true})
 
-// CheckMistaken refuses to call a job a mistake once hands were on its bike, or while something that came with it is here:
-// what was found or done leaves by the door alone.
+// CheckMistaken refuses to call a job a mistake once hands were on its bike, or while something
+// that came with it is here: what was found or done leaves by the door alone.
 func CheckMistaken(s *record.Sheet) error {
 	if e, handled := record.Handled(s.Ledger); handled {
-		return record.Refuse("reason", "%s has written down what was seen or done at this bike (%s): it is no mistake any more. Hand it over.",
+		return record.Refuse("reason", "%s has written down what was seen or done at this bike (%s): it "+
+			"is no mistake any more. Hand it over.",
 			e.ByName, e.At.In(s.Settings.Location()).Format("2 January, 15:04"))
 	}
 	for _, b := range Things(s) {

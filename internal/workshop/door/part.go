@@ -15,7 +15,8 @@ type DoorPart struct {
 
 // PartOf is what came in with a job's bike, and what leaves.
 func PartOf(s *record.Sheet) DoorPart {
-	p := DoorPart{Belongings: record.Some(Things(s)), Called: Calling(s), CallBacks: CallBacks(s), Mistaken: MistakenOf(s),
+	p := DoorPart{Belongings: record.Some(Things(s)), Called: Calling(s), CallBacks: CallBacks(s),
+		Mistaken: MistakenOf(s),
 		Reopened: []record.NoteView{}}
 	for e, in := range Reopenings.All(s.Ledger) {
 		p.Reopened = append(p.Reopened, record.NoteView{ID: e.ID, Text: in.Reason, By: e.ByName, At: e.At})

@@ -13,17 +13,18 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Frozen is what was told of a job when its bike was handed over. What was handed over never changes afterwards: not
-// with what the trade knows, nor with the program.
+// Frozen is what was told of a job when its bike was handed over. What was handed over never
+// changes afterwards: not with what the trade knows, nor with the program.
 type Frozen struct {
-	Release    record.ID `db:"release"` // the entry that released it
-	Job        record.ID `db:"job_id"`
-	Form       int       `db:"form"`    // of the content
-	Content    []byte    `db:"content"` // the job's view as JSON, compressed
-	PDF        []byte    `db:"pdf"`
-	Digest     []byte    `db:"pdf_sha256"`
-	Knowledge  string    `db:"knowledge"`  // digest of what was known
-	Afterwards bool      `db:"afterwards"` // it was handed over before sheets were kept: told by the entries' own verdicts
+	Release   record.ID `db:"release"` // the entry that released it
+	Job       record.ID `db:"job_id"`
+	Form      int       `db:"form"`    // of the content
+	Content   []byte    `db:"content"` // the job's view as JSON, compressed
+	PDF       []byte    `db:"pdf"`
+	Digest    []byte    `db:"pdf_sha256"`
+	Knowledge string    `db:"knowledge"` // digest of what was known
+	// it was handed over before sheets were kept: told by the entries' own verdicts
+	Afterwards bool      `db:"afterwards"`
 	MadeAt     time.Time `db:"made_at"`
 }
 

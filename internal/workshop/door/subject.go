@@ -19,7 +19,8 @@ func Subject() record.Subject {
 				if b.TakenOff {
 					detail = "put back on"
 				}
-				list = append(list, record.Obstacle{Title: b.Name, Detail: detail, Mark: wear.Open, Stage: record.StageHandOver, Target: string(b.ID)})
+				list = append(list, record.Obstacle{Title: b.Name, Detail: detail, Mark: wear.Open,
+					Stage: record.StageHandOver, Target: string(b.ID)})
 			}
 			return list
 		},
@@ -39,7 +40,8 @@ func checkReturn(s *record.Sheet, in Return) (*Return, error) {
 	return &in, nil
 }
 
-// corrects lets who wrote down what came with the bike take that back, and say why: what was taken off goes back on.
+// corrects lets who wrote down what came with the bike take that back, and say why: what was
+// taken off goes back on.
 func corrects(_ *record.Sheet, c record.Correction) error {
 	took := record.Withdrawals.In(c.New.Content)
 	if Belongings.In(c.Old.Content) == nil || took == nil {

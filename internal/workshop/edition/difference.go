@@ -1,4 +1,5 @@
-// Package edition is what has changed from one view of a job to the next, as it is sent to a tablet that holds the first.
+// Package edition is what has changed from one view of a job to the next, as it is sent to a
+// tablet that holds the first.
 package edition
 
 import (
@@ -40,13 +41,15 @@ func Difference(was, is Sections, edition string) ([]byte, error) {
 	return json.Marshal(patch)
 }
 
-// section is what turns one section into the other; of a list that is as long as it was, what is alike is passed over.
+// section is what turns one section into the other; of a list that is as long as it was, what is
+// alike is passed over.
 func section(path string, old, now json.RawMessage) (jsondiff.Patch, error) {
 	if bytes.Equal(old, now) {
 		return nil, nil
 	}
 	var was, is []json.RawMessage
-	if old[0] != '[' || now[0] != '[' || errors.Join(json.Unmarshal(old, &was), json.Unmarshal(now, &is)) != nil || len(was) != len(is) {
+	if old[0] != '[' || now[0] != '[' || errors.Join(json.Unmarshal(old, &was),
+		json.Unmarshal(now, &is)) != nil || len(was) != len(is) {
 		return within(path, old, now)
 	}
 	var patch jsondiff.Patch

@@ -12,12 +12,12 @@ import (
 	"github.com/zeebo/xxh3"
 )
 
-// most is how many views are remembered as they were sent, of some 60 kB each: a tablet is told what changed since the
-// one it holds.
+// most is how many views are remembered as they were sent, of some 60 kB each: a tablet is told
+// what changed since the one it holds.
 const most = 128
 
-// mostWays is in how many ways one view is kept, each with other parts: the screens of a job ask for some ten, and whoever
-// asks for every other set fills no memory with them.
+// mostWays is in how many ways one view is kept, each with other parts: the screens of a job ask
+// for some ten, and whoever asks for every other set fills no memory with them.
 const mostWays = 16
 
 // Shelf is views as they were sent, by the edition that each is known by.
@@ -31,8 +31,9 @@ func NewShelf() *Shelf {
 	return &Shelf{kept}
 }
 
-// View is a view as JSON, worked out once for all who look at it, with the parts that each of them asks for. Its core
-// and its parts are structs: each member of the one stands in the view, each member of the other under "parts".
+// View is a view as JSON, worked out once for all who look at it, with the parts that each of
+// them asks for. Its core and its parts are structs: each member of the one stands in the view,
+// each member of the other under "parts".
 type View struct {
 	core, parts any
 	shelf       *Shelf
@@ -104,8 +105,8 @@ func (t *Told) add(name, path string, section json.RawMessage) {
 	t.in[path] = section
 }
 
-// Since is what has changed since an edition (JSON Patch, which begins with a test of it); nil where that is not known
-// any more, or most has changed.
+// Since is what has changed since an edition (JSON Patch, which begins with a test of it); nil
+// where that is not known any more, or most has changed.
 func (t *Told) Since(edition string) ([]byte, error) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
@@ -177,8 +178,8 @@ func nameOf(f reflect.StructField) string {
 	return name
 }
 
-// Parts are the names of T's parts among those that are asked for, each once and in one order: of nil, or *, all. A name
-// that is none is passed over.
+// Parts are the names of T's parts among those that are asked for, each once and in one order: of
+// nil, or *, all. A name that is none is passed over.
 func Parts[T any](asked []string) []string {
 	names, parts := []string{}, reflect.TypeFor[T]()
 	for i := range parts.NumField() {

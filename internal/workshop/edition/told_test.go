@@ -35,7 +35,8 @@ func TestWhatFailsHalfWayIsNotTold(t *testing.T) {
 	}
 	told, err := part.As([]string{"gears"})
 	require.NoError(t, err, "what can be written is told")
-	assert.JSONEq(t, `{"title":"a","share":0,"last":"","parts":{"gears":null},"edition":"`+told.Edition+`"}`, string(told.Text))
+	assert.JSONEq(t, `{"title":"a","share":0,"last":"","parts":{"gears":null},"edition":"`+told.Edition+`"}`,
+		string(told.Text))
 }
 
 func TestOtherSetsOfPartsFillNoMemory(t *testing.T) {

@@ -17,7 +17,8 @@ import (
 // among them, and for what was only due, a mechanic's word under their name is enough.
 func lookedAgain(s *record.Sheet, f FindingView, i agree.ItemView) bool {
 	if f.Point != "" {
-		if e, read := inspect.ReadingOf(s, f.Point); read != nil && s.Knew(guided.Since(s, i, f.Point), e.ID) && !read.PassedOver {
+		if e, read := inspect.ReadingOf(s, f.Point); read != nil &&
+			s.Knew(guided.Since(s, i, f.Point), e.ID) && !read.PassedOver {
 			if j := inspect.Judged(s, read); j != nil && j.Mark != wear.Unsafe {
 				return true
 			}

@@ -33,15 +33,19 @@ func overTightened(s *record.Sheet) []FindingView {
 			continue
 		}
 		name := strings.TrimSpace(f.Name + " " + in.Position)
-		v := FindingView{ID: e.ID, Mark: wear.Due, By: e.ByName, At: e.At, Reason: in.Note, touches: []string{in.Fastener}}
+		v := FindingView{ID: e.ID, Mark: wear.Due, By: e.ByName, At: e.At, Reason: in.Note,
+			touches: []string{in.Fastener}}
 		switch {
 		case in.Verdict != nil && in.Verdict.State == fastener.Over:
 			v.Title = fmt.Sprintf("%s over-tightened: %s N·m", name, measure.Format(*in.LeftNm))
-			v.Reason = in.Verdict.Reason + " Look for cracks, crushed fibre and pulled threads; replace the part if in doubt."
-			v.offerWords(Suggestion{Title: "Look at what the " + words.Lower(name) + " holds, replace it if in doubt", Minutes: remedyMinutes}, s)
+			v.Reason = in.Verdict.Reason + " Look for cracks, crushed fibre and pulled threads; replace " +
+				"the part if in doubt."
+			v.offerWords(Suggestion{Title: "Look at what the " + words.Lower(name) +
+				" holds, replace it if in doubt", Minutes: remedyMinutes}, s)
 		case in.Found == torque.FoundDamaged:
 			v.Title, v.Mark, v.bolt = name+": damaged", wear.Unsafe, in.Key()
-			v.offerWords(Suggestion{Title: "Replace the damaged " + words.Lower(name) + ", repair its thread", How: knowledge.Replace,
+			v.offerWords(Suggestion{Title: "Replace the damaged " + words.Lower(name) +
+				", repair its thread", How: knowledge.Replace,
 				Minutes: remedyMinutes}, s)
 		default:
 			continue

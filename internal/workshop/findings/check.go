@@ -49,8 +49,9 @@ func checkAside(s *record.Sheet, in Aside) (*Aside, error) {
 		return nil, record.Refuse("finding", "That finding is not open any more.")
 	}
 	if f.Mark == wear.Unsafe {
-		return nil, record.Refuse("finding", "Something unsafe cannot be set aside. Propose the work; if the owner refuses it, record the "+
-			"refusal.")
+		return nil, record.Refuse("finding",
+			"Something unsafe cannot be set aside. Propose the work; if the owner refuses it, record the "+
+				"refusal.")
 	}
 	var err error
 	if in.Reason, err = record.TidyNote("reason", in.Reason); err == nil && in.Reason == "" {
@@ -84,11 +85,13 @@ func fromHunt(s *record.Sheet, in *inspect.Finding) error {
 func checkLooked(s *record.Sheet, in Looked) (*Looked, error) {
 	f, known := ByID(All.Of(s), s.Current(in.Finding))
 	if !known || f.Status != FindingWorked {
-		return nil, record.Refuse("finding", "There is nothing to look at again: its work is not done, or it was looked at already.")
+		return nil, record.Refuse("finding",
+			"There is nothing to look at again: its work is not done, or it was looked at already.")
 	}
 	switch {
 	case f.ReadAgain:
-		return nil, record.Refuse("finding", "%s was unsafe. Read the point again: what it says now counts, not a word for it.", f.Title)
+		return nil, record.Refuse("finding",
+			"%s was unsafe. Read the point again: what it says now counts, not a word for it.", f.Title)
 	case f.bolt != "":
 		return nil, record.Refuse("finding", "Torque the bolt again: its log says whether it is right.")
 	}
@@ -111,7 +114,8 @@ func checkCures(s *record.Sheet, in agree.Item, o knowledge.Operation) error {
 	for _, offer := range f.Suggested {
 		able = append(able, words.Lower(offer.Title))
 	}
-	return record.Refuse("operation", "“%s” cannot put that right: %s. What can: %s.", o.Title, f.Title, strings.Join(able, "; "))
+	return record.Refuse("operation", "“%s” cannot put that right: %s. What can: %s.", o.Title, f.Title,
+		strings.Join(able, "; "))
 }
 
 // What becomes of a finding besides work.

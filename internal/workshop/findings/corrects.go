@@ -12,8 +12,9 @@ import (
 	"utensil/internal/workshop/torque"
 )
 
-// corrects refuses that what told of something due or unsafe is struck out: it was seen, and stands until it is put
-// right or its owner refuses. A slip is corrected to what is true, by who made it or the shop owner, who say why.
+// corrects refuses that what told of something due or unsafe is struck out: it was seen, and
+// stands until it is put right or its owner refuses. A slip is corrected to what is true, by who
+// made it or the shop owner, who say why.
 func corrects(s *record.Sheet, c record.Correction) error {
 	f, known := ByID(All.Of(s), c.Old.ID)
 	if !known || !f.Mark.NeedsWork() || ofHand(c.Old.Content) {
@@ -26,11 +27,13 @@ func corrects(s *record.Sheet, c record.Correction) error {
 		return slip(c, f, record.Withdrawals.In(c.New.Content).Reason) // another answer was meant
 	}
 	if c.TakenBack {
-		return record.Refuse("supersedes", "“%s” stays on the list until it is put right, or its owner refuses. If it was a slip, correct it to "+
+		return record.Refuse("supersedes", "“%s” stays on the list until it is put right, or its owner "+
+			"refuses. If it was a slip, correct it to "+
 			"what you see now, and say why.", f.Title)
 	}
 	if in := inspect.Readings.In(c.New.Content); in != nil && in.PassedOver {
-		return record.Refuse("passed_over", "“%s” was found. It is not passed over: correct it to what you see, and say why.", f.Title)
+		return record.Refuse("passed_over", "“%s” was found. It is not passed over: correct it to what "+
+			"you see, and say why.", f.Title)
 	}
 	if in := torque.Torques.In(c.New.Content); in != nil {
 		return slip(c, f, cmp.Or(in.Note, "as the log of the bolt says")) // which refuses what is not said there
@@ -41,12 +44,14 @@ func corrects(s *record.Sheet, c record.Correction) error {
 // slip refuses that somebody else takes away what was seen, or nobody says why.
 func slip(c record.Correction, f FindingView, said string) error {
 	if !c.Theirs() {
-		return &record.Problem{Kind: record.Forbidden, Title: "Not yours to correct", Detail: c.Old.ByName + " saw “" + f.Title +
-			"”. They correct it, or the shop owner does. If you see something else, write that down as well."}
+		return &record.Problem{Kind: record.Forbidden, Title: "Not yours to correct",
+			Detail: c.Old.ByName + " saw “" + f.Title +
+				"”. They correct it, or the shop owner does. If you see something else, write that down as well."}
 	}
 	why, err := record.TidyNote("why", said)
 	if err == nil && why == "" {
-		err = record.Refuse("why", "Say why “%s” is corrected: a slip of the finger, another part that was meant. It stands on the sheet.",
+		err = record.Refuse("why", "Say why “%s” is corrected: a slip of the finger, another part that "+
+			"was meant. It stands on the sheet.",
 			words.Lower(f.Title))
 	}
 	return err

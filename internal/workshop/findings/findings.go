@@ -65,8 +65,9 @@ func readFindings(s *record.Sheet) []FindingView {
 			if j == nil || !j.Mark.NeedsWork() {
 				continue
 			}
-			f := FindingView{ID: e.ID, Point: p.ID, Title: p.Name + ": " + inspect.Readings.In(e.Content).Says(inspect.UnitOf(p.Gauge)),
-				Mark: j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
+			f := FindingView{ID: e.ID, Point: p.ID,
+				Title: p.Name + ": " + inspect.Readings.In(e.Content).Says(inspect.UnitOf(p.Gauge)),
+				Mark:  j.Mark, Reason: j.Reason, By: e.ByName, At: e.At}
 			for _, o := range s.Book.CuresFor(p.ID, j.Seen, parts.Facts.Of(s)) {
 				suggest(s, &f, o)
 			}
@@ -78,7 +79,8 @@ func readFindings(s *record.Sheet) []FindingView {
 		}
 	}
 	for e, in := range inspect.Findings.All(s.Ledger) {
-		f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName, At: e.At, rescuable: in.Rescuable,
+		f := FindingView{ID: e.ID, Title: in.Title, Mark: in.Mark, Reason: in.Note, By: e.ByName,
+			At: e.At, rescuable: in.Rescuable,
 			hunt: in.Hunt}
 		if o, known := s.Book.Operation(in.Operation); known && o.When.Holds(parts.Facts.Of(s)) {
 			suggest(s, &f, knowledge.Offer{Operation: o})
@@ -102,7 +104,8 @@ func readFindings(s *record.Sheet) []FindingView {
 		if found[i].Status == FindingOpen && !found[i].Mark.NeedsWork() {
 			found[i].Status = FindingWatched
 		}
-		if a, aside := Asides.Last(s.Ledger, func(in *Aside) bool { return s.Current(in.Finding) == found[i].ID }); aside != nil &&
+		if a, aside := Asides.Last(s.Ledger,
+			func(in *Aside) bool { return s.Current(in.Finding) == found[i].ID }); aside != nil &&
 			found[i].Mark != wear.Unsafe && found[i].Status == FindingOpen {
 			found[i].Status, found[i].Why = FindingAside, Asides.In(a.Content).Reason
 		}
@@ -158,7 +161,8 @@ func (f FindingView) Covers(i agree.ItemView, s *record.Sheet) bool {
 
 func status(s *record.Sheet, f FindingView) FindingStatus {
 	best := FindingOpen
-	rank := []FindingStatus{FindingOpen, FindingDeclined, FindingRefused, FindingOffered, FindingAgreed, FindingWorked, FindingDone}
+	rank := []FindingStatus{FindingOpen, FindingDeclined, FindingRefused, FindingOffered, FindingAgreed,
+		FindingWorked, FindingDone}
 	for _, i := range agree.Proposals.Of(s) {
 		if !f.Covers(i, s) {
 			continue
@@ -211,7 +215,8 @@ func (f FindingView) OfBrake(s *record.Sheet) string {
 	return ""
 }
 
-// NotRidden lists what is unsafe and was left so, as its owner refused knowing it: the bike goes out as not to be ridden.
+// NotRidden lists what is unsafe and was left so, as its owner refused knowing it: the bike goes
+// out as not to be ridden.
 func NotRidden(s *record.Sheet) (titles []string) {
 	for _, f := range All.Of(s) {
 		if f.Mark == wear.Unsafe && f.Status == FindingRefused {

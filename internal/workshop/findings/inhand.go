@@ -20,7 +20,8 @@ func inHand(s *record.Sheet) (found []FindingView) {
 				suggest(s, &f, knowledge.Offer{Operation: o, How: "replace"})
 			}
 			if len(f.Suggested) == 0 {
-				f.offerWords(Suggestion{Title: "Renew the " + words.Lower(x.Part), How: knowledge.Replace, Minutes: remedyMinutes}, s)
+				f.offerWords(Suggestion{Title: "Renew the " + words.Lower(x.Part),
+					How: knowledge.Replace, Minutes: remedyMinutes}, s)
 			}
 		}
 		found = append(found, f)
@@ -28,19 +29,23 @@ func inHand(s *record.Sheet) (found []FindingView) {
 	return found
 }
 
-// emptied is what came off in this job and without which the bike is not ridden, until something sits there again.
+// emptied is what came off in this job and without which the bike is not ridden, until something
+// sits there again.
 func emptied(s *record.Sheet) (found []FindingView) {
 	for _, x := range parts.Emptied.Of(s) {
-		f := FindingView{ID: x.Off.ID, Title: x.Name + ": nothing sits there", Mark: wear.Unsafe, By: x.Off.ByName, At: x.Off.At,
-			Reason: "It came off, and nobody has written down what went on in its place. The bike is not ridden without it.",
-			right:  x.Filled, place: x.ID}
+		f := FindingView{ID: x.Off.ID, Title: x.Name + ": nothing sits there", Mark: wear.Unsafe,
+			By: x.Off.ByName, At: x.Off.At,
+			Reason: "It came off, and nobody has written down what went on in its place. The bike is " +
+				"not ridden without it.",
+			right: x.Filled, place: x.ID}
 		for _, o := range s.Book.Operations {
 			if slices.Contains(o.Fits, x.ID) && o.When.Holds(parts.Facts.Of(s)) {
 				suggest(s, &f, knowledge.Offer{Operation: o, How: "replace"})
 			}
 		}
 		if len(f.Suggested) == 0 {
-			f.offerWords(Suggestion{Title: "Fit " + words.Lower(x.Name), How: knowledge.Replace, Minutes: remedyMinutes}, s)
+			f.offerWords(Suggestion{Title: "Fit " + words.Lower(x.Name), How: knowledge.Replace,
+				Minutes: remedyMinutes}, s)
 		}
 		found = append(found, f)
 	}

@@ -71,7 +71,8 @@ func weigh(s *record.Sheet, f *FindingView) {
 		}
 	}
 	o := Offer(s, rescue)
-	v := RescueView{Rescue: estimate.Weigh(o.Labour, replacement, Rescued.Of(s), estimate.Z95), Offer: o, School: s.Settings.School}
+	v := RescueView{Rescue: estimate.Weigh(o.Labour, replacement, Rescued.Of(s), estimate.Z95),
+		Offer: o, School: s.Settings.School}
 	v.Verdict = v.Rescue.Verdict()
 	v.Says = rescueSays[v.Verdict]
 	if v.Record.Tried == 0 {
@@ -90,7 +91,8 @@ var rescueSays = map[estimate.Worth]string{
 // Offer is catalogue work with the shop's prices.
 func Offer(s *record.Sheet, o knowledge.Operation) Suggestion {
 	minutes, times := guided.Takes(s, o)
-	out := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times, Labour: estimate.Labour(minutes, s.Settings.Hourly)}
+	out := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times,
+		Labour: estimate.Labour(minutes, s.Settings.Hourly)}
 	out.Parts, out.Lacks = parts.Priced(s, o)
 	out.Total = out.line().Sum()
 	return out

@@ -100,7 +100,8 @@ func CheckAnswer(s *record.Sheet, in agree.Answer) (*agree.Answer, error) {
 	case agree.Yes:
 	case agree.No:
 		if unsafe {
-			return nil, record.Refuse("answer", "This is unsafe to ride. Tell the owner so; if they still say no, record a refusal in their words.")
+			return nil, record.Refuse("answer",
+				"This is unsafe to ride. Tell the owner so; if they still say no, record a refusal in their words.")
 		}
 	case agree.Refused:
 		if !unsafe {
@@ -118,10 +119,12 @@ func CheckAnswer(s *record.Sheet, in agree.Answer) (*agree.Answer, error) {
 // needed says whether an item settles something that is due or unsafe.
 func needed(s *record.Sheet, item agree.Item) bool {
 	v := agree.ItemView{Item: item}
-	return slices.ContainsFunc(All.Of(s), func(f FindingView) bool { return f.Mark.NeedsWork() && f.Covers(v, s) }) || wasNeeded(s, item)
+	return slices.ContainsFunc(All.Of(s), func(f FindingView) bool { return f.Mark.NeedsWork() && f.Covers(v, s) }) ||
+		wasNeeded(s, item)
 }
 
-// wasNeeded says whether an item was proposed for something due or unsafe: it is no wish of the owner's once that closed.
+// wasNeeded says whether an item was proposed for something due or unsafe: it is no wish of the
+// owner's once that closed.
 func wasNeeded(s *record.Sheet, item agree.Item) bool {
 	if item.Finding == nil {
 		return false
@@ -172,8 +175,9 @@ func onTheWay(s *record.Sheet, by record.Actor, in *agree.Item) error {
 	case f.Status != FindingOpen:
 		return record.Refuse("finding", "Work for that was proposed already. Settle that instead.")
 	case f.Way == nil && in.Labour != nil && *in.Labour > 0, f.Way == nil && len(in.Parts) > 0:
-		return record.Refuse("labour_minor", "What nobody was asked about is not charged. Propose it to the owner, or put it down without a "+
-			"price.")
+		return record.Refuse("labour_minor",
+			"What nobody was asked about is not charged. Propose it to the owner, or put it down without a "+
+				"price.")
 	}
 	if e, found := s.Find(f.ID); found && inspect.Findings.In(e.Content) != nil {
 		if c, named := hunt.CauseOf(s, *inspect.Findings.In(e.Content)); named {

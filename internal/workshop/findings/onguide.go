@@ -16,7 +16,8 @@ func onGuides(s *record.Sheet) (found []FindingView) {
 		steps := guided.Done(s, run.ID)
 		for _, x := range in.Work.Procedure.Found(guided.Marks(steps)) {
 			e := steps[x.Mark]
-			f := FindingView{ID: e.ID, Title: x.Find.Title, Mark: wear.Mark(x.Find.Mark), Reason: x.Find.Why, By: e.ByName, At: e.At}
+			f := FindingView{ID: e.ID, Title: x.Find.Title, Mark: wear.Mark(x.Find.Mark),
+				Reason: x.Find.Why, By: e.ByName, At: e.At}
 			if o, known := s.Book.Operation(x.Find.Work); known && o.When.Holds(parts.Facts.Of(s)) {
 				suggest(s, &f, knowledge.Offer{Operation: o})
 			} else {

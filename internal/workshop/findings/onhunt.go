@@ -8,11 +8,12 @@ import (
 	"utensil/knowledge"
 )
 
-// onHunts is what answers told of while a cause was looked for: a crack that was seen on the way stands, though the creak
-// turned out a pedal.
+// onHunts is what answers told of while a cause was looked for: a crack that was seen on the way
+// stands, though the creak turned out a pedal.
 func onHunts(s *record.Sheet) (found []FindingView) {
 	for _, x := range hunt.Damage.Of(s) {
-		f := FindingView{ID: x.Answer.ID, Point: x.Point, Title: x.Title, Mark: wear.Mark(x.Mark), Reason: x.Why, By: x.Answer.ByName,
+		f := FindingView{ID: x.Answer.ID, Point: x.Point, Title: x.Title, Mark: wear.Mark(x.Mark),
+			Reason: x.Why, By: x.Answer.ByName,
 			At: x.Answer.At, ReadAgain: x.Point != "" && x.Mark == string(wear.Unsafe)}
 		for _, o := range s.Book.CuresFor(x.Point, x.Seen, parts.Facts.Of(s)) {
 			suggest(s, &f, o)

@@ -8,7 +8,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// CorrectedView is something that was written down as due or unsafe and turned out a slip: it stands on the sheet.
+// CorrectedView is something that was written down as due or unsafe and turned out a slip: it
+// stands on the sheet.
 type CorrectedView struct {
 	Was string    `json:"was"`
 	Is  string    `json:"is"`
@@ -17,8 +18,8 @@ type CorrectedView struct {
 	At  time.Time `json:"at"`
 }
 
-// Corrected lists what was corrected with a reason, oldest first; what was changed of the bike, or of the depth of the
-// job, that took something away is among it.
+// Corrected lists what was corrected with a reason, oldest first; what was changed of the bike,
+// or of the depth of the job, that took something away is among it.
 func Corrected(s *record.Sheet) []CorrectedView {
 	views := []CorrectedView{}
 	for _, e := range s.Standing {

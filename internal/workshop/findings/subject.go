@@ -11,7 +11,8 @@ import (
 // Subject is what is wrong with the bike, and the work that is offered and agreed for it.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{inspect.Findings.Checked(checkFinding), Asides.Checked(checkAside), Looks.Checked(checkLooked),
+		Checks: []record.Check{inspect.Findings.Checked(checkFinding), Asides.Checked(checkAside),
+			Looks.Checked(checkLooked),
 			agree.Items.CheckedAs(checkItem), agree.Answers.Checked(CheckAnswer)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(openFindings(s), openItems(s)...) },
 		Corrects:  corrects,
@@ -53,7 +54,8 @@ func openItems(s *record.Sheet) (list []record.Obstacle) {
 					mark = f.Mark
 				}
 			}
-			list = append(list, record.Obstacle{Title: i.Item.Title, Detail: "agreed, not done yet", Mark: mark, Stage: record.StageWork,
+			list = append(list, record.Obstacle{Title: i.Item.Title, Detail: "agreed, not done yet",
+				Mark: mark, Stage: record.StageWork,
 				Target: string(i.ID)})
 		}
 	}
@@ -62,7 +64,8 @@ func openItems(s *record.Sheet) (list []record.Obstacle) {
 		if e, asked := agree.Asks.Newest(s.Ledger); asked != nil {
 			detail = "asked " + s.Local(e.At).Format("Mon 15:04")
 		}
-		list = append(list, record.Obstacle{Title: "Owner has not answered " + words.Count(waiting, "item"), Detail: detail, Mark: wear.Watch,
+		list = append(list, record.Obstacle{Title: "Owner has not answered " + words.Count(waiting,
+			"item"), Detail: detail, Mark: wear.Watch,
 			Stage: record.StageAgree, Count: waiting})
 	}
 	return list

@@ -103,7 +103,8 @@ func (h *Shelf) SaveBottle(ctx context.Context, by record.Actor, b Bottle) ([]Bo
 	case b.Family == brake.Mineral:
 		b.Grade = ""
 	case b.Family != brake.DOT:
-		return nil, record.Refuse("family", "It is mineral oil or DOT fluid. Anything else does not belong in a bicycle's brake.")
+		return nil, record.Refuse("family", "It is mineral oil or DOT fluid. Anything else does not "+
+			"belong in a bicycle's brake.")
 	}
 	if b.OpenedOn != "" {
 		day, err := time.Parse(time.DateOnly, b.OpenedOn)

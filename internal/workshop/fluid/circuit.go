@@ -31,16 +31,19 @@ func CircuitOf(f bike.Facts, end string) (brake.Family, brake.Circuit) {
 
 // Unread refuses to pour into a circuit of which nobody has read what it holds.
 func Unread(end string) *record.Problem {
-	p := record.Refuse(end+"_fluid", "Nobody has read what the %s brake holds, and the wrong fluid destroys its seals. It stands %s: read "+
+	p := record.Refuse(end+"_fluid", "Nobody has read what the %s brake holds, and the wrong fluid "+
+		"destroys its seals. It stands %s: read "+
 		"it and say so, then go on.", end, record.WhereRead(end+"_fluid"))
 	p.Title = "Read the cap first"
 	return p
 }
 
 // Pour guards what is poured into a circuit. A bottle past its days needs a reason, which is kept.
-func Pour(s *record.Sheet, family brake.Family, bottle *record.ID, ml float64, reason string) (warning, why string, err error) {
+func Pour(s *record.Sheet, family brake.Family, bottle *record.ID, ml float64, reason string) (warning,
+	why string, err error) {
 	if bottle == nil {
-		return "", "", record.Refuse("bottle", "Choose the bottle first: scan its label or pick it. This brake runs on %s.", family.Name())
+		return "", "", record.Refuse("bottle",
+			"Choose the bottle first: scan its label or pick it. This brake runs on %s.", family.Name())
 	}
 	i := slices.IndexFunc(Bottles.Of(s), func(b Bottle) bool { return b.ID == *bottle && !b.Gone })
 	if i < 0 {
@@ -72,7 +75,8 @@ func BledOn(s *record.Sheet, end string) *time.Time {
 			if item == nil || in.Part {
 				continue
 			}
-			if o, known := s.Book.Operation(item.Operation); known && o.Bleeds && o.End == end && (last == nil || e.At.After(*last)) {
+			if o, known := s.Book.Operation(item.Operation); known && o.Bleeds && o.End == end &&
+				(last == nil || e.At.After(*last)) {
 				last = &e.At
 			}
 		}

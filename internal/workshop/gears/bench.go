@@ -72,7 +72,8 @@ var Benches = record.Derive(func(s *record.Sheet) (list []GearBench) {
 func take(e *gear.Evidence, in GearLook) {
 	switch in.What {
 	case "shift":
-		e.Seen = append(slices.Clone(e.Seen), gear.Seen{Shift: gear.Shift{To: in.To, Up: in.Up}, Result: in.Result, Moved: e.Now})
+		e.Seen = append(slices.Clone(e.Seen),
+			gear.Seen{Shift: gear.Shift{To: in.To, Up: in.Up}, Result: in.Result, Moved: e.Now})
 	case "run":
 		seen := slices.Clone(e.Seen)
 		for _, sh := range e.Gear.Shifts() {
@@ -94,8 +95,10 @@ func take(e *gear.Evidence, in GearLook) {
 func bench(s *record.Sheet, begun record.Entry) GearBench {
 	in := Begins.In(begun.Content)
 	built := s.Book.Turned(in.Gear)
-	b := GearBench{ID: begun.ID, Gear: built, By: begun.ByName, At: begun.At, Done: []BenchStep{}, Causes: []GearCause{},
-		Shifts: []ShiftDone{}, evidence: gear.Evidence{Gear: built, History: in.History}, Band: gear.Forgives * in.Gear.Spacing}
+	b := GearBench{ID: begun.ID, Gear: built, By: begun.ByName, At: begun.At, Done: []BenchStep{},
+		Causes: []GearCause{},
+		Shifts: []ShiftDone{}, evidence: gear.Evidence{Gear: built, History: in.History},
+		Band: gear.Forgives * in.Gear.Spacing}
 	e := &b.evidence
 	var works []gear.Work
 	for _, x := range s.Ledger.Standing {
@@ -113,7 +116,8 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 				b.Hanger = nil
 			}
 			works = append(works, move.Work)
-			step.Says, step.Turn = MoveSays(s.Book, gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
+			step.Says, step.Turn = MoveSays(s.Book,
+				gear.Move{Work: move.Work, Quarters: move.Quarters, Eighths: move.Eighths}), true
 		default:
 			continue
 		}
@@ -129,8 +133,8 @@ func bench(s *record.Sheet, begun record.Entry) GearBench {
 	return b
 }
 
-// sign puts the newest name under it that still holds: what was turned since is tried again, and so is what was seen
-// under load not to be crisp.
+// sign puts the newest name under it that still holds: what was turned since is tried again, and
+// so is what was seen under load not to be crisp.
 func (b *GearBench) sign(s *record.Sheet) {
 	for x, sign := range Signs.All(s.Ledger) {
 		after := slices.IndexFunc(b.Done, func(d BenchStep) bool { return d.Turn && s.Place(d.ID) > s.Place(x.ID) })
@@ -186,7 +190,8 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		if b.Settled {
 			detail = "every shift is crisp: sign it"
 		}
-		list = append(list, record.Obstacle{Title: "Index the gears", Detail: detail, Mark: wear.Open, Stage: record.StageWork, Place: record.PlaceGears,
+		list = append(list, record.Obstacle{Title: "Index the gears", Detail: detail, Mark: wear.Open,
+			Stage: record.StageWork, Place: record.PlaceGears,
 			Target: string(b.ID)})
 	}
 	return list

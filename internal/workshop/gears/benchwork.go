@@ -7,8 +7,9 @@ import (
 )
 
 // benchWork is the indexing of gears, one look or turn after another.
-var benchWork = record.Bench[GearBench]{Field: "indexing", Gone: "That bench is not open any more.", Said: "What was tried or turned",
-	At: "at this bench", All: Benches, Of: benchOf, State: func(b GearBench) record.BenchState {
+var benchWork = record.Bench[GearBench]{Field: "indexing", Gone: "That bench is not open any more.",
+	Said: "What was tried or turned",
+	At:   "at this bench", All: Benches, Of: benchOf, State: func(b GearBench) record.BenchState {
 		now := record.BenchState{ID: b.ID, Place: b.Place, Signed: b.Signed != nil}
 		switch {
 		case b.Signed != nil:
@@ -19,11 +20,12 @@ var benchWork = record.Bench[GearBench]{Field: "indexing", Gone: "That bench is 
 		return now
 	}}
 
-// corrects lets the last thing at a bench alone be taken back, by who did it; and no note that something is to be put
-// right.
+// corrects lets the last thing at a bench alone be taken back, by who did it; and no note that
+// something is to be put right.
 func corrects(s *record.Sheet, c record.Correction) error {
 	if n := Notes.In(c.Old.Content); n != nil && n.Wait && c.TakenBack {
-		return record.Refuse("supersedes", "What was measured is still to be put right. Measure it again: what it says then counts.")
+		return record.Refuse("supersedes", "What was measured is still to be put right. Measure it "+
+			"again: what it says then counts.")
 	}
 	return benchWork.Corrects(s, c)
 }
@@ -44,7 +46,8 @@ func benchOf(e record.Entry) record.ID {
 	return ""
 }
 
-// GivenUp is what is left of a bench that is given up with something turned at it: a finding, to be put right.
+// GivenUp is what is left of a bench that is given up with something turned at it: a finding, to
+// be put right.
 func GivenUp(s *record.Sheet, begun record.ID, reason string) *inspect.Finding {
 	if _, in := Begins.Find(s.Ledger, begun); in == nil {
 		return nil

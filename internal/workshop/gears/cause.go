@@ -15,15 +15,17 @@ type GearFound struct {
 }
 
 // behindOf is the cause that a piece of work is for.
-var behindOf = map[gear.Work]gear.Cause{gear.TurnBarrel: gear.CableSet, gear.Reclamp: gear.CableSet, gear.TurnLow: gear.LowIn,
-	gear.TurnHigh: gear.HighIn, gear.TurnGap: gear.GapWide, gear.RenewCable: gear.CableRubs, gear.OilPivots: gear.PivotsDry,
+var behindOf = map[gear.Work]gear.Cause{gear.TurnBarrel: gear.CableSet, gear.Reclamp: gear.CableSet,
+	gear.TurnLow:  gear.LowIn,
+	gear.TurnHigh: gear.HighIn, gear.TurnGap: gear.GapWide, gear.RenewCable: gear.CableRubs,
+	gear.OilPivots:  gear.PivotsDry,
 	gear.Straighten: gear.HangerBent, gear.MatchParts: gear.Unmatched, gear.RenewTeeth: gear.TeethWorn}
 
 // settlesIn is for how long a new cable gives, days.
 const settlesIn = 60
 
-// find says what is behind it: what was put right once every shift is crisp, the last work that was more than a turn
-// of the barrel before that turn; else what is advised now.
+// find says what is behind it: what was put right once every shift is crisp, the last work that
+// was more than a turn of the barrel before that turn; else what is advised now.
 func (b *GearBench) find(done []gear.Work) {
 	var cause gear.Cause
 	for _, w := range done {

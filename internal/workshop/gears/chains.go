@@ -14,7 +14,8 @@ import (
 func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Chain, typed{}
 	rings, sprockets := t.teeth("chain.rings", in.Rings), t.teeth("chain.sprockets", in.Sprockets)
-	stay, grows := t.figure("chain.stay", in.Stay, measure.Millimetre), t.or("chain.grows", in.Grows, measure.Millimetre, 0)
+	stay, grows := t.figure("chain.stay", in.Stay, measure.Millimetre),
+		t.or("chain.grows", in.Grows, measure.Millimetre, 0)
 	mech := gear.Mech{TakesUp: int(t.or("chain.takes_up", in.TakesUp, measure.Piece, 0)),
 		Largest: int(t.or("chain.largest", in.Largest, measure.Piece, 0)),
 		Cage:    t.figure("chain.cage", in.Cage, measure.Millimetre)}
@@ -33,7 +34,8 @@ func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 		}
 		out.Pairs = append(out.Pairs, ChainPair{p[0], p[1], links})
 	}
-	out.Says = words.Count(d.Links, "link") + ", the joining link counted; by the usual rule " + strconv.Itoa(d.Thumb) + "."
+	out.Says = words.Count(d.Links, "link") + ", the joining link counted; by the usual rule " +
+		strconv.Itoa(d.Thumb) + "."
 	for _, r := range d.Reasons {
 		out.Mark = wear.Due
 		out.Do = append(out.Do, gear.Advised{What: "against", Says: r})
@@ -44,7 +46,8 @@ func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in, t := asked.Single, typed{}
 	ring, sprocket := t.count("single.ring", in.Ring), t.count("single.sprocket", in.Sprocket)
-	from, room := t.figure("single.from", in.From, measure.Millimetre), t.figure("single.room", in.Room, measure.Millimetre)
+	from, room := t.figure("single.from", in.From, measure.Millimetre),
+		t.figure("single.room", in.Room, measure.Millimetre)
 	lies := t.or("single.lies", in.Lies, measure.Millimetre, 0)
 	if t.err != nil {
 		return t.err
@@ -79,9 +82,10 @@ func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	out.Says = sayAxle(f, from)
 	if !slot.Fits {
 		out.Mark = wear.Due
-		out.Do = append(out.Do, gear.Advised{What: "length", Says: "The slot has not that much room: cut or lengthen the chain " +
-			"by a pair of links, " +
-			"or take another sprocket."})
+		out.Do = append(out.Do, gear.Advised{What: "length",
+			Says: "The slot has not that much room: cut or lengthen the chain " +
+				"by a pair of links, " +
+				"or take another sprocket."})
 	}
 	if moves >= 0 {
 		return tensionOf(f, run{moves, slot.Between, held}, in.Case, out)
@@ -107,7 +111,8 @@ func sayAxle(f *SingleFigured, from float64) string {
 // slaps is from which share of its run a chain is heard in its case (common practice, no published source).
 const slaps = 0.02
 
-// run is the run of a chain without a mech: how far its middle moves and how long it is, mm; whether the rider brakes through it.
+// run is the run of a chain without a mech: how far its middle moves and how long it is, mm;
+// whether the rider brakes through it.
 type run struct {
 	moves, between float64
 	brakes         bool
@@ -123,17 +128,20 @@ func tensionOf(f *SingleFigured, r run, cased bool, out *GearFigured) error {
 	switch {
 	case verdict == "tight":
 		out.Mark = wear.Due
-		out.Do = append(out.Do, gear.Advised{What: "tension", Says: "Too tight at its tightest: it wears the bearings. Axle " +
-			"forward a little, wheel " +
-			"centred by thumb between the stays."})
+		out.Do = append(out.Do, gear.Advised{What: "tension",
+			Says: "Too tight at its tightest: it wears the bearings. Axle " +
+				"forward a little, wheel " +
+				"centred by thumb between the stays."})
 	case verdict == "slack":
 		out.Mark, out.wait = wear.Due, true
-		out.Do = append(out.Do, gear.Advised{What: "tension", Says: "Too slack: it comes off. Axle back a little, tugs even, " +
-			"wheel centred by thumb " +
-			"between the stays."})
+		out.Do = append(out.Do, gear.Advised{What: "tension",
+			Says: "Too slack: it comes off. Axle back a little, tugs even, " +
+				"wheel centred by thumb " +
+				"between the stays."})
 	case cased && r.moves > slaps*r.between:
 		out.Mark = wear.Watch
-		out.Do = append(out.Do, gear.Advised{What: "tension", Says: "In a case it slaps long before it comes off: a little tighter."})
+		out.Do = append(out.Do, gear.Advised{What: "tension",
+			Says: "In a case it slaps long before it comes off: a little tighter."})
 	}
 	return nil
 }

@@ -46,21 +46,24 @@ func figureWorn(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	out.Says = measure.Format(round(f.Longer, 100)) + " % longer than new. "
 	out.Mark = chainMark(s, f.Longer)
 	if out.Mark == wear.Due || out.Mark == wear.Unsafe {
-		out.Do = append(out.Do, gear.Advised{What: "chain", Says: "The chain is past its limit: replace it. Write the figure at " +
-			"the walk-round too."})
+		out.Do = append(out.Do, gear.Advised{What: "chain",
+			Says: "The chain is past its limit: replace it. Write the figure at " +
+				"the walk-round too."})
 	}
 	if len(worst) == 0 {
 		out.Says += "A new chain should run on these sprockets; a hard push in each gear decides."
 		return nil
 	}
 	out.Mark = wear.Due
-	out.Says += "A new chain will skip on " + strings.Join(worst, ", ") + ": sprockets with it, or leave both to the end."
+	out.Says += "A new chain will skip on " + strings.Join(worst,
+		", ") + ": sprockets with it, or leave both to the end."
 	return nil
 }
 
 // chainMark judges a chain by this bike's own limit.
 func chainMark(s *record.Sheet, longer float64) wear.Mark {
-	i := slices.IndexFunc(inspect.Points.Of(s), func(p knowledge.Point) bool { return p.ID == "chain" && p.Gauge != nil })
+	i := slices.IndexFunc(inspect.Points.Of(s),
+		func(p knowledge.Point) bool { return p.ID == "chain" && p.Gauge != nil })
 	if i < 0 {
 		return wear.Sound
 	}

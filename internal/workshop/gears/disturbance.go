@@ -5,9 +5,11 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// undoing is the work of the catalogue whose fasteners a move undoes: a cable that is clamped anew is as loose
-// as one that was renewed, and no gauge goes into a hanger while the mech is on it.
-var undoing = map[gear.Work][]string{gear.Reclamp: {"gear-cable"}, gear.RenewCable: {"gear-cable"}, gear.Straighten: {"straighten-hanger"},
+// undoing is the work of the catalogue whose fasteners a move undoes: a cable that is clamped
+// anew is as loose as one that was renewed, and no gauge goes into a hanger while the mech is on
+// it.
+var undoing = map[gear.Work][]string{gear.Reclamp: {"gear-cable"}, gear.RenewCable: {"gear-cable"},
+	gear.Straighten: {"straighten-hanger"},
 	gear.MatchParts: {"gear-cable", "straighten-hanger"}, gear.RenewTeeth: {"replace-sprockets"}}
 
 // What was turned or done at the bench undid what holds it, and is tried on the ride.

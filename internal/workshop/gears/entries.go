@@ -28,8 +28,8 @@ type Indexing struct {
 	History gear.History    `json:"history,omitempty" readOnly:"true"`
 }
 
-// GearLook is something that was looked at: what a shift did, where the pulley stands, what the mech does when
-// it is pushed, what the hanger gauge says.
+// GearLook is something that was looked at: what a shift did, where the pulley stands, what the
+// mech does when it is pushed, what the hanger gauge says.
 type GearLook struct {
 	Indexing record.ID   `json:"indexing"`
 	Place    int         `json:"place" doc:"how many looks and turns were before it: two mechanics cannot work at one bench unseen"`
@@ -73,7 +73,8 @@ var (
 
 func checkBegun(s *record.Sheet, in Indexing) (*Indexing, error) {
 	if f := parts.Facts.Of(s); f.Gears != "cable" {
-		return nil, record.Refuse("family", "This bike's gears are not worked by a cable and a mech: nothing is indexed so.")
+		return nil, record.Refuse("family", "This bike's gears are not worked by a cable and a mech: "+
+			"nothing is indexed so.")
 	}
 	family, known := s.Book.GearFamily(in.Family)
 	if !known {
@@ -144,7 +145,8 @@ func readTeeth(typed string) ([]int, error) {
 	return teeth, nil
 }
 
-// Figures that no gear has are slips: teeth of a ring or sprocket, and lengths, angles or shares of anything here.
+// Figures that no gear has are slips: teeth of a ring or sprocket, and lengths, angles or shares
+// of anything here.
 const (
 	mostTeeth  = 80
 	mostFigure = 1000
@@ -215,7 +217,8 @@ func checkMove(s *record.Sheet, in GearMove) (*GearMove, error) {
 	case screw && (in.Eighths == 0 || in.Eighths > mostTurned || in.Eighths < -mostTurned):
 		return nil, record.Refuse("eighths", "Say how far the screw was turned, in eighths.")
 	case in.Work == gear.TurnBarrel && in.Quarters > b.Left:
-		return nil, record.Refuse("quarters", "The barrel has %d quarter-turns left. Wind it in and clamp the cable anew.", b.Left)
+		return nil, record.Refuse("quarters",
+			"The barrel has %d quarter-turns left. Wind it in and clamp the cable anew.", b.Left)
 	}
 	return &in, nil
 }
@@ -227,7 +230,8 @@ func checkSign(s *record.Sheet, in GearSign) (*GearSign, error) {
 	}
 	b := Benches.Of(s)[i]
 	if !b.Settled {
-		return nil, record.Refuse("indexing", "Not yet: every shift is tried once more as it stands now, up and down, and each has to be crisp.")
+		return nil, record.Refuse("indexing",
+			"Not yet: every shift is tried once more as it stands now, up and down, and each has to be crisp.")
 	}
 	in.Indexing = b.ID
 	var err error
@@ -238,7 +242,8 @@ func checkSign(s *record.Sheet, in GearSign) (*GearSign, error) {
 // Subject is the indexing of gears.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Begins.Checked(checkBegun), Looks.Checked(checkLook), Moves.Checked(checkMove), Signs.Checked(checkSign),
+		Checks: []record.Check{Begins.Checked(checkBegun), Looks.Checked(checkLook),
+			Moves.Checked(checkMove), Signs.Checked(checkSign),
 			Notes.Checked(checkNote)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle { return append(obstacles(s), waiting(s)...) },
 		Corrects:  corrects,

@@ -12,7 +12,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// GearFigured is what a bench comes to: a verdict in a line, what to do in its order, and what is drawn of it.
+// GearFigured is what a bench comes to: a verdict in a line, what to do in its order, and what is
+// drawn of it.
 type GearFigured struct {
 	Bench  string         `json:"bench" enum:"ratio,chain,single,worn,path,front,hanger,hub,wired"`
 	Mark   wear.Mark      `json:"mark"`
@@ -70,9 +71,12 @@ func Figure(s *record.Sheet, in GearAsked) (GearFigured, error) {
 		bench string
 		asked bool
 		work  func(*record.Sheet, GearAsked, *GearFigured) error
-	}{{"ratio", in.Ratio != nil, figureRatio}, {"chain", in.Chain != nil, figureChain}, {"single", in.Single != nil, figureSingle},
-		{"worn", in.Worn != nil, figureWorn}, {"path", in.Path != nil, figurePath}, {"front", in.Front != nil, figureFront},
-		{"hanger", in.Hanger != nil, figureHanger}, {"hub", in.Hub != nil, figureHub}, {"wired", in.Wired != nil, figureWired}}
+	}{{"ratio", in.Ratio != nil, figureRatio}, {"chain", in.Chain != nil, figureChain},
+		{"single", in.Single != nil, figureSingle},
+		{"worn", in.Worn != nil, figureWorn}, {"path", in.Path != nil, figurePath},
+		{"front", in.Front != nil, figureFront},
+		{"hanger", in.Hanger != nil, figureHanger}, {"hub", in.Hub != nil, figureHub},
+		{"wired", in.Wired != nil, figureWired}}
 	for _, b := range benches {
 		if !b.asked {
 			continue

@@ -28,49 +28,69 @@ func TestWhatABenchComesTo(t *testing.T) {
 		says  string // of the verdict
 		does  string // what is done first; "" for nothing
 	}{
-		"a chain with a mech": {asked: gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50", Sprockets: "11 13 15 18 21 24 28 32",
-			Stay: "420", Cage: "55", TakesUp: "37", Largest: "34"}}, mark: wear.Sound, says: "links, the joining link counted"},
+		"a chain with a mech": {asked: gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50",
+			Sprockets: "11 13 15 18 21 24 28 32",
+			Stay:      "420", Cage: "55", TakesUp: "37", Largest: "34"}}, mark: wear.Sound,
+			says: "links, the joining link counted"},
 		"a sprocket that the mech does not clear": {asked: gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50",
-			Sprockets: "11 13 15 18 21 24 28 40", Stay: "420", Cage: "55", TakesUp: "37", Largest: "34"}}, mark: wear.Due,
+			Sprockets: "11 13 15 18 21 24 28 40", Stay: "420", Cage: "55", TakesUp: "37",
+			Largest: "34"}}, mark: wear.Due,
 			does: "against"},
-		"a slot that is long enough": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
-			From: "430", Room: "25"}}, mark: wear.Sound, says: "the axle lies"},
-		"a slot that is too short": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
-			From: "430", Room: "2"}}, mark: wear.Due, does: "length"},
+		"a slot that is long enough": {bike: single,
+			asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
+				From: "430", Room: "25"}}, mark: wear.Sound, says: "the axle lies"},
+		"a slot that is too short": {bike: single,
+			asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
+				From: "430", Room: "2"}}, mark: wear.Due, does: "length"},
 		// 25 mm on some 440 is 5.7 %: far over 2.5.
-		"a slack chain": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18", From: "430",
+		"a slack chain": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44",
+			Sprocket: "18", From: "430",
 			Room: "25", Moves: "25"}}, mark: wear.Due, does: "tension"},
-		"a tight chain": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18", From: "430",
+		"a tight chain": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44",
+			Sprocket: "18", From: "430",
 			Room: "25", Moves: "1"}}, mark: wear.Due, does: "tension"},
-		"one that slaps in its case": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
-			From: "430", Room: "25", Moves: "10", Case: true}}, mark: wear.Watch, does: "tension"},
+		"one that slaps in its case": {bike: single,
+			asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
+				From: "430", Room: "25", Moves: "10", Case: true}}, mark: wear.Watch, does: "tension"},
 		// 24 links of half an inch are 304.8 mm; 307.5 of them are 0.886 % more.
-		"a chain by the rule": {asked: gears.GearAsked{Worn: &gears.WornAsked{Sprockets: "11 13 15 17 19 21 24 28 32", By: "rule",
+		"a chain by the rule": {asked: gears.GearAsked{Worn: &gears.WornAsked{Sprockets: "11 13 15 17 19 21 24 28 32",
+			By:     "rule",
 			Length: "307.5", Links: "24", Chains: "1"}}, mark: wear.Due, says: "0.89 % longer than new", does: "chain"},
-		"a chain as good as new": {asked: gears.GearAsked{Worn: &gears.WornAsked{Sprockets: "11 13 15 17 19 21 24 28 32", By: "gauge",
-			Gauge: "0.1", Chains: "1", Most: "15 17"}}, mark: wear.Sound, says: "A new chain should run on these sprockets"},
-		"the fifth chain on its sprockets": {asked: gears.GearAsked{Worn: &gears.WornAsked{Sprockets: "11 13 15 17 19 21 24 28 32",
-			By: "gauge", Gauge: "1.2", Chains: "5"}}, mark: wear.Due, says: "A new chain will skip on"},
+		"a chain as good as new": {asked: gears.GearAsked{Worn: &gears.WornAsked{
+			Sprockets: "11 13 15 17 19 21 24 28 32", By: "gauge", Gauge: "0.1", Chains: "1", Most: "15 17"}},
+			mark: wear.Sound, says: "A new chain should run on these sprockets"},
+		"the fifth chain on its sprockets": {asked: gears.GearAsked{Worn: &gears.WornAsked{
+			Sprockets: "11 13 15 17 19 21 24 28 32",
+			By:        "gauge", Gauge: "1.2", Chains: "5"}}, mark: wear.Due, says: "A new chain will skip on"},
 		// Two right angles and a half turn: e to the −0.1·2π of the pull is left, 53 %.
 		"a cable that goes round": {asked: gears.GearAsked{Path: &gears.PathAsked{Bends: []gears.BendAsked{
 			{Name: "bar", Degrees: "90", Slides: "used"}, {Name: "head tube", Degrees: "90", Slides: "used"},
-			{Name: "loop", Degrees: "180", Slides: "used"}}}}, mark: wear.Due, says: "53 % of the pull arrives", does: "bend"},
+			{Name: "loop", Degrees: "180", Slides: "used"}}}}, mark: wear.Due,
+			says: "53 % of the pull arrives", does: "bend"},
 		"a short new outer": {asked: gears.GearAsked{Path: &gears.PathAsked{Ratio: "1.7",
-			Bends: []gears.BendAsked{{Name: "loop", Degrees: "20", Slides: "new"}}}}, mark: wear.Sound, says: "98 % of the pull arrives"},
+			Bends: []gears.BendAsked{{Name: "loop", Degrees: "20", Slides: "new"}}}}, mark: wear.Sound,
+			says: "98 % of the pull arrives"},
 		// 50/11 over 34/32: 4.545 / 1.0625 is 4.28.
 		"ratios": {asked: gears.GearAsked{Ratio: &gears.RatioAsked{Now: road, Then: &gears.TrainAsked{Rings: "34 50",
-			Sprockets: "11 13 15 17 19 21 24 28 34", Seat: "622", Width: "32"}, Power: "180 W", Mass: "86", Cadence: "60"}},
+			Sprockets: "11 13 15 17 19 21 24 28 34", Seat: "622", Width: "32"}, Power: "180 W",
+			Mass: "86", Cadence: "60"}},
 			mark: wear.Sound},
 		"ratios as they are": {asked: gears.GearAsked{Ratio: &gears.RatioAsked{Now: road}}, mark: wear.Sound,
 			says: "highest over lowest 4.3"},
-		"a hub that does not bear it": {bike: hubbed(5), asked: gears.GearAsked{Ratio: &gears.RatioAsked{Now: gears.TrainAsked{
-			Rings: "22", Sprockets: "24", Hub: "hub-5", Seat: "622", Width: "40"}}}, mark: wear.Due, does: "primary"},
-		"electronic and well": {bike: wired, asked: gears.GearAsked{Wired: &gears.WiredAsked{Battery: "80 %", Software: "current",
-			Shifts: "crisp", Pivots: "oiled"}}, mark: wear.Sound},
-		"electronic and empty": {bike: wired, asked: gears.GearAsked{Wired: &gears.WiredAsked{Battery: "4", Software: "current",
-			Shifts: "none", Pivots: "oiled", Steps: "3"}}, mark: wear.Due, does: "charge"},
-		"a hub whose mark is right": {bike: hubbed(5), asked: gears.GearAsked{Hub: hub(gear.MarkRight, "holds")}, mark: wear.Sound},
-		"a hub that slips":          {bike: hubbed(5), asked: gears.GearAsked{Hub: hub(gear.MarkTight, "slips")}, mark: wear.Due},
+		"a hub that does not bear it": {bike: hubbed(5),
+			asked: gears.GearAsked{Ratio: &gears.RatioAsked{Now: gears.TrainAsked{
+				Rings: "22", Sprockets: "24", Hub: "hub-5", Seat: "622", Width: "40"}}},
+			mark: wear.Due, does: "primary"},
+		"electronic and well": {bike: wired,
+			asked: gears.GearAsked{Wired: &gears.WiredAsked{Battery: "80 %", Software: "current",
+				Shifts: "crisp", Pivots: "oiled"}}, mark: wear.Sound},
+		"electronic and empty": {bike: wired,
+			asked: gears.GearAsked{Wired: &gears.WiredAsked{Battery: "4", Software: "current",
+				Shifts: "none", Pivots: "oiled", Steps: "3"}}, mark: wear.Due, does: "charge"},
+		"a hub whose mark is right": {bike: hubbed(5),
+			asked: gears.GearAsked{Hub: hub(gear.MarkRight, "holds")}, mark: wear.Sound},
+		"a hub that slips": {bike: hubbed(5),
+			asked: gears.GearAsked{Hub: hub(gear.MarkTight, "slips")}, mark: wear.Due},
 	} {
 		t.Run(name, func(t *testing.T) {
 			s := stand.Disc(t, workshop.Rules())
@@ -114,12 +134,18 @@ func TestABenchComesToTheWorkThatCures(t *testing.T) {
 		works  []gear.Work
 		says   string
 	}{
-		"rust in the outer":      {func(s *gear.State) { s.Friction = 1.4 }, []gear.Work{gear.RenewCable}, "the barrel cannot cure that"},
-		"dry pivots":             {func(s *gear.State) { s.Pivots = 1.3 }, []gear.Work{gear.OilPivots, gear.RenewCable}, ""},
-		"a bent hanger":          {func(s *gear.State) { s.Tilt, s.Toe = 3, 0.5 }, []gear.Work{gear.Straighten}, "no barrel cures it"},
-		"a low screw too far in": {func(s *gear.State) { s.Low = -1.6 }, []gear.Work{gear.TurnLow}, "the cable has no part in it"},
-		"a slack cable":          {func(s *gear.State) { s.Cable = -0.6 }, []gear.Work{gear.TurnBarrel}, "towards the spokes"},
-		"a tight cable":          {func(s *gear.State) { s.Cable = 0.6 }, []gear.Work{gear.TurnBarrel}, "towards the frame"},
+		"rust in the outer": {func(s *gear.State) { s.Friction = 1.4 },
+			[]gear.Work{gear.RenewCable}, "the barrel cannot cure that"},
+		"dry pivots": {func(s *gear.State) { s.Pivots = 1.3 },
+			[]gear.Work{gear.OilPivots, gear.RenewCable}, ""},
+		"a bent hanger": {func(s *gear.State) { s.Tilt, s.Toe = 3, 0.5 },
+			[]gear.Work{gear.Straighten}, "no barrel cures it"},
+		"a low screw too far in": {func(s *gear.State) { s.Low = -1.6 }, []gear.Work{gear.TurnLow},
+			"the cable has no part in it"},
+		"a slack cable": {func(s *gear.State) { s.Cable = -0.6 }, []gear.Work{gear.TurnBarrel},
+			"towards the spokes"},
+		"a tight cable": {func(s *gear.State) { s.Cable = 0.6 }, []gear.Work{gear.TurnBarrel},
+			"towards the frame"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			s, bench := indexed(t, nil)
@@ -137,12 +163,14 @@ func TestABenchComesToTheWorkThatCures(t *testing.T) {
 
 // looked is what somebody finds who does what a bench asks, of a gear that stands so.
 func looked(b gears.GearBench, state gear.State) gears.GearLook {
-	look := gears.GearLook{Indexing: b.ID, Place: b.Place, What: b.Ask.What, To: b.Ask.To, Up: b.Ask.Up, Sprocket: b.Ask.Sprocket}
+	look := gears.GearLook{Indexing: b.ID, Place: b.Place, What: b.Ask.What, To: b.Ask.To, Up: b.Ask.Up,
+		Sprocket: b.Ask.Sprocket}
 	switch b.Ask.What {
 	case "shift":
 		look.Result = b.Gear.Does(state, gear.Shift{To: b.Ask.To, Up: b.Ask.Up})
 	case "sight":
-		look.Typed = strconv.FormatFloat(b.Gear.Off(state, gear.Shift{To: b.Ask.Sprocket, Up: b.Ask.Sprocket > 0}), 'f', 2, 64)
+		look.Typed = strconv.FormatFloat(b.Gear.Off(state,
+			gear.Shift{To: b.Ask.Sprocket, Up: b.Ask.Sprocket > 0}), 'f', 2, 64)
 	case "push":
 		if look.Push = gear.Springs; state.Pivots > 0 {
 			look.Push = gear.Sticks
@@ -150,25 +178,30 @@ func looked(b gears.GearBench, state gear.State) gears.GearLook {
 	case "gauge": // an arm of 300 mm: the gap differs by its length times twice the tilt's sine between above and below
 		lean := 300 * math.Sin(state.Tilt*math.Pi/180)
 		mm := func(v float64) string { return strconv.FormatFloat(v, 'f', 1, 64) }
-		look.Reach, look.Readings = "300", map[string]string{"12": mm(25 + lean), "3": "25", "6": mm(25 - lean), "9": "25"}
+		look.Reach, look.Readings = "300", map[string]string{"12": mm(25 + lean), "3": "25",
+			"6": mm(25 - lean), "9": "25"}
 	}
 	return look
 }
 
-// The way round the largest pair, by the usual sum: 2·420/12.7 + (50+32)/2 + 12.7·(18/2π)²/420 = 107.39 links.
+// The way round the largest pair, by the usual sum: 2·420/12.7 + (50+32)/2 + 12.7·(18/2π)²/420 =
+// 107.39 links.
 func TestAChainIsAsLongAsTheWayRoundItsLargestPair(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
-	f, err := gears.Figure(s.Lay(), gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50", Sprockets: "11 13 15 18 21 24 28 32",
-		Stay: "420", Cage: "55"}})
+	f, err := gears.Figure(s.Lay(), gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50",
+		Sprockets: "11 13 15 18 21 24 28 32",
+		Stay:      "420", Cage: "55"}})
 	require.NoError(t, err)
 	require.Len(t, f.Pairs, 2)
 	assert.InDelta(t, 107.39, f.Pairs[0].Links, 0.02)
 }
 
-// The last thing at a bench alone is taken back; a bench that is given up with something turned at it leaves a finding.
+// The last thing at a bench alone is taken back; a bench that is given up with something turned
+// at it leaves a finding.
 func TestWhatWasDoneAtABenchIsTakenBackFromItsEnd(t *testing.T) {
 	s, bench := indexed(t, nil)
-	assert.Equal(t, []record.Begun{{Place: record.PlaceGears, Target: string(bench().ID), Says: "index the gears"}}, s.Rules.Begun(s.Lay()))
+	assert.Equal(t, []record.Begun{{Place: record.PlaceGears, Target: string(bench().ID),
+		Says: "index the gears"}}, s.Rules.Begun(s.Lay()))
 	var done []record.ID
 	for _, m := range []gears.GearMove{{Work: gear.TurnBarrel, Quarters: 2}, {Work: gear.TurnLow, Eighths: -1},
 		{Work: gear.TurnHigh, Eighths: 1}, {Work: gear.OilPivots}} {
@@ -179,7 +212,8 @@ func TestWhatWasDoneAtABenchIsTakenBackFromItsEnd(t *testing.T) {
 	assert.Contains(t, bench().Done[3].Says, "out half a turn")
 	back := record.Withdrawals.Says(record.Withdrawn{Reason: "the wrong screw"})
 	require.ErrorContains(t, s.Write(back, done[1]), "Take back the last of them first")
-	require.ErrorContains(t, s.Write(gears.Moves.Says(gears.GearMove{Indexing: bench().ID, Work: gear.OilPivots}), done[3]),
+	require.ErrorContains(t, s.Write(gears.Moves.Says(gears.GearMove{Indexing: bench().ID,
+		Work: gear.OilPivots}), done[3]),
 		"is not written over")
 	require.NoError(t, s.Write(back, done[3]))
 	require.NoError(t, s.Write(back, done[2]))

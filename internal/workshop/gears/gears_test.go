@@ -39,10 +39,12 @@ func TestAGearIsIndexedAndSigned(t *testing.T) {
 		switch {
 		case b.Ask != nil && b.Ask.What == "shift":
 			sh := gear.Shift{To: b.Ask.To, Up: b.Ask.Up}
-			require.NoError(t, s.Write(gears.Looks.Says(gears.GearLook{Indexing: b.ID, Place: b.Place, What: "shift", To: sh.To, Up: sh.Up,
+			require.NoError(t, s.Write(gears.Looks.Says(gears.GearLook{Indexing: b.ID, Place: b.Place,
+				What: "shift", To: sh.To, Up: sh.Up,
 				Result: b.Gear.Does(state, sh)})))
 		case b.Ask != nil && b.Ask.What == "sight":
-			require.NoError(t, s.Write(gears.Looks.Says(gears.GearLook{Indexing: b.ID, Place: b.Place, What: "sight", Sprocket: b.Ask.Sprocket,
+			require.NoError(t, s.Write(gears.Looks.Says(gears.GearLook{Indexing: b.ID, Place: b.Place,
+				What: "sight", Sprocket: b.Ask.Sprocket,
 				Typed: "−0,9 mm"})))
 		case b.Ask != nil:
 			push := gears.GearLook{Indexing: b.ID, Place: b.Place, What: "push", Push: gear.Springs}
@@ -74,10 +76,12 @@ func TestAGearIsIndexedAndSigned(t *testing.T) {
 	assert.Equal(t, &hunt.HuntFound{Cause: "slack", Name: "Cable too slack", Cured: true}, hunt.Views(s.Lay())[0].Found)
 	s.Do(gears.Signs.Says(gears.GearSign{Indexing: bench().ID, Ridden: true}))
 	assert.Empty(t, standing())
-	assert.Equal(t, &gears.GearFound{Cause: gear.CableSet, Name: "Cable wants setting", Mark: "due", Cured: true}, bench().Found)
+	assert.Equal(t, &gears.GearFound{Cause: gear.CableSet, Name: "Cable wants setting", Mark: "due",
+		Cured: true}, bench().Found)
 
 	// What is turned after the signature is tried again; run through at once it is settled again.
-	require.NoError(t, s.Write(gears.Moves.Says(gears.GearMove{Indexing: bench().ID, Place: bench().Place, Work: gear.TurnBarrel,
+	require.NoError(t, s.Write(gears.Moves.Says(gears.GearMove{Indexing: bench().ID,
+		Place: bench().Place, Work: gear.TurnBarrel,
 		Quarters: -1})))
 	assert.Nil(t, bench().Signed)
 	assert.Equal(t, []string{"begun, not signed"}, standing())
@@ -107,11 +111,14 @@ func TestWhatAnIndexingBenchRefuses(t *testing.T) {
 		field string
 		why   string
 	}{
-		"no such shift":      {look(gears.GearLook{What: "shift", To: 9, Up: true, Result: gear.Crisp}), "seen", "no such shift"},
-		"no result":          {look(gears.GearLook{What: "shift", To: 3, Up: true}), "seen", "Say what"},
-		"not a figure":       {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "a bit"}), "typed", "not a figure"},
-		"far off":            {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "60"}), "sighted", "at most two"},
-		"a barrel's end":     {turn(gears.GearMove{Work: gear.TurnBarrel, Quarters: 7}), "quarters", "6 quarter-turns left"},
+		"no such shift": {look(gears.GearLook{What: "shift", To: 9, Up: true, Result: gear.Crisp}),
+			"seen", "no such shift"},
+		"no result": {look(gears.GearLook{What: "shift", To: 3, Up: true}), "seen", "Say what"},
+		"not a figure": {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "a bit"}),
+			"typed", "not a figure"},
+		"far off": {look(gears.GearLook{What: "sight", Sprocket: 2, Typed: "60"}), "sighted", "at most two"},
+		"a barrel's end": {turn(gears.GearMove{Work: gear.TurnBarrel, Quarters: 7}), "quarters",
+			"6 quarter-turns left"},
 		"turned by nothing":  {turn(gears.GearMove{Work: gear.TurnBarrel}), "quarters", "how far"},
 		"signed too early":   {gears.Signs.Says(gears.GearSign{Indexing: b.ID}), "indexing", "Not yet"},
 		"past somebody else": {turn(gears.GearMove{Place: 3, Work: gear.OilPivots}), "", "another tablet"},
@@ -139,7 +146,8 @@ func TestWhatIsRenewedIsOfferedToTheOwner(t *testing.T) {
 	for n := 0; bench().Do == nil; n++ {
 		require.Less(t, n, 40)
 		b := bench()
-		look := gears.GearLook{Indexing: b.ID, Place: b.Place, What: b.Ask.What, To: b.Ask.To, Up: b.Ask.Up, Sprocket: b.Ask.Sprocket}
+		look := gears.GearLook{Indexing: b.ID, Place: b.Place, What: b.Ask.What, To: b.Ask.To,
+			Up: b.Ask.Up, Sprocket: b.Ask.Sprocket}
 		switch b.Ask.What {
 		case "shift":
 			look.Result = b.Gear.Does(rusty, gear.Shift{To: b.Ask.To, Up: b.Ask.Up})
@@ -158,7 +166,8 @@ func TestWhatIsRenewedIsOfferedToTheOwner(t *testing.T) {
 	require.Len(t, do.Offer, 1)
 	assert.Equal(t, "gear-cable", do.Offer[0].Operation)
 	assert.Positive(t, do.Offer[0].Total)
-	offered := agree.Item{Operation: "gear-cable", Title: do.Offer[0].Title, Minutes: do.Offer[0].Minutes, Parts: do.Offer[0].Parts}
+	offered := agree.Item{Operation: "gear-cable", Title: do.Offer[0].Title,
+		Minutes: do.Offer[0].Minutes, Parts: do.Offer[0].Parts}
 	s.Do(agree.Items.Says(offered))
 	assert.Empty(t, bench().Do.Offer, "it stands on the list")
 }
@@ -202,8 +211,9 @@ func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
 	bent := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "37", "3": "33",
 		"6": "27,5", "9": "31"}}}
 	assert.Equal(t, []string{"Mech hanger"}, note(s, bent))
-	straight := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "32", "3": "32",
-		"6": "32.4", "9": "32"}}}
+	straight := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300",
+		Readings: map[string]string{"12": "32", "3": "32",
+			"6": "32.4", "9": "32"}}}
 	assert.Empty(t, note(s, straight), "read again, it is straight")
 	assert.Equal(t, []string{"Mech hanger"}, note(s, bent))
 	s.Do(inspect.Findings.Says(inspect.Finding{Title: "Mech hanger", Mark: "due"}))
@@ -216,7 +226,8 @@ func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
 	require.Len(t, notes, 2, "a bench at a time, the last of each")
 	assert.Equal(t, "clamp", notes[1].Figured.Do[0].What, "angle before cable")
 
-	err := s.Write(gears.Notes.Says(gears.GearNote{GearAsked: gears.GearAsked{Front: &gears.FrontAsked{Height: "high", Angle: "0"}}}))
+	err := s.Write(gears.Notes.Says(gears.GearNote{GearAsked: gears.GearAsked{Front: &gears.FrontAsked{Height: "high",
+		Angle: "0"}}}))
 	require.ErrorContains(t, err, "“high” is not a figure")
 	require.ErrorContains(t, s.Write(gears.Notes.Says(gears.GearNote{})), "which bench")
 }
@@ -233,12 +244,17 @@ func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
 	assert.Len(t, f.Ratio.Now.Gears, 18)
 	assert.Positive(t, f.Ratio.Hill)
 	for name, bad := range map[string]gears.GearAsked{
-		"ratio.now.seat":      {Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34", Sprockets: "11 12", Seat: "", Width: "32"}}},
-		"chain.sprockets":     {Chain: &gears.ChainAsked{Rings: "34", Sprockets: "none", Stay: "420", Cage: "60"}},
-		"single.links":        {Single: &gears.SingleAsked{Ring: "44", Sprocket: "20", From: "440", Room: "20", Links: "104.5"}},
-		"path.bends.0.slides": {Path: &gears.PathAsked{Bends: []gears.BendAsked{{Name: "loop", Degrees: "90", Slides: "wet"}}}},
-		"worn.most":           {Worn: &gears.WornAsked{Sprockets: "11 12", By: "gauge", Gauge: "0.5", Chains: "1", Most: "19"}},
-		"worn.length":         {Worn: &gears.WornAsked{Sprockets: "11 12", By: "rule", Length: "", Links: "24", Chains: "1"}},
+		"ratio.now.seat": {Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34",
+			Sprockets: "11 12", Seat: "", Width: "32"}}},
+		"chain.sprockets": {Chain: &gears.ChainAsked{Rings: "34", Sprockets: "none", Stay: "420", Cage: "60"}},
+		"single.links": {Single: &gears.SingleAsked{Ring: "44", Sprocket: "20", From: "440",
+			Room: "20", Links: "104.5"}},
+		"path.bends.0.slides": {Path: &gears.PathAsked{Bends: []gears.BendAsked{{Name: "loop",
+			Degrees: "90", Slides: "wet"}}}},
+		"worn.most": {Worn: &gears.WornAsked{Sprockets: "11 12", By: "gauge", Gauge: "0.5",
+			Chains: "1", Most: "19"}},
+		"worn.length": {Worn: &gears.WornAsked{Sprockets: "11 12", By: "rule", Length: "",
+			Links: "24", Chains: "1"}},
 	} {
 		_, err := gears.Figure(s.Lay(), bad)
 		var p *record.Problem
@@ -251,7 +267,8 @@ func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
 func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
 	s.Record.Bike.Facts.Gears, s.Record.Bike.Facts.Speeds, s.Record.Bike.Facts.RearAxle = "hub", 5, "nuts"
-	right := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "holds", DustCap: "there"}}
+	right := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right",
+		Loaded: "holds", DustCap: "there"}}
 	assert.Empty(t, standing(s), "nobody touched it")
 	s.Do(agree.Items.Says(agree.Item{Operation: "tyre-rear", Title: "Rear tyre", Minutes: 20}))
 	id := s.Record.Entries[len(s.Record.Entries)-1].ID
@@ -263,7 +280,8 @@ func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
 	slack := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkSlack, Returns: "right", DustCap: "there"}}
 	assert.Equal(t, []string{"Hub gear's mark"}, note(s, slack))
 
-	none := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkNone, Returns: "not_tried", Loaded: "holds", DustCap: "there"}}
+	none := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkNone, Returns: "not_tried",
+		Loaded: "holds", DustCap: "there"}}
 	err := s.Write(gears.Notes.Says(gears.GearNote{GearAsked: none}))
 	assert.ErrorContains(t, err, "has a mark: say where it stands in gear 2")
 	s = stand.Disc(t, workshop.Rules())

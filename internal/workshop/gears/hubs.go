@@ -13,7 +13,8 @@ import (
 func figureHub(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	in := asked.Hub
 	if family, known := s.Book.HubOf(parts.Facts.Of(s).Speeds); known && family.Mark > 0 && in.Mark == gear.MarkNone {
-		return record.Refuse("hub.mark", "A hub of %d gears has a mark: say where it stands in gear %d.", len(family.Ratios), family.Mark)
+		return record.Refuse("hub.mark", "A hub of %d gears has a mark: say where it stands in gear %d.",
+			len(family.Ratios), family.Mark)
 	}
 	h := gear.Hubbed{Mark: in.Mark, Returns: in.Returns, Loaded: in.Loaded, Slipped: in.Slipped, DustCap: in.DustCap,
 		SetGears: parts.Facts.Of(s).Speeds}

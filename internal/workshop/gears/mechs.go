@@ -40,14 +40,16 @@ func figureHanger(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 	switch h.Do {
 	case "bend":
 		out.Mark, out.wait = wear.Due, true
-		out.Do = append(out.Do, gear.Advised{What: "bend", Says: "Bend it back with the gauge's arm at that hour, pulling away " +
-			"from the wheel, a little " +
-			"past straight and let go; read it again all round."})
+		out.Do = append(out.Do, gear.Advised{What: "bend",
+			Says: "Bend it back with the gauge's arm at that hour, pulling away " +
+				"from the wheel, a little " +
+				"past straight and let go; read it again all round."})
 	case "replace":
 		out.Mark, out.wait = wear.Due, true
-		out.Do = append(out.Do, gear.Advised{What: "replace", Says: "Too far: one bent back from there is weak. Replace it; one " +
-			"that belongs to the " +
-			"frame is bent back once, and watched."})
+		out.Do = append(out.Do, gear.Advised{What: "replace",
+			Says: "Too far: one bent back from there is weak. Replace it; one " +
+				"that belongs to the " +
+				"frame is bent back once, and watched."})
 	}
 	return nil
 }

@@ -69,7 +69,8 @@ func hubMoved(s *record.Sheet) bool {
 	})
 }
 
-// KnownOf gathers what is known of a bike's gears: what was written at a bench, else what was read off its parts.
+// KnownOf gathers what is known of a bike's gears: what was written at a bench, else what was
+// read off its parts.
 func KnownOf(s *record.Sheet) GearsKnown {
 	f := parts.Facts.Of(s)
 	k := GearsKnown{Mechs: f.Gears == "cable" || f.Gears == "electronic"}
@@ -95,7 +96,8 @@ func (k *GearsKnown) shown(s *record.Sheet, f bike.Facts) {
 	case "electronic":
 		k.Battery, k.Steps = on(gear.BatteryScale()), on(gear.StepScale())
 	}
-	if f.Gears == "cable" || len(Benches.Of(s)) > 0 { // a bench that was begun goes on, whatever the bike is said to be since
+	// a bench that was begun goes on, whatever the bike is said to be since
+	if f.Gears == "cable" || len(Benches.Of(s)) > 0 {
 		k.Results = shiftMarks()
 	}
 	if k.Mechs && f.Rings > 1 {
@@ -125,7 +127,8 @@ func (k *GearsKnown) read(s *record.Sheet) {
 			Width: on("rear-tyre", "width")}}
 	}
 	if k.Chain == nil && k.Mechs {
-		k.Chain = &ChainAsked{Rings: rings, Sprockets: sprockets, TakesUp: on("rear-mech", "takes-up"), Largest: on("rear-mech", "largest")}
+		k.Chain = &ChainAsked{Rings: rings, Sprockets: sprockets, TakesUp: on("rear-mech", "takes-up"),
+			Largest: on("rear-mech", "largest")}
 	}
 	if k.Single == nil && !k.Mechs && f.Drive == "chain" {
 		k.Single = &SingleAsked{Ring: rings, Sprocket: sprockets, Links: on("chain", "links")}
@@ -173,10 +176,12 @@ func pair(least, most string) string {
 }
 
 // benchNames are what the smaller benches are called on the list before the door.
-var benchNames = map[string]string{"front": "Front mech", "hanger": "Mech hanger", "hub": "Hub gear's mark", "wired": "Electronic gears",
+var benchNames = map[string]string{"front": "Front mech", "hanger": "Mech hanger",
+	"hub": "Hub gear's mark", "wired": "Electronic gears",
 	"single": "Chain's tension"}
 
-// toldOn says whether what a bench found stands as a finding since: from then on it is the owner's to answer, like any other.
+// toldOn says whether what a bench found stands as a finding since: from then on it is the
+// owner's to answer, like any other.
 func toldOn(s *record.Sheet, n BenchNote) bool {
 	e, told := inspect.Findings.Last(s.Ledger, func(f *inspect.Finding) bool { return f.Title == n.Figured.Finds })
 	return told != nil && s.Place(e.ID) > s.Place(n.ID)
@@ -187,15 +192,17 @@ func waiting(s *record.Sheet) (list []record.Obstacle) {
 	moved := parts.Facts.Of(s).Gears == "hub" && hubMoved(s)
 	for _, n := range lastNotes.Of(s) {
 		if n.Figured.wait && !toldOn(s, n) && !(n.Figured.Bench == "hub" && moved) {
-			list = append(list, record.Obstacle{Title: benchNames[n.Figured.Bench], Detail: n.Figured.Says, Mark: n.Figured.Mark,
+			list = append(list, record.Obstacle{Title: benchNames[n.Figured.Bench],
+				Detail: n.Figured.Says, Mark: n.Figured.Mark,
 				Stage: record.StageWork, Place: record.PlaceGears, Target: n.Figured.Bench})
 		}
 	}
 	if !moved {
 		return list
 	}
-	look := record.Obstacle{Title: "Look at the hub gear's mark", Detail: "its axle was undone: washers, tugs and place move the mark",
-		Mark: wear.Open, Stage: record.StageVerify, Place: record.PlaceGears, Target: "hub"}
+	look := record.Obstacle{Title: "Look at the hub gear's mark",
+		Detail: "its axle was undone: washers, tugs and place move the mark",
+		Mark:   wear.Open, Stage: record.StageVerify, Place: record.PlaceGears, Target: "hub"}
 	if family, known := s.Book.HubOf(parts.Facts.Of(s).Speeds); known && family.Mark == 0 {
 		look.Title, look.Detail = "Try the hub gear under load", "its axle was undone, and it has no mark to look at"
 	}
@@ -208,6 +215,7 @@ func toldOf(said string) Told {
 	any := func(words ...string) bool {
 		return slices.ContainsFunc(words, func(w string) bool { return strings.Contains(said, w) })
 	}
-	return Told{Fell: any("fell", "crash", "knocked", "hit ", "came off"), Stood: any("stood", "all winter", "in the shed", "in the garage"),
+	return Told{Fell: any("fell", "crash", "knocked", "hit ", "came off"),
+		Stood:   any("stood", "all winter", "in the shed", "in the garage"),
 		Swapped: any("new lever", "new mech", "new cassette", "new sprockets", "new shifter")}
 }

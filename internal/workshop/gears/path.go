@@ -17,7 +17,8 @@ func figurePath(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	bends := make([]gear.Bend, len(in.Bends))
 	for i, b := range in.Bends {
 		field := "path.bends." + strconv.Itoa(i)
-		bends[i] = gear.Bend{Name: b.Name, Degrees: t.figure(field+".degrees", b.Degrees, measure.Degree), Slides: slides[b.Slides]}
+		bends[i] = gear.Bend{Name: b.Name, Degrees: t.figure(field+".degrees", b.Degrees,
+			measure.Degree), Slides: slides[b.Slides]}
 		if bends[i].Slides == 0 && t.err == nil {
 			t.err = record.Refuse(field+".slides", "Say how the inner slides in it.")
 		}
@@ -35,7 +36,8 @@ func figurePath(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 		return err
 	}
 	out.Path = &p
-	out.Says = measure.Format(round(100*p.Kept, 1)) + " % of the pull arrives; the pulley lags " + measure.Format(round(p.Lag,
+	out.Says = measure.Format(round(100*p.Kept,
+		1)) + " % of the pull arrives; the pulley lags " + measure.Format(round(p.Lag,
 		100)) + " mm either way."
 	if p.Worst >= 0 && p.Lag > lagsTooMuch {
 		out.Mark = wear.Due

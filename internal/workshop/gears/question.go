@@ -7,8 +7,9 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// GearAsked is what one of the smaller benches of the gears is asked: one of its parts is filled in, with figures
-// as they were typed. What is written down is kept with the bike, so that nobody is asked twice.
+// GearAsked is what one of the smaller benches of the gears is asked: one of its parts is filled
+// in, with figures as they were typed. What is written down is kept with the bike, so that nobody
+// is asked twice.
 type GearAsked struct {
 	Ratio  *RatioAsked  `json:"ratio,omitempty"`
 	Chain  *ChainAsked  `json:"chain,omitempty"`

@@ -35,7 +35,8 @@ func figureRatio(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 		return err
 	}
 	out.Ratio = r
-	out.Says = strconv.Itoa(len(r.Now.Gears)) + " gears, " + strconv.Itoa(r.Now.Felt) + " of them felt; highest over lowest " +
+	out.Says = strconv.Itoa(len(r.Now.Gears)) + " gears, " + strconv.Itoa(r.Now.Felt) +
+		" of them felt; highest over lowest " +
 		measure.Format(round(r.Now.Range, 10)) + "; up to " + measure.Format(round(100*r.Hill, 1)) + " % in the lowest."
 	borne := r.Borne
 	if in.Then != nil {
@@ -58,13 +59,15 @@ func figureRatio(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 }
 
 // worked works one train out for a rider.
-func worked(s *record.Sheet, train gear.Train, hub *gear.Hub, rider gear.Rider) (g gear.Geared, hill float64, b *gear.Borne, err error) {
+func worked(s *record.Sheet, train gear.Train, hub *gear.Hub, rider gear.Rider) (g gear.Geared,
+	hill float64, b *gear.Borne, err error) {
 	if g, err = train.Work(); err != nil {
 		return g, 0, nil, err
 	}
 	if hill, err = rider.Climbs(g.Gears[0].Development); err != nil || hub == nil {
 		return g, hill, nil, err
 	}
-	borne, err := hub.Bears(train.Rings[0], train.Sprockets[len(train.Sprockets)-1], parts.Facts.Of(s).Electric == "mid_motor")
+	borne, err := hub.Bears(train.Rings[0], train.Sprockets[len(train.Sprockets)-1],
+		parts.Facts.Of(s).Electric == "mid_motor")
 	return g, hill, &borne, err
 }

@@ -48,10 +48,12 @@ type GearAsk struct {
 	Says     string `json:"says"`
 }
 
-var marks = map[gear.Result]wear.Mark{gear.Crisp: wear.Sound, gear.Slow: wear.Watch, gear.Noisy: wear.Watch, gear.WillNot: wear.Due,
+var marks = map[gear.Result]wear.Mark{gear.Crisp: wear.Sound, gear.Slow: wear.Watch,
+	gear.Noisy: wear.Watch, gear.WillNot: wear.Due,
 	gear.Two: wear.Unsafe, gear.Over: wear.Unsafe}
 
-var resultNames = map[gear.Result]string{gear.Crisp: "crisp", gear.Slow: "slow", gear.WillNot: "will not", gear.Two: "two at once",
+var resultNames = map[gear.Result]string{gear.Crisp: "crisp", gear.Slow: "slow",
+	gear.WillNot: "will not", gear.Two: "two at once",
 	gear.Noisy: "noisy", gear.Over: "over the edge"}
 
 // causeNames are what causes are called, and what tells for them.
@@ -61,14 +63,15 @@ var causeNames = map[gear.Cause][2]string{
 	gear.PivotsDry:  {"Mech's pivots dry", "Drops lag, where the spring works alone."},
 	gear.HangerBent: {"Hanger bent", "It grows from sprocket to sprocket: lay the gauge on it."},
 	gear.HangerTurn: {"Hanger turned", "Noise on one side in every gear."},
-	gear.Unmatched:  {"Lever and mech do not belong together", "It grows from sprocket to sprocket, and the hanger is straight."},
-	gear.LowIn:      {"Low limit stops it too soon", "The largest sprocket alone is not reached."},
-	gear.LowOut:     {"Low limit stops it too late", "It could go over the largest, into the spokes."},
-	gear.HighIn:     {"High limit stops it too soon", "The smallest sprocket alone is not reached."},
-	gear.HighOut:    {"High limit stops it too late", "It could go over the smallest."},
-	gear.GapWide:    {"Pulley too far from the sprockets", "Every shift is vague."},
-	gear.GapNear:    {"Pulley too near the sprockets", "It growls on the largest."},
-	gear.TeethWorn:  {"Chain and sprockets worn", "Nothing is crisp any more, nowhere."},
+	gear.Unmatched: {"Lever and mech do not belong together",
+		"It grows from sprocket to sprocket, and the hanger is straight."},
+	gear.LowIn:     {"Low limit stops it too soon", "The largest sprocket alone is not reached."},
+	gear.LowOut:    {"Low limit stops it too late", "It could go over the largest, into the spokes."},
+	gear.HighIn:    {"High limit stops it too soon", "The smallest sprocket alone is not reached."},
+	gear.HighOut:   {"High limit stops it too late", "It could go over the smallest."},
+	gear.GapWide:   {"Pulley too far from the sprockets", "Every shift is vague."},
+	gear.GapNear:   {"Pulley too near the sprockets", "It growls on the largest."},
+	gear.TeethWorn: {"Chain and sprockets worn", "Nothing is crisp any more, nowhere."},
 }
 
 // behind is a cause in words; off is where the pulley stands on the whole, mm towards the spokes.
@@ -82,7 +85,8 @@ func behind(e gear.Evidence, c gear.Chance, off float64) GearCause {
 	}
 	switch {
 	case c.Cause == gear.CableSet && e.History.CableDays > 0 && e.History.CableDays < 60:
-		b.Why = fmt.Sprintf("New %s ago: a cable settles in its outers, about a turn.", words.Count(e.History.CableDays, "day"))
+		b.Why = fmt.Sprintf("New %s ago: a cable settles in its outers, about a turn.",
+			words.Count(e.History.CableDays, "day"))
 	case c.Cause == gear.HangerBent && e.History.Fell:
 		b.Why = "It fell, or was hit there."
 	case c.Cause == gear.Unmatched && e.History.Swapped:
@@ -130,7 +134,8 @@ func MoveSays(book *knowledge.Book, m gear.Move) string {
 		return fmt.Sprintf("%s %s %s", words.Capital(a.Name), way(m.Quarters), turned(m.Quarters, quarter))
 	case gear.Reclamp:
 		barrel, _ := book.Adjuster(speech.MechBarrel)
-		return fmt.Sprintf("Cable clamped anew, %s tighter, barrel in", measure.Format(float64(m.Quarters)/4*barrel.Turn.Mm)+" mm")
+		return fmt.Sprintf("Cable clamped anew, %s tighter, barrel in",
+			measure.Format(float64(m.Quarters)/4*barrel.Turn.Mm)+" mm")
 	case gear.TurnLow, gear.TurnHigh, gear.TurnGap:
 		return fmt.Sprintf("%s %s %s", words.Capital(a.Name), way(m.Eighths), turned(m.Eighths, "eighth"))
 	}
@@ -146,7 +151,8 @@ func lookSays(d gear.Drivetrain, in GearLook) string {
 	case "run":
 		return "Run through all the rest, up and down: crisp"
 	case "push":
-		return "Pushed in, the mech " + map[gear.Push]string{gear.Springs: "springs back", gear.Sticks: "sticks"}[in.Push]
+		return "Pushed in, the mech " + map[gear.Push]string{gear.Springs: "springs back",
+			gear.Sticks: "sticks"}[in.Push]
 	case "gauge":
 		return "Hanger gauge: " + hangerSays(*in.Hanger)
 	}
@@ -186,7 +192,8 @@ func asking(d gear.Drivetrain, a gear.Ask) *GearAsk {
 		out.Title = fmt.Sprintf("Sight it over %d", d.Teeth[a.Sprocket])
 		out.Says = "from behind, after a climb to it: how far does the pulley stand off the sprocket's middle?"
 	case "gauge":
-		out.Title, out.Says = "Lay the hanger gauge on it", "mech off: a bent hanger and parts that do not belong together look alike from here"
+		out.Title, out.Says = "Lay the hanger gauge on it",
+			"mech off: a bent hanger and parts that do not belong together look alike from here"
 	case "push":
 		out.Title, out.Says = "Push the mech in, and let go", "cable slack: does it spring back at once, all the way?"
 	}
@@ -207,7 +214,8 @@ func within(screw speech.Adjuster, m gear.Move) (turned gear.Move, beyond string
 func doing(book *knowledge.Book, e gear.Evidence, m gear.Move, left int) *GearDo {
 	screw, _ := book.Adjuster(turnedBy[m.Work])
 	m, beyond := within(screw, m)
-	d := &GearDo{Work: m.Work, Quarters: m.Quarters, Eighths: m.Eighths, Title: MoveSays(book, m), Done: "Turned; try again", Right: m.Right}
+	d := &GearDo{Work: m.Work, Quarters: m.Quarters, Eighths: m.Eighths, Title: MoveSays(book, m),
+		Done: "Turned; try again", Right: m.Right}
 	mm := func(v float64) string { return measure.Format(math.Round(math.Abs(v)*100)/100) + " mm" }
 	towards := "the spokes"
 	if m.Pulley < 0 {
@@ -215,11 +223,13 @@ func doing(book *knowledge.Book, e gear.Evidence, m gear.Move, left int) *GearDo
 	}
 	switch m.Work {
 	case gear.TurnBarrel:
-		d.Says = fmt.Sprintf("About %s of cable: the pulley moves %s towards %s. The barrel has %s left outward.", mm(m.Cable), mm(m.Pulley),
+		d.Says = fmt.Sprintf("About %s of cable: the pulley moves %s towards %s. The barrel has %s left outward.",
+			mm(m.Cable), mm(m.Pulley),
 			towards, words.Count(left, "quarter-turn"))
 	case gear.Reclamp:
 		d.Title = "Wind the barrel in, clamp the cable anew"
-		d.Says = fmt.Sprintf("It wants %s more of cable, and the barrel has %s left. Barrel in, pull the inner snug, torque the clamp.",
+		d.Says = fmt.Sprintf("It wants %s more of cable, and the barrel has %s left. Barrel in, pull "+
+			"the inner snug, torque the clamp.",
 			mm(m.Cable), words.Count(left, "quarter-turn"))
 		d.Done = "Clamped; try again"
 	case gear.TurnLow:
@@ -228,12 +238,14 @@ func doing(book *knowledge.Book, e gear.Evidence, m gear.Move, left int) *GearDo
 	case gear.TurnHigh:
 		d.Says = "The smallest sprocket alone wants it; the cable has no part in it."
 	case gear.TurnGap:
-		d.Says = fmt.Sprintf("The guide pulley about %g mm from the largest sprocket; a millimetre either way changes little. A turn moves it "+
+		d.Says = fmt.Sprintf("The guide pulley about %g mm from the largest sprocket; a millimetre "+
+			"either way changes little. A turn moves it "+
 			"by about %g mm.", gear.UsualGap, screw.Turn.Mm)
 		d.Caution = words.Capital(screw.Differs)
 	case gear.RenewCable:
 		d.Title, d.Done = "Friction: renew inner and outer", "Renewed; try again"
-		d.Says = "It lags up and down alike: the barrel cannot cure that. Look at the short loop at the rear first. Tell the owner."
+		d.Says = "It lags up and down alike: the barrel cannot cure that. Look at the short loop at the " +
+			"rear first. Tell the owner."
 	case gear.OilPivots:
 		d.Title, d.Done = "Clean and oil the mech's pivots", "Oiled; try again"
 		d.Says = "Drops lag, climbs do not: its spring pulls against dry pivots."
@@ -248,10 +260,12 @@ func doing(book *knowledge.Book, e gear.Evidence, m gear.Move, left int) *GearDo
 		d.Caution, d.Done = "Bent far, it is replaced: one that came back is weak.", "Straight; try again"
 	case gear.MatchParts:
 		d.Title = "Lever, mech and sprockets do not belong together"
-		d.Says = fmt.Sprintf("Off by about %s by the middle of the sprockets: read what stands on lever and mech. Tell the owner.", mm(m.Pulley))
+		d.Says = fmt.Sprintf("Off by about %s by the middle of the sprockets: read what stands on lever "+
+			"and mech. Tell the owner.", mm(m.Pulley))
 		d.Done = "They match now; try again"
 	case gear.RenewTeeth:
-		d.Title, d.Says, d.Done = "Chain and sprockets are worn", "Gauge the chain, look at the teeth; nothing that is turned makes them crisp.",
+		d.Title, d.Says, d.Done = "Chain and sprockets are worn",
+			"Gauge the chain, look at the teeth; nothing that is turned makes them crisp.",
 			"Renewed; try again"
 	}
 	d.Says += beyond
@@ -262,7 +276,8 @@ func doing(book *knowledge.Book, e gear.Evidence, m gear.Move, left int) *GearDo
 }
 
 // sold is the work that the shop sells for what is to be done.
-var sold = map[gear.Work]string{gear.RenewCable: "gear-cable", gear.OilPivots: "mech-clean", gear.Straighten: "straighten-hanger",
+var sold = map[gear.Work]string{gear.RenewCable: "gear-cable", gear.OilPivots: "mech-clean",
+	gear.Straighten: "straighten-hanger",
 	gear.RenewTeeth: "replace-sprockets"}
 
 // offer is work to offer to the owner, unless it stands on the list already.

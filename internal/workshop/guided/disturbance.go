@@ -20,8 +20,8 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	return list
 })
 
-// stepped is what a run disturbed, step by step: those that were taken back as well. What it torques counts from its
-// beginning, so that an older log does not.
+// stepped is what a run disturbed, step by step: those that were taken back as well. What it
+// torques counts from its beginning, so that an older log does not.
 func stepped(s *record.Sheet, run record.Entry, in *Guided) (list []record.Disturbance) {
 	if joints := fastenersOf(s, run); len(joints) > 0 {
 		list = append(list, record.Disturbance{Since: run.ID, Says: "“" + in.Work.Name + "” was begun", Joints: joints})
@@ -36,7 +36,8 @@ func stepped(s *record.Sheet, run record.Entry, in *Guided) (list []record.Distu
 			continue
 		}
 		step := in.Work.Procedure.Steps[i]
-		d := record.Disturbance{Since: e.ID, Says: "“" + in.Work.Name + "” went on", Joints: slices.Clone(step.Undoes), Named: true}
+		d := record.Disturbance{Since: e.ID, Says: "“" + in.Work.Name + "” went on",
+			Joints: slices.Clone(step.Undoes), Named: true}
 		for _, id := range step.Opens {
 			state, _ := s.Book.State(id)
 			d.Joints = append(d.Joints, state.Undoes...)
@@ -55,7 +56,8 @@ func stepped(s *record.Sheet, run record.Entry, in *Guided) (list []record.Distu
 			}
 		}
 		list = append(list, again, d, goesOn(s, e, step, open, d.Says))
-		open = slices.DeleteFunc(append(open, step.Opens...), func(id string) bool { return slices.Contains(step.Closes, id) })
+		open = slices.DeleteFunc(append(open, step.Opens...),
+			func(id string) bool { return slices.Contains(step.Closes, id) })
 		before = e.ID
 	}
 	return list
@@ -76,8 +78,8 @@ func goesOn(s *record.Sheet, e record.Entry, step procedure.Step, open []string,
 	return d
 }
 
-// worked is what work disturbed that was marked done. What its run torqued and signed came after that began, where it
-// was gone through to its end; anything else was done when Done was pressed.
+// worked is what work disturbed that was marked done. What its run torqued and signed came after
+// that began, where it was gone through to its end; anything else was done when Done was pressed.
 func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance {
 	d := record.Disturbance{Since: e.ID, Says: "work was done", Tests: record.EveryTest}
 	_, item := agree.Items.Wrote(s.Ledger, in.Item)
@@ -85,7 +87,8 @@ func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance 
 		return d
 	}
 	operation, _ := s.Book.Operation(item.Operation)
-	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done", slices.Concat(item.Touches, record.Loosens(s, operation))
+	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done",
+		slices.Concat(item.Touches, record.Loosens(s, operation))
 	if in.Run == nil {
 		return d
 	}

@@ -173,7 +173,8 @@ func Marks(steps []record.Entry) []procedure.Mark {
 // marksOf lists what was done in a run, for its procedure.
 func marksOf(s *record.Sheet, run record.ID) []procedure.Mark { return Marks(Done(s, run)) }
 
-// Finished are the runs of a job that came to their end, and were not left because something else comes first.
+// Finished are the runs of a job that came to their end, and were not left because something else
+// comes first.
 var Finished = record.Derive(func(s *record.Sheet) (ended []*Guided) {
 	for e, in := range Starts.All(s.Ledger) {
 		if finished(s, e.ID, in) {
@@ -190,8 +191,8 @@ func finished(s *record.Sheet, run record.ID, in *Guided) bool {
 	return err == nil && state.Now >= len(p.Steps) && !p.Left(marks)
 }
 
-// DidFor is the last run of an operation that came to its end after something was proposed, and that no work was told
-// with yet; nil where there is none.
+// DidFor is the last run of an operation that came to its end after something was proposed, and
+// that no work was told with yet; nil where there is none.
 func DidFor(s *record.Sheet, operation string, proposed record.ID) (did *record.ID) {
 	for e, in := range Starts.All(s.Ledger) {
 		if operation == "" || in.Work.Operation != operation || !finished(s, e.ID, in) || Told(s, e.ID) {
@@ -255,9 +256,10 @@ func Takes(s *record.Sheet, o knowledge.Operation) (minutes, times int) {
 	return max(1, int(math.Round(sum/float64(times)))), times
 }
 
-// Since is the entry from which on the work of a done item counts for a point. What a run read as the work left it
-// came after the work; anything else was known before its run began, or read in it as it was found, or before Done was
-// pressed where no run did it: what is seen while the run goes on, or between it and Done, was not put right by it.
+// Since is the entry from which on the work of a done item counts for a point. What a run read as
+// the work left it came after the work; anything else was known before its run began, or read in
+// it as it was found, or before Done was pressed where no run did it: what is seen while the run
+// goes on, or between it and Done, was not put right by it.
 func Since(s *record.Sheet, i agree.ItemView, point string) record.ID {
 	since := *i.WorkID
 	if i.Work.Run != nil {
@@ -272,7 +274,8 @@ func Since(s *record.Sheet, i agree.ItemView, point string) record.ID {
 	}
 	for e, in := range Starts.All(s.Ledger) {
 		work := in.Work
-		if s.Knew(e.ID, *i.WorkID) && i.Item.Operation != "" && work.Operation == i.Item.Operation && work.Leaves(point) && !Left(s, e.ID) {
+		if s.Knew(e.ID, *i.WorkID) && i.Item.Operation != "" && work.Operation == i.Item.Operation &&
+			work.Leaves(point) && !Left(s, e.ID) {
 			since = e.ID
 		}
 	}

@@ -22,6 +22,7 @@ func TestOnlyRunsThatWereDoneTellHowLongTheyTake(t *testing.T) {
 			assert.Equal(t, c.counts, guided.TookOf([]guided.Taken{c.run})["p"].Times == 1)
 		})
 	}
-	both := guided.TookOf([]guided.Taken{{Procedure: "p", Steps: 5, Minutes: 20}, {Procedure: "p", Steps: 9, Minutes: 40}})
+	both := guided.TookOf([]guided.Taken{{Procedure: "p", Steps: 5, Minutes: 20},
+		{Procedure: "p", Steps: 9, Minutes: 40}})
 	assert.Equal(t, guided.Took{Minutes: 30, Times: 2}, both["p"])
 }

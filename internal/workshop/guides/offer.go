@@ -70,7 +70,8 @@ type AskOption struct {
 	Why  string `json:"why,omitempty"`
 }
 
-// For lists the guided work for an end of the bike, or for what has no end: what findings and causes found ask for first.
+// For lists the guided work for an end of the bike, or for what has no end: what findings and
+// causes found ask for first.
 func For(s *record.Sheet, e string) []Offer {
 	out := slices.Clone(offered.Of(s)[e])
 	old := fluid.FluidAge(s, e) == complaint.OldFluid
@@ -96,7 +97,8 @@ var offered = record.Derive(func(s *record.Sheet) map[string][]Offer {
 	wanted, facts, out := wantedOn(s), parts.Facts.Of(s), map[string][]Offer{"": {}, "front": {}, "rear": {}}
 	for _, p := range s.Book.ProceduresOn(facts) {
 		here := guided.Times.Of(s)[p.ID]
-		o := Offer{ID: p.ID, End: p.End, Bench: p.Bench, Name: p.Name, About: p.About, Minutes: p.Minutes, Here: math.Round(here.Minutes),
+		o := Offer{ID: p.ID, End: p.End, Bench: p.Bench, Name: p.Name, About: p.About,
+			Minutes: p.Minutes, Here: math.Round(here.Minutes),
 			Times: here.Times, Fluid: p.Fluid, FluidIf: p.FluidIf, Does: p.Operation, Caution: p.Caution,
 			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
 		if o.Reads = guided.Unread(p, facts, guided.ChosenOn(p, facts, nil)); p.Fluid && o.Reads == p.End+"_fluid" {
@@ -213,7 +215,8 @@ var fastened = record.Derive(func(s *record.Sheet) map[string]joint {
 
 // jointsOf lists the fasteners of this bike that a procedure and its work open, in the book's order.
 func jointsOf(s *record.Sheet, p knowledge.Procedure, o knowledge.Operation) []Joint {
-	ids := s.Book.Hanging(slices.Concat(record.Loosens(s, o), p.Joints), func(c bike.Condition) bool { return c.Holds(parts.Facts.Of(s)) })
+	ids := s.Book.Hanging(slices.Concat(record.Loosens(s, o), p.Joints),
+		func(c bike.Condition) bool { return c.Holds(parts.Facts.Of(s)) })
 	slices.Sort(ids)
 	var opened []joint
 	for _, id := range slices.Compact(ids) {

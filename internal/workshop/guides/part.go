@@ -39,5 +39,7 @@ func ShortOf(s *record.Sheet) ShortPart {
 
 // Subject is the guided work that belongs to no end of the bike.
 func Subject() record.Subject {
-	return record.Subject{Places: func(s *record.Sheet) []record.Place { return record.At(record.PlaceGuides, len(offered.Of(s)[""]) > 0) }}
+	return record.Subject{Places: func(s *record.Sheet) []record.Place {
+		return record.At(record.PlaceGuides, len(offered.Of(s)[""]) > 0)
+	}}
 }

@@ -56,8 +56,8 @@ func spoken(said string) []string {
 	return strings.FieldsFunc(strings.ToLower(said), func(r rune) bool { return !unicode.IsLetter(r) })
 }
 
-// sounds says how much words sound like a fault; 0 for not at all. "The back brake howls": which end they mean counts
-// too, and one that names the other end is not meant.
+// sounds says how much words sound like a fault; 0 for not at all. "The back brake howls": which
+// end they mean counts too, and one that names the other end is not meant.
 func sounds(f complaint.Fault, said []string) (score int) {
 	for _, word := range f.Said {
 		first, rest, _ := strings.Cut(word, " ")
@@ -77,7 +77,8 @@ func sounds(f complaint.Fault, said []string) (score int) {
 
 // Ended says whether a search came to its end: its cause was cured, or found.
 func Ended(s *record.Sheet, hunt record.ID) bool {
-	return slices.ContainsFunc(Searches.Of(s), func(h search) bool { return h.id == s.Current(hunt) && (h.cured || h.finding != nil) })
+	return slices.ContainsFunc(Searches.Of(s),
+		func(h search) bool { return h.id == s.Current(hunt) && (h.cured || h.finding != nil) })
 }
 
 // Outcome is what came of a search, in words.

@@ -12,15 +12,16 @@ import (
 	"utensil/knowledge/complaint"
 )
 
-// Told is something wrong that an answer told of while a cause was looked for: whatever the search comes to, it stands.
+// Told is something wrong that an answer told of while a cause was looked for: whatever the
+// search comes to, it stands.
 type Told struct {
 	knowledge.Damage
 
 	Answer record.Entry
 }
 
-// told lists what answers tell of, those of searches that were cured or struck out as well. What was read at its point
-// since, by somebody who knew of it, stands there instead.
+// told lists what answers tell of, those of searches that were cured or struck out as well. What
+// was read at its point since, by somebody who knew of it, stands there instead.
 func told(s *record.Sheet) (all []Told) {
 	for c, clue := range Clues.All(s.Ledger) {
 		if damage, does := tells(s, *clue); does && !readSince(s, damage, c) {
@@ -30,8 +31,8 @@ func told(s *record.Sheet) (all []Told) {
 	return slices.Clip(all)
 }
 
-// tells is what a clue tells of: as it was known when it was answered, whatever became of the book since. Clues of before
-// are read by the book of today.
+// tells is what a clue tells of: as it was known when it was answered, whatever became of the
+// book since. Clues of before are read by the book of today.
 func tells(s *record.Sheet, in Clue) (knowledge.Damage, bool) {
 	if in.Told != nil {
 		return *in.Told, true
@@ -55,15 +56,16 @@ func answered(s *record.Sheet, f complaint.Fault, in Clue) (knowledge.Damage, bo
 	return knowledge.Damage{}, false
 }
 
-// readSince says whether the point of a damage was read, by somebody who knew of it, as one of what it may be, or as no
-// better than the worst of that.
+// readSince says whether the point of a damage was read, by somebody who knew of it, as one of
+// what it may be, or as no better than the worst of that.
 func readSince(s *record.Sheet, d knowledge.Damage, clue record.Entry) bool {
 	return slices.ContainsFunc(inspect.Telling(s, d.Point), func(e record.Entry) bool {
 		j := inspect.Judged(s, inspect.Readings.In(e.Content))
 		if j == nil || !s.Knew(clue.ID, e.ID) {
 			return false
 		}
-		one := slices.ContainsFunc(append(slices.Clone(j.Seen), string(j.Mark)), func(seen string) bool { return slices.Contains(d.Seen, seen) })
+		one := slices.ContainsFunc(append(slices.Clone(j.Seen), string(j.Mark)),
+			func(seen string) bool { return slices.Contains(d.Seen, seen) })
 		return one || !wear.Mark(d.Mark).Worse(j.Mark)
 	})
 }
@@ -71,8 +73,9 @@ func readSince(s *record.Sheet, d knowledge.Damage, clue record.Entry) bool {
 // Damage is what the answers of hunts told of.
 var Damage = record.Derive(told)
 
-// NotRidden is why nobody rides the bike now: what is read unsafe, or what an answer of a search told of, by its title,
-// until that was put right. It is looked for before anything that is ridden for.
+// NotRidden is why nobody rides the bike now: what is read unsafe, or what an answer of a search
+// told of, by its title, until that was put right. It is looked for before anything that is
+// ridden for.
 func NotRidden(s *record.Sheet) string {
 	if why := inspect.NotRidden(s); why != "" {
 		return why
@@ -85,8 +88,9 @@ func NotRidden(s *record.Sheet) string {
 	return ""
 }
 
-// righted says whether work that settles it was done by somebody who knew of it and, where it has a point, that was read
-// after the work as no longer unsafe. What has no point is tried by riding.
+// righted says whether work that settles it was done by somebody who knew of it and, where it has
+// a point, that was read after the work as no longer unsafe. What has no point is tried by
+// riding.
 func (x Told) righted(s *record.Sheet) bool {
 	return slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool {
 		if i.Work == nil || !x.settledBy(s, i) {

@@ -17,7 +17,8 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 			if i := slices.IndexFunc(fault.Causes, func(c complaint.Cause) bool { return c.ID == in.Cause }); i >= 0 {
 				c := fault.Causes[i]
 				operation, _ := s.Book.Operation(c.Operation)
-				d.Says, d.Joints = "“"+words.Lower(c.Remedy)+"” was tried", slices.Concat(c.Touches, record.Loosens(s, operation))
+				d.Says, d.Joints = "“"+words.Lower(c.Remedy)+"” was tried",
+					slices.Concat(c.Touches, record.Loosens(s, operation))
 			}
 		}
 		list = append(list, d)
@@ -25,8 +26,8 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	return list
 })
 
-// What was loosened to look, and what was found loose by it, is torqued and tried again, whatever was answered and also
-// where that was taken back: hands had it undone.
+// What was loosened to look, and what was found loose by it, is torqued and tried again, whatever
+// was answered and also where that was taken back: hands had it undone.
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	for e, in := range Clues.Ever(s.Ledger) {
 		_, hunt := Hunts.Wrote(s.Ledger, in.Hunt)

@@ -165,7 +165,8 @@ func hunt(s *record.Sheet, e record.Entry) (*hunted, error) {
 		if c.Fluid != "" && !answered[c.ID] {
 			if answer, says := c.Read(fluid.FluidAge(s, c.Fluid)); says {
 				h.steps = append(h.steps, diagnosis.Step{Action: diagnosis.Look(i), Answer: answer})
-				h.views = append(h.views, StepView{Do: c.Do, Answer: c.Answers[answer].Say, Reading: true, short: c.Answers[answer].Say})
+				h.views = append(h.views, StepView{Do: c.Do, Answer: c.Answers[answer].Say,
+					Reading: true, short: c.Answers[answer].Say})
 			}
 			continue
 		}
@@ -179,7 +180,8 @@ func hunt(s *record.Sheet, e record.Entry) (*hunted, error) {
 		}
 		if answer, says := c.Read(seen...); says {
 			h.steps = append(h.steps, diagnosis.Step{Action: diagnosis.Look(i), Answer: answer})
-			h.views = append(h.views, StepView{Do: c.Do, Answer: c.Answers[answer].Say, Reading: true, By: r.ByName, At: &r.At,
+			h.views = append(h.views, StepView{Do: c.Do, Answer: c.Answers[answer].Say, Reading: true,
+				By: r.ByName, At: &r.At,
 				short: named(s, c.Point) + c.Answers[answer].Say})
 		}
 	}
@@ -233,7 +235,8 @@ func (h *hunted) step(e record.Entry) (diagnosis.Step, StepView) {
 		if t.Cured {
 			answer, said = diagnosis.Cured, "cured it"
 		}
-		return diagnosis.Step{Action: diagnosis.Try(i), Answer: answer}, StepView{Do: h.Causes[i].Remedy + ".", Answer: said}
+		return diagnosis.Step{Action: diagnosis.Try(i), Answer: answer},
+			StepView{Do: h.Causes[i].Remedy + ".", Answer: said}
 	}
 	clue := Clues.In(e.Content)
 	i := slices.IndexFunc(h.Checks, func(c complaint.Check) bool { return c.ID == clue.Check })
@@ -257,16 +260,21 @@ func (h *hunted) Cause(id string) int {
 const mostNext = 5
 
 func huntView(s *record.Sheet, h *hunted) HuntView {
-	v := HuntView{ID: h.entry.ID, Fault: h.Fault.ID, Name: h.Fault.Name, Caution: h.Fault.Caution, Source: h.Fault.Source,
-		Bench: h.Fault.Bench, Found: h.benched(s),
+	v := HuntView{ID: h.entry.ID, Fault: h.Fault.ID, Name: h.Fault.Name, Caution: h.Fault.Caution,
+		Source: h.Fault.Source,
+		Bench:  h.Fault.Bench, Found: h.benched(s),
 		Causes: h.ranked(), Next: []CheckView{}, Steps: record.Some(h.views), Settled: h.belief.Settled()}
-	v.Cured = slices.ContainsFunc(h.steps, func(s diagnosis.Step) bool { return s.Cause >= 0 && s.Answer == diagnosis.Cured })
+	v.Cured = slices.ContainsFunc(h.steps, func(s diagnosis.Step) bool {
+		return s.Cause >= 0 && s.Answer == diagnosis.Cured
+	})
 	if h.belief.Fits() < diagnosis.Odd {
-		v.Odd = "These answers go together with no known cause. Do the one you are least sure of again, or look for something that is not on " +
+		v.Odd = "These answers go together with no known cause. Do the one you are least sure of again, " +
+			"or look for something that is not on " +
 			"this list."
 	}
 	if h.belief.Exhausted() {
-		v.Odd = "Every cause on this list was put right, and it is still there. Look for something that is not on it, or ask a colleague."
+		v.Odd = "Every cause on this list was put right, and it is still there. Look for something that " +
+			"is not on it, or ask a colleague."
 	}
 	v.Next = h.checks(thoughts.next(s.Book, h), NotRidden(s))
 	if e, found := inspect.Findings.Last(s.Ledger, func(in *inspect.Finding) bool {
@@ -278,13 +286,14 @@ func huntView(s *record.Sheet, h *hunted) HuntView {
 	return v
 }
 
-// hurts says whether advice is to look for what could hurt: nobody rides, and nothing is tightened, before that was done.
+// hurts says whether advice is to look for what could hurt: nobody rides, and nothing is
+// tightened, before that was done.
 func (h *hunted) hurts(a diagnosis.Advice) bool {
 	return a.Cause < 0 && slices.Contains(h.Fault.BeforeRiding, h.Checks[a.Check].ID)
 }
 
-// checks are what can be done next: what could hurt first, then the best. What is ridden for waits while the bike is not to
-// be ridden.
+// checks are what can be done next: what could hurt first, then the best. What is ridden for
+// waits while the bike is not to be ridden.
 func (h *hunted) checks(advice []diagnosis.Advice, unsafe string) []CheckView {
 	next, held := []CheckView{}, []CheckView{}
 	advice = slices.Clone(advice)
@@ -307,8 +316,9 @@ func (h *hunted) ranked() []CauseView {
 	causes := make([]CauseView, 0, len(h.Causes))
 	top, sure := h.belief.Top()
 	for i, c := range h.Causes {
-		v := CauseView{ID: c.ID, Name: c.Name, Chance: h.belief.Of(i), Why: c.Why, Remedy: c.Remedy, Operation: c.Operation,
-			Minutes: c.Minutes, Unsafe: c.Unsafe, For: []string{}, Against: []string{}}
+		v := CauseView{ID: c.ID, Name: c.Name, Chance: h.belief.Of(i), Why: c.Why, Remedy: c.Remedy,
+			Operation: c.Operation,
+			Minutes:   c.Minutes, Unsafe: c.Unsafe, For: []string{}, Against: []string{}}
 		if i == top && sure == 1 {
 			v.Chance = 1
 		}
@@ -406,8 +416,10 @@ func checkClue(s *record.Sheet, d record.Draft, in Clue) (*Clue, error) {
 		if c.ID != in.Check {
 			continue
 		}
-		if in.Answer != "" && !slices.ContainsFunc(c.Answers, func(a complaint.Answer) bool { return a.Say == in.Answer }) {
-			return nil, record.Refuse("answer", "“%s” is no answer of this check. Choose one of its answers, or cannot tell.", in.Answer)
+		if in.Answer != "" && !slices.ContainsFunc(c.Answers,
+			func(a complaint.Answer) bool { return a.Say == in.Answer }) {
+			return nil, record.Refuse("answer",
+				"“%s” is no answer of this check. Choose one of its answers, or cannot tell.", in.Answer)
 		}
 		if c.Rides {
 			if err := CheckRidden(s, "check"); err != nil {

@@ -12,7 +12,8 @@ func Subject() record.Subject {
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, h := range Searches.Of(s) {
 				if !h.cured && h.finding == nil {
-					list = append(list, record.Obstacle{Title: h.name, Detail: "cause not found yet", Mark: wear.Open, Stage: record.StageInspect,
+					list = append(list, record.Obstacle{Title: h.name, Detail: "cause not found yet",
+						Mark: wear.Open, Stage: record.StageInspect,
 						Target: string(h.id), Place: record.PlaceHunt})
 				}
 			}

@@ -22,7 +22,8 @@ const (
 	AirRearTyre  = "rear_tyre"
 )
 
-var airNames = map[string]string{AirFork: "Fork", AirShock: "Rear shock", AirFrontTyre: "Front tyre", AirRearTyre: "Rear tyre"}
+var airNames = map[string]string{AirFork: "Fork", AirShock: "Rear shock", AirFrontTyre: "Front tyre",
+	AirRearTyre: "Rear tyre"}
 
 // Air is a pressure with the temperature it was taken at, and whether it was found or set.
 type Air struct {
@@ -145,7 +146,8 @@ func (v AirView) says() string {
 		return out + "The cold explains all of it; nothing leaks that a gauge could tell." + hose
 	}
 	if loss.Doubtful() {
-		return out + fmt.Sprintf("Of it %s is not the cold: no more than a hose can take as it is put on, and nobody has measured this one's. "+
+		return out + fmt.Sprintf("Of it %s is not the cold: no more than a hose can take as it is put "+
+			"on, and nobody has measured this one's. "+
 			"Measure it under the pressure gauges, or set it, wait, and read it once again.", Bars(loss.Leaked))
 	}
 	if loss.Cold > 0.01 {
@@ -182,8 +184,8 @@ func (l Loss) Tells() bool { return l.Leaked >= core.Needle*l.from }
 // Doubtful says whether a hose that nobody measured may have taken all that seems to have leaked.
 func (l Loss) Doubtful() bool { return l.Leaked < l.may }
 
-// Lost takes the last loss apart: from what it was left at to what it was found at, before the hose took its share; false
-// where the last reading is none that was found after another.
+// Lost takes the last loss apart: from what it was left at to what it was found at, before the
+// hose took its share; false where the last reading is none that was found after another.
 func (v AirView) Lost() (Loss, bool) {
 	n := len(v.Readings)
 	if n < 2 || v.Readings[n-1].Set {
@@ -216,7 +218,8 @@ func HoldsAir(s *record.Sheet, place string) bool { return slices.Contains(airPl
 
 // Bars says a pressure in bar, and in psi beside it.
 func Bars(v float64) string {
-	return fmt.Sprintf("%s bar (%.0f psi)", measure.Format(math.Round(v*100)/100), measure.PoundPerSquareInch.FromBase(v))
+	return fmt.Sprintf("%s bar (%.0f psi)", measure.Format(math.Round(v*100)/100),
+		measure.PoundPerSquareInch.FromBase(v))
 }
 
 func degrees(c float64) string { return measure.Format(c) + " °C" }

@@ -87,6 +87,7 @@ func checkRide(s *record.Sheet, in Ride) (*Ride, error) {
 
 // How far the bike went.
 var (
-	Odometers = record.NewKind(record.Kind[OdometerReading]{Name: "odometer", By: record.ByAnyone, Past: record.LaterJob})
-	Rides     = record.NewKind(record.Kind[Ride]{Name: "ride", By: record.ByAnyone, Past: record.LaterJob})
+	Odometers = record.NewKind(record.Kind[OdometerReading]{Name: "odometer", By: record.ByAnyone,
+		Past: record.LaterJob})
+	Rides = record.NewKind(record.Kind[Ride]{Name: "ride", By: record.ByAnyone, Past: record.LaterJob})
 )

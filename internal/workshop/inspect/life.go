@@ -46,7 +46,8 @@ func another(s *record.Sheet, p knowledge.Point, limit wear.Limit, value float64
 	renewed := renewals(s, p.ID)
 	var first *record.Entry
 	for e, r := range Readings.All(s.Past) {
-		if r.Point != p.ID || r.Value == nil || slices.ContainsFunc(renewed, func(at time.Time) bool { return at.After(e.At) }) {
+		if r.Point != p.ID || r.Value == nil ||
+			slices.ContainsFunc(renewed, func(at time.Time) bool { return at.After(e.At) }) {
 			continue
 		}
 		if len(limit.Lives([]wear.Seen{{Figure: *r.Value}, {Figure: value}}, p.Gauge.Scatter)) == 1 {
@@ -59,9 +60,11 @@ func another(s *record.Sheet, p knowledge.Point, limit wear.Limit, value float64
 	if first == nil {
 		return nil
 	}
-	return record.Refuse("note", "This part was %s %s when it was first measured here, in %s: it cannot be %s %s now. Measure again; if "+
+	return record.Refuse("note", "This part was %s %s when it was first measured here, in %s: it cannot "+
+		"be %s %s now. Measure again; if "+
 		"another was fitted elsewhere, say so in a note.",
-		measure.Format(*Readings.In(first.Content).Value), p.Gauge.Unit, s.Local(first.At).Format("January 2006"), measure.Format(value),
+		measure.Format(*Readings.In(first.Content).Value), p.Gauge.Unit,
+		s.Local(first.At).Format("January 2006"), measure.Format(value),
 		p.Gauge.Unit)
 }
 
@@ -85,7 +88,8 @@ func renewals(s *record.Sheet, point string) []time.Time {
 
 // livesOf are the figures of a point on this bike by the part that was on it, the last one being on it
 // now, and when that was read last; none when it was renewed since.
-func livesOf(s *record.Sheet, p knowledge.Point, d wear.Distance, limit wear.Limit) (lives [][]wear.Seen, last time.Time) {
+func livesOf(s *record.Sheet, p knowledge.Point, d wear.Distance,
+	limit wear.Limit) (lives [][]wear.Seen, last time.Time) {
 	type taken struct {
 		at    time.Time
 		value float64
@@ -148,7 +152,8 @@ func life(s *record.Sheet, p knowledge.Point, d wear.Distance, limit wear.Limit)
 	if !known {
 		return nil
 	}
-	v := &LifeView{Unit: d.Unit(), Left: math.Round(life.Left), Least: math.Round(life.Least), Basis: life.Basis, Seen: life.Seen}
+	v := &LifeView{Unit: d.Unit(), Left: math.Round(life.Left), Least: math.Round(life.Least),
+		Basis: life.Basis, Seen: life.Seen}
 	if !math.IsInf(life.Most, 1) {
 		most := math.Round(life.Most)
 		v.Most = &most
@@ -157,7 +162,8 @@ func life(s *record.Sheet, p knowledge.Point, d wear.Distance, limit wear.Limit)
 		due := last.Add(time.Duration(days * 24 * float64(time.Hour)))
 		v.Due = &due
 	}
-	if past := math.Abs(now[len(now)-1].Figure - limit.Due); limit.Mark(now[len(now)-1].Figure).NeedsWork() && past > 0 {
+	if past := math.Abs(now[len(now)-1].Figure - limit.Due); limit.Mark(now[len(now)-1].Figure).NeedsWork() &&
+		past > 0 {
 		v.past = measure.Format(past) + " " + p.Gauge.Unit
 	}
 	v.Says = v.says(s.Local(s.Now))

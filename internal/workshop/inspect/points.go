@@ -70,7 +70,8 @@ type OtherLook struct {
 
 func otherLook(e record.Entry, p knowledge.Point) OtherLook {
 	in := Readings.In(e.Content)
-	return OtherLook{ID: e.ID, Typed: in.Typed, Word: in.Word, Says: in.Says(UnitOf(p.Gauge)), Note: in.Note, By: e.ByName, At: e.At}
+	return OtherLook{ID: e.ID, Typed: in.Typed, Word: in.Word, Says: in.Says(UnitOf(p.Gauge)),
+		Note: in.Note, By: e.ByName, At: e.At}
 }
 
 // HistoryMark is an earlier reading of the same point.
@@ -87,7 +88,8 @@ func Views(s *record.Sheet) []PointView {
 	distance := Way.Of(s)
 	for e, in := range Readings.All(s.Past) {
 		if in.Judgement != nil {
-			history[in.Point] = append(history[in.Point], HistoryMark{Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark, At: e.At})
+			history[in.Point] = append(history[in.Point],
+				HistoryMark{Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark, At: e.At})
 		}
 	}
 	views := make([]PointView, 0, len(Points.Of(s)))
@@ -97,12 +99,15 @@ func Views(s *record.Sheet) []PointView {
 		if p.Gauge != nil {
 			limit, own := limit(s, p.ID)
 			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,
-				Source: limit.Source, Sides: p.Gauge.Sides, Places: p.Gauge.Most(), Markable: p.Gauge.Markable, Own: own != nil,
-				Ruling: measure.Ruling{Min: p.Gauge.Span.Min, Max: p.Gauge.Span.Max, Step: p.Gauge.Step, Major: p.Gauge.Major}}
+				Source: limit.Source, Sides: p.Gauge.Sides, Places: p.Gauge.Most(),
+				Markable: p.Gauge.Markable, Own: own != nil,
+				Ruling: measure.Ruling{Min: p.Gauge.Span.Min, Max: p.Gauge.Span.Max, Step: p.Gauge.Step,
+					Major: p.Gauge.Major}}
 			v.Life = life(s, p, distance, limit.Limit)
 		}
 		if e, in := ReadingOf(s, p.ID); in != nil {
-			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Values: in.Values, Word: in.Word, Passed: in.PassedOver, Note: in.Note,
+			v.Reading = &ReadingView{ID: e.ID, Value: in.Value, Values: in.Values, Word: in.Word,
+				Passed: in.PassedOver, Note: in.Note,
 				Judgement: Judged(s, in), By: e.ByName, At: e.At}
 			t := told.Of(s)[p.ID]
 			if t.Later != nil {
@@ -118,12 +123,13 @@ func Views(s *record.Sheet) []PointView {
 	return views
 }
 
-// Points are those that this bike has, in the order of the walk-round; and those it is said not to have any more, where
-// something was found.
+// Points are those that this bike has, in the order of the walk-round; and those it is said not
+// to have any more, where something was found.
 var Points = record.Derive(func(s *record.Sheet) []knowledge.Point {
 	f := parts.Facts.Of(s)
 	return slices.DeleteFunc(slices.Clone(s.Book.Points), func(p knowledge.Point) bool {
-		return !p.When.Holds(f) && !slices.ContainsFunc(Telling(s, p.ID), func(e record.Entry) bool { return needsWork(s, e) })
+		return !p.When.Holds(f) && !slices.ContainsFunc(Telling(s, p.ID),
+			func(e record.Entry) bool { return needsWork(s, e) })
 	})
 })
 

@@ -24,7 +24,8 @@ type Reading struct {
 func checkReading(s *record.Sheet, in Reading) (*Reading, error) {
 	p, known := PointOn(s, in.Point)
 	if !known {
-		return nil, record.Refuse("point", "This bike has no such point. Its facts may have been changed: reload the job.")
+		return nil, record.Refuse("point", "This bike has no such point. Its facts may have been "+
+			"changed: reload the job.")
 	}
 	in.Value, in.Values, in.Judgement = nil, nil, nil
 	var err error
@@ -104,8 +105,8 @@ func UnitOf(g *wear.Gauge) string {
 	return g.Unit
 }
 
-// Judged is what a reading means: as it was told at the time; while the job is open as the rules of now have it, where
-// those are stricter.
+// Judged is what a reading means: as it was told at the time; while the job is open as the rules
+// of now have it, where those are stricter.
 func Judged(s *record.Sheet, in *Reading) *wear.Judgement {
 	if in.PassedOver {
 		return nil
@@ -122,10 +123,12 @@ func looksAt(s *record.Sheet, p knowledge.Point) bool {
 }
 
 // Readings are what was read at the points of the walk-round.
-var Readings = record.NewKind(record.Kind[Reading]{Name: "reading", By: record.ByMechanic, Past: record.LaterJob, Renamed: readToday})
+var Readings = record.NewKind(record.Kind[Reading]{Name: "reading", By: record.ByMechanic,
+	Past: record.LaterJob, Renamed: readToday})
 
-// readToday is a reading of a point that is called otherwise now. A figure at one that is judged by words stays as words,
-// with the verdict it was told; what work cures is the word of today that is as bad.
+// readToday is a reading of a point that is called otherwise now. A figure at one that is judged
+// by words stays as words, with the verdict it was told; what work cures is the word of today
+// that is as bad.
 func readToday(in Reading, to record.Renaming) (Reading, bool) {
 	r, other := to("points", in.Point)
 	if !other {

@@ -5,8 +5,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// NotRidden is why nobody rides the bike now, not even to try it: a point that is read unsafe, in words; empty when it
-// may be ridden. It is looked for before any check that rides.
+// NotRidden is why nobody rides the bike now, not even to try it: a point that is read unsafe, in
+// words; empty when it may be ridden. It is looked for before any check that rides.
 func NotRidden(s *record.Sheet) string {
 	for _, p := range Points.Of(s) {
 		for _, e := range Standing(s, p.ID) {

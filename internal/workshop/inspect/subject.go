@@ -28,6 +28,7 @@ func unreadPoints(s *record.Sheet) []record.Obstacle {
 	if open == 0 {
 		return nil
 	}
-	return []record.Obstacle{{Title: words.Count(open, "point") + " not looked at", Detail: "walk-round", Mark: wear.Open,
+	return []record.Obstacle{{Title: words.Count(open, "point") + " not looked at",
+		Detail: "walk-round", Mark: wear.Open,
 		Stage: record.StageInspect, Target: first, Count: open}}
 }

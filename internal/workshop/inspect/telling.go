@@ -19,9 +19,9 @@ type Told struct {
 	guided []record.ID    // of those that stand: put right by guided work, whether or not the owner was asked
 }
 
-// told are the readings by point. What is due or unsafe stands until it is read better after work that can cure it: it
-// is neither passed over nor read away. Work that left a point no better has put nothing right: what is read after it
-// stands in place of what was read before, and is open.
+// told are the readings by point. What is due or unsafe stands until it is read better after work
+// that can cure it: it is neither passed over nor read away. Work that left a point no better has
+// put nothing right: what is read after it stands in place of what was read before, and is open.
 var told = record.Derive(func(s *record.Sheet) map[string]Told {
 	points := map[string]Told{}
 	for e, in := range Readings.All(s.Ledger) {
@@ -68,8 +68,8 @@ func (t *Told) take(s *record.Sheet, e record.Entry, in *Reading) {
 	case needsWork(s, last) && better(s, last, e):
 		t.Later = &e
 	default:
-		// An arm may be cracked, and loose as well. And who knew nothing of a sight takes none away: told of a look before
-		// it, or by a tablet that was without a network.
+		// An arm may be cracked, and loose as well. And who knew nothing of a sight takes none
+		// away: told of a look before it, or by a tablet that was without a network.
 		if needsWork(s, last) && (otherThing(in, last) || !s.Knew(last.ID, e.ID)) {
 			t.Beside = append(t.Beside, last)
 		}
@@ -133,7 +133,8 @@ func ReadingOf(s *record.Sheet, point string) (record.Entry, *Reading) {
 	return e, Readings.In(e.Content)
 }
 
-// LastLook is the newest reading of a point, whether or not it changes what stands; it says nil when there is none.
+// LastLook is the newest reading of a point, whether or not it changes what stands; it says nil
+// when there is none.
 func LastLook(s *record.Sheet, point string) (record.Entry, *Reading) {
 	return Readings.Last(s.Ledger, func(in *Reading) bool { return in.Point == point })
 }
@@ -144,8 +145,8 @@ func better(s *record.Sheet, before, after record.Entry) bool {
 	return was != nil && is != nil && was.Mark.Worse(is.Mark)
 }
 
-// workedOn says whether work that can settle what was read was done between two readings of a point. Who read it again
-// knew of that work.
+// workedOn says whether work that can settle what was read was done between two readings of a
+// point. Who read it again knew of that work.
 func workedOn(s *record.Sheet, point string, before, after record.Entry) bool {
 	was := Judged(s, Readings.In(before.Content))
 	return was != nil && slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool {
@@ -161,8 +162,8 @@ func workedOn(s *record.Sheet, point string, before, after record.Entry) bool {
 	})
 }
 
-// guidedOn is the run that went on between two readings of a point, can settle what was read, and reads the point as it
-// leaves it.
+// guidedOn is the run that went on between two readings of a point, can settle what was read, and
+// reads the point as it leaves it.
 func guidedOn(s *record.Sheet, point string, before, after record.Entry) (record.ID, bool) {
 	was := Judged(s, Readings.In(before.Content))
 	for run, in := range guided.Starts.All(s.Ledger) {
@@ -179,7 +180,8 @@ func guidedOn(s *record.Sheet, point string, before, after record.Entry) (record
 	return "", false
 }
 
-// worse is a reading's verdict as it was told, or as the rules of today have it where they are stricter: then it says so.
+// worse is a reading's verdict as it was told, or as the rules of today have it where they are
+// stricter: then it says so.
 func worse(told, now *wear.Judgement) *wear.Judgement {
 	switch {
 	case told == nil || now != nil && told.Mark == now.Mark:

@@ -27,7 +27,8 @@ type Tended struct {
 	Operation string     // the work that does it again
 }
 
-// tend adds to a place's line what was done to what sits there, and when it is due again, where that is before it is worn.
+// tend adds to a place's line what was done to what sits there, and when it is due again, where
+// that is before it is worn.
 func (v *Line) tend(s *record.Sheet, t Tended) {
 	if len(t.Cares) == 0 || v.Left == gone {
 		return

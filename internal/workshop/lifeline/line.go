@@ -116,8 +116,9 @@ func readings(s *record.Sheet) map[string][]PartReading {
 	read := map[string][]PartReading{}
 	for e, in := range inspect.Readings.Both(s) {
 		if in.Judgement != nil && !in.PassedOver {
-			read[in.Point] = append(read[in.Point], PartReading{At: e.At, Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark,
-				Gone: way.Gone(e.At)})
+			read[in.Point] = append(read[in.Point],
+				PartReading{At: e.At, Value: in.Value, Word: in.Word, Mark: in.Judgement.Mark,
+					Gone: way.Gone(e.At)})
 		}
 	}
 	for _, list := range read {
@@ -127,8 +128,9 @@ func readings(s *record.Sheet) map[string][]PartReading {
 }
 
 func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReading) Line {
-	v := Line{Place: place.ID, Name: place.Name, End: place.End, Mark: wear.Open, Lives: []PartLife{}, RenewedBy: []string{},
-		Work: []Renewal{}, Tended: []Care{}, Bearing: place.Bearing != ""}
+	v := Line{Place: place.ID, Name: place.Name, End: place.End, Mark: wear.Open, Lives: []PartLife{},
+		RenewedBy: []string{},
+		Work:      []Renewal{}, Tended: []Care{}, Bearing: place.Bearing != ""}
 	renewals := parts.Renewals.Of(s)[place.ID]
 	for _, o := range renewals {
 		v.RenewedBy = append(v.RenewedBy, o.ID)
@@ -137,7 +139,8 @@ func lineOf(s *record.Sheet, place knowledge.Place, read map[string][]PartReadin
 	for _, life := range lives {
 		v.Lives = append(v.Lives, told(s, place, life, read))
 	}
-	if first := v.Lives[0]; len(lives) == 1 && len(first.Readings) == 0 && first.Says+first.Mark == "" && lives[0].Sits() {
+	if first := v.Lives[0]; len(lives) == 1 && len(first.Readings) == 0 &&
+		first.Says+first.Mark == "" && lives[0].Sits() {
 		v.Lives = []PartLife{} // it is there, and that is all that is known
 		return v
 	}
@@ -168,9 +171,11 @@ func Price(s *record.Sheet, work ...knowledge.Operation) (list []Renewal) {
 
 // told is a life with what was read in it, the newest point first where a place has two.
 func told(s *record.Sheet, place knowledge.Place, life parts.Life, read map[string][]PartReading) PartLife {
-	p := PartLife{ID: life.ID, Readings: []PartReading{}, Says: fit.Spell(place.Particulars, life.Put.Particulars), Mark: life.Put.Mark,
+	p := PartLife{ID: life.ID, Readings: []PartReading{},
+		Says: fit.Spell(place.Particulars, life.Put.Particulars), Mark: life.Put.Mark,
 		Particulars: life.Put.Particulars,
-		By:          life.By, Why: record.NameOf(parts.Reasons, string(life.Why)), Became: record.NameOf(parts.Fates, string(life.Became)),
+		By:          life.By, Why: record.NameOf(parts.Reasons, string(life.Why)),
+		Became: record.NameOf(parts.Fates, string(life.Became)),
 		ForNow: life.Put.ForNow, Price: life.Price, Note: life.Put.Note, Name: life.Put.Name}
 	if p.Particulars == nil {
 		p.Particulars = map[string]string{}

@@ -27,7 +27,8 @@ type PlotPoint struct {
 // plotOf plots a measured point; the band is as sure as what is told to be left.
 func plotOf(s *record.Sheet, p knowledge.Point, lives []PartLife) *Plot {
 	limit := inspect.LimitOf(s, p)
-	plot := &Plot{Unit: p.Gauge.Unit, Way: inspect.Way.Of(s).Unit(), Limit: limit.Due, Why: limit.Source, Line: []PlotPoint{}}
+	plot := &Plot{Unit: p.Gauge.Unit, Way: inspect.Way.Of(s).Unit(), Limit: limit.Due,
+		Why: limit.Source, Line: []PlotPoint{}}
 	var seen []wear.Seen
 	for _, r := range lives[len(lives)-1].Readings {
 		if r.Value != nil {

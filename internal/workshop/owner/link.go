@@ -70,16 +70,18 @@ type Store interface {
 
 // Correspondence asks owners, and takes their answers.
 type Correspondence struct {
-	shop    *record.Shop
-	store   Store
-	record  func(context.Context, record.Actor, record.ID, record.NewEntry) error // writes an entry about a job
-	told    func(context.Context, record.ID) (Told, bool, error)                  // what was told of a job that was handed over
-	address string                                                                // under which owners reach the server
+	shop   *record.Shop
+	store  Store
+	record func(context.Context, record.Actor, record.ID, record.NewEntry) error // writes an entry about a job
+	// what was told of a job that was handed over
+	told    func(context.Context, record.ID) (Told, bool, error)
+	address string // under which owners reach the server
 }
 
-// NewCorrespondence opens the correspondence. write writes an entry about a job; told is what was told of one when its
-// bike was handed over, if that was kept.
-func NewCorrespondence(shop *record.Shop, store Store, write func(context.Context, record.Actor, record.ID, record.NewEntry) error,
+// NewCorrespondence opens the correspondence. write writes an entry about a job; told is what was
+// told of one when its bike was handed over, if that was kept.
+func NewCorrespondence(shop *record.Shop, store Store,
+	write func(context.Context, record.Actor, record.ID, record.NewEntry) error,
 	told func(context.Context, record.ID) (Told, bool, error)) *Correspondence {
 	return &Correspondence{shop: shop, store: store, record: write, told: told}
 }
@@ -112,12 +114,14 @@ func (c *Correspondence) MakeLink(ctx context.Context, by record.Actor, job reco
 		return LinkMade{}, record.Refuse("items", "There is nothing to ask: propose some work first.")
 	}
 	if in.Send && kept.Owner.Email == "" {
-		return LinkMade{}, record.Refuse("send", "This owner has no e-mail address. Add one to the bike's facts, or hand the link on yourself.")
+		return LinkMade{}, record.Refuse("send",
+			"This owner has no e-mail address. Add one to the bike's facts, or hand the link on yourself.")
 	}
 	secret := make([]byte, 24)
 	_, _ = rand.Read(secret) // never fails (crypto/rand)
 	token := base64.RawURLEncoding.EncodeToString(secret)
-	link := Link{ID: in.ID, JobID: job, Hash: hashed(token), By: by.ID, MadeAt: c.shop.Now(), ExpiresAt: c.shop.Now().Add(linkFor)}
+	link := Link{ID: in.ID, JobID: job, Hash: hashed(token), By: by.ID, MadeAt: c.shop.Now(),
+		ExpiresAt: c.shop.Now().Add(linkFor)}
 	made := LinkMade{Token: token, ExpiresAt: link.ExpiresAt, Sent: in.Send}
 	var message *Message
 	if in.Send {
@@ -127,7 +131,8 @@ func (c *Correspondence) MakeLink(ctx context.Context, by record.Actor, job reco
 	if err := c.store.SaveLink(ctx, link, message); err != nil {
 		return LinkMade{}, err
 	}
-	return made, c.record(ctx, by, job, record.NewEntry{ID: record.NewID(), Content: agree.Asks.Says(agree.Asked{How: "message"})})
+	return made, c.record(ctx, by, job, record.NewEntry{ID: record.NewID(),
+		Content: agree.Asks.Says(agree.Asked{How: "message"})})
 }
 
 // OwnerView is all that an owner's page shows.
@@ -241,7 +246,8 @@ func (c *Correspondence) OwnerPage(ctx context.Context, token string) (OwnerView
 }
 
 func (c *Correspondence) asItStands(s *record.Sheet) (t Told, err error) {
-	t = Told{Bike: s.Bike.Title(), Words: s.Job.Words, Findings: findings.All.Of(s), Items: findings.Weighed.Of(s), Photos: Photos.Of(s)}
+	t = Told{Bike: s.Bike.Title(), Words: s.Job.Words, Findings: findings.All.Of(s),
+		Items: findings.Weighed.Of(s), Photos: Photos.Of(s)}
 	if t.Agreed, _, err = agree.Total(s, agree.ItemView.Agreed); err != nil {
 		return t, err
 	}
@@ -252,7 +258,8 @@ func (c *Correspondence) asItStands(s *record.Sheet) (t Told, err error) {
 func (c *Correspondence) page(link Link, kept record.Record, t Told) OwnerView {
 	v := OwnerView{Shop: kept.Settings.Name, Address: kept.Settings.Address, Bike: t.Bike, Owner: kept.Owner.Name,
 		Words: t.Words, Currency: kept.Settings.Currency, TaxIn: kept.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
-		AnsweredAt: link.AnsweredAt, Gone: kept.Job.ReleasedAt != nil, Warning: UnsafeWarning, Findings: []OwnerFinding{}, Items: []OwnerItem{},
+		AnsweredAt: link.AnsweredAt, Gone: kept.Job.ReleasedAt != nil, Warning: UnsafeWarning,
+		Findings: []OwnerFinding{}, Items: []OwnerItem{},
 		Agreed: t.Agreed, All: t.All, Shared: record.Some(t.Shared)}
 	for _, f := range t.Findings {
 		of := OwnerFinding{f.Title, f.Mark, f.Reason, f.Comes, []PhotoView{}}
@@ -264,7 +271,8 @@ func (c *Correspondence) page(link Link, kept record.Record, t Told) OwnerView {
 		v.Findings = append(v.Findings, of)
 	}
 	for _, i := range t.Items {
-		item := OwnerItem{ID: i.ID, Title: i.Item.Title, Why: t.why(i), Total: i.Total, Needed: i.Needed, Unsafe: i.Unsafe, Parts: []string{}}
+		item := OwnerItem{ID: i.ID, Title: i.Item.Title, Why: t.why(i), Total: i.Total,
+			Needed: i.Needed, Unsafe: i.Unsafe, Parts: []string{}}
 		for _, p := range i.Item.Parts {
 			item.Parts = append(item.Parts, p.Name)
 		}
@@ -310,7 +318,8 @@ func (c *Correspondence) OwnerSum(ctx context.Context, token string, in OwnerCho
 }
 
 // OwnerAnswer takes an owner's answers, once. address is where they came from.
-func (c *Correspondence) OwnerAnswer(ctx context.Context, token string, in OwnerAnswers, address string) (OwnerView, error) {
+func (c *Correspondence) OwnerAnswer(ctx context.Context, token string, in OwnerAnswers,
+	address string) (OwnerView, error) {
 	link, kept, err := c.opened(ctx, token)
 	switch {
 	case err != nil:
@@ -346,7 +355,8 @@ func (c *Correspondence) OwnerAnswer(ctx context.Context, token string, in Owner
 			return OwnerView{}, err
 		}
 		checked.How, checked.Address = "link", address
-		e, err := record.NewEntry{ID: record.NewID(), Content: agree.Answers.Says(*checked)}.By(record.Actor{ID: link.By}, link.JobID,
+		e, err := record.NewEntry{ID: record.NewID(),
+			Content: agree.Answers.Says(*checked)}.By(record.Actor{ID: link.By}, link.JobID,
 			kept.Bike.ID, c.shop.Now())
 		if err != nil {
 			return OwnerView{}, err
@@ -375,7 +385,8 @@ const (
 
 // AskedEnough is the refusal of a question when as many came by the link as may.
 func AskedEnough() *record.Problem {
-	return &record.Problem{Kind: record.Locked, Title: fmt.Sprintf("You have asked %d times here", mostQuestions), Field: "text",
+	return &record.Problem{Kind: record.Locked,
+		Title: fmt.Sprintf("You have asked %d times here", mostQuestions), Field: "text",
 		Detail: "The workshop has all your questions. Please ring them for more; what you typed stays on this page."}
 }
 
@@ -392,13 +403,15 @@ func (c *Correspondence) OwnerAsk(ctx context.Context, token string, in OwnerAsk
 	case text == "":
 		return record.Refuse("text", "Type your question first.")
 	case utf8.RuneCountInString(text) > longestQuestion:
-		return record.Refuse("text", "The question has %d characters; at most %d are taken. Shorten it, or ring the workshop.",
+		return record.Refuse("text", "The question has %d characters; at most %d are taken. Shorten it, "+
+			"or ring the workshop.",
 			utf8.RuneCountInString(text), longestQuestion)
 	case !in.ID.Valid():
 		return record.Refuse("id", "The id is not a version 7 UUID.")
 	}
 	note := record.Notes.Says(record.Note{Text: kept.Owner.Name + " asks: " + text})
-	e, err := record.NewEntry{ID: in.ID, Content: note}.By(record.Actor{ID: link.By}, link.JobID, kept.Bike.ID, c.shop.Now())
+	e, err := record.NewEntry{ID: in.ID, Content: note}.By(record.Actor{ID: link.By}, link.JobID,
+		kept.Bike.ID, c.shop.Now())
 	if err != nil {
 		return err
 	}

@@ -69,10 +69,12 @@ const (
 // Compose writes the message that asks an owner.
 func (c *Correspondence) Compose(r record.Record, by record.Actor, token string, until time.Time) Message {
 	link := strings.TrimRight(c.address, "/") + "/o/" + token
-	body := strings.NewReplacer("{owner}", r.Owner.Name, "{bike}", r.Bike.Title(), "{shop}", r.Settings.Name, "{link}", link,
+	body := strings.NewReplacer("{owner}", r.Owner.Name, "{bike}", r.Bike.Title(), "{shop}",
+		r.Settings.Name, "{link}", link,
 		"{until}", until.In(r.Settings.Location()).Format("Monday 2 January 15:04")).Replace(r.Settings.Message)
-	return Message{ID: record.NewID(), JobID: r.Job.ID, To: r.Owner.Email, Subject: "Your " + r.Bike.Title() + " at " + r.Settings.Name,
-		Body: body, Secret: token, By: by.ID, MadeAt: c.shop.Now()}
+	return Message{ID: record.NewID(), JobID: r.Job.ID, To: r.Owner.Email,
+		Subject: "Your " + r.Bike.Title() + " at " + r.Settings.Name,
+		Body:    body, Secret: token, By: by.ID, MadeAt: c.shop.Now()}
 }
 
 // Reached sets the address under which owners reach the server.
@@ -116,7 +118,8 @@ func deliverOne(ctx context.Context, box Outbox, gateway Gateway, now func() tim
 		return true, box.EndMessage(ctx, m.ID, "failed", err.Error(), now(), now())
 	}
 	wait := firstRetry << m.Tries
-	return true, box.EndMessage(ctx, m.ID, "queued", fmt.Sprintf("tried %d times: %s", m.Tries+1, err), now(), now().Add(wait))
+	return true, box.EndMessage(ctx, m.ID, "queued", fmt.Sprintf("tried %d times: %s", m.Tries+1, err),
+		now(), now().Add(wait))
 }
 
 // Letter is a message as a stand-in for a mail server got it.

@@ -64,7 +64,8 @@ func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
 	for _, f := range []struct {
 		id, typed string
 		into      *float64
-	}{{"bore", in.Bore, &m.Bore}, {"outside", in.Outside, &m.Outside}, {"width", in.Width, &m.Width}, {"inner", in.Inner, &m.Inner},
+	}{{"bore", in.Bore, &m.Bore}, {"outside", in.Outside, &m.Outside}, {"width", in.Width, &m.Width},
+		{"inner", in.Inner, &m.Inner},
 		{"outer", in.Outer, &m.Outer}} {
 		p, there := place.Particular(f.id)
 		if !there || strings.TrimSpace(f.typed) == "" {
@@ -81,7 +82,8 @@ func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
 	}
 	told := BearingTold{List: []Likely{}, None: g.None, Apart: g.Apart}
 	for _, x := range g.List {
-		told.List = append(told.List, Likely{ID: x.ID, Size: x.Size(), Bore: x.Bore, Outside: x.Outside, Width: x.Width, Inner: x.Inner,
+		told.List = append(told.List, Likely{ID: x.ID, Size: x.Size(), Bore: x.Bore, Outside: x.Outside,
+			Width: x.Width, Inner: x.Inner,
 			Outer: x.Outer, Chance: x.Chance, Source: x.Source})
 	}
 	return told, nil

@@ -12,8 +12,9 @@ import (
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	moved := func(since record.ID, place, did string) {
 		p, _ := s.Book.Place(place)
-		list = append(list, record.Disturbance{Since: since, Says: words.Lower(p.Name) + " " + did, Joints: s.Book.JointsAt(place),
-			Tests: record.EveryTest})
+		list = append(list, record.Disturbance{Since: since, Says: words.Lower(p.Name) + " " + did,
+			Joints: s.Book.JointsAt(place),
+			Tests:  record.EveryTest})
 	}
 	for e, in := range Takings.Ever(s.Ledger) {
 		moved(e.ID, in.Place, "came off")
@@ -24,8 +25,9 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	return list
 })
 
-// fittedBy is the entry from which on what was fitted is made sure of: of the work that fitted it, where it was marked
-// done before somebody wrote down with what. What came off since then was not fitted by that.
+// fittedBy is the entry from which on what was fitted is made sure of: of the work that fitted
+// it, where it was marked done before somebody wrote down with what. What came off since then was
+// not fitted by that.
 func fittedBy(s *record.Sheet, e record.Entry, in *Putting) record.ID {
 	if in.Item == nil {
 		return e.ID

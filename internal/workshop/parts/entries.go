@@ -61,10 +61,12 @@ type Fate string
 
 // Words of what is fitted and taken off, in the order in which they are shown.
 var (
-	Grades  = []record.Named{{Word: "new", Name: "new"}, {Word: "good", Name: "used, good"}, {Word: "worn", Name: "used, worn"}}
+	Grades = []record.Named{{Word: "new", Name: "new"}, {Word: "good", Name: "used, good"},
+		{Word: "worn", Name: "used, worn"}}
 	Sources = []record.Named{{Word: "stock", Name: "from the shop"}, {Word: "owner", Name: "brought by the owner"},
 		{Word: "spares", Name: "a used spare"}}
-	Reasons = []record.Named{{Word: "worn", Name: "worn"}, {Word: "broken", Name: "broken"}, {Word: "contaminated", Name: "contaminated"},
+	Reasons = []record.Named{{Word: "worn", Name: "worn"}, {Word: "broken", Name: "broken"},
+		{Word: "contaminated", Name: "contaminated"},
 		{Word: "upgrade", Name: "something better was wanted"}, {Word: "borrowed", Name: "it was there for now"}}
 	Fates = []record.Named{{Word: "scrap", Name: "thrown away"}, {Word: "owner", Name: "given to the owner"},
 		{Word: "spares", Name: "kept as a spare"}, {Word: "returned", Name: "sent back"}}
@@ -80,11 +82,14 @@ var (
 // Subject is what is on a bike.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Puttings.CheckedAs(checkPutting), Takings.CheckedAs(checkTaking), PartsRead.CheckedAs(checkPartRead)},
+		Checks: []record.Check{Puttings.CheckedAs(checkPutting), Takings.CheckedAs(checkTaking),
+			PartsRead.CheckedAs(checkPartRead)},
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, place := range Missing(s) {
-				list = append(list, record.Obstacle{Title: place.Name + ": nothing sits there", Mark: wear.Unsafe, Stage: record.StageWork,
-					Detail: "it came off in an earlier job: write down what is fitted there now", Place: record.PlaceParts, Target: place.ID})
+				list = append(list, record.Obstacle{Title: place.Name + ": nothing sits there",
+					Mark: wear.Unsafe, Stage: record.StageWork,
+					Detail: "it came off in an earlier job: write down what is fitted there now",
+					Place:  record.PlaceParts, Target: place.ID})
 			}
 			return list
 		},
@@ -119,11 +124,13 @@ func checkPutting(s *record.Sheet, d record.Draft, in Putting) (*Putting, error)
 	}
 	if d.Supersedes != nil {
 		if _, was := Puttings.Find(s.Ledger, *d.Supersedes); was == nil || was.Place != in.Place {
-			return nil, record.Refuse("place", "That was written of another place. Take it back, and say what was fitted here.")
+			return nil, record.Refuse("place",
+				"That was written of another place. Take it back, and say what was fitted here.")
 		}
 	} else if now, sits := sitting(s, in.Place); sits && now.ID != nil && now.here && place.Bearing == "" {
 		// Bearings come in pairs: each of an assembly is renewed on its own.
-		return nil, record.Refuse("place", "%s was fitted by %s in this job already: take that off first, or correct what was written of it.",
+		return nil, record.Refuse("place", "%s was fitted by %s in this job already: take that off "+
+			"first, or correct what was written of it.",
 			place.Name, now.By)
 	}
 	in.If = nil
@@ -175,7 +182,8 @@ func checkPartRead(s *record.Sheet, d record.Draft, in PartRead) (*PartRead, err
 func placeOn(s *record.Sheet, id string) (knowledge.Place, error) {
 	i := slices.IndexFunc(Places.Of(s), func(p knowledge.Place) bool { return p.ID == id })
 	if i < 0 {
-		return knowledge.Place{}, record.Refuse("place", "This bike has no such place. If it has, change its facts first.")
+		return knowledge.Place{}, record.Refuse("place",
+			"This bike has no such place. If it has, change its facts first.")
 	}
 	return Places.Of(s)[i], nil
 }

@@ -39,7 +39,8 @@ func asked(s *record.Sheet, place string, particulars map[string]string, why Rea
 	on := fit.Parts{}
 	for id, lives := range Lives.Of(s) {
 		for _, l := range slices.Backward(lives) {
-			if id == place && (why == upgrade || corrects != nil && l.ID != nil && *l.ID == *corrects) || len(l.Put.Particulars) == 0 {
+			if id == place && (why == upgrade || corrects != nil && l.ID != nil &&
+				*l.ID == *corrects) || len(l.Put.Particulars) == 0 {
 				continue
 			}
 			on[id] = l.Put.Particulars

@@ -38,7 +38,9 @@ func (l Life) Holds(at time.Time) bool {
 var Places = record.Derive(func(s *record.Sheet) []knowledge.Place { return s.Book.PlacesOn(s.Bike.Facts) })
 
 // Renewals are, by place, the work that renews what sits there.
-var Renewals = record.Derive(func(s *record.Sheet) map[string][]knowledge.Operation { return s.Book.Renewing(s.Bike.Facts) })
+var Renewals = record.Derive(func(s *record.Sheet) map[string][]knowledge.Operation {
+	return s.Book.Renewing(s.Bike.Facts)
+})
 
 // change is something that began or ended a life, or that was read in it.
 type change struct {
@@ -104,7 +106,8 @@ var Facts = record.Derive(func(s *record.Sheet) bike.Facts {
 	for _, place := range Places.Of(s) {
 		now, sits := sitting(s, place.ID)
 		for _, p := range place.Particulars {
-			if fact, word, tells := p.Telling(now.Put.Particulars[p.ID]); sits && tells && !slices.Contains(told[fact], word) {
+			if fact, word, tells := p.Telling(now.Put.Particulars[p.ID]); sits && tells &&
+				!slices.Contains(told[fact], word) {
 				told[fact] = append(told[fact], word)
 			}
 		}
@@ -154,7 +157,8 @@ func changesOf(s *record.Sheet) map[string][]change {
 				if said[place] || said[place+" "+string(l.Current(in.Item))] {
 					continue
 				}
-				life := &Life{From: e.At, By: e.ByName, Put: Putting{Place: place, Grade: "new", From: "stock"}, Price: priceOf(l, in.Item), here: here}
+				life := &Life{From: e.At, By: e.ByName, Put: Putting{Place: place, Grade: "new",
+					From: "stock"}, Price: priceOf(l, in.Item), here: here}
 				changes[place] = append(changes[place], change{at: e.At, by: e, put: life})
 			}
 		}
@@ -187,8 +191,8 @@ type Empty struct {
 	Filled bool         // it was, by somebody who knew
 }
 
-// Emptied are the places that were emptied in this job, without which the bike is not ridden, whatever its facts say by
-// now: those that were filled since as well.
+// Emptied are the places that were emptied in this job, without which the bike is not ridden,
+// whatever its facts say by now: those that were filled since as well.
 var Emptied = record.Derive(func(s *record.Sheet) (list []Empty) {
 	for e, in := range Takings.All(s.Ledger) {
 		place, known := s.Book.Place(in.Place)

@@ -29,7 +29,8 @@ func fromStock(s *record.Sheet, place knowledge.Place, corrects *record.ID, in *
 		back = was != nil && was.Stock != nil && *was.Stock == *in.Stock
 	}
 	if item.Held <= 0 && !back {
-		return record.Refuse("stock", "Nothing is left of “%s”. Take another that fits, or count the drawer anew.", item.Name)
+		return record.Refuse("stock", "Nothing is left of “%s”. Take another that fits, or count the drawer anew.",
+			item.Name)
 	}
 	if len(in.Particulars) == 0 {
 		in.Particulars = item.Particulars
@@ -70,12 +71,14 @@ func Candidates(s *record.Sheet, id string, offers []stores.Offer) ([]Candidate,
 	var list []Candidate
 	for _, i := range stores.Stock.Of(s) {
 		if i.Kind == stores.Kind(place) && i.Held > 0 {
-			list = append(list, Candidate{Stock: &i.ID, Code: i.Code, Name: i.Name, Particulars: i.Particulars, Grade: i.Grade,
+			list = append(list, Candidate{Stock: &i.ID, Code: i.Code, Name: i.Name,
+				Particulars: i.Particulars, Grade: i.Grade,
 				Note: i.Note, Bin: i.Bin, Held: i.Held, Price: i.Price})
 		}
 	}
 	for _, o := range offers {
-		list = append(list, Candidate{Supplier: o.Supplier, Code: o.Code, Name: o.Name, Particulars: o.Particulars, Grade: "new", Price: o.Price,
+		list = append(list, Candidate{Supplier: o.Supplier, Code: o.Code, Name: o.Name,
+			Particulars: o.Particulars, Grade: "new", Price: o.Price,
 			Days: o.Days})
 	}
 	for i := range list {
@@ -90,8 +93,8 @@ func Candidates(s *record.Sheet, id string, offers []stores.Offer) ([]Candidate,
 	return record.Some(list), nil
 }
 
-// Priced are the parts of catalogue work on this bike: where the stores hold one that is known to fit, that one at its
-// price; else as the catalogue has it, with what the drawers lack.
+// Priced are the parts of catalogue work on this bike: where the stores hold one that is known to
+// fit, that one at its price; else as the catalogue has it, with what the drawers lack.
 func Priced(s *record.Sheet, o knowledge.Operation) (priced []estimate.Part, lacks string) {
 	priced = make([]estimate.Part, 0, len(o.Parts))
 	for _, p := range o.Parts {
@@ -106,7 +109,8 @@ func Priced(s *record.Sheet, o knowledge.Operation) (priced []estimate.Part, lac
 	}
 	list = slices.DeleteFunc(list, func(c Candidate) bool { return c.Grade != "new" })
 	if i := slices.IndexFunc(list, func(c Candidate) bool { return c.Fit.Ready() }); i >= 0 {
-		return []estimate.Part{{Name: list[i].Name, Quantity: 1, Price: list[i].Price, Stock: string(*list[i].Stock)}}, ""
+		return []estimate.Part{{Name: list[i].Name, Quantity: 1, Price: list[i].Price,
+			Stock: string(*list[i].Stock)}}, ""
 	}
 	if len(list) == 0 || list[0].Fit.Verdict == fit.DoesNot {
 		return priced, "None that fits lies in the drawers."
@@ -134,7 +138,8 @@ func Short(s *record.Sheet, item agree.ItemView) (short []string) {
 // and work that was not done after all puts it back.
 func Along(s *record.Sheet, n record.NewEntry) (more []record.NewEntry) {
 	add := func(c record.Content, supersedes *record.ID) {
-		more = append(more, record.NewEntry{ID: n.ID.Along(len(more) + 1), At: n.At, Content: c, Supersedes: supersedes})
+		more = append(more, record.NewEntry{ID: n.ID.Along(len(more) + 1), At: n.At, Content: c,
+			Supersedes: supersedes})
 	}
 	if in := agree.Works.In(n.Content); in != nil && n.Supersedes == nil {
 		if put := takes(s, *in); put != nil {
@@ -156,7 +161,8 @@ func Along(s *record.Sheet, n record.NewEntry) (more []record.NewEntry) {
 	return more
 }
 
-// takes is what work that renews one place takes out of one drawer; nil where it does not, or nothing is left.
+// takes is what work that renews one place takes out of one drawer; nil where it does not, or
+// nothing is left.
 func takes(s *record.Sheet, work agree.Work) *Putting {
 	_, item := agree.Items.Find(s.Ledger, work.Item)
 	if item == nil {
@@ -172,7 +178,8 @@ func takes(s *record.Sheet, work agree.Work) *Putting {
 	}
 	stock := record.ID(item.Parts[i].Stock)
 	id := s.Current(work.Item)
-	put := Putting{Place: operation.Fits[0], Stock: &stock, Grade: "new", From: "stock", Why: "worn", Became: "scrap", Item: &id}
+	put := Putting{Place: operation.Fits[0], Stock: &stock, Grade: "new", From: "stock", Why: "worn",
+		Became: "scrap", Item: &id}
 	if _, err := checkPutting(s, record.Draft{}, put); err != nil {
 		return nil // it is said later what was fitted; the work is done
 	}

@@ -67,7 +67,8 @@ func (d *Desk) Record(ctx context.Context, by record.Actor) ([]Practised, error)
 func (d *Desk) Hunt(ctx context.Context, by record.Actor, in Practice) (PracticeView, error) {
 	v, err := Practise(d.shop.Book(), in)
 	if err == nil && v.Over {
-		err = d.keep(ctx, by, Result{Kind: "hunt", What: in.Fault, Seed: in.Seed, Score: part(v.Advised, v.Minutes), Seconds: 60 * v.Minutes})
+		err = d.keep(ctx, by, Result{Kind: "hunt", What: in.Fault, Seed: in.Seed,
+			Score: part(v.Advised, v.Minutes), Seconds: 60 * v.Minutes})
 	}
 	return v, err
 }
@@ -76,7 +77,8 @@ func (d *Desk) Hunt(ctx context.Context, by record.Actor, in Practice) (Practice
 func (d *Desk) Brake(ctx context.Context, by record.Actor, in BrakeTry) (BrakeTried, error) {
 	v, err := PracticeBrake(in)
 	if err == nil && v.Bled && len(in.Acts) > 0 {
-		err = d.keep(ctx, by, Result{Kind: "brake", What: map[bool]string{true: "rear", false: "front"}[in.Rear], Seed: in.Seed, Score: v.Score,
+		err = d.keep(ctx, by, Result{Kind: "brake",
+			What: map[bool]string{true: "rear", false: "front"}[in.Rear], Seed: in.Seed, Score: v.Score,
 			Seconds: v.Seconds})
 	}
 	return v, err
@@ -86,7 +88,8 @@ func (d *Desk) Brake(ctx context.Context, by record.Actor, in BrakeTry) (BrakeTr
 func (d *Desk) Gears(ctx context.Context, by record.Actor, in GearTry) (GearTried, error) {
 	v, err := PracticeGears(d.shop.Book(), in)
 	if err == nil && v.Won {
-		err = d.keep(ctx, by, Result{Kind: "gears", What: string(rune('0' + in.Level)), Seed: in.Seed, Score: v.Score, Seconds: v.Seconds})
+		err = d.keep(ctx, by, Result{Kind: "gears", What: string(rune('0' + in.Level)), Seed: in.Seed,
+			Score: v.Score, Seconds: v.Seconds})
 	}
 	return v, err
 }
@@ -95,7 +98,8 @@ func (d *Desk) Gears(ctx context.Context, by record.Actor, in GearTry) (GearTrie
 func (d *Desk) Wheel(ctx context.Context, by record.Actor, in WheelTry) (WheelTried, error) {
 	v, err := PracticeWheel(d.shop.Book(), in)
 	if err == nil && v.Won {
-		err = d.keep(ctx, by, Result{Kind: "wheel", What: string(rune('0' + in.Level)), Seed: in.Seed, Score: v.Score, Seconds: v.Seconds})
+		err = d.keep(ctx, by, Result{Kind: "wheel", What: string(rune('0' + in.Level)), Seed: in.Seed,
+			Score: v.Score, Seconds: v.Seconds})
 	}
 	return v, err
 }

@@ -54,7 +54,8 @@ func (e Exercise) mark() wear.Mark {
 }
 
 // partNames are what parts are called where the point is only a part of them.
-var partNames = map[string]string{"front-pads": "Front brake", "rear-pads": "Rear brake", "rear-mech": "Gears", "front-mech": "Front mech",
+var partNames = map[string]string{"front-pads": "Front brake", "rear-pads": "Rear brake",
+	"rear-mech": "Gears", "front-mech": "Front mech",
 	"frame": "Frame", "rear-wheel": "Wheels", "front-tyre": "Tyres", "headset": "Steering", "fork": "Suspension",
 	"bottom-bracket": "Bottom bracket"}
 

@@ -175,7 +175,8 @@ func (r *replayed) told(book *knowledge.Book, d gear.Drivetrain) []GearReplay {
 		switch a := s.advised; {
 		case a.Move != nil:
 			g.Better = gears.MoveSays(book, *a.Move)
-			g.Same = a.Move.Work == did.Work && (a.Move.Quarters > 0) == (did.Quarters > 0) && (a.Move.Eighths > 0) == (did.Eighths > 0)
+			g.Same = a.Move.Work == did.Work && (a.Move.Quarters > 0) == (did.Quarters > 0) &&
+				(a.Move.Eighths > 0) == (did.Eighths > 0)
 		case a.Ask != nil:
 			g.Better = gears.AskSays(d, *a.Ask)
 		default:
@@ -189,7 +190,8 @@ func (r *replayed) told(book *knowledge.Book, d gear.Drivetrain) []GearReplay {
 // levels are what is hidden in the practice gears, as exercises.
 func levels() (list []Exercise) {
 	for i, name := range gear.Levels {
-		list = append(list, Exercise{Kind: "gears", ID: fmt.Sprint(i + 1), Name: fmt.Sprintf("Practice gears, level %d", i+1),
+		list = append(list, Exercise{Kind: "gears", ID: fmt.Sprint(i + 1),
+			Name:  fmt.Sprintf("Practice gears, level %d", i+1),
 			About: strings.ToLower(name[:1]) + name[1:]})
 	}
 	return slices.Clip(list)

@@ -63,7 +63,8 @@ func Practise(book *knowledge.Book, in Practice) (PracticeView, error) {
 		return PracticeView{}, err
 	}
 	l := &learner{hunt: hunt, in: in, hidden: hunt.Model.Hide(dice(in, "hide"))}
-	v := PracticeView{Name: hunt.Fault.Name, Caution: hunt.Fault.Caution, Choices: []PracticeMove{}, Done: []PracticeShown{}}
+	v := PracticeView{Name: hunt.Fault.Name, Caution: hunt.Fault.Caution, Choices: []PracticeMove{},
+		Done: []PracticeShown{}}
 	b := hunt.Model.Start()
 	for _, step := range in.Steps {
 		a, known := actionOf(hunt, step)
@@ -73,7 +74,8 @@ func Practise(book *knowledge.Book, in Practice) (PracticeView, error) {
 		best := b.Next()
 		said := l.answer(b, a)
 		move := moveOf(hunt, a)
-		shown := PracticeShown{Do: move.Do, Minutes: move.Minutes, Best: len(best) == 0 || best[0].Action == a, Answer: answersOf(hunt, a)[said]}
+		shown := PracticeShown{Do: move.Do, Minutes: move.Minutes, Best: len(best) == 0 ||
+			best[0].Action == a, Answer: answersOf(hunt, a)[said]}
 		if !shown.Best {
 			shown.Better = moveOf(hunt, best[0].Action).Do
 		}
@@ -182,7 +184,9 @@ func dice(in Practice, use string) func() float64 {
 }
 
 func actionOf(h *complaint.Hunt, s PracticeStep) (diagnosis.Action, bool) {
-	if i := slices.IndexFunc(h.Checks, func(c complaint.Check) bool { return s.Check != "" && c.ID == s.Check }); i >= 0 {
+	if i := slices.IndexFunc(h.Checks, func(c complaint.Check) bool {
+		return s.Check != "" && c.ID == s.Check
+	}); i >= 0 {
 		return diagnosis.Look(i), true
 	}
 	i := slices.IndexFunc(h.Causes, func(c complaint.Cause) bool { return s.Cause != "" && c.ID == s.Cause })

@@ -44,7 +44,8 @@ const practiceBuild, practiceSeat, practiceBrake = "rear-cassette", 622, "rim_ca
 func practiceWheel(book *knowledge.Book, in WheelTry) (*wheel.Practice, wheels.Lacing, rolling.Trueness, error) {
 	build, _ := book.Wheel(practiceBuild)
 	aim := book.TruenessFor(practiceBrake)
-	l := wheels.Lacing{Spokes: build.Spokes, First: "right", Wire: build.Wire, Radius: rolling.RimRadius(practiceSeat), Left: build.Left,
+	l := wheels.Lacing{Spokes: build.Spokes, First: "right", Wire: build.Wire,
+		Radius: rolling.RimRadius(practiceSeat), Left: build.Left,
 		Right: build.Right, Most: aim.Most}
 	p, err := wheel.NewPractice(l.Wheel(), aim.Aim(), in.Seed, in.Level)
 	if err != nil {
@@ -83,7 +84,8 @@ func PracticeWheel(book *knowledge.Book, in WheelTry) (WheelTried, error) {
 	if p.Won || in.GaveUp {
 		seized = p.Seized
 	}
-	out := WheelTried{Level: in.Level, Name: wheel.Levels[in.Level-1], Since: p.Since, Turned: turned, Said: p.Said, Quarters: p.Quarters,
+	out := WheelTried{Level: in.Level, Name: wheel.Levels[in.Level-1], Since: p.Since, Turned: turned,
+		Said: p.Said, Quarters: p.Quarters,
 		Nipples: p.Nipples, Seconds: p.Seconds, Won: p.Won, Would: []wheels.WheelDo{}}
 	if out.Bench, err = wheels.Drawn(l, aim, p.Seen, seized); err != nil {
 		return out, err
@@ -108,7 +110,8 @@ func PracticeWheel(book *knowledge.Book, in WheelTry) (WheelTried, error) {
 // wheelLevels are what can be practised of wheels.
 func wheelLevels() (list []Exercise) {
 	for i, name := range wheel.Levels {
-		list = append(list, Exercise{Kind: "wheel", ID: fmt.Sprint(i + 1), Name: fmt.Sprintf("Practice wheel, level %d", i+1),
+		list = append(list, Exercise{Kind: "wheel", ID: fmt.Sprint(i + 1),
+			Name:  fmt.Sprintf("Practice wheel, level %d", i+1),
 			About: strings.ToLower(name[:1]) + name[1:]})
 	}
 	return list

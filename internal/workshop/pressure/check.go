@@ -53,7 +53,8 @@ func (c *GaugeCheck) read(g PressureGauge) error {
 			side, typed string
 			into        **float64
 		}{{"true", p.True, &p.TrueBar}, {"shown", p.Shown, &p.ShownBar}} {
-			bar, err := record.ReadFigure(fmt.Sprintf("pairs.%d.%s", i, x.side), x.typed, measure.Bar, measure.Range{Min: 0, Max: 80})
+			bar, err := record.ReadFigure(fmt.Sprintf("pairs.%d.%s", i, x.side), x.typed, measure.Bar,
+				measure.Range{Min: 0, Max: 80})
 			if err != nil {
 				return err
 			}
@@ -87,7 +88,8 @@ func says(g core.Gauge) string {
 	if off == 0 {
 		return "It shows what is true " + tried + "."
 	}
-	out := fmt.Sprintf("It shows up to %s bar %s, checked %s; what is read with it is put right by that.", measure.Format(off), side, tried)
+	out := fmt.Sprintf("It shows up to %s bar %s, checked %s; what is read with it is put right by that.",
+		measure.Format(off), side, tried)
 	if !g.Sound() {
 		out += " That is more than its class allows: have it mended, or retire it."
 	}

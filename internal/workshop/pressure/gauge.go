@@ -81,7 +81,8 @@ type GaugeShows struct {
 	Bar   float64   `json:"bar"`
 }
 
-// At tells what each gauge in use shows at a pressure, where that is another figure. One whose scale ends below it is left out.
+// At tells what each gauge in use shows at a pressure, where that is another figure. One whose
+// scale ends below it is left out.
 func At(s *record.Sheet, bar float64) (list []GaugeShows) {
 	for _, g := range Gauges.Of(s) {
 		shown := hundredth(g.core().Shows(bar))
@@ -92,8 +93,9 @@ func At(s *record.Sheet, bar float64) (list []GaugeShows) {
 	return list
 }
 
-// Read is a pressure that a gauge showed, put right: what is true, and what was shown where that is another figure. Without
-// a gauge it is as typed. A gauge whose scale ends below it cannot have shown it.
+// Read is a pressure that a gauge showed, put right: what is true, and what was shown where that
+// is another figure. Without a gauge it is as typed. A gauge whose scale ends below it cannot
+// have shown it.
 func Read(s *record.Sheet, gauge *record.ID, field string, typed float64) (bar float64, shown *float64, err error) {
 	if gauge == nil {
 		return typed, nil, nil
@@ -113,14 +115,16 @@ func among(all []PressureGauge, id record.ID) (PressureGauge, error) {
 	if i := slices.IndexFunc(all, func(g PressureGauge) bool { return g.ID == id }); i >= 0 {
 		return all[i], nil
 	}
-	return PressureGauge{}, record.Refuse("gauge", "That gauge is not in the shop's register any more. Choose another, or none.")
+	return PressureGauge{}, record.Refuse("gauge",
+		"That gauge is not in the shop's register any more. Choose another, or none.")
 }
 
-// read is what is true when the gauge shows a figure, to a thousandth of a bar; as shown where they differ by less than
-// anybody reads.
+// read is what is true when the gauge shows a figure, to a thousandth of a bar; as shown where
+// they differ by less than anybody reads.
 func (g PressureGauge) read(field string, shown float64) (float64, error) {
 	if shown > g.Most {
-		return 0, record.Refuse(field, "The scale of “%s” ends at %s bar: another gauge read this, or another unit.", g.Name,
+		return 0, record.Refuse(field, "The scale of “%s” ends at %s bar: another gauge read this, or another unit.",
+			g.Name,
 			measure.Format(g.Most))
 	}
 	bar := math.Round(1000*g.core().True(shown)) / 1000

@@ -13,8 +13,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// GaugeHose is what the hose of a pump takes out of what it is put on: it showed a pressure, was taken off and put on
-// again at once, and showed less.
+// GaugeHose is what the hose of a pump takes out of what it is put on: it showed a pressure, was
+// taken off and put on again at once, and showed less.
 type GaugeHose struct {
 	On     string `json:"on" enum:"fork,shock,tyre" doc:"what it was put on"`
 	Before string `json:"before" doc:"what it showed before it was taken off, as typed"`
@@ -83,13 +83,15 @@ func (h GaugeHose) told() *GaugeHose {
 	took := func(bar, volume float64) string {
 		return measure.Format(hundredth(core.Hose{Volume: h.Volume}.Took(bar, volume)))
 	}
-	h.Says = fmt.Sprintf("Its hose takes %s cm³ each time: about %s bar of 8 in a fork, %s of 12 in a shock, %s of 6 in a narrow tyre.",
-		measure.Format(math.Round(10*h.Volume)/10), took(8, core.ForkChamber), took(12, core.ShockChamber), took(6, core.TyreChamber(28, 622)))
+	h.Says = fmt.Sprintf("Its hose takes %s cm³ each time: about %s bar of 8 in a fork, %s of 12 in a "+
+		"shock, %s of 6 in a narrow tyre.",
+		measure.Format(math.Round(10*h.Volume)/10), took(8, core.ForkChamber),
+		took(12, core.ShockChamber), took(6, core.TyreChamber(28, 622)))
 	return &h
 }
 
-// Hosed is what the hose took of a pressure that was found with a gauge, bar, in a leg or in a tyre on a bead seat; and how
-// much it may have taken where nobody measured it.
+// Hosed is what the hose took of a pressure that was found with a gauge, bar, in a leg or in a
+// tyre on a bead seat; and how much it may have taken where nobody measured it.
 func Hosed(s *record.Sheet, gauge *record.ID, place string, seat int, bar float64) (took, may float64) {
 	leg := place == "fork" || place == "shock"
 	volume := core.TyreChamber(core.UsualTyre, float64(seat))
@@ -105,7 +107,8 @@ func Hosed(s *record.Sheet, gauge *record.ID, place string, seat int, bar float6
 }
 
 // MeasureHose writes down what the hose of a gauge takes.
-func (r *Rack) MeasureHose(ctx context.Context, by record.Actor, gauge record.ID, h GaugeHose) ([]PressureGauge, error) {
+func (r *Rack) MeasureHose(ctx context.Context, by record.Actor, gauge record.ID,
+	h GaugeHose) ([]PressureGauge, error) {
 	if err := by.Must(record.Mechanic); err != nil {
 		return nil, err
 	}

@@ -45,7 +45,8 @@ func (r *Rack) WhatIs(ctx context.Context, in PressureAsked) (PressureReads, err
 	doubt := c.Doubt(typed)
 	out := PressureReads{Bar: bar, From: max(0, bar-doubt), To: bar + doubt}
 	if bar != typed {
-		out.Says = fmt.Sprintf("It shows %s: that is %s bar.", measure.Format(hundredth(typed)), measure.Format(hundredth(bar)))
+		out.Says = fmt.Sprintf("It shows %s: that is %s bar.", measure.Format(hundredth(typed)),
+			measure.Format(hundredth(bar)))
 	}
 	if !c.Tried(typed) {
 		out.Says += fmt.Sprintf(" It was not checked there: give or take %s bar.", measure.Format(hundredth(doubt)))

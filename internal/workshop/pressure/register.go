@@ -58,7 +58,8 @@ func (r *Rack) SavePressureGauge(ctx context.Context, by record.Actor, g Pressur
 }
 
 // CheckGauge writes down that a gauge was held against another.
-func (r *Rack) CheckGauge(ctx context.Context, by record.Actor, gauge record.ID, c GaugeCheck) ([]PressureGauge, error) {
+func (r *Rack) CheckGauge(ctx context.Context, by record.Actor, gauge record.ID,
+	c GaugeCheck) ([]PressureGauge, error) {
 	if err := by.Must(record.Mechanic); err != nil {
 		return nil, err
 	}

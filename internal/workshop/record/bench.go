@@ -2,9 +2,9 @@ package record
 
 import "slices"
 
-// Bench is work at which one thing follows another: it is begun, gone on with, taken back from its end, and signed. T is
-// how such work is told. Whoever goes on says how far it had come on their screen, so that two people at one bench do not
-// undo each other's hands.
+// Bench is work at which one thing follows another: it is begun, gone on with, taken back from
+// its end, and signed. T is how such work is told. Whoever goes on says how far it had come on
+// their screen, so that two people at one bench do not undo each other's hands.
 type Bench[T any] struct {
 	Field string // by which entries name it
 	Gone  string // said where it is not open any more
@@ -44,14 +44,16 @@ func (b Bench[T]) GoOn(s *Sheet, id ID, place int) (T, error) {
 	return work, err
 }
 
-// Corrects lets the last thing at a bench alone be taken back, by who did it. What hands have done stays done.
+// Corrects lets the last thing at a bench alone be taken back, by who did it. What hands have
+// done stays done.
 func (b Bench[T]) Corrects(s *Sheet, c Correction) error {
 	of := b.Of(c.Old)
 	switch {
 	case of == "":
 		return nil
 	case !c.TakenBack:
-		return Refuse("supersedes", "What was done %s is not written over: take back the last of it, and write it anew.", b.At)
+		return Refuse("supersedes", "What was done %s is not written over: take back the last of it, "+
+			"and write it anew.", b.At)
 	case !c.Theirs():
 		return TheirsToTakeBack(c.Old)
 	}

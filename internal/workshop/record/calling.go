@@ -34,7 +34,8 @@ const (
 
 // Calling lists the open call-backs of earlier jobs.
 func Calling(s *Sheet) []CallBack {
-	return slices.DeleteFunc(slices.Clone(CallBacks.Of(s)), func(c CallBack) bool { return c.JobID == s.Job.ID || c.State != "open" })
+	return slices.DeleteFunc(slices.Clone(CallBacks.Of(s)),
+		func(c CallBack) bool { return c.JobID == s.Job.ID || c.State != "open" })
 }
 
 // DueIn says whether a call-back is due within so many days.

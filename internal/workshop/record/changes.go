@@ -78,8 +78,8 @@ func ChangesOf(was, is Bike) (list []Change) {
 	return list
 }
 
-// FactsHeld are the facts that the bike is said to have, and those it was said to have earlier in this job: what was
-// undone or found under those does not go away with them.
+// FactsHeld are the facts that the bike is said to have, and those it was said to have earlier in
+// this job: what was undone or found under those does not go away with them.
 var FactsHeld = Derive(func(s *Sheet) []bike.Facts {
 	held := []bike.Facts{s.Bike.Facts}
 	for _, in := range BikeChanges.All(s.Ledger) {

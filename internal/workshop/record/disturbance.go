@@ -7,8 +7,9 @@ import (
 	"utensil/knowledge"
 )
 
-// Disturbance is something that was done to the bike: what was made sure of before it does not stand any more. It
-// follows from an entry, and stays when that is taken back: striking out a line does not tighten a bolt.
+// Disturbance is something that was done to the bike: what was made sure of before it does not
+// stand any more. It follows from an entry, and stays when that is taken back: striking out a
+// line does not tighten a bolt.
 type Disturbance struct {
 	Since  ID       // the entry that tells of it; what its writer knew of it vouches for what it disturbed
 	Says   string   // what was done, in words: "the stem came off"
@@ -22,15 +23,16 @@ type Disturbance struct {
 // disturbing tell what was done to the bike, a subject of the trade each.
 var disturbing []func(*Sheet) []Disturbance
 
-// Disturbs declares how a subject tells what was done to the bike. It looks at entries alone, and at nothing that
-// follows from the disturbances.
+// Disturbs declares how a subject tells what was done to the bike. It looks at entries alone, and
+// at nothing that follows from the disturbances.
 func Disturbs(tell func(*Sheet) []Disturbance) struct{} {
 	disturbing = append(disturbing, tell)
 	return struct{}{}
 }
 
-// Disturbances are what was done to the bike in this job, whoever told it: by work, guided or not, by taking apart, by
-// what was fitted and what came off, at the benches; each with what hangs on its joints.
+// Disturbances are what was done to the bike in this job, whoever told it: by work, guided or
+// not, by taking apart, by what was fitted and what came off, at the benches; each with what
+// hangs on its joints.
 var Disturbances = Derive(func(s *Sheet) (all []Disturbance) {
 	for _, tell := range disturbing {
 		all = append(all, tell(s)...)
@@ -95,7 +97,8 @@ func UntriedSince(s *Sheet, test string, entry ID) (Disturbance, bool) {
 func Untried(s *Sheet, test string) bool { return len(untried(s, test)) > 0 }
 
 func untried(s *Sheet, test string) []Disturbance {
-	return slices.DeleteFunc(slices.Clone(Disturbances.Of(s)), func(d Disturbance) bool { return !slices.Contains(d.Tests, test) })
+	return slices.DeleteFunc(slices.Clone(Disturbances.Of(s)),
+		func(d Disturbance) bool { return !slices.Contains(d.Tests, test) })
 }
 
 func unseen(s *Sheet, list []Disturbance, entry ID) (Disturbance, bool) {

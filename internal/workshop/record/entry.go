@@ -58,7 +58,8 @@ func (e Entry) digest() ([]byte, error) {
 
 // By is the entry that an actor makes of what was sent about a job, at a time.
 func (n NewEntry) By(by Actor, job, bike ID, at time.Time) (Entry, error) {
-	e := Entry{ID: n.ID, JobID: job, BikeID: bike, Kind: n.Content.Kind(), Supersedes: n.Supersedes, By: by.ID, ByName: by.Name, At: at,
+	e := Entry{ID: n.ID, JobID: job, BikeID: bike, Kind: n.Content.Kind(), Supersedes: n.Supersedes,
+		By: by.ID, ByName: by.Name, At: at,
 		Content: n.Content, Seen: n.Seen, Tablet: n.Tablet, Why: n.Why}
 	var err error
 	e.Digest, err = e.digest()

@@ -12,11 +12,13 @@ type Felt struct {
 	Word string `json:"word"`
 }
 
-// A subject declares its kinds of entry; a ledger tells which of them stand. Nothing is changed: a correction supersedes.
+// A subject declares its kinds of entry; a ledger tells which of them stand. Nothing is changed:
+// a correction supersedes.
 func ExampleNewKind() {
 	felt := record.NewKind(record.Kind[Felt]{Name: "example_felt", By: record.ByMechanic})
 	first := record.Entry{ID: record.NewID(), Kind: felt.Name, Content: felt.Says(Felt{"headset", "smooth"})}
-	slip := record.Entry{ID: record.NewID(), Kind: felt.Name, Content: felt.Says(Felt{"headset", "notchy"}), Supersedes: &first.ID}
+	slip := record.Entry{ID: record.NewID(), Kind: felt.Name,
+		Content: felt.Says(Felt{"headset", "notchy"}), Supersedes: &first.ID}
 
 	ledger := record.NewLedger([]record.Entry{first, slip})
 	_, stands := felt.Newest(ledger)

@@ -6,7 +6,8 @@ import (
 	"utensil/core/measure"
 )
 
-// InField turns what the core says of a field into a problem of that field; "" where the core's own name of it is ours.
+// InField turns what the core says of a field into a problem of that field; "" where the core's
+// own name of it is ours.
 func InField(field string, err error) error {
 	var wrong *measure.FieldError
 	if !errors.As(err, &wrong) {

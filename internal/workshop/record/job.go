@@ -46,8 +46,8 @@ type Record struct {
 	beside map[string]any // what else the store has laid down, by its name
 }
 
-// Stamp is the state of what a job's record is read from: of its bike, and of what every job reads of the shop. As long
-// as it is the same, the record is.
+// Stamp is the state of what a job's record is read from: of its bike, and of what every job
+// reads of the shop. As long as it is the same, the record is.
 type Stamp struct {
 	Bike int64 `db:"bike"`
 	Shop int64 `db:"shop"`

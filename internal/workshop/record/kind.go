@@ -112,8 +112,9 @@ func (k *Kind[T]) All(l *Ledger) iter.Seq2[Entry, *T] {
 	}
 }
 
-// Ever goes through all entries of the kind that were written, in the order they arrived: those that were corrected or
-// taken back as well. What was done to a bike stays done when somebody strikes out that it was.
+// Ever goes through all entries of the kind that were written, in the order they arrived: those
+// that were corrected or taken back as well. What was done to a bike stays done when somebody
+// strikes out that it was.
 func (k *Kind[T]) Ever(l *Ledger) iter.Seq2[Entry, *T] {
 	return func(yield func(Entry, *T) bool) {
 		for _, e := range l.all {
@@ -124,8 +125,8 @@ func (k *Kind[T]) Ever(l *Ledger) iter.Seq2[Entry, *T] {
 	}
 }
 
-// Handled is the first entry behind which stand hands on a bike, and not the counter alone; false where there is none.
-// What was written and taken back counts: it was done.
+// Handled is the first entry behind which stand hands on a bike, and not the counter alone; false
+// where there is none. What was written and taken back counts: it was done.
 func Handled(l *Ledger) (Entry, bool) {
 	for _, e := range l.all {
 		if k, known := kinds[e.Kind]; !known || !k.atCounter() {
@@ -188,7 +189,8 @@ func KindsOf(reach Reach) (names []string) {
 // for those who describe it.
 func Shape() reflect.Type {
 	var fields []reflect.StructField
-	for _, k := range slices.SortedFunc(maps.Values(kinds), func(a, b kind) int { return cmp.Compare(a.name(), b.name()) }) {
+	for _, k := range slices.SortedFunc(maps.Values(kinds),
+		func(a, b kind) int { return cmp.Compare(a.name(), b.name()) }) {
 		fields = append(fields, reflect.StructField{Name: words.Capital(k.name()), Type: reflect.PointerTo(k.says()),
 			Tag: reflect.StructTag(`json:"` + k.name() + `,omitempty"`)})
 	}

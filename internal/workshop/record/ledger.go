@@ -94,10 +94,11 @@ func (l *Ledger) Sequence() (newest int64) {
 // clocksDiffer is how far two clocks that were compared may still stand apart.
 const clocksDiffer = 5 * time.Minute
 
-// Knew says whether whoever wrote an entry could have seen another. It decides what a signature or a torque vouches
-// for: what arrived later they could not, nor what their screen did not show, whatever their clock says. What the same
-// tablet wrote it knows of. An entry that does not say what its screen showed knew what is dated before it. A correction
-// tells better of what was done before; it does not do it again, and knows no more than what it corrects.
+// Knew says whether whoever wrote an entry could have seen another. It decides what a signature
+// or a torque vouches for: what arrived later they could not, nor what their screen did not show,
+// whatever their clock says. What the same tablet wrote it knows of. An entry that does not say
+// what its screen showed knew what is dated before it. A correction tells better of what was done
+// before; it does not do it again, and knows no more than what it corrects.
 func (l *Ledger) Knew(of, by ID) bool {
 	voucher, known := l.order[l.First(by)]
 	seen, there := l.order[of]

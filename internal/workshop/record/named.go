@@ -23,5 +23,6 @@ func NameOf(list []Named, word string) string {
 
 // StageNames are what the stages are called.
 var StageNames = []Named{{Word: string(StageCheckIn), Name: "Check in"}, {Word: string(StageInspect), Name: "Inspect"},
-	{Word: string(StageAgree), Name: "Agree"}, {Word: string(StageWork), Name: "Work"}, {Word: string(StageVerify), Name: "Verify"},
+	{Word: string(StageAgree), Name: "Agree"}, {Word: string(StageWork), Name: "Work"},
+	{Word: string(StageVerify), Name: "Verify"},
 	{Word: string(StageHandOver), Name: "Hand over"}}

@@ -41,13 +41,15 @@ func Refuse(field, format string, args ...any) *Problem {
 
 // NotFound is the problem of a thing that does not exist.
 func NotFound(what string) *Problem {
-	return &Problem{Kind: Missing, Title: "Not found", Detail: "There is no such " + what + ". It may have been opened from an old link."}
+	return &Problem{Kind: Missing, Title: "Not found",
+		Detail: "There is no such " + what + ". It may have been opened from an old link."}
 }
 
 // StaleWrite is the problem of a change made to an older version; current is the row as it is.
 func StaleWrite(what string, current any) *Problem {
 	return &Problem{Kind: Stale, Title: "Changed meanwhile", Current: current,
-		Detail: "Someone else changed this " + what + " while you were typing. Both versions are kept on your screen: choose what is right."}
+		Detail: "Someone else changed this " + what +
+			" while you were typing. Both versions are kept on your screen: choose what is right."}
 }
 
 // ErrClosed is the problem of writing to a job that was handed over.

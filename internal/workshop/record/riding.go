@@ -29,7 +29,8 @@ func (r Riding) tidy() (Riding, error) {
 	if r.Mass != 0 && !(brake.Rider{Mass: r.Mass}).Weighs() {
 		return r, Refuse("bike.riding.mass_kg", "Rider, bike and load weigh 20 to 400 kg.")
 	}
-	if hill := (brake.Hill{Drop: r.Drop, Length: r.Length, Speed: r.Speed, Share: 1}); r.Drop != 0 || r.Length != 0 || r.Speed != 0 {
+	if hill := (brake.Hill{Drop: r.Drop, Length: r.Length, Speed: r.Speed, Share: 1}); r.Drop != 0 ||
+		r.Length != 0 || r.Speed != 0 {
 		if err := hill.Validate(); err != nil {
 			return r, Refuse("bike.riding.drop_m", "%s", words.Sentence(err))
 		}

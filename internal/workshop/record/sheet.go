@@ -24,7 +24,8 @@ type Sheet struct {
 // Lay lays a record out. What was written under ids of before is read under those of today.
 func Lay(r Record, book *knowledge.Book, now time.Time, learnt Learnt) *Sheet {
 	to := func(kind, was string) (knowledge.Renamed, bool) { return book.Renamed(kind, was, r.Bike.Facts) }
-	return &Sheet{Record: r, Ledger: NewLedger(byToday(r.Entries, to)), Past: NewLedger(byToday(r.Earlier, to)), Book: book, Now: now,
+	return &Sheet{Record: r, Ledger: NewLedger(byToday(r.Entries, to)),
+		Past: NewLedger(byToday(r.Earlier, to)), Book: book, Now: now,
 		learnt: learnt, derived: map[any]any{}}
 }
 

@@ -1,6 +1,8 @@
 package record
 
 import (
+	"encoding/json"
+
 	"utensil/core/wear"
 )
 
@@ -38,7 +40,8 @@ const (
 )
 
 // Places lists the places within a job.
-var Places = []Place{PlaceAir, PlaceBrakes, PlaceGears, PlaceGuides, PlaceHunt, PlaceParts, PlaceRun, PlaceSaid, PlaceStrip, PlaceWheels}
+var Places = []Place{PlaceAir, PlaceBrakes, PlaceGears, PlaceGuides, PlaceHunt, PlaceParts, PlaceRun,
+	PlaceSaid, PlaceStrip, PlaceWheels}
 
 // Obstacle is one thing that stands between a bike and its owner.
 type Obstacle struct {
@@ -49,6 +52,26 @@ type Obstacle struct {
 	Target string    `json:"target,omitempty" doc:"the point, bolt, item or sign it is about"`
 	Place  Place     `json:"place,omitempty" doc:"where it is settled, when that is not on the screen of its stage"`
 	Count  int       `json:"count" doc:"how many things it stands for"`
+}
+
+// UnmarshalJSON reads an obstacle; those that were kept before places were named said of hunts
+// and runs that they are one.
+func (o *Obstacle) UnmarshalJSON(text []byte) error {
+	type plain Obstacle
+	was := struct {
+		*plain
+		Hunt, Run bool
+	}{plain: (*plain)(o)}
+	if err := json.Unmarshal(text, &was); err != nil {
+		return err
+	}
+	switch {
+	case was.Hunt:
+		o.Place = PlaceHunt
+	case was.Run:
+		o.Place = PlaceRun
+	}
+	return nil
 }
 
 // WorstFirst sorts marks: unsafe, due, to be watched, then what is only open.

@@ -31,7 +31,8 @@ func (c Correction) Theirs() bool { return c.By.Role == Keeper || c.By.ID == c.O
 // TheirsToTakeBack is the problem of taking back what somebody else did at a bench.
 func TheirsToTakeBack(old Entry) *Problem {
 	return &Problem{Kind: Forbidden, Title: "Not yours to take back",
-		Detail: old.ByName + " did that: they take it back, or the shop owner does. Write down what you see as it is now."}
+		Detail: old.ByName + " did that: they take it back, or the shop owner does. Write down what you " +
+			"see as it is now."}
 }
 
 // Draft is an entry before it is written: who writes it, and what it corrects.
@@ -68,8 +69,9 @@ type Rules struct {
 	subjects []Subject
 }
 
-// NewRules gathers the subjects, in the order in which they are asked. A kind that somebody writes and no subject checks
-// would be kept as it comes: that is a slip of the program, told when it starts.
+// NewRules gathers the subjects, in the order in which they are asked. A kind that somebody
+// writes and no subject checks would be kept as it comes: that is a slip of the program, told
+// when it starts.
 func NewRules(subjects ...Subject) Rules {
 	r := Rules{map[string]Check{}, subjects}
 	for _, subject := range subjects {
@@ -119,8 +121,9 @@ func (r Rules) Check(s *Sheet, by Actor, n NewEntry) (Content, error) {
 func (r Rules) corrects(s *Sheet, by Actor, n NewEntry) error {
 	old, known := s.Find(*n.Supersedes)
 	if !known || old.ID != *n.Supersedes {
-		return &Problem{Kind: Stale, Title: "Already corrected", Detail: "Someone else corrected that entry first. Look at what it says now, " +
-			"and correct that if it is still wrong.", Current: old}
+		return &Problem{Kind: Stale, Title: "Already corrected",
+			Detail: "Someone else corrected that entry first. Look at what it says now, " +
+				"and correct that if it is still wrong.", Current: old}
 	}
 	withdrawn := Withdrawals.In(n.Content) != nil
 	if !withdrawn && old.Kind != n.Content.Kind() {

@@ -20,7 +20,8 @@ func TidyName(field, what, text string) (string, error) {
 	case !strings.ContainsFunc(tidy, visible):
 		return "", Refuse(field, "Type %s.", what)
 	case utf8.RuneCountInString(tidy) > longestName:
-		return "", Refuse(field, "That is longer than %d characters. Shorten %s; put the rest in a note.", longestName, what)
+		return "", Refuse(field, "That is longer than %d characters. Shorten %s; put the rest in a note.",
+			longestName, what)
 	}
 	return tidy, nil
 }

@@ -12,8 +12,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Device is a tablet or computer that the shop has admitted, or that waits to be. Only one that is admitted sees who
-// works here, and may sign in.
+// Device is a tablet or computer that the shop has admitted, or that waits to be. Only one that
+// is admitted sees who works here, and may sign in.
 type Device struct {
 	ID       record.ID  `json:"id" db:"id"`
 	Name     string     `json:"name" db:"name"`

@@ -33,8 +33,9 @@ type StaffChange struct {
 type Store interface {
 	Staff(ctx context.Context) ([]Staff, error)
 	SaveStaff(ctx context.Context, s Staff) (Staff, error)
-	// Try lets judge look at a member, with the secret, and at the tries on a device, and keeps the tries that it
-	// returns. Tries of one member on one device follow each other. An error keeps them as they were.
+	// Try lets judge look at a member, with the secret, and at the tries on a device, and keeps
+	// the tries that it returns. Tries of one member on one device follow each other. An error
+	// keeps them as they were.
 	Try(ctx context.Context, id record.ID, device string, judge func(Staff, Tries) (Tries, error)) error
 	ForgetTries(ctx context.Context, id record.ID) error
 

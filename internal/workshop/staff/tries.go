@@ -8,7 +8,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Tries is how often in a row a member's secret was wrong on a device, and until when nobody may try again there.
+// Tries is how often in a row a member's secret was wrong on a device, and until when nobody may
+// try again there.
 type Tries struct {
 	Failed int        `db:"failed"`
 	Until  *time.Time `db:"until"`
@@ -49,8 +50,9 @@ func (t Tries) after(right bool, now time.Time) Tries {
 	return t
 }
 
-// SignIn checks a PIN or password, typed on a device. Tries of one member on one device follow each other, so that
-// guessing in parallel gains nothing and no right secret is counted as a wrong one; other devices are not slowed down.
+// SignIn checks a PIN or password, typed on a device. Tries of one member on one device follow
+// each other, so that guessing in parallel gains nothing and no right secret is counted as a
+// wrong one; other devices are not slowed down.
 func (r *Roll) SignIn(ctx context.Context, id record.ID, secret, device string) (record.Actor, error) {
 	return r.signIn(ctx, id, device, func(m Staff) (record.Actor, bool, error) {
 		right, err := m.matches(secret)
@@ -89,7 +91,8 @@ func (r *Roll) signIn(ctx context.Context, account record.ID, device string,
 
 func heldBack(wait time.Duration) error {
 	return &record.Problem{Kind: record.Locked, Title: "Too many wrong tries", After: wait,
-		Detail: fmt.Sprintf("Wait %s and try again, or sign in on another of the shop's devices, where the shop owner can let you in at once.",
+		Detail: fmt.Sprintf("Wait %s and try again, or sign in on another of the shop's devices, where "+
+			"the shop owner can let you in at once.",
 			inWords(wait))}
 }
 

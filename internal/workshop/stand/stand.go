@@ -1,5 +1,6 @@
-// Package stand is a job on the stand for tests of the subjects: a bike of a kind, what a mechanic writes down of it, and
-// what then stands before its door. There is no store behind it: nothing but the rules is tried.
+// Package stand is a job on the stand for tests of the subjects: a bike of a kind, what a
+// mechanic writes down of it, and what then stands before its door. There is no store behind it:
+// nothing but the rules is tried.
 package stand
 
 import (
@@ -35,7 +36,8 @@ func Of(t testing.TB, rules record.Rules, depth string, pick func(knowledge.Kind
 
 // On is a job of a kind of bike, with nothing written down yet.
 func On(kind knowledge.Kind, depth string) *record.Record {
-	return &record.Record{Job: record.Job{ID: record.NewID(), Depth: depth}, Bike: record.Bike{ID: record.NewID(), Facts: kind.Facts},
+	return &record.Record{Job: record.Job{ID: record.NewID(), Depth: depth},
+		Bike:     record.Bike{ID: record.NewID(), Facts: kind.Facts},
 		Settings: record.Settings{Hourly: 4800, TaxRate: 2000, TorqueUnit: "N·m", TimeZone: "UTC"}}
 }
 
@@ -97,7 +99,8 @@ func Write(rules record.Rules, r *record.Record, s *record.Sheet, c record.Conte
 	}
 	checked, err := rules.Check(s, Keeper, n)
 	if err == nil {
-		r.Entries = append(r.Entries, record.Entry{ID: n.ID, JobID: r.Job.ID, Kind: c.Kind(), Supersedes: supersedes, At: time.Now(),
+		r.Entries = append(r.Entries, record.Entry{ID: n.ID, JobID: r.Job.ID, Kind: c.Kind(),
+			Supersedes: supersedes, At: time.Now(),
 			ByName: Keeper.Name, Content: checked})
 	}
 	return err

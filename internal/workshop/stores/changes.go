@@ -133,7 +133,8 @@ func (d *Drawers) Take(ctx context.Context, by record.Actor, rows []Row) ([]Stoc
 	for _, c := range changes {
 		switch c.Does {
 		case Refused:
-			return changes, record.Refuse("table", "Line %d is refused: %s Put it right and send the table again; nothing was written.", c.Line,
+			return changes, record.Refuse("table",
+				"Line %d is refused: %s Put it right and send the table again; nothing was written.", c.Line,
 				strings.Join(c.Says, " "))
 		case Adds, Changes:
 			items = append(items, c.item)

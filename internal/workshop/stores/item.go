@@ -56,7 +56,8 @@ func readable(past []Read) error {
 	for _, r := range past {
 		strange := math.IsNaN(r.Value) || math.Abs(r.Value) > 1e4 || math.IsNaN(r.Ago) || r.Ago < 0 || r.Ago > 1e6
 		if strange || len(r.Unit) > 8 || r.Way != "km" && r.Way != "days" {
-			return record.Refuse("past", "A reading of a used part is a figure with its unit, and how far the bike went afterwards.")
+			return record.Refuse("past", "A reading of a used part is a figure with its unit, and how "+
+				"far the bike went afterwards.")
 		}
 	}
 	return nil
@@ -99,7 +100,8 @@ func tidy(book *knowledge.Book, i Stocked) (Stocked, error) {
 	case !known:
 		errs[5] = record.Refuse("kind", "“%s” is nothing that sits on a bike: choose what it is.", i.Kind)
 	case len(i.Code) > longest || strings.ContainsFunc(i.Code, func(r rune) bool { return r <= ' ' || r > '~' }):
-		errs[5] = record.Refuse("code", "A code is typed by a scanner: letters, figures and dashes, at most %d, no spaces.", longest)
+		errs[5] = record.Refuse("code", "A code is typed by a scanner: letters, figures and dashes, at "+
+			"most %d, no spaces.", longest)
 	case i.Held < 0 || i.Held > mostHeld:
 		errs[5] = record.Refuse("held", "%d cannot lie in a drawer. Count what is there: 0 or more.", i.Held)
 	case i.Least < 0 || i.Least > mostHeld:

@@ -103,8 +103,10 @@ func readBolts(s *record.Sheet) []BoltView {
 		positions := f.Bolts()
 		treatment, _ := s.Book.Treatment(f.Treatment)
 		for turn, i := range f.Pattern.Order(len(positions)) {
-			v := BoltView{Fastener: f.ID, Position: positions[i], Name: f.Name, Component: f.Component, Rule: resolved.Rule, Origin: resolved.Origin,
-				SetBy: resolved.SetBy, Limits: resolved.Limits, Doubt: resolved.Doubt, Set: f.Set, Thread: f.Thread, Tool: f.Tool,
+			v := BoltView{Fastener: f.ID, Position: positions[i], Name: f.Name, Component: f.Component,
+				Rule: resolved.Rule, Origin: resolved.Origin,
+				SetBy: resolved.SetBy, Limits: resolved.Limits, Doubt: resolved.Doubt, Set: f.Set,
+				Thread: f.Thread, Tool: f.Tool,
 				Treatment: treatment.Name,
 				Apply:     f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
 				Again: slices.Contains(again, f.ID), LooseHere: enough(Loosened.Of(s)[f.ID])}
@@ -137,8 +139,8 @@ func readBolts(s *record.Sheet) []BoltView {
 	return views
 }
 
-// withOwed adds to a run what was undone in this job, or logged, and is not in it any more: the depth is lighter now, or
-// the bike is said to be another.
+// withOwed adds to a run what was undone in this job, or logged, and is not in it any more: the
+// depth is lighter now, or the bike is said to be another.
 func withOwed(s *record.Sheet, run []knowledge.Fastener) []knowledge.Fastener {
 	owed := owed(s)
 	return slices.DeleteFunc(slices.Clone(s.Book.Fasteners), func(f knowledge.Fastener) bool {
@@ -173,7 +175,8 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 	b.Settled = in.Settles(b.Verdict) && !b.Stale && !taken
 	for _, o := range logs[:len(logs)-1] {
 		t := Torques.In(o.Content)
-		if _, undone := record.UndoneSince(s, b.Fastener, o.ID); undone || b.Stale || in.Loosened && s.Knew(o.ID, e.ID) {
+		if _, undone := record.UndoneSince(s, b.Fastener, o.ID); undone || b.Stale || in.Loosened &&
+			s.Knew(o.ID, e.ID) {
 			continue // the one that counts came after it, knowingly
 		}
 		good := t.Settles(t.Verdict)
@@ -185,8 +188,8 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 // unknown says whether nobody has read what the bolt is, without which it has no figure.
 func (b BoltView) unknown() bool { return b.Rule == nil && b.Set == "" }
 
-// another says whether a bolt was logged as something that it is not known to be: set by feel where it has a figure,
-// torqued where it is set by feel, or before anybody had read what it is.
+// another says whether a bolt was logged as something that it is not known to be: set by feel
+// where it has a figure, torqued where it is set by feel, or before anybody had read what it is.
 func (b BoltView) another(in *Torque) bool {
 	if in.NotFitted {
 		return b.kinds // which it is can be read: there is one
@@ -227,7 +230,8 @@ func Histories(s *record.Sheet) []BoltHistory {
 		f = f.On(parts.Facts.Of(s))
 		for _, position := range f.Bolts() {
 			if seen := past[keyOf(f.ID, position)]; len(seen) > 0 {
-				out = append(out, BoltHistory{Fastener: f.ID, Position: position, Name: f.Name, Rule: Resolve(s, f).Rule, Past: seen})
+				out = append(out, BoltHistory{Fastener: f.ID, Position: position, Name: f.Name,
+					Rule: Resolve(s, f).Rule, Past: seen})
 			}
 		}
 	}

@@ -54,8 +54,9 @@ func Resolve(s *record.Sheet, f knowledge.Fastener) Resolved {
 			if own.Fastener != f.ID || own.Min == nil || own.Max == nil {
 				continue
 			}
-			l := fastener.Limit{Part: own.Part, Rule: fastener.Rule{Min: measure.Torque(*own.Min), Max: measure.Torque(*own.Max),
-				Source: own.Source}}
+			l := fastener.Limit{Part: own.Part,
+				Rule: fastener.Rule{Min: measure.Torque(*own.Min), Max: measure.Torque(*own.Max),
+					Source: own.Source}}
 			if own.Part == "" {
 				l.Part, limits, origins = wholeJoint, nil, nil
 			}
@@ -93,7 +94,8 @@ func Resolve(s *record.Sheet, f knowledge.Fastener) Resolved {
 // FastenerOn finds a fastener that a bike has: the catalogue's, or one added to this bike.
 func FastenerOn(s *record.Sheet, id string) (knowledge.Fastener, bool) {
 	if f, known := s.Book.Fastener(id); known {
-		return f.On(parts.Facts.Of(s)), f.When.Holds(parts.Facts.Of(s)) || slices.Contains(owed(s), id) && record.HeldOnce(s, f.When)
+		return f.On(parts.Facts.Of(s)), f.When.Holds(parts.Facts.Of(s)) ||
+			slices.Contains(owed(s), id) && record.HeldOnce(s, f.When)
 	}
 	for _, f := range Added.Of(s) {
 		if f.ID == id {
@@ -120,7 +122,8 @@ type Bolt struct {
 
 // as is the bolt in the catalogue's terms.
 func (b Bolt) as(id record.ID) knowledge.Fastener {
-	f := knowledge.Fastener{ID: string(id), Name: b.Name, Component: "Added to this bike", Tool: "as it needs", Treatment: b.Treatment,
+	f := knowledge.Fastener{ID: string(id), Name: b.Name, Component: "Added to this bike",
+		Tool: "as it needs", Treatment: b.Treatment,
 		Thread: b.Thread, Class: b.Class, Into: b.Into, Critical: b.Critical, Source: b.Source}
 	if b.Min != nil && b.Max != nil {
 		f.Torque, f.Class, f.Into = &measure.Range{Min: *b.Min, Max: *b.Max}, "", ""
@@ -149,12 +152,14 @@ func checkBolt(s *record.Sheet, in Bolt) (*Bolt, error) {
 		if in.Min, in.Max, err = readRange(s, in.TypedMin, in.TypedMax, boltRange); err != nil {
 			return nil, err
 		}
-		in.Source, err = record.TidyName("source", "where the figure stands: marked on the part, or the manual's page", in.Source)
+		in.Source, err = record.TidyName("source",
+			"where the figure stands: marked on the part, or the manual's page", in.Source)
 		return &in, err
 	}
 	in.Source = "estimated"
 	if _, known := fastener.ClassOf(in.Class); !known || in.Thread == "" {
-		return nil, record.Refuse("thread", "Give its torque, or its thread and the strength on its head to estimate one from.")
+		return nil, record.Refuse("thread", "Give its torque, or its thread and the strength on its "+
+			"head to estimate one from.")
 	}
 	if in.Into != fastener.InSteel && in.Into != fastener.InAluminium && in.Into != fastener.OnCarbon {
 		return nil, record.Refuse("into", "Say what it turns in or squeezes: steel, aluminium or carbon.")

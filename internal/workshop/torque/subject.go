@@ -16,20 +16,25 @@ import (
 func Subject(told func(*record.Sheet, BoltView) bool) record.Subject {
 	return record.Subject{
 		Corrects: corrects,
-		Checks:   []record.Check{Torques.CheckedAs(checkTorque), Additions.Checked(checkBolt), inspect.Figures.Checked(checkFigure)},
+		Checks: []record.Check{Torques.CheckedAs(checkTorque), Additions.Checked(checkBolt),
+			inspect.Figures.Checked(checkFigure)},
 		Obstacles: func(s *record.Sheet) []record.Obstacle {
 			return openBolts(slices.DeleteFunc(Unsettled(Bolts.Of(s)), func(b BoltView) bool { return told(s, b) }))
 		},
 	}
 }
 
-// corrects refuses to write over, or take back, a fastener that was added and torqued: its log would speak of nothing.
+// corrects refuses to write over, or take back, a fastener that was added and torqued: its log
+// would speak of nothing.
 func corrects(s *record.Sheet, c record.Correction) error {
 	if Additions.In(c.Old.Content) == nil {
 		return nil
 	}
-	if _, logged := Torques.Last(s.Ledger, func(in *Torque) bool { return in.Fastener == string(c.Old.ID) }); logged != nil {
-		return record.Refuse("supersedes", "That fastener was torqued since. Give it another figure of its own, and log it again.")
+	if _, logged := Torques.Last(s.Ledger, func(in *Torque) bool {
+		return in.Fastener == string(c.Old.ID)
+	}); logged != nil {
+		return record.Refuse("supersedes", "That fastener was torqued since. Give it another figure of "+
+			"its own, and log it again.")
 	}
 	return nil
 }
@@ -48,7 +53,8 @@ func openBolts(unsettled []BoltView) (list []record.Obstacle) {
 			case b.Verdict != nil:
 				detail = b.Verdict.Reason
 			}
-			list = append(list, record.Obstacle{Title: strings.TrimSpace(b.Name + " " + b.Position), Detail: detail, Mark: wear.Unsafe,
+			list = append(list, record.Obstacle{Title: strings.TrimSpace(b.Name + " " + b.Position),
+				Detail: detail, Mark: wear.Unsafe,
 				Stage: record.StageVerify, Target: b.Key()})
 			continue
 		}
@@ -61,7 +67,8 @@ func openBolts(unsettled []BoltView) (list []record.Obstacle) {
 	}
 	if unlogged > 0 {
 		list = append(list, record.Obstacle{Title: words.Count(unlogged, "fastener") + " to torque",
-			Detail: fmt.Sprintf("%d safety-critical", critical), Mark: wear.Open, Stage: record.StageVerify, Target: first, Count: unlogged})
+			Detail: fmt.Sprintf("%d safety-critical", critical), Mark: wear.Open,
+			Stage: record.StageVerify, Target: first, Count: unlogged})
 	}
 	return list
 }

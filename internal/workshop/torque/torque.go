@@ -56,7 +56,8 @@ type Torque struct {
 // judged compares what was left with a rule, by the wrench's error when it is known.
 func (t Torque) judged(r fastener.Rule) fastener.Verdict {
 	if t.Deviation > 0 {
-		return r.JudgeWith(measure.Torque(*t.LeftNm), fastener.Wrench{Max: measure.Torque(*t.LeftNm), Deviation: t.Deviation})
+		return r.JudgeWith(measure.Torque(*t.LeftNm),
+			fastener.Wrench{Max: measure.Torque(*t.LeftNm), Deviation: t.Deviation})
 	}
 	return r.Judge(measure.Torque(*t.LeftNm))
 }
@@ -77,12 +78,14 @@ func checkTorque(s *record.Sheet, d record.Draft, in Torque) (*Torque, error) {
 	}
 	if in.NotFitted {
 		if f.Critical && in.Note == "" {
-			return nil, record.Refuse("note", "The %s holds something the rider trusts. Say why it is not there.", f.Name)
+			return nil, record.Refuse("note",
+				"The %s holds something the rider trusts. Say why it is not there.", f.Name)
 		}
 		if err := checkThere(s, f, in); err != nil {
 			return nil, err
 		}
-		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked, NotFitted: true, Note: in.Note, Was: "unknown"}, nil
+		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked,
+			NotFitted: true, Note: in.Note, Was: "unknown"}, nil
 	}
 	rule := Resolve(s, f).Rule
 	if err := checkRead(s, f, rule); err != nil {
@@ -129,9 +132,11 @@ func checkRead(s *record.Sheet, f knowledge.Fastener, rule *fastener.Rule) error
 	case rule != nil || f.Set != "":
 		return nil
 	case fact == "":
-		return record.Refuse("fastener", "This bike is said to have no %s. If it has one, say so at its facts, then log it.", words.Lower(f.Name))
+		return record.Refuse("fastener", "This bike is said to have no %s. If it has one, say so at its "+
+			"facts, then log it.", words.Lower(f.Name))
 	}
-	return record.Refuse(fact, "Nobody has read what the %s is, and one kind bears a quarter of what another wants. It shows %s: read it "+
+	return record.Refuse(fact, "Nobody has read what the %s is, and one kind bears a quarter of what "+
+		"another wants. It shows %s: read it "+
 		"and say so, then log it.", words.Lower(f.Name), record.WhereRead(fact))
 }
 
@@ -158,7 +163,8 @@ func checkFound(s *record.Sheet, f knowledge.Fastener, rule *fastener.Rule, in *
 	case FoundNotChecked:
 		in.Was = "sound" // a wrench on a joint that nobody has touched, and nothing noted
 	default:
-		return record.Refuse("found", "Say how it was found: a figure, loose, over-tight, stuck, damaged or not checked.")
+		return record.Refuse("found", "Say how it was found: a figure, loose, over-tight, stuck, "+
+			"damaged or not checked.")
 	}
 	in.FoundTyped = ""
 	// Of a joint that the work took apart nobody says how it was unless it was loose: counting
@@ -194,14 +200,17 @@ func checkWrench(s *record.Sheet, f knowledge.Fastener, rule fastener.Rule, in *
 	}
 	reaches := t.core().Reaches(rule)
 	if !reaches {
-		in.Warning = fmt.Sprintf("%s is vouched for from %s to %s N·m only. Take one that reaches.", t.Name, measure.Format(float64(t.Least)),
+		in.Warning = fmt.Sprintf("%s is vouched for from %s to %s N·m only. Take one that reaches.",
+			t.Name, measure.Format(float64(t.Least)),
 			measure.Format(float64(t.Max)))
 	}
 	switch {
 	case t.Due != "" && in.Reason == "":
-		return record.Refuse("reason", "%s: %s Take another wrench, or say why this one is used. It will stand on the sheet.", t.Name, t.Due)
+		return record.Refuse("reason", "%s: %s Take another wrench, or say why this one is used. It "+
+			"will stand on the sheet.", t.Name, t.Due)
 	case !reaches && f.Critical && in.Reason == "":
-		return record.Refuse("reason", "%s The %s holds what the rider trusts: take another wrench, or say why this one is used. It will stand "+
+		return record.Refuse("reason", "%s The %s holds what the rider trusts: take another wrench, or "+
+			"say why this one is used. It will stand "+
 			"on the sheet.", in.Warning, words.Lower(f.Name))
 	case t.Due == "" && (reaches || !f.Critical):
 		in.Reason = ""
@@ -243,11 +252,13 @@ func checkLoosened(s *record.Sheet, f knowledge.Fastener, in Torque, supersedes 
 		return nil // taken apart since
 	}
 	if corrects && in.Note == "" {
-		return record.Refuse("note", "It was logged as over-tight. If that was a slip of typing, say so in a note; if it is true, log that it "+
+		return record.Refuse("note", "It was logged as over-tight. If that was a slip of typing, say so "+
+			"in a note; if it is true, log that it "+
 			"was loosened and tightened again.")
 	}
 	if !corrects && !in.Loosened {
-		return record.Refuse("loosened", "The %s was left at %s N·m, too tight. Loosen it fully, look at the part and the threads, tighten it "+
+		return record.Refuse("loosened", "The %s was left at %s N·m, too tight. Loosen it fully, look "+
+			"at the part and the threads, tighten it "+
 			"again, and log it as loosened.", f.Name, measure.Format(*logged.LeftNm))
 	}
 	return nil
@@ -275,7 +286,8 @@ func checkTreatment(s *record.Sheet, f knowledge.Fastener, in *Torque) error {
 	warning := fmt.Sprintf("%s instead of %s.", words.Capital(used.Name), proper.Name)
 	if threaded {
 		low, high := joint.Clamp(measure.Torque(*in.LeftNm), proper.Friction)
-		warning += fmt.Sprintf(" The same torque clamps with %s to %s kN, meant were %s to %s.", kilo(in.ClampLow), kilo(in.ClampHigh), kilo(low),
+		warning += fmt.Sprintf(" The same torque clamps with %s to %s kN, meant were %s to %s.",
+			kilo(in.ClampLow), kilo(in.ClampHigh), kilo(low),
 			kilo(high))
 	}
 	if in.Warning != "" {
@@ -285,9 +297,9 @@ func checkTreatment(s *record.Sheet, f knowledge.Fastener, in *Torque) error {
 	return nil
 }
 
-// checkThere refuses to call a fastener not fitted that was seen to be there: somebody undid just it in this job, or
-// torqued it, now or in the job before. What was exchanged since may have come without it; a bike that has none any more
-// has other facts.
+// checkThere refuses to call a fastener not fitted that was seen to be there: somebody undid just
+// it in this job, or torqued it, now or in the job before. What was exchanged since may have come
+// without it; a bike that has none any more has other facts.
 func checkThere(s *record.Sheet, f knowledge.Fastener, in Torque) error {
 	if !f.When.Holds(parts.Facts.Of(s)) {
 		return nil
@@ -296,12 +308,14 @@ func checkThere(s *record.Sheet, f knowledge.Fastener, in Torque) error {
 		e, last := Torques.Last(l, func(was *Torque) bool { return was.Key() == in.Key() && !was.NotFitted })
 		_, exchanged := record.UndoneSince(s, in.Fastener, e.ID)
 		if last != nil && !exchanged {
-			return record.Refuse("not_fitted", "%s logged the %s: it was there. If it is gone, say so at the bike's facts or at what was fitted; "+
-				"else torque it.", e.ByName, words.Lower(f.Name))
+			return record.Refuse("not_fitted",
+				"%s logged the %s: it was there. If it is gone, say so at the bike's facts or at what was fitted; "+
+					"else torque it.", e.ByName, words.Lower(f.Name))
 		}
 	}
 	if f.Certain && lastLeft(s, f, in) {
-		return record.Refuse("not_fitted", "By its facts this bike has one. If it has not, change its facts and say why; else torque it.")
+		return record.Refuse("not_fitted", "By its facts this bike has one. If it has not, change its "+
+			"facts and say why; else torque it.")
 	}
 	if by, undone := record.UndoneByName(s, in.Fastener); undone {
 		return record.Refuse("not_fitted", "It was undone: %s. Torque it.", by.Says)

@@ -34,7 +34,8 @@ type Wrench struct {
 
 // core is the wrench as the computation knows it.
 func (t Wrench) core() fastener.Wrench {
-	c := fastener.Wrench{Min: t.Min, Max: t.Max, Deviation: t.Deviation / 100, Months: t.Months, Cycles: t.Cycles, Used: t.Used}
+	c := fastener.Wrench{Min: t.Min, Max: t.Max, Deviation: t.Deviation / 100, Months: t.Months,
+		Cycles: t.Cycles, Used: t.Used}
 	if day, err := time.Parse(time.DateOnly, t.CheckedOn); err == nil {
 		c.Checked = day
 	}
@@ -111,7 +112,8 @@ func (r *Register) SaveWrench(ctx context.Context, by record.Actor, t Wrench) ([
 	if t.CheckedOn != "" {
 		day, err := time.Parse(time.DateOnly, t.CheckedOn)
 		if err != nil || day.After(r.shop.Now()) {
-			return nil, record.Refuse("checked_on", "Give the day of the calibration, today or earlier, such as 2026-03-02.")
+			return nil, record.Refuse("checked_on",
+				"Give the day of the calibration, today or earlier, such as 2026-03-02.")
 		}
 	}
 	if err := t.core().Validate(); err != nil {

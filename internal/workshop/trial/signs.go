@@ -42,7 +42,8 @@ func checkSign(s *record.Sheet, in Sign) (*Sign, error) {
 	return nil, record.Refuse("what", "This bike has no such brake.")
 }
 
-// unsaid refuses a test without a word that fails, or that passes after it failed with nothing done in between.
+// unsaid refuses a test without a word that fails, or that passes after it failed with nothing
+// done in between.
 func unsaid(s *record.Sheet, in Sign) error {
 	if !in.Passed {
 		return record.Refuse("note", "Say what is wrong, so that it can be put right.")
@@ -54,19 +55,21 @@ func unsaid(s *record.Sheet, in Sign) error {
 	if _, worked := record.UntriedSince(s, in.What, e.ID); worked {
 		return nil
 	}
-	return record.Refuse("note", "%s signed that it failed: %s. Nothing is written down as done since: say what was put right.", e.ByName,
+	return record.Refuse("note", "%s signed that it failed: %s. Nothing is written down as done since: "+
+		"say what was put right.", e.ByName,
 		last.Note)
 }
 
-// corrects refuses that a test that failed is struck out: what failed is tried again. That it did not fail, only who
-// signed it or the shop owner can say.
+// corrects refuses that a test that failed is struck out: what failed is tried again. That it did
+// not fail, only who signed it or the shop owner can say.
 func corrects(s *record.Sheet, c record.Correction) error {
 	was := Signs.In(c.Old.Content)
 	switch {
 	case was == nil || was.Passed:
 		return nil
 	case c.TakenBack:
-		return record.Refuse("supersedes", "That test failed. It is not struck out: put right what is wrong, try it again and sign it.")
+		return record.Refuse("supersedes", "That test failed. It is not struck out: put right what is "+
+			"wrong, try it again and sign it.")
 	case !c.Theirs():
 		return &record.Problem{Kind: record.Forbidden, Title: "Not yours to correct", Detail: c.Old.ByName +
 			" signed that it failed. They correct it, or the shop owner does. If you tried it again, sign it again."}
@@ -89,11 +92,12 @@ func For(f bike.Facts) []string {
 	return append(signs, SignTestRide)
 }
 
-// waived is what the owner refused to have put right, knowing it is unsafe, so that a test is not made: the bike goes out
-// as not to be ridden. A brake is tried unless it is that brake.
+// waived is what the owner refused to have put right, knowing it is unsafe, so that a test is not
+// made: the bike goes out as not to be ridden. A brake is tried unless it is that brake.
 func waived(s *record.Sheet, what string) string {
 	for _, f := range findings.All.Of(s) {
-		if f.Mark == wear.Unsafe && f.Status == findings.FindingRefused && (what == SignTestRide || f.OfBrake(s)+"_brake" == what) {
+		if f.Mark == wear.Unsafe && f.Status == findings.FindingRefused &&
+			(what == SignTestRide || f.OfBrake(s)+"_brake" == what) {
 			return f.Title
 		}
 	}
@@ -101,10 +105,11 @@ func waived(s *record.Sheet, what string) string {
 }
 
 // brakeOf is the fact that says what brake a test is of.
-var brakeOf = map[string]string{SignFrontBrake: "front_brake", SignRearBrake: "rear_brake", SignThirdBrake: "third_brake"}
+var brakeOf = map[string]string{SignFrontBrake: "front_brake", SignRearBrake: "rear_brake",
+	SignThirdBrake: "third_brake"}
 
-// Owed lists what has to be signed in this job: what the bike has by its facts, and a brake that it is said not to have
-// any more, where it was undone in this job or failed its test.
+// Owed lists what has to be signed in this job: what the bike has by its facts, and a brake that
+// it is said not to have any more, where it was undone in this job or failed its test.
 func Owed(s *record.Sheet) []string {
 	now := For(s.Bike.Facts)
 	for _, was := range record.FactsHeld.Of(s) {
@@ -122,9 +127,9 @@ func failed(s *record.Sheet, what string) bool {
 	return last != nil && !last.Passed
 }
 
-// Standing is the name that counts under a test: the last one, or one that says it failed which whoever signed last had
-// not seen. A test that passed at nine and is told of at noon says nothing of one that failed at ten. It says nil when
-// nobody signed.
+// Standing is the name that counts under a test: the last one, or one that says it failed which
+// whoever signed last had not seen. A test that passed at nine and is told of at noon says
+// nothing of one that failed at ten. It says nil when nobody signed.
 func Standing(s *record.Sheet, what string) (record.Entry, *Sign) {
 	e, last := Signs.Last(s.Ledger, func(in *Sign) bool { return in.What == what })
 	if last == nil || !last.Passed {
@@ -147,8 +152,9 @@ func undone(s *record.Sheet, what string) bool {
 	})
 }
 
-var signNames = map[string]string{SignFrontBrake: "Front brake test", SignRearBrake: "Rear brake test", SignThirdBrake: "Third brake test",
-	SignTestRide: "Test ride"}
+var signNames = map[string]string{SignFrontBrake: "Front brake test", SignRearBrake: "Rear brake test",
+	SignThirdBrake: "Third brake test",
+	SignTestRide:   "Test ride"}
 
 // SignView is one test to sign.
 type SignView struct {
@@ -168,18 +174,23 @@ type SignView struct {
 
 // trials say how each test is done. A brake is tried standing before anybody rides on it.
 var trials = map[string]string{
-	SignFrontBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the rear " +
+	SignFrontBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. " +
+		"Push the bike against it: the rear " +
 		"wheel lifts before the front one turns. Let go: it spins free.",
-	SignRearBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the wheel " +
+	SignRearBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push " +
+		"the bike against it: the wheel " +
 		"stays. Let go: it spins free.",
-	SignThirdBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. Push the bike against it: the wheel " +
+	SignThirdBrake: "Stand beside it: pull hard and hold for a slow count of ten; it must not sink. " +
+		"Push the bike against it: the wheel " +
 		"drags or stays. Let go: it spins free.",
-	SignTestRide: "After the brakes: spin both wheels, shift every gear under load, brake from speed with each brake alone, rock the " +
+	SignTestRide: "After the brakes: spin both wheels, shift every gear under load, brake from speed " +
+		"with each brake alone, rock the " +
 		"headset; with both hands light on the bar it runs straight and does not shake. Lights, bell.",
 }
 
 // byPedal is how a brake is tried that has no lever.
-const byPedal = "Stand beside it: press a pedal back hard and hold it for a slow count of ten, from three places of the crank; " +
+const byPedal = "Stand beside it: press a pedal back hard and hold it for a slow count of ten, from " +
+	"three places of the crank; " +
 	"it must not slip. Push the bike against it: the wheel stays. Pedal forward: it spins free."
 
 // how is how a test is done on a bike.
@@ -208,7 +219,8 @@ func hand(f bike.Facts, what string) string {
 func readSigns(s *record.Sheet) []SignView {
 	var views []SignView
 	for _, what := range Owed(s) {
-		v := SignView{What: what, Name: signNames[what], How: how(s.Bike.Facts, what), Hand: hand(s.Bike.Facts, what), Waived: waived(s, what)}
+		v := SignView{What: what, Name: signNames[what], How: how(s.Bike.Facts, what),
+			Hand: hand(s.Bike.Facts, what), Waived: waived(s, what)}
 		if what == SignTestRide {
 			v.Held = hunt.NotRidden(s)
 		}

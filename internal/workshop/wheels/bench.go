@@ -151,7 +151,8 @@ func bench(s *record.Sheet, begun record.Entry) (WheelBench, bool) {
 	}
 	b := WheelBench{ID: begun.ID, End: in.End, Where: in.Where, Lacing: *in.Lacing, Aim: s.Book.TruenessFor(brake),
 		By: begun.ByName, At: begun.At,
-		Spokes: []SpokeSeen{}, Rim: []RimSeen{}, Turns: []WheelDo{}, Turned: []WheelDone{}, Bent: []float64{}, Read: []string{},
+		Spokes: []SpokeSeen{}, Rim: []RimSeen{}, Turns: []WheelDo{}, Turned: []WheelDone{},
+		Bent: []float64{}, Read: []string{},
 		Rounds: []RoundDone{}, Fits: spokesOf(*in.Lacing), wheel: in.Lacing.Wheel()}
 	b.Aim.Most = in.Lacing.Most
 	var err error
@@ -207,7 +208,8 @@ func (b *WheelBench) plan(p replay, read wheel.Readings) {
 
 // readAs notes what was read in this round, and whether all of the rim was, both ways.
 func (b *WheelBench) readAs(read wheel.Readings) {
-	side, out := placesOf(read, func(m wheel.Runout) *float64 { return m.Mm }), placesOf(read, func(m wheel.Runout) *float64 { return m.Out })
+	side, out := placesOf(read, func(m wheel.Runout) *float64 { return m.Mm }),
+		placesOf(read, func(m wheel.Runout) *float64 { return m.Out })
 	for what, is := range map[string]bool{"side": len(side) > 0, "out": len(out) > 0, "tension": len(read.Tensions) > 0,
 		"dish": read.Dish != nil} {
 		if is {
@@ -228,8 +230,8 @@ func placesOf(r wheel.Readings, way func(wheel.Runout) *float64) (at []float64) 
 	return at
 }
 
-// allRound says whether places lie all round the rim, with no more than a sixth of it between two: a wheel is not true by
-// the half of it that was looked at.
+// allRound says whether places lie all round the rim, with no more than a sixth of it between
+// two: a wheel is not true by the half of it that was looked at.
 func (b *WheelBench) allRound(at []float64) bool {
 	if len(at) < leastRead {
 		return false
@@ -332,7 +334,8 @@ func (b *WheelBench) sign(s *record.Sheet) {
 
 // told is a round that is over.
 func told(w wheel.Wheel, r wheel.Readings, turns []int) RoundDone {
-	done := RoundDone{Wobble: rounded(r.Wobble(), 100), Hop: rounded(r.Hop(), 100), Uneven: rounded(100*w.Unevenness(r), 1)}
+	done := RoundDone{Wobble: rounded(r.Wobble(), 100), Hop: rounded(r.Hop(), 100),
+		Uneven: rounded(100*w.Unevenness(r), 1)}
 	for _, q := range turns {
 		if q != 0 {
 			done.Turns++
@@ -367,7 +370,8 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		case b.Place > 0:
 			detail = "read, not turned yet"
 		}
-		list = append(list, record.Obstacle{Title: "True the " + b.End + " wheel", Detail: detail, Mark: wear.Open, Stage: record.StageWork,
+		list = append(list, record.Obstacle{Title: "True the " + b.End + " wheel", Detail: detail,
+			Mark: wear.Open, Stage: record.StageWork,
 			Place: record.PlaceWheels, Target: string(b.ID)})
 	}
 	return list

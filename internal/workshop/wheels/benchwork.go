@@ -8,7 +8,8 @@ import (
 )
 
 // benchWork is the truing of a wheel, one reading or turn after another.
-var benchWork = record.Bench[WheelBench]{Field: "stand", Gone: "That wheel is not on the stand any more.", Said: "What was read or turned",
+var benchWork = record.Bench[WheelBench]{Field: "stand",
+	Gone: "That wheel is not on the stand any more.", Said: "What was read or turned",
 	At: "at this wheel", All: Benches, Of: standOf, State: func(b WheelBench) record.BenchState {
 		now := record.BenchState{ID: b.ID, Place: b.Place, Signed: b.Signed != nil}
 		switch {
@@ -36,7 +37,8 @@ func standOf(e record.Entry) record.ID {
 	return ""
 }
 
-// GivenUp is what is left of a wheel that is taken off the stand with spokes turned: a finding, to be put right.
+// GivenUp is what is left of a wheel that is taken off the stand with spokes turned: a finding,
+// to be put right.
 func GivenUp(s *record.Sheet, begun record.ID, reason string) *inspect.Finding {
 	_, stood := Stands.Find(s.Ledger, begun)
 	if stood == nil {
@@ -44,7 +46,8 @@ func GivenUp(s *record.Sheet, begun record.ID, reason string) *inspect.Finding {
 	}
 	for _, in := range Turns.Ever(s.Ledger) {
 		if in.Stand == begun && !in.Seized {
-			return &inspect.Finding{Title: words.Capital(stood.End) + " wheel: truing given up half way", Mark: wear.Due,
+			return &inspect.Finding{Title: words.Capital(stood.End) +
+				" wheel: truing given up half way", Mark: wear.Due,
 				Note: record.GivenUp("Spokes were turned, and nobody has read it since as it stands.", reason)}
 		}
 	}

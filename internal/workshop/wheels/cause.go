@@ -5,7 +5,8 @@ import (
 	"utensil/knowledge/complaint"
 )
 
-// FoundOn is what the bench of wheels has found in a job, the likeliest first, and whether it put it right there.
+// FoundOn is what the bench of wheels has found in a job, the likeliest first, and whether it put
+// it right there.
 func FoundOn(s *record.Sheet) (names []string, cured bool) {
 	for _, h := range HurtsOf(s) {
 		if h.Broke != nil {

@@ -124,14 +124,16 @@ func broken(s *record.Sheet, in SpokeBroke) (*SpokeLost, error) {
 	for _, word := range strings.FieldsFunc(in.Spokes, func(r rune) bool { return r == ' ' || r == ',' || r == ';' }) {
 		n, err := strconv.Atoi(word)
 		if err != nil {
-			return nil, record.Refuse("spokes", "“%s” is no spoke: count from the valve, such as 7; 7 9 where two broke.",
+			return nil, record.Refuse("spokes",
+				"“%s” is no spoke: count from the valve, such as 7; 7 9 where two broke.",
 				words.Short(word, 20))
 		}
 		spokes = append(spokes, n)
 	}
 	room := 0.0
 	if strings.TrimSpace(in.Room) != "" {
-		if room, err = record.ReadFigure("room", in.Room, measure.Millimetre, measure.Range{Min: 0.1, Max: 60}); err != nil {
+		if room, err = record.ReadFigure("room", in.Room, measure.Millimetre,
+			measure.Range{Min: 0.1, Max: 60}); err != nil {
 			return nil, err
 		}
 	}
@@ -147,9 +149,12 @@ func broken(s *record.Sheet, in SpokeBroke) (*SpokeLost, error) {
 	if err != nil {
 		return nil, record.Refuse("spokes", "%s", words.Sentence(err))
 	}
-	out := SpokeLost{Spokes: spokes, Side: b.Side.String(), Length: math.Round(b.Length*2) / 2, Wire: l.Wire, Like: record.Some(b.Like),
-		Beside: b.Beside, Aside: math.Round(b.Aside*10) / 10, Home: b.Reason == "", Then: thenOf(in), Mark: rides(b.Reason == "")}
-	out.Says = "It may be ridden home: slowly, weight off that wheel, the loose end wound round the next. Where it rubs, it is pushed."
+	out := SpokeLost{Spokes: spokes, Side: b.Side.String(), Length: math.Round(b.Length*2) / 2,
+		Wire: l.Wire, Like: record.Some(b.Like),
+		Beside: b.Beside, Aside: math.Round(b.Aside*10) / 10, Home: b.Reason == "", Then: thenOf(in),
+		Mark: rides(b.Reason == "")}
+	out.Says = "It may be ridden home: slowly, weight off that wheel, the loose end wound round the " +
+		"next. Where it rubs, it is pushed."
 	if !out.Home {
 		out.Says = b.Reason + " It is carried or pushed, not ridden."
 	}
@@ -172,7 +177,8 @@ func thenOf(in SpokeBroke) string {
 		"middle": "In the middle something cut or hit it: look for what, and at those it may have touched.",
 	}[in.Where]
 	if in.Earlier > 1 {
-		out += fmt.Sprintf(" %d broke before: the rest of them are as old. A rebuilt wheel is the cheaper way; the owner is asked.", in.Earlier)
+		out += fmt.Sprintf(" %d broke before: the rest of them are as old. A rebuilt wheel is the "+
+			"cheaper way; the owner is asked.", in.Earlier)
 	}
 	return out
 }
@@ -234,9 +240,11 @@ func judged(in RimLook, least float64) (wear.Mark, string) {
 	case in.Mark == "gone":
 		return wear.Unsafe, "Its wear mark is gone." + lets
 	case in.WallMm != nil && least > 0 && *in.WallMm < least:
-		return wear.Unsafe, fmt.Sprintf("A wall of %s mm, where %s are the least.", measure.Format(*in.WallMm), measure.Format(least)) + lets
+		return wear.Unsafe, fmt.Sprintf("A wall of %s mm, where %s are the least.",
+			measure.Format(*in.WallMm), measure.Format(least)) + lets
 	case in.WallMm != nil && least > 0 && *in.WallMm < 1.3*least:
-		return wear.Watch, fmt.Sprintf("A wall of %s mm: near its least of %s. Looked at again with the next pads.", measure.Format(*in.WallMm),
+		return wear.Watch, fmt.Sprintf("A wall of %s mm: near its least of %s. Looked at again with the next pads.",
+			measure.Format(*in.WallMm),
 			measure.Format(least))
 	case in.Edge == "dent":
 		return wear.Due, "A dent at its edge: no nipple cures it. Tubeless it loses air there, and a block pulses."
@@ -251,13 +259,15 @@ func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
 	for _, end := range []string{"front", "rear"} {
 		if b := Broke.Of(s)[end]; b != nil {
 			e, _ := s.Ledger.Find(b.ID)
-			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel", Title: words.Capital(end) + " wheel: broken spoke", Mark: b.Mark,
+			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel",
+				Title: words.Capital(end) + " wheel: broken spoke", Mark: b.Mark,
 				Reason: b.Says, Cures: []string{"spoke-" + end, "wheel-" + end}})
 		}
 		if r := Rim.Of(s)[end]; r != nil && r.Word.Worse(wear.Sound) {
 			e, _ := s.Ledger.Find(r.ID)
-			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel", Title: words.Capital(end) + " rim: " + hurt(r.RimLook),
-				Mark: r.Word, Reason: r.Says, Cures: []string{"wheel-" + end}})
+			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel",
+				Title: words.Capital(end) + " rim: " + hurt(r.RimLook),
+				Mark:  r.Word, Reason: r.Says, Cures: []string{"wheel-" + end}})
 		}
 	}
 	return list

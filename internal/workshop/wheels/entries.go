@@ -30,7 +30,8 @@ type WheelTurn struct {
 	Seized   bool      `json:"seized,omitempty" doc:"it does not turn, or would round off"`
 }
 
-// WheelSign is somebody's name under a wheel: that it is true enough for its brake, or why it is left as it is.
+// WheelSign is somebody's name under a wheel: that it is true enough for its brake, or why it is
+// left as it is.
 type WheelSign struct {
 	Stand record.ID `json:"stand"`
 	Note  string    `json:"note,omitempty" doc:"needed where it is left as it is"`
@@ -72,15 +73,18 @@ func checkTurn(s *record.Sheet, in WheelTurn) (*WheelTurn, error) {
 	in.Stand = b.ID
 	switch {
 	case in.Spoke < 1 || in.Spoke > b.wheel.Spokes:
-		return nil, record.Refuse("spoke", "Spoke %d: this wheel has %d, counted from the valve.", in.Spoke, b.wheel.Spokes)
+		return nil, record.Refuse("spoke", "Spoke %d: this wheel has %d, counted from the valve.",
+			in.Spoke, b.wheel.Spokes)
 	case len(b.readings.Runouts) == 0 && len(b.readings.Tensions) == 0:
-		return nil, record.Refuse("spoke", "Nothing was read yet. Read the rim all round first: a wheel is not trued by guess.")
+		return nil, record.Refuse("spoke", "Nothing was read yet. Read the rim all round first: a wheel "+
+			"is not trued by guess.")
 	case in.Seized && in.Quarters != 0:
 		return nil, record.Refuse("quarters", "A nipple that is seized was not turned. Say one or the other.")
 	case in.Seized && slices.Contains(b.seized, in.Spoke):
 		return nil, record.Refuse("spoke", "Spoke %d is known to be seized.", in.Spoke)
 	case !in.Seized && (in.Quarters == 0 || in.Quarters > mostTurned || in.Quarters < -mostTurned):
-		return nil, record.Refuse("quarters", "Say how far it was turned, in quarters: up to %d, minus where it was loosened.", mostTurned)
+		return nil, record.Refuse("quarters",
+			"Say how far it was turned, in quarters: up to %d, minus where it was loosened.", mostTurned)
 	}
 	return &in, nil
 }
@@ -96,9 +100,11 @@ func checkSign(s *record.Sheet, in WheelSign) (*WheelSign, error) {
 	}
 	switch {
 	case b.turned || !b.Complete:
-		return nil, record.Refuse("stand", "Not yet: it is read once more as it stands now, side to side and up and down, all round.")
+		return nil, record.Refuse("stand", "Not yet: it is read once more as it stands now, side to "+
+			"side and up and down, all round.")
 	case len(b.Now.Tight) > 0:
-		return nil, record.Refuse("stand", "Spoke %d bears more than its rim allows. Loosen it first: a rim that cracks at a nipple lets go.",
+		return nil, record.Refuse("stand", "Spoke %d bears more than its rim allows. Loosen it first: a "+
+			"rim that cracks at a nipple lets go.",
 			b.Now.Tight[0])
 	case !b.True && in.Note == "":
 		return nil, record.Refuse("note", "It is not true enough for its brake yet. Say why it is left as it is.")
@@ -106,19 +112,22 @@ func checkSign(s *record.Sheet, in WheelSign) (*WheelSign, error) {
 	return &in, nil
 }
 
-// A wheel that was taken out to be trued was undone; one whose spokes were turned runs elsewhere between its pads.
+// A wheel that was taken out to be trued was undone; one whose spokes were turned runs elsewhere
+// between its pads.
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	for e, in := range Stands.Ever(s.Ledger) {
 		if in.Where != "stand" {
 			continue
 		}
 		o, _ := s.Book.Operation("true-" + in.End)
-		list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.End + " wheel went on the stand", Joints: record.Loosens(s, o),
+		list = append(list, record.Disturbance{Since: e.ID,
+			Says: "the " + in.End + " wheel went on the stand", Joints: record.Loosens(s, o),
 			Tests: []string{in.End + "_brake", record.RideTest}, Named: true})
 	}
 	for e, in := range Turns.Ever(s.Ledger) {
 		if _, stood := Stands.Wrote(s.Ledger, in.Stand); stood != nil && !in.Seized {
-			list = append(list, record.Disturbance{Since: e.ID, Says: "spokes of the " + stood.End + " wheel were turned",
+			list = append(list, record.Disturbance{Since: e.ID,
+				Says:  "spokes of the " + stood.End + " wheel were turned",
 				Tests: []string{stood.End + "_brake", record.RideTest}})
 		}
 	}
@@ -128,7 +137,8 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 // Subject is the truing of wheels.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{Stands.Checked(checkStood), Reads.Checked(checkRead), Turns.Checked(checkTurn), Signs.Checked(checkSign),
+		Checks: []record.Check{Stands.Checked(checkStood), Reads.Checked(checkRead),
+			Turns.Checked(checkTurn), Signs.Checked(checkSign),
 			Breaks.Checked(checkBroke), Rims.Checked(checkRim)},
 		Obstacles: obstacles,
 		Corrects:  benchWork.Corrects,

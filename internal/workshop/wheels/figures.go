@@ -17,11 +17,12 @@ import (
 // leastRead is how many places round a rim have to be read before anything is said of it.
 const leastRead = 8
 
-// squeezed is what a spoke bears that feels so in the hand beside its neighbours, as a share of an even one (our own: a
-// hand tells a third more or less).
+// squeezed is what a spoke bears that feels so in the hand beside its neighbours, as a share of
+// an even one (our own: a hand tells a third more or less).
 var squeezed = map[string]float64{"slack": 0.65, "even": 1, "tight": 1.3}
 
-// usualTension is what the tighter side of a sound wheel bears, as a share of what its rim allows (common practice).
+// usualTension is what the tighter side of a sound wheel bears, as a share of what its rim allows
+// (common practice).
 const usualTension = 0.75
 
 // figures are what was typed, by where it was read: mm, or N.
@@ -40,7 +41,8 @@ func figures(book *knowledge.Book, w wheel.Wheel, most float64, in WheelRead) (m
 		field := "values." + where
 		place, err := strconv.ParseFloat(where, 64)
 		if err != nil || !(place >= 0.5 && place <= float64(w.Spokes)+0.5) {
-			return nil, record.Refuse(field, "A reading at spoke %s: this wheel has %d, counted from the valve.", where, w.Spokes)
+			return nil, record.Refuse(field,
+				"A reading at spoke %s: this wheel has %d, counted from the valve.", where, w.Spokes)
 		}
 		spoke := int(place)
 		if in.What != "side" && in.What != "out" && float64(spoke) != place {
@@ -64,7 +66,8 @@ func figures(book *knowledge.Book, w wheel.Wheel, most float64, in WheelRead) (m
 	}
 	if in.What == "side" || in.What == "out" {
 		if len(read) < leastRead {
-			return nil, record.Refuse("values", "%d readings: read the rim at %d places at least, evenly all round.", len(read), leastRead)
+			return nil, record.Refuse("values",
+				"%d readings: read the rim at %d places at least, evenly all round.", len(read), leastRead)
 		}
 	}
 	if len(read) == 0 {
@@ -87,7 +90,8 @@ func unitOf(what string) measure.Unit {
 	return measure.Millimetre // the rim, and what a gauge shows
 }
 
-// meaning is what a figure at a spoke comes to: itself, or the tension that a pitch or a gauge's reading stands for.
+// meaning is what a figure at a spoke comes to: itself, or the tension that a pitch or a gauge's
+// reading stands for.
 func meaning(book *knowledge.Book, w wheel.Wheel, in WheelRead) (func(spoke int, v float64) (float64, error), error) {
 	switch in.What {
 	case "pitch":
@@ -96,11 +100,13 @@ func meaning(book *knowledge.Book, w wheel.Wheel, in WheelRead) (func(spoke int,
 	case "gauge":
 		g, known := book.TensionGauge(in.Gauge)
 		if !known {
-			return nil, record.Refuse("gauge", "That gauge has no table here. The shop owner takes one in, under the shop's own knowledge.")
+			return nil, record.Refuse("gauge",
+				"That gauge has no table here. The shop owner takes one in, under the shop's own knowledge.")
 		}
 		table, err := g.Gauge()
 		if err == nil && !slices.Contains(table.Spokes, in.Kind) {
-			err = record.Refuse("kind", "Say which spokes they are: the gauge's table has %s.", strings.Join(table.Spokes, ", "))
+			err = record.Refuse("kind", "Say which spokes they are: the gauge's table has %s.",
+				strings.Join(table.Spokes, ", "))
 		}
 		return func(_ int, v float64) (float64, error) { return table.Tension(in.Kind, v) }, err
 	}
@@ -111,7 +117,8 @@ func dished(typed map[string]string) (map[string]float64, error) {
 	read := map[string]float64{}
 	for _, where := range []string{"right", "left"} {
 		if typed[where] == "" {
-			return nil, record.Refuse("values."+where, "Lay the gauge on from both sides: how far out the locknut stands on the %s.", where)
+			return nil, record.Refuse("values."+where,
+				"Lay the gauge on from both sides: how far out the locknut stands on the %s.", where)
 		}
 		v, err := record.ReadSigned("values."+where, typed[where], measure.Millimetre, mostRead)
 		if err != nil {
@@ -137,7 +144,8 @@ func swinging(w wheel.Wheel, in WheelRead) (list [2]wheel.String, err error) {
 	if in.Of < 1 || in.Of > w.Spokes || in.Values[strconv.Itoa(in.Of)] == "" {
 		return list, record.Refuse("of", "Say of which spoke that tension was read, and pluck it too.")
 	}
-	pitch, err := record.ReadFigure("values."+strconv.Itoa(in.Of), in.Values[strconv.Itoa(in.Of)], measure.Hertz, measure.Range{Max: mostRead})
+	pitch, err := record.ReadFigure("values."+strconv.Itoa(in.Of), in.Values[strconv.Itoa(in.Of)],
+		measure.Hertz, measure.Range{Max: mostRead})
 	if err != nil {
 		return list, err
 	}

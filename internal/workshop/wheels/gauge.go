@@ -37,8 +37,10 @@ func gaugesOf(book *knowledge.Book) []GaugeKnown {
 func KnownOf(s *record.Sheet) []WheelKnown {
 	f := parts.Facts.Of(s)
 	list := []WheelKnown{
-		{End: "front", Builds: s.Book.WheelsAt("front", f), Aim: s.Book.TruenessFor(f.FrontBrake), Gauges: gaugesOf(s.Book)},
-		{End: "rear", Builds: s.Book.WheelsAt("rear", f), Aim: s.Book.TruenessFor(f.RearBrake), Gauges: gaugesOf(s.Book)},
+		{End: "front", Builds: s.Book.WheelsAt("front", f), Aim: s.Book.TruenessFor(f.FrontBrake),
+			Gauges: gaugesOf(s.Book)},
+		{End: "rear", Builds: s.Book.WheelsAt("rear", f), Aim: s.Book.TruenessFor(f.RearBrake),
+			Gauges: gaugesOf(s.Book)},
 	}
 	for _, in := range Stands.Both(s) {
 		last := *in

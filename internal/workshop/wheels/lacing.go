@@ -13,7 +13,8 @@ import (
 	"utensil/knowledge/rolling"
 )
 
-// WheelStand puts a wheel on the stand: which it is, how it is laced. What is left out is as its kind usually has it.
+// WheelStand puts a wheel on the stand: which it is, how it is laced. What is left out is as its
+// kind usually has it.
 type WheelStand struct {
 	End      string `json:"end" enum:"front,rear"`
 	Where    string `json:"where" enum:"stand,frame" doc:"taken out onto a stand, or spun in the frame against a stop"`
@@ -98,7 +99,8 @@ func checkStood(s *record.Sheet, in WheelStand) (*WheelStand, error) {
 	for _, b := range Benches.Of(s) {
 		if b.End == in.End && b.Signed == nil {
 			return nil, &record.Problem{Kind: record.Stale, Title: "That was begun already", Current: b,
-				Detail: fmt.Sprintf("%s put the %s wheel on the stand. Go on there, or take that back first.", b.By, b.End)}
+				Detail: fmt.Sprintf("%s put the %s wheel on the stand. Go on there, or take that back first.", b.By,
+					b.End)}
 		}
 	}
 	in.Lacing = l
@@ -126,7 +128,8 @@ func (in WheelStand) measured(l *Lacing) error {
 		}
 		whole := m.field == "spokes" || m.field == "cross"
 		if !(v >= m.least && v <= m.most) || whole && v != math.Trunc(v) {
-			return record.Refuse(m.field, "%s %s: between %s and %s can be.", strings.TrimSpace(m.typed), m.what, measure.Format(m.least),
+			return record.Refuse(m.field, "%s %s: between %s and %s can be.",
+				strings.TrimSpace(m.typed), m.what, measure.Format(m.least),
 				measure.Format(m.most))
 		}
 		m.into(v)

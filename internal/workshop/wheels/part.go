@@ -15,7 +15,8 @@ func PartOf(s *record.Sheet) WheelsPart { return WheelsPart{record.Some(Benches.
 func begun(s *record.Sheet) (out []record.Begun) {
 	for _, b := range Benches.Of(s) {
 		if !benchWork.State(b).Signed {
-			out = append(out, record.Begun{Place: record.PlaceWheels, Target: string(b.ID), Says: "true the " + b.End + " wheel"})
+			out = append(out, record.Begun{Place: record.PlaceWheels, Target: string(b.ID),
+				Says: "true the " + b.End + " wheel"})
 		}
 	}
 	return out

@@ -25,7 +25,8 @@ type PluckHeard struct {
 func Heard(in PluckAsked) (PluckHeard, error) {
 	raw, err := base64.StdEncoding.DecodeString(in.Samples)
 	if err != nil || len(raw)%2 != 0 || float64(len(raw)) > 4*in.Rate {
-		return PluckHeard{}, record.Refuse("samples", "The recording cannot be read: two seconds of 16-bit samples are taken at most.")
+		return PluckHeard{}, record.Refuse("samples",
+			"The recording cannot be read: two seconds of 16-bit samples are taken at most.")
 	}
 	samples := make([]float64, len(raw)/2)
 	for i := range samples {

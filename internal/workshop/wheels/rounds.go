@@ -24,7 +24,8 @@ type replay struct {
 	since  []WheelTurn // what was done at nipples in the last round, oldest first
 }
 
-// replayed goes through what was read and turned at a stand. What is read after something was turned begins a round.
+// replayed goes through what was read and turned at a stand. What is read after something was
+// turned begins a round.
 func replayed(s *record.Sheet, b *WheelBench) replay {
 	fresh := func() round { return round{turns: make([]int, b.wheel.Spokes)} }
 	out := replay{rounds: []round{fresh()}, steps: []WheelStep{}}
@@ -56,8 +57,8 @@ func replayed(s *record.Sheet, b *WheelBench) replay {
 	return out
 }
 
-// believed is what a round's wheel is taken to be as it was read: tensions and dish that were not read anew are what was
-// expected of the round before.
+// believed is what a round's wheel is taken to be as it was read: tensions and dish that were not
+// read anew are what was expected of the round before.
 func (p replay) believed(b *wheel.Bench, n int) wheel.Readings {
 	r := p.rounds[n].read
 	if n == 0 || len(r.Tensions) == b.Wheel.Spokes && r.Dish != nil {
@@ -80,8 +81,9 @@ func (p replay) learn(b *wheel.Bench) {
 	}
 }
 
-// planned is what is still to be turned in the last round, after what was turned of it; and the wheel as it is expected
-// to stand now. What was turned otherwise than advised, or would not turn, is planned around.
+// planned is what is still to be turned in the last round, after what was turned of it; and the
+// wheel as it is expected to stand now. What was turned otherwise than advised, or would not
+// turn, is planned around.
 func (p replay) planned(b *wheel.Bench, read wheel.Readings) (plan wheel.Plan, now wheel.Readings, err error) {
 	now, b.Seized = read, slices.DeleteFunc(slices.Clone(p.seized), func(spoke int) bool {
 		return slices.ContainsFunc(p.since, func(t WheelTurn) bool { return t.Seized && t.Spoke == spoke })
@@ -93,7 +95,9 @@ func (p replay) planned(b *wheel.Bench, read wheel.Readings) (plan wheel.Plan, n
 		one := make([]int, b.Wheel.Spokes)
 		one[t.Spoke-1] = t.Quarters
 		now = b.Predict(now, one)
-		i := slices.IndexFunc(plan.Turns, func(w wheel.Turn) bool { return w.Spoke == t.Spoke && w.Quarters == t.Quarters })
+		i := slices.IndexFunc(plan.Turns, func(w wheel.Turn) bool {
+			return w.Spoke == t.Spoke && w.Quarters == t.Quarters
+		})
 		if i >= 0 {
 			plan.Turns = slices.Delete(slices.Clone(plan.Turns), i, i+1)
 			continue

@@ -36,8 +36,9 @@ func spokesOf(l Lacing) []SpokeFigured {
 	list := make([]SpokeFigured, 2)
 	for side := range wheel.Side(2) {
 		tension := usualTension * l.Most * w.Share(side)
-		list[side] = SpokeFigured{Side: side.String(), Length: math.Round(w.Length(side)*2) / 2, Tension: math.Round(tension/10) * 10,
-			Sounds: math.Round(wheel.String{Wire: w.Wire, Mm: w.Swings(side)}.Pitch(tension))}
+		list[side] = SpokeFigured{Side: side.String(), Length: math.Round(w.Length(side)*2) / 2,
+			Tension: math.Round(tension/10) * 10,
+			Sounds:  math.Round(wheel.String{Wire: w.Wire, Mm: w.Swings(side)}.Pitch(tension))}
 	}
 	return list
 }

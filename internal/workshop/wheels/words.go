@@ -8,12 +8,14 @@ import (
 	"utensil/core/wheel"
 )
 
-var readNames = map[string]string{"side": "side to side", "out": "up and down", "tension": "tensions", "pitch": "pitches",
+var readNames = map[string]string{"side": "side to side", "out": "up and down", "tension": "tensions",
+	"pitch": "pitches",
 	"gauge": "tensions by its gauge", "squeeze": "tensions by hand", "dish": "the dish"}
 
 func readSays(in WheelRead) string {
 	if in.What == "dish" {
-		return fmt.Sprintf("Read the dish: %s mm to the right", signed(wheel.Dish(in.Figures["right"], in.Figures["left"])))
+		return fmt.Sprintf("Read the dish: %s mm to the right",
+			signed(wheel.Dish(in.Figures["right"], in.Figures["left"])))
 	}
 	return fmt.Sprintf("Read %s at %d places", readNames[in.What], len(in.Figures))
 }
@@ -44,7 +46,8 @@ func past(t wheel.Turn) string {
 	if t.Past < 10 {
 		return ""
 	}
-	return fmt.Sprintf("Go about %.0f° past the mark and come back as far: the spoke must not stay wound up.", math.Round(t.Past/5)*5)
+	return fmt.Sprintf("Go about %.0f° past the mark and come back as far: the spoke must not stay wound up.",
+		math.Round(t.Past/5)*5)
 }
 
 // signed is a figure of a tenth with its sign.

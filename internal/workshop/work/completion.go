@@ -87,7 +87,8 @@ func checkPoured(s *record.Sheet, i agree.ItemView, in *agree.Work) error {
 		return fluid.Unread(end)
 	}
 	if in.Bottle == nil {
-		return record.Refuse("bottle", "Say what was poured: go through it step by step from the brake's page, or name the bottle here. This "+
+		return record.Refuse("bottle", "Say what was poured: go through it step by step from the "+
+			"brake's page, or name the bottle here. This "+
 			"brake runs on %s.", family.Name())
 	}
 	need, err := circuit.Need(brake.LeverEnd, fluid.FreshWanted, false)

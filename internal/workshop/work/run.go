@@ -73,7 +73,8 @@ func readRuns(s *record.Sheet) []RunView {
 func run(s *record.Sheet, e record.Entry) RunView {
 	in := guided.Starts.In(e.Content)
 	p := in.Work.Procedure
-	v := RunView{ID: e.ID, Procedure: in.Procedure, Work: *in.Work, Chosen: []string{}, Done: []RunStep{}, Open: []string{}, By: e.ByName,
+	v := RunView{ID: e.ID, Procedure: in.Procedure, Work: *in.Work, Chosen: []string{},
+		Done: []RunStep{}, Open: []string{}, By: e.ByName,
 		At: e.At, Warning: in.Warning, SecondsNow: &e.At, Item: itemOf(s, in.Work.Operation)}
 	for _, id := range guided.ProgressOf(s, e).Open {
 		v.Open = append(v.Open, s.Book.StateName(id))
@@ -225,7 +226,8 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 	}
 }
 
-// airless says what is missing of a pressure, clicks, sealant or oil that a step writes down since the run began.
+// airless says what is missing of a pressure, clicks, sealant or oil that a step writes down
+// since the run began.
 func airless(s *record.Sheet, r procedure.Yield, began int) string {
 	switch {
 	case r.Air != "" && !air.Read(s, r.Air, r.Left, began):

@@ -24,7 +24,8 @@ func checkGuided(s *record.Sheet, in guided.Guided) (*guided.Guided, error) {
 		return nil, fluid.Unread(p.End)
 	}
 	if fact := guided.Unread(p, parts.Facts.Of(s), in.Choices); fact != "" {
-		refused := record.Refuse(fact, "Nobody has read it, and what is done next hangs on it. It shows %s: read it and say so, then begin.",
+		refused := record.Refuse(fact, "Nobody has read it, and what is done next hangs on it. It shows "+
+			"%s: read it and say so, then begin.",
 			record.WhereRead(fact))
 		refused.Title = "Read first: " + words.Lower(bike.Label(fact))
 		return nil, refused
@@ -47,17 +48,20 @@ func checkGuided(s *record.Sheet, in guided.Guided) (*guided.Guided, error) {
 	} else {
 		in.Bottle, in.Reason = nil, ""
 	}
-	in.Work = &guided.GuidedWork{Name: p.Name, About: p.About, Caution: p.Caution, Source: p.Source, Tools: record.Some(p.Tools),
+	in.Work = &guided.GuidedWork{Name: p.Name, About: p.About, Caution: p.Caution, Source: p.Source,
+		Tools:       record.Some(p.Tools),
 		Consumables: record.Some(p.Consumables),
 		Minutes:     p.Minutes, Operation: p.Operation, School: p.School, Procedure: p.Procedure}
 	for _, c := range p.ComeBacksAfter(in.Choices, family) {
-		in.Work.Comes = append(in.Work.Comes, guided.ComesBack{Days: c.Days, What: c.What, Operation: c.Operation, Point: c.Point})
+		in.Work.Comes = append(in.Work.Comes,
+			guided.ComesBack{Days: c.Days, What: c.What, Operation: c.Operation, Point: c.Point})
 	}
 	return &in, nil
 }
 
 // checkBottle guards the circuit: the wrong family never gets in.
-func checkBottle(s *record.Sheet, p knowledge.Procedure, family brake.Family, c brake.Circuit, in *guided.Guided) error {
+func checkBottle(s *record.Sheet, p knowledge.Procedure, family brake.Family, c brake.Circuit,
+	in *guided.Guided) error {
 	school := p.School
 	if school == "" {
 		school = brake.LeverEnd

@@ -33,7 +33,8 @@ func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
 	case r.Missing != "":
 		return nil, record.Refuse("record", "%s", r.Missing)
 	case len(r.Now.Outcomes) == 0 && in.Outcome != "",
-		len(r.Now.Outcomes) > 0 && !slices.ContainsFunc(r.Now.Outcomes, func(o procedure.Outcome) bool { return o.Say == in.Outcome }):
+		len(r.Now.Outcomes) > 0 && !slices.ContainsFunc(r.Now.Outcomes,
+			func(o procedure.Outcome) bool { return o.Say == in.Outcome }):
 		return nil, record.Refuse("outcome", "Say what you saw: choose one of the answers.")
 	}
 	for _, id := range r.Now.Does {
@@ -74,7 +75,8 @@ func checkSigned(s *record.Sheet, now procedure.Step, outcome string) error {
 	case signed == nil:
 		return nil // nothing was to be signed on this bike
 	case signed.Passed && now.Outcomes[i].Fails:
-		return record.Refuse("outcome", "The test is signed as passed. If it does not hold, sign that it fails, and say what is wrong.")
+		return record.Refuse("outcome", "The test is signed as passed. If it does not hold, sign that "+
+			"it fails, and say what is wrong.")
 	case !signed.Passed && !now.Outcomes[i].Fails:
 		return record.Refuse("outcome", "The test is signed as failed. Sign it again if it passes now.")
 	}
@@ -93,7 +95,8 @@ func checkBad(s *record.Sheet, now procedure.Step, outcome string) error {
 		}
 	}
 	p, _ := s.Book.Point(now.Record.Point)
-	return record.Refuse("outcome", "%s reads well here. Say there first what you see: then it stands on the list until it is put right.",
+	return record.Refuse("outcome", "%s reads well here. Say there first what you see: then it stands "+
+		"on the list until it is put right.",
 		p.Name)
 }
 
@@ -108,18 +111,21 @@ func checkGivenUp(s *record.Sheet, c record.Correction) error {
 		return err
 	}
 	if len(r.Open) > 0 && !r.Finished {
-		return record.Refuse("supersedes", "This run has left things open: %s. Go on to its end, or take back the steps that were not done.",
+		return record.Refuse("supersedes", "This run has left things open: %s. Go on to its end, or "+
+			"take back the steps that were not done.",
 			strings.Join(r.Open, ", "))
 	}
 	return nil
 }
 
-// untold refuses to take a run apart that work was told with: that work would seem to have been done later, by hand.
+// untold refuses to take a run apart that work was told with: that work would seem to have been
+// done later, by hand.
 func untold(s *record.Sheet, r RunView) error {
 	if !r.Finished || !guided.Told(s, r.ID) {
 		return nil
 	}
-	return record.Refuse("supersedes", "Work is marked done with this run. Say at that line first that it was not done after all.")
+	return record.Refuse("supersedes", "Work is marked done with this run. Say at that line first that "+
+		"it was not done after all.")
 }
 
 // checkStepBack lets the last step alone be taken back: later ones rest on it.

@@ -10,11 +10,13 @@ import (
 // Subject is work done: procedures gone through step by step, and items marked done.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{guided.Starts.Checked(checkGuided), guided.Steps.Checked(checkStep), agree.Works.Checked(checkWork)},
+		Checks: []record.Check{guided.Starts.Checked(checkGuided), guided.Steps.Checked(checkStep),
+			agree.Works.Checked(checkWork)},
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, r := range Runs.Of(s) {
 				if !r.Finished {
-					list = append(list, record.Obstacle{Title: r.Work.Name, Detail: "begun, not finished", Mark: wear.Open, Stage: record.StageWork,
+					list = append(list, record.Obstacle{Title: r.Work.Name,
+						Detail: "begun, not finished", Mark: wear.Open, Stage: record.StageWork,
 						Target: string(r.ID), Place: record.PlaceRun})
 				}
 			}
