@@ -11,8 +11,9 @@ interface Asking {
 }
 
 /**
- * useAnswer asks the server again whenever what is asked changes, once it stands still; what is asked no more is
- * broken off. Nothing is asked where there is no question: what is typed cannot be read yet.
+ * useAnswer asks the server again whenever what is asked changes, once it stands still; what is
+ * asked no more is broken off. Nothing is asked where there is no question: what is typed cannot be
+ * read yet.
  */
 export function useAnswer<In, Out>(
   question: () => In | null | undefined,

@@ -1,8 +1,9 @@
 import type { Ref } from 'vue'
 
 /**
- * given takes what stands in fields out of them while it is on its way: what is typed meanwhile is the next thing,
- * and no answer touches it. What was not taken is given back, before what was typed since.
+ * given takes what stands in fields out of them while it is on its way: what is typed meanwhile is
+ * the next thing, and no answer touches it. What was not taken is given back, before what was typed
+ * since.
  */
 export async function given<T>(
   fields: readonly Ref<string>[],

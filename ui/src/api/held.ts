@@ -16,7 +16,10 @@ const jobIn = (address: string) => /\/api\/jobs\/([0-9a-f-]{36})(?:\/|$)/.exec(a
 const isView = (told: unknown): told is JobView =>
   typeof told === 'object' && told !== null && 'job' in told && 'edition' in told
 
-/** holds is the edition that this page holds of the job an address is about; the answer may then be what changed. */
+/**
+ * holds is the edition that this page holds of the job an address is about; the answer may then be
+ * what changed.
+ */
 export const holds = (address: string) =>
   latest.get(jobIn(new URL(address, 'http://page.invalid').pathname) ?? '')
 
@@ -42,9 +45,10 @@ export function letGo() {
 }
 
 /**
- * whole is a job as the server has it, put together where it told only what has changed since the edition that was held
- * (JSON Patch, which tests that first). It is undefined when that edition is gone, or the changes do not go with it: the
- * next answer is whole. Any other answer is left as it is.
+ * whole is a job as the server has it, put together where it told only what has changed since the
+ * edition that was held (JSON Patch, which tests that first). It is undefined when that edition is
+ * gone, or the changes do not go with it: the next answer is whole. Any other answer is left as it
+ * is.
  */
 export function whole(told: unknown): unknown {
   let view = told

@@ -75,8 +75,8 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   const shown = () => queries.getQueryData<JobView>(jobKey(toValue(id)))
 
   /**
-   * down writes an entry down on this tablet as it is pressed, whether or not another is still on its way: what is
-   * pressed is never only in memory. It says whether it is written.
+   * down writes an entry down on this tablet as it is pressed, whether or not another is still on
+   * its way: what is pressed is never only in memory. It says whether it is written.
    */
   function down(body: Schemas['NewEntry']) {
     const w = { job: toValue(id), body, by: actor.value?.id ?? '', name: actor.value?.name ?? '' }
@@ -84,8 +84,8 @@ export function useRecord(id: MaybeRefOrGetter<string>) {
   }
 
   /**
-   * kept sends an entry that is written down. Without an answer, or behind others, it waits in the outbox; it never
-   * waits where it is not written.
+   * kept sends an entry that is written down. Without an answer, or behind others, it waits in the
+   * outbox; it never waits where it is not written.
    */
   async function kept({ w, written }: ReturnType<typeof down>): Promise<JobView | undefined> {
     const { job, body } = w

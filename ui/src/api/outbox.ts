@@ -27,12 +27,16 @@ const kept = () =>
   )
 const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, (list) => make(list ?? []))
 
-/** Which entries the work can go on without: what they mean is shown before the server has said so, and nobody waits for an answer. */
+/**
+ * Which entries the work can go on without: what they mean is shown before the server has said so,
+ * and nobody waits for an answer.
+ */
 export const canWait = (content: Content) => !!(content.torque || content.sign || content.note || content.air)
 
 /**
- * fateOf is what a fault means for what waits: nothing is asked now, this job's entries are tried again later, or it was
- * looked at and not taken. A fault of the program, or of its database, is no word on what was written.
+ * fateOf is what a fault means for what waits: nothing is asked now, this job's entries are tried
+ * again later, or it was looked at and not taken. A fault of the program, or of its database, is no
+ * word on what was written.
  */
 export const fateOf = (fault: Fault): 'stop' | 'later' | 'refused' =>
   fault.away || fault.signedOut ? 'stop' : fault.later ? 'later' : 'refused'
@@ -60,7 +64,10 @@ export const useOutbox = createSharedComposable(() => {
   }
   const mine = computed(() => list.value.filter((w) => w.by === actor.value?.id && !w.refused))
 
-  /** keep writes an entry down on this tablet before it is sent. It says whether it is written: a store that is full, or closed, keeps nothing. */
+  /**
+   * keep writes an entry down on this tablet before it is sent. It says whether it is written: a
+   * store that is full, or closed, keeps nothing.
+   */
   async function keep(w: Waiting): Promise<boolean> {
     held.add(w.body.id)
     try {

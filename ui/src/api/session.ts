@@ -21,7 +21,10 @@ export function useSession() {
   return { ...query, actor, settings, unitNm, hands }
 }
 
-/** forget drops what the page holds, and the copies that the service worker keeps: they were the last person's. */
+/**
+ * forget drops what the page holds, and the copies that the service worker keeps: they were the
+ * last person's.
+ */
 function forget() {
   letGo()
   return 'caches' in globalThis ? caches.delete('records-1') : undefined

@@ -6,8 +6,9 @@ export type Today = Schemas['Today']
 export type Moved = Schemas['Moved']
 
 /**
- * moved is the first screen once a job moved on it: nothing of the rest is read again. Where it can be told only by
- * whoever orders the screen (a job that came or went, another promise), it is undefined.
+ * moved is the first screen once a job moved on it: nothing of the rest is read again. Where it can
+ * be told only by whoever orders the screen (a job that came or went, another promise), it is
+ * undefined.
  */
 export function moved(shown: Today, to: Moved, id?: string): Today | undefined {
   const at = shown.jobs.findIndex((j) => j.id === id)

@@ -9,7 +9,10 @@ type Named = Schemas['Named']
 /** plain says a word of the records as it is written: "disc_hydraulic" is "disc hydraulic". */
 const plain = (word: string) => word.replaceAll('_', ' ')
 
-/** useWords says the words of the records the way people do: as the server declares them, and plain until it has. */
+/**
+ * useWords says the words of the records the way people do: as the server declares them, and plain
+ * until it has.
+ */
 export function useWords() {
   const { data: book } = useBook()
   const find = (list: Named[] | undefined, word: string) => list?.find((n) => n.word === word)

@@ -8,8 +8,8 @@ import { figure } from '@/parts/words'
 import RuledScale from './RuledScale.vue'
 
 /**
- * A ruled frame in which one figure stands over another: a steel rule below, figures at the left. What is drawn in it
- * comes through the slot, with where a value stands.
+ * A ruled frame in which one figure stands over another: a steel rule below, figures at the left.
+ * What is drawn in it comes through the slot, with where a value stands.
  */
 const props = defineProps<{
   xs: number[]

@@ -65,7 +65,8 @@ describe('closedCurve', () => {
     let from = [100, 20]
     for (let i = 0; i < legs.length; i += 6) {
       const [ax = 0, ay = 0, bx = 0, by = 0, x = 0, y = 0] = legs.slice(i, i + 6)
-      // A cubic's point at one half (Bernstein's polynomials): an eighth of its ends, three eighths of its handles.
+      // A cubic's point at one half (Bernstein's polynomials): an eighth of its ends, three eighths
+      // of its handles.
       const half = [(from[0] ?? 0) + 3 * ax + 3 * bx + x, (from[1] ?? 0) + 3 * ay + 3 * by + y].map(
         (v) => v / 8,
       )

@@ -1,6 +1,9 @@
 import type { Place } from './plane'
 
-/** Section is a part that turns about an axis, half cut open: the cut face is hatched, the other half is seen. */
+/**
+ * Section is a part that turns about an axis, half cut open: the cut face is hatched, the other
+ * half is seen.
+ */
 export interface Section {
   cut: string
   seen: string

@@ -3,8 +3,8 @@ import ConditionMark from './ConditionMark.vue'
 import KeyCap from './KeyCap.vue'
 
 /**
- * One of the answers at a bench: its mark, its name, the digit that gives it. None is filled before it is chosen: what
- * is seen is not to be led.
+ * One of the answers at a bench: its mark, its name, the digit that gives it. None is filled before
+ * it is chosen: what is seen is not to be led.
  */
 defineProps<{ n?: number; mark?: string; chosen?: boolean; disabled?: boolean }>()
 </script>

@@ -3,7 +3,8 @@ import { type MaybeElement, unrefElement, useElementBounding, useWindowSize } fr
 import { computed } from 'vue'
 
 /**
- * What drops from a field, above everything that scrolls round it: under the field, or over it where there is more room.
+ * What drops from a field, above everything that scrolls round it: under the field, or over it
+ * where there is more room.
  */
 const props = defineProps<{ beside: MaybeElement }>()
 const field = useElementBounding(() => unrefElement(props.beside))

@@ -4,8 +4,8 @@ import { computed, ref } from 'vue'
 import { asFault } from '@/api/client'
 
 /**
- * What went wrong and what to do, where it happened. Suggestions are offered as buttons; where a reason is wanted, it is
- * said here.
+ * What went wrong and what to do, where it happened. Suggestions are offered as buttons; where a
+ * reason is wanted, it is said here.
  */
 const props = defineProps<{ fault: unknown }>()
 const emit = defineEmits<{ take: [figure: number]; why: [said: string] }>()

@@ -39,7 +39,10 @@ watch(value, (v) => {
   if (read(text.value) !== v) text.value = shown(v)
 })
 watch([wrong, field], () => field.value?.setCustomValidity(wrong.value), { flush: 'post' })
-/** The browser would say it a second time, over the neighbours; the first field that is wrong takes the focus. */
+/**
+ * The browser would say it a second time, over the neighbours; the first field that is wrong takes
+ * the focus.
+ */
 function refuse() {
   if (field.value === field.value?.form?.querySelector(':invalid')) field.value?.focus()
 }

@@ -3,8 +3,8 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { useTemplateRef, watch } from 'vue'
 
 /**
- * What is folded away until it is wanted. What is typed in it stays while it is folded; it opens and folds by itself as
- * `open` changes.
+ * What is folded away until it is wanted. What is typed in it stays while it is folded; it opens
+ * and folds by itself as `open` changes.
  */
 const props = defineProps<{ open?: boolean }>()
 const row = useTemplateRef('row')

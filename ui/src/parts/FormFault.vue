@@ -6,8 +6,8 @@ import type { Fault } from '@/api/client'
 import FaultNote from './FaultNote.vue'
 
 /**
- * What went wrong with a form, unless one of its fields says it: a refusal that names a field which is not on the screen
- * is told here, and brought into view. Nothing is refused in silence.
+ * What went wrong with a form, unless one of its fields says it: a refusal that names a field which
+ * is not on the screen is told here, and brought into view. Nothing is refused in silence.
  */
 const props = defineProps<{ fault?: Fault }>()
 const at = useTemplateRef('at')

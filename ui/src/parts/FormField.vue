@@ -4,8 +4,8 @@ import { computed, useId } from 'vue'
 import type { Fault } from '@/api/client'
 
 /**
- * A labelled field; a bare one shows its label to screen readers alone, one beside its label is a row with it. A refusal that names it is
- * shown right under it.
+ * A labelled field; a bare one shows its label to screen readers alone, one beside its label is a
+ * row with it. A refusal that names it is shown right under it.
  */
 const props = defineProps<{
   label: string

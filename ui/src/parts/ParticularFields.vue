@@ -6,7 +6,10 @@ import type { Fault, Schemas } from '@/api/client'
 import ChoiceField from './ChoiceField.vue'
 import TextField from './TextField.vue'
 
-/** The particulars by which one part is told from another of its place: figures with their unit, or one of a few words. */
+/**
+ * The particulars by which one part is told from another of its place: figures with their unit, or
+ * one of a few words.
+ */
 const props = defineProps<{
   particulars: readonly Schemas['Particular'][]
   /** what is typed, by the ids of the particulars */

@@ -4,7 +4,10 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useWords } from '@/api/words'
 
-/** The way of a job from door to door, as a ruled line. The pointer is where it stands; the heavy name is what is open on the screen. */
+/**
+ * The way of a job from door to door, as a ruled line. The pointer is where it stands; the heavy
+ * name is what is open on the screen.
+ */
 const props = defineProps<{
   job: string
   stage: string

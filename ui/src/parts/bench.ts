@@ -5,7 +5,8 @@ import type { Content } from '@/api/client'
 import { judge } from '@/api/job'
 
 /**
- * keys are what the number pad says at every bench. What is counted has the digits; what is stepped through the arrows.
+ * keys are what the number pad says at every bench. What is counted has the digits; what is stepped
+ * through the arrows.
  */
 export const keys = {
   /** what the large button says */
@@ -37,7 +38,8 @@ export const caps: Partial<Record<BenchKey, string>> = { back: '⌫', found: '�
 export function useBenchKeys(handle: (key: string) => boolean) {
   useEventListener('keydown', (event) => {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return
-    // A key that is held does its work once: who holds ⌫ empties a field, and does not fly back through the bike.
+    // A key that is held does its work once: who holds ⌫ empties a field, and does not fly back
+    // through the bike.
     if (event.repeat && !/^([\d.,]|Arrow.*)$/.test(event.key)) return
     const on = event.target as HTMLElement
     const bench = on.closest('[data-bench]') !== null

@@ -1,4 +1,7 @@
-/** readFigure reads digits with a comma or a point, and either minus. Units and words are no figure: undefined. */
+/**
+ * readFigure reads digits with a comma or a point, and either minus. Units and words are no figure:
+ * undefined.
+ */
 export function readFigure(text: string): number | undefined {
   const plain = text.trim().replace(',', '.').replace('−', '-')
   return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : undefined

@@ -1,6 +1,9 @@
 import { useSession } from '@/api/session'
 
-/** wallClock is what a clock on the wall of that zone shows, as a field for date and time has it: 2026-03-02T09:30. */
+/**
+ * wallClock is what a clock on the wall of that zone shows, as a field for date and time has it:
+ * 2026-03-02T09:30.
+ */
 export const wallClock = (at: Date, zone?: string) =>
   new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'short' })
     .format(at)

@@ -6,8 +6,8 @@ interface Built {
 }
 
 /**
- * filesOf lists what the service worker keeps at hand: the page, known by its content, and every file of the build,
- * each named for its content already.
+ * filesOf lists what the service worker keeps at hand: the page, known by its content, and every
+ * file of the build, each named for its content already.
  */
 export function filesOf(manifest: Record<string, Built>, page: string) {
   const files = Object.values(manifest).flatMap((b) => [b.file, ...(b.css ?? []), ...(b.assets ?? [])])

@@ -4,7 +4,10 @@ import { NetworkFirst } from 'workbox-strategies'
 /** Where the records are kept that were read last; whoever signs out has them dropped by this name. */
 export const recordsCache = 'records-1'
 
-/** What a tablet that loses the network goes on with: who is signed in, the book, today, and the jobs that were open. */
+/**
+ * What a tablet that loses the network goes on with: who is signed in, the book, today, and the
+ * jobs that were open.
+ */
 export const isRecord = (path: string) =>
   /^\/api\/(session|book|today|wrenches|jobs\/[0-9a-f-]{36})$/.test(path)
 
@@ -15,8 +18,9 @@ const isWhole = (response: Response) => !response.headers.get('Content-Type')?.i
 const away = [502, 503, 504]
 
 /**
- * theCopyInstead takes an answer of a proxy, or of a server without its database, for none: the copy serves then. Where
- * there is no copy, what was answered is passed on, since it says what to do.
+ * theCopyInstead takes an answer of a proxy, or of a server without its database, for none: the
+ * copy serves then. Where there is no copy, what was answered is passed on, since it says what to
+ * do.
  */
 export function theCopyInstead(): WorkboxPlugin {
   return {
@@ -30,5 +34,8 @@ export function theCopyInstead(): WorkboxPlugin {
   }
 }
 
-/** A record is asked for first; the copy serves only while there is no answer. That it cannot be kept spoils no answer. */
+/**
+ * A record is asked for first; the copy serves only while there is no answer. That it cannot be
+ * kept spoils no answer.
+ */
 export const records = () => new NetworkFirst({ cacheName: recordsCache, plugins: [theCopyInstead()] })

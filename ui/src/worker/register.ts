@@ -1,15 +1,18 @@
 import type { Router } from 'vue-router'
 
-/** How often a build that waits is asked to take over, ms: while a page's first questions are answered it cannot. */
+/**
+ * How often a build that waits is asked to take over, ms: while a page's first questions are
+ * answered it cannot.
+ */
 const again = 1500
 
 /** What says that somebody has begun something on this page. */
 const touches = ['pointerdown', 'keydown', 'input'] as const
 
 /**
- * register sets the service worker up. A build that waits takes over as a page opens. The page is then loaded once more
- * with its files: at once while nobody has touched it, and otherwise when it goes elsewhere, so that nothing is
- * interrupted that is being typed.
+ * register sets the service worker up. A build that waits takes over as a page opens. The page is
+ * then loaded once more with its files: at once while nobody has touched it, and otherwise when it
+ * goes elsewhere, so that nothing is interrupted that is being typed.
  */
 export async function register(router: Router) {
   const worker = navigator.serviceWorker

@@ -3,8 +3,8 @@ import { NavigationRoute, registerRoute } from 'workbox-routing'
 
 import { isRecord, records, recordsCache } from './records'
 
-// Keeps the interface and the jobs that were open at hand, so that a tablet that loses the network can be reloaded and
-// goes on. What is written meanwhile waits in the page's outbox.
+// Keeps the interface and the jobs that were open at hand, so that a tablet that loses the network
+// can be reloaded and goes on. What is written meanwhile waits in the page's outbox.
 
 /** The interface's files, each with what its content is known by: put in when it is built. */
 declare const __FILES__: { url: string; revision: string | null }[]
@@ -32,8 +32,8 @@ worker.addEventListener('activate', (event) =>
 )
 
 /**
- * A page that opens lets the newest build take over, before anything is typed on it. What is written is answered with
- * the record as it now stands: the page hands it over to keep.
+ * A page that opens lets the newest build take over, before anything is typed on it. What is
+ * written is answered with the record as it now stands: the page hands it over to keep.
  */
 worker.addEventListener('message', (event) => {
   if (event.data === 'take over') return event.waitUntil(worker.skipWaiting())

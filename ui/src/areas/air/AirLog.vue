@@ -15,7 +15,10 @@ import { useGauge } from './gauge'
 import GaugePick from './GaugePick.vue'
 import { bar } from './strip'
 
-/** A pressure as it was found or left, with the temperature around it; what was read before; what this rider liked. */
+/**
+ * A pressure as it was found or left, with the temperature around it; what was read before; what
+ * this rider liked.
+ */
 const props = defineProps<{
   air: Schemas['AirView']
   liked: Schemas['AirLiked'][]

@@ -11,7 +11,10 @@ import { pairs } from '@/parts/words'
 
 import TyreRound from './TyreRound.vue'
 
-/** A flat: how the hole looks, where it lies along the tube, and so where to look in the tyre for what made it. */
+/**
+ * A flat: how the hole looks, where it lies along the tube, and so where to look in the tyre for
+ * what made it.
+ */
 const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
 const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)

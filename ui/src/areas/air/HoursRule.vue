@@ -4,7 +4,10 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useTimes } from '@/parts/time'
 
-/** The days from the last service to the next, as a rule: where today stands, and between which days it is due. */
+/**
+ * The days from the last service to the next, as a rule: where today stands, and between which days
+ * it is due.
+ */
 const props = defineProps<{ due: Schemas['LegDue'] }>()
 const { date } = useTimes()
 const day = (text: string) => new Date(text).getTime()

@@ -14,7 +14,10 @@ import { figure, typedNumber } from '@/parts/words'
 
 import StanchionDrawing from './StanchionDrawing.vue'
 
-/** A mark on a stanchion or a shaft: where it lies against the seal's way, what a nail feels, and what becomes of it. */
+/**
+ * A mark on a stanchion or a shaft: where it lies against the seal's way, what a nail feels, and
+ * what becomes of it.
+ */
 const props = defineProps<{ bench: Schemas['LegBench']; locked: boolean }>()
 const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)

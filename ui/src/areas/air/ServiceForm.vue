@@ -15,8 +15,8 @@ import { pairs } from '@/parts/words'
 import HoursRule from './HoursRule.vue'
 
 /**
- * When a leg was opened last and when it is due by the hours it is ridden; what goes in, and by which paper. Guided work
- * says which of it was served.
+ * When a leg was opened last and when it is due by the hours it is ridden; what goes in, and by
+ * which paper. Guided work says which of it was served.
  */
 const props = defineProps<{ bench: Schemas['LegBench']; served?: string; locked: boolean }>()
 const { job } = useOpenJob()

@@ -5,7 +5,10 @@ import type { Schemas } from '@/api/client'
 import ZoneHatching from '@/drawing/ZoneHatching.vue'
 import { figure } from '@/parts/words'
 
-/** A tyre cut across on its rim, to scale: its width as it stands, hooks or none, tube or sealant, the load on it. */
+/**
+ * A tyre cut across on its rim, to scale: its width as it stands, hooks or none, tube or sealant,
+ * the load on it.
+ */
 const props = defineProps<{
   tyre?: Schemas['TyreFigured']
   hookless: boolean

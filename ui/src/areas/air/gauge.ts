@@ -5,8 +5,8 @@ import type { Schemas } from '@/api/client'
 import { usePart } from '@/areas/job/open'
 
 /**
- * useGauge is what pressures are read with, as it was chosen last on this tablet: one of the shop's gauges, or none that is
- * named. Tyres and legs each have theirs.
+ * useGauge is what pressures are read with, as it was chosen last on this tablet: one of the shop's
+ * gauges, or none that is named. Tyres and legs each have theirs.
  */
 export function useGauge(place: string) {
   const told = usePart('air')

@@ -29,7 +29,10 @@ export function ruled(values: (number | undefined)[]): Schemas['Ruling'] {
   }
 }
 
-/** stripOf is what stands on a tyre's rule: what it does not bear, what its rider is to begin with, what was read. */
+/**
+ * stripOf is what stands on a tyre's rule: what it does not bear, what its rider is to begin with,
+ * what was read.
+ */
 export function stripOf(
   bench: Schemas['TyreBench'],
   air: Schemas['AirView'],

@@ -31,7 +31,10 @@ const usual: Riding = {
   rear_rotor_mm: 160,
 }
 
-/** useRiding is what a desk of the brake asks about the rider and one place, starting from what the bike has kept. */
+/**
+ * useRiding is what a desk of the brake asks about the rider and one place, starting from what the
+ * bike has kept.
+ */
 export function useRiding(place: Place, figures: RidingFigure[]) {
   const { job } = useOpenJob()
   const kept = computed(() => ({ ...unknown, ...job.value.bike.riding }))

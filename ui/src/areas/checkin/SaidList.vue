@@ -6,7 +6,10 @@ import { ask, client } from '@/api/client'
 
 import { saidOf, type useDraft } from './draft'
 
-/** What the owner's words come to: each part is a complaint that is answered before the bike leaves, one press each. */
+/**
+ * What the owner's words come to: each part is a complaint that is answered before the bike leaves,
+ * one press each.
+ */
 const draft = defineModel<ReturnType<typeof useDraft>['value']>({ required: true })
 const words = computed(() => draft.value.words.trim())
 const asked = computed(() =>

@@ -94,7 +94,10 @@ export const blank = (): Draft => ({
   belongings: [],
 })
 
-/** saidOf are the parts of what was heard that are complaints: what sounds like one, unless somebody pressed otherwise. */
+/**
+ * saidOf are the parts of what was heard that are complaints: what sounds like one, unless somebody
+ * pressed otherwise.
+ */
 export const saidOf = (draft: Draft, heard: Schemas['ComplaintHeard'][]) =>
   heard.filter((h) => draft.said[h.words] ?? !!h.fault)
 

@@ -6,7 +6,10 @@ import { typedNumber } from '@/parts/words'
 
 import { type Round, tangent } from './loop'
 
-/** The two ways that a chain has to go, to scale from the drive side: the largest pair with the cage drawn forward, the smallest with it folded back. */
+/**
+ * The two ways that a chain has to go, to scale from the drive side: the largest pair with the cage
+ * drawn forward, the smallest with it folded back.
+ */
 const props = defineProps<{ pairs: Schemas['ChainPair'][]; stay: string; cage: string; links?: number }>()
 const pitch = 12.7 / (2 * Math.PI)
 const pulley = 11 * pitch

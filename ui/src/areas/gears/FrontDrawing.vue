@@ -5,7 +5,10 @@ import CentreLine from '@/drawing/CentreLine.vue'
 import { markOn, type Scale } from '@/parts/scale'
 import { figure, typedNumber } from '@/parts/words'
 
-/** A front mech from above, its cage turned as it was sighted, three times as much; and from behind, its height over the teeth. */
+/**
+ * A front mech from above, its cage turned as it was sighted, three times as much; and from behind,
+ * its height over the teeth.
+ */
 const props = defineProps<{
   rings: number
   height: string

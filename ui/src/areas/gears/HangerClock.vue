@@ -6,7 +6,8 @@ import { polar } from '@/drawing/plane'
 import { figure, typedNumber } from '@/parts/words'
 
 /**
- * The gauge's arm round the clock: what was read at each hour, up to ten times its size, the plane that was fitted through it, and where it leans in.
+ * The gauge's arm round the clock: what was read at each hour, up to ten times its size, the plane
+ * that was fitted through it, and where it leans in.
  */
 const props = defineProps<{ readings: Record<string, string>; hanger?: Schemas['Hanger'] }>()
 const centre = 160

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-/** The lever's gears as a row, the one in which the mark is set in petrol, and the hub's window with its mark between the lines. */
+/**
+ * The lever's gears as a row, the one in which the mark is set in petrol, and the hub's window with
+ * its mark between the lines.
+ */
 const props = defineProps<{ mark?: 'right' | 'tight' | 'slack'; gears: number; set?: number }>()
 const off = computed(() => ({ right: 0, slack: -26, tight: 26 })[props.mark ?? 'right'])
 const tone = computed(() =>

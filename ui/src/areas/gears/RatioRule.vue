@@ -9,8 +9,9 @@ import { typedNumber } from '@/parts/words'
 import { logRule } from './rule'
 
 /**
- * Every gear of a bike on one logarithmic rule of metres a turn, a row for each ring: what it has above the
- * rule, what it would have below. A chain that leans too far is dashed, a gear that is felt as another is short.
+ * Every gear of a bike on one logarithmic rule of metres a turn, a row for each ring: what it has
+ * above the rule, what it would have below. A chain that leans too far is dashed, a gear that is
+ * felt as another is short.
  */
 const props = defineProps<{ ratio?: Schemas['RatioFigured']; cadence: string }>()
 const box = useTemplateRef('box')

@@ -6,7 +6,10 @@ import { figure, typedNumber } from '@/parts/words'
 
 import { tangent } from './loop'
 
-/** Ring and sprocket to scale, and the slot beneath, three times as large: where the axle lies, and where it is to lie. */
+/**
+ * Ring and sprocket to scale, and the slot beneath, three times as large: where the axle lies, and
+ * where it is to lie.
+ */
 const props = defineProps<{
   asked: { ring: string; sprocket: string; from: string; room: string; lies: string }
   single?: Schemas['SingleFigured']

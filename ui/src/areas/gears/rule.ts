@@ -1,4 +1,7 @@
-/** logRule is a rule on which equal ratios are equally long: from a little below the least to a little above the most. */
+/**
+ * logRule is a rule on which equal ratios are equally long: from a little below the least to a
+ * little above the most.
+ */
 export function logRule(values: readonly number[], from: number, to: number) {
   const least = Math.min(...values) / 1.12
   const most = Math.max(...values) * 1.12

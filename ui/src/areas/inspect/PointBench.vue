@@ -66,8 +66,8 @@ const before = computed(() =>
 )
 
 /**
- * What is due or unsafe is not read away: what is read after it is a look of its own. Anything else corrects the one
- * that stands, unless work was done on it since.
+ * What is due or unsafe is not read away: what is read after it is a look of its own. Anything else
+ * corrects the one that stands, unless work was done on it since.
  */
 const grave = computed(() => ['due', 'unsafe'].includes(props.point.reading?.judgement?.mark ?? ''))
 const corrects = computed(() =>

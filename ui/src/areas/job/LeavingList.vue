@@ -7,7 +7,10 @@ import ConditionMark from '@/parts/ConditionMark.vue'
 import CalledList from './CalledList.vue'
 import { useWays } from './open'
 
-/** Before it leaves: all that stands between this bike and its owner. Each line opens the place where it is settled. */
+/**
+ * Before it leaves: all that stands between this bike and its owner. Each line opens the place
+ * where it is settled.
+ */
 const props = defineProps<{ job: JobView }>()
 const ways = useWays(() => props.job.job.id)
 const open = ref(false)

@@ -24,8 +24,8 @@ export function useOpenJob(): OpenJob {
 }
 
 /**
- * usePart is what a subject tells of its benches. The route of the stage that shows it asks for it, so that it is there
- * before the stage is.
+ * usePart is what a subject tells of its benches. The route of the stage that shows it asks for it,
+ * so that it is there before the stage is.
  */
 export function usePart<K extends PartName>(name: K) {
   const { job } = useOpenJob()
@@ -40,7 +40,10 @@ export function usePart<K extends PartName>(name: K) {
 export function useTarget() {
   const route = useRoute()
   const router = useRouter()
-  /** An answer that comes late does not lead back to a stage that was left, nor open something of the next one. */
+  /**
+   * An answer that comes late does not lead back to a stage that was left, nor open something of
+   * the next one.
+   */
   let left = false
   onBeforeRouteLeave(() => void (left = true))
   return {

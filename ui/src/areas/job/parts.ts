@@ -6,12 +6,16 @@ import type { JobView, PartName } from '@/api/client'
 import { show } from '@/api/held'
 import { jobKey } from '@/api/keys'
 
-/** How long a screen has been shown when the parts that it does not show are fetched, ms: a tablet goes on with them where the network ends. */
+/**
+ * How long a screen has been shown when the parts that it does not show are fetched, ms: a tablet
+ * goes on with them where the network ends.
+ */
 const leisure = 3000
 
 /**
- * useParts has a job told with the parts that the stage in front shows, and says when they are there. What was told once
- * stays on the screen while another answer, which was on its way before it was asked for, comes without.
+ * useParts has a job told with the parts that the stage in front shows, and says when they are
+ * there. What was told once stays on the screen while another answer, which was on its way before
+ * it was asked for, comes without.
  */
 export function useParts(id: () => string, data: Ref<JobView | undefined>, needs: () => PartName[]) {
   const queries = useQueryClient()

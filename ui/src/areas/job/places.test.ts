@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest'
 import api from '@/api/openapi.json'
 import { router } from '@/router'
 
-// Where an obstacle is settled and where something goes on are places that the server names: each has its screen.
+// Where an obstacle is settled and where something goes on are places that the server names: each
+// has its screen.
 describe('a place within a job', () => {
   const { place, stage } = api.components.schemas.Obstacle.properties
   it.each([...place.enum, ...stage.enum])('%s has a screen', (name) => {

@@ -6,7 +6,10 @@ import { useSend } from '@/api/send'
 
 import { useOpenJob } from './open'
 
-/** useReading notes what somebody reads on the bike of this job: a fact that guards. Their name stands under it. */
+/**
+ * useReading notes what somebody reads on the bike of this job: a fact that guards. Their name
+ * stands under it.
+ */
 export function useReading(fact: MaybeRefOrGetter<string>) {
   const { job } = useOpenJob()
   const { data: book } = useBook()

@@ -14,7 +14,10 @@ const { date } = useTimes()
 const { money } = useMoney()
 const newest = computed(() => [...props.line.lives].reverse())
 const tended = computed(() => [...props.line.tended].reverse())
-/** A part that is kept goes into the stores with its life: what it was, how long it sat here, how it was read last. */
+/**
+ * A part that is kept goes into the stores with its life: what it was, how long it sat here, how it
+ * was read last.
+ */
 const words = useWords()
 const kept = computed(() => words.list('fates').find((f) => f.word === 'spares')?.name)
 function spareOf(p: Schemas['PartLife']) {

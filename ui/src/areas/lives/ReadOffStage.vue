@@ -11,7 +11,10 @@ import LoadingRule from '@/parts/LoadingRule.vue'
 import ReadPlace from './ReadPlace.vue'
 import { readMark, spotsOn } from './readspots'
 
-/** What is on the bike, read off it on the drawing: press a place, choose what it looks like, type what it measures. */
+/**
+ * What is on the bike, read off it on the drawing: press a place, choose what it looks like, type
+ * what it measures.
+ */
 const { job, closed } = useOpenJob()
 const { hands } = useSession()
 const { target, open } = useTarget()

@@ -1,6 +1,9 @@
 import type { Line } from '@/api/client'
 
-/** A place on the drawing that is pressed to read what sits there, and the places of the bike that it stands for. */
+/**
+ * A place on the drawing that is pressed to read what sits there, and the places of the bike that
+ * it stands for.
+ */
 interface ReadSpot {
   id: string
   name: string

@@ -2,7 +2,10 @@ import type { Line } from '@/api/client'
 
 const month = 30.44 * 864e5
 
-/** yearsOf lays a bike's years out, from what is known first to a year ahead: where a time stands, 0 to 1, and the months. */
+/**
+ * yearsOf lays a bike's years out, from what is known first to a year ahead: where a time stands, 0
+ * to 1, and the months.
+ */
 export function yearsOf(lines: readonly Line[], now: Date) {
   const times = lines.flatMap((l) => [
     ...l.tended.map((c) => c.at),

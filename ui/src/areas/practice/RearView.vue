@@ -6,7 +6,10 @@ import type { Schemas } from '@/api/client'
 import { columnsOf } from '@/areas/gears/layout'
 import CentreLine from '@/drawing/CentreLine.vue'
 
-/** A rear gear from behind that moves: sprockets, the chain on one of them, guide pulley and cage below it, barrel and screws to turn. */
+/**
+ * A rear gear from behind that moves: sprockets, the chain on one of them, guide pulley and cage
+ * below it, barrel and screws to turn.
+ */
 const props = defineProps<{ view: Schemas['GearTried']; free: boolean }>()
 const emit = defineEmits<{ act: [name: string] }>()
 const box = useTemplateRef('box')

@@ -7,7 +7,10 @@ import { useSignIn } from '@/api/session'
 import FaultNote from '@/parts/FaultNote.vue'
 import RuledScale from '@/parts/RuledScale.vue'
 
-/** Names to choose, then the PIN on a number pad. Handing over a shared tablet is the same page over the work. */
+/**
+ * Names to choose, then the PIN on a number pad. Handing over a shared tablet is the same page over
+ * the work.
+ */
 const props = defineProps<{ names: Schemas['Name'][]; shop: string; handingOver?: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 

@@ -8,9 +8,9 @@ import ZoneHatching from '@/drawing/ZoneHatching.vue'
 import { figure } from '@/parts/words'
 
 /**
- * A gauge against the one that is believed: what it shows on the upper rule, what is true on the lower one, a line from
- * one to the other for each pressure they were held at. Upright lines are a gauge that tells the truth; hatched is where
- * nobody held it.
+ * A gauge against the one that is believed: what it shows on the upper rule, what is true on the
+ * lower one, a line from one to the other for each pressure they were held at. Upright lines are a
+ * gauge that tells the truth; hatched is where nobody held it.
  */
 const props = defineProps<{ most: number; pairs: { shown: number; true: number }[]; label: string }>()
 const box = useTemplateRef('box')

@@ -3,7 +3,10 @@ import { computed } from 'vue'
 
 import { figure, typedNumber } from '@/parts/words'
 
-/** A chamber and the hose beside it, before and after: the same air, in more room. The levels are what was typed. */
+/**
+ * A chamber and the hose beside it, before and after: the same air, in more room. The levels are
+ * what was typed.
+ */
 const props = defineProps<{ before: string; after: string }>()
 const top = 18
 const tall = 96

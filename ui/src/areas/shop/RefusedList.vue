@@ -5,7 +5,10 @@ import { computed, ref } from 'vue'
 import { ask, client } from '@/api/client'
 import { useTimes } from '@/parts/time'
 
-/** Sign-ins with a wrong PIN or password: who was meant, on what, where from. What was typed is kept nowhere. */
+/**
+ * Sign-ins with a wrong PIN or password: who was meant, on what, where from. What was typed is kept
+ * nowhere.
+ */
 const { dayAndClock } = useTimes()
 const { data } = useQuery({
   queryKey: ['staff', 'refused'],

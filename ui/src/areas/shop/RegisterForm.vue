@@ -2,7 +2,10 @@
 import type { Fault } from '@/api/client'
 import FormFault from '@/parts/FormFault.vue'
 
-/** A row of a register that is being changed: its fields, what none of them was refused for, and how it is left. */
+/**
+ * A row of a register that is being changed: its fields, what none of them was refused for, and how
+ * it is left.
+ */
 defineProps<{ fault?: Fault; busy: boolean }>()
 const emit = defineEmits<{ save: []; leave: [] }>()
 defineSlots<{ default(): unknown }>()

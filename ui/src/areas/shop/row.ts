@@ -3,7 +3,10 @@ import { computed, type Ref, ref } from 'vue'
 
 import { asFault } from '@/api/client'
 
-/** What a register is called among the queries. Others that show something of it hear of the change as everybody does. */
+/**
+ * What a register is called among the queries. Others that show something of it hear of the change
+ * as everybody does.
+ */
 interface Register<T> {
   key: string
   /** Writes a row and answers with the whole register. */

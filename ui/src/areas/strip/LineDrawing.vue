@@ -4,7 +4,10 @@ import { computed } from 'vue'
 import CentreLine from '@/drawing/CentreLine.vue'
 import { figure } from '@/parts/words'
 
-/** The chain's line from above: the middle of the bike, the rings in front, the sprockets behind, to scale across. */
+/**
+ * The chain's line from above: the middle of the bike, the rings in front, the sprockets behind, to
+ * scale across.
+ */
 const props = defineProps<{ front: number; rear: number }>()
 const middle = 20
 const scale = 1.7

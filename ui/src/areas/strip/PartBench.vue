@@ -39,7 +39,10 @@ const answers = computed(() =>
   act.value === 'off' || act.value === 'look' ? (props.part.answers ?? []) : [],
 )
 const sides = ['inwards', 'outwards', 'up', 'down', 'forwards', 'backwards']
-/** A side that points one way here and another way there is asked for first; where nothing else is, it is the answer. */
+/**
+ * A side that points one way here and another way there is asked for first; where nothing else is,
+ * it is the answer.
+ */
 const asksSide = computed(() => act.value === 'off' && props.part.asked && !wrong.value)
 const busy = computed(() => props.locked || pen.busy.value)
 

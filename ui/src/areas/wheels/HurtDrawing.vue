@@ -6,7 +6,10 @@ import type { Schemas } from '@/api/client'
 import { spokesOf } from './layout'
 import WheelDisc from './WheelDisc.vue'
 
-/** The wheel from the chain's side: the spoke that broke, those that carry its load now, and those laced as it was. */
+/**
+ * The wheel from the chain's side: the spoke that broke, those that carry its load now, and those
+ * laced as it was.
+ */
 const props = defineProps<{ lacing: Schemas['Lacing']; broke?: Schemas['BrokeSeen'] }>()
 const spokes = computed(() => spokesOf(props.lacing))
 const looks = computed(() =>

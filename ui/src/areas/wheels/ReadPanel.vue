@@ -17,10 +17,13 @@ import { canHear, useEar } from './ear'
 import { type Drafts, nextOf, placesOf, type What, ways } from './way'
 
 /**
- * A go round the rim: digits and Enter at each spoke, from the valve on. What was typed stays on the tablet until
- * all of it is kept. A dial gauge that types its reading needs nothing else.
+ * A go round the rim: digits and Enter at each spoke, from the valve on. What was typed stays on
+ * the tablet until all of it is kept. A dial gauge that types its reading needs nothing else.
  */
-/** `free` says whether something may be kept now; `open`, whether anything may be typed: that goes on meanwhile. */
+/**
+ * `free` says whether something may be kept now; `open`, whether anything may be typed: that goes
+ * on meanwhile.
+ */
 const props = defineProps<{
   bench: Schemas['WheelBench']
   gauges?: Schemas['GaugeKnown'][]

@@ -7,7 +7,10 @@ import { figure } from '@/parts/words'
 
 import { runOf, scaleFor } from './layout'
 
-/** The rim unrolled from the valve round to the valve: as it was read, as it will stand, and what is allowed. */
+/**
+ * The rim unrolled from the valve round to the valve: as it was read, as it will stand, and what is
+ * allowed.
+ */
 const props = defineProps<{
   bench: Schemas['WheelBench']
   way: 'side' | 'out'

@@ -6,7 +6,10 @@ import type { Schemas } from '@/api/client'
 import ZoneHatching from '@/drawing/ZoneHatching.vue'
 import { figure } from '@/parts/words'
 
-/** What each spoke bears, round from the valve: filled on the right, open on the left; hatched what the rim does not bear. */
+/**
+ * What each spoke bears, round from the valve: filled on the right, open on the left; hatched what
+ * the rim does not bear.
+ */
 const props = defineProps<{ bench: Schemas['WheelBench']; at?: number }>()
 const emit = defineEmits<{ pick: [spoke: number] }>()
 const box = useTemplateRef('box')

@@ -21,7 +21,10 @@ import TurnPanel from './TurnPanel.vue'
 import type { Drafts, What } from './way'
 import WheelDrawing from './WheelDrawing.vue'
 
-/** A wheel on the stand: read it, turn what that comes to, read it again, until it is true enough for its brake. */
+/**
+ * A wheel on the stand: read it, turn what that comes to, read it again, until it is true enough
+ * for its brake.
+ */
 const props = defineProps<{ bench: Schemas['WheelBench']; locked: boolean }>()
 const emit = defineEmits<{ anew: [] }>()
 const { job, pen } = useOpenJob()
@@ -37,8 +40,8 @@ const what = ref<What>('side')
 const at = ref<number>()
 const typed = ref<Record<string, number>>({})
 /**
- * What was typed and is not kept yet. It outlives a reload, and lives here: what is read goes away as it is kept. It is
- * its writer's: nobody signs what another typed.
+ * What was typed and is not kept yet. It outlives a reload, and lives here: what is read goes away
+ * as it is kept. It is its writer's: nobody signs what another typed.
  */
 const drafts = useLocalStorage<Drafts>(`utensil-wheel-${props.bench.id}-${actor.value?.id ?? ''}`, {})
 /** A turn that was picked in place of the first. */

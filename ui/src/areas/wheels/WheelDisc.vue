@@ -2,8 +2,8 @@
 import { type Drawn, middle, radius } from './layout'
 
 /**
- * A wheel from the chain's side, valve on top: rim, hub, and each spoke as the slot draws it. A rim that is drawn as it
- * was read stands over the round one.
+ * A wheel from the chain's side, valve on top: rim, hub, and each spoke as the slot draws it. A rim
+ * that is drawn as it was read stands over the round one.
  */
 defineProps<{ said: string; spokes: S[]; rim?: string }>()
 defineSlots<{ default(props: { spoke: S }): unknown }>()

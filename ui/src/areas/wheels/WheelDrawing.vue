@@ -8,8 +8,9 @@ import { angleOf, middle, onRim, radius, spokesOf } from './layout'
 import WheelDisc from './WheelDisc.vue'
 
 /**
- * The wheel from the chain's side, valve on top: its lacing from the hub's figures, what is to be turned written
- * outside the rim, the rim's own hop drawn twenty times as large. Pressing a spoke picks it.
+ * The wheel from the chain's side, valve on top: its lacing from the hub's figures, what is to be
+ * turned written outside the rim, the rim's own hop drawn twenty times as large. Pressing a spoke
+ * picks it.
  */
 const props = defineProps<{ bench: Schemas['WheelBench']; at?: number }>()
 const emit = defineEmits<{ pick: [spoke: number] }>()

@@ -19,7 +19,10 @@ import HurtDrawing from './HurtDrawing.vue'
 import { useLacing } from './lacing'
 import LacingFields from './LacingFields.vue'
 
-/** What is hurt in a wheel: a spoke that broke, with what goes in and whether it is ridden home; a rim no nipple cures. */
+/**
+ * What is hurt in a wheel: a spoke that broke, with what goes in and whether it is ridden home; a
+ * rim no nipple cures.
+ */
 const props = defineProps<{ end: 'front' | 'rear'; locked: boolean }>()
 const { job } = useOpenJob()
 const told = usePart('wheels')

@@ -5,7 +5,10 @@ import type { Schemas } from '@/api/client'
 import CentreLine from '@/drawing/CentreLine.vue'
 import ZoneHatching from '@/drawing/ZoneHatching.vue'
 
-/** A wheel cut through its axle, seen from behind: flanges, spokes and rim to scale, with the spokes' lengths. */
+/**
+ * A wheel cut through its axle, seen from behind: flanges, spokes and rim to scale, with the
+ * spokes' lengths.
+ */
 const props = defineProps<{ figured: Schemas['WheelFigured'] }>()
 const pattern = useId()
 const middle = 170

@@ -6,7 +6,10 @@ type Lacing = Schemas['Lacing']
 export const middle = 200
 export const radius = 158
 
-/** A spoke in the elevation from the chain's side, the valve on top: where it leaves the hub and where it ends. */
+/**
+ * A spoke in the elevation from the chain's side, the valve on top: where it leaves the hub and
+ * where it ends.
+ */
 export interface Drawn {
   spoke: number
   right: boolean

@@ -53,7 +53,10 @@ export const ways: { id: What; name: string; unit: string; says: string }[] = [
 export const placesOf = (spokes: number, every: number) =>
   Array.from({ length: Math.floor(spokes / every) }, (_, i) => 1 + i * every)
 
-/** nextOf is the place to read after one: the next that is still empty, round from there; undefined once all are read. */
+/**
+ * nextOf is the place to read after one: the next that is still empty, round from there; undefined
+ * once all are read.
+ */
 export function nextOf(places: number[], after: number | undefined, read: Record<string, string>) {
   const from = after === undefined ? 0 : places.indexOf(after) + 1
   for (let i = 0; i < places.length; i++) {
