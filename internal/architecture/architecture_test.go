@@ -34,9 +34,9 @@ const (
 )
 
 // subjects of the trade, from the bottom up: each may import those before it, and record.
-var subjects = []string{"agree", "stores", "parts", "apart", "guided", "fluid", "pressure", "inspect",
+var subjects = []string{"agree", "stores", "parts", "apart", "runlog", "fluid", "gaugeshelf", "inspect",
 	"lifeline", "gears", "wheels", "air",
-	"hunt", "torque", "findings", "trial", "guides", "brakes", "work", "door", "complaint", "owner",
+	"hunt", "torque", "findings", "trial", "guides", "brakes", "runbench", "door", "complaint", "owner",
 	"practice", "staff"}
 
 // layers say what of this module a package may import, by the beginning of its path. The first that

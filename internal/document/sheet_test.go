@@ -138,17 +138,18 @@ func TestTheSheetSaysWithWhatAirABikeLeaves(t *testing.T) {
 	view := workshop.JobView{Core: workshop.Core{Title: "Pelham Drover, green", Job: record.Job{OpenedAt: in}}}
 	view.Parts.Air = air.AirPart{
 		Pressures: []inspect.AirView{
-			{Place: "front_tyre", Readings: []inspect.AirSeen{{Bar: 2.1, Celsius: 18, At: in.AddDate(0, -6, 0)},
+			{Place: "front_tyre", Readings: []inspect.PressureView{{Bar: 2.1, Celsius: 18, At: in.AddDate(0, -6, 0)},
 				{Bar: 2.6, Celsius: 21, Set: true, At: in.Add(time.Hour)}}},
-			{Place: "rear_tyre", Readings: []inspect.AirSeen{{Bar: 2.8, Celsius: 18, At: in.AddDate(0, -6, 0)}}},
-			{Place: "fork", Readings: []inspect.AirSeen{{Bar: 4.1, Celsius: 20, Set: true, At: in.Add(time.Hour)}}}},
+			{Place: "rear_tyre", Readings: []inspect.PressureView{{Bar: 2.8, Celsius: 18, At: in.AddDate(0, -6, 0)}}},
+			{Place: "fork", Readings: []inspect.PressureView{{Bar: 4.1, Celsius: 20, Set: true,
+				At: in.Add(time.Hour)}}}},
 		Bench: air.AirBench{Balance: "Front and rear sink alike.",
 			Tyres: []air.TyreBench{{Place: "front_tyre",
 				Liked:  []air.AirLiked{{Condition: "wet", Bar: 2.4}, {Condition: "dry", Bar: 9, Over: true}},
 				Advice: &air.AirAdvice{Most: 3.5, MostBy: "rim"}}, {Place: "rear_tyre"}},
 			Legs: []air.LegBench{{Place: "fork",
-				Reads: []air.SagSeen{{Sagged: air.Sagged{Bar: 3.8, Sag: 33, Travel: 120, Share: 0.275}}},
-				Dials: air.DialsSeen{Left: &air.DialsCounted{Rebound: &rebound}},
+				Reads: []air.SagView{{Sagged: air.Sagged{Bar: 3.8, Sag: 33, Travel: 120, Share: 0.275}}},
+				Dials: air.DialsView{Left: &air.DialsCounted{Rebound: &rebound}},
 				Due:   &air.LegDue{Every: 50, From: &due, To: &due}}}}}
 	view.Parts.Wheels = wheels.WheelsPart{Benches: []wheels.WheelBench{{End: "rear",
 		Now:    wheels.WheelStanding{Wobble: &wheels.WheelOff{By: 0.6}},

@@ -27,9 +27,11 @@ func (s *Server) declareBikes() {
 		})
 	tell(s, "POST", "/api/bikes/{id}/read", "read-fact", "Note what was read on a bike", shop.ReadFact)
 	reckon(s, "/api/bearings", "bearings", "Which bearing was measured",
-		func(in parts.BearingAsked) (parts.BearingTold, error) { return parts.WhichBearing(shop.Book(), in) })
+		func(in parts.BearingQuestion) (parts.BearingAnswer, error) {
+			return parts.WhichBearing(shop.Book(), in)
+		})
 	reckon(s, "/api/sums", "sums", "Arithmetic of an assembly",
-		func(in apart.SumAsked) (apart.Sum, error) { return apart.Reckon(shop.Book(), in) })
+		func(in apart.SumQuestion) (apart.Sum, error) { return apart.Reckon(shop.Book(), in) })
 	reckon(s, "/api/cautions", "cautions", "What is said of such a bike at the door and at the stand",
 		func(f bike.Facts) ([]knowledge.Caution, error) { return shop.Book().CautionsFor(f.Filled()), nil })
 	reckon(s, "/api/facts", "facts", "What follows from what is chosen of a bike", described)

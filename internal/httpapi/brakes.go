@@ -17,7 +17,7 @@ func (s *Server) declareBrakes() {
 	reckon(s, "/api/brake/air", "brake-air", "Air in the line from two pulls", brakes.AirInLine)
 	reckon(s, "/api/brake/hill", "brake-hill", "What a descent does to a brake", brakes.Hill)
 	reckon(s, "/api/brake/bed", "brake-bed", "The methods of bedding in, side by side",
-		func(in brakes.BedAsked) ([]brakes.BedPlan, error) { return brakes.Bed(shop.Book(), in) })
+		func(in brakes.BedQuestion) ([]brakes.BedPlan, error) { return brakes.Bed(shop.Book(), in) })
 	reckon(s, "/api/brake/runout", "brake-runout", "A rotor's wobble from dial readings", brakes.Runout)
 	reckon(s, "/api/brake/small", "brake-small", "Pads, piston, arms, cable", brakes.Small)
 }

@@ -14,8 +14,8 @@ import (
 	"utensil/core/brake"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 func TestTheShelfOfFluids(t *testing.T) {
@@ -45,7 +45,7 @@ func TestTheShelfOfFluids(t *testing.T) {
 	assert.Equal(t, http.StatusConflict, bench.send("PUT", path, stale, nil))
 
 	job := counter.checkIn()
-	job = bench.record(job.Job.ID, guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front",
+	job = bench.record(job.Job.ID, runlog.Starts.Says(runlog.Guided{Procedure: "bleed-lever-front",
 		Choices: map[string]string{"lever": "tilted"}, Bottle: &bottle.ID}))
 	require.Len(t, job.Runs, 1)
 	assert.Equal(t, "Tub", job.Runs[0].Bottle)
@@ -55,10 +55,10 @@ func TestTheShelfOfFluids(t *testing.T) {
 	// The run goes on on another tablet, in the middle of it.
 	other := s.as(record.Keeper)
 	run := job.Runs[0]
-	job = other.record(job.Job.ID, guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID}))
+	job = other.record(job.Job.ID, runlog.Steps.Says(runlog.StepDone{Run: run.ID, Step: run.Now.ID}))
 	assert.Equal(t, 1, job.Runs[0].Place)
 	status, _, fault := bench.try(job.Job.ID, record.NewEntry{ID: record.NewID(),
-		Content: guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID})})
+		Content: runlog.Steps.Says(runlog.StepDone{Run: run.ID, Step: run.Now.ID})})
 	assert.Equal(t, http.StatusConflict, status)
 	assert.Contains(t, fault.Detail, "on another tablet")
 
@@ -77,6 +77,6 @@ func TestTheShelfOfFluids(t *testing.T) {
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/bleeds", nil, &bleeds))
 	assert.Empty(t, bleeds.Waiting)
 	assert.Equal(t, http.StatusUnprocessableEntity,
-		bench.send("POST", "/api/brake/rise", brakes.RiseAsked{Bore: 2, Line: []brake.Segment{}},
+		bench.send("POST", "/api/brake/rise", brakes.RiseQuestion{Bore: 2, Line: []brake.Segment{}},
 			nil))
 }

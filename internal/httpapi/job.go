@@ -47,7 +47,7 @@ func (s *Server) declareJob() {
 			return shop.Record(ctx, who, id, in)
 		})
 	reckon(s, "/api/said", "said", "What the parts of an owner's words sound like",
-		func(in workshop.SaidAtDoor) ([]complaint.ComplaintHeard, error) { return shop.Sounds(in), nil })
+		func(in workshop.SaidAtDoor) ([]complaint.ComplaintAnswer, error) { return shop.Sounds(in), nil })
 	tell(s, "POST", "/api/jobs/{id}/judge", "judge", "Judge a reading or a torque without recording it",
 		func(ctx context.Context, _ actor, id record.ID, in record.Content) (record.Content, error) {
 			return shop.Preview(ctx, id, in)
@@ -59,7 +59,7 @@ func (s *Server) declareJob() {
 			return shop.RemovePhoto(ctx, who, in.ID, in.Photo)
 		})
 	send(s, "POST", "/api/labour", "labour", "What work costs by its minutes",
-		func(ctx context.Context, _ actor, in workshop.LabourAsked) (workshop.LabourCosts, error) {
+		func(ctx context.Context, _ actor, in workshop.LabourQuestion) (workshop.LabourCosts, error) {
 			return shop.Labour(ctx, in)
 		})
 	read(s, "/api/call-backs", "call-backs", "Bikes that are to come back", shop.CallBacks)

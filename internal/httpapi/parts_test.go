@@ -39,21 +39,21 @@ func TestAPartThatCameOffIsNotReadLast(t *testing.T) {
 
 func TestWhichBearingWasMeasured(t *testing.T) {
 	bench := open(t).as(record.Mechanic)
-	var told parts.BearingTold
-	ask := func(in parts.BearingAsked, out any) int { return bench.send("POST", "/api/bearings", in, out) }
-	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "30,1",
+	var told parts.BearingAnswer
+	ask := func(in parts.BearingQuestion, out any) int { return bench.send("POST", "/api/bearings", in, out) }
+	require.Equal(t, http.StatusOK, ask(parts.BearingQuestion{Place: "headset-lower", Bore: "30,1",
 		Outside: "41.7 mm", Width: "6.6",
 		Tool: "calliper"}, &told))
 	assert.Equal(t, "30.15 × 41.8 × 6.5, 45° × 45°", told.List[0].Size)
 	assert.Empty(t, told.Apart, "nothing is in doubt")
-	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "30.1",
+	require.Equal(t, http.StatusOK, ask(parts.BearingQuestion{Place: "headset-lower", Bore: "30.1",
 		Outside: "41", Tool: "calliper"}, &told))
 	assert.Contains(t, told.Apart, "bevel at the bore")
-	require.Equal(t, http.StatusOK, ask(parts.BearingAsked{Place: "headset-lower", Bore: "1.186 in",
+	require.Equal(t, http.StatusOK, ask(parts.BearingQuestion{Place: "headset-lower", Bore: "1.186 in",
 		Tool: "calliper"}, &told))
 	assert.InDelta(t, 30.15, told.List[0].Bore, 0.01, "an inch is an inch")
 
-	for field, in := range map[string]parts.BearingAsked{
+	for field, in := range map[string]parts.BearingQuestion{
 		"place":               {Place: "chain", Bore: "30", Tool: "calliper"},
 		"particulars.bore":    {Place: "headset-lower", Bore: "50", Outside: "41", Tool: "calliper"},
 		"particulars.outside": {Place: "headset-lower", Outside: "far", Tool: "calliper"},
@@ -67,5 +67,5 @@ func TestWhichBearingWasMeasured(t *testing.T) {
 		})
 	}
 	assert.Equal(t, http.StatusUnprocessableEntity,
-		ask(parts.BearingAsked{Place: "headset-lower", Tool: "calliper"}, nil), "nothing measured")
+		ask(parts.BearingQuestion{Place: "headset-lower", Tool: "calliper"}, nil), "nothing measured")
 }

@@ -3,7 +3,7 @@ package httpapi
 import (
 	"context"
 
-	"utensil/internal/workshop/pressure"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/record"
 )
 
@@ -12,17 +12,13 @@ func (s *Server) declarePressure() {
 	shop := s.shop
 	keep(s, "/api/gauges", "gauges", "gauge", "The register of pressure gauges", shop.PressureGauges,
 		shop.SavePressureGauge,
-		func(g *pressure.PressureGauge, id record.ID) { g.ID = id })
+		func(g *gaugeshelf.PressureGauge, id record.ID) { g.ID = id })
 	send(s, "POST", "/api/pressure", "pressure", "What a pressure is that a gauge shows",
-		func(ctx context.Context, _ actor, in pressure.PressureAsked) (pressure.PressureReads, error) {
+		func(ctx context.Context, _ actor, in gaugeshelf.PressureQuestion) (gaugeshelf.PressureReads, error) {
 			return shop.WhatIs(ctx, in)
 		})
 	tell(s, "POST", "/api/gauges/{id}/hose", "measure-hose", "Write down what the hose of a gauge's pump takes",
-		func(ctx context.Context, who actor, id record.ID, in pressure.GaugeHose) ([]pressure.PressureGauge, error) {
-			return shop.MeasureHose(ctx, who, id, in)
-		})
+		shop.MeasureHose)
 	tell(s, "POST", "/api/gauges/{id}/checks", "check-gauge", "Write down that a gauge was held against another",
-		func(ctx context.Context, who actor, id record.ID, in pressure.GaugeCheck) ([]pressure.PressureGauge, error) {
-			return shop.CheckGauge(ctx, who, id, in)
-		})
+		shop.CheckGauge)
 }

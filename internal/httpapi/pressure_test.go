@@ -10,8 +10,8 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -19,18 +19,18 @@ import (
 func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	s := open(t)
 	counter, bench := s.as(record.Counter), s.as(record.Mechanic)
-	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11, Months: 6}
+	pump := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11, Months: 6}
 	path := "/api/gauges/" + string(pump.ID)
 	assert.Equal(t, http.StatusForbidden, counter.send("PUT", path, pump, nil))
-	var all []pressure.PressureGauge
+	var all []gaugeshelf.PressureGauge
 	require.Equal(t, http.StatusOK, bench.send("PUT", path, pump, &all))
 	require.Len(t, all, 1)
 	assert.Equal(t, wear.Open, all[0].Mark)
 	assert.Contains(t, all[0].Says, "0.44 bar off")
 	assert.Contains(t, all[0].Due, "never")
 
-	check := pressure.GaugeCheck{ID: record.NewID(), Against: "Reference 2214",
-		Pairs: []pressure.GaugePair{{True: "3", Shown: "3.2"},
+	check := gaugeshelf.GaugeCheck{ID: record.NewID(), Against: "Reference 2214",
+		Pairs: []gaugeshelf.GaugePair{{True: "3", Shown: "3.2"},
 			{}, {True: "5.2", Shown: "80 psi"}}}
 	var fault httpapi.Fault
 	assert.Equal(t, http.StatusForbidden, counter.send("POST", path+"/checks", check, nil))
@@ -39,11 +39,11 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path+"/checks", nameless, &fault))
 	assert.Equal(t, "against", fault.Field)
 	half := check
-	half.Pairs = []pressure.GaugePair{{True: "3", Shown: "3.2"}, {True: "5"}}
+	half.Pairs = []gaugeshelf.GaugePair{{True: "3", Shown: "3.2"}, {True: "5"}}
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path+"/checks", half, &fault))
 	assert.Equal(t, "pairs.1.shown", fault.Field)
 	inPsi := check
-	inPsi.Pairs = []pressure.GaugePair{{True: "3", Shown: "43"}}
+	inPsi.Pairs = []gaugeshelf.GaugePair{{True: "3", Shown: "43"}}
 	assert.Equal(t, http.StatusUnprocessableEntity, bench.send("POST", path+"/checks", inPsi, &fault))
 	assert.Equal(t, "pairs", fault.Field)
 	assert.Equal(t, http.StatusNotFound, bench.send("POST",
@@ -54,10 +54,10 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	assert.Equal(t, wear.Sound, all[0].Mark, all[0].Says)
 	assert.NotEmpty(t, all[0].Checks[0].ByName)
 
-	var reads pressure.PressureReads
+	var reads gaugeshelf.PressureReads
 	ask := func(typed string, gauge *record.ID) int {
-		reads = pressure.PressureReads{}
-		return bench.send("POST", "/api/pressure", pressure.PressureAsked{Typed: typed, Gauge: gauge}, &reads)
+		reads = gaugeshelf.PressureReads{}
+		return bench.send("POST", "/api/pressure", gaugeshelf.PressureQuestion{Typed: typed, Gauge: gauge}, &reads)
 	}
 	require.Equal(t, http.StatusOK, ask("3.2", &pump.ID))
 	assert.Equal(t, "It shows 3.2: that is 3 bar.", reads.Says)
@@ -67,23 +67,23 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 	require.Equal(t, http.StatusOK, ask("1.2", &pump.ID))
 	assert.Equal(t, "It shows 1.2: that is 1 bar. It was not checked there: give or take 0.44 bar.", reads.Says)
 	require.Equal(t, http.StatusUnprocessableEntity,
-		bench.send("POST", "/api/pressure", pressure.PressureAsked{Typed: "much"}, nil))
+		bench.send("POST", "/api/pressure", gaugeshelf.PressureQuestion{Typed: "much"}, nil))
 
 	job := counter.checkIn()
-	front := func(in inspect.Air) inspect.AirSeen {
+	front := func(in inspect.Air) inspect.PressureView {
 		in.Place, in.Celsius, in.Gauge = "front_tyre", 20, &pump.ID
 		for _, v := range bench.record(job.Job.ID, inspect.Airs.Says(in)).Parts.Air.Pressures {
 			if v.Place == "front_tyre" {
 				return v.Readings[len(v.Readings)-1]
 			}
 		}
-		return inspect.AirSeen{}
+		return inspect.PressureView{}
 	}
 	found := front(inspect.Air{Typed: "3.2"})
 	assert.InDelta(t, 3, found.Bar, 1e-9)
 	assert.InDelta(t, 3.2, *found.Shown, 1e-9)
 	assert.Equal(t, "Stand pump", found.Gauge)
-	assert.Equal(t, []pressure.GaugeShows{{Gauge: pump.ID, Bar: 3.2}}, found.Shows, "and so it goes back")
+	assert.Equal(t, []gaugeshelf.GaugeShows{{Gauge: pump.ID, Bar: 3.2}}, found.Shows, "and so it goes back")
 	say := func(c record.Content) record.NewEntry { return record.NewEntry{ID: record.NewID(), Content: c} }
 	entries := "/api/jobs/" + string(job.Job.ID) + "/entries"
 	beyond := inspect.Air{Place: "front_tyre", Typed: "11.5", Celsius: 20, Gauge: &pump.ID}
@@ -111,7 +111,7 @@ func TestAGaugeIsCheckedAndPutsPressuresRight(t *testing.T) {
 func TestNoTwoGaugesHaveOneName(t *testing.T) {
 	s := open(t)
 	bench := s.as(record.Mechanic)
-	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11, Months: 6}
+	pump := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11, Months: 6}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/gauges/"+string(pump.ID), pump, nil))
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/gauges/"+string(pump.ID), pump, nil),
 		"sent twice, it hangs once")
@@ -129,14 +129,14 @@ func TestNoTwoGaugesHaveOneName(t *testing.T) {
 func TestAHoseIsMeasured(t *testing.T) {
 	s := open(t)
 	counter, bench := s.as(record.Counter), s.as(record.Mechanic)
-	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Leg pump", Most: 11, Months: 6}
+	pump := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Leg pump", Most: 11, Months: 6}
 	path := "/api/gauges/" + string(pump.ID)
-	var all []pressure.PressureGauge
+	var all []gaugeshelf.PressureGauge
 	var fault httpapi.Fault
 	require.Equal(t, http.StatusOK, bench.send("PUT", path, pump, &all))
-	hose := pressure.GaugeHose{On: "fork", Before: "8.2", After: "8"}
+	hose := gaugeshelf.GaugeHose{On: "fork", Before: "8.2", After: "8"}
 	assert.Equal(t, http.StatusForbidden, counter.send("POST", path+"/hose", hose, nil))
-	for field, bad := range map[string]pressure.GaugeHose{
+	for field, bad := range map[string]gaugeshelf.GaugeHose{
 		"on":     {On: "boat", Before: "8", After: "7"},
 		"after":  {On: "fork", Before: "7", After: "8"},
 		"before": {On: "fork", Before: "14", After: "8"},

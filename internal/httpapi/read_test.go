@@ -15,9 +15,9 @@ import (
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/knowledge"
 )
 
@@ -40,7 +40,7 @@ func TestACapIsReadAndItsReaderIsKept(t *testing.T) {
 	bottle := fluid.Bottle{ID: record.NewID(), Name: "Oil", Family: brake.Mineral, Volume: 500,
 		Price: 1500, Clean: true}
 	require.Equal(t, http.StatusOK, bench.send("PUT", "/api/bottles/"+string(bottle.ID), bottle, nil))
-	begun := record.NewEntry{ID: record.NewID(), Content: guided.Starts.Says(guided.Guided{
+	begun := record.NewEntry{ID: record.NewID(), Content: runlog.Starts.Says(runlog.Guided{
 		Procedure: "bleed-push-front", Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
 			"rise": "climbs"}, Bottle: &bottle.ID})}
 	status, _, fault := bench.try(job.Job.ID, begun)

@@ -211,7 +211,7 @@ func TestTheFirstRideBringsABikeBack(t *testing.T) {
 func TestWhatAWrenchWithAnAdapterShows(t *testing.T) {
 	s := open(t)
 	bench := s.as(record.Mechanic)
-	asked := torque.SettingAsked{Adapter: fastener.Adapter{Length: 50, Wrench: 250}, Min: 5, Max: 6}
+	asked := torque.SettingQuestion{Adapter: fastener.Adapter{Length: 50, Wrench: 250}, Min: 5, Max: 6}
 	var setting torque.Setting
 	// Lever arithmetic: setting = target · L/(L + E), straight on; at 90° none is needed.
 	require.Equal(t, http.StatusOK, bench.send("POST", "/api/torque/setting", asked, &setting))

@@ -5,8 +5,8 @@ import (
 
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 var bottleRegister = register[fluid.Bottle]{
@@ -39,8 +39,8 @@ func (s *Store) SaveBottle(ctx context.Context, b fluid.Bottle) error {
 }
 
 // RunsTaken reads how long the latest runs of procedures took, from start to last step.
-func (s *Store) RunsTaken(ctx context.Context, most int) ([]guided.Taken, error) {
-	var out []guided.Taken
+func (s *Store) RunsTaken(ctx context.Context, most int) ([]runlog.Taken, error) {
+	var out []runlog.Taken
 	err := s.db.SelectContext(ctx, &out, `select r.content->'guided'->>'procedure' as procedure, count(*) as steps,
 		extract(epoch from max(e.at) - r.at)::float / 60 as minutes
 		from entry r join entry e on e.kind = 'step' and e.content->'step'->>'run' = r.id::text

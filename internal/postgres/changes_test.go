@@ -12,7 +12,7 @@ import (
 	"utensil/internal/localdb/testing"
 	"utensil/internal/postgres"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/pressure"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
@@ -79,7 +79,7 @@ func TestARegisterTellsOfItsRows(t *testing.T) {
 		}
 	}
 	require.Empty(t, next().About, "it listens now")
-	gauge := pressure.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11}
+	gauge := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11}
 	drawer := stores.Stocked{ID: record.NewID(), Code: "NL-900", Name: "Chain", Kind: "chain", Grade: "new",
 		Particulars: map[string]string{"speeds": "10"}}
 	for _, c := range []struct {
@@ -98,7 +98,7 @@ func TestARegisterTellsOfItsRows(t *testing.T) {
 			func() error { return store.SavePressureGauge(t.Context(), gauge) }},
 		{"gauge_check", []string{"gauges", "job"}, func() error {
 			return store.AddGaugeCheck(t.Context(), gauge.ID,
-				pressure.GaugeCheck{ID: record.NewID(), Against: "2214", By: who.ID,
+				gaugeshelf.GaugeCheck{ID: record.NewID(), Against: "2214", By: who.ID,
 					At: time.Now()})
 		}},
 		{"stock_item", []string{"stores", "job", "candidates"},
@@ -145,7 +145,7 @@ func TestRegistersAnswerAlike(t *testing.T) {
 		},
 		"gauge": func(id record.ID, name string, version int) error {
 			return store.SavePressureGauge(t.Context(),
-				pressure.PressureGauge{ID: id, Name: name, Most: 11, Version: version})
+				gaugeshelf.PressureGauge{ID: id, Name: name, Most: 11, Version: version})
 		},
 		"bottle": func(id record.ID, name string, version int) error {
 			return store.SaveBottle(t.Context(),
@@ -174,12 +174,12 @@ func TestRegistersAnswerAlike(t *testing.T) {
 // A hose that is measured while somebody changes its gauge takes nothing away from them.
 func TestAHoseIsNoChangeOfItsGauge(t *testing.T) {
 	store, _, _ := inShop(t)
-	gauge := pressure.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11}
+	gauge := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Stand pump", Most: 11}
 	require.NoError(t, store.SavePressureGauge(t.Context(), gauge))
-	require.NoError(t, store.SetGaugeHose(t.Context(), gauge.ID, pressure.GaugeHose{}))
+	require.NoError(t, store.SetGaugeHose(t.Context(), gauge.ID, gaugeshelf.GaugeHose{}))
 	gauge.Name, gauge.Version = "Pump by the door", 1
 	require.NoError(t, store.SavePressureGauge(t.Context(), gauge))
-	assert.Equal(t, record.Missing, kind(t, store.SetGaugeHose(t.Context(), record.NewID(), pressure.GaugeHose{})))
+	assert.Equal(t, record.Missing, kind(t, store.SetGaugeHose(t.Context(), record.NewID(), gaugeshelf.GaugeHose{})))
 	all, err := store.PressureGauges(t.Context())
 	require.NoError(t, err)
 	assert.NotNil(t, all[0].Hose)

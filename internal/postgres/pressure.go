@@ -5,13 +5,13 @@ import (
 
 	"github.com/segmentio/encoding/json"
 
-	"utensil/internal/workshop/pressure"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/record"
 )
 
 // gaugesWith reads gauges with their newest checks, as many as it is asked for.
-func gaugesWith(checks, more string) register[pressure.PressureGauge] {
-	return register[pressure.PressureGauge]{
+func gaugesWith(checks, more string) register[gaugeshelf.PressureGauge] {
+	return register[gaugeshelf.PressureGauge]{
 		changes: changing{table: "pressure_gauge", on: written, counts: countsShop, again: []string{"gauges", "job"}},
 		what:    "gauge",
 		columns: `t.id, t.name, t.most_bar, t.class_pct, t.months, t.retired, t.version, t.hose` + more + `,
@@ -21,30 +21,30 @@ func gaugesWith(checks, more string) register[pressure.PressureGauge] {
 		writes: fields("name", "most_bar", "class_pct", "months", "retired"),
 		unique: clash{"pressure_gauge_name_key", "Two gauges of one name", "name",
 			"Another gauge is called that. Give this one a name of its own, such as where it hangs."},
-		same: func(g pressure.PressureGauge) (record.ID, int) { return g.ID, g.Version },
+		same: func(g gaugeshelf.PressureGauge) (record.ID, int) { return g.ID, g.Version },
 	}
 }
 
 var (
 	gaugeRegister = gaugesWith("12", `, (select count(*) from entry e where e.kind = 'air' and e.content->'air'->>'gauge' = t.id::text
 		and e.at >= coalesce((select max(at) from gauge_check where gauge = t.id), '-infinity')) as used`)
-	gaugesOfShop      = laying{pressure.Gauges.Name(), listed(gaugesWith("1", "").all())}
+	gaugesOfShop      = laying{gaugeshelf.Gauges.Name(), listed(gaugesWith("1", "").all())}
 	gaugeCheckChanges = changing{table: "gauge_check", on: "insert", counts: countsShop,
 		again: []string{"gauges", "job"}}
 )
 
 // PressureGauges lists the register, the retired ones last.
-func (s *Store) PressureGauges(ctx context.Context) ([]pressure.PressureGauge, error) {
+func (s *Store) PressureGauges(ctx context.Context) ([]gaugeshelf.PressureGauge, error) {
 	return gaugeRegister.list(ctx, s)
 }
 
 // SavePressureGauge adds a gauge (version 0) or changes one over the version given.
-func (s *Store) SavePressureGauge(ctx context.Context, g pressure.PressureGauge) error {
+func (s *Store) SavePressureGauge(ctx context.Context, g gaugeshelf.PressureGauge) error {
 	return gaugeRegister.save(ctx, s, g)
 }
 
 // AddGaugeCheck keeps a check; one that is kept already is left as it is.
-func (s *Store) AddGaugeCheck(ctx context.Context, gauge record.ID, c pressure.GaugeCheck) error {
+func (s *Store) AddGaugeCheck(ctx context.Context, gauge record.ID, c gaugeshelf.GaugeCheck) error {
 	pairs, err := json.Marshal(c.Pairs)
 	if err != nil {
 		return wrap("writing a gauge's check", err)
@@ -55,7 +55,7 @@ func (s *Store) AddGaugeCheck(ctx context.Context, gauge record.ID, c pressure.G
 }
 
 // SetGaugeHose keeps what a gauge's hose takes, over what was measured before.
-func (s *Store) SetGaugeHose(ctx context.Context, gauge record.ID, h pressure.GaugeHose) error {
+func (s *Store) SetGaugeHose(ctx context.Context, gauge record.ID, h gaugeshelf.GaugeHose) error {
 	hose, err := json.Marshal(h)
 	if err != nil {
 		return wrap("writing a gauge's hose", err)

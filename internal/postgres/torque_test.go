@@ -14,9 +14,9 @@ import (
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 )
 
@@ -135,10 +135,10 @@ func TestAFigureForTheModelIsLentToItsBikes(t *testing.T) {
 func TestWhatRunsAndPullsLeaveBehind(t *testing.T) {
 	store := dbtest.Open(t)
 	p := newPast(t, store)
-	run := p.writes(10, guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front", Pour: 12.5,
-		Work: &guided.GuidedWork{}}), nil)
+	run := p.writes(10, runlog.Starts.Says(runlog.Guided{Procedure: "bleed-lever-front", Pour: 12.5,
+		Work: &runlog.GuidedWork{}}), nil)
 	for i := range 3 {
-		p.writes(10, guided.Steps.Says(guided.StepDone{Run: run, Step: "s", Place: i}), nil)
+		p.writes(10, runlog.Steps.Says(runlog.StepDone{Run: run, Step: "s", Place: i}), nil)
 	}
 	runs, err := store.RunsTaken(t.Context(), 10)
 	require.NoError(t, err)
@@ -167,8 +167,8 @@ func TestWhatRunsAndPullsLeaveBehind(t *testing.T) {
 
 	bottle := fluid.Bottle{ID: record.NewID(), Name: "Tub", Family: brake.Mineral, Volume: 500, Clean: true}
 	require.NoError(t, store.SaveBottle(t.Context(), bottle))
-	poured := p.writes(1, guided.Starts.Says(guided.Guided{Procedure: "bleed-push-rear", Bottle: &bottle.ID, Pour: 31,
-		Work: &guided.GuidedWork{}}), nil)
+	poured := p.writes(1, runlog.Starts.Says(runlog.Guided{Procedure: "bleed-push-rear", Bottle: &bottle.ID, Pour: 31,
+		Work: &runlog.GuidedWork{}}), nil)
 	all, err := store.Bottles(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, 31, all[0].Poured, 1e-9)

@@ -81,7 +81,8 @@ func (t *teller) lookAtMark(job *workshop.JobView, write recorder, by record.Act
 	if hub := job.Parts.Gears.Known.Hub; hub == nil || !hub.Moved {
 		return nil
 	}
-	return write(by, noted(gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right", Loaded: "holds",
+	return write(by, noted(gears.GearQuestion{Hub: &gears.HubQuestion{Mark: gear.MarkRight,
+		Returns: "right", Loaded: "holds",
 		DustCap: "there"}})...)
 }
 
@@ -101,21 +102,21 @@ func slackCable(job workshop.JobView) []record.Content {
 }
 
 func bentHanger(workshop.JobView) []record.Content {
-	return noted(gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300",
+	return noted(gears.GearQuestion{Hanger: &gears.HangerQuestion{Reach: "300",
 		Readings: map[string]string{"12": "37.5", "3": "33", "6": "27.5", "9": "31.5"}}})
 }
 
 func slippingHub(workshop.JobView) []record.Content {
-	return noted(gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right",
+	return noted(gears.GearQuestion{Hub: &gears.HubQuestion{Mark: gear.MarkRight, Returns: "right",
 		Loaded: "slips", Slipped: 4,
 		DustCap: "missing"}})
 }
 
 func lowBattery(workshop.JobView) []record.Content {
-	return noted(gears.GearAsked{Wired: &gears.WiredAsked{Battery: "12", Software: "old",
+	return noted(gears.GearQuestion{Wired: &gears.WiredQuestion{Battery: "12", Software: "old",
 		Before: "4.1.0", Shifts: "none", Pivots: "unseen"}})
 }
 
-func noted(asked gears.GearAsked) []record.Content {
-	return []record.Content{gears.Notes.Says(gears.GearNote{GearAsked: asked})}
+func noted(asked gears.GearQuestion) []record.Content {
+	return []record.Content{gears.Notes.Says(gears.GearNote{GearQuestion: asked})}
 }

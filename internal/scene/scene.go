@@ -25,14 +25,14 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
-	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
 
@@ -534,18 +534,18 @@ func (t *teller) again(job *workshop.JobView, write recorder, by record.Actor, p
 
 // guide begins a run of a procedure and does its first steps, or all of it.
 func (t *teller) guide(job *workshop.JobView, write recorder, by record.Actor, g guidance) error {
-	start := guided.Guided{Procedure: g.procedure, Choices: g.choices}
+	start := runlog.Guided{Procedure: g.procedure, Choices: g.choices}
 	if bottle, ok := t.shelf[g.bottle]; ok {
 		start.Bottle, start.Reason = &bottle.ID, "the same week, and it was shut tight"
 	}
-	if err := write(by, guided.Starts.Says(start)); err != nil {
+	if err := write(by, runlog.Starts.Says(start)); err != nil {
 		return fmt.Errorf("beginning %s: %w", g.procedure, err)
 	}
 	run := job.Runs[len(job.Runs)-1]
 	for n, step := range g.steps {
 		t.passes(3 * time.Minute)
-		done := guided.StepDone{Run: run.ID, Step: step[0], Outcome: step[1], Place: n, Note: counted(run)}
-		if err := write(by, guided.Steps.Says(done)); err != nil {
+		done := runlog.StepDone{Run: run.ID, Step: step[0], Outcome: step[1], Place: n, Note: counted(run)}
+		if err := write(by, runlog.Steps.Says(done)); err != nil {
 			return fmt.Errorf("doing %s: %w", step[0], err)
 		}
 		run = job.Runs[len(job.Runs)-1]
@@ -560,7 +560,7 @@ func (t *teller) guide(job *workshop.JobView, write recorder, by record.Actor, g
 }
 
 // counted is what is written down with the step that a run has come to.
-func counted(run work.RunView) string {
+func counted(run runbench.RunView) string {
 	if run.Now == nil || run.Now.Record == nil || run.Now.Record.Note == "" {
 		return ""
 	}
@@ -569,7 +569,7 @@ func counted(run work.RunView) string {
 
 // step does the step that a run has come to, with what it asks to be recorded and the answer
 // that leads on.
-func (t *teller) step(job workshop.JobView, run work.RunView) (done []record.Content) {
+func (t *teller) step(job workshop.JobView, run runbench.RunView) (done []record.Content) {
 	if asks := run.Now.Record; asks != nil {
 		for _, b := range run.Bolts {
 			done = append(done, torque.Torques.Says(*t.torque(job, b)))
@@ -583,11 +583,11 @@ func (t *teller) step(job workshop.JobView, run work.RunView) (done []record.Con
 			done = append(done, trial.Signs.Says(trial.Sign{What: asks.Sign, Passed: true}))
 		}
 	}
-	step := guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place, Note: counted(run)}
+	step := runlog.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place, Note: counted(run)}
 	if len(run.Now.Outcomes) > 0 {
 		step.Outcome = run.Now.Outcomes[0].Say
 	}
-	return append(done, guided.Steps.Says(step))
+	return append(done, runlog.Steps.Says(step))
 }
 
 func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, half bool) error {

@@ -7,7 +7,7 @@ import (
 
 	"utensil/core/brake"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/pressure"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/torque"
 )
 
@@ -35,21 +35,22 @@ var wrenches = []struct {
 // gauges are the shop's, with how many months ago each was checked, and what it showed at what;
 // none for one that never was.
 var gauges = []struct {
-	pressure.PressureGauge
+	gaugeshelf.PressureGauge
 	months int
-	pairs  []pressure.GaugePair
-	hose   *pressure.GaugeHose
+	pairs  []gaugeshelf.GaugePair
+	hose   *gaugeshelf.GaugeHose
 }{
-	{pressure.PressureGauge{Name: "Stand pump", Most: 11, Class: 2.5, Months: 6}, 2,
-		[]pressure.GaugePair{{True: "0", Shown: "0"},
+	{gaugeshelf.PressureGauge{Name: "Stand pump", Most: 11, Class: 2.5, Months: 6}, 2,
+		[]gaugeshelf.GaugePair{{True: "0", Shown: "0"},
 			{True: "3", Shown: "3.2"}, {True: "6", Shown: "6.3"}, {True: "8", Shown: "8.3"}},
-		&pressure.GaugeHose{On: "tyre", Before: "6.3", After: "6.2", Width: "28", Seat: "622"}},
-	{pressure.PressureGauge{Name: "Wide tyres 0–2", Most: 2, Class: 1.6, Months: 6}, 2,
-		[]pressure.GaugePair{{True: "0.5", Shown: "0.5"},
+		&gaugeshelf.GaugeHose{On: "tyre", Before: "6.3", After: "6.2", Width: "28", Seat: "622"}},
+	{gaugeshelf.PressureGauge{Name: "Wide tyres 0–2", Most: 2, Class: 1.6, Months: 6}, 2,
+		[]gaugeshelf.GaugePair{{True: "0.5", Shown: "0.5"},
 			{True: "1", Shown: "0.98"}, {True: "1.5", Shown: "1.48"}}, nil},
-	{pressure.PressureGauge{Name: "Leg pump", Most: 25, Months: 6}, 9, []pressure.GaugePair{{True: "6", Shown: "6.2"},
-		{True: "12", Shown: "12.5"}}, &pressure.GaugeHose{On: "fork", Before: "6.2", After: "6"}},
-	{pressure.PressureGauge{Name: "Counter's pump", Most: 11, Months: 6}, 0, nil, nil},
+	{gaugeshelf.PressureGauge{Name: "Leg pump", Most: 25, Months: 6}, 9,
+		[]gaugeshelf.GaugePair{{True: "6", Shown: "6.2"},
+			{True: "12", Shown: "12.5"}}, &gaugeshelf.GaugeHose{On: "fork", Before: "6.2", After: "6"}},
+	{gaugeshelf.PressureGauge{Name: "Counter's pump", Most: 11, Months: 6}, 0, nil, nil},
 }
 
 // believed is the gauge that the others are held against.
@@ -85,7 +86,7 @@ func (t *teller) hangGauges(ctx context.Context, now time.Time) error {
 		if len(g.pairs) == 0 {
 			continue
 		}
-		check := pressure.GaugeCheck{ID: t.id(), Against: believed, Pairs: g.pairs}
+		check := gaugeshelf.GaugeCheck{ID: t.id(), Against: believed, Pairs: g.pairs}
 		if _, err := t.shop.CheckGauge(ctx, t.who[0], gauge.ID, check); err != nil {
 			return fmt.Errorf("%s: %w", gauge.Name, err)
 		}

@@ -12,13 +12,13 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
-	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
 
@@ -278,9 +278,9 @@ func TestTheWorstStandsFirst(t *testing.T) {
 func TestARunWithThingsOpenIsNotGivenUp(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	b := bench{t, w, r}
-	run := b.do(guided.Starts.Says(guided.Guided{Procedure: "rotor-clean-front"}))
-	step := b.do(guided.Steps.Says(guided.StepDone{Run: run, Step: "wheel-out"}))
-	assert.Equal(t, []string{"front wheel out"}, work.Runs.Of(lay(w, r))[0].Open)
+	run := b.do(runlog.Starts.Says(runlog.Guided{Procedure: "rotor-clean-front"}))
+	step := b.do(runlog.Steps.Says(runlog.StepDone{Run: run, Step: "wheel-out"}))
+	assert.Equal(t, []string{"front wheel out"}, runbench.Runs.Of(lay(w, r))[0].Open)
 	assert.ErrorContains(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "lunch"}),
 		&run), "left things open: front wheel out")
 	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "it was not done"}), &step))
@@ -294,8 +294,8 @@ func TestWhatARunLoosensIsTorqued(t *testing.T) {
 	axle := func() torque.BoltView { return boltOn(t, w, r, "front-quick-release") }
 	require.NoError(t, logged(w, r, axle(), func(in *torque.Torque) { in.Set = true }, nil))
 	assert.True(t, axle().Settled)
-	run := b.do(guided.Starts.Says(guided.Guided{Procedure: "rotor-clean-front"}))
-	b.do(guided.Steps.Says(guided.StepDone{Run: run, Step: "wheel-out"}))
+	run := b.do(runlog.Starts.Says(runlog.Guided{Procedure: "rotor-clean-front"}))
+	b.do(runlog.Steps.Says(runlog.StepDone{Run: run, Step: "wheel-out"}))
 	assert.True(t, axle().Stale, "it was set before the wheel came out")
 	b.goesOn()
 	assert.True(t, axle().Settled)

@@ -9,10 +9,10 @@ import (
 
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/work"
+	"utensil/internal/workshop/runbench"
 )
 
 func TestAirThatWasLostIsTakenApart(t *testing.T) {
@@ -48,9 +48,9 @@ func TestAirThatWasLostIsTakenApart(t *testing.T) {
 	took(31, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
 	assert.Contains(t, took(31, inspect.Air{Place: inspect.AirFork, Typed: "4.9", Celsius: 20}).Says,
 		"no more than a hose can take")
-	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Leg pump", Most: 25,
-		Hose: &pressure.GaugeHose{Volume: 12}}
-	pressure.Gauges.Lay(r, []pressure.PressureGauge{pump})
+	pump := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Leg pump", Most: 25,
+		Hose: &gaugeshelf.GaugeHose{Volume: 12}}
+	gaugeshelf.Gauges.Lay(r, []gaugeshelf.PressureGauge{pump})
 	took(32, inspect.Air{Place: inspect.AirFork, Typed: "5.2", Celsius: 20, Set: true})
 	v = took(32, inspect.Air{Place: inspect.AirFork, Typed: "4.9", Celsius: 20, Gauge: &pump.ID})
 	assert.Contains(t, v.Says, "It has kept its 5.19 bar", "4.9 × (200 + 12) / 200, by hand")
@@ -78,7 +78,7 @@ func TestWhatSettlesADueFindingIsNeeded(t *testing.T) {
 	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "replace-chain",
 		Title: "Replace the chain", Minutes: 15}), nil))
 	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Title: "Fit a bell", Minutes: 5}), nil))
-	items := work.Items(lay(w, r))
+	items := runbench.Items(lay(w, r))
 	assert.True(t, items[0].Needed)
 	assert.False(t, items[1].Needed)
 	assert.NotNil(t, findings.All.Of(lay(w, r))[0].Waiting)

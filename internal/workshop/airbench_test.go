@@ -10,8 +10,8 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -39,17 +39,17 @@ func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
 
 	tight := gravel
 	tight.Inside, tight.Space = "13", "46"
-	close, err := air.Preview(lay(w, r), air.AirAsked{Tyre: &tight})
+	close, err := air.Preview(lay(w, r), air.AirQuestion{Tyre: &tight})
 	require.NoError(t, err)
 	assert.Len(t, close.Tyres[1].Read.Tyre.Fits, 2, "too wide for its rim, 3 mm from its stays")
 	assert.Empty(t, close.Tyres[1].Read.Tyre.Tube, "it has none")
 	tight.Space = "4"
-	_, err = air.Preview(lay(w, r), air.AirAsked{Tyre: &tight})
+	_, err = air.Preview(lay(w, r), air.AirQuestion{Tyre: &tight})
 	require.Error(t, err)
 
 	hookless := gravel
 	hookless.Hookless, hookless.RimMost, hookless.Most, hookless.MadeFor = true, "", "6", "yes"
-	seen, err := air.Preview(lay(w, r), air.AirAsked{Tyre: &hookless})
+	seen, err := air.Preview(lay(w, r), air.AirQuestion{Tyre: &hookless})
 	require.NoError(t, err)
 	assert.Equal(t, "hookless rim", seen.Tyres[1].Advice.MostBy)
 	assert.InDelta(t, 5, seen.Tyres[1].Advice.Most, 1e-9, "72.5 psi (ISO 5775 practice)")
@@ -58,7 +58,7 @@ func TestAPressureIsAdvisedWithinTyreAndRim(t *testing.T) {
 	// A load on the sidewall wins over what is usual: past it nothing is advised.
 	marked := gravel
 	marked.Carries = "60"
-	seen, err = air.Preview(lay(w, r), air.AirAsked{Tyre: &marked})
+	seen, err = air.Preview(lay(w, r), air.AirQuestion{Tyre: &marked})
 	require.NoError(t, err)
 	assert.Contains(t, seen.Tyres[1].Refused, "its sidewall says 60 at the most")
 
@@ -259,15 +259,15 @@ func TestSealantIsToppedUpAgain(t *testing.T) {
 // What goes back is what was found in this job; what was found in an earlier one was set since.
 func TestWhatGoesBackWasFoundInThisJob(t *testing.T) {
 	w, r := discBike(t)
-	rear := func() []inspect.AirSeen { return inspect.Pressures(lay(w, r))[1].Readings }
+	rear := func() []inspect.PressureView { return inspect.Pressures(lay(w, r))[1].Readings }
 	found := inspect.Air{Place: inspect.AirRearTyre, Typed: "2.6", Celsius: 20}
 	require.NoError(t, write(w, r, inspect.Airs.Says(found), nil))
 	r.Earlier, r.Entries = r.Entries, nil
-	gauge := pressure.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 6,
-		Checks: []pressure.GaugeCheck{{Pairs: []pressure.GaugePair{
+	gauge := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 6,
+		Checks: []gaugeshelf.GaugeCheck{{Pairs: []gaugeshelf.GaugePair{
 			{TrueBar: new(float64), ShownBar: new(float64)}}}}}
 	*gauge.Checks[0].Pairs[0].ShownBar = 0.2
-	pressure.Gauges.Lay(r, []pressure.PressureGauge{gauge})
+	gaugeshelf.Gauges.Lay(r, []gaugeshelf.PressureGauge{gauge})
 	require.Len(t, rear(), 1)
 	assert.False(t, rear()[0].Here)
 	assert.Empty(t, rear()[0].Shows)
@@ -275,7 +275,7 @@ func TestWhatGoesBackWasFoundInThisJob(t *testing.T) {
 	require.NoError(t, write(w, r, inspect.Airs.Says(found), nil))
 	require.Len(t, rear(), 2)
 	assert.True(t, rear()[1].Here)
-	assert.Equal(t, []pressure.GaugeShows{{Gauge: gauge.ID, Bar: 2.4}}, rear()[1].Shows,
+	assert.Equal(t, []gaugeshelf.GaugeShows{{Gauge: gauge.ID, Bar: 2.4}}, rear()[1].Shows,
 		"0.2 too much, as it was checked")
 }
 
@@ -283,8 +283,8 @@ func TestWhatGoesBackWasFoundInThisJob(t *testing.T) {
 func TestNearALimitAGaugeIsDoubted(t *testing.T) {
 	w, r := discBike(t)
 	require.NoError(t, write(w, r, air.Tyres.Says(gravel), nil)) // 60 psi at most: 4.14 bar
-	pump := pressure.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 11}
-	pressure.Gauges.Lay(r, []pressure.PressureGauge{pump})
+	pump := gaugeshelf.PressureGauge{ID: record.NewID(), Name: "Pump", Most: 11}
+	gaugeshelf.Gauges.Lay(r, []gaugeshelf.PressureGauge{pump})
 	left := func(typed string, gauge *record.ID) air.AirStands {
 		in := inspect.Air{Place: inspect.AirRearTyre, Typed: typed, Celsius: 20, Set: true, Gauge: gauge}
 		require.NoError(t, write(w, r, inspect.Airs.Says(in), nil))

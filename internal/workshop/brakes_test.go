@@ -10,9 +10,9 @@ import (
 
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/brakes"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 // done makes an agreed and finished item of an operation, so many days ago.
@@ -52,7 +52,7 @@ func TestWhateverRubsAnewIsBeddedIn(t *testing.T) {
 	for name, works := range map[string]func(b bench){
 		"resurfaced":   func(b bench) { done(b.r, "rotor-clean-rear", 0, false) },
 		"lapped":       func(b bench) { done(b.r, "lapping-rear", 0, false) },
-		"gone through": func(b bench) { b.goes(guided.Guided{Procedure: "rotor-clean-rear"}) },
+		"gone through": func(b bench) { b.goes(runlog.Guided{Procedure: "rotor-clean-rear"}) },
 		"written down": func(b bench) {
 			b.do(parts.Puttings.Says(parts.Putting{Place: "rear-pads", Grade: "new", From: "stock"}))
 		},

@@ -11,10 +11,10 @@ import (
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/work"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 )
 
 // A bike that comes in for something else is not what it was called back for.
@@ -118,11 +118,11 @@ func TestABleedFromTheLeverLeavesTheOldFluidIn(t *testing.T) {
 				Operation: "bleed-rear",
 				Due:       time.Now().Format(time.DateOnly)}})
 			b := bench{t, w, r}
-			b.goes(guided.Guided{Procedure: procedure,
+			b.goes(runlog.Guided{Procedure: procedure,
 				Choices: map[string]string{"start": "soft", "held": "split", "lever": "tilted",
 					"rise": "climbs"}, Bottle: &dot,
 				Reason: "the fresh one is on its way"})
-			run := work.Runs.Of(lay(w, r))[0].ID
+			run := runbench.Runs.Of(lay(w, r))[0].ID
 			b.do(agree.Works.Says(agree.Work{Item: b.agrees("bleed-rear"), Run: &run}))
 			seal := door.OnLeaving(lay(w, r))
 			assert.Equal(t, all, len(seal.Answered) == 1, procedure)
@@ -143,13 +143,13 @@ func TestABleedFromTheLeverLeavesTheOldFluidIn(t *testing.T) {
 func TestWhatIsBegunIsNotBegunTwice(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	b := bench{t, w, r}
-	begin := guided.Starts.Says(guided.Guided{Procedure: "true-rotor-front"})
+	begin := runlog.Starts.Says(runlog.Guided{Procedure: "true-rotor-front"})
 	first := b.do(begin)
 	var problem *record.Problem
 	require.ErrorAs(t, write(w, r, begin, nil), &problem)
 	assert.Equal(t, record.Stale, problem.Kind)
 	assert.Contains(t, problem.Detail, "Ida began it")
 	require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{Reason: "given up"}), &first))
-	b.goes(*guided.Starts.In(begin))
+	b.goes(*runlog.Starts.In(begin))
 	b.do(begin) // what came to its end may be done once more
 }

@@ -35,7 +35,7 @@ type SaidAtDoor struct {
 }
 
 // Sounds takes apart what an owner says, and says what it sounds like.
-func (w *Workshop) Sounds(in SaidAtDoor) []complaint.ComplaintHeard {
+func (w *Workshop) Sounds(in SaidAtDoor) []complaint.ComplaintAnswer {
 	return complaint.Propose(w.Book(), in.Facts, in.Words)
 }
 

@@ -9,10 +9,10 @@ import (
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/gears"
 	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/wheels"
 	"utensil/knowledge/rolling"
@@ -44,25 +44,25 @@ func formOf[T any](view func(T) JobView) func([]byte) (JobView, error) {
 // form1 is a view in one piece.
 type form1 struct {
 	Core
-	Air        []inspect.AirView        `json:"air"`
-	AirBench   air.AirBench             `json:"air_bench"`
-	Gauges     []pressure.PressureGauge `json:"pressure_gauges"`
-	Points     []inspect.PointView      `json:"points"`
-	Distance   inspect.DistanceView     `json:"distance"`
-	Bolts      []torque.BoltView        `json:"bolts"`
-	Wrenches   []torque.Wrench          `json:"wrenches"`
-	Tray       []torque.ToolReading     `json:"tray"`
-	Brakes     []brakes.BrakeSide       `json:"brakes"`
-	Guides     []guides.Offer           `json:"guides"`
-	Gears      []gears.GearBench        `json:"gears"`
-	GearsKnown gears.GearsKnown         `json:"gears_known"`
-	GearNotes  []gears.BenchNote        `json:"gear_notes"`
-	Families   []rolling.GearFamily     `json:"gear_families"`
-	Strips     []apart.Strip            `json:"strips"`
-	Assemblies []apart.Offered          `json:"assemblies"`
-	Oiling     []apart.OilView          `json:"oiling"`
-	Wheels     []wheels.WheelBench      `json:"wheels"`
-	Hurts      []wheels.WheelHurt       `json:"wheel_hurts"`
+	Air        []inspect.AirView          `json:"air"`
+	AirBench   air.AirBench               `json:"air_bench"`
+	Gauges     []gaugeshelf.PressureGauge `json:"pressure_gauges"`
+	Points     []inspect.PointView        `json:"points"`
+	Distance   inspect.DistanceView       `json:"distance"`
+	Bolts      []torque.BoltView          `json:"bolts"`
+	Wrenches   []torque.Wrench            `json:"wrenches"`
+	Tray       []torque.ToolReading       `json:"tray"`
+	Brakes     []brakes.BrakeSide         `json:"brakes"`
+	Guides     []guides.Offer             `json:"guides"`
+	Gears      []gears.GearBench          `json:"gears"`
+	GearsFacts gears.GearsFacts           `json:"gears_known"`
+	GearNotes  []gears.BenchNote          `json:"gear_notes"`
+	Families   []rolling.GearFamily       `json:"gear_families"`
+	Strips     []apart.Strip              `json:"strips"`
+	Assemblies []apart.Offered            `json:"assemblies"`
+	Oiling     []apart.OilView            `json:"oiling"`
+	Wheels     []wheels.WheelBench        `json:"wheels"`
+	Hurts      []wheels.WheelDamage       `json:"wheel_hurts"`
 }
 
 func (f form1) view() JobView {
@@ -70,7 +70,7 @@ func (f form1) view() JobView {
 		Air:    air.AirPart{Pressures: f.Air, Bench: f.AirBench, Gauges: f.Gauges},
 		Bolts:  torque.BoltsPart{Bolts: f.Bolts, Wrenches: f.Wrenches, Tray: f.Tray},
 		Brakes: brakes.BrakesPart{Sides: f.Brakes},
-		Gears:  gears.GearsPart{Benches: f.Gears, Known: f.GearsKnown, Notes: f.GearNotes, Families: f.Families},
+		Gears:  gears.GearsPart{Benches: f.Gears, Known: f.GearsFacts, Notes: f.GearNotes, Families: f.Families},
 		Guides: guides.GuidesPart{Offers: f.Guides},
 		Strips: apart.StripsPart{Strips: f.Strips, Assemblies: f.Assemblies, Oiling: f.Oiling},
 		Walk:   findings.WalkPart{Points: f.Points, Distance: f.Distance},

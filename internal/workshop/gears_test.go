@@ -9,12 +9,12 @@ import (
 	"utensil/core/gear"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
-	"utensil/internal/workshop/work"
 )
 
 // indexed is a desk with a bike whose gears are being indexed, and what lies open of it.
@@ -85,25 +85,25 @@ func TestWorkThatIsLeftIsNotDone(t *testing.T) {
 	for outcome, finished := range map[string]int{"Worn: it is replaced": 0, "Worth washing": 1} {
 		w, r := discBike(t)
 		r.Bike.Facts.Gears, r.Bike.Facts.Speeds, r.Bike.Facts.Rings = "hub", 5, 1
-		require.NoError(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "chain-bath",
+		require.NoError(t, write(w, r, runlog.Starts.Says(runlog.Guided{Procedure: "chain-bath",
 			Choices: map[string]string{"after": "oil"}}), nil))
-		for n := 0; !work.Runs.Of(lay(w, r))[0].Finished; n++ {
+		for n := 0; !runbench.Runs.Of(lay(w, r))[0].Finished; n++ {
 			require.Less(t, n, 30)
-			v := work.Runs.Of(lay(w, r))[0]
+			v := runbench.Runs.Of(lay(w, r))[0]
 			if v.Now.Record != nil && v.Now.Record.Point != "" {
 				typed := map[string]string{"Worn: it is replaced": "1.1", "Worth washing": "0.3"}[outcome]
 				require.NoError(t, write(w, r,
 					inspect.Readings.Says(inspect.Reading{Point: v.Now.Record.Point, Typed: typed}), nil))
 			}
-			step := guided.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}
+			step := runlog.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}
 			if len(v.Now.Outcomes) > 0 {
 				step.Outcome = v.Now.Outcomes[0].Say
 			}
 			if v.Now.ID == "gauge" {
 				step.Outcome = outcome
 			}
-			require.NoError(t, write(w, r, guided.Steps.Says(step), nil))
+			require.NoError(t, write(w, r, runlog.Steps.Says(step), nil))
 		}
-		assert.Len(t, guided.Finished.Of(lay(w, r)), finished, outcome)
+		assert.Len(t, runlog.Finished.Of(lay(w, r)), finished, outcome)
 	}
 }

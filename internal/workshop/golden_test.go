@@ -21,10 +21,10 @@ import (
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 )
@@ -51,7 +51,7 @@ type experience struct {
 	Readings []inspect.PastReading
 	Rescues  estimate.Record
 	Loose    []torque.LooseCount
-	Times    map[string]guided.Took
+	Times    map[string]runlog.Took
 	Airs     []brakes.AirLeft
 }
 
@@ -152,10 +152,10 @@ func (a *archive) LatestReadings(context.Context, int) ([]inspect.PastReading, e
 func (a *archive) LooseCounts(context.Context) ([]torque.LooseCount, error) {
 	return a.shop.Loose, nil
 }
-func (a *archive) RunsTaken(context.Context, int) (runs []guided.Taken, err error) {
+func (a *archive) RunsTaken(context.Context, int) (runs []runlog.Taken, err error) {
 	for procedure, took := range a.shop.Times {
 		for range took.Times {
-			runs = append(runs, guided.Taken{Procedure: procedure, Steps: 9, Minutes: took.Minutes})
+			runs = append(runs, runlog.Taken{Procedure: procedure, Steps: 9, Minutes: took.Minutes})
 		}
 	}
 	return runs, nil

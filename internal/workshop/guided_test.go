@@ -17,15 +17,15 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/practice"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
-	"utensil/internal/workshop/work"
 )
 
 // shelf puts a bottle of each family on a record's shelf.
@@ -44,7 +44,7 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 	r.Bike.Facts.FrontFluid, r.Bike.Facts.RearFluid = "mineral", "dot"
 	oil, dot := shelf(r)
 	begin := func(procedure string, bottle *record.ID, reason string) error {
-		return write(w, r, guided.Starts.Says(guided.Guided{Procedure: procedure,
+		return write(w, r, runlog.Starts.Says(runlog.Guided{Procedure: procedure,
 			Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
 				"rise": "climbs"},
 			Bottle: bottle, Reason: reason}), nil)
@@ -57,7 +57,7 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 	assert.NoError(t, begin("bleed-push-front", &oil, ""))
 	assert.ErrorContains(t, begin("drum-front", nil, ""), "nothing that the procedure is about")
 	assert.ErrorContains(t, begin("no-such", nil, ""), "nothing that the procedure is about")
-	assert.Error(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front",
+	assert.Error(t, write(w, r, runlog.Starts.Says(runlog.Guided{Procedure: "bleed-push-front",
 		Bottle: &oil}), nil), "a choice is missing")
 }
 
@@ -69,12 +69,12 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes,
 		From: "Ansel", How: "phone"}), nil))
 	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8"}), nil))
-	require.NoError(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: "pads-disc-front",
+	require.NoError(t, write(w, r, runlog.Starts.Says(runlog.Guided{Procedure: "pads-disc-front",
 		Choices: map[string]string{"held": "pin", "pin_school": "yes", "level": "known", "moon": "full"}}), nil))
-	run := func() work.RunView { return work.Runs.Of(lay(w, r))[0] }
+	run := func() runbench.RunView { return runbench.Runs.Of(lay(w, r))[0] }
 	do := func(outcome string) error {
 		v := run()
-		return write(w, r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID,
+		return write(w, r, runlog.Steps.Says(runlog.StepDone{Run: v.ID, Step: v.Now.ID,
 			Outcome: outcome, Place: v.Place}), nil)
 	}
 	assert.Equal(t, "wheel-out", run().Now.ID)
@@ -91,7 +91,7 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 	// Two tablets: the second one is told that the step was done.
 	v := run()
 	require.NoError(t, do(""))
-	err := write(w, r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}), nil)
+	err := write(w, r, runlog.Steps.Says(runlog.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}), nil)
 	var problem *record.Problem
 	require.True(t, errors.As(err, &problem))
 	assert.Equal(t, record.Stale, problem.Kind)
@@ -155,12 +155,12 @@ func TestAWheelIsTakenOutOnce(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	for _, p := range []string{"free-pistons-front", "true-rotor-front", "rotor-clean-front"} {
 		choices := map[string]string{"pistons": "two", "held": "pin", "level": "known"}
-		require.NoError(t, write(w, r, guided.Starts.Says(guided.Guided{Procedure: p, Choices: choices}), nil))
+		require.NoError(t, write(w, r, runlog.Starts.Says(runlog.Guided{Procedure: p, Choices: choices}), nil))
 	}
-	runs := work.Runs.Of(lay(w, r))
+	runs := runbench.Runs.Of(lay(w, r))
 	assert.Empty(t, runs[2].Already)
-	require.NoError(t, write(w, r, guided.Steps.Says(guided.StepDone{Run: runs[0].ID, Step: "wheel-out"}), nil))
-	assert.Contains(t, work.Runs.Of(lay(w, r))[2].Already, "Front wheel out already")
+	require.NoError(t, write(w, r, runlog.Steps.Says(runlog.StepDone{Run: runs[0].ID, Step: "wheel-out"}), nil))
+	assert.Contains(t, runbench.Runs.Of(lay(w, r))[2].Already, "Front wheel out already")
 	titles := []string{}
 	for _, o := range w.leaving(lay(w, r)) {
 		if o.Place == record.PlaceRun {
@@ -172,15 +172,15 @@ func TestAWheelIsTakenOutOnce(t *testing.T) {
 
 func TestTheBrakeDesk(t *testing.T) {
 	w, _ := desk(commuter(), "repair")
-	r, err := brakes.Runout(brakes.DialAsked{Typed: "0 0,1 0.2 0.1 0 −0.1 -0.2 -0.1"})
+	r, err := brakes.Runout(brakes.DialQuestion{Typed: "0 0,1 0.2 0.1 0 −0.1 -0.2 -0.1"})
 	require.NoError(t, err)
 	assert.InDelta(t, 0.34, r.Wobble, 0.01)
-	_, err = brakes.Runout(brakes.DialAsked{Typed: "0 a 1 2"})
+	_, err = brakes.Runout(brakes.DialQuestion{Typed: "0 a 1 2"})
 	assert.ErrorContains(t, err, "not a figure")
-	_, err = brakes.Runout(brakes.DialAsked{Typed: ""})
+	_, err = brakes.Runout(brakes.DialQuestion{Typed: ""})
 	assert.Error(t, err)
 
-	hill := brakes.HillAsked{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 110},
+	hill := brakes.HillQuestion{Rotor: brake.Rotor{Diameter: 160}, Rider: brake.Rider{Mass: 110},
 		Hill: brake.Hill{Drop: 600, Length: 6000, Speed: 25, Air: 20, Share: 0.9}, Grade: "DOT 4", Months: 30}
 	hot, err := brakes.Hill(hill)
 	require.NoError(t, err)
@@ -217,23 +217,23 @@ func TestTheBrakeDesk(t *testing.T) {
 	found, err := brakes.AirInLine(brake.Pull{First: 50, Pumped: 30, Ratio: 5, Master: 10, Bar: 40})
 	require.NoError(t, err)
 	assert.Contains(t, found.Says, "Bleed it")
-	_, err = brakes.Need(brakes.NeedAsked{Circuit: brake.Circuit{Bore: 2, Length: -4}, School: brake.Push})
+	_, err = brakes.Need(brakes.NeedQuestion{Circuit: brake.Circuit{Bore: 2, Length: -4}, School: brake.Push})
 	assert.Error(t, err)
-	plans, err := brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160},
+	plans, err := brakes.Bed(w.Book(), brakes.BedQuestion{Rotor: brake.Rotor{Diameter: 160},
 		Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1})
 	require.NoError(t, err)
 	assert.Len(t, plans, 3)
 	assert.Empty(t, plans[0].Road, "nobody said how long the road is")
 	for level, says := range map[float64]string{40: "too short", 400: "Twice along 400 m", 20_000: "Once along"} {
 		t.Run(fmt.Sprint(level), func(t *testing.T) {
-			plans, err = brakes.Bed(w.Book(), brakes.BedAsked{Rotor: brake.Rotor{Diameter: 160},
+			plans, err = brakes.Bed(w.Book(), brakes.BedQuestion{Rotor: brake.Rotor{Diameter: 160},
 				Rider: brake.Rider{Mass: 85}, Air: 15, Share: 1,
 				Level: level})
 			require.NoError(t, err)
 			assert.Contains(t, plans[0].Road, says)
 		})
 	}
-	for _, in := range []brakes.SmallAsked{{}, {Piston: &brakes.PistonAsked{Measured: 40, Nominal: 10}},
+	for _, in := range []brakes.SmallQuestion{{}, {Piston: &brakes.PistonQuestion{Measured: 40, Nominal: 10}},
 		{Arms: &brake.Arms{Left: -1}},
 		{Cable: &brake.Cable{}}} {
 		_, err := brakes.Small(in)
@@ -283,9 +283,9 @@ func TestRunsFeedTheEstimate(t *testing.T) {
 	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8"}), nil))
 	offered := func() findings.Suggestion { return findings.All.Of(lay(w, r))[0].Suggested[0] }
 	shipped := offered()
-	guided.Times.Put(taught, map[string]guided.Took{"pads-disc-front": {Minutes: 31, Times: 3}})
+	runlog.Times.Put(taught, map[string]runlog.Took{"pads-disc-front": {Minutes: 31, Times: 3}})
 	assert.Equal(t, shipped.Minutes, offered().Minutes, "three runs settle nothing")
-	guided.Times.Put(taught, map[string]guided.Took{"pads-disc-front": {Minutes: 31, Times: 8}})
+	runlog.Times.Put(taught, map[string]runlog.Took{"pads-disc-front": {Minutes: 31, Times: 8}})
 	assert.Equal(t, 31, offered().Minutes)
 	assert.Equal(t, 8, offered().Times)
 	assert.Greater(t, offered().Labour, shipped.Labour)
@@ -296,7 +296,7 @@ func FuzzDialReadings(f *testing.F) {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, typed string) {
-		r, err := brakes.Runout(brakes.DialAsked{Typed: typed})
+		r, err := brakes.Runout(brakes.DialQuestion{Typed: typed})
 		if err == nil && !(r.Wobble >= 0 && r.Wobble < 200 && r.High >= 0 && r.High <= 360) {
 			t.Fatalf("%q wobbles by %g at %g", typed, r.Wobble, r.High)
 		}
@@ -327,7 +327,7 @@ func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 	r.Bike.Facts.FrontFluid = "mineral"
 	oil, _ := shelf(r)
 	b := bench{t, w, r}
-	run := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-front",
+	run := b.do(runlog.Starts.Says(runlog.Guided{Procedure: "bleed-push-front",
 		Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
 			"rise": "climbs"},
 		Bottle: &oil}))
@@ -336,15 +336,15 @@ func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 	b.goesOn()
 
 	// Still soft, it goes round once more, and is felt once more.
-	done := work.Runs.Of(lay(w, r))[0].Done
-	feel := slices.IndexFunc(done, func(d work.RunStep) bool { return d.Step == "feel" })
+	done := runbench.Runs.Of(lay(w, r))[0].Done
+	feel := slices.IndexFunc(done, func(d runbench.RunStep) bool { return d.Step == "feel" })
 	for _, d := range slices.Backward(done[feel:]) {
 		require.NoError(t, write(w, r, record.Withdrawals.Says(record.Withdrawn{}), &d.ID))
 	}
 	b.reads("front-lever", "Soft")
-	b.do(guided.Steps.Says(guided.StepDone{Run: run, Step: "feel", Outcome: "Still soft: once more", Place: feel}))
+	b.do(runlog.Steps.Says(runlog.StepDone{Run: run, Step: "feel", Outcome: "Still soft: once more", Place: feel}))
 	b.goesOn()
-	assert.Greater(t, len(work.Runs.Of(lay(w, r))[0].Done), len(done))
+	assert.Greater(t, len(runbench.Runs.Of(lay(w, r))[0].Done), len(done))
 	assert.Empty(t, b.found(), "the last word is firm")
 }
 
@@ -352,15 +352,15 @@ func TestHowTheWorkLeftABrakeIsToldAfterIt(t *testing.T) {
 func TestACrackedChainIsNotForgotten(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "chain-bath",
+	b.do(runlog.Starts.Says(runlog.Guided{Procedure: "chain-bath",
 		Choices: map[string]string{"after": "oil", "clutch": "no"}}))
-	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	run := func() runbench.RunView { return runbench.Runs.Of(lay(b.w, b.r))[0] }
 	for run().Now.ID != "links" {
 		b.goesStep(run())
 	}
 	r := run()
-	crack := guided.StepDone{Run: r.ID, Step: "links", Place: r.Place, Outcome: r.Now.Outcomes[1].Say}
-	b.do(guided.Steps.Says(crack))
+	crack := runlog.StepDone{Run: r.ID, Step: "links", Place: r.Place, Outcome: r.Now.Outcomes[1].Say}
+	b.do(runlog.Steps.Says(crack))
 	seen := run().Done[len(run().Done)-1].ID
 	b.goesOn()
 	assert.Contains(t, b.stands(), "Chain: a cracked link")
@@ -386,15 +386,15 @@ func TestACrackedChainIsNotForgotten(t *testing.T) {
 func TestAnAnswerOfDamageSaysSoAtItsPoint(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}}))
-	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	b.do(runlog.Starts.Says(runlog.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}}))
+	run := func() runbench.RunView { return runbench.Runs.Of(lay(b.w, b.r))[0] }
 	for run().Now.ID != "steerer" {
 		b.goesStep(run())
 	}
 	r := run()
 	b.reads("fork", "Sound")
-	crack := guided.StepDone{Run: r.ID, Step: "steerer", Place: r.Place, Outcome: r.Now.Outcomes[1].Say}
-	b.refused(guided.Steps.Says(crack), "outcome", "Say there first what you see")
+	crack := runlog.StepDone{Run: r.ID, Step: "steerer", Place: r.Place, Outcome: r.Now.Outcomes[1].Say}
+	b.refused(runlog.Steps.Says(crack), "outcome", "Say there first what you see")
 	b.reads("fork", "Bent or cracked")
-	b.do(guided.Steps.Says(crack))
+	b.do(runlog.Steps.Says(crack))
 }

@@ -12,14 +12,14 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/wheels"
-	"utensil/internal/workshop/work"
 )
 
 // sprung is a bike with a fork and a shock.
@@ -153,7 +153,7 @@ func TestAMarkOnAStanchionIsAFinding(t *testing.T) {
 
 func TestABrokenSpokeAndAWornRimAreFindings(t *testing.T) {
 	b := sprung(t)
-	hurts := func() wheels.WheelHurt { return wheels.HurtsOf(lay(b.w, b.r))[1] }
+	hurts := func() wheels.WheelDamage { return wheels.HurtsOf(lay(b.w, b.r))[1] }
 	laced := wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-disc", Spokes: "32", First: "right"}
 	b.refused(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "33", Where: "bend"}), "spokes", "has 32")
 	b.refused(wheels.Breaks.Says(wheels.SpokeBroke{Wheel: laced, Spokes: "the red one", Where: "bend"}),
@@ -223,11 +223,11 @@ func TestGuidedWorkOnWheelsAndAirIsGoneThrough(t *testing.T) {
 				for _, c := range o.Choices {
 					choices[c.ID] = c.Options[0].ID
 				}
-				b.goes(guided.Guided{Procedure: o.ID, Choices: choices})
+				b.goes(runlog.Guided{Procedure: o.ID, Choices: choices})
 				ran++
 			}
 			assert.GreaterOrEqual(t, ran, 20)
-			for _, run := range work.Runs.Of(lay(b.w, b.r)) {
+			for _, run := range runbench.Runs.Of(lay(b.w, b.r)) {
 				assert.Empty(t, run.Open, run.Work.Name)
 			}
 			assert.Empty(t, b.owes("air"), "air and clicks are back, oil, hours and sealant written "+
@@ -241,12 +241,12 @@ func TestGuidedWorkOnWheelsAndAirIsGoneThrough(t *testing.T) {
 func TestAForkIsNotOpenedBeforeItsAirIsWrittenDown(t *testing.T) {
 	b := sprung(t)
 	b.do(inspect.Airs.Says(inspect.Air{Place: "fork", Typed: "5", Celsius: 20, Set: true}))
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "fork-lowers",
+	b.do(runlog.Starts.Says(runlog.Guided{Procedure: "fork-lowers",
 		Choices: map[string]string{"spring": "air", "rings": "keep", "knob": "no"}}))
-	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	run := func() runbench.RunView { return runbench.Runs.Of(lay(b.w, b.r))[0] }
 	step := func(outcome string) error {
 		v := run()
-		return write(b.w, b.r, guided.Steps.Says(guided.StepDone{Run: v.ID, Step: v.Now.ID,
+		return write(b.w, b.r, runlog.Steps.Says(runlog.StepDone{Run: v.ID, Step: v.Now.ID,
 			Outcome: outcome, Place: v.Place}), nil)
 	}
 	require.NoError(t, step("It is here"))

@@ -18,10 +18,10 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/wheels"
-	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
 
@@ -184,7 +184,7 @@ func (x *day) does(i agree.ItemView) bool {
 	guide, told := x.gone(i)
 	fills, _ := book.Operation(i.Item.Operation)
 	in := agree.Work{Item: i.ID}
-	for _, r := range work.Runs.Of(x.sheet()) {
+	for _, r := range runbench.Runs.Of(x.sheet()) {
 		if !r.Finished && x.chance(2) {
 			in.Run = &r.ID // begun, and done by hand
 		}
@@ -415,7 +415,7 @@ func (x *day) hurries() {
 				From: "Ansel", How: "phone"}), nil, "", nil)
 		}
 	}
-	for _, r := range work.Runs.Of(x.sheet()) {
+	for _, r := range runbench.Runs.Of(x.sheet()) {
 		x.endsGuide(r)
 	}
 	for _, e := range slices.Concat(begun(gears.Begins, x.sheet()), begun(wheels.Stands, x.sheet()),

@@ -6,10 +6,10 @@ import (
 	"pgregory.net/rapid"
 
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/work"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 )
 
 // handiwork is what hands do at the steps of guided work: what they undo, and what is right from
@@ -31,7 +31,7 @@ var handiwork = map[string]map[string]struct {
 
 // guides begins guided work, or goes on with it for a while, which may be to its end.
 func (x *day) guides() {
-	for _, r := range work.Runs.Of(x.sheet()) {
+	for _, r := range runbench.Runs.Of(x.sheet()) {
 		if r.Now != nil {
 			x.goesOn(r.ID)
 			return
@@ -42,8 +42,8 @@ func (x *day) guides() {
 	if procedure == "stem-bar" {
 		choices = map[string]string{"what": rapid.SampledFrom([]string{"stem", "sideways", "bar"}).Draw(x.T, "what")}
 	}
-	if x.tells(hands[0], guided.Starts.Says(guided.Guided{Procedure: procedure, Choices: choices}), nil, "", nil) {
-		runs := work.Runs.Of(x.sheet())
+	if x.tells(hands[0], runlog.Starts.Says(runlog.Guided{Procedure: procedure, Choices: choices}), nil, "", nil) {
+		runs := runbench.Runs.Of(x.sheet())
 		x.goesOn(runs[len(runs)-1].ID)
 	}
 }
@@ -51,7 +51,7 @@ func (x *day) guides() {
 // goesOn does some steps, all of them or a few; one that is refused is tried again.
 func (x *day) goesOn(id record.ID) {
 	for range rapid.SampledFrom([]int{1, 3, 12, 60, 60, 60}).Draw(x.T, "steps") {
-		for _, r := range work.Runs.Of(x.sheet()) {
+		for _, r := range runbench.Runs.Of(x.sheet()) {
 			if r.ID != id {
 				continue
 			}
@@ -65,7 +65,7 @@ func (x *day) goesOn(id record.ID) {
 }
 
 // goesStep does what a step asks for, and the step. Rightly, for the most part.
-func (x *day) goesStep(r work.RunView) {
+func (x *day) goesStep(r runbench.RunView) {
 	who := rapid.SampledFrom(hands[:2]).Draw(x.T, "mechanic")
 	for _, b := range r.Bolts {
 		x.tightens(b, false)
@@ -87,12 +87,12 @@ func (x *day) goesStep(r work.RunView) {
 			x.tells(who, inspect.Readings.Says(inspect.Reading{Point: p.ID, Typed: "1.8"}), nil, "", nil)
 		}
 	}
-	in := guided.StepDone{Run: r.ID, Step: r.Now.ID, Place: r.Place}
+	in := runlog.StepDone{Run: r.ID, Step: r.Now.ID, Place: r.Place}
 	if len(r.Now.Outcomes) > 0 {
 		in.Outcome = r.Now.Outcomes[0].Say
 	}
 	did := handiwork[r.Procedure][r.Now.ID]
-	x.tells(who, guided.Steps.Says(in), nil, "", func(at int) {
+	x.tells(who, runlog.Steps.Says(in), nil, "", func(at int) {
 		if r.Now.Record.Joints() == nil { // else it was loosened before it was torqued, in the same step
 			x.toy.open(did.reach, at)
 		}
@@ -103,7 +103,7 @@ func (x *day) goesStep(r work.RunView) {
 }
 
 // endsGuide is rid of guided work: goes on to its end, or says that its steps were not done.
-func (x *day) endsGuide(r work.RunView) {
+func (x *day) endsGuide(r runbench.RunView) {
 	if r.Now != nil && x.chance(2) {
 		x.goesOn(r.ID)
 		return
@@ -119,7 +119,7 @@ func (x *day) endsGuide(r work.RunView) {
 func (x *day) gone(i agree.ItemView) (run record.ID, did bool) {
 	s := x.sheet()
 	item, _ := s.Find(i.ID)
-	for _, r := range work.Runs.Of(s) {
+	for _, r := range runbench.Runs.Of(s) {
 		if !r.Finished || x.told[r.ID] || r.Work.Operation != i.Item.Operation {
 			continue
 		}

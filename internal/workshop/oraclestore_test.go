@@ -8,9 +8,9 @@ import (
 	"utensil/core/estimate"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 )
 
@@ -86,7 +86,7 @@ func (d *drawer) FrozenSheet(context.Context, record.ID) (door.Frozen, bool, err
 }
 func (d *drawer) LatestReadings(context.Context, int) ([]inspect.PastReading, error) { return nil, nil }
 func (d *drawer) LooseCounts(context.Context) ([]torque.LooseCount, error)           { return nil, nil }
-func (d *drawer) RunsTaken(context.Context, int) ([]guided.Taken, error)             { return nil, nil }
+func (d *drawer) RunsTaken(context.Context, int) ([]runlog.Taken, error)             { return nil, nil }
 func (d *drawer) AirsLeft(context.Context, int) ([]brakes.AirLeft, error)            { return nil, nil }
 func (d *drawer) Rescues(context.Context, map[string][]string, time.Duration) (estimate.Record, error) {
 	return estimate.Record{}, nil

@@ -29,7 +29,7 @@ func TestWhatIsReadOffAPartHoldsUntilAnotherIsFitted(t *testing.T) {
 
 	// What was read decides what fits, and ends with the part.
 	ask := func(place string, of map[string]string) string {
-		a, err := parts.WillFit(lay(w, r), parts.FitAsked{Place: place, Particulars: of})
+		a, err := parts.WillFit(lay(w, r), parts.FitQuestion{Place: place, Particulars: of})
 		require.NoError(t, err)
 		return string(a.Verdict)
 	}

@@ -51,7 +51,7 @@ func TestWhatCanBePractisedStandsByThePartOfTheBike(t *testing.T) {
 // and what the program would have done.
 func TestPracticeGearsAreWonAndExplained(t *testing.T) {
 	try := practice.GearTry{Seed: 12, Level: 1}
-	look := func() practice.GearTried {
+	look := func() practice.GearAttempt {
 		v, err := practice.PracticeGears(book, try)
 		require.NoError(t, err)
 		return v

@@ -14,13 +14,13 @@ import (
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
-	"utensil/internal/workshop/work"
 )
 
 // bench does to a record what a test tells it, and fails the test where it is refused.
@@ -47,8 +47,8 @@ func (b bench) corrects(point, what string) {
 }
 
 // goes runs a procedure from start to end, with the first of each step's answers.
-func (b bench) goes(in guided.Guided) {
-	b.do(guided.Starts.Says(in))
+func (b bench) goes(in runlog.Guided) {
+	b.do(runlog.Starts.Says(in))
 	b.goesOn()
 }
 
@@ -56,7 +56,7 @@ func (b bench) goes(in guided.Guided) {
 func (b bench) goesOn() {
 	for n := 0; ; n++ {
 		require.Less(b, n, 60, "the run never ends")
-		runs := work.Runs.Of(lay(b.w, b.r))
+		runs := runbench.Runs.Of(lay(b.w, b.r))
 		run := runs[len(runs)-1]
 		if run.Finished {
 			return
@@ -66,7 +66,7 @@ func (b bench) goesOn() {
 }
 
 // goesStep does the step that a run has come to, with what it asks for.
-func (b bench) goesStep(run work.RunView) {
+func (b bench) goesStep(run runbench.RunView) {
 	if asks := run.Now.Record; asks != nil {
 		if (asks.Left || asks.Sign != "") && b.holds(*asks) {
 			assert.NotEmpty(b, run.Missing, "%s: what was told before it does not count", run.Now.Do)
@@ -92,14 +92,14 @@ func (b bench) goesStep(run work.RunView) {
 			}, nil))
 		}
 	}
-	step := guided.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
+	step := runlog.StepDone{Run: run.ID, Step: run.Now.ID, Place: run.Place}
 	if len(run.Now.Outcomes) > 0 {
 		step.Outcome = run.Now.Outcomes[0].Say
 	}
 	if run.Now.Record != nil && run.Now.Record.Note != "" {
 		step.Note = "3 clicks"
 	}
-	b.do(guided.Steps.Says(step))
+	b.do(runlog.Steps.Says(step))
 }
 
 // holds says whether the bike has what a step asks about.
@@ -152,7 +152,7 @@ func TestWhatWasPutRightStaysOnTheSheet(t *testing.T) {
 	}
 	run := func(b bench, feels string) *record.ID {
 		oil := fluid.Bottles.In(*b.r)[0].ID
-		id := b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-lever-front",
+		id := b.do(runlog.Starts.Says(runlog.Guided{Procedure: "bleed-lever-front",
 			Choices: map[string]string{"lever": "tilted"}, Bottle: &oil}))
 		b.reads("front-lever", feels)
 		return &id

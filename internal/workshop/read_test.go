@@ -17,13 +17,13 @@ import (
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
-	"utensil/internal/workshop/work"
 )
 
 func TestNothingIsPouredBeforeTheCapWasRead(t *testing.T) {
@@ -32,7 +32,7 @@ func TestNothingIsPouredBeforeTheCapWasRead(t *testing.T) {
 	b := bench{t, w, r}
 	assert.Equal(t, bike.Unknown, r.Bike.Facts.FrontFluid, "a kind of bike does not fill it in")
 	for _, p := range []string{"bleed-lever-front", "bleed-push-front", "hose-shorten-front"} {
-		err := write(w, r, guided.Starts.Says(guided.Guided{Procedure: p,
+		err := write(w, r, runlog.Starts.Says(runlog.Guided{Procedure: p,
 			Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted",
 				"rise": "climbs"},
 			Bottle: &oil}), nil)
@@ -48,7 +48,7 @@ func TestNothingIsPouredBeforeTheCapWasRead(t *testing.T) {
 
 	r.Bike.Facts.FrontFluid = "mineral"
 	assert.ErrorContains(t, write(w, r, agree.Works.Says(agree.Work{Item: item}), nil), "Say what was poured")
-	assert.Equal(t, "front", work.Items(lay(w, r))[0].Pours)
+	assert.Equal(t, "front", runbench.Items(lay(w, r))[0].Pours)
 	b.do(agree.Works.Says(agree.Work{Item: item, Bottle: &oil}))
 	assert.Positive(t, agree.Proposals.Of(lay(w, r))[0].Work.Pour)
 }
@@ -171,7 +171,7 @@ func (f *forgetful) Rescues(context.Context, map[string][]string, time.Duration)
 	return estimate.Record{Tried: 9, Held: 7}, nil
 }
 func (f *forgetful) LooseCounts(context.Context) ([]torque.LooseCount, error) { return nil, nil }
-func (f *forgetful) RunsTaken(context.Context, int) ([]guided.Taken, error)   { return nil, nil }
+func (f *forgetful) RunsTaken(context.Context, int) ([]runlog.Taken, error)   { return nil, nil }
 func (f *forgetful) AirsLeft(context.Context, int) ([]brakes.AirLeft, error)  { return nil, nil }
 
 func TestExperienceThatCouldNotBeReadIsAskedForAgain(t *testing.T) {

@@ -19,8 +19,8 @@ func (w *Workshop) Settings(ctx context.Context) (record.Settings, error) {
 	return w.store.Settings(ctx)
 }
 
-// LabourAsked asks what work costs by its minutes.
-type LabourAsked struct {
+// LabourQuestion asks what work costs by its minutes.
+type LabourQuestion struct {
 	Minutes int `json:"minutes" minimum:"0" maximum:"6000"`
 }
 
@@ -30,7 +30,7 @@ type LabourCosts struct {
 }
 
 // Labour is what work costs by the shop's hour.
-func (w *Workshop) Labour(ctx context.Context, in LabourAsked) (LabourCosts, error) {
+func (w *Workshop) Labour(ctx context.Context, in LabourQuestion) (LabourCosts, error) {
 	settings, err := w.store.Settings(ctx)
 	return LabourCosts{estimate.Labour(in.Minutes, settings.Hourly)}, err
 }

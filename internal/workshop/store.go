@@ -7,12 +7,12 @@ import (
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/guided"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/practice"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
@@ -29,10 +29,10 @@ type Store interface {
 	door.Sheets
 	owner.Store
 	inspect.Store
-	guided.Store
+	runlog.Store
 	findings.Store
 	practice.Store
-	pressure.Store
+	gaugeshelf.Store
 
 	SaveSettings(ctx context.Context, s record.Settings) (record.Settings, error)
 	OwnFiles(ctx context.Context) ([]OwnFile, error)

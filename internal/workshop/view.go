@@ -17,10 +17,10 @@ import (
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/wheels"
-	"utensil/internal/workshop/work"
 )
 
 // JobView is a job as its screen shows it: everything recorded, judged. Its core is always told;
@@ -55,7 +55,7 @@ type Core struct {
 	complaint.SaidPart
 	findings.FindingsPart
 	hunt.HuntsPart
-	work.AgreedPart
+	runbench.AgreedPart
 	guides.ShortPart
 	fluid.BottlesPart
 	brakes.RidingPart
@@ -86,7 +86,7 @@ type StageView struct {
 // view composes what the subjects say of a job.
 func (w *Workshop) view(s *record.Sheet) (JobView, error) {
 	leaving := w.leaving(s)
-	agreed, err := work.PartOf(s)
+	agreed, err := runbench.PartOf(s)
 	if err != nil {
 		return JobView{}, err
 	}

@@ -15,12 +15,12 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
-	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
 
@@ -69,7 +69,7 @@ func waysThrough() (ways []wayThrough) {
 	for _, facts := range bikesForGuides() {
 		for _, p := range book.ProceduresOn(facts) {
 			asked := func(first map[string]string) {
-				choices := guided.ChosenOn(p, facts, nil)
+				choices := runlog.ChosenOn(p, facts, nil)
 				var key []string
 				for _, c := range p.Choices {
 					if c.Applies(choices) && choices[c.ID] == "" {
@@ -83,7 +83,7 @@ func waysThrough() (ways []wayThrough) {
 					key = append(key, c+" "+choices[c])
 				}
 				name := p.ID + ": " + strings.Join(key, ", ")
-				if !seen[name] && guided.Unread(p, facts, choices) == "" {
+				if !seen[name] && runlog.Unread(p, facts, choices) == "" {
 					seen[name] = true
 					ways = append(ways, wayThrough{name, facts, p, choices})
 				}
@@ -120,7 +120,7 @@ func TestAllGuidedWorkIsGoneThrough(t *testing.T) {
 func walk(t *testing.T, way wayThrough) {
 	w, r := desk(knowledge.Kind{Facts: way.facts}, "strip")
 	oil, dot := shelf(r)
-	start := guided.Guided{Procedure: way.procedure.ID, Choices: way.choices}
+	start := runlog.Guided{Procedure: way.procedure.ID, Choices: way.choices}
 	if way.procedure.Pours(way.choices) {
 		start.Bottle = &oil
 		if family, _ := way.facts.Fact(way.procedure.End + "_fluid"); family == "dot" {
@@ -132,10 +132,10 @@ func walk(t *testing.T, way wayThrough) {
 			Marking: fmt.Sprintf("57-%d", way.facts.WheelFront), Most: "3.5", NoLeast: true, Tubeless: true}
 		require.NoError(t, write(w, r, air.Tyres.Says(tyre), nil))
 	}
-	require.NoError(t, write(w, r, guided.Starts.Says(start), nil))
+	require.NoError(t, write(w, r, runlog.Starts.Says(start), nil))
 	for n := 0; ; n++ {
 		require.Less(t, n, 90, "it comes to no end")
-		v := work.Runs.Of(lay(w, r))[0]
+		v := runbench.Runs.Of(lay(w, r))[0]
 		if v.Now == nil {
 			require.True(t, v.Finished)
 			assert.Empty(t, v.Open, "left open at the end")
@@ -144,16 +144,16 @@ func walk(t *testing.T, way wayThrough) {
 		for i := 0; v.Missing != ""; i++ {
 			require.Less(t, i, 6, "%s: %s", v.Now.ID, v.Missing)
 			writesDown(t, w, r, v)
-			v = work.Runs.Of(lay(w, r))[0]
+			v = runbench.Runs.Of(lay(w, r))[0]
 		}
-		step := guided.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}
+		step := runlog.StepDone{Run: v.ID, Step: v.Now.ID, Place: v.Place}
 		if asks := v.Now.Record; asks != nil && asks.Note != "" {
 			step.Note = "reach 4, contact 2"
 		}
 		if len(v.Now.Outcomes) > 0 {
 			step.Outcome = v.Now.Outcomes[0].Say
 		}
-		require.NoError(t, write(w, r, guided.Steps.Says(step), nil), "step %s of %s", v.Now.ID, way.procedure.ID)
+		require.NoError(t, write(w, r, runlog.Steps.Says(step), nil), "step %s of %s", v.Now.ID, way.procedure.ID)
 	}
 	var unsafe []string
 	for _, f := range findings.All.Of(lay(w, r)) {
@@ -170,7 +170,7 @@ func walk(t *testing.T, way wayThrough) {
 
 // writesDown gives a step what it asks for: torques within their rules, a sound word or figure, a
 // pressure, a part.
-func writesDown(t *testing.T, w *Workshop, r *record.Record, v work.RunView) {
+func writesDown(t *testing.T, w *Workshop, r *record.Record, v runbench.RunView) {
 	asks := v.Now.Record
 	must := func(c record.Content) { require.NoError(t, write(w, r, c, nil), "%s at %s", v.Missing, v.Now.ID) }
 	four, no := 4, 0

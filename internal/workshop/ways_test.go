@@ -14,14 +14,14 @@ import (
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/wheels"
-	"utensil/internal/workshop/work"
 )
 
 // readied is a bike on which all that is asked was done: nothing stands before the door.
@@ -199,7 +199,7 @@ func TestWhatIsToldAgainWasNotDoneAgain(t *testing.T) {
 	t.Run("work that was begun step by step and done by hand was done by hand", func(t *testing.T) {
 		b := readied(t, "repair")
 		item := b.agrees("pads-disc-rear")
-		run := b.do(guided.Starts.Says(guided.Guided{Procedure: "pads-disc-rear",
+		run := b.do(runlog.Starts.Says(runlog.Guided{Procedure: "pads-disc-rear",
 			Choices: map[string]string{"held": "pin", "pin_school": "no", "level": "known"}}))
 		b.readies()
 		b.do(agree.Works.Says(agree.Work{Item: item, Run: &run}))
@@ -213,10 +213,10 @@ func TestAGuideThatWasGoneThroughIsDoneOnce(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
 	item := b.agrees("pads-disc-rear")
-	b.goes(guided.Guided{Procedure: "pads-disc-rear",
+	b.goes(runlog.Guided{Procedure: "pads-disc-rear",
 		Choices: map[string]string{"held": "pin", "pin_school": "no", "level": "known"}})
 	b.readies()
-	run := work.Runs.Of(lay(b.w, b.r))[0].ID
+	run := runbench.Runs.Of(lay(b.w, b.r))[0].ID
 	require.NotContains(t, b.stands(), "Rear brake test")
 	b.reads("rear-pads", "0.3")
 	b.do(agree.Works.Says(agree.Work{Item: item}))
@@ -237,10 +237,10 @@ func TestWhatIsSeenWhileAGuideGoesOnStands(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
 	item := b.agrees("pads-disc-rear")
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "pads-disc-rear",
+	b.do(runlog.Starts.Says(runlog.Guided{Procedure: "pads-disc-rear",
 		Choices: map[string]string{"held": "pin", "pin_school": "no", "level": "known"}}))
 	for {
-		run := work.Runs.Of(lay(b.w, b.r))[0]
+		run := runbench.Runs.Of(lay(b.w, b.r))[0]
 		if run.Now.Record != nil && run.Now.Record.Sign != "" {
 			break
 		}
@@ -257,8 +257,8 @@ func TestWhatIsSeenWhileAGuideGoesOnStands(t *testing.T) {
 func TestNobodyRodeWhatWasStillApart(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}}))
-	run := func() work.RunView { return work.Runs.Of(lay(b.w, b.r))[0] }
+	b.do(runlog.Starts.Says(runlog.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}}))
+	run := func() runbench.RunView { return runbench.Runs.Of(lay(b.w, b.r))[0] }
 	for run().Now.ID != "stack" {
 		b.goesStep(run())
 	}
@@ -276,16 +276,16 @@ func TestAGuideThatWorkIsToldWithIsNotTakenApart(t *testing.T) {
 	require.NoError(t, bookErr)
 	b := readied(t, "repair")
 	item := b.agrees("replace-stem")
-	b.goes(guided.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}})
+	b.goes(runlog.Guided{Procedure: "stem-bar", Choices: map[string]string{"what": "stem"}})
 	b.reads("stem", "Crack")
 	b.do(agree.Works.Says(agree.Work{Item: item}))
-	run := work.Runs.Of(lay(b.w, b.r))[0]
+	run := runbench.Runs.Of(lay(b.w, b.r))[0]
 	back := record.Withdrawals.Says(record.Withdrawn{Reason: "not done"})
 	assert.ErrorContains(t, write(b.w, b.r, back, &run.Done[len(run.Done)-1].ID), "Work is marked done with this run")
 	assert.ErrorContains(t, write(b.w, b.r, back, &run.ID), "Work is marked done with this run")
 	b.reads("stem", "Sound")
 	assert.Contains(t, b.stands(), "Stem and bar: Crack", "it was seen after the guide, and nothing was done since")
-	require.NoError(t, write(b.w, b.r, back, work.Items(lay(b.w, b.r))[0].WorkID))
+	require.NoError(t, write(b.w, b.r, back, runbench.Items(lay(b.w, b.r))[0].WorkID))
 	assert.NoError(t, write(b.w, b.r, back, &run.Done[len(run.Done)-1].ID))
 }
 
@@ -295,18 +295,18 @@ func TestWhatIsCountedIsPutBack(t *testing.T) {
 	b := readied(t, "repair")
 	b.r.Bike.Facts.RearFluid = "mineral"
 	oil, _ := shelf(b.r)
-	b.do(guided.Starts.Says(guided.Guided{Procedure: "bleed-push-rear", Bottle: &oil,
+	b.do(runlog.Starts.Says(runlog.Guided{Procedure: "bleed-push-rear", Bottle: &oil,
 		Choices: map[string]string{"start": "soft", "held": "pin", "lever": "tilted", "rise": "climbs"}}))
 	for n := 0; ; n++ {
 		require.Less(t, n, 60, "nothing was to be put back")
-		runs := work.Runs.Of(lay(b.w, b.r))
+		runs := runbench.Runs.Of(lay(b.w, b.r))
 		run := runs[len(runs)-1]
 		if run.Now.Recalls != "" {
 			assert.Equal(t, "3 clicks", run.Recalled)
 			return
 		}
 		if run.Now.Record != nil && run.Now.Record.Note != "" {
-			b.refused(guided.Steps.Says(guided.StepDone{Run: run.ID, Step: run.Now.ID,
+			b.refused(runlog.Steps.Says(runlog.StepDone{Run: run.ID, Step: run.Now.ID,
 				Place: run.Place}), "note", "Write it down first")
 		}
 		b.goesStep(run)

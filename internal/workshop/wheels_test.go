@@ -274,7 +274,7 @@ func TestATensionIsReadByAGaugesTable(t *testing.T) {
 		"  table: |\n    reading,round 2.0,round 1.8\n    20,480,610\n    25,720,930\n"})
 	require.NoError(t, err)
 	w.shelf.Store(own)
-	assert.Equal(t, []wheels.GaugeKnown{{ID: "first", Name: "The first bench's",
+	assert.Equal(t, []wheels.GaugeFacts{{ID: "first", Name: "The first bench's",
 		Kinds: []string{"round 2.0", "round 1.8"}}},
 		wheels.KnownOf(lay(w, r))[1].Gauges)
 	read := wheels.WheelRead{Stand: bench().ID, What: "gauge", Gauge: "first", Kind: "round 2.0",

@@ -20,22 +20,22 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/guides"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/practice"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/staff"
 	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/wheels"
-	"utensil/internal/workshop/work"
 	"utensil/knowledge"
 )
 
@@ -45,7 +45,7 @@ type Workshop struct {
 	*torque.Register
 	*stores.Drawers
 	*fluid.Shelf
-	*pressure.Rack
+	*gaugeshelf.Rack
 	*brakes.Planner
 	*door.Diary
 	*owner.Correspondence
@@ -73,7 +73,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
 	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store),
 		fluid.NewShelf(shop, store)
-	w.Rack = pressure.NewRack(shop, store)
+	w.Rack = gaugeshelf.NewRack(shop, store)
 	w.Drawers, w.Practice = stores.Open(shop, store), practice.NewDesk(shop, store)
 	w.Planner, w.Diary = brakes.NewPlanner(shop, store), door.NewDiary(shop, store)
 	w.Correspondence = owner.NewCorrespondence(shop, store, func(ctx context.Context, by record.Actor, job record.ID,
@@ -91,7 +91,7 @@ func Rules() record.Rules { return record.NewRules(subjects()...) }
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(),
 		inspect.Subject(), hunt.Subject(),
-		work.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
+		runbench.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
 		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(),
 		trial.Subject(), door.Subject(),
 		complaint.Subject(),
@@ -100,7 +100,7 @@ func subjects() []record.Subject {
 
 // lessons are what the subjects learn from the shop's past.
 func lessons(store Store) []record.Lesson {
-	return slices.Concat(inspect.Lessons(store), guided.Lessons(store), torque.Lessons(store),
+	return slices.Concat(inspect.Lessons(store), runlog.Lessons(store), torque.Lessons(store),
 		findings.Lessons(store), brakes.Lessons(store))
 }
 

@@ -9,8 +9,8 @@ import (
 	"utensil/core/tyre"
 	"utensil/core/wear"
 	"utensil/core/words"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -33,7 +33,7 @@ type TyreBench struct {
 	Refused string     `json:"refused,omitempty" doc:"why nothing is advised"`
 	Lacks   string     `json:"lacks,omitempty" enum:"tyre,rider" doc:"what is to be read first"`
 	Liked   []AirLiked `json:"liked" doc:"by this rider, by the ground's state"`
-	Flat    *FlatSeen  `json:"flat,omitempty" doc:"found last in this job"`
+	Flat    *FlatView  `json:"flat,omitempty" doc:"found last in this job"`
 	Topped  *Topped    `json:"topped,omitempty" doc:"sealant that it got last"`
 	Sealant *float64   `json:"sealant_ml,omitempty" doc:"of a tubeless tyre"`
 	Stands  AirStands  `json:"stands" doc:"its pressure in this job"`
@@ -51,7 +51,7 @@ type AirAdvice struct {
 	Least  float64 `json:"least_bar,omitempty"`
 	Says   string  `json:"says"`
 
-	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"what the shop's gauges show at it"`
+	Shows []gaugeshelf.GaugeShows `json:"shows,omitempty" doc:"what the shop's gauges show at it"`
 }
 
 // AirLiked is a pressure that was liked.
@@ -142,7 +142,7 @@ func (t *TyreBench) advise(s *record.Sheet, rider *RiderWeighed) {
 	t.Advice = &AirAdvice{Bar: pumped(a.Bar), From: pumped(a.From), To: pumped(a.To), Most: a.Most,
 		MostBy: a.MostBy, Least: w.Least,
 		Says: says(a)}
-	t.Advice.Shows = pressure.At(s, t.Advice.Bar)
+	t.Advice.Shows = gaugeshelf.At(s, t.Advice.Bar)
 }
 
 // limit is what tyre and rim bear together, bar, and which of them decides; 0 where nobody read it.
@@ -156,12 +156,12 @@ func (t *TyreBench) limit() (most float64, by string) {
 // over marks what is liked beyond what is borne now.
 func over(liked []AirLiked, most float64) {
 	for i := range liked {
-		liked[i].Over = most > 0 && liked[i].Bar > most*(1+gauges)
+		liked[i].Over = most > 0 && liked[i].Bar > most*(1+readError)
 	}
 }
 
-// gauges is how finely any gauge is read.
-const gauges = core.Needle
+// readError is how finely any gauge is read.
+const readError = core.Needle
 
 // pumped is a pressure as it is pumped, to the nearest twentieth of a bar, no higher than is
 // borne and no lower than the tyre needs.
@@ -187,16 +187,16 @@ func says(a tyre.Advice) string {
 	return out
 }
 
-// AirAsked is what a tyre, its rider or a leg comes to before it is written down: one of its
+// AirQuestion is what a tyre, its rider or a leg comes to before it is written down: one of its
 // parts is filled in.
-type AirAsked struct {
+type AirQuestion struct {
 	Tyre  *TyreRead     `json:"tyre,omitempty"`
 	Rider *RiderWeighed `json:"rider,omitempty"`
 	Sag   *SagRead      `json:"sag,omitempty"`
 }
 
 // Preview is the air bench with what is typed taken in. Nothing is kept of it.
-func Preview(s *record.Sheet, in AirAsked) (AirBench, error) {
+func Preview(s *record.Sheet, in AirQuestion) (AirBench, error) {
 	b := Of(s)
 	b.Tyres = append([]TyreBench{}, b.Tyres...)
 	if in.Rider != nil {
@@ -238,7 +238,7 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		switch {
 		case !last.Set:
 			o.Detail = "found at " + inspect.Bars(*last.Bar) + "; not set since"
-		case most > 0 && *last.Bar > most*(1+gauges):
+		case most > 0 && *last.Bar > most*(1+readError):
 			o.Mark, o.Detail = wear.Unsafe, fmt.Sprintf("left at %s: the %s bears %s",
 				inspect.Bars(*last.Bar), by, inspect.Bars(most))
 		default:

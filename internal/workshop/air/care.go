@@ -9,11 +9,11 @@ import (
 	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/core/words"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 // opens is the work that opens a leg once more, by the leg and by what was done to it last.
@@ -86,13 +86,13 @@ func unwritten(s *record.Sheet) (list []record.Obstacle) {
 func servedOnly(s *record.Sheet, leg string) bool {
 	_, in := Services.Last(s.Ledger, func(in *LegServed) bool { return in.Leg == leg })
 	return in == nil && slices.ContainsFunc(slices.Collect(maps.Values(opens[leg])),
-		func(o string) bool { return guided.DidAll(s, o) })
+		func(o string) bool { return runlog.DidAll(s, o) })
 }
 
 // toppedOnly says the same of a tyre's sealant.
 func toppedOnly(s *record.Sheet, end string) bool {
 	_, in := Toppings.Last(s.Ledger, func(in *SealantTopped) bool { return in.End == end })
-	return in == nil && guided.DidAll(s, "sealant-"+end)
+	return in == nil && runlog.DidAll(s, "sealant-"+end)
 }
 
 // fitted is when the leg that is on the bike was fitted; zero for one that was there before the

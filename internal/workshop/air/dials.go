@@ -20,8 +20,8 @@ type DialsCounted struct {
 	Asked       string `json:"asked,omitempty" doc:"why they are left otherwise than they were found"`
 }
 
-// DialsSeen is what is known of a leg's dials.
-type DialsSeen struct {
+// DialsView is what is known of a leg's dials.
+type DialsView struct {
 	Found *DialsCounted `json:"found,omitempty" doc:"in this job"`
 	Left  *DialsCounted `json:"left,omitempty" doc:"last, in whatever job"`
 	Owed  bool          `json:"owed,omitempty" doc:"they were counted in this job and not put back since"`
@@ -56,7 +56,7 @@ func (d DialsCounted) Says() string {
 }
 
 // dialsOf are a leg's dials.
-func dialsOf(s *record.Sheet, leg string) (seen DialsSeen) {
+func dialsOf(s *record.Sheet, leg string) (seen DialsView) {
 	left := func(d *DialsCounted) bool { return d.Leg == leg && d.Left }
 	_, seen.Left = Dials.Latest(s, left)
 	var found record.Entry

@@ -31,8 +31,8 @@ type TyreSearch struct {
 	Behind float64 `json:"behind_mm" doc:"the same the other way round: nobody knows how the tube lay"`
 }
 
-// FlatSeen is a flat with what it says.
-type FlatSeen struct {
+// FlatView is a flat with what it says.
+type FlatView struct {
 	ID record.ID `json:"id"`
 	FlatFound
 	Says string `json:"says"`
@@ -86,12 +86,12 @@ func checkFlat(s *record.Sheet, in FlatFound) (*FlatFound, error) {
 }
 
 // flatOn is the newest flat of a wheel in this job.
-func flatOn(s *record.Sheet, end string) *FlatSeen {
+func flatOn(s *record.Sheet, end string) *FlatView {
 	e, in := Flats.Last(s.Ledger, func(f *FlatFound) bool { return f.End == end })
 	if in == nil {
 		return nil
 	}
-	return &FlatSeen{e.ID, *in, behindHoles[in.Shape]}
+	return &FlatView{e.ID, *in, behindHoles[in.Shape]}
 }
 
 // SealantTopped is sealant that was filled in.

@@ -9,9 +9,9 @@ import (
 	"utensil/core/suspension"
 	"utensil/core/wear"
 	"utensil/core/words"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -84,7 +84,7 @@ func sagOf(s *record.Sheet, in SagRead) (*Sagged, error) {
 		*f.into = v
 	}
 	var err error
-	if out.Bar, _, err = pressure.Read(s, in.Gauge, "typed", out.Bar); err != nil {
+	if out.Bar, _, err = gaugeshelf.Read(s, in.Gauge, "typed", out.Bar); err != nil {
 		return nil, err
 	}
 	if out.Bar > out.Most {
@@ -129,7 +129,7 @@ const pumpsTo = 0.02
 // LegBench is a leg as the bench sees it.
 type LegBench struct {
 	Place  string     `json:"place" enum:"fork,shock"`
-	Reads  []SagSeen  `json:"reads" doc:"that tell of it as it is now, oldest first"`
+	Reads  []SagView  `json:"reads" doc:"that tell of it as it is now, oldest first"`
 	From   float64    `json:"from" doc:"of the travel: sag to set"`
 	To     float64    `json:"to"`
 	Maker  bool       `json:"maker,omitempty" doc:"its maker asks for that; else it is usual on such a leg"`
@@ -138,16 +138,16 @@ type LegBench struct {
 	Says   string     `json:"says"`
 	Mark   wear.Mark  `json:"mark" doc:"of its sag, its hours and what its seals pass, the worst"`
 	Before string     `json:"before" doc:"what is done before anything is opened"`
-	Dials  DialsSeen  `json:"dials"`
+	Dials  DialsView  `json:"dials"`
 	Due    *LegDue    `json:"due,omitempty" doc:"when it is to be opened again, by what was done to it last"`
 	Begins *LegBegins `json:"begins,omitempty" doc:"by the chart of this make and model, where somebody typed it"`
-	Nicks  []NickSeen `json:"nicks" doc:"marks that a seal may pass, found in this job"`
+	Nicks  []NickView `json:"nicks" doc:"marks that a seal may pass, found in this job"`
 
 	Unwritten bool `json:"unwritten,omitempty" doc:"it was served in this job, and nobody wrote down what went in and for how long it is good"`
 }
 
-// SagSeen is a sag that was read.
-type SagSeen struct {
+// SagView is a sag that was read.
+type SagView struct {
 	ID record.ID `json:"id"`
 	Sagged
 	By string `json:"by"`
@@ -162,7 +162,7 @@ type SagNext struct {
 	Held   bool       `json:"held,omitempty" doc:"its rider asks for more than it bears"`
 	Own    bool       `json:"own,omitempty" doc:"by how this leg answered, from two of its readings"`
 
-	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"what the shop's gauges show at it"`
+	Shows []gaugeshelf.GaugeShows `json:"shows,omitempty" doc:"what the shop's gauges show at it"`
 }
 
 // airOut is why the air comes out first (common caution).
@@ -184,16 +184,16 @@ func legs(s *record.Sheet) []LegBench {
 		if springs == "rigid" || leg == "shock" && springs != "full" {
 			continue
 		}
-		b := LegBench{Place: leg, Reads: []SagSeen{}, Liked: liked(s, leg), Before: airOut,
+		b := LegBench{Place: leg, Reads: []SagView{}, Liked: liked(s, leg), Before: airOut,
 			Dials: dialsOf(s, leg), Due: dueOf(s, leg), Nicks: nicksOn(s, leg), Unwritten: servedOnly(s, leg)}
 		for e, in := range Sags.Both(s) {
 			if in.Leg != leg || in.Sagged == nil {
 				continue
 			}
 			if in.Opened {
-				b.Reads = []SagSeen{}
+				b.Reads = []SagView{}
 			}
-			b.Reads = append(b.Reads, SagSeen{e.ID, *in.Sagged, e.ByName})
+			b.Reads = append(b.Reads, SagView{e.ID, *in.Sagged, e.ByName})
 		}
 		var last Sagged
 		if n := len(b.Reads); n > 0 {
@@ -235,7 +235,7 @@ func (b *LegBench) advise(s *record.Sheet, set suspension.Target) {
 		b.Next.Target = &wear.Span{From: b.Next.Bar * (1 - pumpsTo), To: b.Next.Bar * (1 + pumpsTo)}
 	}
 	if !next.Within {
-		b.Next.Shows = pressure.At(s, b.Next.Bar)
+		b.Next.Shows = gaugeshelf.At(s, b.Next.Bar)
 	}
 	share := fmt.Sprintf("It sinks %.0f %% of its travel", 100*last.Share)
 	switch {
@@ -318,7 +318,7 @@ func (b *LegBench) sticks() string {
 		return ""
 	}
 	was, is := b.Reads[n-2], b.Reads[n-1]
-	if math.Abs(is.Bar/was.Bar-1) > gauges || math.Abs(is.Share-was.Share) <= apart {
+	if math.Abs(is.Bar/was.Bar-1) > readError || math.Abs(is.Share-was.Share) <= apart {
 		return ""
 	}
 	return fmt.Sprintf("Twice at one pressure, and %.0f mm apart: its seals stick. Push it through its "+

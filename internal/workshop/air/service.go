@@ -9,8 +9,8 @@ import (
 	"utensil/core/measure"
 	"utensil/core/suspension"
 	"utensil/core/words"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 // LegServed is a leg that was opened and served, by its manual's figures.
@@ -59,7 +59,7 @@ var Services = record.NewKind(record.Kind[LegServed]{Name: "leg_served", By: rec
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	for e, in := range Services.Ever(s.Ledger) {
 		o, sold := s.Book.Operation(opens[in.Leg][in.What])
-		if sold && !guided.DidAll(s, o.ID) {
+		if sold && !runlog.DidAll(s, o.ID) {
 			list = append(list, record.Disturbance{Since: e.ID, Says: "the " + in.Leg + " was opened",
 				Joints: record.Loosens(s, o),
 				Tests:  record.EveryTest})

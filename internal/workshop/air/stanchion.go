@@ -32,8 +32,8 @@ type NickJudged struct {
 	Says   string          `json:"says"`
 }
 
-// NickSeen is one as the bench sees it.
-type NickSeen struct {
+// NickView is one as the bench sees it.
+type NickView struct {
 	ID   record.ID `json:"id"`
 	Side string    `json:"side"`
 	Felt string    `json:"felt"`
@@ -82,25 +82,25 @@ func checkNick(s *record.Sheet, in NickFound) (*NickFound, error) {
 }
 
 // nicksOn are the marks of a leg that were found in this job.
-func nicksOn(s *record.Sheet, leg string) []NickSeen {
-	list := []NickSeen{}
+func nicksOn(s *record.Sheet, leg string) []NickView {
+	list := []NickView{}
 	for e, in := range Nicks.All(s.Ledger) {
 		if in.Leg == leg && in.Nick != nil {
-			list = append(list, NickSeen{e.ID, in.Side, string(in.Felt), *in.Nick, e.ByName})
+			list = append(list, NickView{e.ID, in.Side, string(in.Felt), *in.Nick, e.ByName})
 		}
 	}
 	return list
 }
 
 // Seen is what was found wrong with tyres and legs at their bench.
-func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
+func Seen(s *record.Sheet) (list []inspect.BenchView) {
 	for _, leg := range []string{"fork", "shock"} {
 		for _, n := range nicksOn(s, leg) {
 			if !n.Mark.Worse(wear.Sound) {
 				continue
 			}
 			e, _ := s.Ledger.Find(n.ID)
-			seen := inspect.BenchSeen{Entry: e, Point: leg, Mark: n.Mark, Reason: n.Says,
+			seen := inspect.BenchView{Entry: e, Point: leg, Mark: n.Mark, Reason: n.Says,
 				Title: fmt.Sprintf("%s: a mark that a nail feels, %s mm over the seal",
 					words.Capital(leg), measure.Format(n.Above))}
 			switch n.Fate {
@@ -114,7 +114,7 @@ func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
 	}
 	for e, in := range Tyres.All(s.Ledger) {
 		if in.MadeFor == "no" {
-			list = append(list, inspect.BenchSeen{Entry: e, Point: in.End + "-tyre", Mark: wear.Unsafe,
+			list = append(list, inspect.BenchView{Entry: e, Point: in.End + "-tyre", Mark: wear.Unsafe,
 				Reason: blowsOff,
 				Title:  words.Capital(in.End) + " tyre: not made for its rim without hooks",
 				Cures:  []string{"tyre-" + in.End}})
@@ -123,7 +123,7 @@ func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
 	for _, t := range Of(s).Tyres {
 		if t.Flat != nil && t.Flat.Shape == "wall" {
 			e, _ := s.Ledger.Find(t.Flat.ID)
-			list = append(list, inspect.BenchSeen{Entry: e, Point: t.End + "-tyre", Mark: wear.Unsafe,
+			list = append(list, inspect.BenchView{Entry: e, Point: t.End + "-tyre", Mark: wear.Unsafe,
 				Title: words.Capital(t.End) + " tyre: its wall is cut", Reason: behindHoles["wall"],
 				Cures: []string{"tyre-" + t.End}})
 		}

@@ -4,8 +4,8 @@ import (
 	"fmt"
 
 	"utensil/core/wear"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -39,17 +39,17 @@ func (t *TyreBench) stands(s *record.Sheet) AirStands {
 		liked = liked || !l.Over && bar >= l.Bar*(1-likes) && bar <= l.Bar*(1+likes)
 	}
 	switch {
-	case most > 0 && bar > most*(1+gauges):
+	case most > 0 && bar > most*(1+readError):
 		a.Mark, a.Says, a.Goes = wear.Unsafe, fmt.Sprintf("The %s bears %s.", by, inspect.Bars(most)), false
-	case read && bar < t.Read.Tyre.Least*(1-gauges):
+	case read && bar < t.Read.Tyre.Least*(1-readError):
 		a.Mark, a.Says, a.Goes = wear.Due, fmt.Sprintf("The tyre needs %s.", inspect.Bars(t.Read.Tyre.Least)), false
-	case most > 0 && bar+doubt(s, last) > most*(1+gauges):
+	case most > 0 && bar+doubt(s, last) > most*(1+readError):
 		a.Mark, a.Says = wear.Watch, fmt.Sprintf("The %s bears %s, and by its gauge it may be more: "+
 			"check the gauge, or leave it lower.", by,
 			inspect.Bars(most))
 	case liked:
 		a.Says, a.Goes = "As this rider likes it.", true
-	case t.Advice != nil && (bar < t.Advice.From*(1-gauges) || bar > t.Advice.To*(1+gauges)):
+	case t.Advice != nil && (bar < t.Advice.From*(1-readError) || bar > t.Advice.To*(1+readError)):
 		a.Mark = wear.Watch
 		a.Says = fmt.Sprintf("For this rider between %s and %s.", inspect.Bars(t.Advice.From),
 			inspect.Bars(t.Advice.To))
@@ -72,7 +72,7 @@ func doubt(s *record.Sheet, in *inspect.Air) float64 {
 	if in.Shown != nil {
 		shown = *in.Shown
 	}
-	return pressure.Doubt(s, in.Gauge, shown)
+	return gaugeshelf.Doubt(s, in.Gauge, shown)
 }
 
 // likes is how near to what a rider likes is the same to them, as a share (our own judgement).

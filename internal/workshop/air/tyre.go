@@ -9,9 +9,9 @@ import (
 	"utensil/core/measure"
 	"utensil/core/tyre"
 	"utensil/core/words"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -31,11 +31,11 @@ type TyreRead struct {
 	MadeFor  string `json:"made_for,omitempty" enum:"yes,no" doc:"whether the tyre's maker says that it goes on a rim without hooks; asked of those alone"`
 	Tubeless bool   `json:"tubeless,omitempty"`
 
-	Tyre *TyreFigured `json:"tyre,omitempty" readOnly:"true"`
+	Tyre *TyreAnswer `json:"tyre,omitempty" readOnly:"true"`
 }
 
-// TyreFigured is what that comes to.
-type TyreFigured struct {
+// TyreAnswer is what that comes to.
+type TyreAnswer struct {
 	As      string  `json:"as" doc:"in the metric way"`
 	Seat    int     `json:"seat_mm" doc:"bead seat diameter (ISO 5775)"`
 	Width   float64 `json:"width_mm"`
@@ -135,7 +135,7 @@ func seatOf(s *record.Sheet, end string) int {
 }
 
 // read is what a tyre comes to, on a wheel of a bead seat.
-func read(seat int, rims tyre.Rims, in TyreRead) (*TyreFigured, error) {
+func read(seat int, rims tyre.Rims, in TyreRead) (*TyreAnswer, error) {
 	sizes, err := tyre.Read(in.Marking)
 	if err != nil {
 		return nil, record.Refuse("marking", "%s", words.Sentence(err))
@@ -144,7 +144,7 @@ func read(seat int, rims tyre.Rims, in TyreRead) (*TyreFigured, error) {
 	if err != nil {
 		return nil, err
 	}
-	t := TyreFigured{As: size.As, Seat: size.Seat, Width: size.Width}
+	t := TyreAnswer{As: size.As, Seat: size.Seat, Width: size.Width}
 	if strings.TrimSpace(in.Width) != "" {
 		if t.Width, err = record.ReadFigure("width", in.Width, measure.Millimetre,
 			measure.Range{Min: 16, Max: 130}); err != nil {
@@ -186,7 +186,7 @@ func read(seat int, rims tyre.Rims, in TyreRead) (*TyreFigured, error) {
 }
 
 // fitted says what the tyre goes together with: its rim, its frame, a tube.
-func (t *TyreFigured) fitted(rims tyre.Rims, in TyreRead) error {
+func (t *TyreAnswer) fitted(rims tyre.Rims, in TyreRead) error {
 	if !in.Tubeless {
 		t.Tube = fmt.Sprintf("A tube for %d whose range holds %s mm.", t.Seat, measure.Format(math.Round(t.Width)))
 	}
@@ -280,11 +280,11 @@ func checkLiking(s *record.Sheet, in Liking) (*Liking, error) {
 	if err != nil {
 		return nil, err
 	}
-	bar, _, err := pressure.Read(s, in.Gauge, "typed", typed)
+	bar, _, err := gaugeshelf.Read(s, in.Gauge, "typed", typed)
 	if err != nil {
 		return nil, err
 	}
-	if _, most, by := bornAt(s, in.Place); most > 0 && bar > most*(1+gauges) {
+	if _, most, by := bornAt(s, in.Place); most > 0 && bar > most*(1+readError) {
 		return nil, record.Refuse("typed", "%s is more than the %s bears: %s. It is not kept as liked.",
 			inspect.Bars(bar), by,
 			inspect.Bars(most))

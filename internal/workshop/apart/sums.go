@@ -14,8 +14,8 @@ import (
 	"utensil/knowledge"
 )
 
-// SumAsked is arithmetic of an assembly, each figure as it was typed.
-type SumAsked struct {
+// SumQuestion is arithmetic of an assembly, each figure as it was typed.
+type SumQuestion struct {
 	What    string            `json:"what" enum:"stack,play,clearance,shell,press,line,knock"`
 	Figures map[string]string `json:"figures"`
 	Ticks   []string          `json:"ticks,omitempty" doc:"what is so: thread of a shell; mech of a chain's line; straight, turned, cup, legs, hub of a knock"`
@@ -35,7 +35,7 @@ type Sum struct {
 }
 
 // Reckon does the arithmetic of an assembly. It records nothing.
-func Reckon(book *knowledge.Book, in SumAsked) (Sum, error) {
+func Reckon(book *knowledge.Book, in SumQuestion) (Sum, error) {
 	f := figures{typed: in.Figures}
 	var sum Sum
 	var err error

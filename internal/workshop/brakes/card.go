@@ -11,9 +11,9 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 // RidingCard tells the owner how to bed in what was fitted; empty when nothing asks for it.
@@ -71,7 +71,7 @@ func weak(s *record.Sheet) (ends []string) {
 		}
 		done := slices.ContainsFunc(agree.Proposals.Of(s),
 			func(i agree.ItemView) bool { return i.Work != nil && i.Item.Operation == o.ID })
-		ran, _ := guided.Ran(s, o.ID)
+		ran, _ := runlog.Ran(s, o.ID)
 		_, fitted := parts.Puttings.Last(s.Ledger,
 			func(in *parts.Putting) bool { return slices.Contains(o.Fits, in.Place) })
 		if done || ran || fitted != nil {

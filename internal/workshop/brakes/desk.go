@@ -15,8 +15,8 @@ import (
 
 // The brake desk answers the arithmetic of a brake. It records nothing.
 
-// NeedAsked asks how much fluid a bleed takes.
-type NeedAsked struct {
+// NeedQuestion asks how much fluid a bleed takes.
+type NeedQuestion struct {
 	Circuit brake.Circuit `json:"circuit"`
 	School  brake.School  `json:"school" enum:"lever_end,push,two_syringe,colour"`
 	Fresh   float64       `json:"fresh" doc:"share of fresh fluid wanted, 0 to under 1"`
@@ -24,7 +24,7 @@ type NeedAsked struct {
 }
 
 // Need says how much fluid a bleed takes.
-func Need(in NeedAsked) (brake.Need, error) {
+func Need(in NeedQuestion) (brake.Need, error) {
 	if err := in.Circuit.Validate(); err != nil {
 		return brake.Need{}, record.Refuse("circuit", "%s", words.Sentence(err))
 	}
@@ -35,14 +35,14 @@ func Need(in NeedAsked) (brake.Need, error) {
 	return need, nil
 }
 
-// RiseAsked asks where air stays in a line.
-type RiseAsked struct {
+// RiseQuestion asks where air stays in a line.
+type RiseQuestion struct {
 	Line []brake.Segment `json:"line" maxItems:"30" doc:"from the caliper to the lever"`
 	Bore float64         `json:"bore_mm"`
 }
 
 // Rise says where air stays and what helps.
-func Rise(in RiseAsked) (brake.Rise, error) {
+func Rise(in RiseQuestion) (brake.Rise, error) {
 	r, err := brake.CheckRise(in.Line, in.Bore)
 	if err != nil {
 		return r, record.Refuse("line", "%s", words.Sentence(err))
@@ -77,8 +77,8 @@ func AirInLine(p brake.Pull) (AirFound, error) {
 	return found, nil
 }
 
-// HillAsked asks what a descent does to a brake.
-type HillAsked struct {
+// HillQuestion asks what a descent does to a brake.
+type HillQuestion struct {
 	Rotor  brake.Rotor `json:"rotor"`
 	Rider  brake.Rider `json:"rider"`
 	Hill   brake.Hill  `json:"hill"`
@@ -117,7 +117,7 @@ const caliperShare = 0.5
 const nearBoiling = 25.0
 
 // Hill compares the heat of a descent with what the fluid stands.
-func Hill(in HillAsked) (HillSays, error) {
+func Hill(in HillQuestion) (HillSays, error) {
 	for field, err := range map[string]error{"rotor": in.Rotor.Validate(), "hill": in.Hill.Validate()} {
 		if err != nil {
 			return HillSays{}, record.Refuse(field, "%s", words.Sentence(err))
@@ -155,7 +155,7 @@ func Hill(in HillAsked) (HillSays, error) {
 
 // boiling is where the fluid boils, with the words that say so; nil where nobody knows. Mineral
 // oil takes up no water: it is judged by water only where some may have got in.
-func (in HillAsked) boiling() (*brake.Boiling, string, error) {
+func (in HillQuestion) boiling() (*brake.Boiling, string, error) {
 	at := func(c float64) *brake.Boiling { return &brake.Boiling{Low: c, Likely: c, High: c} }
 	grade, regulated := brake.GradeOf(in.Grade)
 	switch {
@@ -174,8 +174,8 @@ func (in HillAsked) boiling() (*brake.Boiling, string, error) {
 	return nil, "", nil
 }
 
-// BedAsked asks for a plan of bedding in.
-type BedAsked struct {
+// BedQuestion asks for a plan of bedding in.
+type BedQuestion struct {
 	Rotor brake.Rotor `json:"rotor"`
 	Rider brake.Rider `json:"rider"`
 	Air   float64     `json:"air_c"`
@@ -194,7 +194,7 @@ type BedPlan struct {
 }
 
 // Bed lays the schools of bedding in side by side.
-func Bed(book *knowledge.Book, in BedAsked) ([]BedPlan, error) {
+func Bed(book *knowledge.Book, in BedQuestion) ([]BedPlan, error) {
 	out := []BedPlan{}
 	for _, s := range book.Bedding {
 		plan, err := in.Rotor.Bed(in.Rider, s.Stages, in.Air, in.Share)
@@ -220,13 +220,13 @@ func along(scheme []brake.Stage, level float64) string {
 	return words.Capital(fmt.Sprintf("%s along %.0f m of road.", words.Times(passes), level))
 }
 
-// DialAsked is dial readings as typed, parted by blanks, slashes or semicolons.
-type DialAsked struct {
+// DialQuestion is dial readings as typed, parted by blanks, slashes or semicolons.
+type DialQuestion struct {
 	Typed string `json:"typed" maxLength:"600"`
 }
 
 // Runout fits the wobble of a rotor to dial readings.
-func Runout(in DialAsked) (brake.Runout, error) {
+func Runout(in DialQuestion) (brake.Runout, error) {
 	var dial []float64
 	for word := range strings.FieldsFuncSeq(in.Typed, func(r rune) bool {
 		return r == ' ' || r == '/' || r == ';' || r == '\n' ||
@@ -249,22 +249,22 @@ func Runout(in DialAsked) (brake.Runout, error) {
 	return r, nil
 }
 
-// SmallAsked asks one of the small questions of a brake; the others are left out.
-type SmallAsked struct {
-	Pads   *PadsAsked   `json:"pads,omitempty"`
-	Piston *PistonAsked `json:"piston,omitempty"`
-	Arms   *brake.Arms  `json:"arms,omitempty"`
-	Cable  *brake.Cable `json:"cable,omitempty"`
+// SmallQuestion asks one of the small questions of a brake; the others are left out.
+type SmallQuestion struct {
+	Pads   *PadsQuestion   `json:"pads,omitempty"`
+	Piston *PistonQuestion `json:"piston,omitempty"`
+	Arms   *brake.Arms     `json:"arms,omitempty"`
+	Cable  *brake.Cable    `json:"cable,omitempty"`
 }
 
-// PadsAsked asks whether pads suit a rotor.
-type PadsAsked struct {
+// PadsQuestion asks whether pads suit a rotor.
+type PadsQuestion struct {
 	Pads   brake.Compound `json:"pads" enum:"resin,sintered"`
 	Bedded brake.Compound `json:"bedded,omitempty" enum:"resin,sintered" doc:"what the rotor was bedded with; left out when new or resurfaced"`
 }
 
-// PistonAsked asks whether a lever piston has swollen.
-type PistonAsked struct {
+// PistonQuestion asks whether a lever piston has swollen.
+type PistonQuestion struct {
 	Measured float64 `json:"measured_mm"`
 	Nominal  float64 `json:"nominal_mm"`
 }
@@ -276,7 +276,7 @@ type Said struct {
 }
 
 // Small answers one of the small questions of a brake.
-func Small(in SmallAsked) (Said, error) {
+func Small(in SmallQuestion) (Said, error) {
 	wrong := func(field string, err error) (Said, error) {
 		return Said{}, record.Refuse(field, "%s", words.Sentence(err))
 	}

@@ -21,8 +21,8 @@ type LeverPull struct {
 	Air float64 `json:"air_ml" readOnly:"true"`
 }
 
-// PullSeen is the air found in a line at one time.
-type PullSeen struct {
+// PullView is the air found in a line at one time.
+type PullView struct {
 	First float64   `json:"first_mm"`
 	Air   float64   `json:"air_ml"`
 	By    string    `json:"by"`
@@ -42,12 +42,12 @@ func checkPull(s *record.Sheet, in LeverPull) (*LeverPull, error) {
 }
 
 // pulls lists the air found in one brake, oldest first.
-func pulls(s *record.Sheet, end string) []PullSeen {
-	out := []PullSeen{}
+func pulls(s *record.Sheet, end string) []PullView {
+	out := []PullView{}
 	for n, l := range s.Ledgers() {
 		for e, in := range Pulls.All(l) {
 			if p := in; p.End == end {
-				out = append(out, PullSeen{First: p.First, Air: p.Air, By: e.ByName, At: e.At, Here: n == 1})
+				out = append(out, PullView{First: p.First, Air: p.Air, By: e.ByName, At: e.At, Here: n == 1})
 			}
 		}
 	}
@@ -85,7 +85,7 @@ func usualAir(s *record.Sheet, b record.Bike, end string) []float64 {
 }
 
 // airSays compares the last air found with how brakes are usually left here.
-func airSays(pulls []PullSeen, usual []float64) string {
+func airSays(pulls []PullView, usual []float64) string {
 	if len(pulls) == 0 {
 		return ""
 	}

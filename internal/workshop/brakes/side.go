@@ -23,7 +23,7 @@ type BrakeSide struct {
 	Months  int              `json:"months,omitempty" doc:"since its fluid was changed here"`
 	Boils   *brake.Boiling   `json:"boils,omitempty" doc:"an estimate: a test strip knows"`
 	Says    string           `json:"says" doc:"what the fluid's age means"`
-	Pulls   []PullSeen       `json:"pulls" doc:"air found in the line, oldest first"`
+	Pulls   []PullView       `json:"pulls" doc:"air found in the line, oldest first"`
 	AirSays string           `json:"air_says,omitempty" doc:"the last of them against what is usual here"`
 	Circuit brake.Circuit    `json:"circuit" doc:"about what it holds; change it where it is known better"`
 	Points  []string         `json:"points" doc:"points of the walk-round on this brake"`
@@ -42,7 +42,7 @@ func Sides(s *record.Sheet) []BrakeSide {
 			continue
 		}
 		family, circuit := fluid.Circuit(s, e)
-		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Pulls: []PullSeen{},
+		b := BrakeSide{End: e, Kind: kind, Circuit: circuit, Points: []string{}, Pulls: []PullView{},
 			Offers: guides.For(s, e)}
 		for _, p := range pointsOf(s, e) {
 			b.Points = append(b.Points, p.ID)

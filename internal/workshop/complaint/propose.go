@@ -9,8 +9,8 @@ import (
 	"utensil/knowledge"
 )
 
-// ComplaintHeard is a part of what the owner said, and what it sounds like.
-type ComplaintHeard struct {
+// ComplaintAnswer is a part of what the owner said, and what it sounds like.
+type ComplaintAnswer struct {
 	Words string `json:"words"`
 	Fault string `json:"fault,omitempty"`
 	Name  string `json:"name,omitempty" doc:"of the fault; left out for something else"`
@@ -21,10 +21,10 @@ const mostProposed = 12
 
 // Propose takes what the owner said apart, and says what each part sounds like on this bike. What
 // sounds like nothing is something else, as it stands.
-func Propose(book *knowledge.Book, f bike.Facts, said string) []ComplaintHeard {
-	list := []ComplaintHeard{}
+func Propose(book *knowledge.Book, f bike.Facts, said string) []ComplaintAnswer {
+	list := []ComplaintAnswer{}
 	for _, part := range parts(said) {
-		p := ComplaintHeard{Words: part}
+		p := ComplaintAnswer{Words: part}
 		if fault, sounds := hunt.SoundsLike(book, f, part); sounds {
 			p.Fault, p.Name = fault.ID, fault.Name
 		}

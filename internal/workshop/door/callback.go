@@ -10,10 +10,10 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 )
 
@@ -173,7 +173,7 @@ func answers(s *record.Sheet, c record.CallBack) bool {
 				func(b torque.BoltView) bool { return b.Fastener == id && b.Settled })
 		})
 	case c.Operation != "":
-		return guided.DidAll(s, c.Operation)
+		return runlog.DidAll(s, c.Operation)
 	case c.Point != "":
 		_, read := inspect.ReadingOf(s, c.Point)
 		return read != nil && !read.PassedOver && c.DueIn(s, record.EarlyDays)
@@ -205,7 +205,7 @@ func Calling(s *record.Sheet) []Called {
 
 // comesBack lists the call-backs that the job's finished runs ask for.
 func comesBack(s *record.Sheet) (out []record.CallBack) {
-	for _, r := range guided.Finished.Of(s) {
+	for _, r := range runlog.Finished.Of(s) {
 		for _, c := range r.Work.Comes {
 			back := record.CallBack{JobID: s.Job.ID, BikeID: s.Bike.ID, Fasteners: []string{},
 				State: "open", What: c.What, Operation: c.Operation,

@@ -4,10 +4,10 @@ import (
 	"utensil/core/wear"
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 )
 
@@ -18,7 +18,7 @@ import (
 func lookedAgain(s *record.Sheet, f FindingView, i agree.ItemView) bool {
 	if f.Point != "" {
 		if e, read := inspect.ReadingOf(s, f.Point); read != nil &&
-			s.Knew(guided.Since(s, i, f.Point), e.ID) && !read.PassedOver {
+			s.Knew(runlog.Since(s, i, f.Point), e.ID) && !read.PassedOver {
 			if j := inspect.Judged(s, read); j != nil && j.Mark != wear.Unsafe {
 				return true
 			}
@@ -34,7 +34,7 @@ func lookedAgain(s *record.Sheet, f FindingView, i agree.ItemView) bool {
 	if f.hunt != nil && i.Item.OnTheWay {
 		return true
 	}
-	since := guided.Since(s, i, f.Point)
+	since := runlog.Since(s, i, f.Point)
 	for e, in := range Looks.All(s.Ledger) {
 		if s.Current(in.Finding) == f.ID && s.Knew(since, e.ID) {
 			return true

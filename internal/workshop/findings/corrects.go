@@ -4,11 +4,11 @@ import (
 	"cmp"
 
 	"utensil/core/words"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 )
 
@@ -23,7 +23,7 @@ func corrects(s *record.Sheet, c record.Correction) error {
 	if parts.Takings.In(c.Old.Content) != nil && c.TakenBack {
 		return slip(c, f, record.Withdrawals.In(c.New.Content).Reason) // it did not come off
 	}
-	if (guided.Steps.In(c.Old.Content) != nil || hunt.Clues.In(c.Old.Content) != nil) && c.TakenBack {
+	if (runlog.Steps.In(c.Old.Content) != nil || hunt.Clues.In(c.Old.Content) != nil) && c.TakenBack {
 		return slip(c, f, record.Withdrawals.In(c.New.Content).Reason) // another answer was meant
 	}
 	if c.TakenBack {

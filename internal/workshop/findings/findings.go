@@ -6,10 +6,10 @@ import (
 
 	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/knowledge"
 )
 
@@ -155,7 +155,7 @@ func (f FindingView) Covers(i agree.ItemView, s *record.Sheet) bool {
 		cures = named
 	}
 	// Who did it knew of what was seen: what was done before, or elsewhere, has put nothing of it right.
-	knowing := i.Work == nil || s.Knew(f.ID, guided.Since(s, i, f.Point))
+	knowing := i.Work == nil || s.Knew(f.ID, runlog.Since(s, i, f.Point))
 	return cures && knowing
 }
 

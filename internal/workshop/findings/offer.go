@@ -5,9 +5,9 @@ import (
 	"time"
 
 	"utensil/core/estimate"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/knowledge"
 )
 
@@ -90,7 +90,7 @@ var rescueSays = map[estimate.Worth]string{
 
 // Offer is catalogue work with the shop's prices.
 func Offer(s *record.Sheet, o knowledge.Operation) Suggestion {
-	minutes, times := guided.Takes(s, o)
+	minutes, times := runlog.Takes(s, o)
 	out := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times,
 		Labour: estimate.Labour(minutes, s.Settings.Hourly)}
 	out.Parts, out.Lacks = parts.Priced(s, o)

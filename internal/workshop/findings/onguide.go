@@ -4,17 +4,17 @@ import (
 	"slices"
 
 	"utensil/core/wear"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/knowledge"
 )
 
 // onGuides is what was seen to be wrong at the steps of guided work, that of runs given up as well.
 func onGuides(s *record.Sheet) (found []FindingView) {
-	for run, in := range guided.Starts.Ever(s.Ledger) {
-		steps := guided.Done(s, run.ID)
-		for _, x := range in.Work.Procedure.Found(guided.Marks(steps)) {
+	for run, in := range runlog.Starts.Ever(s.Ledger) {
+		steps := runlog.Done(s, run.ID)
+		for _, x := range in.Work.Procedure.Found(runlog.Marks(steps)) {
 			e := steps[x.Mark]
 			f := FindingView{ID: e.ID, Title: x.Find.Title, Mark: wear.Mark(x.Find.Mark),
 				Reason: x.Find.Why, By: e.ByName, At: e.At}

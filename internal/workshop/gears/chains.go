@@ -11,7 +11,7 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureChain(_ *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in, t := asked.Chain, typed{}
 	rings, sprockets := t.teeth("chain.rings", in.Rings), t.teeth("chain.sprockets", in.Sprockets)
 	stay, grows := t.figure("chain.stay", in.Stay, measure.Millimetre),
@@ -43,7 +43,7 @@ func figureChain(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
 	return nil
 }
 
-func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureSingle(s *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in, t := asked.Single, typed{}
 	ring, sprocket := t.count("single.ring", in.Ring), t.count("single.sprocket", in.Sprocket)
 	from, room := t.figure("single.from", in.From, measure.Millimetre),
@@ -56,7 +56,7 @@ func figureSingle(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	if err != nil {
 		return err
 	}
-	f := &SingleFigured{Exact: exact, Takes: []int{}}
+	f := &SingleAnswer{Exact: exact, Takes: []int{}}
 	if f.Links = even(exact); strings.TrimSpace(in.Links) != "" {
 		f.Links = t.count("single.links", in.Links)
 	}
@@ -98,7 +98,7 @@ func even(links float64) int {
 	return n + n%2
 }
 
-func sayAxle(f *SingleFigured, from float64) string {
+func sayAxle(f *SingleAnswer, from float64) string {
 	at := round(f.Slot.Between-from, 10)
 	way := "back"
 	if f.Slot.Moved < 0 {
@@ -119,7 +119,7 @@ type run struct {
 }
 
 // tensionOf judges a chain by how far its middle moves.
-func tensionOf(f *SingleFigured, r run, cased bool, out *GearFigured) error {
+func tensionOf(f *SingleAnswer, r run, cased bool, out *GearAnswer) error {
 	verdict, err := gear.Tension(r.moves, r.between, r.brakes)
 	if err != nil {
 		return err

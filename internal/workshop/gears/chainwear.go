@@ -13,10 +13,10 @@ import (
 	"utensil/knowledge"
 )
 
-func figureWorn(s *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureWorn(s *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in, t := asked.Worn, typed{}
 	teeth, chains := t.teeth("worn.sprockets", in.Sprockets), t.count("worn.chains", in.Chains)
-	f := &WornFigured{}
+	f := &WornAnswer{}
 	if in.By == "gauge" {
 		f.Longer = t.figure("worn.gauge", in.Gauge, measure.Percent)
 	} else {

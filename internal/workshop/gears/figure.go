@@ -12,26 +12,26 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// GearFigured is what a bench comes to: a verdict in a line, what to do in its order, and what is
+// GearAnswer is what a bench comes to: a verdict in a line, what to do in its order, and what is
 // drawn of it.
-type GearFigured struct {
+type GearAnswer struct {
 	Bench  string         `json:"bench" enum:"ratio,chain,single,worn,path,front,hanger,hub,wired"`
 	Mark   wear.Mark      `json:"mark"`
 	Finds  string         `json:"finds,omitempty" doc:"what it is called as a finding; left out where nothing waits"`
 	Says   string         `json:"says"`
 	Do     []gear.Advised `json:"do" doc:"in their order; what comes later waits for the first"`
-	Ratio  *RatioFigured  `json:"ratio,omitempty"`
+	Ratio  *RatioAnswer   `json:"ratio,omitempty"`
 	Chain  *gear.Derailed `json:"chain,omitempty"`
 	Pairs  []ChainPair    `json:"pairs,omitempty" doc:"of a chain with a mech: the longest way and the shortest"`
-	Single *SingleFigured `json:"single,omitempty"`
-	Worn   *WornFigured   `json:"worn,omitempty"`
+	Single *SingleAnswer  `json:"single,omitempty"`
+	Worn   *WornAnswer    `json:"worn,omitempty"`
 	Path   *gear.Path     `json:"path,omitempty"`
 	Hanger *gear.Hanger   `json:"hanger,omitempty"`
 	wait   bool
 }
 
-// RatioFigured is a bike's gears, now and after a change.
-type RatioFigured struct {
+// RatioAnswer is a bike's gears, now and after a change.
+type RatioAnswer struct {
 	Now    gear.Geared  `json:"now"`
 	Then   *gear.Geared `json:"then,omitempty"`
 	Change string       `json:"change,omitempty"`
@@ -49,8 +49,8 @@ type ChainPair struct {
 	Links    float64 `json:"links"`
 }
 
-// SingleFigured is a chain on one ring and one sprocket.
-type SingleFigured struct {
+// SingleAnswer is a chain on one ring and one sprocket.
+type SingleAnswer struct {
 	Links   int        `json:"links" doc:"of the chain: as typed, or the shortest that goes on"`
 	Exact   float64    `json:"exact" doc:"the way round with the axle where it lies, in links"`
 	Slot    *gear.Slot `json:"slot"`
@@ -59,18 +59,18 @@ type SingleFigured struct {
 	Moves   wear.Scale `json:"moves" doc:"how far its middle may move, up and down together"`
 }
 
-// WornFigured is a worn chain on its sprockets.
-type WornFigured struct {
+// WornAnswer is a worn chain on its sprockets.
+type WornAnswer struct {
 	Longer    float64         `json:"longer" doc:"per cent"`
 	Sprockets []gear.Skipping `json:"sprockets"`
 }
 
 // Figure works out what a bench is asked.
-func Figure(s *record.Sheet, in GearAsked) (GearFigured, error) {
+func Figure(s *record.Sheet, in GearQuestion) (GearAnswer, error) {
 	benches := []struct {
 		bench string
 		asked bool
-		work  func(*record.Sheet, GearAsked, *GearFigured) error
+		work  func(*record.Sheet, GearQuestion, *GearAnswer) error
 	}{{"ratio", in.Ratio != nil, figureRatio}, {"chain", in.Chain != nil, figureChain},
 		{"single", in.Single != nil, figureSingle},
 		{"worn", in.Worn != nil, figureWorn}, {"path", in.Path != nil, figurePath},
@@ -81,16 +81,16 @@ func Figure(s *record.Sheet, in GearAsked) (GearFigured, error) {
 		if !b.asked {
 			continue
 		}
-		out := GearFigured{Bench: b.bench, Mark: wear.Sound, Do: []gear.Advised{}}
+		out := GearAnswer{Bench: b.bench, Mark: wear.Sound, Do: []gear.Advised{}}
 		if err := b.work(s, in, &out); err != nil {
-			return GearFigured{}, record.InField("", err)
+			return GearAnswer{}, record.InField("", err)
 		}
 		if out.wait {
 			out.Finds = benchNames[b.bench]
 		}
 		return out, nil
 	}
-	return GearFigured{}, record.Refuse("", "Say which bench it is asked of.")
+	return GearAnswer{}, record.Refuse("", "Say which bench it is asked of.")
 }
 
 // typed reads what was typed, and keeps the first slip.
@@ -133,7 +133,7 @@ func (t *typed) teeth(field, text string) []int {
 	return slices.Compact(list)
 }
 
-func (t *typed) train(field string, s *record.Sheet, in TrainAsked) (train gear.Train, hub *gear.Hub) {
+func (t *typed) train(field string, s *record.Sheet, in TrainQuestion) (train gear.Train, hub *gear.Hub) {
 	train = gear.Train{Rings: t.teeth(field+".rings", in.Rings), Sprockets: t.teeth(field+".sprockets", in.Sprockets),
 		Wheel: gear.Wheel{Seat: t.figure(field+".seat", in.Seat, measure.Millimetre),
 			Width: t.figure(field+".width", in.Width, measure.Millimetre)}}

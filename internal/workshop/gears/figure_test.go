@@ -18,79 +18,80 @@ import (
 
 // What each bench comes to, for figures that were worked out by hand beside it.
 func TestWhatABenchComesTo(t *testing.T) {
-	hub := func(mark gear.MarkAt, loaded string) *gears.HubAsked {
-		return &gears.HubAsked{Mark: mark, Returns: "right", Loaded: loaded, DustCap: "there"}
+	hub := func(mark gear.MarkAt, loaded string) *gears.HubQuestion {
+		return &gears.HubQuestion{Mark: mark, Returns: "right", Loaded: loaded, DustCap: "there"}
 	}
 	for name, c := range map[string]struct {
 		bike  func(*stand.Stand)
-		asked gears.GearAsked
+		asked gears.GearQuestion
 		mark  wear.Mark
 		says  string // of the verdict
 		does  string // what is done first; "" for nothing
 	}{
-		"a chain with a mech": {asked: gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50",
+		"a chain with a mech": {asked: gears.GearQuestion{Chain: &gears.ChainQuestion{Rings: "34 50",
 			Sprockets: "11 13 15 18 21 24 28 32",
 			Stay:      "420", Cage: "55", TakesUp: "37", Largest: "34"}}, mark: wear.Sound,
 			says: "links, the joining link counted"},
-		"a sprocket that the mech does not clear": {asked: gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50",
-			Sprockets: "11 13 15 18 21 24 28 40", Stay: "420", Cage: "55", TakesUp: "37",
+		"a sprocket that the mech does not clear": {asked: gears.GearQuestion{Chain: &gears.ChainQuestion{
+			Rings: "34 50", Sprockets: "11 13 15 18 21 24 28 40", Stay: "420", Cage: "55", TakesUp: "37",
 			Largest: "34"}}, mark: wear.Due,
 			does: "against"},
 		"a slot that is long enough": {bike: single,
-			asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
+			asked: gears.GearQuestion{Single: &gears.SingleQuestion{Ring: "44", Sprocket: "18",
 				From: "430", Room: "25"}}, mark: wear.Sound, says: "the axle lies"},
 		"a slot that is too short": {bike: single,
-			asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
+			asked: gears.GearQuestion{Single: &gears.SingleQuestion{Ring: "44", Sprocket: "18",
 				From: "430", Room: "2"}}, mark: wear.Due, does: "length"},
 		// 25 mm on some 440 is 5.7 %: far over 2.5.
-		"a slack chain": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44",
+		"a slack chain": {bike: single, asked: gears.GearQuestion{Single: &gears.SingleQuestion{Ring: "44",
 			Sprocket: "18", From: "430",
 			Room: "25", Moves: "25"}}, mark: wear.Due, does: "tension"},
-		"a tight chain": {bike: single, asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44",
+		"a tight chain": {bike: single, asked: gears.GearQuestion{Single: &gears.SingleQuestion{Ring: "44",
 			Sprocket: "18", From: "430",
 			Room: "25", Moves: "1"}}, mark: wear.Due, does: "tension"},
 		"one that slaps in its case": {bike: single,
-			asked: gears.GearAsked{Single: &gears.SingleAsked{Ring: "44", Sprocket: "18",
+			asked: gears.GearQuestion{Single: &gears.SingleQuestion{Ring: "44", Sprocket: "18",
 				From: "430", Room: "25", Moves: "10", Case: true}}, mark: wear.Watch, does: "tension"},
 		// 24 links of half an inch are 304.8 mm; 307.5 of them are 0.886 % more.
-		"a chain by the rule": {asked: gears.GearAsked{Worn: &gears.WornAsked{Sprockets: "11 13 15 17 19 21 24 28 32",
-			By:     "rule",
-			Length: "307.5", Links: "24", Chains: "1"}}, mark: wear.Due, says: "0.89 % longer than new", does: "chain"},
-		"a chain as good as new": {asked: gears.GearAsked{Worn: &gears.WornAsked{
+		"a chain by the rule": {asked: gears.GearQuestion{Worn: &gears.WornQuestion{
+			Sprockets: "11 13 15 17 19 21 24 28 32", By: "rule", Length: "307.5", Links: "24", Chains: "1"}},
+			mark: wear.Due, says: "0.89 % longer than new", does: "chain"},
+		"a chain as good as new": {asked: gears.GearQuestion{Worn: &gears.WornQuestion{
 			Sprockets: "11 13 15 17 19 21 24 28 32", By: "gauge", Gauge: "0.1", Chains: "1", Most: "15 17"}},
 			mark: wear.Sound, says: "A new chain should run on these sprockets"},
-		"the fifth chain on its sprockets": {asked: gears.GearAsked{Worn: &gears.WornAsked{
+		"the fifth chain on its sprockets": {asked: gears.GearQuestion{Worn: &gears.WornQuestion{
 			Sprockets: "11 13 15 17 19 21 24 28 32",
 			By:        "gauge", Gauge: "1.2", Chains: "5"}}, mark: wear.Due, says: "A new chain will skip on"},
 		// Two right angles and a half turn: e to the −0.1·2π of the pull is left, 53 %.
-		"a cable that goes round": {asked: gears.GearAsked{Path: &gears.PathAsked{Bends: []gears.BendAsked{
+		"a cable that goes round": {asked: gears.GearQuestion{Path: &gears.PathQuestion{Bends: []gears.BendQuestion{
 			{Name: "bar", Degrees: "90", Slides: "used"}, {Name: "head tube", Degrees: "90", Slides: "used"},
 			{Name: "loop", Degrees: "180", Slides: "used"}}}}, mark: wear.Due,
 			says: "53 % of the pull arrives", does: "bend"},
-		"a short new outer": {asked: gears.GearAsked{Path: &gears.PathAsked{Ratio: "1.7",
-			Bends: []gears.BendAsked{{Name: "loop", Degrees: "20", Slides: "new"}}}}, mark: wear.Sound,
+		"a short new outer": {asked: gears.GearQuestion{Path: &gears.PathQuestion{Ratio: "1.7",
+			Bends: []gears.BendQuestion{{Name: "loop", Degrees: "20", Slides: "new"}}}}, mark: wear.Sound,
 			says: "98 % of the pull arrives"},
 		// 50/11 over 34/32: 4.545 / 1.0625 is 4.28.
-		"ratios": {asked: gears.GearAsked{Ratio: &gears.RatioAsked{Now: road, Then: &gears.TrainAsked{Rings: "34 50",
-			Sprockets: "11 13 15 17 19 21 24 28 34", Seat: "622", Width: "32"}, Power: "180 W",
+		"ratios": {asked: gears.GearQuestion{Ratio: &gears.RatioQuestion{Now: road,
+			Then: &gears.TrainQuestion{Rings: "34 50",
+				Sprockets: "11 13 15 17 19 21 24 28 34", Seat: "622", Width: "32"}, Power: "180 W",
 			Mass: "86", Cadence: "60"}},
 			mark: wear.Sound},
-		"ratios as they are": {asked: gears.GearAsked{Ratio: &gears.RatioAsked{Now: road}}, mark: wear.Sound,
+		"ratios as they are": {asked: gears.GearQuestion{Ratio: &gears.RatioQuestion{Now: road}}, mark: wear.Sound,
 			says: "highest over lowest 4.3"},
 		"a hub that does not bear it": {bike: hubbed(5),
-			asked: gears.GearAsked{Ratio: &gears.RatioAsked{Now: gears.TrainAsked{
+			asked: gears.GearQuestion{Ratio: &gears.RatioQuestion{Now: gears.TrainQuestion{
 				Rings: "22", Sprockets: "24", Hub: "hub-5", Seat: "622", Width: "40"}}},
 			mark: wear.Due, does: "primary"},
 		"electronic and well": {bike: wired,
-			asked: gears.GearAsked{Wired: &gears.WiredAsked{Battery: "80 %", Software: "current",
+			asked: gears.GearQuestion{Wired: &gears.WiredQuestion{Battery: "80 %", Software: "current",
 				Shifts: "crisp", Pivots: "oiled"}}, mark: wear.Sound},
 		"electronic and empty": {bike: wired,
-			asked: gears.GearAsked{Wired: &gears.WiredAsked{Battery: "4", Software: "current",
+			asked: gears.GearQuestion{Wired: &gears.WiredQuestion{Battery: "4", Software: "current",
 				Shifts: "none", Pivots: "oiled", Steps: "3"}}, mark: wear.Due, does: "charge"},
 		"a hub whose mark is right": {bike: hubbed(5),
-			asked: gears.GearAsked{Hub: hub(gear.MarkRight, "holds")}, mark: wear.Sound},
+			asked: gears.GearQuestion{Hub: hub(gear.MarkRight, "holds")}, mark: wear.Sound},
 		"a hub that slips": {bike: hubbed(5),
-			asked: gears.GearAsked{Hub: hub(gear.MarkTight, "slips")}, mark: wear.Due},
+			asked: gears.GearQuestion{Hub: hub(gear.MarkTight, "slips")}, mark: wear.Due},
 	} {
 		t.Run(name, func(t *testing.T) {
 			s := stand.Disc(t, workshop.Rules())
@@ -110,7 +111,7 @@ func TestWhatABenchComesTo(t *testing.T) {
 	}
 }
 
-var road = gears.TrainAsked{Rings: "34 50", Sprockets: "11 13 15 17 19 21 24 28 32", Seat: "622", Width: "32"}
+var road = gears.TrainQuestion{Rings: "34 50", Sprockets: "11 13 15 17 19 21 24 28 32", Seat: "622", Width: "32"}
 
 func single(s *stand.Stand) {
 	s.Record.Bike.Facts.Gears, s.Record.Bike.Facts.Speeds, s.Record.Bike.Facts.Rings = "single", 1, 1
@@ -188,7 +189,7 @@ func looked(b gears.GearBench, state gear.State) gears.GearLook {
 // 107.39 links.
 func TestAChainIsAsLongAsTheWayRoundItsLargestPair(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
-	f, err := gears.Figure(s.Lay(), gears.GearAsked{Chain: &gears.ChainAsked{Rings: "34 50",
+	f, err := gears.Figure(s.Lay(), gears.GearQuestion{Chain: &gears.ChainQuestion{Rings: "34 50",
 		Sprockets: "11 13 15 18 21 24 28 32",
 		Stay:      "420", Cage: "55"}})
 	require.NoError(t, err)

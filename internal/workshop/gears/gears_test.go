@@ -191,8 +191,8 @@ func TestTheHangerGaugeSpeaksForTheHanger(t *testing.T) {
 }
 
 // note writes at one of the smaller benches, and says what stands before the door because of it.
-func note(s *stand.Stand, asked gears.GearAsked) (list []string) {
-	s.Do(gears.Notes.Says(gears.GearNote{GearAsked: asked}))
+func note(s *stand.Stand, asked gears.GearQuestion) (list []string) {
+	s.Do(gears.Notes.Says(gears.GearNote{GearQuestion: asked}))
 	return standing(s)
 }
 
@@ -208,10 +208,11 @@ func standing(s *stand.Stand) (list []string) {
 func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
 	s.Record.Bike.Facts.Speeds, s.Record.Bike.Facts.Rings = 9, 2
-	bent := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300", Readings: map[string]string{"12": "37", "3": "33",
-		"6": "27,5", "9": "31"}}}
+	bent := gears.GearQuestion{Hanger: &gears.HangerQuestion{Reach: "300",
+		Readings: map[string]string{"12": "37", "3": "33",
+			"6": "27,5", "9": "31"}}}
 	assert.Equal(t, []string{"Mech hanger"}, note(s, bent))
-	straight := gears.GearAsked{Hanger: &gears.HangerAsked{Reach: "300",
+	straight := gears.GearQuestion{Hanger: &gears.HangerQuestion{Reach: "300",
 		Readings: map[string]string{"12": "32", "3": "32",
 			"6": "32.4", "9": "32"}}}
 	assert.Empty(t, note(s, straight), "read again, it is straight")
@@ -220,21 +221,21 @@ func TestWhatABenchOfTheGearsFindsStandsBeforeTheDoor(t *testing.T) {
 	assert.Empty(t, standing(s), "it is the owner's to answer now, like any finding")
 	assert.Equal(t, []string{"Mech hanger"}, note(s, bent), "read again and still bent")
 	assert.Empty(t, note(s, straight))
-	cage := gears.FrontAsked{Height: "2", Angle: "2", Rubs: []gear.Rub{gear.RubsNone, gear.RubsOuter}, Climbs: true}
-	assert.Equal(t, []string{"Front mech"}, note(s, gears.GearAsked{Front: &cage}))
+	cage := gears.FrontQuestion{Height: "2", Angle: "2", Rubs: []gear.Rub{gear.RubsNone, gear.RubsOuter}, Climbs: true}
+	assert.Equal(t, []string{"Front mech"}, note(s, gears.GearQuestion{Front: &cage}))
 	notes := gears.NotesOf(s.Lay())
 	require.Len(t, notes, 2, "a bench at a time, the last of each")
 	assert.Equal(t, "clamp", notes[1].Figured.Do[0].What, "angle before cable")
 
-	err := s.Write(gears.Notes.Says(gears.GearNote{GearAsked: gears.GearAsked{Front: &gears.FrontAsked{Height: "high",
-		Angle: "0"}}}))
+	err := s.Write(gears.Notes.Says(gears.GearNote{GearQuestion: gears.GearQuestion{
+		Front: &gears.FrontQuestion{Height: "high", Angle: "0"}}}))
 	require.ErrorContains(t, err, "“high” is not a figure")
 	require.ErrorContains(t, s.Write(gears.Notes.Says(gears.GearNote{})), "which bench")
 }
 
 func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
-	asked := gears.GearAsked{Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34 50",
+	asked := gears.GearQuestion{Ratio: &gears.RatioQuestion{Now: gears.TrainQuestion{Rings: "34 50",
 		Sprockets: "11-13-15-17-19-21-24-28-32", Seat: "622", Width: "32"}}}
 	assert.Empty(t, note(s, asked))
 	known := gears.KnownOf(s.Lay())
@@ -243,17 +244,17 @@ func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, f.Ratio.Now.Gears, 18)
 	assert.Positive(t, f.Ratio.Hill)
-	for name, bad := range map[string]gears.GearAsked{
-		"ratio.now.seat": {Ratio: &gears.RatioAsked{Now: gears.TrainAsked{Rings: "34",
+	for name, bad := range map[string]gears.GearQuestion{
+		"ratio.now.seat": {Ratio: &gears.RatioQuestion{Now: gears.TrainQuestion{Rings: "34",
 			Sprockets: "11 12", Seat: "", Width: "32"}}},
-		"chain.sprockets": {Chain: &gears.ChainAsked{Rings: "34", Sprockets: "none", Stay: "420", Cage: "60"}},
-		"single.links": {Single: &gears.SingleAsked{Ring: "44", Sprocket: "20", From: "440",
+		"chain.sprockets": {Chain: &gears.ChainQuestion{Rings: "34", Sprockets: "none", Stay: "420", Cage: "60"}},
+		"single.links": {Single: &gears.SingleQuestion{Ring: "44", Sprocket: "20", From: "440",
 			Room: "20", Links: "104.5"}},
-		"path.bends.0.slides": {Path: &gears.PathAsked{Bends: []gears.BendAsked{{Name: "loop",
+		"path.bends.0.slides": {Path: &gears.PathQuestion{Bends: []gears.BendQuestion{{Name: "loop",
 			Degrees: "90", Slides: "wet"}}}},
-		"worn.most": {Worn: &gears.WornAsked{Sprockets: "11 12", By: "gauge", Gauge: "0.5",
+		"worn.most": {Worn: &gears.WornQuestion{Sprockets: "11 12", By: "gauge", Gauge: "0.5",
 			Chains: "1", Most: "19"}},
-		"worn.length": {Worn: &gears.WornAsked{Sprockets: "11 12", By: "rule", Length: "",
+		"worn.length": {Worn: &gears.WornQuestion{Sprockets: "11 12", By: "rule", Length: "",
 			Links: "24", Chains: "1"}},
 	} {
 		_, err := gears.Figure(s.Lay(), bad)
@@ -267,7 +268,7 @@ func TestWhatWasWrittenAtABenchIsKnownTheNextTime(t *testing.T) {
 func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
 	s.Record.Bike.Facts.Gears, s.Record.Bike.Facts.Speeds, s.Record.Bike.Facts.RearAxle = "hub", 5, "nuts"
-	right := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkRight, Returns: "right",
+	right := gears.GearQuestion{Hub: &gears.HubQuestion{Mark: gear.MarkRight, Returns: "right",
 		Loaded: "holds", DustCap: "there"}}
 	assert.Empty(t, standing(s), "nobody touched it")
 	s.Do(agree.Items.Says(agree.Item{Operation: "tyre-rear", Title: "Rear tyre", Minutes: 20}))
@@ -277,12 +278,12 @@ func TestAHubsMarkIsLookedAtOnceItsAxleMoved(t *testing.T) {
 	assert.Equal(t, []string{"Look at the hub gear's mark"}, standing(s))
 	assert.True(t, gears.KnownOf(s.Lay()).Hub.Moved)
 	assert.Empty(t, note(s, right))
-	slack := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkSlack, Returns: "right", DustCap: "there"}}
+	slack := gears.GearQuestion{Hub: &gears.HubQuestion{Mark: gear.MarkSlack, Returns: "right", DustCap: "there"}}
 	assert.Equal(t, []string{"Hub gear's mark"}, note(s, slack))
 
-	none := gears.GearAsked{Hub: &gears.HubAsked{Mark: gear.MarkNone, Returns: "not_tried",
+	none := gears.GearQuestion{Hub: &gears.HubQuestion{Mark: gear.MarkNone, Returns: "not_tried",
 		Loaded: "holds", DustCap: "there"}}
-	err := s.Write(gears.Notes.Says(gears.GearNote{GearAsked: none}))
+	err := s.Write(gears.Notes.Says(gears.GearNote{GearQuestion: none}))
 	assert.ErrorContains(t, err, "has a mark: say where it stands in gear 2")
 	s = stand.Disc(t, workshop.Rules())
 	s.Record.Bike.Facts.Gears, s.Record.Bike.Facts.Speeds, s.Record.Bike.Facts.RearAxle = "hub", 2, "nuts"

@@ -10,7 +10,7 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-func figureHub(s *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureHub(s *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in := asked.Hub
 	if family, known := s.Book.HubOf(parts.Facts.Of(s).Speeds); known && family.Mark > 0 && in.Mark == gear.MarkNone {
 		return record.Refuse("hub.mark", "A hub of %d gears has a mark: say where it stands in gear %d.",
@@ -31,7 +31,7 @@ func figureHub(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	return nil
 }
 
-func figureWired(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureWired(_ *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in, t := asked.Wired, typed{}
 	w := gear.Wired{Battery: t.figure("wired.battery", in.Battery, measure.Percent), Code: strings.TrimSpace(in.Code),
 		Software: in.Software, Knocked: in.Knocked,

@@ -9,7 +9,7 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-func figureFront(s *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureFront(s *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in, t := asked.Front, typed{}
 	c := gear.Cage{Height: t.figure("front.height", in.Height, measure.Millimetre),
 		Angle: t.figure("front.angle", in.Angle, measure.Degree), Rubs: map[int]gear.Rub{},
@@ -31,7 +31,7 @@ func figureFront(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	return nil
 }
 
-func figureHanger(_ *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureHanger(_ *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	h, err := gauged(GearLook{Reach: asked.Hanger.Reach, Readings: asked.Hanger.Readings})
 	if err != nil {
 		return err

@@ -17,22 +17,22 @@ import (
 
 // BenchNote is what was written down last at one of the smaller benches in this job.
 type BenchNote struct {
-	ID      record.ID   `json:"id"`
-	Asked   GearAsked   `json:"asked"`
-	Figured GearFigured `json:"figured"`
-	By      string      `json:"by"`
-	At      time.Time   `json:"at"`
+	ID      record.ID    `json:"id"`
+	Asked   GearQuestion `json:"asked"`
+	Figured GearAnswer   `json:"figured"`
+	By      string       `json:"by"`
+	At      time.Time    `json:"at"`
 }
 
 // Noted last, a bench at a time.
 var lastNotes = record.Derive(func(s *record.Sheet) (list []BenchNote) {
 	for e, in := range Notes.All(s.Ledger) {
-		f, err := Figure(s, in.GearAsked)
+		f, err := Figure(s, in.GearQuestion)
 		if err != nil {
 			continue // the bike's facts were changed since: it is asked anew
 		}
 		list = slices.DeleteFunc(list, func(b BenchNote) bool { return b.Figured.Bench == f.Bench })
-		list = append(list, BenchNote{e.ID, in.GearAsked, f, e.ByName, e.At})
+		list = append(list, BenchNote{e.ID, in.GearQuestion, f, e.ByName, e.At})
 	}
 	return list
 })
@@ -49,7 +49,7 @@ func NotesOf(s *record.Sheet) []BenchNote {
 }
 
 func checkNote(s *record.Sheet, in GearNote) (*GearNote, error) {
-	f, err := Figure(s, in.GearAsked)
+	f, err := Figure(s, in.GearQuestion)
 	if err != nil {
 		return nil, err
 	}
@@ -71,17 +71,17 @@ func hubMoved(s *record.Sheet) bool {
 
 // KnownOf gathers what is known of a bike's gears: what was written at a bench, else what was
 // read off its parts.
-func KnownOf(s *record.Sheet) GearsKnown {
+func KnownOf(s *record.Sheet) GearsFacts {
 	f := parts.Facts.Of(s)
-	k := GearsKnown{Mechs: f.Gears == "cable" || f.Gears == "electronic"}
+	k := GearsFacts{Mechs: f.Gears == "cable" || f.Gears == "electronic"}
 	k.shown(s, f)
 	for _, in := range Notes.Both(s) {
-		k.learn(in.GearAsked)
+		k.learn(in.GearQuestion)
 	}
 	k.read(s)
 	k.Told = toldOf(s.Job.Words + " " + s.Job.Reading)
 	if family, known := s.Book.HubOf(f.Speeds); known && f.Gears == "hub" {
-		k.Hub = &HubKnown{ID: family.ID, Gears: f.Speeds, Mark: family.Mark, Cable: !family.Bare, Moved: hubMoved(s)}
+		k.Hub = &HubFacts{ID: family.ID, Gears: f.Speeds, Mark: family.Mark, Cable: !family.Bare, Moved: hubMoved(s)}
 		if k.Ratio.Now.Hub == "" {
 			k.Ratio.Now.Hub = family.ID
 		}
@@ -90,7 +90,7 @@ func KnownOf(s *record.Sheet) GearsKnown {
 }
 
 // shown is how the figures of this bike's gears are shown.
-func (k *GearsKnown) shown(s *record.Sheet, f bike.Facts) {
+func (k *GearsFacts) shown(s *record.Sheet, f bike.Facts) {
 	on := func(s wear.Scale) *wear.Scale { return &s }
 	switch f.Gears {
 	case "electronic":
@@ -106,13 +106,13 @@ func (k *GearsKnown) shown(s *record.Sheet, f bike.Facts) {
 }
 
 // learn keeps what was written at a bench last.
-func (k *GearsKnown) learn(in GearAsked) {
+func (k *GearsFacts) learn(in GearQuestion) {
 	k.Ratio, k.Chain, k.Single = cmp.Or(in.Ratio, k.Ratio), cmp.Or(in.Chain, k.Chain), cmp.Or(in.Single, k.Single)
 	k.Worn, k.Path = cmp.Or(in.Worn, k.Worn), cmp.Or(in.Path, k.Path)
 }
 
 // read fills in what was read off the parts that sit on the bike.
-func (k *GearsKnown) read(s *record.Sheet) {
+func (k *GearsFacts) read(s *record.Sheet) {
 	on := func(place, particular string) string {
 		lives := parts.Lives.Of(s)[place]
 		if len(lives) == 0 || !lives[len(lives)-1].Sits() {
@@ -123,23 +123,23 @@ func (k *GearsKnown) read(s *record.Sheet) {
 	rings, sprockets := pair(on("rings", "smallest"), on("rings", "largest")), k.sprockets(s, on)
 	f := parts.Facts.Of(s)
 	if k.Ratio == nil {
-		k.Ratio = &RatioAsked{Now: TrainAsked{Rings: rings, Sprockets: sprockets, Seat: strconv.Itoa(f.WheelRear),
+		k.Ratio = &RatioQuestion{Now: TrainQuestion{Rings: rings, Sprockets: sprockets, Seat: strconv.Itoa(f.WheelRear),
 			Width: on("rear-tyre", "width")}}
 	}
 	if k.Chain == nil && k.Mechs {
-		k.Chain = &ChainAsked{Rings: rings, Sprockets: sprockets, TakesUp: on("rear-mech", "takes-up"),
+		k.Chain = &ChainQuestion{Rings: rings, Sprockets: sprockets, TakesUp: on("rear-mech", "takes-up"),
 			Largest: on("rear-mech", "largest")}
 	}
 	if k.Single == nil && !k.Mechs && f.Drive == "chain" {
-		k.Single = &SingleAsked{Ring: rings, Sprocket: sprockets, Links: on("chain", "links")}
+		k.Single = &SingleQuestion{Ring: rings, Sprocket: sprockets, Links: on("chain", "links")}
 	}
 	if k.Worn == nil {
-		k.Worn = &WornAsked{Sprockets: sprockets, By: "rule", Links: "24", Chains: "1"}
+		k.Worn = &WornQuestion{Sprockets: sprockets, By: "rule", Links: "24", Chains: "1"}
 	}
 }
 
 // sprockets are those of the indexing bench, else the ends that were read off them.
-func (k *GearsKnown) sprockets(s *record.Sheet, on func(string, string) string) string {
+func (k *GearsFacts) sprockets(s *record.Sheet, on func(string, string) string) string {
 	if list := Benches.Of(s); len(list) > 0 {
 		return teethSaid(list[len(list)-1].Gear.Teeth)
 	}

@@ -8,7 +8,7 @@ import (
 // GearsPart is what is done to a bike's gears and known of them.
 type GearsPart struct {
 	Benches  []GearBench          `json:"benches" doc:"gears that are indexed, oldest first"`
-	Known    GearsKnown           `json:"known" doc:"what is known of its gears"`
+	Known    GearsFacts           `json:"known" doc:"what is known of its gears"`
 	Notes    []BenchNote          `json:"notes" doc:"what was written down last at each of the smaller benches of the gears"`
 	Families []rolling.GearFamily `json:"families" doc:"that this bike may have, likeliest first; none without a cable and a mech"`
 }

@@ -12,7 +12,7 @@ import (
 // slides is the friction of an inner in its outer (common practice, no published source).
 var slides = map[string]float64{"new": 0.06, "used": 0.1, "dirty": 0.18, "rusty": 0.3}
 
-func figurePath(s *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figurePath(s *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in, t := asked.Path, typed{}
 	bends := make([]gear.Bend, len(in.Bends))
 	for i, b := range in.Bends {

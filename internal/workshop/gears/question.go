@@ -7,23 +7,23 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// GearAsked is what one of the smaller benches of the gears is asked: one of its parts is filled
+// GearQuestion is what one of the smaller benches of the gears is asked: one of its parts is filled
 // in, with figures as they were typed. What is written down is kept with the bike, so that nobody
 // is asked twice.
-type GearAsked struct {
-	Ratio  *RatioAsked  `json:"ratio,omitempty"`
-	Chain  *ChainAsked  `json:"chain,omitempty"`
-	Single *SingleAsked `json:"single,omitempty"`
-	Worn   *WornAsked   `json:"worn,omitempty"`
-	Path   *PathAsked   `json:"path,omitempty"`
-	Front  *FrontAsked  `json:"front,omitempty"`
-	Hanger *HangerAsked `json:"hanger,omitempty"`
-	Hub    *HubAsked    `json:"hub,omitempty"`
-	Wired  *WiredAsked  `json:"wired,omitempty"`
+type GearQuestion struct {
+	Ratio  *RatioQuestion  `json:"ratio,omitempty"`
+	Chain  *ChainQuestion  `json:"chain,omitempty"`
+	Single *SingleQuestion `json:"single,omitempty"`
+	Worn   *WornQuestion   `json:"worn,omitempty"`
+	Path   *PathQuestion   `json:"path,omitempty"`
+	Front  *FrontQuestion  `json:"front,omitempty"`
+	Hanger *HangerQuestion `json:"hanger,omitempty"`
+	Hub    *HubQuestion    `json:"hub,omitempty"`
+	Wired  *WiredQuestion  `json:"wired,omitempty"`
 }
 
-// TrainAsked is what carries pedalling to the ground, as typed.
-type TrainAsked struct {
+// TrainQuestion is what carries pedalling to the ground, as typed.
+type TrainQuestion struct {
 	Rings     string `json:"rings" doc:"teeth, smallest first"`
 	Sprockets string `json:"sprockets" doc:"teeth, smallest first"`
 	Hub       string `json:"hub,omitempty" doc:"family of the geared hub"`
@@ -31,17 +31,17 @@ type TrainAsked struct {
 	Width     string `json:"width" doc:"of its tyre, mm"`
 }
 
-// RatioAsked asks for a bike's gears, and for those that it would have after a change.
-type RatioAsked struct {
-	Now     TrainAsked  `json:"now"`
-	Then    *TrainAsked `json:"then,omitempty"`
-	Power   string      `json:"power,omitempty" doc:"that the rider keeps up, W"`
-	Mass    string      `json:"mass,omitempty" doc:"of rider, bike and load, kg"`
-	Cadence string      `json:"cadence,omitempty" doc:"the slowest that they like, turns a minute"`
+// RatioQuestion asks for a bike's gears, and for those that it would have after a change.
+type RatioQuestion struct {
+	Now     TrainQuestion  `json:"now"`
+	Then    *TrainQuestion `json:"then,omitempty"`
+	Power   string         `json:"power,omitempty" doc:"that the rider keeps up, W"`
+	Mass    string         `json:"mass,omitempty" doc:"of rider, bike and load, kg"`
+	Cadence string         `json:"cadence,omitempty" doc:"the slowest that they like, turns a minute"`
 }
 
-// ChainAsked asks for the length of a chain that a mech takes up.
-type ChainAsked struct {
+// ChainQuestion asks for the length of a chain that a mech takes up.
+type ChainQuestion struct {
 	Rings     string `json:"rings"`
 	Sprockets string `json:"sprockets"`
 	Stay      string `json:"stay" doc:"from the middle of the crank to that of the hub, mm"`
@@ -51,8 +51,8 @@ type ChainAsked struct {
 	Cage      string `json:"cage" doc:"of the mech, from pulley to pulley, mm"`
 }
 
-// SingleAsked asks where the axle lies with a chain on one ring and one sprocket.
-type SingleAsked struct {
+// SingleQuestion asks where the axle lies with a chain on one ring and one sprocket.
+type SingleQuestion struct {
 	Ring     string `json:"ring"`
 	Sprocket string `json:"sprocket"`
 	Links    string `json:"links,omitempty" doc:"of the chain that is there; left out to be told"`
@@ -63,8 +63,8 @@ type SingleAsked struct {
 	Case     bool   `json:"case,omitempty" doc:"it runs in a case"`
 }
 
-// WornAsked asks how far a chain is worn, and whether a new one will skip on these sprockets.
-type WornAsked struct {
+// WornQuestion asks how far a chain is worn, and whether a new one will skip on these sprockets.
+type WornQuestion struct {
 	Sprockets string `json:"sprockets"`
 	By        string `json:"by" enum:"gauge,rule,calliper" doc:"how it was measured"`
 	Length    string `json:"length,omitempty" doc:"over so many links, pin to pin, mm, by rule or calliper"`
@@ -74,21 +74,21 @@ type WornAsked struct {
 	Most      string `json:"most,omitempty" doc:"teeth of the sprockets that are ridden most; left out for the usual spread"`
 }
 
-// PathAsked asks what the bends of a cable's outers cost.
-type PathAsked struct {
-	Ratio string      `json:"ratio,omitempty" doc:"mm that the mech moves for each mm of cable"`
-	Bends []BendAsked `json:"bends" maxItems:"12"`
+// PathQuestion asks what the bends of a cable's outers cost.
+type PathQuestion struct {
+	Ratio string         `json:"ratio,omitempty" doc:"mm that the mech moves for each mm of cable"`
+	Bends []BendQuestion `json:"bends" maxItems:"12"`
 }
 
-// BendAsked is one bend of an outer.
-type BendAsked struct {
+// BendQuestion is one bend of an outer.
+type BendQuestion struct {
 	Name    string `json:"name"`
 	Degrees string `json:"degrees"`
 	Slides  string `json:"slides" enum:"new,used,dirty,rusty" doc:"how the inner slides in it"`
 }
 
-// FrontAsked is a front mech as it was looked at.
-type FrontAsked struct {
+// FrontQuestion is a front mech as it was looked at.
+type FrontQuestion struct {
 	Height string     `json:"height" doc:"of the outer plate over the largest ring's teeth, mm"`
 	Angle  string     `json:"angle" doc:"of its tail away from the frame, degrees"`
 	Rubs   []gear.Rub `json:"rubs" doc:"by ring, smallest first: none, inner or outer" maxItems:"3"`
@@ -96,14 +96,14 @@ type FrontAsked struct {
 	Climbs bool       `json:"climbs"`
 }
 
-// HangerAsked is what a hanger gauge read.
-type HangerAsked struct {
+// HangerQuestion is what a hanger gauge read.
+type HangerQuestion struct {
 	Reach    string            `json:"reach" doc:"of the gauge's arm, mm"`
 	Readings map[string]string `json:"readings" doc:"mm to the rim by the hour: 12 above, 3 ahead"`
 }
 
-// HubAsked is a geared hub as it was tried.
-type HubAsked struct {
+// HubQuestion is a geared hub as it was tried.
+type HubQuestion struct {
 	Mark    gear.MarkAt `json:"mark" enum:"right,tight,slack,none"`
 	Returns string      `json:"returns" enum:"right,other,not_tried"`
 	Loaded  string      `json:"loaded,omitempty" enum:"holds,slips"`
@@ -111,8 +111,8 @@ type HubAsked struct {
 	DustCap string      `json:"dust_cap" enum:"there,missing"`
 }
 
-// WiredAsked is an electronic gear as it was looked at.
-type WiredAsked struct {
+// WiredQuestion is an electronic gear as it was looked at.
+type WiredQuestion struct {
 	Battery  string `json:"battery" doc:"per cent"`
 	Code     string `json:"code,omitempty"`
 	Software string `json:"software" enum:"current,old,unread"`
@@ -124,10 +124,10 @@ type WiredAsked struct {
 	Pivots   string `json:"pivots" enum:"oiled,dry,unseen"`
 }
 
-// GearsKnown is what is known of a bike's gears before anybody is asked.
-type GearsKnown struct {
-	GearAsked
-	Hub   *HubKnown `json:"hub_gear,omitempty"`
+// GearsFacts is what is known of a bike's gears before anybody is asked.
+type GearsFacts struct {
+	GearQuestion
+	Hub   *HubFacts `json:"hub_gear,omitempty"`
 	Mechs bool      `json:"mechs" doc:"a mech moves the chain"`
 	Told  Told      `json:"told" doc:"what the owner's words and the mechanic's say of it"`
 
@@ -162,8 +162,8 @@ type Told struct {
 	Stood   bool `json:"stood"`
 }
 
-// HubKnown is which geared hub it is, and where its mark is set.
-type HubKnown struct {
+// HubFacts is which geared hub it is, and where its mark is set.
+type HubFacts struct {
 	ID    string `json:"id"`
 	Gears int    `json:"gears"`
 	Mark  int    `json:"mark_gear" doc:"0 where it has none"`
@@ -173,7 +173,7 @@ type HubKnown struct {
 
 // GearNote is what a bench was asked, written down with what it came to.
 type GearNote struct {
-	GearAsked
+	GearQuestion
 	Says string `json:"says,omitempty" readOnly:"true"`
 	Wait bool   `json:"wait,omitempty" readOnly:"true" doc:"something is still to be done before the bike rides"`
 }

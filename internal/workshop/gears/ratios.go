@@ -20,7 +20,7 @@ const (
 	usualArea    = 0.5
 )
 
-func figureRatio(s *record.Sheet, asked GearAsked, out *GearFigured) error {
+func figureRatio(s *record.Sheet, asked GearQuestion, out *GearAnswer) error {
 	in, t := asked.Ratio, typed{}
 	now, hub := t.train("ratio.now", s, in.Now)
 	rider := gear.Rider{Power: t.or("ratio.power", in.Power, measure.Watt, usualPower),
@@ -29,7 +29,7 @@ func figureRatio(s *record.Sheet, asked GearAsked, out *GearFigured) error {
 	if t.err != nil {
 		return t.err
 	}
-	r := &RatioFigured{Takes: "rolling 0.007, drag area 0.5 m², 97 % of the power at the tyre"}
+	r := &RatioAnswer{Takes: "rolling 0.007, drag area 0.5 m², 97 % of the power at the tyre"}
 	var err error
 	if r.Now, r.Hill, r.Borne, err = worked(s, now, hub, rider); err != nil {
 		return err

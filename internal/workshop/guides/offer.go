@@ -11,9 +11,9 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 	"utensil/knowledge/complaint"
@@ -96,12 +96,12 @@ func For(s *record.Sheet, e string) []Offer {
 var offered = record.Derive(func(s *record.Sheet) map[string][]Offer {
 	wanted, facts, out := wantedOn(s), parts.Facts.Of(s), map[string][]Offer{"": {}, "front": {}, "rear": {}}
 	for _, p := range s.Book.ProceduresOn(facts) {
-		here := guided.Times.Of(s)[p.ID]
+		here := runlog.Times.Of(s)[p.ID]
 		o := Offer{ID: p.ID, End: p.End, Bench: p.Bench, Name: p.Name, About: p.About,
 			Minutes: p.Minutes, Here: math.Round(here.Minutes),
 			Times: here.Times, Fluid: p.Fluid, FluidIf: p.FluidIf, Does: p.Operation, Caution: p.Caution,
 			Lay: append(slices.Clone(p.Tools), p.Consumables...)}
-		if o.Reads = guided.Unread(p, facts, guided.ChosenOn(p, facts, nil)); p.Fluid && o.Reads == p.End+"_fluid" {
+		if o.Reads = runlog.Unread(p, facts, runlog.ChosenOn(p, facts, nil)); p.Fluid && o.Reads == p.End+"_fluid" {
 			o.Reads = "" // the cap is read with its own words
 		}
 		operation, _ := s.Book.Operation(p.Operation)
@@ -142,7 +142,7 @@ func wantedOn(s *record.Sheet) map[string]string {
 // bike answers, nor those that hang on another answer of its.
 func asksOf(p knowledge.Procedure, f bike.Facts) []Ask {
 	asks := []Ask{}
-	told := guided.ChosenOn(p, f, nil)
+	told := runlog.ChosenOn(p, f, nil)
 	for _, c := range p.Choices {
 		if c.Fact != "" {
 			continue

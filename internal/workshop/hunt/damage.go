@@ -5,9 +5,9 @@ import (
 
 	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/knowledge"
 	"utensil/knowledge/complaint"
 )
@@ -96,7 +96,7 @@ func (x Told) righted(s *record.Sheet) bool {
 		if i.Work == nil || !x.settledBy(s, i) {
 			return false
 		}
-		since := guided.Since(s, i, x.Point)
+		since := runlog.Since(s, i, x.Point)
 		return s.Knew(x.Answer.ID, since) && (x.Point == "" || readWell(s, x.Point, since))
 	})
 }

@@ -5,8 +5,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// BenchSeen is something wrong that was seen at a bench, where no point of the walk-round asks for it.
-type BenchSeen struct {
+// BenchView is something wrong that was seen at a bench, where no point of the walk-round asks for it.
+type BenchView struct {
 	Entry  record.Entry
 	Point  string // of the walk-round where it lies
 	Title  string

@@ -5,8 +5,8 @@ import (
 
 	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 // Told is what a point's readings say.
@@ -157,7 +157,7 @@ func workedOn(s *record.Sheet, point string, before, after record.Entry) bool {
 		if o, known := s.Book.Operation(i.Item.Operation); known {
 			cures = o.Cured(point, was.Seen)
 		}
-		since := guided.Since(s, i, point)
+		since := runlog.Since(s, i, point)
 		return cures && s.Knew(before.ID, since) && s.Knew(since, after.ID)
 	})
 }
@@ -166,12 +166,12 @@ func workedOn(s *record.Sheet, point string, before, after record.Entry) bool {
 // reads the point as it leaves it.
 func guidedOn(s *record.Sheet, point string, before, after record.Entry) (record.ID, bool) {
 	was := Judged(s, Readings.In(before.Content))
-	for run, in := range guided.Starts.All(s.Ledger) {
+	for run, in := range runlog.Starts.All(s.Ledger) {
 		o, known := s.Book.Operation(in.Work.Operation)
-		if was == nil || !known || !o.Cured(point, was.Seen) || !in.Work.Leaves(point) || guided.Left(s, run.ID) {
+		if was == nil || !known || !o.Cured(point, was.Seen) || !in.Work.Leaves(point) || runlog.Left(s, run.ID) {
 			continue
 		}
-		for step := range guided.StepsOf(s, run.ID) {
+		for step := range runlog.StepsOf(s, run.ID) {
 			if s.Knew(before.ID, step.ID) && s.Knew(step.ID, after.ID) {
 				return run.ID, true
 			}

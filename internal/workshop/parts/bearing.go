@@ -10,8 +10,8 @@ import (
 	"utensil/knowledge"
 )
 
-// BearingAsked is a bearing as it was measured, each figure as it was typed; empty for what was not.
-type BearingAsked struct {
+// BearingQuestion is a bearing as it was measured, each figure as it was typed; empty for what was not.
+type BearingQuestion struct {
 	Place   string `json:"place" doc:"where it sits"`
 	Bore    string `json:"bore,omitempty"`
 	Outside string `json:"outside,omitempty"`
@@ -25,8 +25,8 @@ type BearingAsked struct {
 	Was     string `json:"was,omitempty" doc:"the bearing that sat there before, if it is known"`
 }
 
-// BearingTold is what a measured bearing may be.
-type BearingTold struct {
+// BearingAnswer is what a measured bearing may be.
+type BearingAnswer struct {
 	List  []Likely `json:"list" doc:"the likeliest first"`
 	None  float64  `json:"none" doc:"the chance that it is none of ours"`
 	Apart string   `json:"apart" doc:"what tells the first two apart; empty when nothing is in doubt"`
@@ -52,13 +52,13 @@ type Likely struct {
 var tools = map[string]float64{"fine": 0.03, "calliper": 0.1, "rule": 0.5}
 
 // WhichBearing tells which bearing was measured, or which ball.
-func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
+func WhichBearing(book *knowledge.Book, in BearingQuestion) (BearingAnswer, error) {
 	place, known := book.Place(in.Place)
 	if known && place.Balls != "" && strings.TrimSpace(in.Ball) != "" {
 		return whichBall(book, place, in)
 	}
 	if !known || place.Bearing == "" {
-		return BearingTold{}, record.Refuse("place", "No bearing that is known by its dimensions sits there.")
+		return BearingAnswer{}, record.Refuse("place", "No bearing that is known by its dimensions sits there.")
 	}
 	m := bearing.Measured{Error: tools[in.Tool], Worn: in.Worn}
 	for _, f := range []struct {
@@ -73,14 +73,14 @@ func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
 		}
 		var err error
 		if *f.into, err = figureOf(p, f.typed); err != nil {
-			return BearingTold{}, err
+			return BearingAnswer{}, err
 		}
 	}
 	g, err := bearing.Identify(book.BearingKinds(), m, place.Bearing, in.Was)
 	if err != nil {
-		return BearingTold{}, record.InField("particulars", err)
+		return BearingAnswer{}, record.InField("particulars", err)
 	}
-	told := BearingTold{List: []Likely{}, None: g.None, Apart: g.Apart}
+	told := BearingAnswer{List: []Likely{}, None: g.None, Apart: g.Apart}
 	for _, x := range g.List {
 		told.List = append(told.List, Likely{ID: x.ID, Size: x.Size(), Bore: x.Bore, Outside: x.Outside,
 			Width: x.Width, Inner: x.Inner,
@@ -90,26 +90,26 @@ func WhichBearing(book *knowledge.Book, in BearingAsked) (BearingTold, error) {
 }
 
 // whichBall tells which loose ball was measured.
-func whichBall(book *knowledge.Book, place knowledge.Place, in BearingAsked) (BearingTold, error) {
+func whichBall(book *knowledge.Book, place knowledge.Place, in BearingQuestion) (BearingAnswer, error) {
 	m := bearing.Loose{Error: tools[in.Tool], Worn: in.Worn}
 	ball, _ := place.Particular("ball")
 	balls, _ := place.Particular("balls")
 	var err error
 	if m.Diameter, err = figureOf(ball, in.Ball); err != nil {
-		return BearingTold{}, err
+		return BearingAnswer{}, err
 	}
 	if strings.TrimSpace(in.Balls) != "" {
 		n, err := figureOf(balls, in.Balls)
 		if err != nil {
-			return BearingTold{}, err
+			return BearingAnswer{}, err
 		}
 		m.Count = int(n)
 	}
 	g, err := bearing.IdentifyBall(book.LooseBalls(), m, place.Balls)
 	if err != nil {
-		return BearingTold{}, record.InField("particulars", err)
+		return BearingAnswer{}, record.InField("particulars", err)
 	}
-	told := BearingTold{List: []Likely{}, None: g.None, Says: g.Says}
+	told := BearingAnswer{List: []Likely{}, None: g.None, Says: g.Says}
 	for _, x := range g.List {
 		told.List = append(told.List, Likely{ID: x.ID, Size: x.Size(), Ball: x.Mm, Chance: x.Chance, Source: x.Source})
 	}

@@ -10,8 +10,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// FitAsked is a part that may go on a bike.
-type FitAsked struct {
+// FitQuestion is a part that may go on a bike.
+type FitQuestion struct {
 	Place       string            `json:"place"`
 	Particulars map[string]string `json:"particulars,omitempty" doc:"by their ids, as typed"`
 	Why         Reason            `json:"why,omitempty" enum:"worn,broken,contaminated,upgrade,borrowed" doc:"what sat there came off"`
@@ -21,7 +21,7 @@ type FitAsked struct {
 const upgrade Reason = "upgrade"
 
 // WillFit tells whether a part fits at a place of the bike.
-func WillFit(s *record.Sheet, in FitAsked) (fit.Fitting, error) {
+func WillFit(s *record.Sheet, in FitQuestion) (fit.Fitting, error) {
 	place, err := placeOn(s, in.Place)
 	if err != nil {
 		return fit.Fitting{}, err

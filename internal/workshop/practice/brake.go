@@ -15,8 +15,8 @@ type BrakeTry struct {
 	Acts []brake.Act `json:"acts" maxItems:"80"`
 }
 
-// BrakeTried is how the practice brake stands.
-type BrakeTried struct {
+// BrakeAttempt is how the practice brake stands.
+type BrakeAttempt struct {
 	brake.Practice
 	Air    float64            `json:"air_ml"`
 	Lever  float64            `json:"lever_mm" doc:"how far the lever comes on the first pull"`
@@ -34,9 +34,9 @@ type BrakeTried struct {
 const frameEvery = 2.0
 
 // PracticeBrake replays a practice brake. Nothing is kept of it.
-func PracticeBrake(in BrakeTry) (BrakeTried, error) {
+func PracticeBrake(in BrakeTry) (BrakeAttempt, error) {
 	p := brake.NewPractice(in.Seed, in.Rear)
-	out := BrakeTried{Frames: [][]brake.Bubble{}, Takes: map[string]float64{}}
+	out := BrakeAttempt{Frames: [][]brake.Bubble{}, Takes: map[string]float64{}}
 	for i, a := range in.Acts {
 		var see func(float64)
 		if i == len(in.Acts)-1 {

@@ -74,7 +74,7 @@ func (d *Desk) Hunt(ctx context.Context, by record.Actor, in Practice) (Practice
 }
 
 // Brake shows a practice brake after what was done to it, and keeps one that was bled.
-func (d *Desk) Brake(ctx context.Context, by record.Actor, in BrakeTry) (BrakeTried, error) {
+func (d *Desk) Brake(ctx context.Context, by record.Actor, in BrakeTry) (BrakeAttempt, error) {
 	v, err := PracticeBrake(in)
 	if err == nil && v.Bled && len(in.Acts) > 0 {
 		err = d.keep(ctx, by, Result{Kind: "brake",
@@ -85,7 +85,7 @@ func (d *Desk) Brake(ctx context.Context, by record.Actor, in BrakeTry) (BrakeTr
 }
 
 // Gears shows practice gears after what was done to them, and keeps those that were won.
-func (d *Desk) Gears(ctx context.Context, by record.Actor, in GearTry) (GearTried, error) {
+func (d *Desk) Gears(ctx context.Context, by record.Actor, in GearTry) (GearAttempt, error) {
 	v, err := PracticeGears(d.shop.Book(), in)
 	if err == nil && v.Won {
 		err = d.keep(ctx, by, Result{Kind: "gears", What: string(rune('0' + in.Level)), Seed: in.Seed,
@@ -95,7 +95,7 @@ func (d *Desk) Gears(ctx context.Context, by record.Actor, in GearTry) (GearTrie
 }
 
 // Wheel shows a practice wheel after what was done to it, and keeps one that was won.
-func (d *Desk) Wheel(ctx context.Context, by record.Actor, in WheelTry) (WheelTried, error) {
+func (d *Desk) Wheel(ctx context.Context, by record.Actor, in WheelTry) (WheelAttempt, error) {
 	v, err := PracticeWheel(d.shop.Book(), in)
 	if err == nil && v.Won {
 		err = d.keep(ctx, by, Result{Kind: "wheel", What: string(rune('0' + in.Level)), Seed: in.Seed,

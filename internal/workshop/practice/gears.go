@@ -21,8 +21,8 @@ type GearTry struct {
 	GaveUp bool       `json:"gave_up,omitempty" doc:"wants to be told"`
 }
 
-// GearTried is how the practice gear stands.
-type GearTried struct {
+// GearAttempt is how the practice gear stands.
+type GearAttempt struct {
 	Level       int             `json:"level"`
 	Name        string          `json:"name" doc:"of the level"`
 	Gear        gear.Drivetrain `json:"gear"`
@@ -63,22 +63,22 @@ type GearReplay struct {
 const practised = "cable-9"
 
 // PracticeGears replays a practice gear. Nothing is kept of one that is not won.
-func PracticeGears(book *knowledge.Book, in GearTry) (GearTried, error) {
+func PracticeGears(book *knowledge.Book, in GearTry) (GearAttempt, error) {
 	family, _ := book.GearFamily(practised)
 	p, err := gear.NewPractice(book.Drivetrain(family, family.Teeth), in.Seed, in.Level)
 	if err != nil {
-		return GearTried{}, record.Refuse("level", "%s", words.Sentence(err))
+		return GearAttempt{}, record.Refuse("level", "%s", words.Sentence(err))
 	}
 	over := in.GaveUp
 	var replay replayed
 	for _, a := range in.Acts {
 		replay.before(p, a)
 		if err := p.Do(a); err != nil {
-			return GearTried{}, record.Refuse("acts", "%s", words.Sentence(err))
+			return GearAttempt{}, record.Refuse("acts", "%s", words.Sentence(err))
 		}
 	}
 	over = over || p.Won
-	out := GearTried{Level: in.Level, Name: gear.Levels[in.Level-1], Gear: p.Gear, At: p.At, Off: p.Off(),
+	out := GearAttempt{Level: in.Level, Name: gear.Levels[in.Level-1], Gear: p.Gear, At: p.At, Off: p.Off(),
 		Band:        gear.Forgives * p.Gear.Spacing,
 		Adjustments: p.Adjustments, Seconds: p.Seconds, Won: p.Won, Shifts: shiftsOf(p), Replay: []GearReplay{}}
 	for _, h := range p.Done {

@@ -20,8 +20,8 @@ type WheelTry struct {
 	GaveUp bool        `json:"gave_up,omitempty" doc:"wants to be shown"`
 }
 
-// WheelTried is how the practice wheel stands.
-type WheelTried struct {
+// WheelAttempt is how the practice wheel stands.
+type WheelAttempt struct {
 	Level    int               `json:"level"`
 	Name     string            `json:"name" doc:"of the level"`
 	Bench    wheels.WheelBench `json:"bench" doc:"as it was looked at last"`
@@ -55,23 +55,23 @@ func practiceWheel(book *knowledge.Book, in WheelTry) (*wheel.Practice, wheels.L
 }
 
 // PracticeWheel replays a practice wheel. Nothing is kept of one that is not won.
-func PracticeWheel(book *knowledge.Book, in WheelTry) (WheelTried, error) {
+func PracticeWheel(book *knowledge.Book, in WheelTry) (WheelAttempt, error) {
 	p, l, aim, err := practiceWheel(book, in)
 	if err != nil {
-		return WheelTried{}, err
+		return WheelAttempt{}, err
 	}
 	first, err := p.Own()
 	if err != nil {
-		return WheelTried{}, err
+		return WheelAttempt{}, err
 	}
 	begun, err := p.Advice()
 	if err != nil {
-		return WheelTried{}, err
+		return WheelAttempt{}, err
 	}
 	turned := map[int]int{}
 	for _, a := range in.Acts {
 		if err := p.Do(a); err != nil {
-			return WheelTried{}, record.Refuse("acts", "%s", words.Sentence(err))
+			return WheelAttempt{}, record.Refuse("acts", "%s", words.Sentence(err))
 		}
 		switch {
 		case a.Do == "spin":
@@ -84,7 +84,7 @@ func PracticeWheel(book *knowledge.Book, in WheelTry) (WheelTried, error) {
 	if p.Won || in.GaveUp {
 		seized = p.Seized
 	}
-	out := WheelTried{Level: in.Level, Name: wheel.Levels[in.Level-1], Since: p.Since, Turned: turned,
+	out := WheelAttempt{Level: in.Level, Name: wheel.Levels[in.Level-1], Since: p.Since, Turned: turned,
 		Said: p.Said, Quarters: p.Quarters,
 		Nipples: p.Nipples, Seconds: p.Seconds, Won: p.Won, Would: []wheels.WheelDo{}}
 	if out.Bench, err = wheels.Drawn(l, aim, p.Seen, seized); err != nil {

@@ -165,8 +165,8 @@ func InUse(s *record.Sheet) []Wrench {
 	return out
 }
 
-// SettingAsked asks what a wrench with an adapter is to show.
-type SettingAsked struct {
+// SettingQuestion asks what a wrench with an adapter is to show.
+type SettingQuestion struct {
 	Adapter fastener.Adapter `json:"adapter"`
 	Min     measure.Torque   `json:"min_nm" minimum:"0" maximum:"400" doc:"at the fastener"`
 	Max     measure.Torque   `json:"max_nm" minimum:"0" maximum:"400"`
@@ -179,7 +179,7 @@ type Setting struct {
 }
 
 // SettingFor says what a wrench with an adapter is to show.
-func SettingFor(in SettingAsked) (Setting, error) {
+func SettingFor(in SettingQuestion) (Setting, error) {
 	if err := in.Adapter.Validate(); err != nil {
 		return Setting{}, record.Refuse("adapter", "%s", words.Sentence(err))
 	}

@@ -20,11 +20,11 @@ type WheelBench struct {
 	Where    string           `json:"where" enum:"stand,frame"`
 	Lacing   Lacing           `json:"lacing"`
 	Aim      rolling.Trueness `json:"aim"`
-	Fits     []SpokeFigured   `json:"fits" doc:"which spokes it takes, left, then right"`
+	Fits     []SpokeAnswer    `json:"fits" doc:"which spokes it takes, left, then right"`
 	Place    int              `json:"place" doc:"how many readings and turns were done"`
 	Round    int              `json:"round" doc:"from 1"`
-	Spokes   []SpokeSeen      `json:"spokes" doc:"from the valve, clockwise, seen from the chain's side"`
-	Rim      []RimSeen        `json:"rim" doc:"places that were read in this round, round the rim"`
+	Spokes   []SpokeView      `json:"spokes" doc:"from the valve, clockwise, seen from the chain's side"`
+	Rim      []RimView        `json:"rim" doc:"places that were read in this round, round the rim"`
 	Now      WheelStanding    `json:"now" doc:"as it was read, with what was turned since reckoned in"`
 	Then     *WheelStanding   `json:"then,omitempty" doc:"as it is expected once all is turned"`
 	Turns    []WheelDo        `json:"turns" doc:"of this round, in their order: what is still to be done"`
@@ -47,8 +47,8 @@ type WheelBench struct {
 	turned   bool
 }
 
-// SpokeSeen is a spoke as it is known.
-type SpokeSeen struct {
+// SpokeView is a spoke as it is known.
+type SpokeView struct {
 	Spoke   int      `json:"spoke"`
 	Side    string   `json:"side" enum:"left,right"`
 	Tension *float64 `json:"tension_n,omitempty" doc:"as read, with what was turned since reckoned in"`
@@ -57,8 +57,8 @@ type SpokeSeen struct {
 	Mark    string   `json:"mark,omitempty" enum:"tight,slack" doc:"beyond a limit"`
 }
 
-// RimSeen is how the rim stands at a place that was read, from where it should be.
-type RimSeen struct {
+// RimView is how the rim stands at a place that was read, from where it should be.
+type RimView struct {
 	At      float64  `json:"at" doc:"counted in spokes from the valve"`
 	Mm      *float64 `json:"mm,omitempty" doc:"to the right"`
 	Out     *float64 `json:"out_mm,omitempty" doc:"outwards"`
@@ -151,7 +151,7 @@ func bench(s *record.Sheet, begun record.Entry) (WheelBench, bool) {
 	}
 	b := WheelBench{ID: begun.ID, End: in.End, Where: in.Where, Lacing: *in.Lacing, Aim: s.Book.TruenessFor(brake),
 		By: begun.ByName, At: begun.At,
-		Spokes: []SpokeSeen{}, Rim: []RimSeen{}, Turns: []WheelDo{}, Turned: []WheelDone{},
+		Spokes: []SpokeView{}, Rim: []RimView{}, Turns: []WheelDo{}, Turned: []WheelDone{},
 		Bent: []float64{}, Read: []string{},
 		Rounds: []RoundDone{}, Fits: spokesOf(*in.Lacing), wheel: in.Lacing.Wheel()}
 	b.Aim.Most = in.Lacing.Most
@@ -293,7 +293,7 @@ func (b *WheelBench) standing(v wheel.Verdict) WheelStanding {
 
 func (b *WheelBench) spokes(now wheel.Readings, plan wheel.Plan) {
 	for n := 1; n <= b.wheel.Spokes; n++ {
-		seen := SpokeSeen{Spoke: n, Side: b.wheel.Side(n).String(), Seized: slices.Contains(b.seized, n)}
+		seen := SpokeView{Spoke: n, Side: b.wheel.Side(n).String(), Seized: slices.Contains(b.seized, n)}
 		if t, read := now.Tensions[n]; read {
 			seen.Tension = rounded(t, 1)
 		}
@@ -314,7 +314,7 @@ func (b *WheelBench) rim(now wheel.Readings, plan wheel.Plan) {
 	side, out := now.Relative()
 	thenSide, thenOut := plan.Shape.Relative()
 	for i, m := range now.Runouts {
-		seen := RimSeen{At: m.At, Mm: rounded(side[i], 100), Out: rounded(out[i], 100)}
+		seen := RimView{At: m.At, Mm: rounded(side[i], 100), Out: rounded(out[i], 100)}
 		if len(plan.Turns) > 0 && i < len(thenSide) {
 			seen.ThenMm, seen.ThenOut = rounded(thenSide[i], 100), rounded(thenOut[i], 100)
 		}

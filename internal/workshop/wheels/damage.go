@@ -63,27 +63,27 @@ type RimJudged struct {
 	By   string    `json:"by"`
 }
 
-// BrokeSeen is a spoke that broke, as the bench sees it.
-type BrokeSeen struct {
+// BrokenSpokeView is a spoke that broke, as the bench sees it.
+type BrokenSpokeView struct {
 	ID record.ID `json:"id"`
 	SpokeLost
 	By string `json:"by"`
 }
 
-// WheelHurt is what was found hurt in a wheel in a job.
-type WheelHurt struct {
-	End   string     `json:"end" enum:"front,rear"`
-	Broke *BrokeSeen `json:"broke,omitempty"`
-	Rim   *RimJudged `json:"rim,omitempty" doc:"as it was looked at last"`
-	Mark  wear.Mark  `json:"mark" doc:"of the wheel, by the worst of what is known of it: broken spoke, rim, wobble"`
-	Says  string     `json:"says,omitempty" doc:"that worst, in words"`
+// WheelDamage is what was found hurt in a wheel in a job.
+type WheelDamage struct {
+	End   string           `json:"end" enum:"front,rear"`
+	Broke *BrokenSpokeView `json:"broke,omitempty"`
+	Rim   *RimJudged       `json:"rim,omitempty" doc:"as it was looked at last"`
+	Mark  wear.Mark        `json:"mark" doc:"of the wheel, by the worst of what is known of it: broken spoke, rim, wobble"`
+	Says  string           `json:"says,omitempty" doc:"that worst, in words"`
 }
 
 // HurtsOf is what was found hurt, front and rear.
-func HurtsOf(s *record.Sheet) []WheelHurt {
-	list := []WheelHurt{}
+func HurtsOf(s *record.Sheet) []WheelDamage {
+	list := []WheelDamage{}
 	for _, end := range []string{"front", "rear"} {
-		h := WheelHurt{End: end, Broke: Broke.Of(s)[end], Rim: Rim.Of(s)[end], Mark: wear.Open}
+		h := WheelDamage{End: end, Broke: Broke.Of(s)[end], Rim: Rim.Of(s)[end], Mark: wear.Open}
 		if h.Rim != nil {
 			h.worst(h.Rim.Word, h.Rim.Says)
 		}
@@ -102,7 +102,7 @@ func HurtsOf(s *record.Sheet) []WheelHurt {
 }
 
 // worst takes a verdict of the wheel in where it is worse than what is known.
-func (h *WheelHurt) worst(mark wear.Mark, says string) {
+func (h *WheelDamage) worst(mark wear.Mark, says string) {
 	if h.Mark == wear.Open || mark.Worse(h.Mark) {
 		h.Mark, h.Says = mark, says
 	}
@@ -206,13 +206,13 @@ func checkRim(s *record.Sheet, in RimLook) (*RimLook, error) {
 }
 
 // Broke are the spokes that broke in a job, by wheel.
-var Broke = record.Derive(func(s *record.Sheet) map[string]*BrokeSeen {
-	out := map[string]*BrokeSeen{}
+var Broke = record.Derive(func(s *record.Sheet) map[string]*BrokenSpokeView {
+	out := map[string]*BrokenSpokeView{}
 	for e, in := range Breaks.All(s.Ledger) {
 		if in.Broken != nil {
 			lost := *in.Broken
 			lost.Mark = rides(lost.Home) // an entry of before does not say it
-			out[in.Wheel.End] = &BrokeSeen{e.ID, lost, e.ByName}
+			out[in.Wheel.End] = &BrokenSpokeView{e.ID, lost, e.ByName}
 		}
 	}
 	return out
@@ -255,17 +255,17 @@ func judged(in RimLook, least float64) (wear.Mark, string) {
 }
 
 // Seen is what was found wrong with wheels at their bench.
-func Seen(s *record.Sheet) (list []inspect.BenchSeen) {
+func Seen(s *record.Sheet) (list []inspect.BenchView) {
 	for _, end := range []string{"front", "rear"} {
 		if b := Broke.Of(s)[end]; b != nil {
 			e, _ := s.Ledger.Find(b.ID)
-			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel",
+			list = append(list, inspect.BenchView{Entry: e, Point: end + "-wheel",
 				Title: words.Capital(end) + " wheel: broken spoke", Mark: b.Mark,
 				Reason: b.Says, Cures: []string{"spoke-" + end, "wheel-" + end}})
 		}
 		if r := Rim.Of(s)[end]; r != nil && r.Word.Worse(wear.Sound) {
 			e, _ := s.Ledger.Find(r.ID)
-			list = append(list, inspect.BenchSeen{Entry: e, Point: end + "-wheel",
+			list = append(list, inspect.BenchView{Entry: e, Point: end + "-wheel",
 				Title: words.Capital(end) + " rim: " + hurt(r.RimLook),
 				Mark:  r.Word, Reason: r.Says, Cures: []string{"wheel-" + end}})
 		}

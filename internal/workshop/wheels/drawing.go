@@ -7,7 +7,7 @@ import (
 
 // Drawn is a wheel that is no job's, as the bench would show it by what was read of it.
 func Drawn(l Lacing, aim rolling.Trueness, r wheel.Readings, seized []int) (WheelBench, error) {
-	b := WheelBench{Where: "stand", Lacing: l, Aim: aim, Spokes: []SpokeSeen{}, Rim: []RimSeen{},
+	b := WheelBench{Where: "stand", Lacing: l, Aim: aim, Spokes: []SpokeView{}, Rim: []RimView{},
 		Turns: []WheelDo{}, Turned: []WheelDone{},
 		Bent: []float64{}, Read: []string{}, Rounds: []RoundDone{}, Done: []WheelStep{},
 		Fits: spokesOf(l), wheel: l.Wheel(), readings: r,

@@ -4,8 +4,8 @@ import "utensil/internal/workshop/record"
 
 // WheelsPart is what is done to a bike's wheels and known of them.
 type WheelsPart struct {
-	Benches []WheelBench `json:"benches" doc:"wheels that are trued, oldest first"`
-	Hurts   []WheelHurt  `json:"hurts" doc:"what was found hurt in its wheels, front and rear"`
+	Benches []WheelBench  `json:"benches" doc:"wheels that are trued, oldest first"`
+	Hurts   []WheelDamage `json:"hurts" doc:"what was found hurt in its wheels, front and rear"`
 }
 
 // PartOf is what is done to the wheels of a job's bike.

@@ -10,22 +10,22 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// PluckAsked is what a tablet heard of a plucked spoke.
-type PluckAsked struct {
+// PluckQuestion is what a tablet heard of a plucked spoke.
+type PluckQuestion struct {
 	Rate    float64 `json:"rate" doc:"samples a second" minimum:"4000" maximum:"200000"`
 	Samples string  `json:"samples" doc:"16-bit samples, little-endian, in base64; two seconds at most" maxLength:"600000"`
 }
 
-// PluckHeard is the pitch of it.
-type PluckHeard struct {
+// PluckAnswer is the pitch of it.
+type PluckAnswer struct {
 	Pitch float64 `json:"pitch_hz"`
 }
 
 // Heard finds the pitch of a plucked spoke.
-func Heard(in PluckAsked) (PluckHeard, error) {
+func Heard(in PluckQuestion) (PluckAnswer, error) {
 	raw, err := base64.StdEncoding.DecodeString(in.Samples)
 	if err != nil || len(raw)%2 != 0 || float64(len(raw)) > 4*in.Rate {
-		return PluckHeard{}, record.Refuse("samples",
+		return PluckAnswer{}, record.Refuse("samples",
 			"The recording cannot be read: two seconds of 16-bit samples are taken at most.")
 	}
 	samples := make([]float64, len(raw)/2)
@@ -34,7 +34,7 @@ func Heard(in PluckAsked) (PluckHeard, error) {
 	}
 	hz, err := wheel.Heard(samples, in.Rate)
 	if err != nil {
-		return PluckHeard{}, record.Refuse("samples", "%s", words.Sentence(err))
+		return PluckAnswer{}, record.Refuse("samples", "%s", words.Sentence(err))
 	}
-	return PluckHeard{math.Round(hz*10) / 10}, nil
+	return PluckAnswer{math.Round(hz*10) / 10}, nil
 }

@@ -1400,12 +1400,6 @@ export interface components {
             /** Format: double */
             to_bar: number;
         };
-        /** @description AirAsked is what a tyre, its rider or a leg comes to before it is written down: one of its parts is filled in. */
-        AirAsked: {
-            rider?: components["schemas"]["RiderWeighed"];
-            sag?: components["schemas"]["SagRead"];
-            tyre?: components["schemas"]["TyreRead"];
-        };
         /** @description AirBench is what is known of a bike's air. */
         AirBench: {
             /** @description how front and rear suspension stand to each other */
@@ -1440,32 +1434,11 @@ export interface components {
             /** @description as they were read and set, place by place */
             pressures: components["schemas"]["AirView"][];
         };
-        /** @description AirSeen is one pressure that was found or set. */
-        AirSeen: {
-            /** Format: date-time */
-            at: string;
-            /** Format: double */
-            bar: number;
-            by: string;
-            /** Format: double */
-            celsius: number;
-            /** @description what it was read with */
-            gauge?: string;
-            /** @description in this job */
-            here?: boolean;
-            set: boolean;
-            /**
-             * Format: double
-             * @description what that showed, where it is another figure
-             */
-            shown_bar?: number;
-            /** @description of what was found last in this job: what the shop's gauges show when it is back */
-            shows?: components["schemas"]["GaugeShows"][];
-            /**
-             * Format: double
-             * @description of what was found: what the hose took as it was put on
-             */
-            took_bar?: number;
+        /** @description AirQuestion is what a tyre, its rider or a leg comes to before it is written down: one of its parts is filled in. */
+        AirQuestion: {
+            rider?: components["schemas"]["RiderWeighed"];
+            sag?: components["schemas"]["SagRead"];
+            tyre?: components["schemas"]["TyreRead"];
         };
         /** @description AirStands is how a tyre's pressure stands in this job. */
         AirStands: {
@@ -1487,7 +1460,7 @@ export interface components {
             /** @enum {string} */
             place: "fork" | "shock" | "front_tyre" | "rear_tyre";
             /** @description oldest first */
-            readings: components["schemas"]["AirSeen"][];
+            readings: components["schemas"]["PressureView"][];
             /** @description what the last two readings say */
             says: string;
         };
@@ -1597,8 +1570,22 @@ export interface components {
             /** @description what people read on the tyre */
             said: string;
         };
-        /** @description BearingAsked is a bearing as it was measured, each figure as it was typed; empty for what was not. */
-        BearingAsked: {
+        /** @description BearingAnswer is what a measured bearing may be. */
+        BearingAnswer: {
+            /** @description what tells the first two apart; empty when nothing is in doubt */
+            apart: string;
+            /** @description the likeliest first */
+            list: components["schemas"]["Likely"][];
+            /**
+             * Format: double
+             * @description the chance that it is none of ours
+             */
+            none: number;
+            /** @description of loose balls: how many there are to be */
+            says?: string;
+        };
+        /** @description BearingQuestion is a bearing as it was measured, each figure as it was typed; empty for what was not. */
+        BearingQuestion: {
             /** @description a loose ball across, where there is no cartridge */
             ball?: string;
             /** @description how many lay on one side */
@@ -1618,22 +1605,18 @@ export interface components {
             /** @description its edges are worn or burred */
             worn?: boolean;
         };
-        /** @description BearingTold is what a measured bearing may be. */
-        BearingTold: {
-            /** @description what tells the first two apart; empty when nothing is in doubt */
-            apart: string;
-            /** @description the likeliest first */
-            list: components["schemas"]["Likely"][];
-            /**
-             * Format: double
-             * @description the chance that it is none of ours
-             */
-            none: number;
-            /** @description of loose balls: how many there are to be */
-            says?: string;
+        /** @description BedPlan is one scheme ridden by this rider, on this road. */
+        BedPlan: {
+            about: string;
+            id: string;
+            name: string;
+            plan: components["schemas"]["Bedding"];
+            /** @description how often the road is ridden, in words; empty when it is not known */
+            road: string;
+            stages: components["schemas"]["Stage"][];
         };
-        /** @description BedAsked asks for a plan of bedding in. */
-        BedAsked: {
+        /** @description BedQuestion asks for a plan of bedding in. */
+        BedQuestion: {
             /** Format: double */
             air_c: number;
             /**
@@ -1648,16 +1631,6 @@ export interface components {
              * @description of the braking that this brake does
              */
             share: number;
-        };
-        /** @description BedPlan is one scheme ridden by this rider, on this road. */
-        BedPlan: {
-            about: string;
-            id: string;
-            name: string;
-            plan: components["schemas"]["Bedding"];
-            /** @description how often the road is ridden, in words; empty when it is not known */
-            road: string;
-            stages: components["schemas"]["Stage"][];
         };
         /** @description Bedding is what a scheme comes to for a rider. */
         Bedding: {
@@ -1717,11 +1690,11 @@ export interface components {
         };
         /** @description BenchNote is what was written down last at one of the smaller benches in this job. */
         BenchNote: {
-            asked: components["schemas"]["GearAsked"];
+            asked: components["schemas"]["GearQuestion"];
             /** Format: date-time */
             at: string;
             by: string;
-            figured: components["schemas"]["GearFigured"];
+            figured: components["schemas"]["GearAnswer"];
             id: string;
         };
         /** @description BenchStep is a look or a turn that was done. */
@@ -1735,8 +1708,8 @@ export interface components {
             /** @description something was turned or done, not only looked at */
             turn: boolean;
         };
-        /** @description BendAsked is one bend of an outer. */
-        BendAsked: {
+        /** @description BendQuestion is one bend of an outer. */
+        BendQuestion: {
             degrees: string;
             name: string;
             /**
@@ -2036,40 +2009,8 @@ export interface components {
             /** Format: double */
             volume_ml: number;
         };
-        /** @description BrakeSide is one brake of a bike: what is in it, what was found, what can be done. */
-        BrakeSide: {
-            /** @description the last of them against what is usual here */
-            air_says?: string;
-            /** Format: date-time */
-            bled_on?: string;
-            /** @description an estimate: a test strip knows */
-            boils?: components["schemas"]["Boiling"];
-            /** @description about what it holds; change it where it is known better */
-            circuit: components["schemas"]["Circuit"];
-            /** @enum {string} */
-            end: "front" | "rear";
-            /** @enum {string} */
-            family?: "mineral" | "dot" | "unknown";
-            /** @description the bike's fact */
-            kind: string;
-            /**
-             * Format: int64
-             * @description since its fluid was changed here
-             */
-            months?: number;
-            /** @description guided work, what the findings ask for first */
-            offers: components["schemas"]["Offer"][];
-            /** @description points of the walk-round on this brake */
-            points: string[];
-            /** @description air found in the line, oldest first */
-            pulls: components["schemas"]["PullSeen"][];
-            /** @description who read on the cap what it holds */
-            read_by?: components["schemas"]["FactRead"];
-            /** @description what the fluid's age means */
-            says: string;
-        };
-        /** @description BrakeTried is how the practice brake stands. */
-        BrakeTried: {
+        /** @description BrakeAttempt is how the practice brake stands. */
+        BrakeAttempt: {
             /** Format: double */
             air_ml: number;
             /** @description what a good mechanic would do next, and why */
@@ -2122,6 +2063,38 @@ export interface components {
             /** @description how that is shown */
             travel: components["schemas"]["Scale"];
         };
+        /** @description BrakeSide is one brake of a bike: what is in it, what was found, what can be done. */
+        BrakeSide: {
+            /** @description the last of them against what is usual here */
+            air_says?: string;
+            /** Format: date-time */
+            bled_on?: string;
+            /** @description an estimate: a test strip knows */
+            boils?: components["schemas"]["Boiling"];
+            /** @description about what it holds; change it where it is known better */
+            circuit: components["schemas"]["Circuit"];
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @enum {string} */
+            family?: "mineral" | "dot" | "unknown";
+            /** @description the bike's fact */
+            kind: string;
+            /**
+             * Format: int64
+             * @description since its fluid was changed here
+             */
+            months?: number;
+            /** @description guided work, what the findings ask for first */
+            offers: components["schemas"]["Offer"][];
+            /** @description points of the walk-round on this brake */
+            points: string[];
+            /** @description air found in the line, oldest first */
+            pulls: components["schemas"]["PullView"][];
+            /** @description who read on the cap what it holds */
+            read_by?: components["schemas"]["FactRead"];
+            /** @description what the fluid's age means */
+            says: string;
+        };
         /** @description BrakeTry is a practice brake and everything that was done to it so far. */
         BrakeTry: {
             acts: string[];
@@ -2134,8 +2107,8 @@ export interface components {
             /** @description front, then rear */
             sides: components["schemas"]["BrakeSide"][];
         };
-        /** @description BrokeSeen is a spoke that broke, as the bench sees it. */
-        BrokeSeen: {
+        /** @description BrokenSpokeView is a spoke that broke, as the bench sees it. */
+        BrokenSpokeView: {
             /**
              * Format: double
              * @description how far the rim is reckoned to stand over without it, to the right
@@ -2337,8 +2310,17 @@ export interface components {
             source: string;
             where: ("check_in" | "stand" | "hand_over")[];
         };
-        /** @description ChainAsked asks for the length of a chain that a mech takes up. */
-        ChainAsked: {
+        /** @description ChainPair is a ring and a sprocket with the way round them. */
+        ChainPair: {
+            /** Format: double */
+            links: number;
+            /** Format: int64 */
+            ring: number;
+            /** Format: int64 */
+            sprocket: number;
+        };
+        /** @description ChainQuestion asks for the length of a chain that a mech takes up. */
+        ChainQuestion: {
             /** @description of the mech, from pulley to pulley, mm */
             cage: string;
             /** @description by how much a rear suspension lengthens it, mm */
@@ -2351,15 +2333,6 @@ export interface components {
             stay: string;
             /** @description teeth, of the mech */
             takes_up?: string;
-        };
-        /** @description ChainPair is a ring and a sprocket with the way round them. */
-        ChainPair: {
-            /** Format: double */
-            links: number;
-            /** Format: int64 */
-            ring: number;
-            /** Format: int64 */
-            sprocket: number;
         };
         /** @description Change is one thing that was changed. */
         Change: {
@@ -2500,6 +2473,13 @@ export interface components {
             id: string;
             name: string;
         };
+        /** @description ComplaintAnswer is a part of what the owner said, and what it sounds like. */
+        ComplaintAnswer: {
+            fault?: string;
+            /** @description of the fault; left out for something else */
+            name?: string;
+            words: string;
+        };
         /** @description ComplaintAnswered says what came of a complaint. */
         ComplaintAnswered: {
             /** @description the search, what was found, or the work; left out for what was tried */
@@ -2509,13 +2489,6 @@ export interface components {
             how: "hunt" | "finding" | "work" | "tried";
             /** @description of what was tried: what, and what the owner was told */
             note?: string;
-        };
-        /** @description ComplaintHeard is a part of what the owner said, and what it sounds like. */
-        ComplaintHeard: {
-            fault?: string;
-            /** @description of the fault; left out for something else */
-            name?: string;
-            words: string;
         };
         /** @description ComplaintView is a complaint with what came of it. */
         ComplaintView: {
@@ -2710,8 +2683,8 @@ export interface components {
              */
             used?: string;
         };
-        /** @description DialAsked is dial readings as typed, parted by blanks, slashes or semicolons. */
-        DialAsked: {
+        /** @description DialQuestion is dial readings as typed, parted by blanks, slashes or semicolons. */
+        DialQuestion: {
             typed: string;
         };
         /** @description DialsCounted are the clicks of a damper's dials, counted from fully in. */
@@ -2737,8 +2710,8 @@ export interface components {
             /** Format: int64 */
             rebound?: number;
         };
-        /** @description DialsSeen is what is known of a leg's dials. */
-        DialsSeen: {
+        /** @description DialsView is what is known of a leg's dials. */
+        DialsView: {
             /** @description in this job */
             found?: components["schemas"]["DialsCounted"];
             /** @description last, in whatever job */
@@ -3141,8 +3114,8 @@ export interface components {
             /** @description why it was set aside */
             why?: string;
         };
-        /** @description FitAsked is a part that may go on a bike. */
-        FitAsked: {
+        /** @description FitQuestion is a part that may go on a bike. */
+        FitQuestion: {
             /** @description by their ids, as typed */
             particulars?: {
                 [key: string]: string;
@@ -3205,8 +3178,8 @@ export interface components {
             /** @description all round, mm */
             tube?: string;
         };
-        /** @description FlatSeen is a flat with what it says. */
-        FlatSeen: {
+        /** @description FlatView is a flat with what it says. */
+        FlatView: {
             /** @enum {string} */
             end: "front" | "rear";
             /** @description what was in the tyre, in words: flint, glass, a thorn */
@@ -3248,8 +3221,8 @@ export interface components {
             /** Format: double */
             min: number;
         };
-        /** @description FrontAsked is a front mech as it was looked at. */
-        FrontAsked: {
+        /** @description FrontQuestion is a front mech as it was looked at. */
+        FrontQuestion: {
             /** @description of its tail away from the frame, degrees */
             angle: string;
             climbs: boolean;
@@ -3270,6 +3243,12 @@ export interface components {
             readonly by_name?: string;
             id: string;
             pairs: components["schemas"]["GaugePair"][];
+        };
+        /** @description GaugeFacts is a gauge for spokes, with the kinds that its table has. */
+        GaugeFacts: {
+            id: string;
+            kinds: string[];
+            name: string;
         };
         /** @description GaugeHose is what the hose of a pump takes out of what it is put on: it showed a pressure, was taken off and put on again at once, and showed less. */
         GaugeHose: {
@@ -3292,12 +3271,6 @@ export interface components {
             readonly volume_cm3?: number;
             /** @description of the tyre, mm, as typed */
             width?: string;
-        };
-        /** @description GaugeKnown is a gauge for spokes, with the kinds that its table has. */
-        GaugeKnown: {
-            id: string;
-            kinds: string[];
-            name: string;
         };
         /** @description GaugePair is one pressure on both. */
         GaugePair: {
@@ -3368,6 +3341,26 @@ export interface components {
              */
             step: number;
         };
+        /** @description GearAnswer is what a bench comes to: a verdict in a line, what to do in its order, and what is drawn of it. */
+        GearAnswer: {
+            /** @enum {string} */
+            bench: "ratio" | "chain" | "single" | "worn" | "path" | "front" | "hanger" | "hub" | "wired";
+            chain?: components["schemas"]["Derailed"];
+            /** @description in their order; what comes later waits for the first */
+            do: components["schemas"]["Advised"][];
+            /** @description what it is called as a finding; left out where nothing waits */
+            finds?: string;
+            hanger?: components["schemas"]["Hanger"];
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description of a chain with a mech: the longest way and the shortest */
+            pairs?: components["schemas"]["ChainPair"][];
+            path?: components["schemas"]["Path"];
+            ratio?: components["schemas"]["RatioAnswer"];
+            says: string;
+            single?: components["schemas"]["SingleAnswer"];
+            worn?: components["schemas"]["WornAnswer"];
+        };
         /** @description GearAsk is what to look at next, in words. */
         GearAsk: {
             says: string;
@@ -3380,17 +3373,65 @@ export interface components {
             /** @enum {string} */
             what: "shift" | "sight" | "push" | "gauge";
         };
-        /** @description GearAsked is what one of the smaller benches of the gears is asked: one of its parts is filled in, with figures as they were typed. What is written down is kept with the bike, so that nobody is asked twice. */
-        GearAsked: {
-            chain?: components["schemas"]["ChainAsked"];
-            front?: components["schemas"]["FrontAsked"];
-            hanger?: components["schemas"]["HangerAsked"];
-            hub?: components["schemas"]["HubAsked"];
-            path?: components["schemas"]["PathAsked"];
-            ratio?: components["schemas"]["RatioAsked"];
-            single?: components["schemas"]["SingleAsked"];
-            wired?: components["schemas"]["WiredAsked"];
-            worn?: components["schemas"]["WornAsked"];
+        /** @description GearAttempt is how the practice gear stands. */
+        GearAttempt: {
+            /** Format: int64 */
+            adjustments: number;
+            /**
+             * Format: int64
+             * @description sprocket that the chain lies on
+             */
+            at: number;
+            /** Format: double */
+            band_mm: number;
+            /**
+             * Format: int64
+             * @description quarters turned so far, outward
+             */
+            barrel: number;
+            gear: components["schemas"]["Drivetrain"];
+            /**
+             * Format: int64
+             * @description eighths, outward
+             */
+            high: number;
+            /**
+             * @description what the last act's shift did
+             * @enum {string}
+             */
+            last?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
+            /** Format: int64 */
+            level: number;
+            /**
+             * Format: int64
+             * @description eighths, outward
+             */
+            low: number;
+            /** @description of the level */
+            name: string;
+            /**
+             * Format: double
+             * @description how far the pulley stands off it, towards the spokes
+             */
+            off_mm: number;
+            /** @description what the program takes on the same gear, once it is over */
+            own?: components["schemas"]["Took"];
+            /** @description once it is over: what was done, and what the program would have done then */
+            replay: components["schemas"]["GearReplay"][];
+            /** @description what the last act showed */
+            said?: string;
+            /**
+             * Format: int64
+             * @description of 100, once it is won
+             */
+            score: number;
+            /** Format: double */
+            seconds: number;
+            /** @description every shift, with what it did last as it stands now */
+            shifts: components["schemas"]["TriedShift"][];
+            /** @description what was wrong, once it is over */
+            truth?: string;
+            won: boolean;
         };
         /** @description GearBench is a gear being indexed as the bench sees it. */
         GearBench: {
@@ -3487,26 +3528,6 @@ export interface components {
             /** @description a usual set, smallest first */
             teeth: number[];
         };
-        /** @description GearFigured is what a bench comes to: a verdict in a line, what to do in its order, and what is drawn of it. */
-        GearFigured: {
-            /** @enum {string} */
-            bench: "ratio" | "chain" | "single" | "worn" | "path" | "front" | "hanger" | "hub" | "wired";
-            chain?: components["schemas"]["Derailed"];
-            /** @description in their order; what comes later waits for the first */
-            do: components["schemas"]["Advised"][];
-            /** @description what it is called as a finding; left out where nothing waits */
-            finds?: string;
-            hanger?: components["schemas"]["Hanger"];
-            /** @enum {string} */
-            mark: "open" | "sound" | "watch" | "due" | "unsafe";
-            /** @description of a chain with a mech: the longest way and the shortest */
-            pairs?: components["schemas"]["ChainPair"][];
-            path?: components["schemas"]["Path"];
-            ratio?: components["schemas"]["RatioFigured"];
-            says: string;
-            single?: components["schemas"]["SingleFigured"];
-            worn?: components["schemas"]["WornFigured"];
-        };
         /** @description GearFound is what the indexing bench found to be behind it. */
         GearFound: {
             cause: string;
@@ -3577,18 +3598,30 @@ export interface components {
         };
         /** @description GearNote is what a bench was asked, written down with what it came to. */
         GearNote: {
-            chain?: components["schemas"]["ChainAsked"];
-            front?: components["schemas"]["FrontAsked"];
-            hanger?: components["schemas"]["HangerAsked"];
-            hub?: components["schemas"]["HubAsked"];
-            path?: components["schemas"]["PathAsked"];
-            ratio?: components["schemas"]["RatioAsked"];
+            chain?: components["schemas"]["ChainQuestion"];
+            front?: components["schemas"]["FrontQuestion"];
+            hanger?: components["schemas"]["HangerQuestion"];
+            hub?: components["schemas"]["HubQuestion"];
+            path?: components["schemas"]["PathQuestion"];
+            ratio?: components["schemas"]["RatioQuestion"];
             readonly says?: string;
-            single?: components["schemas"]["SingleAsked"];
+            single?: components["schemas"]["SingleQuestion"];
             /** @description something is still to be done before the bike rides */
             readonly wait?: boolean;
-            wired?: components["schemas"]["WiredAsked"];
-            worn?: components["schemas"]["WornAsked"];
+            wired?: components["schemas"]["WiredQuestion"];
+            worn?: components["schemas"]["WornQuestion"];
+        };
+        /** @description GearQuestion is what one of the smaller benches of the gears is asked: one of its parts is filled in, with figures as they were typed. What is written down is kept with the bike, so that nobody is asked twice. */
+        GearQuestion: {
+            chain?: components["schemas"]["ChainQuestion"];
+            front?: components["schemas"]["FrontQuestion"];
+            hanger?: components["schemas"]["HangerQuestion"];
+            hub?: components["schemas"]["HubQuestion"];
+            path?: components["schemas"]["PathQuestion"];
+            ratio?: components["schemas"]["RatioQuestion"];
+            single?: components["schemas"]["SingleQuestion"];
+            wired?: components["schemas"]["WiredQuestion"];
+            worn?: components["schemas"]["WornQuestion"];
         };
         /** @description GearReplay is a stretch of what was done: looks, then one adjustment. */
         GearReplay: {
@@ -3613,66 +3646,6 @@ export interface components {
             by: string;
             id: string;
             ridden: boolean;
-        };
-        /** @description GearTried is how the practice gear stands. */
-        GearTried: {
-            /** Format: int64 */
-            adjustments: number;
-            /**
-             * Format: int64
-             * @description sprocket that the chain lies on
-             */
-            at: number;
-            /** Format: double */
-            band_mm: number;
-            /**
-             * Format: int64
-             * @description quarters turned so far, outward
-             */
-            barrel: number;
-            gear: components["schemas"]["Drivetrain"];
-            /**
-             * Format: int64
-             * @description eighths, outward
-             */
-            high: number;
-            /**
-             * @description what the last act's shift did
-             * @enum {string}
-             */
-            last?: "crisp" | "slow" | "will_not" | "two" | "noisy" | "over";
-            /** Format: int64 */
-            level: number;
-            /**
-             * Format: int64
-             * @description eighths, outward
-             */
-            low: number;
-            /** @description of the level */
-            name: string;
-            /**
-             * Format: double
-             * @description how far the pulley stands off it, towards the spokes
-             */
-            off_mm: number;
-            /** @description what the program takes on the same gear, once it is over */
-            own?: components["schemas"]["Took"];
-            /** @description once it is over: what was done, and what the program would have done then */
-            replay: components["schemas"]["GearReplay"][];
-            /** @description what the last act showed */
-            said?: string;
-            /**
-             * Format: int64
-             * @description of 100, once it is won
-             */
-            score: number;
-            /** Format: double */
-            seconds: number;
-            /** @description every shift, with what it did last as it stands now */
-            shifts: components["schemas"]["TriedShift"][];
-            /** @description what was wrong, once it is over */
-            truth?: string;
-            won: boolean;
         };
         /** @description GearTry is a practice gear and everything that was done to it so far. */
         GearTry: {
@@ -3703,30 +3676,30 @@ export interface components {
              */
             widest: number;
         };
-        /** @description GearsKnown is what is known of a bike's gears before anybody is asked. */
-        GearsKnown: {
+        /** @description GearsFacts is what is known of a bike's gears before anybody is asked. */
+        GearsFacts: {
             /** @description of electronic gears */
             battery?: components["schemas"]["Scale"];
             cage_angle?: components["schemas"]["Scale"];
             /** @description of a front mech over the largest ring's teeth */
             cage_height?: components["schemas"]["Scale"];
-            chain?: components["schemas"]["ChainAsked"];
-            front?: components["schemas"]["FrontAsked"];
-            hanger?: components["schemas"]["HangerAsked"];
-            hub_gear?: components["schemas"]["HubKnown"];
+            chain?: components["schemas"]["ChainQuestion"];
+            front?: components["schemas"]["FrontQuestion"];
+            hanger?: components["schemas"]["HangerQuestion"];
+            hub_gear?: components["schemas"]["HubFacts"];
             /** @description a mech moves the chain */
             mechs: boolean;
-            path?: components["schemas"]["PathAsked"];
-            ratio?: components["schemas"]["RatioAsked"];
+            path?: components["schemas"]["PathQuestion"];
+            ratio?: components["schemas"]["RatioQuestion"];
             /** @description what a shift may do, in the order in which it is asked */
             results?: components["schemas"]["ShiftMark"][];
-            single?: components["schemas"]["SingleAsked"];
+            single?: components["schemas"]["SingleQuestion"];
             /** @description of their fine adjustment */
             steps?: components["schemas"]["Scale"];
             /** @description what the owner's words and the mechanic's say of it */
             told: components["schemas"]["Told"];
-            wired?: components["schemas"]["WiredAsked"];
-            worn?: components["schemas"]["WornAsked"];
+            wired?: components["schemas"]["WiredQuestion"];
+            worn?: components["schemas"]["WornQuestion"];
         };
         /** @description GearsPart is what is done to a bike's gears and known of them. */
         GearsPart: {
@@ -3735,7 +3708,7 @@ export interface components {
             /** @description that this bike may have, likeliest first; none without a cable and a mech */
             families: components["schemas"]["GearFamily"][];
             /** @description what is known of its gears */
-            known: components["schemas"]["GearsKnown"];
+            known: components["schemas"]["GearsFacts"];
             /** @description what was written down last at each of the smaller benches of the gears */
             notes: components["schemas"]["BenchNote"][];
         };
@@ -3840,8 +3813,8 @@ export interface components {
             /** @description straight enough */
             within: boolean;
         };
-        /** @description HangerAsked is what a hanger gauge read. */
-        HangerAsked: {
+        /** @description HangerQuestion is what a hanger gauge read. */
+        HangerQuestion: {
             /** @description of the gauge's arm, mm */
             reach: string;
             /** @description mm to the rim by the hour: 12 above, 3 ahead */
@@ -3884,8 +3857,8 @@ export interface components {
             /** Format: double */
             speed_kmh: number;
         };
-        /** @description HillAsked asks what a descent does to a brake. */
-        HillAsked: {
+        /** @description HillQuestion asks what a descent does to a brake. */
+        HillQuestion: {
             /** @description DOT 3, DOT 4, DOT 5.1, or empty for mineral oil */
             grade: string;
             hill: components["schemas"]["Hill"];
@@ -3944,21 +3917,8 @@ export interface components {
             value?: number;
             word?: string;
         };
-        /** @description HubAsked is a geared hub as it was tried. */
-        HubAsked: {
-            /** @enum {string} */
-            dust_cap: "there" | "missing";
-            /** @enum {string} */
-            loaded?: "holds" | "slips";
-            /** @enum {string} */
-            mark: "right" | "tight" | "slack" | "none";
-            /** @enum {string} */
-            returns: "right" | "other" | "not_tried";
-            /** Format: int64 */
-            slipped?: number;
-        };
-        /** @description HubKnown is which geared hub it is, and where its mark is set. */
-        HubKnown: {
+        /** @description HubFacts is which geared hub it is, and where its mark is set. */
+        HubFacts: {
             /** @description a lever's cable shifts it */
             cable: boolean;
             /** Format: int64 */
@@ -3971,6 +3931,19 @@ export interface components {
             mark_gear: number;
             /** @description its axle was undone since the mark was looked at */
             moved: boolean;
+        };
+        /** @description HubQuestion is a geared hub as it was tried. */
+        HubQuestion: {
+            /** @enum {string} */
+            dust_cap: "there" | "missing";
+            /** @enum {string} */
+            loaded?: "holds" | "slips";
+            /** @enum {string} */
+            mark: "right" | "tight" | "slack" | "none";
+            /** @enum {string} */
+            returns: "right" | "other" | "not_tried";
+            /** Format: int64 */
+            slipped?: number;
         };
         /** @description Hunt opens the search for the cause of a complaint. */
         Hunt: {
@@ -4250,15 +4223,15 @@ export interface components {
             id: string;
             name: string;
         };
-        /** @description LabourAsked asks what work costs by its minutes. */
-        LabourAsked: {
-            /** Format: int64 */
-            minutes: number;
-        };
         /** @description LabourCosts is what work costs by its minutes. */
         LabourCosts: {
             /** Format: int64 */
             labour_minor: number;
+        };
+        /** @description LabourQuestion asks what work costs by its minutes. */
+        LabourQuestion: {
+            /** Format: int64 */
+            minutes: number;
         };
         /** @description Lacing is a wheel as it is laced. */
         Lacing: {
@@ -4302,7 +4275,7 @@ export interface components {
             before: string;
             /** @description by the chart of this make and model, where somebody typed it */
             begins?: components["schemas"]["LegBegins"];
-            dials: components["schemas"]["DialsSeen"];
+            dials: components["schemas"]["DialsView"];
             /** @description when it is to be opened again, by what was done to it last */
             due?: components["schemas"]["LegDue"];
             /**
@@ -4320,11 +4293,11 @@ export interface components {
             mark: "open" | "sound" | "watch" | "due" | "unsafe";
             next?: components["schemas"]["SagNext"];
             /** @description marks that a seal may pass, found in this job */
-            nicks: components["schemas"]["NickSeen"][];
+            nicks: components["schemas"]["NickView"][];
             /** @enum {string} */
             place: "fork" | "shock";
             /** @description that tell of it as it is now, oldest first */
-            reads: components["schemas"]["SagSeen"][];
+            reads: components["schemas"]["SagView"][];
             says: string;
             /** Format: double */
             to: number;
@@ -4697,8 +4670,8 @@ export interface components {
              */
             waste_ml: number;
         };
-        /** @description NeedAsked asks how much fluid a bleed takes. */
-        NeedAsked: {
+        /** @description NeedQuestion asks how much fluid a bleed takes. */
+        NeedQuestion: {
             circuit: components["schemas"]["Circuit"];
             dry: boolean;
             /**
@@ -4782,8 +4755,8 @@ export interface components {
             /** Format: double */
             travel_mm: number;
         };
-        /** @description NickSeen is one as the bench sees it. */
-        NickSeen: {
+        /** @description NickView is one as the bench sees it. */
+        NickView: {
             /** Format: double */
             above_mm: number;
             by: string;
@@ -5132,8 +5105,8 @@ export interface components {
             seconds: number;
             true: boolean;
         };
-        /** @description PadsAsked asks whether pads suit a rotor. */
-        PadsAsked: {
+        /** @description PadsQuestion asks whether pads suit a rotor. */
+        PadsQuestion: {
             /**
              * @description what the rotor was bedded with; left out when new or resurfaced
              * @enum {string}
@@ -5397,9 +5370,9 @@ export interface components {
              */
             worst: number;
         };
-        /** @description PathAsked asks what the bends of a cable's outers cost. */
-        PathAsked: {
-            bends: components["schemas"]["BendAsked"][];
+        /** @description PathQuestion asks what the bends of a cable's outers cost. */
+        PathQuestion: {
+            bends: components["schemas"]["BendQuestion"][];
             /** @description mm that the mech moves for each mm of cable */
             ratio?: string;
         };
@@ -5416,8 +5389,8 @@ export interface components {
             /** Format: int64 */
             width: number;
         };
-        /** @description PistonAsked asks whether a lever piston has swollen. */
-        PistonAsked: {
+        /** @description PistonQuestion asks whether a lever piston has swollen. */
+        PistonQuestion: {
             /** Format: double */
             measured_mm: number;
             /** Format: double */
@@ -5459,8 +5432,13 @@ export interface components {
             /** Format: double */
             mid: number;
         };
-        /** @description PluckAsked is what a tablet heard of a plucked spoke. */
-        PluckAsked: {
+        /** @description PluckAnswer is the pitch of it. */
+        PluckAnswer: {
+            /** Format: double */
+            pitch_hz: number;
+        };
+        /** @description PluckQuestion is what a tablet heard of a plucked spoke. */
+        PluckQuestion: {
             /**
              * Format: double
              * @description samples a second
@@ -5468,11 +5446,6 @@ export interface components {
             rate: number;
             /** @description 16-bit samples, little-endian, in base64; two seconds at most */
             samples: string;
-        };
-        /** @description PluckHeard is the pitch of it. */
-        PluckHeard: {
-            /** Format: double */
-            pitch_hz: number;
         };
         /** @description PointView is one inspection point of a bike as the bench sees it. */
         PointView: {
@@ -5589,13 +5562,6 @@ export interface components {
             what: string;
             who: string;
         };
-        /** @description PressureAsked is a pressure as it is typed, before it is written down. */
-        PressureAsked: {
-            /** @description of the shop, that shows it */
-            gauge?: string;
-            /** @description in bar unless it names a unit */
-            typed: string;
-        };
         /** @description PressureGauge is a gauge of the shop's register. */
         PressureGauge: {
             /** @description newest first; beside a job the newest alone */
@@ -5640,6 +5606,13 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description PressureQuestion is a pressure as it is typed, before it is written down. */
+        PressureQuestion: {
+            /** @description of the shop, that shows it */
+            gauge?: string;
+            /** @description in bar unless it names a unit */
+            typed: string;
+        };
         /** @description PressureReads is what that comes to. */
         PressureReads: {
             /** Format: double */
@@ -5652,6 +5625,33 @@ export interface components {
             says?: string;
             /** Format: double */
             to_bar: number;
+        };
+        /** @description PressureView is one pressure that was found or set. */
+        PressureView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            bar: number;
+            by: string;
+            /** Format: double */
+            celsius: number;
+            /** @description what it was read with */
+            gauge?: string;
+            /** @description in this job */
+            here?: boolean;
+            set: boolean;
+            /**
+             * Format: double
+             * @description what that showed, where it is another figure
+             */
+            shown_bar?: number;
+            /** @description of what was found last in this job: what the shop's gauges show when it is back */
+            shows?: components["schemas"]["GaugeShows"][];
+            /**
+             * Format: double
+             * @description of what was found: what the hose took as it was put on
+             */
+            took_bar?: number;
         };
         /** @description Procedure is a piece of guided work. */
         Procedure: {
@@ -5699,8 +5699,8 @@ export interface components {
             /** @description a stand-in wrench is connected */
             standing: boolean;
         };
-        /** @description PullSeen is the air found in a line at one time. */
-        PullSeen: {
+        /** @description PullView is the air found in a line at one time. */
+        PullView: {
             /** Format: double */
             air_ml: number;
             /** Format: date-time */
@@ -5758,19 +5758,8 @@ export interface components {
              */
             why?: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
         };
-        /** @description RatioAsked asks for a bike's gears, and for those that it would have after a change. */
-        RatioAsked: {
-            /** @description the slowest that they like, turns a minute */
-            cadence?: string;
-            /** @description of rider, bike and load, kg */
-            mass?: string;
-            now: components["schemas"]["TrainAsked"];
-            /** @description that the rider keeps up, W */
-            power?: string;
-            then?: components["schemas"]["TrainAsked"];
-        };
-        /** @description RatioFigured is a bike's gears, now and after a change. */
-        RatioFigured: {
+        /** @description RatioAnswer is a bike's gears, now and after a change. */
+        RatioAnswer: {
             /** @description of a geared hub: whether it bears ring and sprocket */
             borne?: components["schemas"]["Borne"];
             borne_then?: components["schemas"]["Borne"];
@@ -5786,6 +5775,17 @@ export interface components {
             /** @description what was taken for the hill, where nobody typed it */
             takes: string;
             then?: components["schemas"]["Geared"];
+        };
+        /** @description RatioQuestion asks for a bike's gears, and for those that it would have after a change. */
+        RatioQuestion: {
+            /** @description the slowest that they like, turns a minute */
+            cadence?: string;
+            /** @description of rider, bike and load, kg */
+            mass?: string;
+            now: components["schemas"]["TrainQuestion"];
+            /** @description that the rider keeps up, W */
+            power?: string;
+            then?: components["schemas"]["TrainQuestion"];
         };
         /** @description Read is something that was measured of a used part while it was on a bike. */
         Read: {
@@ -6085,8 +6085,8 @@ export interface components {
             /** Format: double */
             readonly wall_mm?: number;
         };
-        /** @description RimSeen is how the rim stands at a place that was read, from where it should be. */
-        RimSeen: {
+        /** @description RimView is how the rim stands at a place that was read, from where it should be. */
+        RimView: {
             /**
              * Format: double
              * @description counted in spokes from the valve
@@ -6133,8 +6133,8 @@ export interface components {
              */
             traps_ml: number;
         };
-        /** @description RiseAsked asks where air stays in a line. */
-        RiseAsked: {
+        /** @description RiseQuestion asks where air stays in a line. */
+        RiseQuestion: {
             /** Format: double */
             bore_mm: number;
             /** @description from the caliper to the lever */
@@ -6360,8 +6360,8 @@ export interface components {
             /** @description pressure, in bar unless it names a unit, as typed like what follows */
             typed: string;
         };
-        /** @description SagSeen is a sag that was read. */
-        SagSeen: {
+        /** @description SagView is a sag that was read. */
+        SagView: {
             /** Format: double */
             bar: number;
             by: string;
@@ -6515,8 +6515,8 @@ export interface components {
             /** Format: double */
             min_nm: number;
         };
-        /** @description SettingAsked asks what a wrench with an adapter is to show. */
-        SettingAsked: {
+        /** @description SettingQuestion asks what a wrench with an adapter is to show. */
+        SettingQuestion: {
             adapter: components["schemas"]["Adapter"];
             /** Format: double */
             max_nm: number;
@@ -6652,25 +6652,8 @@ export interface components {
             /** @enum {string} */
             what: "front_brake" | "rear_brake" | "third_brake" | "test_ride";
         };
-        /** @description SingleAsked asks where the axle lies with a chain on one ring and one sprocket. */
-        SingleAsked: {
-            /** @description it runs in a case */
-            case?: boolean;
-            /** @description from axle to axle with the hub at the front of its slot, mm */
-            from: string;
-            /** @description how far from the front the axle lies now, mm */
-            lies?: string;
-            /** @description of the chain that is there; left out to be told */
-            links?: string;
-            /** @description how far the chain's middle moves up and down at its tightest, mm */
-            moves?: string;
-            ring: string;
-            /** @description that the slot has, mm */
-            room: string;
-            sprocket: string;
-        };
-        /** @description SingleFigured is a chain on one ring and one sprocket. */
-        SingleFigured: {
+        /** @description SingleAnswer is a chain on one ring and one sprocket. */
+        SingleAnswer: {
             /**
              * Format: double
              * @description the way round with the axle where it lies, in links
@@ -6688,6 +6671,23 @@ export interface components {
             takes: number[];
             /** @enum {string} */
             tension?: "tight" | "right" | "slack";
+        };
+        /** @description SingleQuestion asks where the axle lies with a chain on one ring and one sprocket. */
+        SingleQuestion: {
+            /** @description it runs in a case */
+            case?: boolean;
+            /** @description from axle to axle with the hub at the front of its slot, mm */
+            from: string;
+            /** @description how far from the front the axle lies now, mm */
+            lies?: string;
+            /** @description of the chain that is there; left out to be told */
+            links?: string;
+            /** @description how far the chain's middle moves up and down at its tightest, mm */
+            moves?: string;
+            ring: string;
+            /** @description that the slot has, mm */
+            room: string;
+            sprocket: string;
         };
         /** @description Skipping is a sprocket with the chance that a new chain skips on it under a hard push. */
         Skipping: {
@@ -6721,12 +6721,12 @@ export interface components {
              */
             moved_mm: number;
         };
-        /** @description SmallAsked asks one of the small questions of a brake; the others are left out. */
-        SmallAsked: {
+        /** @description SmallQuestion asks one of the small questions of a brake; the others are left out. */
+        SmallQuestion: {
             arms?: components["schemas"]["Arms"];
             cable?: components["schemas"]["Cable"];
-            pads?: components["schemas"]["PadsAsked"];
-            piston?: components["schemas"]["PistonAsked"];
+            pads?: components["schemas"]["PadsQuestion"];
+            piston?: components["schemas"]["PistonQuestion"];
         };
         /** @description Span is what is aimed at, from one figure to another. */
         Span: {
@@ -6734,6 +6734,26 @@ export interface components {
             from: number;
             /** Format: double */
             to: number;
+        };
+        /** @description SpokeAnswer is which spoke a wheel takes on a side. */
+        SpokeAnswer: {
+            /**
+             * Format: double
+             * @description from the middle of the hole in the flange to the seat of the nipple
+             */
+            length_mm: number;
+            /** @enum {string} */
+            side: "left" | "right";
+            /**
+             * Format: double
+             * @description what it sounds like then, plucked
+             */
+            sounds_hz: number;
+            /**
+             * Format: double
+             * @description that it usually bears in a sound wheel
+             */
+            tension_n: number;
         };
         /** @description SpokeBroke is a spoke, or several, that let go. */
         SpokeBroke: {
@@ -6754,26 +6774,6 @@ export interface components {
              * @enum {string}
              */
             where: "bend" | "thread" | "middle";
-        };
-        /** @description SpokeFigured is which spoke a wheel takes on a side. */
-        SpokeFigured: {
-            /**
-             * Format: double
-             * @description from the middle of the hole in the flange to the seat of the nipple
-             */
-            length_mm: number;
-            /** @enum {string} */
-            side: "left" | "right";
-            /**
-             * Format: double
-             * @description what it sounds like then, plucked
-             */
-            sounds_hz: number;
-            /**
-             * Format: double
-             * @description that it usually bears in a sound wheel
-             */
-            tension_n: number;
         };
         /** @description SpokeLost is what that comes to. */
         SpokeLost: {
@@ -6805,8 +6805,8 @@ export interface components {
             /** Format: double */
             wire_mm: number;
         };
-        /** @description SpokeSeen is a spoke as it is known. */
-        SpokeSeen: {
+        /** @description SpokeView is a spoke as it is known. */
+        SpokeView: {
             /**
              * @description beyond a limit
              * @enum {string}
@@ -7127,8 +7127,8 @@ export interface components {
              */
             turn?: number;
         };
-        /** @description SumAsked is arithmetic of an assembly, each figure as it was typed. */
-        SumAsked: {
+        /** @description SumQuestion is arithmetic of an assembly, each figure as it was typed. */
+        SumQuestion: {
             figures: {
                 [key: string]: string;
             };
@@ -7343,8 +7343,8 @@ export interface components {
             /** Format: int64 */
             tax_minor: number;
         };
-        /** @description TrainAsked is what carries pedalling to the ground, as typed. */
-        TrainAsked: {
+        /** @description TrainQuestion is what carries pedalling to the ground, as typed. */
+        TrainQuestion: {
             /** @description family of the geared hub */
             hub?: string;
             /** @description teeth, smallest first */
@@ -7423,41 +7423,8 @@ export interface components {
              */
             wobble_mm: number;
         };
-        /** @description TyreBench is a tyre as the bench sees it. */
-        TyreBench: {
-            advice?: components["schemas"]["AirAdvice"];
-            /** @enum {string} */
-            end: "front" | "rear";
-            /** @description found last in this job */
-            flat?: components["schemas"]["FlatSeen"];
-            /**
-             * @description what is to be read first
-             * @enum {string}
-             */
-            lacks?: "tyre" | "rider";
-            /** @description by this rider, by the ground's state */
-            liked: components["schemas"]["AirLiked"][];
-            /** Format: double */
-            load_kg?: number;
-            /** @enum {string} */
-            place: "front_tyre" | "rear_tyre";
-            read?: components["schemas"]["TyreRead"];
-            /** @description why nothing is advised */
-            refused?: string;
-            /**
-             * Format: double
-             * @description of a tubeless tyre
-             */
-            sealant_ml?: number;
-            /** @description its pressure in this job */
-            stands: components["schemas"]["AirStands"];
-            /** @description sealant that it got last */
-            topped?: components["schemas"]["Topped"];
-            /** @description sealant was topped up in this job, and nobody wrote down how much */
-            unwritten?: boolean;
-        };
-        /** @description TyreFigured is what that comes to. */
-        TyreFigured: {
+        /** @description TyreAnswer is what that comes to. */
+        TyreAnswer: {
             /** @description in the metric way */
             as: string;
             /** Format: double */
@@ -7490,6 +7457,39 @@ export interface components {
             /** Format: double */
             width_mm: number;
         };
+        /** @description TyreBench is a tyre as the bench sees it. */
+        TyreBench: {
+            advice?: components["schemas"]["AirAdvice"];
+            /** @enum {string} */
+            end: "front" | "rear";
+            /** @description found last in this job */
+            flat?: components["schemas"]["FlatView"];
+            /**
+             * @description what is to be read first
+             * @enum {string}
+             */
+            lacks?: "tyre" | "rider";
+            /** @description by this rider, by the ground's state */
+            liked: components["schemas"]["AirLiked"][];
+            /** Format: double */
+            load_kg?: number;
+            /** @enum {string} */
+            place: "front_tyre" | "rear_tyre";
+            read?: components["schemas"]["TyreRead"];
+            /** @description why nothing is advised */
+            refused?: string;
+            /**
+             * Format: double
+             * @description of a tubeless tyre
+             */
+            sealant_ml?: number;
+            /** @description its pressure in this job */
+            stands: components["schemas"]["AirStands"];
+            /** @description sealant that it got last */
+            topped?: components["schemas"]["Topped"];
+            /** @description sealant was topped up in this job, and nobody wrote down how much */
+            unwritten?: boolean;
+        };
         /** @description TyreRead is a tyre on its rim as it was read. */
         TyreRead: {
             /** @description load on the sidewall, kg */
@@ -7518,7 +7518,7 @@ export interface components {
             /** @description between stays or blades where the tyre is widest, mm */
             space?: string;
             tubeless?: boolean;
-            readonly tyre?: components["schemas"]["TyreFigured"];
+            readonly tyre?: components["schemas"]["TyreAnswer"];
             /** @description measured on the rim, mm; left out as its marking says, like what follows as typed */
             width?: string;
         };
@@ -7625,6 +7625,45 @@ export interface components {
              */
             wire_mm: number;
         };
+        /** @description WheelAnswer is what a wheel comes to by what is known of it. */
+        WheelAnswer: {
+            lacing: components["schemas"]["Lacing"];
+            /** @description left, then right */
+            spokes: components["schemas"]["SpokeAnswer"][];
+        };
+        /** @description WheelAttempt is how the practice wheel stands. */
+        WheelAttempt: {
+            /** @description as it was looked at last */
+            bench: components["schemas"]["WheelBench"];
+            /** Format: int64 */
+            level: number;
+            /** @description of the level */
+            name: string;
+            /** Format: int64 */
+            nipples: number;
+            /** @description what the program takes on the same wheel, once it is over */
+            own?: components["schemas"]["Owns"];
+            /** Format: int64 */
+            quarters: number;
+            /** @description what the last act showed */
+            said?: string;
+            /**
+             * Format: int64
+             * @description of 100, once it is won
+             */
+            score: number;
+            /** Format: double */
+            seconds: number;
+            /** @description turned since it was looked at */
+            since: boolean;
+            /** @description quarters by spoke, tighter where positive, since it was looked at */
+            turned: {
+                [key: string]: number;
+            };
+            won: boolean;
+            /** @description once it is over: what the program would have turned first, or would turn now */
+            would: components["schemas"]["WheelDo"][];
+        };
         /** @description WheelBench is a wheel on the stand as the bench sees it. */
         WheelBench: {
             aim: components["schemas"]["Trueness"];
@@ -7640,7 +7679,7 @@ export interface components {
             /** @enum {string} */
             end: "front" | "rear";
             /** @description which spokes it takes, left, then right */
-            fits: components["schemas"]["SpokeFigured"][];
+            fits: components["schemas"]["SpokeAnswer"][];
             id: string;
             lacing: components["schemas"]["Lacing"];
             /**
@@ -7658,7 +7697,7 @@ export interface components {
             /** @description what was read in this round: side, out, tension, dish */
             read: string[];
             /** @description places that were read in this round, round the rim */
-            rim: components["schemas"]["RimSeen"][];
+            rim: components["schemas"]["RimView"][];
             /**
              * Format: int64
              * @description from 1
@@ -7668,7 +7707,7 @@ export interface components {
             rounds: components["schemas"]["RoundDone"][];
             signed?: components["schemas"]["WheelSigned"];
             /** @description from the valve, clockwise, seen from the chain's side */
-            spokes: components["schemas"]["SpokeSeen"][];
+            spokes: components["schemas"]["SpokeView"][];
             /** @description as it is expected once all is turned */
             then?: components["schemas"]["WheelStanding"];
             /** @description true enough for its brake, by what was read */
@@ -7679,6 +7718,21 @@ export interface components {
             turns: components["schemas"]["WheelDo"][];
             /** @enum {string} */
             where: "stand" | "frame";
+        };
+        /** @description WheelDamage is what was found hurt in a wheel in a job. */
+        WheelDamage: {
+            broke?: components["schemas"]["BrokenSpokeView"];
+            /** @enum {string} */
+            end: "front" | "rear";
+            /**
+             * @description of the wheel, by the worst of what is known of it: broken spoke, rim, wobble
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** @description as it was looked at last */
+            rim?: components["schemas"]["RimJudged"];
+            /** @description that worst, in words */
+            says?: string;
         };
         /** @description WheelDo is what is to be done at a spoke. */
         WheelDo: {
@@ -7715,36 +7769,15 @@ export interface components {
             /** Format: int64 */
             spoke: number;
         };
-        /** @description WheelFigured is what a wheel comes to by what is known of it. */
-        WheelFigured: {
-            lacing: components["schemas"]["Lacing"];
-            /** @description left, then right */
-            spokes: components["schemas"]["SpokeFigured"][];
-        };
-        /** @description WheelHurt is what was found hurt in a wheel in a job. */
-        WheelHurt: {
-            broke?: components["schemas"]["BrokeSeen"];
-            /** @enum {string} */
-            end: "front" | "rear";
-            /**
-             * @description of the wheel, by the worst of what is known of it: broken spoke, rim, wobble
-             * @enum {string}
-             */
-            mark: "open" | "sound" | "watch" | "due" | "unsafe";
-            /** @description as it was looked at last */
-            rim?: components["schemas"]["RimJudged"];
-            /** @description that worst, in words */
-            says?: string;
-        };
-        /** @description WheelKnown is what is known of a wheel of this bike before it is put on the stand. */
-        WheelKnown: {
+        /** @description WheelFacts is what is known of a wheel of this bike before it is put on the stand. */
+        WheelFacts: {
             aim: components["schemas"]["Trueness"];
             /** @description that it may be, likeliest first */
             builds: components["schemas"]["Wheel"][];
             /** @enum {string} */
             end: "front" | "rear";
             /** @description for spokes, whose tables the shop has */
-            gauges: components["schemas"]["GaugeKnown"][];
+            gauges: components["schemas"]["GaugeFacts"][];
             /** @description as it was written down last, in whatever job */
             last?: components["schemas"]["WheelStand"];
         };
@@ -7868,39 +7901,6 @@ export interface components {
             says: string;
             turn: boolean;
         };
-        /** @description WheelTried is how the practice wheel stands. */
-        WheelTried: {
-            /** @description as it was looked at last */
-            bench: components["schemas"]["WheelBench"];
-            /** Format: int64 */
-            level: number;
-            /** @description of the level */
-            name: string;
-            /** Format: int64 */
-            nipples: number;
-            /** @description what the program takes on the same wheel, once it is over */
-            own?: components["schemas"]["Owns"];
-            /** Format: int64 */
-            quarters: number;
-            /** @description what the last act showed */
-            said?: string;
-            /**
-             * Format: int64
-             * @description of 100, once it is won
-             */
-            score: number;
-            /** Format: double */
-            seconds: number;
-            /** @description turned since it was looked at */
-            since: boolean;
-            /** @description quarters by spoke, tighter where positive, since it was looked at */
-            turned: {
-                [key: string]: number;
-            };
-            won: boolean;
-            /** @description once it is over: what the program would have turned first, or would turn now */
-            would: components["schemas"]["WheelDo"][];
-        };
         /** @description WheelTry is a practice wheel and everything that was done to it so far. */
         WheelTry: {
             acts: components["schemas"]["Act"][];
@@ -7931,10 +7931,10 @@ export interface components {
             /** @description wheels that are trued, oldest first */
             benches: components["schemas"]["WheelBench"][];
             /** @description what was found hurt in its wheels, front and rear */
-            hurts: components["schemas"]["WheelHurt"][];
+            hurts: components["schemas"]["WheelDamage"][];
         };
-        /** @description WiredAsked is an electronic gear as it was looked at. */
-        WiredAsked: {
+        /** @description WiredQuestion is an electronic gear as it was looked at. */
+        WiredQuestion: {
             /** @description version left */
             after?: string;
             /** @description per cent */
@@ -7982,8 +7982,17 @@ export interface components {
             /** @description the run of a procedure that did it */
             run?: string;
         };
-        /** @description WornAsked asks how far a chain is worn, and whether a new one will skip on these sprockets. */
-        WornAsked: {
+        /** @description WornAnswer is a worn chain on its sprockets. */
+        WornAnswer: {
+            /**
+             * Format: double
+             * @description per cent
+             */
+            longer: number;
+            sprockets: components["schemas"]["Skipping"][];
+        };
+        /** @description WornQuestion asks how far a chain is worn, and whether a new one will skip on these sprockets. */
+        WornQuestion: {
             /**
              * @description how it was measured
              * @enum {string}
@@ -7999,15 +8008,6 @@ export interface components {
             /** @description teeth of the sprockets that are ridden most; left out for the usual spread */
             most?: string;
             sprockets: string;
-        };
-        /** @description WornFigured is a worn chain on its sprockets. */
-        WornFigured: {
-            /**
-             * Format: double
-             * @description per cent
-             */
-            longer: number;
-            sprockets: components["schemas"]["Skipping"][];
         };
         /** @description Wrench is a torque wrench of the shop's register. */
         Wrench: {
@@ -8142,7 +8142,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BearingAsked"];
+                "application/json": components["schemas"]["BearingQuestion"];
             };
         };
         responses: {
@@ -8152,7 +8152,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BearingTold"];
+                    "application/json": components["schemas"]["BearingAnswer"];
                 };
             };
             /** @description Error */
@@ -8431,7 +8431,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BedAsked"];
+                "application/json": components["schemas"]["BedQuestion"];
             };
         };
         responses: {
@@ -8464,7 +8464,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HillAsked"];
+                "application/json": components["schemas"]["HillQuestion"];
             };
         };
         responses: {
@@ -8497,7 +8497,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NeedAsked"];
+                "application/json": components["schemas"]["NeedQuestion"];
             };
         };
         responses: {
@@ -8530,7 +8530,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RiseAsked"];
+                "application/json": components["schemas"]["RiseQuestion"];
             };
         };
         responses: {
@@ -8563,7 +8563,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DialAsked"];
+                "application/json": components["schemas"]["DialQuestion"];
             };
         };
         responses: {
@@ -8596,7 +8596,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SmallAsked"];
+                "application/json": components["schemas"]["SmallQuestion"];
             };
         };
         responses: {
@@ -9121,7 +9121,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AirAsked"];
+                "application/json": components["schemas"]["AirQuestion"];
             };
         };
         responses: {
@@ -9255,7 +9255,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FitAsked"];
+                "application/json": components["schemas"]["FitQuestion"];
             };
         };
         responses: {
@@ -9290,7 +9290,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GearAsked"];
+                "application/json": components["schemas"]["GearQuestion"];
             };
         };
         responses: {
@@ -9300,7 +9300,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GearFigured"];
+                    "application/json": components["schemas"]["GearAnswer"];
                 };
             };
             /** @description Error */
@@ -9600,7 +9600,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WheelKnown"][];
+                    "application/json": components["schemas"]["WheelFacts"][];
                 };
             };
             /** @description Error */
@@ -9635,7 +9635,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WheelFigured"];
+                    "application/json": components["schemas"]["WheelAnswer"];
                 };
             };
             /** @description Error */
@@ -9720,7 +9720,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LabourAsked"];
+                "application/json": components["schemas"]["LabourQuestion"];
             };
         };
         responses: {
@@ -10052,7 +10052,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BrakeTried"];
+                    "application/json": components["schemas"]["BrakeAttempt"];
                 };
             };
             /** @description Error */
@@ -10085,7 +10085,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GearTried"];
+                    "application/json": components["schemas"]["GearAttempt"];
                 };
             };
             /** @description Error */
@@ -10147,7 +10147,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WheelTried"];
+                    "application/json": components["schemas"]["WheelAttempt"];
                 };
             };
             /** @description Error */
@@ -10170,7 +10170,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PressureAsked"];
+                "application/json": components["schemas"]["PressureQuestion"];
             };
         };
         responses: {
@@ -10213,7 +10213,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ComplaintHeard"][];
+                    "application/json": components["schemas"]["ComplaintAnswer"][];
                 };
             };
             /** @description Error */
@@ -10698,7 +10698,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SumAsked"];
+                "application/json": components["schemas"]["SumQuestion"];
             };
         };
         responses: {
@@ -10822,7 +10822,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SettingAsked"];
+                "application/json": components["schemas"]["SettingQuestion"];
             };
         };
         responses: {
@@ -10855,7 +10855,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PluckAsked"];
+                "application/json": components["schemas"]["PluckQuestion"];
             };
         };
         responses: {
@@ -10865,7 +10865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PluckHeard"];
+                    "application/json": components["schemas"]["PluckAnswer"];
                 };
             };
             /** @description Error */

@@ -46,7 +46,7 @@ const wheelOf = (end: 'front' | 'rear') => {
   const hurt = turned.value.hurts.find((h) => h.end === end)
   const bench = turned.value.benches.filter((w) => w.end === end).at(-1)
   const off = bench?.now.wobble
-  const broke: Schemas['BrokeSeen'] | undefined = hurt?.broke
+  const broke: Schemas['BrokenSpokeView'] | undefined = hurt?.broke
   return {
     id: `${end}-wheel`,
     place: `${end}-wheel`,

@@ -12,7 +12,7 @@ import SendButton from '@/parts/SendButton.vue'
 /** A damper's clicks, counted from fully in: as they are found, or as they are left. */
 const props = defineProps<{
   leg: Schemas['LegBench']['place']
-  dials: Schemas['DialsSeen']
+  dials: Schemas['DialsView']
   left: boolean
   locked: boolean
 }>()

@@ -8,7 +8,7 @@ import { figure } from '@/parts/words'
 /** The tubes that a seal slides on, with the way it goes and the marks on them. To the scale of the travel. */
 const props = defineProps<{
   travel: number
-  nicks: Schemas['NickSeen'][]
+  nicks: Schemas['NickView'][]
   typed?: number
   side: string
   felt: string

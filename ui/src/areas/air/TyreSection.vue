@@ -10,7 +10,7 @@ import { figure } from '@/parts/words'
  * the load on it.
  */
 const props = defineProps<{
-  tyre?: Schemas['TyreFigured']
+  tyre?: Schemas['TyreAnswer']
   hookless: boolean
   tubeless: boolean
   load?: number

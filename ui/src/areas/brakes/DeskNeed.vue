@@ -21,7 +21,7 @@ const { typed, figures } = useFigures({
   fresh: '90',
 })
 const dry = ref(false)
-const methods: Schemas['NeedAsked']['school'][] = ['lever_end', 'push', 'two_syringe', 'colour']
+const methods: Schemas['NeedQuestion']['school'][] = ['lever_end', 'push', 'two_syringe', 'colour']
 const asked = computed(() => {
   if (!figures.value) return undefined
   const { length, bore, caliper, lever, fresh } = figures.value

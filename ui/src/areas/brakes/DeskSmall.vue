@@ -16,7 +16,7 @@ const bedded = ref<Compound | ''>('sintered')
 const piston = useFigures({ measured: '10.08', nominal: '10' })
 const arms = useFigures({ left: '1', right: '2.5' })
 const cable = useFigures({ pull: '18', gap: '1.5', ratio: '4', stretch: '3' })
-const put = (body: Schemas['SmallAsked']) => ask(client.POST('/api/brake/small', { body }))
+const put = (body: Schemas['SmallQuestion']) => ask(client.POST('/api/brake/small', { body }))
 const answers = [
   {
     name: 'Do these pads suit the rotor?',

@@ -98,7 +98,7 @@ export const blank = (): Draft => ({
  * saidOf are the parts of what was heard that are complaints: what sounds like one, unless somebody
  * pressed otherwise.
  */
-export const saidOf = (draft: Draft, heard: Schemas['ComplaintHeard'][]) =>
+export const saidOf = (draft: Draft, heard: Schemas['ComplaintAnswer'][]) =>
   heard.filter((h) => draft.said[h.words] ?? !!h.fault)
 
 /** A draft that was begun before a fact was asked for gets the blank word for it. */

@@ -16,17 +16,17 @@ import { sameAnswers } from './benches'
  * to. Nothing is kept before it is written down; then it stands with the job, and is there the next time.
  */
 const props = defineProps<{
-  bench: Schemas['GearFigured']['bench']
+  bench: Schemas['GearAnswer']['bench']
   title: string
   about: string
-  asked?: Schemas['GearAsked']
+  asked?: Schemas['GearQuestion']
   locked: boolean
   missing: string
 }>()
 defineSlots<{
-  drawing(props: { figured?: Schemas['GearFigured'] }): unknown
+  drawing(props: { figured?: Schemas['GearAnswer'] }): unknown
   default(props: { fault?: Fault }): unknown
-  more(props: { figured?: Schemas['GearFigured'] }): unknown
+  more(props: { figured?: Schemas['GearAnswer'] }): unknown
 }>()
 const { job, pen } = useOpenJob()
 const told = usePart('gears')
@@ -37,7 +37,7 @@ const { answer, fault } = useAnswer(
     ask(client.POST('/api/jobs/{id}/gears', { params: { path: { id: job.value.job.id } }, body, signal })),
 )
 /** While something is typed the last drawing stays, so that it does not flicker. */
-const drawn = ref<Schemas['GearFigured']>()
+const drawn = ref<Schemas['GearAnswer']>()
 watch(answer, (a) => void (drawn.value = a ?? drawn.value))
 const note = computed(() => told.value.notes.find((n) => n.figured.bench === props.bench))
 /** What stands written is what is asked now. */

@@ -13,7 +13,7 @@ import { logRule } from './rule'
  * above the rule, what it would have below. A chain that leans too far is dashed, a gear that is
  * felt as another is short.
  */
-const props = defineProps<{ ratio?: Schemas['RatioFigured']; cadence: string }>()
+const props = defineProps<{ ratio?: Schemas['RatioAnswer']; cadence: string }>()
 const box = useTemplateRef('box')
 const { width } = useElementSize(box)
 const w = computed(() => Math.max(width.value, 300))

@@ -12,7 +12,7 @@ import { tangent } from './loop'
  */
 const props = defineProps<{
   asked: { ring: string; sprocket: string; from: string; room: string; lies: string }
-  single?: Schemas['SingleFigured']
+  single?: Schemas['SingleAnswer']
 }>()
 const pitch = 12.7 / (2 * Math.PI)
 const n = (text: string, usual: number) => typedNumber(text) ?? usual

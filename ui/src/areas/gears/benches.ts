@@ -1,7 +1,7 @@
 import type { JobView, Schemas } from '@/api/client'
 
 /** A bench of the gears: what it is called, and on which bikes it stands. */
-export type BenchId = Schemas['GearFigured']['bench'] | 'index'
+export type BenchId = Schemas['GearAnswer']['bench'] | 'index'
 
 interface Bench {
   id: BenchId

@@ -15,11 +15,11 @@ const props = defineProps<{ place: string; particulars: Record<string, string> }
 const emit = defineEmits<{ take: [bearing: Schemas['Likely']] }>()
 /** The one that it is, when that is sure. */
 const sure = defineModel<Schemas['Likely'] | undefined>('sure')
-const tool = ref<Schemas['BearingAsked']['tool']>('calliper')
+const tool = ref<Schemas['BearingQuestion']['tool']>('calliper')
 const worn = ref(false)
 const surely = 0.9
 
-const body = computed((): Schemas['BearingAsked'] => {
+const body = computed((): Schemas['BearingQuestion'] => {
   const p = props.particulars
   return {
     place: props.place,

@@ -10,7 +10,7 @@ import ConditionMark from '@/parts/ConditionMark.vue'
 const props = defineProps<{
   place: string
   particulars: Record<string, string>
-  why?: Schemas['FitAsked']['why']
+  why?: Schemas['FitQuestion']['why']
 }>()
 const { job } = useOpenJob()
 const body = computed(() => ({

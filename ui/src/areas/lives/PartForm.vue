@@ -130,7 +130,7 @@ async function takeOff() {
         <FitNote
           :place="line.place"
           :particulars="particulars"
-          :why="(form.why || undefined) as Schemas['FitAsked']['why']"
+          :why="(form.why || undefined) as Schemas['FitQuestion']['why']"
         />
         <ChoiceField
           v-model="form.grade"

@@ -5,8 +5,8 @@ import type { Schemas } from '@/api/client'
 
 /** The hose of the practice brake as the bike stands, with the bubbles where they are. */
 const props = defineProps<{
-  practice: Schemas['BrakeTried']
-  bubbles: Schemas['BrakeTried']['bubbles']
+  practice: Schemas['BrakeAttempt']
+  bubbles: Schemas['BrakeAttempt']['bubbles']
 }>()
 
 /** The line on paper, from the caliper upward, as the bike stands. */

@@ -37,7 +37,7 @@ const look = useMutation({
   onError: (_, { all }) => (acts.value = all.slice(0, -1)),
 })
 /** It stays as it was shown while the next look is on its way. */
-const view = ref<Schemas['WheelTried']>()
+const view = ref<Schemas['WheelAttempt']>()
 const over = computed(() => !!view.value?.own)
 const free = computed(() => !!view.value && !over.value)
 function fresh() {

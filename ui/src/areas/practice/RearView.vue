@@ -10,7 +10,7 @@ import CentreLine from '@/drawing/CentreLine.vue'
  * A rear gear from behind that moves: sprockets, the chain on one of them, guide pulley and cage
  * below it, barrel and screws to turn.
  */
-const props = defineProps<{ view: Schemas['GearTried']; free: boolean }>()
+const props = defineProps<{ view: Schemas['GearAttempt']; free: boolean }>()
 const emit = defineEmits<{ act: [name: string] }>()
 const box = useTemplateRef('box')
 const { width } = useElementSize(box)

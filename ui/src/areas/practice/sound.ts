@@ -2,7 +2,7 @@ import { useStorage } from '@vueuse/core'
 
 import type { Schemas } from '@/api/client'
 
-type Result = NonNullable<Schemas['GearTried']['last']>
+type Result = NonNullable<Schemas['GearAttempt']['last']>
 
 /** A sound is a run of clicks: when each comes, s, how high, Hz, and how long it is. */
 type Clicks = readonly (readonly [at: number, pitch: number, length: number])[]

@@ -100,7 +100,7 @@ useBenchKeys((key) => {
       <WashList :strip="strip" :locked="locked" />
       <FoldBox v-for="w in strip.sums" :key="w" class="border-t border-rule">
         <template #row>{{ sums[w]?.name }}</template>
-        <SumForm :what="w as Schemas['SumAsked']['what']" />
+        <SumForm :what="w as Schemas['SumQuestion']['what']" />
       </FoldBox>
       <p v-if="strip.open.length" class="px-4 pb-2 text-note text-soft">
         Still open: {{ strip.open.join('; ') }}. What is on the tray at the end is named before it leaves.

@@ -12,7 +12,7 @@ import StackDrawing from './StackDrawing.vue'
 import { sums } from './sums'
 
 /** One sum of an assembly: figures in, and what they mean. It records nothing. */
-const props = defineProps<{ what: Schemas['SumAsked']['what'] }>()
+const props = defineProps<{ what: Schemas['SumQuestion']['what'] }>()
 const sum = computed(() => sums[props.what])
 const typed = reactive<Record<string, string>>(
   Object.fromEntries((sums[props.what]?.fields ?? []).map((f) => [f.name, f.start ?? ''])),

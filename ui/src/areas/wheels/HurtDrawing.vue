@@ -10,7 +10,7 @@ import WheelDisc from './WheelDisc.vue'
  * The wheel from the chain's side: the spoke that broke, those that carry its load now, and those
  * laced as it was.
  */
-const props = defineProps<{ lacing: Schemas['Lacing']; broke?: Schemas['BrokeSeen'] }>()
+const props = defineProps<{ lacing: Schemas['Lacing']; broke?: Schemas['BrokenSpokeView'] }>()
 const spokes = computed(() => spokesOf(props.lacing))
 const looks = computed(() =>
   spokes.value.map((s) => {

@@ -4,7 +4,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import TextField from '@/parts/TextField.vue'
 
 /** What is asked first of any wheel: its hub, how many spokes, where the first one goes. */
-defineProps<{ known: Schemas['WheelKnown']; fault?: Fault; locked: boolean }>()
+defineProps<{ known: Schemas['WheelFacts']; fault?: Fault; locked: boolean }>()
 const form = defineModel<{ build: string; spokes: string; first: 'left' | 'right' }>({ required: true })
 </script>
 

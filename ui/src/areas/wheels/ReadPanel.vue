@@ -26,7 +26,7 @@ import { type Drafts, nextOf, placesOf, type What, ways } from './way'
  */
 const props = defineProps<{
   bench: Schemas['WheelBench']
-  gauges?: Schemas['GaugeKnown'][]
+  gauges?: Schemas['GaugeFacts'][]
   free: boolean
   open: boolean
 }>()

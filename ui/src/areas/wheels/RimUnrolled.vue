@@ -29,8 +29,8 @@ const spokes = computed(() => props.bench.lacing.spokes)
 const band = computed(() => (props.way === 'side' ? props.bench.aim.wobble_mm : props.bench.aim.hop_mm))
 const off = computed(() => (props.way === 'side' ? props.bench.now.wobble : props.bench.now.hop))
 const then = computed(() => (props.way === 'side' ? props.bench.then?.wobble : props.bench.then?.hop))
-const read = (r: Schemas['RimSeen']) => (props.way === 'side' ? r.mm : r.out_mm)
-const expected = (r: Schemas['RimSeen']) => (props.way === 'side' ? r.then_mm : r.then_out_mm)
+const read = (r: Schemas['RimView']) => (props.way === 'side' ? r.mm : r.out_mm)
+const expected = (r: Schemas['RimView']) => (props.way === 'side' ? r.then_mm : r.then_out_mm)
 const typed = computed(() => Object.entries(props.typed ?? {}).map(([at, v]) => ({ at: Number(at), v })))
 const most = computed(() =>
   scaleFor(

@@ -9,7 +9,7 @@ import ZoneHatching from '@/drawing/ZoneHatching.vue'
  * A wheel cut through its axle, seen from behind: flanges, spokes and rim to scale, with the
  * spokes' lengths.
  */
-const props = defineProps<{ figured: Schemas['WheelFigured'] }>()
+const props = defineProps<{ figured: Schemas['WheelAnswer'] }>()
 const pattern = useId()
 const middle = 170
 const axle = 250

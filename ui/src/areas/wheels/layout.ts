@@ -50,8 +50,8 @@ export function spokesOf(lacing: Lacing): Drawn[] {
 
 /** A curve through readings round the rim, closed from the last to the first; '' where there are none. */
 export function runOf(
-  rim: Schemas['RimSeen'][],
-  of: (r: Schemas['RimSeen']) => number | undefined,
+  rim: Schemas['RimView'][],
+  of: (r: Schemas['RimView']) => number | undefined,
   x: (at: number) => number,
   y: (v: number) => number,
 ) {

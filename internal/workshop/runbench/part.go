@@ -1,4 +1,4 @@
-package work
+package runbench
 
 import (
 	"time"

@@ -9,8 +9,8 @@ import (
 	"utensil/core/measure"
 	core "utensil/core/pressure"
 	"utensil/core/suspension"
+	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/parts"
-	"utensil/internal/workshop/pressure"
 	"utensil/internal/workshop/record"
 )
 
@@ -43,26 +43,26 @@ type Air struct {
 
 // AirView is what is known of one place's air.
 type AirView struct {
-	Place    string    `json:"place" enum:"fork,shock,front_tyre,rear_tyre"`
-	Name     string    `json:"name"`
-	Readings []AirSeen `json:"readings" doc:"oldest first"`
-	Says     string    `json:"says" doc:"what the last two readings say"`
-	LeastBar *float64  `json:"least_bar,omitempty"`
+	Place    string         `json:"place" enum:"fork,shock,front_tyre,rear_tyre"`
+	Name     string         `json:"name"`
+	Readings []PressureView `json:"readings" doc:"oldest first"`
+	Says     string         `json:"says" doc:"what the last two readings say"`
+	LeastBar *float64       `json:"least_bar,omitempty"`
 }
 
-// AirSeen is one pressure that was found or set.
-type AirSeen struct {
+// PressureView is one pressure that was found or set.
+type PressureView struct {
 	Bar     float64   `json:"bar"`
 	Celsius float64   `json:"celsius"`
 	Set     bool      `json:"set"`
 	At      time.Time `json:"at"`
 	By      string    `json:"by"`
 
-	Here  bool                  `json:"here,omitempty" doc:"in this job"`
-	Gauge string                `json:"gauge,omitempty" doc:"what it was read with"`
-	Took  float64               `json:"took_bar,omitempty" doc:"of what was found: what the hose took as it was put on"`
-	Shown *float64              `json:"shown_bar,omitempty" doc:"what that showed, where it is another figure"`
-	Shows []pressure.GaugeShows `json:"shows,omitempty" doc:"of what was found last in this job: what the shop's gauges show when it is back"`
+	Here  bool                    `json:"here,omitempty" doc:"in this job"`
+	Gauge string                  `json:"gauge,omitempty" doc:"what it was read with"`
+	Took  float64                 `json:"took_bar,omitempty" doc:"of what was found: what the hose took as it was put on"`
+	Shown *float64                `json:"shown_bar,omitempty" doc:"what that showed, where it is another figure"`
+	Shows []gaugeshelf.GaugeShows `json:"shows,omitempty" doc:"of what was found last in this job: what the shop's gauges show when it is back"`
 
 	may float64 // what a hose that nobody measured may have taken, bar
 }
@@ -82,14 +82,14 @@ func airPlaces(s *record.Sheet) []string {
 func Pressures(s *record.Sheet) []AirView {
 	var views []AirView
 	for _, place := range airPlaces(s) {
-		v := AirView{Place: place, Name: airNames[place], Readings: []AirSeen{}}
+		v := AirView{Place: place, Name: airNames[place], Readings: []PressureView{}}
 		for i, l := range s.Ledgers() {
 			for e, a := range Airs.All(l) {
 				if a.Place == place && a.Bar != nil {
-					r := AirSeen{Bar: *a.Bar, Celsius: a.Celsius, Set: a.Set, At: e.At, By: e.ByName,
-						Here: i == 1, Gauge: pressure.Name(s, a.Gauge), Shown: a.Shown}
+					r := PressureView{Bar: *a.Bar, Celsius: a.Celsius, Set: a.Set, At: e.At, By: e.ByName,
+						Here: i == 1, Gauge: gaugeshelf.Name(s, a.Gauge), Shown: a.Shown}
 					if !r.Set {
-						r.Took, r.may = pressure.Hosed(s, a.Gauge, place, seat(s, place), r.Bar)
+						r.Took, r.may = gaugeshelf.Hosed(s, a.Gauge, place, seat(s, place), r.Bar)
 					}
 					v.Readings = append(v.Readings, r)
 					if a.LeastB != nil {
@@ -99,7 +99,7 @@ func Pressures(s *record.Sheet) []AirView {
 			}
 		}
 		if i := v.found(); i >= 0 {
-			v.Readings[i].Shows = pressure.At(s, v.Readings[i].Bar)
+			v.Readings[i].Shows = gaugeshelf.At(s, v.Readings[i].Bar)
 		}
 		v.Says = v.says()
 		views = append(views, v)
@@ -197,7 +197,7 @@ func (v AirView) Lost() (Loss, bool) {
 	return Loss{loss, first.Bar, v.Readings[n-1].may}, err == nil
 }
 
-func (r AirSeen) reading() suspension.Reading {
+func (r PressureView) reading() suspension.Reading {
 	return suspension.Reading{At: r.At, Bar: r.Bar, Celsius: r.Celsius}
 }
 
@@ -250,7 +250,7 @@ func checkAir(s *record.Sheet, in Air) (*Air, error) {
 	if err != nil {
 		return nil, err
 	}
-	bar, shown, err := pressure.Read(s, in.Gauge, "typed", *typed)
+	bar, shown, err := gaugeshelf.Read(s, in.Gauge, "typed", *typed)
 	if err != nil {
 		return nil, err
 	}

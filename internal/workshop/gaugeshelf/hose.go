@@ -1,4 +1,4 @@
-package pressure
+package gaugeshelf
 
 import (
 	"context"

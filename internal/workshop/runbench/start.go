@@ -1,4 +1,4 @@
-package work
+package runbench
 
 import (
 	"fmt"
@@ -7,23 +7,23 @@ import (
 	"utensil/core/brake"
 	"utensil/core/words"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/knowledge"
 )
 
-func checkGuided(s *record.Sheet, in guided.Guided) (*guided.Guided, error) {
+func checkGuided(s *record.Sheet, in runlog.Guided) (*runlog.Guided, error) {
 	p, known := s.Book.GuidedWork(in.Procedure)
 	if !known || !p.When.Holds(parts.Facts.Of(s)) {
 		return nil, record.Refuse("procedure", "This bike has nothing that the procedure is about.")
 	}
-	in.Choices = guided.ChosenOn(p, parts.Facts.Of(s), in.Choices)
+	in.Choices = runlog.ChosenOn(p, parts.Facts.Of(s), in.Choices)
 	family, circuit := fluid.Circuit(s, p.End)
 	if p.Pours(in.Choices) && family == brake.Unknown {
 		return nil, fluid.Unread(p.End)
 	}
-	if fact := guided.Unread(p, parts.Facts.Of(s), in.Choices); fact != "" {
+	if fact := runlog.Unread(p, parts.Facts.Of(s), in.Choices); fact != "" {
 		refused := record.Refuse(fact, "Nobody has read it, and what is done next hangs on it. It shows "+
 			"%s: read it and say so, then begin.",
 			record.WhereRead(fact))
@@ -48,20 +48,20 @@ func checkGuided(s *record.Sheet, in guided.Guided) (*guided.Guided, error) {
 	} else {
 		in.Bottle, in.Reason = nil, ""
 	}
-	in.Work = &guided.GuidedWork{Name: p.Name, About: p.About, Caution: p.Caution, Source: p.Source,
+	in.Work = &runlog.GuidedWork{Name: p.Name, About: p.About, Caution: p.Caution, Source: p.Source,
 		Tools:       record.Some(p.Tools),
 		Consumables: record.Some(p.Consumables),
 		Minutes:     p.Minutes, Operation: p.Operation, School: p.School, Procedure: p.Procedure}
 	for _, c := range p.ComeBacksAfter(in.Choices, family) {
 		in.Work.Comes = append(in.Work.Comes,
-			guided.ComesBack{Days: c.Days, What: c.What, Operation: c.Operation, Point: c.Point})
+			runlog.ComesBack{Days: c.Days, What: c.What, Operation: c.Operation, Point: c.Point})
 	}
 	return &in, nil
 }
 
 // checkBottle guards the circuit: the wrong family never gets in.
 func checkBottle(s *record.Sheet, p knowledge.Procedure, family brake.Family, c brake.Circuit,
-	in *guided.Guided) error {
+	in *runlog.Guided) error {
 	school := p.School
 	if school == "" {
 		school = brake.LeverEnd

@@ -1,4 +1,4 @@
-package work
+package runbench
 
 import (
 	"slices"
@@ -6,16 +6,16 @@ import (
 
 	"utensil/core/procedure"
 	"utensil/core/words"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/trial"
 )
 
 // checkStep refuses a step that is not the next one, or that cannot be done yet.
-func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
-	e, begun := guided.Starts.Find(s.Ledger, in.Run)
+func checkStep(s *record.Sheet, in runlog.StepDone) (*runlog.StepDone, error) {
+	e, begun := runlog.Starts.Find(s.Ledger, in.Run)
 	if begun == nil {
 		return nil, record.Refuse("run", "That run is not open any more.")
 	}
@@ -52,7 +52,7 @@ func checkStep(s *record.Sheet, in guided.StepDone) (*guided.StepDone, error) {
 }
 
 // checkNoted wants what a step asks to be written down: without it nobody can put back what was counted.
-func checkNoted(in guided.StepDone, asks *procedure.Yield) (*guided.StepDone, error) {
+func checkNoted(in runlog.StepDone, asks *procedure.Yield) (*runlog.StepDone, error) {
 	if asks == nil || asks.Note == "" {
 		in.Note = ""
 		return &in, nil
@@ -121,7 +121,7 @@ func checkGivenUp(s *record.Sheet, c record.Correction) error {
 // untold refuses to take a run apart that work was told with: that work would seem to have been
 // done later, by hand.
 func untold(s *record.Sheet, r RunView) error {
-	if !r.Finished || !guided.Told(s, r.ID) {
+	if !r.Finished || !runlog.Told(s, r.ID) {
 		return nil
 	}
 	return record.Refuse("supersedes", "Work is marked done with this run. Say at that line first that "+
@@ -136,7 +136,7 @@ func checkStepBack(s *record.Sheet, c record.Correction, of record.ID) error {
 	if !c.Theirs() {
 		return record.TheirsToTakeBack(c.Old)
 	}
-	e, begun := guided.Starts.Find(s.Ledger, of)
+	e, begun := runlog.Starts.Find(s.Ledger, of)
 	if begun == nil {
 		return nil // the run is gone already
 	}

@@ -1,4 +1,4 @@
-package work
+package runbench
 
 import (
 	"slices"
@@ -10,10 +10,10 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
@@ -23,7 +23,7 @@ import (
 type RunView struct {
 	ID         record.ID         `json:"id"`
 	Procedure  string            `json:"procedure"`
-	Work       guided.GuidedWork `json:"work"`
+	Work       runlog.GuidedWork `json:"work"`
 	Chosen     []string          `json:"chosen" doc:"what was chosen at its start"`
 	Done       []RunStep         `json:"done"`
 	Place      int               `json:"place"`
@@ -63,7 +63,7 @@ type RunStep struct {
 // readRuns lists the runs of a job.
 func readRuns(s *record.Sheet) []RunView {
 	views := []RunView{}
-	for e := range guided.Starts.All(s.Ledger) {
+	for e := range runlog.Starts.All(s.Ledger) {
 		views = append(views, run(s, e))
 	}
 	return views
@@ -71,12 +71,12 @@ func readRuns(s *record.Sheet) []RunView {
 
 // run replays a run.
 func run(s *record.Sheet, e record.Entry) RunView {
-	in := guided.Starts.In(e.Content)
+	in := runlog.Starts.In(e.Content)
 	p := in.Work.Procedure
 	v := RunView{ID: e.ID, Procedure: in.Procedure, Work: *in.Work, Chosen: []string{},
 		Done: []RunStep{}, Open: []string{}, By: e.ByName,
 		At: e.At, Warning: in.Warning, SecondsNow: &e.At, Item: itemOf(s, in.Work.Operation)}
-	for _, id := range guided.ProgressOf(s, e).Open {
+	for _, id := range runlog.ProgressOf(s, e).Open {
 		v.Open = append(v.Open, s.Book.StateName(id))
 	}
 	for _, c := range p.Choices {
@@ -119,7 +119,7 @@ func run(s *record.Sheet, e record.Entry) RunView {
 		}
 	}
 	if now.Recalls != "" {
-		v.Recalled = guided.NoteOf(s, e.ID, now.Recalls)
+		v.Recalled = runlog.NoteOf(s, e.ID, now.Recalls)
 	}
 	wanted(s, e, now, &v)
 	return v
@@ -127,7 +127,7 @@ func run(s *record.Sheet, e record.Entry) RunView {
 
 // replay lists what was done in a run, with the time that each step took.
 func (v *RunView) replay(s *record.Sheet, p procedure.Procedure) (marks []procedure.Mark) {
-	for done, step := range guided.StepsOf(s, v.ID) {
+	for done, step := range runlog.StepsOf(s, v.ID) {
 		marks = append(marks, procedure.Mark{Step: step.Step, Outcome: step.Outcome})
 		d := RunStep{ID: done.ID, Step: step.Step, Outcome: step.Outcome, Note: step.Note, By: done.ByName, At: done.At,
 			Seconds: max(0, int(done.At.Sub(*v.SecondsNow).Seconds()))}
@@ -156,8 +156,8 @@ func itemOf(s *record.Sheet, operation string) *record.ID {
 // is out for the pads is out for the bleed too.
 func already(s *record.Sheet, run record.ID, state string) string {
 	by := ""
-	for _, done := range guided.Steps.All(s.Ledger) {
-		_, other := guided.Starts.Find(s.Ledger, done.Run)
+	for _, done := range runlog.Steps.All(s.Ledger) {
+		_, other := runlog.Starts.Find(s.Ledger, done.Run)
 		if done.Run == run || other == nil {
 			continue
 		}
@@ -198,7 +198,7 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 			v.Missing = "Record it first: " + words.Lower(p.Name) + "."
 		}
 	case len(r.Joints()) > 0:
-		loosed := guided.ProgressOf(s, run).Loosed
+		loosed := runlog.ProgressOf(s, run).Loosed
 		for _, b := range torque.Bolts.Of(s) {
 			if !slices.Contains(r.Joints(), b.Fastener) {
 				continue

@@ -1,4 +1,4 @@
-package pressure
+package gaugeshelf
 
 import (
 	"context"
@@ -9,8 +9,8 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// PressureAsked is a pressure as it is typed, before it is written down.
-type PressureAsked struct {
+// PressureQuestion is a pressure as it is typed, before it is written down.
+type PressureQuestion struct {
 	Typed string     `json:"typed" doc:"in bar unless it names a unit"`
 	Gauge *record.ID `json:"gauge,omitempty" doc:"of the shop, that shows it"`
 }
@@ -24,7 +24,7 @@ type PressureReads struct {
 }
 
 // WhatIs reads a pressure that is typed.
-func (r *Rack) WhatIs(ctx context.Context, in PressureAsked) (PressureReads, error) {
+func (r *Rack) WhatIs(ctx context.Context, in PressureQuestion) (PressureReads, error) {
 	typed, err := record.ReadFigure("typed", in.Typed, measure.Bar, measure.Range{Min: 0, Max: 60})
 	if err != nil || in.Gauge == nil {
 		return PressureReads{Bar: typed, From: typed, To: typed}, err

@@ -1,16 +1,16 @@
-package work
+package runbench
 
 import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 // Subject is work done: procedures gone through step by step, and items marked done.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks: []record.Check{guided.Starts.Checked(checkGuided), guided.Steps.Checked(checkStep),
+		Checks: []record.Check{runlog.Starts.Checked(checkGuided), runlog.Steps.Checked(checkStep),
 			agree.Works.Checked(checkWork)},
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, r := range Runs.Of(s) {
@@ -24,10 +24,10 @@ func Subject() record.Subject {
 		},
 		Begun: begun,
 		Corrects: func(s *record.Sheet, c record.Correction) error {
-			if step := guided.Steps.In(c.Old.Content); step != nil {
+			if step := runlog.Steps.In(c.Old.Content); step != nil {
 				return checkStepBack(s, c, step.Run)
 			}
-			if c.TakenBack && guided.Starts.In(c.Old.Content) != nil {
+			if c.TakenBack && runlog.Starts.In(c.Old.Content) != nil {
 				return checkGivenUp(s, c)
 			}
 			return nil

@@ -1,4 +1,4 @@
-package guided
+package runlog
 
 import (
 	"slices"

@@ -1,4 +1,4 @@
-package work
+package runbench
 
 import (
 	"fmt"
@@ -8,9 +8,9 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/guided"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runlog"
 )
 
 // checkWork refuses to call work done that nobody agreed to, or that left open what was poured.
@@ -23,10 +23,10 @@ func checkWork(s *record.Sheet, in agree.Work) (*agree.Work, error) {
 			return nil, record.Refuse("item", "The owner has not agreed to this yet. Record their answer first.")
 		}
 		in.Item = item.ID
-		ran, whole := guided.Ran(s, item.Item.Operation)
+		ran, whole := runlog.Ran(s, item.Item.Operation)
 		in.Part = ran && !whole
 		if in.Run == nil {
-			in.Run = guided.DidFor(s, item.Item.Operation, item.ID)
+			in.Run = runlog.DidFor(s, item.Item.Operation, item.ID)
 		}
 		if err := checkRun(s, item, in.Run); err != nil {
 			return nil, err
@@ -55,10 +55,10 @@ func checkRun(s *record.Sheet, item agree.ItemView, run *record.ID) error {
 	if run == nil {
 		return nil
 	}
-	switch _, begun := guided.Starts.Find(s.Ledger, *run); {
+	switch _, begun := runlog.Starts.Find(s.Ledger, *run); {
 	case begun == nil || begun.Work.Operation != item.Item.Operation:
 		return record.Refuse("run", "That run did other work.")
-	case item.Work == nil && guided.Told(s, *run):
+	case item.Work == nil && runlog.Told(s, *run):
 		return record.Refuse("run", "That run is told with another line already. Press Done at this one under Work.")
 	}
 	return nil
@@ -67,7 +67,7 @@ func checkRun(s *record.Sheet, item agree.ItemView, run *record.ID) error {
 // poursInto is the end whose bottle has to be named for an item; "" where none has to be.
 func poursInto(s *record.Sheet, i agree.ItemView) string {
 	o, known := s.Book.Operation(i.Item.Operation)
-	if ran, _ := guided.Ran(s, o.ID); !known || ran {
+	if ran, _ := runlog.Ran(s, o.ID); !known || ran {
 		return ""
 	}
 	return o.Pours
@@ -106,7 +106,7 @@ func Items(s *record.Sheet) []agree.ItemView {
 	for i := range items {
 		items[i].Pours, items[i].Short = poursInto(s, items[i]), parts.Short(s, items[i])
 		if items[i].Work == nil {
-			items[i].Ran = guided.DidFor(s, items[i].Item.Operation, items[i].ID)
+			items[i].Ran = runlog.DidFor(s, items[i].Item.Operation, items[i].ID)
 		}
 	}
 	return items

@@ -1,0 +1,3 @@
+// Package runbench is work being done: a procedure with its next step large and what it waits for, and
+// items marked done.
+package runbench

@@ -1,3 +1,0 @@
-// Package work is work being done: a procedure with its next step large and what it waits for, and
-// items marked done.
-package work
