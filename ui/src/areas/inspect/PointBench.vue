@@ -151,7 +151,7 @@ useBenchKeys((key) => {
 </script>
 
 <template>
-  <section class="border-t border-ink bg-paper px-5 pt-3 pb-3.5" :aria-label="point.name">
+  <section class="relative border-t border-ink bg-paper px-5 pt-3 pb-3" :aria-label="point.name">
     <div class="flex flex-wrap items-baseline gap-x-3.5">
       <h2 class="text-[22px]! font-[720]! text-ink!">{{ point.name }}</h2>
       <p class="min-w-0 flex-1 text-note text-soft">{{ point.method }}</p>
@@ -171,7 +171,13 @@ useBenchKeys((key) => {
     <PointWords v-else :point="point" :judgement="judgement" :locked="locked" @choose="choose" />
 
     <PointAir v-if="tyre" :bench="tyre" :locked="locked" />
-    <FaultNote v-if="fault" class="mt-2" :fault="fault" @take="(v) => (typed = String(v))" />
+    <!-- Over the drawing's foot: what is typed stays where it is. -->
+    <FaultNote
+      v-if="fault"
+      class="absolute inset-x-5 bottom-full z-10 mb-2 shadow-lg"
+      :fault="fault"
+      @take="(v) => (typed = String(v))"
+    />
     <OwnLimit
       v-if="marking && point.gauge"
       class="mt-2"
@@ -233,20 +239,28 @@ useBenchKeys((key) => {
       >
         Log and go on <KeyCap of="go" />
       </button>
-      <button type="button" class="button px-3!" @click="emit('onward', true)">
+      <button type="button" class="button px-2.5!" @click="emit('onward', true)">
         Later <KeyCap of="on" />
       </button>
-      <button type="button" class="button px-3!" @click="emit('back')">Back <KeyCap of="back" /></button>
-      <button v-if="point.history.length" type="button" class="button px-3!" :disabled="locked" @click="same">
+      <button type="button" class="button px-2.5!" @click="emit('back')">Back <KeyCap of="back" /></button>
+      <button
+        v-if="point.history.length"
+        type="button"
+        class="button px-2.5!"
+        :disabled="locked"
+        @click="same"
+      >
         As last time <KeyCap of="again" />
       </button>
-      <button type="button" class="button px-3!" :disabled="locked" :aria-expanded="passing" @click="pass">
+      <button type="button" class="button px-2.5!" :disabled="locked" :aria-expanded="passing" @click="pass">
         Not looked at <KeyCap of="not" />
       </button>
+    </div>
+    <div class="mt-1 flex flex-wrap items-center gap-x-2 text-note">
       <button
         v-if="point.gauge?.markable"
         type="button"
-        class="button button-quiet"
+        class="button button-quiet -ml-2 px-2!"
         :disabled="locked"
         :aria-expanded="marking"
         @click="marking = !marking"
@@ -258,14 +272,12 @@ useBenchKeys((key) => {
         }}
       </button>
       <PhotoStrip :about="point.id" :name="point.name" :hint="point.photo" :locked="locked" />
-    </div>
-    <p class="mt-1.5 flex flex-wrap gap-x-4 text-note">
       <span v-if="point.life">
         {{ point.life.says }} <b v-if="point.life.faster">{{ point.life.faster }}</b>
       </span>
       <span class="ml-auto text-sm text-soft">
         {{ before.length ? before.join(' · ') : 'No earlier reading of this bike.' }}
       </span>
-    </p>
+    </div>
   </section>
 </template>

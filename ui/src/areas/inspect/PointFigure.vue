@@ -36,9 +36,9 @@ const past = computed(() => props.point.history.flatMap((h) => h.value ?? []))
 </script>
 
 <template>
-  <div class="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-[150px_minmax(0,1fr)]">
+  <div class="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-[190px_minmax(0,1fr)]">
     <div>
-      <label class="text-sm text-soft" for="reading"
+      <label class="block truncate text-fine text-soft" for="reading"
         >{{ gauge.unit }}<template v-if="point.reading && !typed"> · stands</template
         ><template v-else-if="asks"> · {{ asks }}</template></label
       >
@@ -62,7 +62,7 @@ const past = computed(() => props.point.history.flatMap((h) => h.value ?? []))
       />
     </div>
     <div class="min-w-0">
-      <p id="verdict" class="flex min-h-7 items-center gap-2.5" aria-live="polite">
+      <p id="verdict" class="flex min-h-12 items-center gap-2.5" aria-live="polite">
         <template v-if="judgement">
           <ConditionMark :mark="judgement.mark" :size="22" />
           <span

@@ -22,7 +22,7 @@ const emit = defineEmits<{ choose: [word: string] }>()
       <span v-else class="text-soft">{{ point.means }}</span>
     </p>
     <div
-      class="grid grid-cols-2 gap-2 md:grid-cols-4"
+      class="grid grid-cols-[repeat(auto-fit,minmax(9.5rem,1fr))] gap-2"
       role="group"
       :aria-label="`What you find: ${point.name}`"
     >

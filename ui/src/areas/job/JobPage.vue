@@ -117,12 +117,20 @@ async function reopen() {
           <button type="submit" class="button" :disabled="!reason.trim()">Reopen</button>
         </template>
       </form>
-      <p v-if="pen.waiting.value" role="status" class="shrink-0 bg-ochre-wash px-5 py-2">
-        <b>The records cannot be reached.</b> What you wrote is kept and is being sent again.
-      </p>
       <OutboxList :job="id" />
       <div class="grid min-h-0 flex-1 lg:grid-cols-[210px_minmax(0,1fr)] xl:grid-cols-[250px_minmax(0,1fr)]">
-        <LeavingList class="border-rule lg:border-r" :job="data" />
+        <LeavingList class="border-rule lg:border-r" :job="data">
+          <p
+            v-if="pen.waiting.value"
+            role="status"
+            class="mb-2 border-l-4 border-ochre bg-ochre-wash px-2 py-1"
+          >
+            <b>The records cannot be reached.</b> What you wrote is kept and is being sent again.
+          </p>
+          <p v-if="!hands && !closed" class="mb-2 border-l-4 border-petrol pl-2">
+            <b>Read and signed by mechanics.</b> What is grey here waits until one has the tablet.
+          </p>
+        </LeavingList>
         <div class="min-h-0 min-w-0 lg:overflow-auto">
           <RouterView v-if="ready" />
           <LoadingRule v-else-if="isFetching" class="m-5" />

@@ -49,7 +49,7 @@ const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0)
         <RouterLink :to="ways.settle(o)" class="flex min-h-11 gap-2.5 py-2 hover:bg-wash">
           <ConditionMark :mark="o.mark" />
           <span class="min-w-0 flex-1 leading-tight">
-            <span class="line-clamp-3 text-note">{{ o.title }}</span>
+            <span class="block text-note">{{ o.title }}</span>
             <span class="line-clamp-3 text-[13.5px] text-soft">{{ o.detail }}</span>
           </span>
         </RouterLink>
@@ -73,8 +73,12 @@ const things = computed(() => props.job.leaving.reduce((n, o) => n + o.count, 0)
       :job="job.job.id"
       :called="job.called"
     />
-    <p v-if="job.job.words" class="mt-auto line-clamp-5 hidden shrink-0 pt-4 text-sm text-soft lg:block">
-      Said at the door: “{{ job.job.words }}”
-    </p>
+    <!-- Beside the bench, not over it: nothing moves under who types. -->
+    <div class="mt-auto shrink-0 text-sm lg:pt-4">
+      <slot />
+      <p v-if="job.job.words" class="line-clamp-5 hidden text-soft lg:block">
+        Said at the door: “{{ job.job.words }}”
+      </p>
+    </div>
   </section>
 </template>

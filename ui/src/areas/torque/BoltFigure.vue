@@ -45,7 +45,7 @@ const zones = computed(() => {
       ref="field"
       v-model="typed"
       data-bench
-      class="h-[88px] w-[250px] border-b-4 border-petrol bg-transparent px-1 font-sans text-[80px] leading-none font-[560] tabular-nums focus:bg-paper focus:outline-none"
+      class="h-[88px] w-[250px] [@media(max-height:790px)]:h-16 [@media(max-height:790px)]:text-[56px] border-b-4 border-petrol bg-transparent px-1 font-sans text-[80px] leading-none font-[560] tabular-nums focus:bg-paper focus:outline-none"
       inputmode="decimal"
       autocomplete="off"
       :placeholder="bolt.log?.left_nm === undefined ? '' : figure(bolt.log.left_nm)"

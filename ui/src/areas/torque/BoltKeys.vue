@@ -77,7 +77,7 @@ const states = computed(() =>
     <div class="col-span-2 flex flex-wrap gap-x-1 @md:col-span-4">
       <button
         type="button"
-        class="button button-quiet"
+        class="button button-quiet px-1.5! text-note"
         :aria-pressed="found === 'figure'"
         :disabled="locked || !figures"
         @click="emit('found', 'figure')"
@@ -86,7 +86,7 @@ const states = computed(() =>
       </button>
       <button
         type="button"
-        class="button button-quiet"
+        class="button button-quiet px-1.5! text-note"
         :aria-expanded="noting"
         :disabled="locked"
         @click="emit('note')"
@@ -95,7 +95,7 @@ const states = computed(() =>
       </button>
       <button
         type="button"
-        class="button button-quiet"
+        class="button button-quiet px-1.5! text-note"
         :aria-expanded="tools"
         :disabled="locked"
         @click="emit('tools')"
