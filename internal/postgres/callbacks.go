@@ -6,29 +6,10 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"utensil/internal/workshop/air"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/door"
-	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/torque"
 )
-
-var wrenchRegister = register[torque.Wrench]{
-	changes: changing{table: "wrench", on: written, counts: countsShop, again: []string{"wrenches", "job"}},
-	what:    "wrench",
-	columns: `t.id, t.name, t.serial, t.min_nm, t.max_nm, t.deviation_pct, coalesce(t.checked_on::text, '') as checked_on, t.certificate,
-		t.months, t.cycles, t.device, t.retired, t.version,
-		(select count(*) from entry e where e.kind = 'torque' and e.content->'torque'->>'wrench' = t.id::text
-			and e.at >= coalesce(t.checked_on, '-infinity')) as used`,
-	order: `t.retired, t.max_nm, t.name`,
-	writes: append(fields("name", "serial", "min_nm", "max_nm", "deviation_pct", "certificate",
-		"months", "cycles", "device", "retired"),
-		days("checked_on")...),
-	unique: clash{"wrench_name_key", "Two wrenches of one name", "name",
-		"Another wrench is called that. Give this one a name of its own, such as its number."},
-	same: func(t torque.Wrench) (record.ID, int) { return t.ID, t.Version },
-}
 
 // Entries tell of a wrench's pulls themselves; a call-back is shown on the first screen, at its
 // bike and in its job.
@@ -38,53 +19,6 @@ var callBackChanges = changing{table: "call_back", on: written,
 
 const callBackColumns = `c.id, c.job_id, c.bike_id, c.what, c.due::text as due, c.fasteners, c.operation, c.point, c.state, c.note,
 	c.ended_at, c.version`
-
-var (
-	wrenchesOfShop = laying{torque.Wrenches.Name(), listed(wrenchRegister.all())}
-	// Figures that other bikes of this make and model lend to it, the newest first. The few
-	// figures for models are found first (offset 0 keeps them so), not the many like bikes.
-	modelFigures = laying{inspect.ModelFigures.Name(), `select coalesce(json_agg(f.content->'figure' order by f.seq desc), '[]')
-		from (select f.id, f.seq, f.bike_id, f.content from entry f where f.kind = 'figure'
-			and (f.content->'figure'->>'for_model') = 'true' offset 0) f
-		join bike m on m.id = f.bike_id
-		where lower(m.make) = lower(b.make) and lower(m.model) = lower(b.model) and b.model <> '' and m.id <> b.id
-		and not exists (select from entry x where x.supersedes = f.id)`}
-	// The charts of legs that other bikes of this make and model lend to it, the newest first.
-	modelCharts = laying{air.ModelCharts.Name(), `select coalesce(json_agg(f.content->'leg_chart' order by f.seq desc), '[]')
-		from (select f.id, f.seq, f.bike_id, f.content from entry f where f.kind = 'leg_chart' offset 0) f
-		join bike m on m.id = f.bike_id
-		where lower(m.make) = lower(b.make) and lower(m.model) = lower(b.model) and b.model <> '' and m.id <> b.id
-		and not exists (select from entry x where x.supersedes = f.id)`}
-	callBacksOfBike = laying{record.CallBacks.Name(), listed(`select ` + callBackColumns +
-		` from call_back c where c.bike_id = b.id order by c.due`)}
-)
-
-// Wrenches lists the register, the retired ones last.
-func (s *Store) Wrenches(ctx context.Context) ([]torque.Wrench, error) {
-	return wrenchRegister.list(ctx, s)
-}
-
-// SaveWrench adds a wrench (version 0) or changes one over the version given.
-func (s *Store) SaveWrench(ctx context.Context, t torque.Wrench) error {
-	return wrenchRegister.save(ctx, s, t)
-}
-
-// LooseQuery counts what LooseCounts tells, by an index alone.
-const LooseQuery = `with log as (
-		select bike_id, fastener, was, lag(by) over (partition by bike_id, fastener, position order by seq) as before
-		from joint_found where not corrected)
-	select l.fastener, coalesce(b.facts->>'kind', '') as kind, l.before as by, coalesce(st.name, '') as by_name,
-		count(*) as times, count(*) filter (where l.was = 'loose') as loose, count(*) filter (where l.was = 'over_tight') as over_tight
-	from log l join bike b on b.id = l.bike_id left join staff st on st.id = l.before
-	where l.was in ('loose', 'over_tight', 'sound')
-	group by 1, 2, 3, 4`
-
-// LooseCounts counts how joints were found, by fastener, kind of bike and who had tightened them before.
-func (s *Store) LooseCounts(ctx context.Context) ([]torque.LooseCount, error) {
-	var out []torque.LooseCount
-	err := s.db.SelectContext(ctx, &out, LooseQuery)
-	return out, wrap("counting what came loose", err)
-}
 
 // CallBacks lists the open call-backs with their bikes and owners, the soonest first.
 func (s *Store) CallBacks(ctx context.Context) ([]record.CallBack, error) {
@@ -152,3 +86,6 @@ func sealCallBacks(ctx context.Context, tx *sqlx.Tx, e record.Entry, with door.S
 	}
 	return nil
 }
+
+var callBacksOfBike = laying{record.CallBacks.Name(), listed(`select ` + callBackColumns +
+	` from call_back c where c.bike_id = b.id order by c.due`)}
