@@ -1,4 +1,4 @@
-package workshop
+package wheels_test
 
 import (
 	"fmt"
@@ -10,19 +10,19 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/wheel"
+	"utensil/internal/workshop"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/stand"
 	"utensil/internal/workshop/wheels"
 	"utensil/knowledge"
 )
 
 // stood is a desk with a bike whose rear wheel was put on the stand, and what lies open of it.
-func stood(t *testing.T) (*Workshop, *record.Record, func() wheels.WheelBench) {
-	require.NoError(t, bookErr)
-	w, r := discBike(t)
-	require.NoError(t, write(w, r, wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand",
-		Build: "rear-disc", Spokes: "32",
-		First: "right"}), nil))
-	return w, r, func() wheels.WheelBench { return wheels.Benches.Of(lay(w, r))[0] }
+func stood(t *testing.T) (*stand.Stand, func() wheels.WheelBench) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(wheels.Stands.Says(wheels.WheelStand{End: "rear", Where: "stand", Build: "rear-disc", Spokes: "32",
+		First: "right"}))
+	return s, func() wheels.WheelBench { return wheels.Benches.Of(s.Lay())[0] }
 }
 
 // spun is a wheel that answers as the model has it, with how its nipples stand.
@@ -32,7 +32,7 @@ type spun struct {
 	off   []float64
 }
 
-func spin(t *testing.T, off map[int]float64) spun {
+func spin(t *testing.T, book *knowledge.Book, off map[int]float64) spun {
 	build, known := book.Wheel("rear-disc")
 	require.True(t, known)
 	w := build.Laced(300)
@@ -70,10 +70,10 @@ func (s spun) reads(what string) map[string]string {
 }
 
 func TestAWheelIsTruedAndSigned(t *testing.T) {
-	w, r, bench := stood(t)
+	s, bench := stood(t)
 	standing := func() (list []string) {
-		for _, o := range w.leaving(lay(w, r)) {
-			if o.Place == "wheels" {
+		for _, o := range s.Rules.Leaving(s.Lay()) {
+			if o.Place == record.PlaceWheels {
 				list = append(list, o.Detail)
 			}
 		}
@@ -81,11 +81,11 @@ func TestAWheelIsTruedAndSigned(t *testing.T) {
 	}
 	assert.Equal(t, []string{"on the stand, not read yet"}, standing())
 	assert.Equal(t, "side", bench().Next)
-	on := spin(t, map[int]float64{4: -5, 6: -4, 13: 3, 20: 5, 22: 2})
+	on := spin(t, s.Book, map[int]float64{4: -5, 6: -4, 13: 3, 20: 5, 22: 2})
 	read := func(what string) {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
-			What: what, Values: on.reads(what)}), nil))
+		require.NoError(t, s.Write(wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: on.reads(what)})))
 	}
 	for _, what := range []string{"side", "out", "tension"} {
 		read(what)
@@ -95,51 +95,51 @@ func TestAWheelIsTruedAndSigned(t *testing.T) {
 	require.NotEmpty(t, b.Turns)
 	assert.Greater(t, b.Now.Wobble.By, b.Aim.Wobble)
 	assert.Less(t, b.Then.Wobble.By, b.Now.Wobble.By, "what is expected betters it")
-	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID}), nil), "not true enough")
+	require.ErrorContains(t, s.Write(wheels.Signs.Says(wheels.WheelSign{Stand: b.ID})), "not true enough")
 	rounds := 0
 	for ; bench().Next != "sign" && rounds < 4; rounds++ {
 		for bench().Next == "turn" {
 			b := bench()
 			do := b.Turns[0]
 			on.off[do.Spoke-1] += float64(do.Quarters)
-			require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID,
+			require.NoError(t, s.Write(wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID,
 				Place: b.Place, Spoke: do.Spoke,
-				Quarters: do.Quarters}), nil))
+				Quarters: do.Quarters})))
 			after := bench()
 			assert.Len(t, after.Turns, len(b.Turns)-1, "what was advised and done is not planned anew")
 		}
-		require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID}), nil), "read once more")
+		require.ErrorContains(t, s.Write(wheels.Signs.Says(wheels.WheelSign{Stand: b.ID})), "read once more")
 		read("side")
 		read("out")
 	}
 	assert.LessOrEqual(t, rounds, 2)
 	assert.Equal(t, []string{"true enough for its brake: sign it"}, standing())
-	require.NoError(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID}), nil))
+	require.NoError(t, s.Write(wheels.Signs.Says(wheels.WheelSign{Stand: b.ID})))
 	assert.Empty(t, standing())
 	assert.True(t, bench().Signed.True)
 	assert.Len(t, bench().Rounds, rounds)
-	assert.Contains(t, record.Undone(lay(w, r)), "rear-axle-through", "the wheel was out: its axle is looked at again")
+	assert.Contains(t, record.Undone(s.Lay()), "rear-axle-through", "the wheel was out: its axle is looked at again")
 
 	// What is turned after the signature is read again.
 	after := bench()
-	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: after.ID,
-		Place: after.Place, Spoke: 7, Quarters: 2}), nil))
+	require.NoError(t, s.Write(wheels.Turns.Says(wheels.WheelTurn{Stand: after.ID,
+		Place: after.Place, Spoke: 7, Quarters: 2})))
 	assert.Nil(t, bench().Signed)
 	assert.NotEmpty(t, standing())
 }
 
 func TestASeizedNippleIsPlannedAround(t *testing.T) {
-	w, r, bench := stood(t)
-	on := spin(t, map[int]float64{4: -4, 13: 4, 21: 3})
+	s, bench := stood(t)
+	on := spin(t, s.Book, map[int]float64{4: -4, 13: 4, 21: 3})
 	for _, what := range []string{"side", "out"} {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
-			What: what, Values: on.reads(what)}), nil))
+		require.NoError(t, s.Write(wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: on.reads(what)})))
 	}
 	b := bench()
 	seized := b.Turns[0].Spoke
-	require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
-		Spoke: seized, Seized: true}), nil))
+	require.NoError(t, s.Write(wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
+		Spoke: seized, Seized: true})))
 	b = bench()
 	require.NotEmpty(t, b.Turns)
 	for _, d := range b.Turns {
@@ -148,7 +148,7 @@ func TestASeizedNippleIsPlannedAround(t *testing.T) {
 	assert.True(t, b.Spokes[seized-1].Seized)
 	other := b.Turns[0]
 	otherwise := wheels.WheelTurn{Stand: b.ID, Place: b.Place, Spoke: other.Spoke, Quarters: -other.Quarters}
-	require.NoError(t, write(w, r, wheels.Turns.Says(otherwise), nil))
+	require.NoError(t, s.Write(wheels.Turns.Says(otherwise)))
 	again := bench()
 	i := 0
 	for i < len(again.Turns) && again.Turns[i].Spoke != other.Spoke {
@@ -160,7 +160,7 @@ func TestASeizedNippleIsPlannedAround(t *testing.T) {
 }
 
 func TestWhatCannotBeReadOfAWheelIsRefused(t *testing.T) {
-	w, r, bench := stood(t)
+	s, bench := stood(t)
 	b := bench()
 	all := func(v string) map[string]string {
 		values := map[string]string{}
@@ -197,33 +197,33 @@ func TestWhatCannotBeReadOfAWheelIsRefused(t *testing.T) {
 	} {
 		t.Run(name, func(t *testing.T) {
 			c.read.Stand, c.read.Place = b.ID, b.Place
-			err := write(w, r, wheels.Reads.Says(c.read), nil)
+			err := s.Write(wheels.Reads.Says(c.read))
 			var problem *record.Problem
 			require.ErrorAs(t, err, &problem)
 			require.Equal(t, c.field, problem.Field)
 			assert.Contains(t, problem.Detail, c.says)
 		})
 	}
-	require.ErrorContains(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
-		Spoke: 3, Quarters: 1}), nil),
+	require.ErrorContains(t, s.Write(wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
+		Spoke: 3, Quarters: 1})),
 		"Nothing was read yet")
 }
 
 func TestAWheelIsNotTrueByTheHalfOfItThatWasRead(t *testing.T) {
-	w, r, bench := stood(t)
+	s, bench := stood(t)
 	quarter := map[string]string{}
 	for n := 1; n <= 12; n++ {
 		quarter[strconv.Itoa(n)] = "0.05"
 	}
 	read := func(what string, values map[string]string) {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
-			What: what, Values: values}), nil))
+		require.NoError(t, s.Write(wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: values})))
 	}
 	read("side", quarter)
 	read("out", quarter)
 	assert.Equal(t, "rest", bench().Next)
-	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: bench().ID}), nil), "all round")
+	require.ErrorContains(t, s.Write(wheels.Signs.Says(wheels.WheelSign{Stand: bench().ID})), "all round")
 	whole := map[string]string{}
 	for n := 1; n <= 32; n += 4 {
 		whole[strconv.Itoa(n)] = "0.05"
@@ -234,17 +234,17 @@ func TestAWheelIsNotTrueByTheHalfOfItThatWasRead(t *testing.T) {
 }
 
 func TestAWheelThatWasTurnedFarIsReadAgain(t *testing.T) {
-	w, r, bench := stood(t)
-	on := spin(t, map[int]float64{4: -4, 13: 4})
+	s, bench := stood(t)
+	on := spin(t, s.Book, map[int]float64{4: -4, 13: 4})
 	for _, what := range []string{"side", "out", "tension"} {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
-			What: what, Values: on.reads(what)}), nil))
+		require.NoError(t, s.Write(wheels.Reads.Says(wheels.WheelRead{Stand: b.ID, Place: b.Place,
+			What: what, Values: on.reads(what)})))
 	}
 	turn := func(spoke, quarters int) {
 		b := bench()
-		require.NoError(t, write(w, r, wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
-			Spoke: spoke, Quarters: quarters}), nil))
+		require.NoError(t, s.Write(wheels.Turns.Says(wheels.WheelTurn{Stand: b.ID, Place: b.Place,
+			Spoke: spoke, Quarters: quarters})))
 	}
 	for range 4 { // more than a spoke has to give, and then more than any bears
 		turn(7, -12)
@@ -260,26 +260,26 @@ func TestAWheelThatWasTurnedFarIsReadAgain(t *testing.T) {
 		turn(7, 12)
 		turn(9, -12)
 	}
-	require.ErrorContains(t, write(w, r, wheels.Signs.Says(wheels.WheelSign{Stand: b.ID,
-		Note: "as it was"}), nil), "read once more",
+	require.ErrorContains(t, s.Write(wheels.Signs.Says(wheels.WheelSign{Stand: b.ID,
+		Note: "as it was"})), "read once more",
 		"what was turned back was turned")
 }
 
 // A gauge's readings become tensions by its table, along straight lines between its lines, and by
 // nothing beyond them.
 func TestATensionIsReadByAGaugesTable(t *testing.T) {
-	w, r, bench := stood(t)
+	s, bench := stood(t)
 	own, err := knowledge.Layered(knowledge.Texts{"gauges.yaml": "- id: first\n  name: The first " +
 		"bench's\n  source: its maker's table\n" +
 		"  table: |\n    reading,round 2.0,round 1.8\n    20,480,610\n    25,720,930\n"})
 	require.NoError(t, err)
-	w.shelf.Store(own)
+	s.Book = own
 	assert.Equal(t, []wheels.GaugeFacts{{ID: "first", Name: "The first bench's",
 		Kinds: []string{"round 2.0", "round 1.8"}}},
-		wheels.KnownOf(lay(w, r))[1].Gauges)
+		wheels.KnownOf(s.Lay())[1].Gauges)
 	read := wheels.WheelRead{Stand: bench().ID, What: "gauge", Gauge: "first", Kind: "round 2.0",
 		Values: map[string]string{"3": "22.5"}}
-	require.NoError(t, write(w, r, wheels.Reads.Says(read), nil))
+	require.NoError(t, s.Write(wheels.Reads.Says(read)))
 	assert.InDelta(t, 600, *bench().Spokes[2].Tension, 0.5)
 	read.Place = 1
 	for says, change := range map[string]func(*wheels.WheelRead){
@@ -289,7 +289,7 @@ func TestATensionIsReadByAGaugesTable(t *testing.T) {
 	} {
 		bad := read
 		change(&bad)
-		assert.ErrorContains(t, write(w, r, wheels.Reads.Says(bad), nil), says)
+		assert.ErrorContains(t, s.Write(wheels.Reads.Says(bad)), says)
 	}
 	_, err = knowledge.Layered(knowledge.Texts{"gauges.yaml": "- id: up-and-down\n  name: x\n  source: y\n  " +
 		"table: \"r,a\\n1,5\\n2,9\\n3,4\"\n"})
