@@ -5,14 +5,19 @@ import { nextTick, ref } from 'vue'
 import { Fault, type JobView } from '@/api/client'
 import { layOn, pen, press } from '@/testing/desk'
 
+import NickForm from './air/NickForm.vue'
+import SealantForm from './air/SealantForm.vue'
 import FigureBench from './gears/FigureBench.vue'
 import GearStart from './gears/GearStart.vue'
 import PartBench from './strip/PartBench.vue'
+import ReadPanel from './wheels/ReadPanel.vue'
+import type { Drafts } from './wheels/way'
 
 vi.mock('@/api/session', () => ({
   useSession: () => ({ settings: ref({ time_zone: 'UTC' }), hands: ref(true) }),
 }))
-vi.mock('@/api/job', () => ({ useBike: () => ({ data: ref() }) }))
+const written = vi.hoisted(() => ({ pen: undefined as unknown }))
+vi.mock('@/api/job', () => ({ useBike: () => ({ data: ref() }), useRecord: () => written.pen }))
 const said = vi.hoisted(() => ({}) as { answer: { value: unknown }; fault: { value: unknown } })
 vi.mock('@/api/answer', () => ({ useAnswer: () => Object.assign(said, { answer: ref(), fault: ref() }) }))
 
@@ -37,7 +42,7 @@ describe('the start of indexing', () => {
   })
   it('has nothing to choose where no gears are known, and no teeth that are made up', () => {
     const { on } = start([])
-    expect(on.findAll('option')).toHaveLength(0)
+    expect(on.get('[aria-haspopup="listbox"]').text()).toBe('choose')
     expect(on.findAll('input').some((i) => /^\d+ \d+/.test(i.element.value))).toBe(false)
   })
   it('keeps what was typed when it is refused, and says why at its field', async () => {
@@ -133,5 +138,109 @@ describe('a part in the hand', () => {
     const { pen: with_ } = start({}, pen(), true)
     await press('1', '2', 'Enter')
     expect(with_.record).not.toHaveBeenCalled()
+  })
+})
+
+describe('a go round the rim', () => {
+  const spokes = Array.from({ length: 32 }, (_, i) => ({ spoke: i + 1, side: i % 2 ? 'left' : 'right' }))
+  const start = (props: object = {}) => {
+    const drafts = ref<Drafts>({})
+    const at = ref<number>()
+    const bench = { lacing: { spokes: 32 }, spokes }
+    const panel = layOn({ job: { id: 'j' } } as unknown as JobView, ReadPanel, {
+      bench,
+      free: true,
+      open: true,
+      what: 'side',
+      get at() {
+        return at.value
+      },
+      get drafts() {
+        return drafts.value
+      },
+      'onUpdate:at': (to: number) => (at.value = to),
+      'onUpdate:drafts': (to: Drafts) => (drafts.value = to),
+      ...props,
+    })
+    open = panel
+    return { ...panel, drafts, at }
+  }
+
+  it('begins at the valve, and logs nothing of an empty field', async () => {
+    const { on, drafts, at } = start()
+    await nextTick()
+    expect(at.value).toBe(1)
+    await press('Enter')
+    expect(drafts.value).toEqual({})
+    expect(on.emitted('keep')).toBeUndefined()
+  })
+  it('keeps what was typed and goes to the next spoke, half a round being kept by nobody', async () => {
+    const { on, drafts, at } = start()
+    await nextTick()
+    const field = () => on.get('input[data-bench]')
+    await field().setValue('0.3')
+    ;(field().element as HTMLInputElement).focus()
+    await press('Enter')
+    expect(drafts.value).toEqual({ side: { 1: '0.3' } })
+    expect(at.value).toBe(2)
+    expect(on.emitted('keep')).toBeUndefined()
+    await press('*') // all of it that there is
+    expect(on.emitted('keep')?.[0]).toEqual([{ what: 'side', values: { 1: '0.3' } }])
+  })
+  it('leads to the spoke that was refused', async () => {
+    const { on, pen: with_, at } = start({ drafts: { side: { 7: '40' } } })
+    with_.fault.value = refusal('values.7', 'The rim is bent: 40 mm at spoke 7.')
+    await nextTick()
+    expect(at.value).toBe(7)
+    expect(on.text()).toContain('The rim is bent')
+  })
+  it('is closed with its job', async () => {
+    const { on, drafts } = start({ open: false, free: false })
+    await press('3', 'Enter', '*')
+    expect(drafts.value).toEqual({})
+    expect((on.get('input[data-bench]').element as HTMLInputElement).disabled).toBe(true)
+  })
+})
+
+describe('sealant, and a mark on a stanchion', () => {
+  const start = (form: typeof NickForm | typeof SealantForm, bench: object, locked = false) => {
+    const with_ = pen()
+    written.pen = with_
+    return (open = layOn({ job: { id: 'j' } } as unknown as JobView, form, { bench, locked }, with_))
+  }
+  const tyre = { end: 'front', sealant_ml: 60 }
+  const leg = { place: 'fork', reads: [], nicks: [] }
+  const sends = () => open?.on.get('button[type="submit"]').element as HTMLButtonElement
+
+  it('say what is wanted first, and send nothing without it', async () => {
+    const { on, pen: with_ } = start(SealantForm, tyre)
+    expect(on.text()).toContain('First how much went in, in ml.')
+    expect(sends().disabled).toBe(true)
+    open?.page.unmount()
+    const nick = start(NickForm, leg)
+    expect(nick.on.text()).toContain('First what a fingernail feels.')
+    expect(nick.on.text()).toContain('not felt yet') // no answer stands before it was felt
+    await nick.on.get('form').trigger('submit')
+    expect(nick.pen.record).not.toHaveBeenCalled()
+    expect(with_.record).not.toHaveBeenCalled()
+  })
+  it('give back what was refused, and say why at its field', async () => {
+    const { on, pen: with_ } = start(SealantForm, tyre)
+    with_.record.mockImplementation(() => Promise.resolve(undefined))
+    await on.get('input').setValue('600')
+    await on.get('form').trigger('submit')
+    expect(with_.record.mock.calls[0]?.[0]).toMatchObject({ sealant_topped: { end: 'front', ml: '600' } })
+    with_.fault.value = refusal('ml', '600 ml do not go into a tyre.')
+    await nextTick()
+    await nextTick()
+    expect((on.get('input').element as HTMLInputElement).value).toBe('600')
+    expect(on.get('[role="alert"]').text()).toContain('do not go into a tyre')
+  })
+  it('are not written in a job that is closed', () => {
+    start(SealantForm, tyre, true)
+    expect(sends().disabled).toBe(true)
+    open?.page.unmount()
+    const { on } = start(NickForm, leg, true)
+    expect(on.find('form').exists()).toBe(false)
   })
 })

@@ -45,7 +45,7 @@ export function layOn(
   }
   const page = defineComponent(() => {
     provideOpenJob(desk as unknown as OpenJob)
-    return () => h(component, props)
+    return () => h(component, { ...props }) // afresh, so that what a model is set to comes back
   })
   const laid = mount(page, {
     attachTo: document.body,

@@ -24,7 +24,7 @@ const pen = useRecord(() => job.value.job.id)
 const shock = props.bench.place === 'shock'
 const form = reactive({
   side: (shock ? 'shaft' : 'left') as Schemas['NickFound']['side'],
-  felt: 'edge' as Schemas['NickFound']['felt'],
+  felt: undefined as Schemas['NickFound']['felt'] | undefined, // nobody has felt it yet
   above: '',
   travel: '',
 })
@@ -42,8 +42,13 @@ const felt = {
   deep: 'a groove',
 }
 async function log() {
-  const sent = { leg: props.bench.place, ...form }
-  if ((await pen.record({ nick_found: sent })) && form.above === sent.above) form.above = ''
+  const { felt: by, ...rest } = form
+  if (!by) return
+  const sent = { leg: props.bench.place, ...rest, felt: by }
+  if ((await pen.record({ nick_found: sent })) && form.above === sent.above) {
+    form.above = ''
+    form.felt = undefined
+  }
 }
 const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-1)?.travel_mm ?? 120)
 </script>
@@ -71,6 +76,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
             name="felt"
             :fault="pen.fault.value"
             :choices="pairs(felt)"
+            none="not felt yet"
           />
           <TextField
             v-model="form.above"
@@ -91,6 +97,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
           <SendButton
             :disabled="pen.busy.value"
             :wants="
+              (!form.felt && 'what a fingernail feels') ||
               (!form.above.trim() && 'how far above the seal it is') ||
               (!form.travel.trim() && 'the leg’s travel')
             "
@@ -119,7 +126,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
       :nicks="bench.nicks"
       :typed="typedNumber(form.above)"
       :side="form.side"
-      :felt="form.felt"
+      :felt="form.felt ?? ''"
       :shock="shock"
     />
   </div>
