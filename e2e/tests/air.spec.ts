@@ -64,6 +64,7 @@ test('a tyre is read, its pressure advised within rim and tyre, found, set and l
   await expect(air).toContainText('1.7 bar')
   // A flat leads to its two places on the tyre, and sealant back to the shop.
   await bench.getByText('A flat: where to look').click()
+  await pick(bench.getByLabel('The hole'), 'one hole on the tread’s side')
   await bench.getByLabel('From the valve, mm').fill('2500')
   await bench.getByLabel('Tube all round, mm').fill('2100')
   await bench.getByRole('button', { name: 'Log the flat' }).click()

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 
-import { expectSound, leaving, signIn, stage, test } from './bench'
+import { expectSound, leaving, pick, signIn, stage, test } from './bench'
 import { answerSaid, choose, runThrough, verifyAll, walkRound } from './run'
 
 test('a flat goes from door to door: its cause found, both brakes tried, the air as left on the sheet', async ({
@@ -38,6 +38,7 @@ test('a flat goes from door to door: its cause found, both brakes tried, the air
   await bench.getByRole('button', { name: 'Keep it with the bike' }).click()
   await expect(bench.getByText('Kept.')).toBeVisible()
   await bench.getByText('A flat: where to look').click()
+  await pick(bench.getByLabel('The hole'), 'one hole on the tread’s side')
   await bench.getByLabel('From the valve, mm').fill('400')
   await bench.getByLabel('Tube all round, mm').fill('2000')
   await bench.getByRole('button', { name: 'Log the flat' }).click()

@@ -216,6 +216,7 @@ test('a gauge’s table is taken in, and a broken spoke and a cracked rim become
 
   await page.getByRole('button', { name: 'Spokes and rim' }).click()
   await page.getByLabel('Which, counted from the valve').fill('99')
+  await pick(page.getByLabel('It broke'), 'at its bend, in the hub')
   await page.getByRole('button', { name: 'Log the broken spoke' }).click()
   await expect(page.getByText(/counted from the valve, and each breaks once/)).toBeVisible()
   await page.getByLabel('Which, counted from the valve').fill('7')

@@ -82,6 +82,8 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   // A finding made now goes back to Agree for itself alone.
   await page.getByRole('button', { name: 'Found something else' }).click()
   await page.getByLabel('What is wrong').fill('Bell loose')
+  await expect(page.getByText('First how bad it is.')).toBeVisible()
+  await page.getByRole('radio', { name: 'due' }).click()
   await page.getByRole('button', { name: 'Note it' }).click()
   await expect(leaving(page)).toContainText('Bell loose')
   await leaving(page)

@@ -2,19 +2,22 @@
 import { ref } from 'vue'
 
 import { useOpenJob } from '@/areas/job/open'
-import ChoiceField from '@/parts/ChoiceField.vue'
+import ChoiceRow from '@/parts/ChoiceRow.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import SendButton from '@/parts/SendButton.vue'
 
 /** Something found that no inspection point holds, at any stage: it goes back to Agree for itself alone. */
 const emit = defineEmits<{ done: [] }>()
 const { pen } = useOpenJob()
 const title = ref('')
 const note = ref('')
-const mark = ref<'watch' | 'due' | 'unsafe'>('due')
+/** Nothing is said of how bad it is before somebody has. */
+const mark = ref<'watch' | 'due' | 'unsafe'>()
 
 async function save() {
-  if (await pen.record({ finding: { title: title.value, mark: mark.value, note: note.value || undefined } }))
-    emit('done')
+  if (!mark.value) return
+  const finding = { title: title.value, mark: mark.value, note: note.value || undefined }
+  if (await pen.record({ finding })) emit('done')
 }
 </script>
 
@@ -23,7 +26,7 @@ async function save() {
     <label class="min-w-60 flex-1 text-sm text-soft"
       >What is wrong<input v-model="title" class="input text-base text-ink"
     /></label>
-    <ChoiceField
+    <ChoiceRow
       v-model="mark"
       label="How bad"
       :choices="[
@@ -35,7 +38,9 @@ async function save() {
     <label class="min-w-60 flex-1 text-sm text-soft"
       >Why, in plain words<input v-model="note" class="input text-base text-ink"
     /></label>
-    <button type="submit" class="button button-go" :disabled="!title.trim()">Note it</button>
+    <SendButton class="button-go" :wants="(!title.trim() && 'what is wrong') || (!mark && 'how bad it is')"
+      >Note it</SendButton
+    >
     <FaultNote v-if="pen.fault.value" class="w-full" :fault="pen.fault.value" />
   </form>
 </template>

@@ -6,6 +6,7 @@ import { useRecord } from '@/api/job'
 import { useOpenJob } from '@/areas/job/open'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import FormFault from '@/parts/FormFault.vue'
+import SendButton from '@/parts/SendButton.vue'
 import TextField from '@/parts/TextField.vue'
 import { pairs } from '@/parts/words'
 
@@ -18,9 +19,11 @@ import TyreRound from './TyreRound.vue'
 const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
 const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)
-const form = reactive({ shape: 'one' as Schemas['FlatFound']['shape'], hole: '', tube: '', found: '' })
+type Shape = Schemas['FlatFound']['shape']
+const form = reactive({ shape: props.bench.flat?.shape as Shape | undefined, hole: '', tube: '', found: '' })
 const seen = computed(() => props.bench.flat)
 async function log() {
+  if (!form.shape) return
   const flat_found = {
     end: props.bench.end,
     shape: form.shape,
@@ -57,6 +60,7 @@ const shapes = {
         name="shape"
         :fault="pen.fault.value"
         :choices="pairs(shapes)"
+        none="how it looks"
         :disabled="locked"
       />
       <div class="grid grid-cols-2 gap-3">
@@ -85,8 +89,10 @@ const shapes = {
         :fault="pen.fault.value"
         :disabled="locked"
       />
-      <div>
-        <button type="submit" class="button" :disabled="locked || pen.busy.value">Log the flat</button>
+      <div class="flex flex-wrap gap-3">
+        <SendButton :disabled="locked || pen.busy.value" :wants="!form.shape && 'how the hole looks'">
+          Log the flat
+        </SendButton>
       </div>
     </form>
     <div v-if="seen" aria-live="polite">

@@ -33,8 +33,10 @@ const { known, error, form, typed, answer, fault } = useLacing(
   () => job.value.job.id,
 )
 const hurt = computed(() => told.value.hurts.find((h) => h.end === props.end))
-const broke = reactive({ spokes: '', where: 'bend' as Schemas['SpokeBroke']['where'], earlier: '', room: '' })
+type Where = Schemas['SpokeBroke']['where']
+const broke = reactive({ spokes: '', where: undefined as Where | undefined, earlier: '', room: '' })
 async function logSpoke() {
+  if (!broke.where) return
   const sent = broke.spokes
   const spoke_broke = {
     wheel: typed.value,
@@ -43,7 +45,8 @@ async function logSpoke() {
     earlier: Number.parseInt(broke.earlier) || 0,
     room: broke.room || undefined,
   }
-  if ((await breakPen.record({ spoke_broke })) && broke.spokes === sent) broke.spokes = ''
+  if ((await breakPen.record({ spoke_broke })) && broke.spokes === sent)
+    Object.assign(broke, { spokes: '', where: undefined })
 }
 const wheres = {
   bend: 'at its bend, in the hub',
@@ -95,7 +98,13 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
                 :fault="breakPen.fault.value"
                 figure
               />
-              <ChoiceField v-model="broke.where" label="It broke" name="where" :choices="pairs(wheres)" />
+              <ChoiceField
+                v-model="broke.where"
+                label="It broke"
+                name="where"
+                none="where?"
+                :choices="pairs(wheres)"
+              />
               <TextField
                 v-model="broke.room"
                 label="From rim to pad or stay, mm"
@@ -122,7 +131,10 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
               <SendButton
                 class="button-go"
                 :disabled="breakPen.busy.value"
-                :wants="!broke.spokes.trim() && 'which spoke, counted from the valve'"
+                :wants="
+                  (!broke.spokes.trim() && 'which spoke, counted from the valve') ||
+                  (!broke.where && 'where it broke')
+                "
               >
                 Log the broken spoke
               </SendButton>
