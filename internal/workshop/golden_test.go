@@ -279,8 +279,11 @@ func differences(was, is any, path string) (list []string) {
 		return list
 	case []any:
 		is, array := is.([]any)
-		if !array || len(is) != len(was) {
+		if !array {
 			break
+		}
+		if len(is) != len(was) {
+			return append(list, fmt.Sprintf("%s had %d, has %d: %s", path, len(was), len(is), oneSided(was, is)))
 		}
 		for i := range was {
 			list = append(list, differences(was[i], is[i], fmt.Sprintf("%s[%d]", path, i))...)
@@ -288,9 +291,32 @@ func differences(was, is any, path string) (list []string) {
 		return list
 	}
 	if !reflect.DeepEqual(was, is) {
-		return []string{fmt.Sprintf("%s was %.120v, is %.120v", path, was, is)}
+		return []string{fmt.Sprintf("%s was %s, is %s", path, brief(was), brief(is))}
 	}
 	return nil
+}
+
+// brief is a value as it is told of in a line.
+func brief(v any) string {
+	said := []rune(fmt.Sprint(v))
+	return string(said[:min(len(said), 120)])
+}
+
+// oneSided names what only one of two lists has: by its id where it has one.
+func oneSided(was, is []any) string {
+	names := func(list []any) (out []string) {
+		for _, v := range list {
+			if object, ok := v.(map[string]any); ok && object["id"] != nil {
+				v = object["id"]
+			}
+			out = append(out, brief(v))
+		}
+		return out
+	}
+	only := func(list, other []any) []string {
+		return slices.DeleteFunc(names(list), func(n string) bool { return slices.Contains(names(other), n) })
+	}
+	return fmt.Sprintf("gone %v, new %v", only(was, is), only(is, was))
 }
 
 func TestADifferenceIsNamedByItsPath(t *testing.T) {
@@ -298,4 +324,6 @@ func TestADifferenceIsNamedByItsPath(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(`{"points":[{"id":"stem","mark":"sound"},{"id":"bell"}],"open":2}`), &was))
 	require.NoError(t, json.Unmarshal([]byte(`{"points":[{"id":"stem","mark":"due"},{"id":"bell","at":1}],"open":2,"new":1}`), &is))
 	assert.Equal(t, []string{".points[0].mark was sound, is due", ".points[1].at is new: 1"}, differences(was, is, ""))
+	require.NoError(t, json.Unmarshal([]byte(`{"points":[{"id":"bell"},{"id":"lamp"},{"id":"lock"}],"open":2}`), &is))
+	assert.Equal(t, []string{".points had 2, has 3: gone [stem], new [lamp lock]"}, differences(was, is, ""))
 }
