@@ -56,6 +56,34 @@ func TestLimitsFitTheBike(t *testing.T) {
 	assert.InDelta(t, 0.5, chain.Gauge.LimitFor(electronicTen).Due, 1e-12)
 }
 
+// A shop's own points of before say neither; ours say both.
+func TestEveryGaugeThatShipsKnowsANewPart(t *testing.T) {
+	book, err := knowledge.Shipped()
+	require.NoError(t, err)
+	gauges := 0
+	for _, p := range book.Points {
+		if p.Gauge != nil {
+			gauges++
+			assert.NotNil(t, p.Gauge.New, p.ID)
+			assert.NotZero(t, p.Gauge.Month, p.ID)
+		}
+	}
+	assert.Greater(t, gauges, 4)
+	text := `- id: saddle-cover
+  name: Cover
+  from: repair
+  method: Measure it.
+  instrument: rule
+  means: It tears.
+  worn: Another one
+  offer: Sent to the saddler.
+  gauge: {unit: mm, span: {min: 0, max: 4}, step: 0.1, major: 1, plausible: {min: 0, max: 9}, limits: [{direction: falls, due: 1, source: ours}]}
+  source: ours
+`
+	_, err = knowledge.Layered(knowledge.Texts{"points.yaml": text})
+	require.NoError(t, err, "a shop's own of before")
+}
+
 func TestPointsExistOnlyWhereThePartDoes(t *testing.T) {
 	book := shipped(t)
 	has := func(kind, point string) bool {

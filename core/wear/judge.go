@@ -25,7 +25,7 @@ type Gauge struct {
 	Step      float64       `yaml:"step"`      // smallest division
 	Major     float64       `yaml:"major"`     // numbered division
 	Plausible measure.Range `yaml:"plausible"` // outside it, a figure is a slip
-	New       *float64      `yaml:"new"`       // the figure of a new part
+	New       *float64      `yaml:"new"`       // the figure of a new part; not said by what shops wrote before
 	// what a month of ordinary riding adds to it; less than 0 for what wears away
 	Month    float64   `yaml:"month"`
 	Limits   []Variant `yaml:"limits"`   // the first that holds is used
@@ -142,8 +142,8 @@ func (g Gauge) Validate() error {
 	if len(g.Limits) == 0 || len(g.Limits[len(g.Limits)-1].When) > 0 {
 		return fmt.Errorf("the last limit must hold for every bike")
 	}
-	if g.New == nil || !g.Plausible.Contains(*g.New) {
-		return fmt.Errorf("a gauge needs the figure of a new part, within what is plausible")
+	if g.New == nil && g.Month != 0 || g.New != nil && !g.Plausible.Contains(*g.New) {
+		return fmt.Errorf("a month of wear needs the figure of a new part, within what is plausible")
 	}
 	for _, v := range g.Limits {
 		if err := v.When.Validate(); err != nil {
@@ -151,6 +151,9 @@ func (g Gauge) Validate() error {
 		}
 		if err := v.Validate(); err != nil {
 			return err
+		}
+		if g.New == nil {
+			continue
 		}
 		if m := v.Mark(*g.New); m != Sound {
 			return fmt.Errorf("a new part, at %g, would be %s", *g.New, m)

@@ -61,11 +61,14 @@ func TestAGaugeKnowsWhatANewPartIs(t *testing.T) {
 			New:       &fresh, Month: -0.2, Limits: []wear.Variant{{Limit: pad}}}
 	}
 	require.NoError(t, whole().Validate())
+	before := whole()
+	before.New, before.Month = nil, 0
+	require.NoError(t, before.Validate(), "what a shop wrote before it was asked")
 	for name, c := range map[string]struct {
 		change func(*wear.Gauge)
 		says   string
 	}{
-		"none":                {func(g *wear.Gauge) { g.New = nil }, "needs the figure of a new part"},
+		"wear, and no start":  {func(g *wear.Gauge) { g.New = nil }, "needs the figure of a new part"},
 		"beyond what can be":  {func(g *wear.Gauge) { *g.New = 36 }, "within what is plausible"},
 		"worn when new":       {func(g *wear.Gauge) { *g.New = 0.9 }, "would be due"},
 		"no wear":             {func(g *wear.Gauge) { g.Month = 0 }, "a month of 0"},

@@ -138,7 +138,7 @@ type worn map[string]float64
 // gauged is the points that are measured.
 func gauged(book *knowledge.Book) (points []*knowledge.Point) {
 	for i := range book.Points {
-		if p := &book.Points[i]; p.Gauge != nil {
+		if p := &book.Points[i]; p.Gauge != nil && p.Gauge.New != nil {
 			points = append(points, p)
 		}
 	}

@@ -26,8 +26,14 @@ const props = defineProps<{
   look?: string
 }>()
 const chosen = defineModel<T | undefined>()
+/** With undefined the library would go on with what was chosen last. */
+const held = computed(() => chosen.value ?? null)
 /** done: something was chosen, and the field has the focus again */
 const emit = defineEmits<{ done: [] }>()
+function choose(to: T) {
+  chosen.value = to
+  void settle()
+}
 async function settle() {
   await nextTick() // the list closes
   await nextTick() // the field is focused
@@ -52,7 +58,7 @@ const close = () => (field.value?.$el as HTMLElement | undefined)?.click()
 </script>
 
 <template>
-  <Listbox v-model="chosen" :disabled="disabled" @update:model-value="settle">
+  <Listbox :model-value="held" :disabled="disabled" @update:model-value="choose">
     <FormField :label="label" :name="name ?? label" :fault="fault" :hint="hint" :bare="bare" :beside="beside">
       <template #label="l"
         ><ListboxLabel :class="l.shown">{{ label }}</ListboxLabel></template

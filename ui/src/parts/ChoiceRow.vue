@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T extends string">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
+import { computed } from 'vue'
 
 /** One of a few words, as buttons beside each other; none is chosen until somebody does. */
 defineProps<{
@@ -10,10 +11,12 @@ defineProps<{
   bare?: boolean
 }>()
 const chosen = defineModel<T | undefined>()
+/** With undefined the library would go on with what was chosen last. */
+const held = computed(() => chosen.value ?? '')
 </script>
 
 <template>
-  <RadioGroup v-model="chosen" :disabled="disabled">
+  <RadioGroup :model-value="held" :disabled="disabled" @update:model-value="(to: T) => (chosen = to)">
     <RadioGroupLabel :class="bare ? 'sr-only' : 'mb-1 block text-note text-soft'">{{
       label
     }}</RadioGroupLabel>

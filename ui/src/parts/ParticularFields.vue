@@ -48,7 +48,7 @@ const label = (p: Schemas['Particular']) => (p.unit ? `${p.name}, ${p.unit}` : p
       inputmode="decimal"
       figure
       :placeholder="placeholder"
-      @update:model-value="emit('set', p.id, String($event))"
+      @update:model-value="emit('set', p.id, $event ?? '')"
     />
   </template>
 </template>

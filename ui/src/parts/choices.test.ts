@@ -57,6 +57,9 @@ describe('a choice that drops from its field', () => {
     ])
     await on.findAll('[role="option"]')[1]?.trigger('click')
     expect(on.get('button').text()).toBe('gravel')
+    await on.setProps({ modelValue: undefined })
+    await on.get('button').trigger('click')
+    expect(on.findAll('[aria-selected="true"]')).toHaveLength(0)
   })
   it('is chosen from by the digit on a row, which the bench behind it does not get', async () => {
     const { on, value } = field()
@@ -96,6 +99,8 @@ describe('the other controls', () => {
     await on.findAll('[role="radio"]')[2]?.trigger('click')
     expect(value.value).toBe('mud')
     expect(checked()).toEqual(['false', 'false', 'true'])
+    await on.setProps({ modelValue: undefined }) // sent off: the next one is not answered yet
+    expect(checked()).toEqual(['false', 'false', 'false'])
   })
   it('a tick is set by its words as by its box', async () => {
     const { on, value } = put(TickField, false, {}, { default: () => 'tubeless' })
