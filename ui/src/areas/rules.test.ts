@@ -26,3 +26,12 @@ it.each(Object.entries(sources))('%s decides nothing by a number of its own', (p
   if (allowed[path]) expect(found, 'no exception is needed any more').not.toEqual([])
   else expect(found).toEqual([])
 })
+
+// Choices, ticks and folds are the pieces in parts: one look, 44 px, digits, and nothing typed is lost.
+const bare = /<(?:select|details|summary)\b|type="checkbox"/
+it.each(Object.keys(sources).filter((path) => path.endsWith('.vue')))(
+  '%s chooses by our own pieces',
+  (path) => {
+    expect(sources[path]).not.toMatch(bare)
+  },
+)
