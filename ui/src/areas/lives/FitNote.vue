@@ -35,7 +35,7 @@ const wants = computed(() =>
 <template>
   <section
     v-if="told"
-    class="col-span-full border-l-4 border-rule pl-3"
+    class="border-l-4 border-rule pl-3"
     aria-label="Will it fit"
     role="status"
   >

@@ -127,11 +127,6 @@ async function takeOff() {
           @set="(id, text) => (particulars[id] = text)"
         />
         <BearingGuess v-if="line.bearing" :place="line.place" :particulars="particulars" @take="take" />
-        <FitNote
-          :place="line.place"
-          :particulars="particulars"
-          :why="(form.why || undefined) as Schemas['FitQuestion']['why']"
-        />
         <ChoiceField
           v-model="form.grade"
           label="It is"
@@ -171,5 +166,13 @@ async function takeOff() {
       <button type="submit" class="button button-go">{{ fresh ? 'It is fitted' : 'It is off' }}</button>
       <PhotoStrip :about="line.place" :name="line.name" />
     </div>
+    <!-- Under the button: what comes while something is typed moves nothing that is about to be pressed. -->
+    <FitNote
+      v-if="fresh"
+      class="mt-2"
+      :place="line.place"
+      :particulars="particulars"
+      :why="(form.why || undefined) as Schemas['FitQuestion']['why']"
+    />
   </form>
 </template>

@@ -81,7 +81,6 @@ async function fit() {
         :particulars="particulars"
         @take="take"
       />
-      <FitNote v-if="part.place" :place="part.place" :particulars="particulars" />
       <ChoiceField
         v-if="part.place"
         v-model="form.from"
@@ -116,5 +115,6 @@ async function fit() {
       <button v-if="last" type="button" class="button min-h-14" @click="lastTime">As last time</button>
       <button type="button" class="button button-quiet min-h-14" @click="emit('cancel')">Not yet</button>
     </div>
+    <FitNote v-if="part.place" class="mt-2" :place="part.place" :particulars="particulars" />
   </form>
 </template>
