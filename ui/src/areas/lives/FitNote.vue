@@ -33,12 +33,7 @@ const wants = computed(() =>
 </script>
 
 <template>
-  <section
-    v-if="told"
-    class="border-l-4 border-rule pl-3"
-    aria-label="Will it fit"
-    role="status"
-  >
+  <section v-if="told" class="border-l-4 border-rule pl-3" aria-label="Will it fit" role="status">
     <b>{{ heads[told.verdict] }}</b>
     <ul>
       <li v-for="r in told.reasons" :key="r.says" class="flex items-start gap-2 text-note">
