@@ -217,6 +217,7 @@ test('sag is set with its rider, from this leg’s own readings', async ({ page 
   await expect(bench.getByRole('img', { name: /^Served .*, due between/ })).toBeVisible()
   await bench.getByText('A mark on a stanchion').click()
   await bench.getByLabel('Over the seal, mm').fill('42')
+  await pick(bench.getByLabel('On', { exact: true }), 'the left stanchion')
   await pick(bench.getByLabel('By a fingernail'), 'a groove')
   await bench.getByRole('button', { name: 'Log the mark' }).click()
   await expect(bench.getByText(/The tube is condemned/)).toBeVisible()

@@ -120,15 +120,15 @@ func Seen(s *record.Sheet) (list []inspect.BenchView) {
 				Cures:  []string{"tyre-" + in.End}})
 		}
 	}
-	for _, t := range Of(s).Tyres {
-		if t.Flat != nil && t.Flat.Shape == "wall" {
-			e, _ := s.Ledger.Find(t.Flat.ID)
-			list = append(list, inspect.BenchView{Entry: e, Point: t.End + "-tyre", Mark: wear.Unsafe,
-				Title: words.Capital(t.End) + " tyre: its wall is cut", Reason: behindHoles["wall"],
-				Cures: []string{"tyre-" + t.End}})
+	var walls []inspect.BenchView
+	for e, in := range Flats.All(s.Ledger) {
+		if in.Shape == "wall" { // another hole that is found later mends no wall
+			walls = append(walls, inspect.BenchView{Entry: e, Point: in.End + "-tyre", Mark: wear.Unsafe,
+				Title: words.Capital(in.End) + " tyre: its wall is cut", Reason: behindHoles["wall"],
+				Cures: []string{"tyre-" + in.End}})
 		}
 	}
-	return list
+	return append(list, inspect.Lasting(walls)...)
 }
 
 // sprung says whether the bike has a leg.

@@ -254,23 +254,25 @@ func judged(in RimLook, least float64) (wear.Mark, string) {
 	return wear.Sound, "Sound all round."
 }
 
-// Seen is what was found wrong with wheels at their bench.
+// Seen is what was found wrong with wheels at their bench. A later look takes nothing of it away: work puts it
+// right, or it was a slip.
 func Seen(s *record.Sheet) (list []inspect.BenchView) {
-	for _, end := range []string{"front", "rear"} {
-		if b := Broke.Of(s)[end]; b != nil {
-			e, _ := s.Ledger.Find(b.ID)
+	for e, in := range Breaks.All(s.Ledger) {
+		if in.Broken != nil {
+			end := in.Wheel.End
 			list = append(list, inspect.BenchView{Entry: e, Point: end + "-wheel",
-				Title: words.Capital(end) + " wheel: broken spoke", Mark: b.Mark,
-				Reason: b.Says, Cures: []string{"spoke-" + end, "wheel-" + end}})
-		}
-		if r := Rim.Of(s)[end]; r != nil && r.Word.Worse(wear.Sound) {
-			e, _ := s.Ledger.Find(r.ID)
-			list = append(list, inspect.BenchView{Entry: e, Point: end + "-wheel",
-				Title: words.Capital(end) + " rim: " + hurt(r.RimLook),
-				Mark:  r.Word, Reason: r.Says, Cures: []string{"wheel-" + end}})
+				Title: words.Capital(end) + " wheel: broken spoke", Mark: rides(in.Broken.Home),
+				Reason: in.Broken.Says, Cures: []string{"spoke-" + end, "wheel-" + end}})
 		}
 	}
-	return list
+	for e, in := range Rims.All(s.Ledger) {
+		if mark, says := judged(*in, trueness(s, in.End).Wall); mark.Worse(wear.Sound) {
+			list = append(list, inspect.BenchView{Entry: e, Point: in.End + "-wheel",
+				Title: words.Capital(in.End) + " rim: " + hurt(*in), Mark: mark, Reason: says,
+				Cures: []string{"wheel-" + in.End}})
+		}
+	}
+	return inspect.Lasting(list)
 }
 
 // hurt is what is wrong with a rim, in a word or two.

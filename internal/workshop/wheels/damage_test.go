@@ -4,6 +4,7 @@ import (
 	"encoding/base64"
 	"encoding/binary"
 	"math"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,6 +12,10 @@ import (
 
 	"utensil/core/wear"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/air"
+	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/stand"
 	"utensil/internal/workshop/wheels"
@@ -116,6 +121,48 @@ func TestASpokeIsReckonedBeforeTheStand(t *testing.T) {
 	var problem *record.Problem
 	require.ErrorAs(t, err, &problem)
 	assert.Equal(t, "diameter", problem.Field)
+}
+
+// What can throw the rider is not read away by a later look: it stands before the door until work puts it right.
+func TestALaterLookTakesNothingAway(t *testing.T) {
+	s := blocks(t)
+	unsafe := func() (titles []string) {
+		for _, o := range s.Rules.Leaving(s.Lay()) {
+			if o.Mark == wear.Unsafe {
+				titles = append(titles, o.Title)
+			}
+		}
+		return titles
+	}
+	s.Do(wheels.Rims.Says(wheels.RimLook{End: "front", Mark: "there", Nails: "cracked", Edge: "sound"}))
+	before := unsafe()
+	require.NotEmpty(t, before)
+	split := s.Do(wheels.Rims.Says(wheels.RimLook{End: "front", Mark: "there", Nails: "sound", Edge: "split"}))
+	sound := wheels.RimLook{End: "front", Mark: "there", Nails: "sound", Edge: "sound"}
+	s.Do(wheels.Rims.Says(sound))
+	assert.Subset(t, unsafe(), before)
+	assert.Contains(t, unsafe(), "Front rim: split")
+	s.Do(air.Flats.Says(air.FlatFound{End: "rear", Shape: "wall"}))
+	s.Do(air.Flats.Says(air.FlatFound{End: "rear", Shape: "one"}))
+	assert.Contains(t, unsafe(), "Rear tyre: its wall is cut")
+	taken := record.Withdrawals.Says(record.Withdrawn{Reason: "the wrong key"})
+	require.ErrorContains(t, s.Write(taken, split), "correct it to what you see now")
+	require.NoError(t, s.Write(wheels.Rims.Says(sound), split), "a slip is said to be one")
+	assert.NotContains(t, unsafe(), "Front rim: split")
+
+	// Another wheel puts it right, once somebody has looked at it.
+	cracked := findings.All.Of(s.Lay())
+	i := slices.IndexFunc(cracked, func(f findings.FindingView) bool {
+		return f.Title == "Front rim: cracked at a nipple"
+	})
+	require.GreaterOrEqual(t, i, 0)
+	item := s.Do(agree.Items.Says(agree.Item{Finding: &cracked[i].ID, Operation: "wheel-front", Title: "Another wheel",
+		Minutes: 30}))
+	s.Do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Walter", How: "counter"}))
+	s.Do(agree.Works.Says(agree.Work{Item: item}))
+	assert.Contains(t, unsafe(), "Front rim: cracked at a nipple", "done, not looked at")
+	s.Do(inspect.Readings.Says(inspect.Reading{Point: "front-wheel", Word: "Runs true"}))
+	assert.NotContains(t, unsafe(), "Front rim: cracked at a nipple")
 }
 
 func TestAPluckedSpokeIsHeard(t *testing.T) {

@@ -218,7 +218,7 @@ describe('sealant, and a mark on a stanchion', () => {
     expect(sends().disabled).toBe(true)
     open?.page.unmount()
     const nick = start(NickForm, leg)
-    expect(nick.on.text()).toContain('First what a fingernail feels.')
+    expect(nick.on.text()).toContain('First on which stanchion.')
     expect(nick.on.text()).toContain('not felt yet') // no answer stands before it was felt
     await nick.on.get('form').trigger('submit')
     expect(nick.pen.record).not.toHaveBeenCalled()

@@ -23,7 +23,7 @@ const { job } = useOpenJob()
 const pen = useRecord(() => job.value.job.id)
 const shock = props.bench.place === 'shock'
 const form = reactive({
-  side: (shock ? 'shaft' : 'left') as Schemas['NickFound']['side'],
+  side: (shock ? 'shaft' : undefined) as Schemas['NickFound']['side'] | undefined, // there are two
   felt: undefined as Schemas['NickFound']['felt'] | undefined, // nobody has felt it yet
   above: '',
   travel: '',
@@ -42,9 +42,9 @@ const felt = {
   deep: 'a groove',
 }
 async function log() {
-  const { felt: by, ...rest } = form
-  if (!by) return
-  const sent = { leg: props.bench.place, ...rest, felt: by }
+  const { felt: by, side, ...rest } = form
+  if (!by || !side) return
+  const sent = { leg: props.bench.place, ...rest, side, felt: by }
   if ((await pen.record({ nick_found: sent })) && form.above === sent.above) {
     form.above = ''
     form.felt = undefined
@@ -63,6 +63,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
             v-if="!shock"
             v-model="form.side"
             label="On"
+            none="which one?"
             name="side"
             :fault="pen.fault.value"
             :choices="[
@@ -97,6 +98,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
           <SendButton
             :disabled="pen.busy.value"
             :wants="
+              (!form.side && 'on which stanchion') ||
               (!form.felt && 'what a fingernail feels') ||
               (!form.above.trim() && 'how far above the seal it is') ||
               (!form.travel.trim() && 'the leg’s travel')
@@ -125,7 +127,7 @@ const travel = computed(() => typedNumber(form.travel) ?? props.bench.nicks.at(-
       :travel="travel"
       :nicks="bench.nicks"
       :typed="typedNumber(form.above)"
-      :side="form.side"
+      :side="form.side ?? ''"
       :felt="form.felt ?? ''"
       :shock="shock"
     />

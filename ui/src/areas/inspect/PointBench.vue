@@ -171,10 +171,10 @@ useBenchKeys((key) => {
     <PointWords v-else :point="point" :judgement="judgement" :locked="locked" @choose="choose" />
 
     <PointAir v-if="tyre" :bench="tyre" :locked="locked" />
-    <!-- Over the drawing's foot: what is typed stays where it is. -->
+    <!-- Over the drawing's foot, where both are in view: what is typed stays where it is. -->
     <FaultNote
       v-if="fault"
-      class="absolute inset-x-5 bottom-full z-10 mb-2 shadow-lg"
+      class="mt-2 lg:absolute lg:inset-x-5 lg:bottom-full lg:z-10 lg:mt-0 lg:mb-2 lg:shadow-lg"
       :fault="fault"
       @take="(v) => (typed = String(v))"
     />

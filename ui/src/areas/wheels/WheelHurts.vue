@@ -11,6 +11,7 @@ import FoldBox from '@/parts/FoldBox.vue'
 import FormFault from '@/parts/FormFault.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 import SendButton from '@/parts/SendButton.vue'
+import SlipField from '@/parts/SlipField.vue'
 import TextField from '@/parts/TextField.vue'
 import { pairs } from '@/parts/words'
 import { figure } from '@/parts/words'
@@ -57,16 +58,22 @@ const wheres = {
 const rim = reactive({ wall: '', mark: '', nipples: '', edge: '' })
 const looked = computed(() => Boolean(rim.nipples && rim.edge && (rim.mark || !wall.value)))
 const wall = computed(() => known.value?.aim.wall_mm)
-const logRim = () =>
-  rimPen.record({
-    rim_looked: {
-      end: props.end,
-      wall: rim.wall || undefined,
-      mark: (wall.value ? rim.mark : 'none') as Schemas['RimLook']['mark'],
-      nipples: rim.nipples as Schemas['RimLook']['nipples'],
-      edge: rim.edge as Schemas['RimLook']['edge'],
+/** A look that corrects one before says why; else both stand. */
+const logRim = (slip?: string, why?: string) =>
+  rimPen.record(
+    {
+      rim_looked: {
+        end: props.end,
+        wall: rim.wall || undefined,
+        mark: (wall.value ? rim.mark : 'none') as Schemas['RimLook']['mark'],
+        nipples: rim.nipples as Schemas['RimLook']['nipples'],
+        edge: rim.edge as Schemas['RimLook']['edge'],
+      },
     },
-  })
+    slip,
+    undefined,
+    why,
+  )
 const edges = {
   sound: 'sound',
   dent: 'a dent at the edge',
@@ -157,7 +164,14 @@ const marks = { there: 'still to be seen', gone: 'worn away', none: 'it has none
               ><span class="block text-note text-soft">{{ hurt.rim.by }}</span></span
             >
           </p>
-          <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="logRim">
+          <template v-if="hurt?.rim && hurt.rim.verdict !== 'sound' && !locked">
+            <p class="text-note text-soft">
+              A later look takes nothing away: a wheel puts it right. If it was a slip, say below what you
+              see.
+            </p>
+            <SlipField class="mb-3" :locked="!looked" @say="(why) => logRim(hurt?.rim?.id, why)" />
+          </template>
+          <form v-if="!locked" class="flex flex-col gap-3" @submit.prevent="logRim()">
             <FormFault :fault="rimPen.fault.value" />
             <div class="grid gap-3 sm:grid-cols-2">
               <TextField
