@@ -5,7 +5,7 @@ export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD := 1
 # One way of building for all: a package that was compiled to be tested is not compiled again to be run.
 export GOFLAGS := -trimpath
 
-.PHONY: demo quick test bench bench-short pictures storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
+.PHONY: demo quick test shops bench bench-short pictures storm wander audit race fuzz micro lint go-lint ui-lint deps outside build types fmt go-test ui-test go-checks ui-checks e2e
 
 demo: build ## serve the made-up workshop and print its address
 	./bin/utensil demo $(DEMO)
@@ -15,9 +15,9 @@ quick: ## what changed since the last commit, and the tests beside it, in about 
 
 test: deps outside internal/httpapi/interface/index.html ## everything; the browser's tests have the machine to themselves
 	@echo "[$$(date +%T)] built; now the checks"
-	$(MAKE) --no-print-directory -j2 --output-sync=target go-checks ui-checks
+	$(MAKE) --no-print-directory -j3 --output-sync=target go-checks ui-checks shops
 	@echo "[$$(date +%T)] checked; now the browser"
-	$(MAKE) --no-print-directory e2e
+	cd e2e && npx playwright test
 	@echo "[$$(date +%T)] done"
 
 # One part of the measurements: PART=Diagnosis.
@@ -115,6 +115,9 @@ ui-test: deps
 	npm run -s -w ui test
 
 ui-checks: ui-lint ui-test
+
+shops: build ## the demo shops that the browser's tests work in
+	cd e2e && node prepare.mjs
 
 e2e: build
 	npm run -s -w e2e test

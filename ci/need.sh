@@ -1,12 +1,12 @@
 #!/usr/bin/env bash
-# Installs what this machine lacks: PostgreSQL's server, Chromium, GNU units, poppler's pdftotext;
+# Installs what this machine lacks: PostgreSQL's server, Chromium without its windows, GNU units, poppler's pdftotext;
 # Debian's Go and Node where there are none. Asks for nothing. What is too old is named in one line.
 # "need.sh test" installs what the tests compare with as well: a table of bearings, scipy, geographiclib,
 # gpsbabel, exiftool, zbar.
 set -euo pipefail
 need=()
 compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null || need+=(postgresql)
-command -v chromium >/dev/null || need+=(chromium)
+command -v chromium-headless-shell >/dev/null || need+=(chromium-headless-shell)
 command -v units >/dev/null || need+=(units)
 command -v pdftotext >/dev/null || need+=(poppler-utils)
 command -v node >/dev/null || need+=(nodejs npm)

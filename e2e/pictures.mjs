@@ -4,6 +4,8 @@ import { setTimeout as pause } from 'node:timers/promises'
 
 import { chromium } from '@playwright/test'
 
+import { browser as program } from './shops.mjs'
+
 const on = '2026-10-07T09:40:00Z'
 const base = 'http://127.0.0.1:8399'
 const bin = new URL('../bin/utensil', import.meta.url).pathname
@@ -23,7 +25,7 @@ for (let i = 0; !(await up()); i++) {
 }
 
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: program,
   args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb'],
 })
 const context = await browser.newContext({

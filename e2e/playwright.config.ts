@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test'
 
-import { data, shops, urlOf } from './shops.mjs'
+import { browser, data, shops, urlOf } from './shops.mjs'
 
 export default defineConfig({
   projects: [
@@ -17,7 +17,7 @@ export default defineConfig({
     actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: browser,
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -88,6 +88,8 @@ type Point struct {
 	Source  string      `yaml:"source"`
 	End     string      `yaml:"end"`      // front or rear, where there are two
 	OnBrake int         `yaml:"on_brake"` // its place among the points of the brake at its end; 0 for none of it
+	After   string      `yaml:"after"`    // the point it is looked at after, in routes that do not name it
+	At      string      `yaml:"at"`       // the point beside which it stands on the drawing, when it has no place of its own
 }
 
 // Route is a way round the bike: an order of its points.
@@ -99,6 +101,22 @@ type Route struct {
 }
 
 func (r Route) Key() string { return r.ID }
+
+// Ways are the routes with the points that they do not name and that say after which they come.
+func (b *Book) Ways() []Route {
+	ways := slices.Clone(b.Routes)
+	for i, r := range ways {
+		way := slices.Clone(r.Points)
+		for _, p := range b.Points {
+			after := slices.Index(way, p.After)
+			if after >= 0 && !slices.Contains(way, p.ID) {
+				way = slices.Insert(way, after+1, p.ID)
+			}
+		}
+		ways[i].Points = way
+	}
+	return ways
+}
 
 // Kind is a sort of bike with the facts it usually has.
 type Kind struct {

@@ -1,6 +1,7 @@
 package knowledge_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -41,6 +42,28 @@ func TestRoutesGoOverPointsThereAre(t *testing.T) {
 		if r.ID == "front-to-back" {
 			assert.Equal(t, "Mine", r.Name)
 		}
+	}
+}
+
+// A point of the shop's own says where it is looked at and where it stands; no route is written anew.
+func TestAPointSaysItsPlaceInTheRoutes(t *testing.T) {
+	bell := func(where string) knowledge.Texts {
+		return knowledge.Texts{"points.yaml": "- {id: bell, name: Bell, from: tune, method: Ring it, " +
+			"worn: Another bell, instrument: thumb, source: ours, " + where +
+			", scale: [{word: Rings, mark: sound, reason: It rings}, " +
+			"{word: Broken, mark: watch, reason: It does not}]}"}
+	}
+	book, err := knowledge.Layered(bell("after: stem, at: stem"))
+	require.NoError(t, err)
+	for i, r := range book.Ways() {
+		at := slices.Index(r.Points, "bell")
+		require.Positive(t, at, r.ID)
+		assert.Equal(t, "stem", r.Points[at-1])
+		assert.NotContains(t, book.Routes[i].Points, "bell", "the route itself is not changed")
+	}
+	for _, wrong := range []string{"after: wing", "at: bell"} {
+		_, err = knowledge.Layered(bell(wrong))
+		assert.ErrorContains(t, err, "is no other point", wrong)
 	}
 }
 

@@ -24,6 +24,11 @@ func (b *Book) validatePoint(p Point) error {
 	if (p.Gauge == nil) == (len(p.Scale) == 0) {
 		return errors.New("a point has either a gauge or a scale")
 	}
+	for _, beside := range []string{p.After, p.At} {
+		if _, known := b.Point(beside); beside != "" && (!known || beside == p.ID) {
+			return fmt.Errorf("%q is no other point to stand beside or to come after", beside)
+		}
+	}
 	if p.Gauge != nil {
 		if err := p.Gauge.Validate(); err != nil {
 			return err

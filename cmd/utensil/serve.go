@@ -24,7 +24,7 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/stores"
 	"utensil/knowledge"
 )
@@ -138,13 +138,13 @@ func staffCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use: "staff", Short: "Add a shop owner; the PIN or password is read from UTENSIL_SECRET",
 		RunE: func(c *cobra.Command, _ []string) error {
-			secret, err := staff.HashSecret(os.Getenv("UTENSIL_SECRET"))
+			secret, err := signin.HashSecret(os.Getenv("UTENSIL_SECRET"))
 			if err != nil {
 				return err
 			}
 			return withStore(func(store *postgres.Store) error {
 				_, err := store.SaveStaff(c.Context(),
-					staff.Staff{ID: record.NewID(), Name: name, Role: record.Keeper, Active: true, Secret: secret})
+					signin.Staff{ID: record.NewID(), Name: name, Role: record.Keeper, Active: true, Secret: secret})
 				return err
 			})
 		},
@@ -161,7 +161,7 @@ func admitCommand() *cobra.Command {
 		RunE: func(c *cobra.Command, _ []string) error {
 			return withStore(func(store *postgres.Store) error {
 				roll := workshop.New(store, nil, time.Now).Roll
-				made, err := roll.Expect(c.Context(), staff.NewDevice{ID: record.NewID(), Name: name})
+				made, err := roll.Expect(c.Context(), signin.NewDevice{ID: record.NewID(), Name: name})
 				if err != nil {
 					return err
 				}

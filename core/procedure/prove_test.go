@@ -1,7 +1,6 @@
 package procedure_test
 
 import (
-	"encoding/json"
 	"slices"
 	"strings"
 	"testing"
@@ -216,21 +215,6 @@ func TestAProvedProcedureAlwaysEnds(t *testing.T) {
 		}
 		t.Fatal("it never ends")
 	})
-}
-
-// Runs that were begun before a step could open several things hold one, in words.
-func TestOlderRunsAreRead(t *testing.T) {
-	for text, want := range map[string]procedure.States{
-		`{"id":"a","do":"Out.","opens":"front wheel out"}`:           {"front-wheel-out"},
-		`{"id":"a","do":"Out.","opens":["front-pads-out"]}`:          {"front-pads-out"},
-		`{"id":"a","do":"Out.","closes":"rear pads out","opens":""}`: nil,
-	} {
-		t.Run(text, func(t *testing.T) {
-			var s procedure.Step
-			require.NoError(t, json.Unmarshal([]byte(text), &s))
-			assert.Equal(t, want, s.Opens, text)
-		})
-	}
 }
 
 func TestStatesThatSayNothing(t *testing.T) {

@@ -1,11 +1,9 @@
 package procedure
 
 import (
-	"encoding/json"
 	"errors"
 	"fmt"
 	"slices"
-	"strings"
 )
 
 // State is something that is so while work goes on: a wheel out, a port open, fluid about. Steps
@@ -57,24 +55,5 @@ func (b StateBook) Validate(id string) error {
 	return nil
 }
 
-// States are ids of states. JSON written before steps could name several holds a text: "front
-// wheel out" is front-wheel-out.
+// States are ids of states.
 type States []string
-
-// UnmarshalJSON reads a list, or the text of older runs.
-func (s *States) UnmarshalJSON(text []byte) error {
-	var one string
-	if json.Unmarshal(text, &one) == nil {
-		*s = nil
-		if one != "" {
-			*s = States{strings.ReplaceAll(one, " ", "-")}
-		}
-		return nil
-	}
-	var list []string
-	if err := json.Unmarshal(text, &list); err != nil {
-		return err
-	}
-	*s = list
-	return nil
-}

@@ -7,6 +7,8 @@ import { join } from 'node:path'
 import lighthouse from 'lighthouse'
 import { chromium } from 'playwright-core'
 
+import { browser as program } from '../shops.mjs'
+
 const at = 'http://127.0.0.1:8399'
 const port = 9399
 const folder = mkdtempSync(join(tmpdir(), 'utensil-audit-'))
@@ -66,7 +68,7 @@ let browser
 try {
   await awake()
   browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: program,
     args: ['--no-sandbox', '--disable-gpu', `--remote-debugging-port=${port}`],
   })
   await audited('sign-in', at)

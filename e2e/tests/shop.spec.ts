@@ -33,6 +33,30 @@ test('two tablets see each other’s changes live', async ({ browser }) => {
   await expect(two.getByLabel('What you make of it')).toHaveValue('Pads, and the stem.')
 })
 
+test('what a press began on is pressed, though the screen moves under it; who slides off presses nothing', async ({
+  page,
+}) => {
+  await signIn(page)
+  await openJob(page, 'Pelham Drover')
+  await stage(page, 'Check in').click()
+  const way = stage(page, 'Inspect')
+  const onIt = async () => {
+    const at = await way.boundingBox()
+    if (!at) throw new Error('no stage is shown')
+    await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2)
+    await page.mouse.down()
+  }
+  await onIt()
+  await page.mouse.move(700, 600, { steps: 3 })
+  await page.mouse.up()
+  await expect(page).toHaveURL(/check-in/)
+
+  await onIt()
+  await page.evaluate(() => document.body.style.setProperty('padding-top', '160px')) // as news from elsewhere does
+  await page.mouse.up()
+  await expect(page).toHaveURL(/inspect/)
+})
+
 test('a slip is asked about, judged while it is typed, and nothing typed is lost', async ({ page }) => {
   await signIn(page)
   await openJob(page, 'Pelham Drover')

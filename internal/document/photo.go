@@ -18,7 +18,7 @@ import (
 	"golang.org/x/image/math/f64"
 	_ "golang.org/x/image/webp" // a format that is read
 
-	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/photos"
 )
 
 // Bounds of a photograph: what is taken in, what is worked on and how much memory that may take,
@@ -35,34 +35,34 @@ const (
 // looked at, and writes it anew: place, camera and whatever else was in the file stay behind.
 // The size a file claims, and the memory it would take, is checked before any of it is unpacked; it is
 // unpacked once, and made smaller before it is turned.
-func ReadPhoto(in io.Reader) (owner.Photo, error) {
+func ReadPhoto(in io.Reader) (photos.Photo, error) {
 	text, err := io.ReadAll(io.LimitReader(in, LargestPhoto+1))
 	if err != nil {
-		return owner.Photo{}, fmt.Errorf("the photo did not arrive whole: send it again (%w)", err)
+		return photos.Photo{}, fmt.Errorf("the photo did not arrive whole: send it again (%w)", err)
 	}
 	if len(text) > LargestPhoto {
-		return owner.Photo{}, errors.New("this photo is over 24 MB: take it at a lower resolution")
+		return photos.Photo{}, errors.New("this photo is over 24 MB: take it at a lower resolution")
 	}
 	claims, format, err := image.DecodeConfig(bytes.NewReader(text))
 	if err != nil || format != "jpeg" && format != "png" && format != "webp" {
-		return owner.Photo{}, errors.New("this is no photo: choose a JPEG, PNG or WebP picture")
+		return photos.Photo{}, errors.New("this is no photo: choose a JPEG, PNG or WebP picture")
 	}
 	if pixels := claims.Width * claims.Height; claims.Width < 1 || claims.Height < 1 || pixels > mostPixels ||
 		unpacked(text, format, claims) > mostUnpacked {
-		return owner.Photo{}, fmt.Errorf("this photo has %d megapixels, too many of its kind: take it "+
+		return photos.Photo{}, fmt.Errorf("this photo has %d megapixels, too many of its kind: take it "+
 			"at a lower resolution",
 			pixels/1_000_000)
 	}
 	picture, _, err := image.Decode(bytes.NewReader(text))
 	if err != nil {
-		return owner.Photo{}, errors.New("this photo is damaged: take or choose another")
+		return photos.Photo{}, errors.New("this photo is damaged: take or choose another")
 	}
 	small := upright(smaller(picture), orientation(text, format))
 	var out bytes.Buffer
 	if err := jpeg.Encode(&out, small, &jpeg.Options{Quality: 82}); err != nil {
-		return owner.Photo{}, fmt.Errorf("writing the photo: %w", err)
+		return photos.Photo{}, fmt.Errorf("writing the photo: %w", err)
 	}
-	return owner.Photo{Width: small.Bounds().Dx(), Height: small.Bounds().Dy(), JPEG: out.Bytes()}, nil
+	return photos.Photo{Width: small.Bounds().Dx(), Height: small.Bounds().Dy(), JPEG: out.Bytes()}, nil
 }
 
 // unpacked is how much memory a picture takes while it is unpacked, by its area and kind, in bytes.

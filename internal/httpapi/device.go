@@ -13,7 +13,7 @@ import (
 	"utensil/internal/recall"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 )
 
 // devices is what the shop has admitted, remembered so that a request need not ask: a change,
@@ -23,7 +23,7 @@ type devices = recall.Value[admitted]
 // admitted is the devices by id, and what their cookies are signed with.
 type admitted struct {
 	cookies *securecookie.SecureCookie
-	by      map[record.ID]staff.Device
+	by      map[record.ID]signin.Device
 }
 
 // deviceCookie holds a device's id, signed. It lasts as long as browsers keep one, anew at each
@@ -40,7 +40,7 @@ func devicesOf(shop *workshop.Workshop) *devices {
 			return admitted{}, 0, err
 		}
 		a := admitted{securecookie.New(key, nil).MaxAge(int(deviceFor.Seconds())),
-			make(map[record.ID]staff.Device, len(all))}
+			make(map[record.ID]signin.Device, len(all))}
 		a.cookies.SetSerializer(securecookie.NopEncoder{})
 		for _, d := range all {
 			a.by[d.ID] = d
@@ -83,14 +83,14 @@ func (s *Server) device(r *http.Request) (string, error) {
 		}
 	}
 	if s.loopback && middleware.GetClientIPAddr(r.Context()).IsLoopback() {
-		return staff.ThisComputer, nil
+		return signin.ThisComputer, nil
 	}
 	return "", nil
 }
 
 // still says whether a device that a session began on is admitted.
 func (s *Server) still(ctx context.Context, device string) (bool, error) {
-	if device == staff.ThisComputer {
+	if device == signin.ThisComputer {
 		return s.loopback, nil
 	}
 	known, err := s.devices.Get(ctx)
@@ -100,7 +100,7 @@ func (s *Server) still(ctx context.Context, device string) (bool, error) {
 
 // used notes that somebody signed in on a device.
 func (s *Server) used(ctx context.Context, device string) error {
-	if device == staff.ThisComputer {
+	if device == signin.ThisComputer {
 		return nil
 	}
 	return s.shop.UsedNow(ctx, record.ID(device))
@@ -108,7 +108,7 @@ func (s *Server) used(ctx context.Context, device string) error {
 
 // signedFor is the cookie of a device of the shop; none for the server's own computer.
 func (s *Server) signedFor(ctx context.Context, device string) ([]string, error) {
-	if device == staff.ThisComputer {
+	if device == signin.ThisComputer {
 		return nil, nil
 	}
 	known, err := s.devices.Get(ctx)
@@ -140,8 +140,8 @@ type withCookie[T any] struct {
 }
 
 // letIn admits the device that asks; by the shop owner's secret, the owner is signed in as well.
-func (s *Server) letIn(ctx context.Context, in *body[Newcomer]) (*withCookie[staff.Device], error) {
-	var device staff.Device
+func (s *Server) letIn(ctx context.Context, in *body[Newcomer]) (*withCookie[signin.Device], error) {
+	var device signin.Device
 	var err error
 	who := record.Actor{}
 	if in.Body.Code != "" {
@@ -157,7 +157,7 @@ func (s *Server) letIn(ctx context.Context, in *body[Newcomer]) (*withCookie[sta
 	if err == nil && who.ID != "" {
 		err = s.enter(ctx, who.ID, string(device.ID))
 	}
-	return &withCookie[staff.Device]{cookies, device}, err
+	return &withCookie[signin.Device]{cookies, device}, err
 }
 
 // declareDevices declares which devices are let in.

@@ -17,7 +17,7 @@ import (
 	dbtest "utensil/internal/localdb/testing"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 )
 
 // known says what a tablet sees at its start.
@@ -85,7 +85,7 @@ func TestKnownAndUnknownNamesAnswerAlike(t *testing.T) {
 				httpapi.Newcomer{Owner: name, Secret: "9999", Name: "Tablet"}, &fault)
 			all = append(all, said{status, fault.Detail})
 		}
-		var seen []staff.Refused
+		var seen []signin.Refused
 		require.Equal(t, http.StatusForbidden, bench.send("GET", "/api/staff/refused", nil, nil))
 		require.Equal(t, http.StatusOK, desk.send("GET", "/api/staff/refused", nil, &seen))
 		require.Len(t, seen, 5, "until it was held back")
@@ -116,9 +116,9 @@ func TestALinkStandsInNoLog(t *testing.T) {
 func TestACodeLetsADeviceInOnce(t *testing.T) {
 	s := openAt(t, dbtest.URL(t), httpapi.Options{})
 	desk, bench := s.admitted("Front desk"), s.tablet()
-	var made staff.Invitation
+	var made signin.Invitation
 	require.Equal(t, http.StatusOK, desk.send("POST", "/api/devices",
-		staff.NewDevice{ID: record.NewID(), Name: "Bench two"}, &made))
+		signin.NewDevice{ID: record.NewID(), Name: "Bench two"}, &made))
 	typed := strings.ToLower(strings.ReplaceAll(made.Code, "-", " "))
 	require.Equal(t, http.StatusOK, bench.send("POST", "/api/devices/here",
 		httpapi.Newcomer{Code: typed}, nil), "however it is typed")
@@ -128,7 +128,7 @@ func TestACodeLetsADeviceInOnce(t *testing.T) {
 	assert.Equal(t, http.StatusUnprocessableEntity,
 		s.tablet().send("POST", "/api/devices/here", httpapi.Newcomer{Code: made.Code}, nil))
 	assert.Equal(t, http.StatusForbidden, bench.send("POST", "/api/devices",
-		staff.NewDevice{ID: record.NewID(), Name: "Mine"}, nil))
+		signin.NewDevice{ID: record.NewID(), Name: "Mine"}, nil))
 
 	// Sent away: the session that began on it ends at once, and its cookie opens nothing.
 	require.Equal(t, http.StatusOK, bench.send("GET", "/api/today", nil, nil))

@@ -15,7 +15,7 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/inspect"
-	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/record"
 )
 
@@ -180,7 +180,7 @@ func (s *Server) ownersPhoto(r *http.Request) (file, error) {
 	return pictured(photo), err
 }
 
-func pictured(photo owner.Photo) file {
+func pictured(photo photos.Photo) file {
 	return file{kind: "image/jpeg", shown: "inline", lasting: true, write: func(w io.Writer) error {
 		_, err := w.Write(photo.JPEG)
 		return err

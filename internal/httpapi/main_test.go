@@ -20,7 +20,7 @@ import (
 	"utensil/internal/postgres"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/knowledge"
 )
 
@@ -54,12 +54,12 @@ func openAt(t *testing.T, url string, o httpapi.Options) *shop {
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.store.Close()) })
 	require.NoError(t, s.store.Migrate(t.Context()))
-	secret, err := staff.HashSecret(pin)
+	secret, err := signin.HashSecret(pin)
 	require.NoError(t, err)
 	for role, name := range map[record.Role]string{record.Keeper: "Ida", record.Mechanic: "Tomas",
 		record.Counter: "Wren"} {
 		saved, err := s.store.SaveStaff(t.Context(),
-			staff.Staff{ID: record.NewID(), Name: name, Role: role, Active: true, Secret: secret})
+			signin.Staff{ID: record.NewID(), Name: name, Role: role, Active: true, Secret: secret})
 		require.NoError(t, err)
 		s.staff[role] = saved.ID
 	}

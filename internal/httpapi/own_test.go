@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/record"
 )
 
@@ -93,7 +94,7 @@ func TestPhotosStayWithTheirJob(t *testing.T) {
 	bench, phone := s.as(record.Mechanic), s.tablet()
 	job := bench.asking()
 	link := bench.link(job.Job.ID)
-	photo := owner.Photo{ID: record.NewID(), JobID: job.Job.ID, About: "stem", Width: 2, Height: 2,
+	photo := photos.Photo{ID: record.NewID(), JobID: job.Job.ID, About: "stem", Width: 2, Height: 2,
 		JPEG: []byte("\xff\xd8\xff"),
 		By:   s.staff[record.Mechanic], At: job.Job.OpenedAt}
 	require.NoError(t, s.store.AddPhoto(t.Context(), photo))

@@ -10,20 +10,20 @@ import (
 
 	"utensil/internal/recall"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 )
 
 // people is the staff by id, remembered so that a request need not ask who may do what: a change
 // of staff, told by the database, makes it forget.
-type people = recall.Value[map[record.ID]staff.Staff]
+type people = recall.Value[map[record.ID]signin.Staff]
 
-func peopleOf(load func(context.Context) ([]staff.Staff, error)) *people {
-	return recall.Of(time.Now, func(ctx context.Context) (map[record.ID]staff.Staff, time.Duration, error) {
+func peopleOf(load func(context.Context) ([]signin.Staff, error)) *people {
+	return recall.Of(time.Now, func(ctx context.Context) (map[record.ID]signin.Staff, time.Duration, error) {
 		all, err := load(ctx)
 		if err != nil {
 			return nil, 0, err
 		}
-		known := make(map[record.ID]staff.Staff, len(all))
+		known := make(map[record.ID]signin.Staff, len(all))
 		for _, m := range all {
 			known[m.ID] = m
 		}
@@ -141,7 +141,7 @@ func (s *Server) noted(ctx context.Context, refused error, member record.ID, cal
 		return refused
 	}
 	device := ""
-	if id := deviceOf(ctx); id == staff.ThisComputer {
+	if id := deviceOf(ctx); id == signin.ThisComputer {
 		device = id
 	} else if known, err := s.devices.Get(ctx); err == nil {
 		device = known.by[record.ID(id)].Name

@@ -21,7 +21,7 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 )
@@ -42,12 +42,12 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 	status, fault := try(pin)
 	assert.Equal(t, http.StatusTooManyRequests, status, "even the right PIN, once locked")
 	assert.Contains(t, fault.Detail, "Wait a minute")
-	var members []staff.Staff
+	var members []signin.Staff
 	require.Equal(t, http.StatusOK, s.as(record.Keeper).send("GET", "/api/staff", nil, &members))
 	for _, m := range members {
 		assert.Equal(t, m.ID == s.staff[record.Mechanic], len(m.Held) == 1, m.Name)
 		for _, held := range m.Held {
-			assert.Equal(t, staff.ThisComputer, held.Device)
+			assert.Equal(t, signin.ThisComputer, held.Device)
 		}
 	}
 	assert.Equal(t, http.StatusUnauthorized, tab.send("GET", "/api/today", nil, nil))
@@ -60,7 +60,7 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 	for range 5 {
 		try("0000")
 	}
-	change := staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas", Role: record.Mechanic,
+	change := signin.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas", Role: record.Mechanic,
 		Active: true, Secret: "73915", Version: 1}
 	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff", change, nil))
 	status, _ = try("73915")
@@ -68,10 +68,10 @@ func TestSignInLocksAfterWrongSecrets(t *testing.T) {
 }
 
 func TestLockGrowsToAnHour(t *testing.T) {
-	assert.Equal(t, time.Duration(0), staff.LockFor(4))
-	assert.Equal(t, time.Minute, staff.LockFor(5))
-	assert.Equal(t, 4*time.Minute, staff.LockFor(7))
-	assert.Equal(t, time.Hour, staff.LockFor(1000))
+	assert.Equal(t, time.Duration(0), signin.LockFor(4))
+	assert.Equal(t, time.Minute, signin.LockFor(5))
+	assert.Equal(t, 4*time.Minute, signin.LockFor(7))
+	assert.Equal(t, time.Hour, signin.LockFor(1000))
 }
 
 func TestHandingATabletOver(t *testing.T) {
@@ -115,20 +115,20 @@ func TestRolesMayDoWhatTheyMay(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, http.StatusForbidden, bench.send("PUT", "/api/settings", settings, nil))
 	assert.Equal(t, http.StatusForbidden, bench.send("PUT", "/api/staff",
-		staff.StaffChange{ID: record.NewID(), Name: "X", Role: record.Keeper, Active: true, Secret: "9182"}, nil))
+		signin.StaffChange{ID: record.NewID(), Name: "X", Role: record.Keeper, Active: true, Secret: "9182"}, nil))
 
 	keeper := s.as(record.Keeper)
 	require.Equal(t, http.StatusOK, keeper.send("PUT", "/api/staff",
-		staff.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas",
+		signin.StaffChange{ID: s.staff[record.Mechanic], Name: "Tomas",
 			Role: record.Mechanic, Version: 1}, nil))
 	assert.Equal(t, http.StatusUnauthorized, bench.send("GET", "/api/today", nil, nil),
 		"who no longer works here is signed out")
 	assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff",
-		staff.StaffChange{ID: s.staff[record.Keeper], Name: "Ida", Role: record.Mechanic, Active: true,
+		signin.StaffChange{ID: s.staff[record.Keeper], Name: "Ida", Role: record.Mechanic, Active: true,
 			Version: 1}, nil), "the last owner stays")
 	for _, secret := range []string{"123", "1111", "short", ""} {
 		assert.Equal(t, http.StatusUnprocessableEntity, keeper.send("PUT", "/api/staff",
-			staff.StaffChange{ID: record.NewID(), Name: "New", Role: record.Counter, Active: true,
+			signin.StaffChange{ID: record.NewID(), Name: "New", Role: record.Counter, Active: true,
 				Secret: secret}, nil), secret)
 	}
 	settings.Currency = "GLD"

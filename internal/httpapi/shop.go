@@ -8,7 +8,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 	"utensil/knowledge/riding"
@@ -55,7 +55,7 @@ func (s *Server) declareShop() {
 
 	read(s, "/api/book", "book", "Kinds of bike and depths of service", func(context.Context) (Book, error) {
 		b := shop.Book()
-		return Book{Kinds: b.Kinds, Depths: b.Depths, Routes: b.Routes, Runs: b.Runs, Treatments: b.Treatments,
+		return Book{Kinds: b.Kinds, Depths: b.Depths, Routes: b.Ways(), Runs: b.Runs, Treatments: b.Treatments,
 			BeadSeats: bike.BeadSeats, Guards: bike.Guards, Bedding: b.Bedding, Fluids: b.Fluids,
 			Facts: bike.All, Carried: bike.Carried,
 			Places: b.Places, Grounds: b.Grounds,
@@ -68,7 +68,7 @@ func (s *Server) declareShop() {
 	send(s, "PUT", "/api/settings", "save-settings", "Change the shop's settings", shop.SaveSettings)
 	read(s, "/api/staff", "staff", "The members of staff", shop.Staff)
 	send(s, "PUT", "/api/staff", "save-staff", "Add or change a member of staff",
-		func(ctx context.Context, who record.Actor, in staff.StaffChange) (staff.Staff, error) {
+		func(ctx context.Context, who record.Actor, in signin.StaffChange) (signin.Staff, error) {
 			saved, err := shop.SaveStaff(ctx, who, in)
 			s.people.Forget()
 			if err == nil && saved.ID == who.ID {

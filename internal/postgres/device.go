@@ -9,19 +9,19 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 )
 
 // Try lets judge look at a member and the tries on a device, and keeps the tries that it returns.
 func (s *Store) Try(ctx context.Context, id record.ID, device string,
-	judge func(staff.Staff, staff.Tries) (staff.Tries, error)) error {
+	judge func(signin.Staff, signin.Tries) (signin.Tries, error)) error {
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		var m staff.Staff
+		var m signin.Staff
 		err := tx.GetContext(ctx, &m, `select id, name, role, active, version, secret from staff where id = $1`, id)
 		if err != nil {
 			return err
 		}
-		var t staff.Tries
+		var t signin.Tries
 		err = tx.GetContext(ctx, &t, `insert into sign_in_try (staff_id, device) values ($1, $2)
 			on conflict (staff_id, device) do update set failed = sign_in_try.failed returning failed, until`, id, device)
 		if err != nil {
@@ -58,23 +58,23 @@ var (
 const deviceColumns = `id, name, admitted_at, used_at, code_until`
 
 // Devices lists the devices by name. One whose code ended unused is not listed.
-func (s *Store) Devices(ctx context.Context) ([]staff.Device, error) {
-	out := []staff.Device{}
+func (s *Store) Devices(ctx context.Context) ([]signin.Device, error) {
+	out := []signin.Device{}
 	err := s.db.SelectContext(ctx, &out, `select `+deviceColumns+` from device
 		where code_until is null or code_until > now() order by lower(name), id`)
 	return out, wrap("reading devices", err)
 }
 
 // SaveDevice adds a device: admitted, or with the digest of the code by which it will be.
-func (s *Store) SaveDevice(ctx context.Context, d staff.Device, code []byte) error {
+func (s *Store) SaveDevice(ctx context.Context, d signin.Device, code []byte) error {
 	_, err := s.db.ExecContext(ctx, `insert into device (id, name, admitted_at, used_at, code, code_until) values ($1, $2, $3, $4, $5, $6)`,
 		d.ID, d.Name, d.Admitted, d.Used, code, d.Until)
 	return wrap("adding a device", err)
 }
 
 // ClaimDevice admits the device whose code this is the digest of, while it is good.
-func (s *Store) ClaimDevice(ctx context.Context, code []byte, now time.Time) (staff.Device, error) {
-	var out staff.Device
+func (s *Store) ClaimDevice(ctx context.Context, code []byte, now time.Time) (signin.Device, error) {
+	var out signin.Device
 	err := s.db.GetContext(ctx, &out, `update device set admitted_at = $2, code = null, code_until = null
 		where code = $1 and code_until > $2 returning `+deviceColumns, code, now)
 	if errors.Is(err, sql.ErrNoRows) {

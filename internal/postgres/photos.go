@@ -6,7 +6,7 @@ import (
 	"errors"
 	"time"
 
-	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/record"
 )
 
@@ -15,11 +15,11 @@ var photoChanges = changing{table: "photo", on: written, names: map[string]strin
 	counts: countsOfAJob}
 
 // A job's photographs without their pictures.
-var photosOfJob = laying{owner.Photos.Name(), listed(`select id, about, caption, width, height, at
+var photosOfJob = laying{photos.All.Name(), listed(`select id, about, caption, width, height, at
 	from photo p where p.job_id = j.id and gone_at is null order by at`)}
 
 // AddPhoto adds a photograph once.
-func (s *Store) AddPhoto(ctx context.Context, p owner.Photo) error {
+func (s *Store) AddPhoto(ctx context.Context, p photos.Photo) error {
 	_, err := s.db.NamedExecContext(ctx, `insert into photo (id, job_id, about, caption, width, height, jpeg, by, at)
 		values (:id, :job_id, :about, :caption, :width, :height, :jpeg, :by, :at) on conflict (id) do nothing`, p)
 	return wrap("adding a photo", err)
@@ -33,8 +33,8 @@ func (s *Store) RemovePhoto(ctx context.Context, job, id record.ID, now time.Tim
 }
 
 // Photo reads one photograph.
-func (s *Store) Photo(ctx context.Context, id record.ID) (owner.Photo, error) {
-	var p owner.Photo
+func (s *Store) Photo(ctx context.Context, id record.ID) (photos.Photo, error) {
+	var p photos.Photo
 	err := s.db.GetContext(ctx, &p,
 		`select id, job_id, about, caption, width, height, jpeg, by, at from photo where id = $1 and gone_at is null`,
 		id)

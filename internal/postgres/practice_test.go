@@ -10,14 +10,14 @@ import (
 	"utensil/internal/localdb/testing"
 	"utensil/internal/workshop/practice"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 )
 
 // The same exercise with the same hidden fault counts once, however often its end is sent.
 func TestWhatWasPractisedIsKeptOnce(t *testing.T) {
 	store := dbtest.Open(t)
 	who, err := store.SaveStaff(t.Context(),
-		staff.Staff{ID: record.NewID(), Name: "Tomas", Role: record.Mechanic, Active: true})
+		signin.Staff{ID: record.NewID(), Name: "Tomas", Role: record.Mechanic, Active: true})
 	require.NoError(t, err)
 	began := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
 	for i, r := range []practice.Result{{Seed: 1, Score: 40}, {Seed: 1, Score: 99},

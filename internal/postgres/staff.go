@@ -9,7 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 )
 
 var (
@@ -53,8 +53,8 @@ func (s *Store) SaveSettings(ctx context.Context, in record.Settings) (record.Se
 }
 
 // Staff lists the members of staff by name.
-func (s *Store) Staff(ctx context.Context) ([]staff.Staff, error) {
-	var out []staff.Staff
+func (s *Store) Staff(ctx context.Context) ([]signin.Staff, error) {
+	var out []signin.Staff
 	err := s.db.SelectContext(ctx, &out, `select id, name, role, active, version from staff order by lower(name), id`)
 	if err != nil {
 		return nil, fmt.Errorf("reading staff: %w", err)
@@ -63,14 +63,14 @@ func (s *Store) Staff(ctx context.Context) ([]staff.Staff, error) {
 }
 
 // held adds where the members are held back.
-func (s *Store) held(ctx context.Context, members []staff.Staff) error {
+func (s *Store) held(ctx context.Context, members []signin.Staff) error {
 	var rows []struct {
 		Staff record.ID `db:"staff_id"`
-		staff.Held
+		signin.Held
 	}
 	err := s.db.SelectContext(ctx, &rows, `select t.staff_id, t.until, coalesce(d.name, nullif(t.device, $1), '') as device
 		from sign_in_try t left join device d on d.id::text = t.device
-		where t.until > now() order by t.until`, staff.Outside)
+		where t.until > now() order by t.until`, signin.Outside)
 	for i := range members {
 		for _, r := range rows {
 			if r.Staff == members[i].ID {
@@ -83,8 +83,8 @@ func (s *Store) held(ctx context.Context, members []staff.Staff) error {
 
 // SaveStaff adds a member with version 0, or changes the version given. A new secret frees
 // a locked sign-in.
-func (s *Store) SaveStaff(ctx context.Context, m staff.Staff) (staff.Staff, error) {
-	var out staff.Staff
+func (s *Store) SaveStaff(ctx context.Context, m signin.Staff) (signin.Staff, error) {
+	var out signin.Staff
 	var err error
 	if m.Version == 0 {
 		err = s.db.GetContext(ctx, &out, `insert into staff (id, name, role, active, secret) values ($1, $2, $3, $4, $5)
@@ -119,13 +119,13 @@ func wrap(doing string, err error) error {
 }
 
 // RefusedSignIns lists the newest of the sign-ins that were refused.
-func (s *Store) RefusedSignIns(ctx context.Context, most int) (list []staff.Refused, err error) {
+func (s *Store) RefusedSignIns(ctx context.Context, most int) (list []signin.Refused, err error) {
 	err = s.db.SelectContext(ctx, &list, `select at, name, device, address from refused_sign_in order by id desc limit $1`, most)
 	return list, wrap("reading the refused sign-ins", err)
 }
 
 // NoteRefused keeps a refused sign-in, and so many of the newest.
-func (s *Store) NoteRefused(ctx context.Context, r staff.Refused, most int) error {
+func (s *Store) NoteRefused(ctx context.Context, r signin.Refused, most int) error {
 	_, err := s.db.ExecContext(ctx, `with kept as (
 			insert into refused_sign_in (at, name, device, address) values ($1, $2, $3, $4) returning id)
 		delete from refused_sign_in r using kept where r.id <= kept.id - $5`, r.At, r.Name, r.Device, r.Address, most)

@@ -18,7 +18,7 @@ import (
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 )
@@ -28,7 +28,7 @@ func inShop(t *testing.T) (*postgres.Store, record.Actor, record.Job) {
 	t.Helper()
 	store := dbtest.Open(t)
 	saved, err := store.SaveStaff(t.Context(),
-		staff.Staff{ID: record.NewID(), Name: "Ida", Role: record.Keeper, Active: true, Secret: "-"})
+		signin.Staff{ID: record.NewID(), Name: "Ida", Role: record.Keeper, Active: true, Secret: "-"})
 	require.NoError(t, err)
 	by := record.Actor{ID: saved.ID, Name: saved.Name, Role: saved.Role}
 	book, err := knowledge.Shipped()
@@ -276,9 +276,9 @@ func TestTriesOfOneDeviceFollowEachOther(t *testing.T) {
 	var most atomic.Int64
 	count := func(device string) func(int) error {
 		return func(int) error {
-			return store.Try(t.Context(), by.ID, device, func(_ staff.Staff, seen staff.Tries) (staff.Tries, error) {
+			return store.Try(t.Context(), by.ID, device, func(_ signin.Staff, seen signin.Tries) (signin.Tries, error) {
 				most.Store(max(most.Load(), int64(seen.Failed+1)))
-				return staff.Tries{Failed: seen.Failed + 1}, nil
+				return signin.Tries{Failed: seen.Failed + 1}, nil
 			})
 		}
 	}

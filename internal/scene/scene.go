@@ -30,7 +30,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
@@ -69,11 +69,11 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 	}
 	t.clock = now.AddDate(-2, -1, 0)
 	for _, m := range team {
-		secret, err := staff.HashSecret(m.secret)
+		secret, err := signin.HashSecret(m.secret)
 		if err != nil {
 			return err
 		}
-		saved, err := store.SaveStaff(ctx, staff.Staff{ID: t.id(), Name: m.name, Role: m.role,
+		saved, err := store.SaveStaff(ctx, signin.Staff{ID: t.id(), Name: m.name, Role: m.role,
 			Active: true, Secret: secret})
 		if err != nil {
 			return err

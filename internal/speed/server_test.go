@@ -31,7 +31,7 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 )
@@ -57,9 +57,9 @@ func furnish(b *testing.B, url string) (*postgres.Store, record.ID) {
 	require.NoError(b, err)
 	b.Cleanup(func() { require.NoError(b, store.Close()) })
 	require.NoError(b, store.Migrate(b.Context()))
-	secret, err := staff.HashSecret(pin)
+	secret, err := signin.HashSecret(pin)
 	require.NoError(b, err)
-	staff, err := store.SaveStaff(b.Context(), staff.Staff{ID: record.NewID(), Name: "Ida",
+	staff, err := store.SaveStaff(b.Context(), signin.Staff{ID: record.NewID(), Name: "Ida",
 		Role: record.Keeper, Active: true, Secret: secret})
 	require.NoError(b, err)
 	book, err := knowledge.Shipped()

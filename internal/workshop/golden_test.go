@@ -23,6 +23,7 @@ import (
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/torque"
@@ -66,7 +67,7 @@ type kept struct {
 	EarlierJobs  []record.EarlierJob
 	Link         *owner.LinkView
 	Messages     []owner.MessageView
-	Photos       []owner.PhotoView
+	Photos       []photos.PhotoView
 	Wrenches     []torque.Wrench
 	ModelFigures []*inspect.OwnFigure
 	Bottles      []fluid.Bottle
@@ -89,7 +90,7 @@ func (k kept) record(t testing.TB) record.Record {
 		Earlier: read(t, k.Earlier), EarlierJobs: k.EarlierJobs}
 	owner.Links.Lay(&r, k.Link)
 	owner.Messages.Lay(&r, k.Messages)
-	owner.Photos.Lay(&r, k.Photos)
+	photos.All.Lay(&r, k.Photos)
 	torque.Wrenches.Lay(&r, k.Wrenches)
 	inspect.ModelFigures.Lay(&r, k.ModelFigures)
 	fluid.Bottles.Lay(&r, k.Bottles)

@@ -10,10 +10,11 @@ import (
 	"utensil/internal/workshop/gaugeshelf"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
+	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/practice"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runlog"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
 )
@@ -21,7 +22,7 @@ import (
 // Store keeps the workshop's records. Its errors are *Problem where the caller can do
 // something about them: Missing, Stale, Closed.
 type Store interface {
-	staff.Store
+	signin.Store
 	torque.Store
 	stores.Store
 	brakes.Store
@@ -65,7 +66,7 @@ type Store interface {
 	// again takes the call-backs back that it made.
 	Seal(ctx context.Context, e record.Entry, judge func(record.Record) (door.Seal, error)) error
 
-	AddPhoto(ctx context.Context, p owner.Photo) error
+	AddPhoto(ctx context.Context, p photos.Photo) error
 	RemovePhoto(ctx context.Context, job, id record.ID, now time.Time) error
 }
 

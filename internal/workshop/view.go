@@ -4,23 +4,8 @@ import (
 	"slices"
 
 	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/air"
-	"utensil/internal/workshop/apart"
-	"utensil/internal/workshop/brakes"
-	"utensil/internal/workshop/complaint"
-	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/edition"
-	"utensil/internal/workshop/findings"
-	"utensil/internal/workshop/fluid"
-	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/guides"
-	"utensil/internal/workshop/hunt"
-	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/runbench"
-	"utensil/internal/workshop/torque"
-	"utensil/internal/workshop/trial"
-	"utensil/internal/workshop/wheels"
 )
 
 // JobView is a job as its screen shows it: everything recorded, judged. Its core is always told;
@@ -36,46 +21,6 @@ type JobView struct {
 	changes []byte        // what is sent in its place, to a tablet that holds an earlier edition
 }
 
-// Core is what every screen of a job may show: the job, its stages, what is before the door, and
-// what each subject tells of it wherever one looks.
-type Core struct {
-	Job         record.Job          `json:"job"`
-	Bike        record.Bike         `json:"bike"`
-	Owner       record.Owner        `json:"owner"`
-	Title       string              `json:"title"`
-	Stage       record.Stage        `json:"stage" doc:"the first stage that is not done" enum:"check-in,inspect,agree,work,verify,hand-over"`
-	Stages      []StageView         `json:"stages"`
-	Leaving     []record.Obstacle   `json:"leaving" doc:"what stands between the bike and its owner, worst first"`
-	Begun       []record.Begun      `json:"begun" doc:"at its benches, and not finished"`
-	Places      []record.Place      `json:"places" doc:"within the job, where this bike has something that not every bike has"`
-	EarlierJobs []record.EarlierJob `json:"earlier_jobs"`
-	Sequence    int64               `json:"sequence" doc:"of the newest entry shown: what is written from this screen says that it was seen"`
-
-	record.NotesPart
-	complaint.SaidPart
-	findings.FindingsPart
-	hunt.HuntsPart
-	runbench.AgreedPart
-	guides.ShortPart
-	fluid.BottlesPart
-	brakes.RidingPart
-	trial.SignsPart
-	door.DoorPart
-	owner.WordsPart
-}
-
-// Parts are what subjects tell of their benches.
-type Parts struct {
-	Air    air.AirPart       `json:"air,omitzero"`
-	Bolts  torque.BoltsPart  `json:"bolts,omitzero"`
-	Brakes brakes.BrakesPart `json:"brakes,omitzero"`
-	Gears  gears.GearsPart   `json:"gears,omitzero"`
-	Guides guides.GuidesPart `json:"guides,omitzero"`
-	Strips apart.StripsPart  `json:"strips,omitzero"`
-	Walk   findings.WalkPart `json:"walk,omitzero"`
-	Wheels wheels.WheelsPart `json:"wheels,omitzero"`
-}
-
 // StageView is one stage and what is open in it.
 type StageView struct {
 	Stage record.Stage `json:"stage" enum:"check-in,inspect,agree,work,verify,hand-over"`
@@ -85,25 +30,11 @@ type StageView struct {
 
 // view composes what the subjects say of a job.
 func (w *Workshop) view(s *record.Sheet) (JobView, error) {
-	leaving := w.leaving(s)
-	agreed, err := runbench.PartOf(s)
+	core, err := w.core(s, w.leaving(s))
 	if err != nil {
 		return JobView{}, err
 	}
-	stage, all := stages(s, leaving)
-	return JobView{
-		Core: Core{Job: s.Job, Bike: s.Bike, Owner: s.Owner, Title: s.Bike.Title(), Stage: stage,
-			Stages: all, Leaving: leaving,
-			Begun: w.rules.Begun(s), Places: w.rules.Places(s), EarlierJobs: record.Some(s.EarlierJobs),
-			Sequence:  s.Sequence(),
-			NotesPart: record.NotesOf(s), SaidPart: complaint.PartOf(s), FindingsPart: findings.PartOf(s),
-			HuntsPart: hunt.PartOf(s), AgreedPart: agreed, ShortPart: guides.ShortOf(s), BottlesPart: fluid.PartOf(s),
-			RidingPart: brakes.RidingOf(s), SignsPart: trial.PartOf(s), DoorPart: door.PartOf(s),
-			WordsPart: owner.PartOf(s)},
-		Parts: Parts{air.PartOf(s), torque.PartOf(s), brakes.PartOf(s), gears.PartOf(s),
-			guides.PartOf(s), apart.PartOf(s),
-			findings.WalkOf(s), wheels.PartOf(s)},
-	}, nil
+	return JobView{Core: core, Parts: benches(s)}, nil
 }
 
 // leaving is what stands between a bike and its owner; nothing once it has left.

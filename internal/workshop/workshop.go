@@ -8,40 +8,26 @@ import (
 	"io"
 	"io/fs"
 	"log/slog"
-	"slices"
 	"sync/atomic"
 	"time"
 
-	"utensil/internal/workshop/agree"
-	"utensil/internal/workshop/air"
-	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
-	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
-	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/gaugeshelf"
-	"utensil/internal/workshop/gears"
-	"utensil/internal/workshop/guides"
-	"utensil/internal/workshop/hunt"
-	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/practice"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/runbench"
-	"utensil/internal/workshop/runlog"
-	"utensil/internal/workshop/staff"
+	"utensil/internal/workshop/signin"
 	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
-	"utensil/internal/workshop/trial"
-	"utensil/internal/workshop/wheels"
 	"utensil/knowledge"
 )
 
 // Workshop is the use-cases over a store.
 type Workshop struct {
-	*staff.Roll
+	*signin.Roll
 	*torque.Register
 	*stores.Drawers
 	*fluid.Shelf
@@ -71,7 +57,7 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 	w.shelf.Store(book)
 	w.memory = record.NewMemory(now, w.Book, lessons(store)...)
 	shop := &record.Shop{Now: now, Book: w.Book, Lay: w.lay}
-	w.Roll, w.Register, w.Shelf = staff.NewRoll(shop, store), torque.NewRegister(shop, store),
+	w.Roll, w.Register, w.Shelf = signin.NewRoll(shop, store), torque.NewRegister(shop, store),
 		fluid.NewShelf(shop, store)
 	w.Rack = gaugeshelf.NewRack(shop, store)
 	w.Drawers, w.Practice = stores.Open(shop, store), practice.NewDesk(shop, store)
@@ -82,26 +68,6 @@ func New(store Store, book *knowledge.Book, now func() time.Time) *Workshop {
 		return err
 	}, w.toldOwner)
 	return w
-}
-
-// Rules are what all subjects say of entries, and put before the door.
-func Rules() record.Rules { return record.NewRules(subjects()...) }
-
-// subjects of the trade, in the order in which they put things before the door.
-func subjects() []record.Subject {
-	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(),
-		inspect.Subject(), hunt.Subject(),
-		runbench.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
-		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(),
-		trial.Subject(), door.Subject(),
-		complaint.Subject(),
-		record.Plain()}
-}
-
-// lessons are what the subjects learn from the shop's past.
-func lessons(store Store) []record.Lesson {
-	return slices.Concat(inspect.Lessons(store), runlog.Lessons(store), torque.Lessons(store),
-		findings.Lessons(store), brakes.Lessons(store))
 }
 
 // Learn reads what the shop's past teaches, beside the requests.

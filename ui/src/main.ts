@@ -3,6 +3,7 @@ import { createApp } from 'vue'
 
 import { Fault } from './api/client'
 import App from './App.vue'
+import { holdPresses } from './parts/press'
 import { router } from './router'
 import './theme/theme.css'
 import { register } from './worker/register'
@@ -19,6 +20,7 @@ const queries = new QueryClient({
   },
 })
 
+holdPresses(document)
 if (import.meta.env.PROD && 'serviceWorker' in navigator) void register(router)
 
 createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

@@ -19,6 +19,7 @@ type PointView struct {
 	Means    string        `json:"means"`
 	Tools    string        `json:"tools" doc:"what it is measured or judged with"`
 	Photo    string        `json:"photo,omitempty" doc:"what a photograph of it should show"`
+	At       string        `json:"at,omitempty" doc:"the point beside which it stands on the drawing"`
 	Required bool          `json:"required" doc:"the depth of this service looks at it"`
 	Gauge    *GaugeView    `json:"gauge,omitempty"`
 	Words    []wear.Word   `json:"words,omitempty"`
@@ -95,7 +96,7 @@ func Views(s *record.Sheet) []PointView {
 	views := make([]PointView, 0, len(Points.Of(s)))
 	for _, p := range Points.Of(s) {
 		v := PointView{ID: p.ID, Name: p.Name, Method: p.Method, Means: p.Means, Tools: p.Instrument, Photo: p.Photo,
-			Required: looksAt(s, p), Words: p.Scale, History: record.Some(history[p.ID])}
+			At: p.At, Required: looksAt(s, p), Words: p.Scale, History: record.Some(history[p.ID])}
 		if p.Gauge != nil {
 			limit, own := limit(s, p.ID)
 			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,

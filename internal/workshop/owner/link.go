@@ -15,6 +15,7 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/findings"
+	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/record"
 )
 
@@ -56,7 +57,7 @@ type LinkMade struct {
 type Store interface {
 	Job(ctx context.Context, id record.ID) (record.Record, error)
 	Append(ctx context.Context, job record.ID, entries ...record.Entry) error
-	Photo(ctx context.Context, id record.ID) (Photo, error)
+	Photo(ctx context.Context, id record.ID) (photos.Photo, error)
 
 	// SaveLink adds a link with its message, if any, and takes the job's earlier ones back.
 	SaveLink(ctx context.Context, l Link, m *Message) error
@@ -157,11 +158,11 @@ type OwnerView struct {
 
 // OwnerFinding is something wrong, for its owner.
 type OwnerFinding struct {
-	Title  string      `json:"title"`
-	Mark   wear.Mark   `json:"mark"`
-	Reason string      `json:"reason"`
-	Comes  string      `json:"comes" doc:"what will happen with it"`
-	Photos []PhotoView `json:"photos"`
+	Title  string             `json:"title"`
+	Mark   wear.Mark          `json:"mark"`
+	Reason string             `json:"reason"`
+	Comes  string             `json:"comes" doc:"what will happen with it"`
+	Photos []photos.PhotoView `json:"photos"`
 }
 
 // OwnerItem is one piece of work to say yes or no to.
@@ -224,7 +225,7 @@ type Told struct {
 	Words    string
 	Findings []findings.FindingView
 	Items    []agree.ItemView
-	Photos   []PhotoView
+	Photos   []photos.PhotoView
 	Agreed   estimate.Total
 	All      estimate.Total
 	Shared   []agree.SharedView
@@ -247,7 +248,7 @@ func (c *Correspondence) OwnerPage(ctx context.Context, token string) (OwnerView
 
 func (c *Correspondence) asItStands(s *record.Sheet) (t Told, err error) {
 	t = Told{Bike: s.Bike.Title(), Words: s.Job.Words, Findings: findings.All.Of(s),
-		Items: findings.Weighed.Of(s), Photos: Photos.Of(s)}
+		Items: findings.Weighed.Of(s), Photos: photos.All.Of(s)}
 	if t.Agreed, _, err = agree.Total(s, agree.ItemView.Agreed); err != nil {
 		return t, err
 	}
@@ -262,7 +263,7 @@ func (c *Correspondence) page(link Link, kept record.Record, t Told) OwnerView {
 		Findings: []OwnerFinding{}, Items: []OwnerItem{},
 		Agreed: t.Agreed, All: t.All, Shared: record.Some(t.Shared)}
 	for _, f := range t.Findings {
-		of := OwnerFinding{f.Title, f.Mark, f.Reason, f.Comes, []PhotoView{}}
+		of := OwnerFinding{f.Title, f.Mark, f.Reason, f.Comes, []photos.PhotoView{}}
 		for _, p := range t.Photos {
 			if p.About != "" && (p.About == f.Point || p.About == string(f.ID)) {
 				of.Photos = append(of.Photos, p)
@@ -422,13 +423,13 @@ func (c *Correspondence) OwnerAsk(ctx context.Context, token string, in OwnerAsk
 var Links = record.LaidBeside[*LinkView]("link")
 
 // OwnerPhoto reads a photograph through an owner's link: one of their job, and no other.
-func (c *Correspondence) OwnerPhoto(ctx context.Context, token string, id record.ID) (Photo, error) {
+func (c *Correspondence) OwnerPhoto(ctx context.Context, token string, id record.ID) (photos.Photo, error) {
 	_, kept, err := c.opened(ctx, token)
 	if err != nil {
-		return Photo{}, err
+		return photos.Photo{}, err
 	}
-	if !slices.ContainsFunc(Photos.In(kept), func(p PhotoView) bool { return p.ID == id }) {
-		return Photo{}, record.NotFound("photo")
+	if !slices.ContainsFunc(photos.All.In(kept), func(p photos.PhotoView) bool { return p.ID == id }) {
+		return photos.Photo{}, record.NotFound("photo")
 	}
 	return c.store.Photo(ctx, id)
 }

@@ -5449,6 +5449,8 @@ export interface components {
         };
         /** @description PointView is one inspection point of a bike as the bench sees it. */
         PointView: {
+            /** @description the point beside which it stands on the drawing */
+            at?: string;
             gauge?: components["schemas"]["GaugeView"];
             /** @description earlier readings, oldest first */
             history: components["schemas"]["HistoryMark"][];

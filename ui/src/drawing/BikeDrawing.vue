@@ -5,7 +5,7 @@ import { computed, useTemplateRef } from 'vue'
 import type { Facts } from '@/api/client'
 import { markWords } from '@/parts/marks'
 
-import { drawingOf } from './geometry'
+import { drawingOf, placeOf } from './geometry'
 import { placeLabels } from './labels'
 import LeaderLine from './LeaderLine.vue'
 import MarkShape from './MarkShape.vue'
@@ -17,7 +17,7 @@ import MarkShape from './MarkShape.vue'
 const props = withDefaults(
   defineProps<{
     facts: Facts
-    points?: readonly { id: string; name: string; mark: string }[]
+    points?: readonly { id: string; name: string; mark: string; at?: string }[]
     chosen?: string
     title?: string
     /** the points are a way that is walked, and its legs are drawn */
@@ -53,7 +53,7 @@ const thinnest = computed(() => (props.points.length ? 1 : 1.1) / fit.value.scal
 const asks = ['watch', 'due', 'unsafe']
 const marked = computed(() => {
   const known = props.points.flatMap((p) => {
-    const place = drawing.value.anchors[p.id]
+    const place = placeOf(drawing.value.anchors, p)
     return place
       ? [
           {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { Facts } from '@/api/client'
 
-import { drawingOf } from './geometry'
+import { drawingOf, placeOf } from './geometry'
 import { placeLabels } from './labels'
 
 const plain: Facts = {
@@ -93,6 +93,7 @@ describe('drawingOf', () => {
       )[0] ?? ''
     )
       .split(/^- /m)
+      .filter((p) => !/^ {2}at:/m.test(p)) // these stand beside another
       .flatMap((p) => /^id: "?([^"\n]+)"?/.exec(p)?.[1] ?? [])
       .flatMap((id) =>
         id.includes('{end}') ? ['front', 'rear'].map((end) => id.replace('{end}', end)) : [id],
@@ -100,6 +101,16 @@ describe('drawingOf', () => {
     expect(points.length).toBeGreaterThan(50)
     const { anchors } = drawingOf({ ...plain, suspension: 'full' })
     expect(Object.keys(anchors).sort()).toEqual([...new Set(points)].sort())
+  })
+
+  it('puts a point of the shop’s own beside the one it names, and one that names none nowhere', () => {
+    const { anchors } = drawingOf(plain)
+    const [x, y] = placeOf(anchors, { id: 'bell', at: 'stem' }) ?? [0, 0]
+    const [stemX, stemY] = anchors.stem ?? [0, 0]
+    expect(Math.hypot(x - stemX, y - stemY)).toBeLessThan(40)
+    expect([x, y]).not.toEqual([stemX, stemY])
+    expect(placeOf(anchors, { id: 'stem', at: 'frame' })).toEqual(anchors.stem)
+    expect(placeOf(anchors, { id: 'bell' })).toBeUndefined()
   })
 
   it('marks the shock on its body, not on the tube beside it', () => {

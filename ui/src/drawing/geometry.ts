@@ -40,3 +40,9 @@ export function drawingOf(f: Facts): Drawing {
     },
   }
 }
+
+/** placeOf is where a point stands: at a place of its own, or a hand's width over the one it stands beside. */
+export function placeOf(anchors: Drawing['anchors'], point: { id: string; at?: string }): Place | undefined {
+  const beside = anchors[point.at ?? '']
+  return anchors[point.id] ?? (beside && [beside[0] + 18, beside[1] + 22])
+}

@@ -101,7 +101,7 @@ onMounted(() => {
         :now="recorded ? point.reading?.value : undefined"
         :label="point.name"
       />
-      <div v-else class="mt-2 flex flex-wrap gap-2">
+      <div v-else class="mt-2 flex flex-wrap gap-2" role="group" :aria-label="`${point.name}: how it is`">
         <button
           v-for="w in point.words"
           :key="w.word"

@@ -32,7 +32,7 @@ const walk = computed(() => {
     .sort((a, b) => place(a.p.id) - place(b.p.id) || a.i - b.i)
     .map(({ p }) => p)
 })
-const points = computed(() => walk.value.map((p) => ({ id: p.id, name: p.name, mark: markOf(p) })))
+const points = computed(() => walk.value.map((p) => ({ id: p.id, name: p.name, mark: markOf(p), at: p.at })))
 const read = computed(() => round.value.points.filter((p) => p.reading).length)
 const { chosen, here, onward, back, open } = useWalk({
   things: () => walk.value,

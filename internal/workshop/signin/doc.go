@@ -1,2 +1,2 @@
 // Package staff is who works here, and how they sign in.
-package staff
+package signin

@@ -1,4 +1,4 @@
-package staff
+package signin
 
 import (
 	"context"
