@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { scaleLinear } from 'd3-scale'
+import { nice, ticks } from 'd3-array'
 import { computed, useTemplateRef } from 'vue'
 
 import { figure } from '@/parts/words'
@@ -24,25 +24,27 @@ const box = useTemplateRef('box')
 const { width } = useElementSize(box)
 const w = computed(() => Math.max(width.value, 280))
 const edge = { left: 50, right: 16, top: 22, bottom: 34 }
-const extent = (list: number[], from: number, to: number) => {
+/** extent lays figures out between two edges, from a round figure to a round one. */
+function extent(list: number[], from: number, to: number) {
   const [low, high] = [Math.min(...list), Math.max(...list)]
   const alone = high > low ? 0 : Math.abs(high) / 4 || 1 // what stands alone stands in the middle
-  return scaleLinear()
-    .domain([low - alone, high + alone])
-    .range([from, to])
-    .nice(5)
+  const [least, most] = nice(low - alone, high + alone, 5)
+  return {
+    at: (v: number) => from + ((v - least) / (most - least)) * (to - from),
+    ticks: (count: number) => ticks(least, most, count),
+  }
 }
 const base = computed(() => props.height - edge.bottom)
 const x = computed(() => extent(props.xs, edge.left + 8, w.value - edge.right - 8))
 const y = computed(() => extent(props.ys, base.value, edge.top))
-const ticks = computed(() => {
+const ruled = computed(() => {
   const great = x.value.ticks(Math.max(2, Math.floor(w.value / 110)))
   return x.value
     .ticks(great.length * 5)
-    .map((v) => ({ x: x.value(v), major: great.includes(v), text: figure(Number(v.toPrecision(6))) }))
+    .map((v) => ({ x: x.value.at(v), major: great.includes(v), text: figure(Number(v.toPrecision(6))) }))
 })
 const rungs = computed(() =>
-  y.value.ticks(5).map((v) => ({ y: y.value(v), text: figure(Number(v.toPrecision(6))) })),
+  y.value.ticks(5).map((v) => ({ y: y.value.at(v), text: figure(Number(v.toPrecision(6))) })),
 )
 </script>
 
@@ -97,8 +99,8 @@ const rungs = computed(() =>
         stroke="var(--color-ink)"
         stroke-width="1.4"
       />
-      <RuledScale :ticks="ticks" :base="base" />
-      <slot :x="x" :y="y" :from="edge.left" :to="w - edge.right" />
+      <RuledScale :ticks="ruled" :base="base" />
+      <slot :x="x.at" :y="y.at" :from="edge.left" :to="w - edge.right" />
     </svg>
   </div>
 </template>
