@@ -85,7 +85,7 @@ try {
   await owner.close()
   await job('Staithe Packet no. 1', 'work')
   await take('work')
-  await page.getByRole('link', { name: /^Go on: Free/ }).click()
+  await page.getByRole('link', { name: /^Go on/ }).click()
   await take('run')
   await page.goto(page.url().replace(/run.*/, 'brakes'))
   await take('brakes')

@@ -14,6 +14,7 @@ import (
 	"utensil/core/wear"
 	"utensil/knowledge/complaint"
 	"utensil/knowledge/entries"
+	"utensil/knowledge/flow"
 	"utensil/knowledge/riding"
 	"utensil/knowledge/rolling"
 	"utensil/knowledge/speech"
@@ -32,6 +33,8 @@ type Book struct {
 	Operations    []Operation
 	Kinds         []Kind
 	Depths        []Depth
+	Sequences     []flow.Sequence
+	Alone         []flow.Alone
 	Prerequisites []Prerequisite
 	Routes        []Route
 	Treatments    []Treatment

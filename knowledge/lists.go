@@ -8,6 +8,7 @@ import (
 	"utensil/core/bike"
 	"utensil/knowledge/complaint"
 	"utensil/knowledge/entries"
+	"utensil/knowledge/flow"
 	"utensil/knowledge/riding"
 	"utensil/knowledge/rolling"
 	"utensil/knowledge/speech"
@@ -112,6 +113,11 @@ func worked() []list {
 			func(b *Book) *[]Prerequisite { return &b.Prerequisites }, (*Book).validatePrerequisite),
 		listOf("operations", "Work the shop sells: minutes, parts, prices, what it touches",
 			func(b *Book) *[]Operation { return &b.Operations }, (*Book).validateOperation).rests(),
+		listOf("sequences", "Which work comes before which, and what is undone while it is done",
+			func(b *Book) *[]flow.Sequence { return &b.Sequences }, (*Book).validateSequence).
+			andAll(whole(func(b *Book) error { return flow.CheckRings(b.Sequences) })),
+		listOf("alone", "What goes on by itself while hands are elsewhere, and what is done then",
+			func(b *Book) *[]flow.Alone { return &b.Alone }, on(flow.Alone.Validate)),
 		listOf("bedding", "Schemes of bedding brakes in",
 			func(b *Book) *[]Scheme { return &b.Bedding }, on(validateScheme)),
 		listOf("fluids", "How long an opened bottle is used",

@@ -9,6 +9,7 @@ import (
 	"utensil/core/fastener"
 	"utensil/core/procedure"
 	"utensil/knowledge/entries"
+	"utensil/knowledge/flow"
 )
 
 func (b *Book) validatePoint(p Point) error {
@@ -54,6 +55,16 @@ func (b *Book) validateRoute(r Route) error {
 		seen[id] = true
 	}
 	return nil
+}
+
+func (b *Book) validateSequence(s flow.Sequence) error {
+	return s.Validate(func(work string) ([]string, bool) {
+		o, known := b.Operation(work)
+		return o.Needs, known
+	}, func(id string) bool {
+		_, known := b.Prerequisite(id)
+		return known
+	})
 }
 
 // validateVariants proves that a fastener of several kinds is one of them on every bike where its

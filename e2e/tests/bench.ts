@@ -81,6 +81,18 @@ export async function openJob(page: Page, title: string) {
   await expect(page.getByRole('heading', { level: 1, name: new RegExp(title) })).toBeVisible()
 }
 
+/** openPiece opens a piece of the thread, where it is not the one that is to be done now. */
+export async function openPiece(page: Page, title: string | RegExp) {
+  const open = page.getByRole('heading', { level: 3, name: title })
+  const row = page
+    .getByRole('region', { name: /^Then/ })
+    .getByRole('button', { name: title })
+    .first()
+  await open.or(row).first().waitFor()
+  if (!(await open.isVisible())) await row.click()
+  await expect(open).toBeVisible()
+}
+
 export const stage = (page: Page, name: string) =>
   page
     .getByRole('navigation', { name: 'Stages of this job' })

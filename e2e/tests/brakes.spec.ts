@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 
-import { answered, expectSound, leaving, openJob, signIn, stage, test } from './bench'
+import { answered, expectSound, leaving, openJob, openPiece, signIn, stage, test } from './bench'
 import { choose, runThrough } from './run'
 
 test('a brake is bled by guided work, with the right fluid, and the bike comes back in a week', async ({
@@ -9,11 +9,8 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   await signIn(page)
   await openJob(page, 'Bracken Sapling')
   await stage(page, 'Work').click()
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Bleed front brake' })
-    .getByRole('link', { name: 'Guide me' })
-    .click()
+  await openPiece(page, 'Bleed front brake')
+  await page.getByRole('link', { name: 'Guide me' }).click()
   await expect(page.getByRole('heading', { name: /Bleed the \w+ brake from the lever/ })).toBeVisible()
   await page.getByRole('button', { name: 'Leave it' }).click()
   await expect(page.getByRole('region', { name: 'rear brake' })).toBeVisible()

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 
-import { expectSound, openJob, signIn, stage, test } from './bench'
+import { expectSound, openJob, openPiece, signIn, stage, test } from './bench'
 
 const drawer = (page: Page, name: string) => page.getByRole('listitem').filter({ hasText: name })
 async function heldOf(page: Page, name: string) {
@@ -35,6 +35,7 @@ test('a chain goes from its drawer through the bill to the life line', async ({ 
   await item.getByRole('button', { name: 'Yes' }).click()
   await expect(item.getByRole('button', { name: 'Yes' })).toHaveAttribute('aria-pressed', 'true')
   await stage(page, 'Work').click()
+  await openPiece(page, 'Replace the chain')
   await page.getByRole('button', { name: 'Done: Replace the chain' }).click()
   await expect(
     page.getByRole('main').getByRole('listitem').filter({ hasText: 'Replace the chain' }).first(),

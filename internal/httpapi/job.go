@@ -5,6 +5,7 @@ import (
 
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/complaint"
+	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
 )
 
@@ -51,6 +52,14 @@ func (s *Server) declareJob() {
 	tell(s, "POST", "/api/jobs/{id}/judge", "judge", "Judge a reading or a torque without recording it",
 		func(ctx context.Context, _ actor, id record.ID, in record.Content) (record.Content, error) {
 			return shop.Preview(ctx, id, in)
+		})
+	type planOf struct {
+		ID    record.ID `path:"id"`
+		Stood []string  `query:"stood" maxItems:"200" doc:"the order that is on the screen: what need not move stays"`
+	}
+	signed(s, "GET", "/api/jobs/{id}/plan", "plan", "A job as one thread: now, then, by itself",
+		func(ctx context.Context, _ actor, in *planOf) (plan.Thread, error) {
+			return shop.Plan(ctx, in.ID, in.Stood)
 		})
 	s.declareBenches()
 	s.declareDoor()

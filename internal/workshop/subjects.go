@@ -18,6 +18,7 @@ import (
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/photos"
+	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
@@ -36,8 +37,14 @@ func subjects() []record.Subject {
 		runbench.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
 		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(),
 		trial.Subject(), door.Subject(),
-		complaint.Subject(),
+		complaint.Subject(), plan.Subject(leaving),
 		record.Plain()}
+}
+
+// leaving is what stands before the door, and what was begun: of what a plan is made.
+func leaving(s *record.Sheet) ([]record.Obstacle, []record.Begun) {
+	rules := Rules()
+	return rules.Leaving(s), rules.Begun(s)
 }
 
 // lessons are what the subjects learn from the shop's past.

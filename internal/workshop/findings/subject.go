@@ -30,7 +30,7 @@ func openFindings(s *record.Sheet) (list []record.Obstacle) {
 			at.Detail = "not offered to the owner yet"
 			list = append(list, at)
 		case f.Status == FindingOffered && f.Mark == wear.Unsafe:
-			at.Detail = "unsafe, and the owner has not answered"
+			at.Detail, at.Waits = "unsafe, and the owner has not answered", true
 			list = append(list, at)
 		case f.Status == FindingWorked && f.bolt == "":
 			list = append(list, f.again(at))
@@ -66,7 +66,7 @@ func openItems(s *record.Sheet) (list []record.Obstacle) {
 		}
 		list = append(list, record.Obstacle{Title: "Owner has not answered " + words.Count(waiting,
 			"item"), Detail: detail, Mark: wear.Watch,
-			Stage: record.StageAgree, Count: waiting})
+			Stage: record.StageAgree, Count: waiting, Waits: true})
 	}
 	return list
 }

@@ -52,6 +52,7 @@ type Obstacle struct {
 	Target string    `json:"target,omitempty" doc:"the point, bolt, item or sign it is about"`
 	Place  Place     `json:"place,omitempty" doc:"where it is settled, when that is not on the screen of its stage"`
 	Count  int       `json:"count" doc:"how many things it stands for"`
+	Waits  bool      `json:"waits,omitempty" doc:"for the owner: nobody here can do more than ask"`
 }
 
 // UnmarshalJSON reads an obstacle; those that were kept before places were named said of hunts

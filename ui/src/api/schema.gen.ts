@@ -637,6 +637,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job as one thread: now, then, by itself */
+        get: operations["plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/release": {
         parameters: {
             query?: never;
@@ -1464,6 +1481,38 @@ export interface components {
             /** @description what the last two readings say */
             says: string;
         };
+        /** @description Alone is what goes on by itself while hands are elsewhere. */
+        Alone: {
+            id: string;
+            /**
+             * Format: int64
+             * @description that it usually takes
+             */
+            minutes: number;
+            name: string;
+            source: string;
+            /** @description what is done when it is over */
+            then: string;
+        };
+        /** @description AloneOver says that what went on by itself is over and was seen to. */
+        AloneOver: {
+            alone: string;
+        };
+        /** @description AloneView is something that goes on by itself. */
+        AloneView: {
+            by: string;
+            id: string;
+            note?: string;
+            /** @description its time is over: it is to be seen to */
+            over: boolean;
+            /** Format: date-time */
+            since: string;
+            /** @description what is done then */
+            then?: string;
+            /** Format: date-time */
+            until: string;
+            what: string;
+        };
         /** @description Answer is what the owner said to one item. */
         Answer: {
             /** @description where an answer by link came from */
@@ -2009,6 +2058,25 @@ export interface components {
             /** Format: double */
             volume_ml: number;
         };
+        /** @description BracketView is a preparation over the pieces that share it. */
+        BracketView: {
+            /**
+             * Format: double
+             * @description minutes from now
+             */
+            from: number;
+            name: string;
+            /**
+             * Format: int64
+             * @description that need it
+             */
+            pieces: number;
+            /**
+             * Format: double
+             * @description minutes from now
+             */
+            to: number;
+        };
         /** @description BrakeAttempt is how the practice brake stands. */
         BrakeAttempt: {
             /** Format: double */
@@ -2514,6 +2582,8 @@ export interface components {
         Content: {
             air?: components["schemas"]["Air"];
             air_liking?: components["schemas"]["Liking"];
+            alone?: components["schemas"]["LeftAlone"];
+            alone_over?: components["schemas"]["AloneOver"];
             answer?: components["schemas"]["Answer"];
             aside?: components["schemas"]["Aside"];
             asked?: components["schemas"]["Asked"];
@@ -2545,6 +2615,7 @@ export interface components {
             note?: components["schemas"]["Note"];
             odometer?: components["schemas"]["OdometerReading"];
             oiled?: components["schemas"]["Oiled"];
+            ordered?: components["schemas"]["Ordered"];
             part_extra?: components["schemas"]["PartExtra"];
             part_looked?: components["schemas"]["PartLook"];
             part_off?: components["schemas"]["PartOff"];
@@ -2739,6 +2810,13 @@ export interface components {
              */
             week_km: number;
         };
+        /** @description DoneView is a piece that is done. */
+        DoneView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            title: string;
+        };
         /** @description Dragged is what a bend costs. */
         Dragged: {
             /**
@@ -2757,6 +2835,13 @@ export interface components {
              * @description friction of inner on liner: 0.05 new, 0.3 rusty
              */
             slides: number;
+        };
+        /** @description Drawer is where a part lies that a piece fits. */
+        Drawer: {
+            bin?: string;
+            /** Format: int64 */
+            held: number;
+            what: string;
         };
         /** @description Drivetrain is a rear gear that a cable works: what was built, not how it is set. Lengths in mm. */
         Drivetrain: {
@@ -4260,6 +4345,18 @@ export interface components {
             where: string;
             why: string;
         };
+        /** @description LeftAlone is what was left to go on by itself. */
+        LeftAlone: {
+            /**
+             * Format: int64
+             * @description until it is over; 1 to 2880
+             */
+            minutes: number;
+            /** @description what lies in it */
+            note?: string;
+            /** @description of the book, or in words */
+            what: string;
+        };
         /** @description LegBegins is where this rider begins on a leg. */
         LegBegins: {
             /** Format: double */
@@ -4809,6 +4906,8 @@ export interface components {
             /** @description the point, bolt, item or sign it is about */
             target?: string;
             title: string;
+            /** @description for the owner: nobody here can do more than ask */
+            waits?: boolean;
         };
         /** @description OdometerReading is the distance a bike shows. */
         OdometerReading: {
@@ -4920,6 +5019,17 @@ export interface components {
             /** @description of the bike's fact that it stands for; left out for its id alone */
             words?: string[];
         };
+        /** @description Ordered is an order of the pieces that somebody chose. */
+        Ordered: {
+            /** @description it goes behind all that does not wait for it */
+            later?: boolean;
+            /** @description the piece that was moved; left out to go back to the order that is worked out */
+            moved?: string;
+            /** @description first to last */
+            pieces: string[];
+            /** @description why it is done later: asked where that leaves something open, or unsafe */
+            why?: string;
+        };
         /** @description OtherLog is another log of the same bolt, made without seeing the one that counts. */
         OtherLog: {
             /** Format: date-time */
@@ -5003,6 +5113,13 @@ export interface components {
              * @description 0 when there is none yet
              */
             version: number;
+        };
+        /** @description OwnView is an order that somebody chose. */
+        OwnView: {
+            by: string;
+            /** @description what they moved, by its title */
+            moved: string;
+            why?: string;
         };
         /** @description Owner is who a bike belongs to. */
         Owner: {
@@ -5388,6 +5505,90 @@ export interface components {
             id: string;
             /** Format: int64 */
             width: number;
+        };
+        /** @description PieceView is one piece of a job. */
+        PieceView: {
+            /** @description what one does there, as its button says */
+            act: string;
+            /** @description what it will ask to be written down */
+            asks: string[];
+            /** @description it was begun and goes on where it stands */
+            begun?: boolean;
+            detail: string;
+            /** @description what it fits, with where it lies */
+            drawers: components["schemas"]["Drawer"][];
+            /**
+             * @description of the bike, where it is at one
+             * @enum {string}
+             */
+            end?: "front" | "rear";
+            /**
+             * @description it is new, or stands elsewhere than in the order that stood
+             * @enum {string}
+             */
+            fresh?: "new" | "moved";
+            /**
+             * Format: double
+             * @description minutes from now
+             */
+            from: number;
+            /** @description the guided work that does it */
+            guide?: string;
+            /**
+             * Format: int64
+             * @description how often it was timed in this shop; left out where the minutes are the book's
+             */
+            here?: number;
+            /**
+             * Format: double
+             * @description and one in ten slower
+             */
+            high: number;
+            id: string;
+            /** @description the agreed work that it is */
+            item?: string;
+            /**
+             * Format: double
+             * @description one in ten is quicker
+             */
+            low: number;
+            /** @description what is done first for it: the rear wheel out */
+            makes: string[];
+            /** @enum {string} */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            /**
+             * Format: double
+             * @description that it usually takes, its preparations apart
+             */
+            minutes: number;
+            /**
+             * @description where it is done, when that is not the screen of its stage
+             * @enum {string}
+             */
+            place?: "air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
+            /** @description of the walk-round where it is drawn */
+            point?: string;
+            /**
+             * Format: int64
+             * @description minutes that standing here saves
+             */
+            saves?: number;
+            /** @enum {string} */
+            stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
+            /** @description what is opened there */
+            target?: string;
+            title: string;
+            /**
+             * Format: double
+             * @description minutes from now
+             */
+            to: number;
+            /** @description to lay out first */
+            tools: string[];
+            /** @description and what is put back for it */
+            undo: string[];
+            /** @description why it stands here */
+            why: string[];
         };
         /** @description PistonQuestion asks whether a lever piston has swollen. */
         PistonQuestion: {
@@ -7148,6 +7349,40 @@ export interface components {
             /** @enum {string} */
             why: "worn" | "broken" | "contaminated" | "upgrade" | "borrowed";
         };
+        /** @description Thread is a job as one thread: what is done now, what then, and what goes on by itself. */
+        Thread: {
+            /** @description what goes on by itself, that which is over first */
+            alone: components["schemas"]["AloneView"][];
+            /** @description what is made once for several pieces */
+            brackets: components["schemas"]["BracketView"][];
+            /** @description work that is done, the last one last */
+            done: components["schemas"]["DoneView"][];
+            /**
+             * Format: double
+             * @description minutes from now: one in ten is over before
+             */
+            early: number;
+            /**
+             * Format: double
+             * @description minutes from now, as it usually goes
+             */
+            finish: number;
+            /** @description what may go on by itself */
+            kinds: components["schemas"]["Alone"][];
+            /**
+             * Format: double
+             * @description and one in ten only after
+             */
+            late: number;
+            /** Format: date-time */
+            now: string;
+            /** @description the order is one that somebody chose */
+            own?: components["schemas"]["OwnView"];
+            /** @description in their order; the first is done now */
+            pieces: components["schemas"]["PieceView"][];
+            /** @description what waits for the owner */
+            waits: components["schemas"]["WaitView"][];
+        };
         /** @description Today is the first screen. */
         Today: {
             /** @description due within a week, or overdue; the soonest first */
@@ -7585,6 +7820,11 @@ export interface components {
             stages: components["schemas"]["Named"][];
             /** @description how a torque stands against its rule */
             verdicts: components["schemas"]["Named"][];
+        };
+        /** @description WaitView is what waits for the owner. */
+        WaitView: {
+            detail: string;
+            title: string;
         };
         /** @description WaitingView compares work now with work later. */
         WaitingView: {
@@ -9471,6 +9711,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: {
+                /** @description the order that is on the screen: what need not move stays */
+                stood?: string[];
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thread"];
                 };
             };
             /** @description Error */

@@ -11,7 +11,12 @@ import TickField from '@/parts/TickField.vue'
 import { useTimes } from '@/parts/time'
 
 /** One agreed item: the parts that went in, a note, done. */
-const props = defineProps<{ item: Schemas['ItemView']; locked: boolean }>()
+const props = defineProps<{
+  item: Schemas['ItemView']
+  locked: boolean
+  /** under the name of its piece, where its guide stands already */
+  bare?: boolean
+}>()
 const { job, pen } = useOpenJob()
 const unsaid = useUnsaid(job, () => props.item)
 const ways = useWays(() => job.value.job.id)
@@ -58,11 +63,11 @@ const undo = () =>
 </script>
 
 <template>
-  <li class="border-b border-rule py-3">
+  <li class="py-3" :class="!bare && 'border-b border-rule'">
     <div class="flex items-start gap-3">
-      <ConditionMark :mark="item.work ? 'sound' : 'open'" :size="24" />
+      <ConditionMark v-if="!bare" :mark="item.work ? 'sound' : 'open'" :size="24" />
       <div class="min-w-0 flex-1">
-        <p class="text-lg leading-tight font-[680]">
+        <p v-if="!bare" class="text-lg leading-tight font-[680]">
           {{ item.item.title }}
           <span class="text-note font-normal text-soft">{{ item.item.minutes }} min</span>
         </p>
@@ -128,13 +133,13 @@ const undo = () =>
         </form>
       </div>
       <RouterLink
-        v-if="run && !run.finished && !item.work && !locked"
+        v-if="!bare && run && !run.finished && !item.work && !locked"
         class="button min-h-[52px]"
         :to="{ name: 'job-run', query: { at: run.id } }"
         >Go on: step {{ run.place + 1 }}</RouterLink
       >
       <RouterLink
-        v-else-if="!run && !item.work && !locked && guide"
+        v-else-if="!bare && !run && !item.work && !locked && guide"
         class="button min-h-[52px]"
         :to="ways.guide(guide)"
         >Guide me</RouterLink
@@ -143,7 +148,8 @@ const undo = () =>
         v-if="!item.work && !locked"
         type="submit"
         :form="`work-${item.id}`"
-        class="button button-go min-h-[52px] min-w-28"
+        class="button min-h-[52px] min-w-28"
+        :class="(!bare || !guide) && 'button-go'"
         :aria-label="`Done: ${item.item.title}`"
       >
         Done

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { JobView } from '@/api/client'
 import { useSession } from '@/api/session'
@@ -8,19 +8,40 @@ import NoteList from '@/areas/job/NoteList.vue'
 import { useOpenJob, useTarget } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import LoadingRule from '@/parts/LoadingRule.vue'
 
+import AloneList from './AloneList.vue'
+import NowCard from './NowCard.vue'
+import ThenList from './ThenList.vue'
+import { useThread } from './thread'
+import ThreadRuler from './ThreadRuler.vue'
 import WorkRow from './WorkRow.vue'
 
-/** What the owner agreed to, item by item. */
+/** The job as one thread: what is done now, what then, and what goes on by itself. */
 const { job, pen, closed } = useOpenJob()
 const { hands } = useSession()
 const { target } = useTarget()
-const agreed = computed(() => job.value.items.filter((i) => i.state === 'agreed' || i.state === 'done'))
+const { thread, fault } = useThread()
+const locked = computed(() => closed.value || !hands.value)
+const finished = computed(() => job.value.items.filter((i) => i.state === 'done'))
+
+/** What lies open: chosen, meant by the link that led here, or the first. */
+const chosen = ref<string>()
+const pieces = computed(() => thread.value?.pieces ?? [])
+const place = computed(() => {
+  const of = (id?: string) => pieces.value.findIndex((p) => p.id === id || (!!id && p.item === id))
+  return Math.max(0, of(chosen.value), chosen.value ? 0 : of(target()))
+})
+const open = computed(() => pieces.value[place.value])
+watch(
+  () => pieces.value.map((p) => p.id).join(),
+  () => {
+    if (!pieces.value.some((p) => p.id === chosen.value)) chosen.value = undefined
+  },
+)
+const choose = (at: number) => (chosen.value = pieces.value[at]?.id)
 /** What work was done for and nobody has looked at since. */
 const worked = computed(() => job.value.findings.filter((f) => f.status === 'worked'))
-const todo = computed(() => agreed.value.filter((i) => i.state === 'agreed'))
-const waiting = computed(() => job.value.items.filter((i) => i.state === 'asks').length)
-const unoffered = computed(() => job.value.findings.filter((f) => f.status === 'open').length)
 const finding = ref(false)
 /** What can be gone to from here; not every bike has each. */
 const doors = computed(() => [
@@ -36,106 +57,107 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
 </script>
 
 <template>
-  <div class="flex flex-col gap-6 px-5 py-4">
-    <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
-    <div class="flex flex-wrap items-center gap-2">
-      <RouterLink
-        v-for="d in doors"
-        :key="d.to"
-        class="button"
-        :to="{ name: `job-${d.to}`, params: { id: job.job.id } }"
-        >{{ d.says }}</RouterLink
-      >
-      <RouterLink
-        v-for="b in job.begun"
-        :key="b.target"
-        class="button button-go"
-        :to="{ name: `job-${b.place}`, params: { id: job.job.id }, query: { at: b.target } }"
-        >Go on: {{ b.says }}</RouterLink
-      >
-    </div>
-    <section aria-labelledby="agreed-work">
-      <div class="mb-1 flex flex-wrap items-center gap-3 border-b border-ink pb-1">
-        <h2 id="agreed-work">
-          Agreed work · {{ agreed.length - todo.length }} of {{ agreed.length }} done<template
-            v-if="job.to_go"
-          >
-            · about {{ job.to_go }} min to go</template
-          >
-        </h2>
-        <button
-          v-if="hands && !closed"
-          type="button"
-          class="button button-quiet ml-auto min-h-9!"
-          :aria-expanded="finding"
-          @click="finding = !finding"
-        >
-          Found something else
-        </button>
+  <div class="flex min-h-full flex-col">
+    <FaultNote v-if="pen.fault.value" class="mx-5 mt-3" :fault="pen.fault.value" />
+    <FaultNote v-if="fault" class="mx-5 mt-3" :fault="fault" />
+    <LoadingRule v-if="!thread && !closed && !fault" class="m-5" />
+    <template v-if="thread && !closed">
+      <ThreadRuler
+        class="shrink-0 border-b border-ink"
+        :thread="thread"
+        :promised="job.job.promised_at"
+        :chosen="open?.id"
+        @choose="(id) => (chosen = id)"
+      />
+      <div class="grid flex-1 lg:grid-cols-[minmax(0,1fr)_330px] xl:grid-cols-[minmax(0,1fr)_380px]">
+        <div class="min-w-0 bg-paper">
+          <NowCard
+            v-if="open"
+            :piece="open"
+            :place="place"
+            :locked="locked"
+            :pieces="pieces"
+            @choose="choose"
+            @found="finding = true"
+          />
+          <p v-else class="px-5 py-6 text-lg">
+            <b>Nothing is left to do.</b>
+            <RouterLink class="ml-2 text-petrol underline" :to="{ name: 'job-hand-over' }"
+              >To the door</RouterLink
+            >
+          </p>
+          <FindingForm v-if="finding" class="mx-5" @done="finding = false" />
+        </div>
+        <div class="flex flex-col gap-5 border-rule px-5 py-4 max-lg:border-t lg:border-l">
+          <ThenList
+            :thread="thread"
+            :chosen="place ? open?.id : undefined"
+            :locked="locked"
+            @choose="choose"
+          />
+          <AloneList :thread="thread" :locked="locked" />
+        </div>
       </div>
-      <FindingForm v-if="finding" @done="finding = false" />
-      <p v-if="waiting" class="py-2 text-soft">
-        {{ waiting }} {{ waiting === 1 ? 'item waits' : 'items wait' }} for the owner’s answer.
-        <RouterLink class="text-petrol underline" :to="{ name: 'job-agree', params: { id: job.job.id } }"
-          >To the answers</RouterLink
+    </template>
+    <div class="flex flex-col gap-6 border-t border-rule px-5 py-4">
+      <nav class="flex flex-wrap items-center gap-x-5 gap-y-1" aria-label="Benches">
+        <RouterLink
+          v-for="d in doors"
+          :key="d.to"
+          class="inline-flex min-h-11 items-center text-petrol underline decoration-rule underline-offset-4"
+          :to="{ name: `job-${d.to}`, params: { id: job.job.id } }"
+          >{{ d.says }}</RouterLink
         >
-      </p>
-      <p v-if="unoffered && !closed" class="py-2">
-        {{ unoffered }} {{ unoffered === 1 ? 'finding has' : 'findings have' }} not been offered to the owner
-        yet.
-        <RouterLink class="text-petrol underline" :to="{ name: 'job-agree', params: { id: job.job.id } }"
-          >To the findings</RouterLink
-        >
-      </p>
-      <p v-else-if="!agreed.length && !waiting" class="py-2 text-soft">
-        Nothing is agreed. If there is nothing to do, go on to Verify.
-      </p>
-      <ul>
-        <WorkRow v-for="i in agreed" :key="i.id" :item="i" :locked="closed || !hands" />
-      </ul>
-    </section>
-    <section v-if="worked.length" aria-labelledby="look-again">
-      <h2 id="look-again" class="mb-1 border-b border-ink pb-1">
-        Look at it once more · {{ worked.length }}
-      </h2>
-      <ul>
-        <li
-          v-for="f in worked"
-          :key="f.id"
-          class="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-rule py-2.5 pl-1"
-          :class="target() === f.id && 'bg-wash shadow-[inset_4px_0_var(--color-petrol)]'"
-        >
-          <ConditionMark :mark="f.mark" :size="22" />
-          <span class="min-w-56 flex-1 leading-tight"
-            ><b class="block">{{ f.title }}</b
-            ><span class="text-note text-soft">{{
-              f.read_again
-                ? 'It was unsafe: what the point says now counts, not a word for it.'
-                : 'The work is done. Is it right?'
-            }}</span></span
+      </nav>
+      <section v-if="finished.length" aria-labelledby="done-work">
+        <h2 id="done-work" class="border-b border-ink pb-1">Done · {{ finished.length }}</h2>
+        <ul>
+          <WorkRow v-for="i in finished" :key="i.id" :item="i" :locked="locked" />
+        </ul>
+      </section>
+      <section v-if="worked.length" aria-labelledby="look-again">
+        <h2 id="look-again" class="mb-1 border-b border-ink pb-1">
+          Look at it once more · {{ worked.length }}
+        </h2>
+        <ul>
+          <li
+            v-for="f in worked"
+            :key="f.id"
+            class="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-rule py-2.5 pl-1"
+            :class="target() === f.id && 'bg-wash shadow-[inset_4px_0_var(--color-petrol)]'"
           >
-          <template v-if="!closed && hands">
-            <RouterLink
-              v-if="f.point"
-              class="button min-h-[52px]"
-              :class="f.read_again && 'button-go'"
-              :to="{ name: 'job-inspect', params: { id: job.job.id }, query: { at: f.point } }"
-              >Read it again</RouterLink
+            <ConditionMark :mark="f.mark" :size="22" />
+            <span class="min-w-56 flex-1 leading-tight"
+              ><b class="block">{{ f.title }}</b
+              ><span class="text-note text-soft">{{
+                f.read_again
+                  ? 'It was unsafe: what the point says now counts, not a word for it.'
+                  : 'The work is done. Is it right?'
+              }}</span></span
             >
-            <button
-              v-if="!f.read_again"
-              type="button"
-              class="button button-go min-h-[52px]"
-              :disabled="pen.busy.value"
-              :aria-label="`Looked at again: right. ${f.title}`"
-              @click="pen.record({ looked: { finding: f.id } })"
-            >
-              Looked at again: right
-            </button>
-          </template>
-        </li>
-      </ul>
-    </section>
-    <NoteList />
+            <template v-if="!closed && hands">
+              <RouterLink
+                v-if="f.point"
+                class="button min-h-[52px]"
+                :class="f.read_again && 'button-go'"
+                :to="{ name: 'job-inspect', params: { id: job.job.id }, query: { at: f.point } }"
+                >Read it again</RouterLink
+              >
+              <button
+                v-if="!f.read_again"
+                type="button"
+                class="button button-go min-h-[52px]"
+                :disabled="pen.busy.value"
+                :aria-label="`Looked at again: right. ${f.title}`"
+                @click="pen.record({ looked: { finding: f.id } })"
+              >
+                Looked at again: right
+              </button>
+            </template>
+          </li>
+        </ul>
+      </section>
+      <NoteList />
+    </div>
   </div>
 </template>

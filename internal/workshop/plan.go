@@ -1,0 +1,18 @@
+package workshop
+
+import (
+	"context"
+
+	"utensil/internal/workshop/plan"
+	"utensil/internal/workshop/record"
+)
+
+// Plan is a job as one thread: what is done now, what then, what goes on by itself. stood is the
+// order that is on the screen it is asked for.
+func (w *Workshop) Plan(ctx context.Context, job record.ID, stood []string) (plan.Thread, error) {
+	return Ask(ctx, w, job, func(s *record.Sheet) (plan.Thread, error) {
+		return plan.Of(s, func(s *record.Sheet) ([]record.Obstacle, []record.Begun) {
+			return w.leaving(s), w.rules.Begun(s)
+		}, stood)
+	})
+}

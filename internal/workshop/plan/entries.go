@@ -1,0 +1,123 @@
+package plan
+
+import (
+	"errors"
+	"slices"
+
+	order "utensil/core/plan"
+	"utensil/core/wear"
+	"utensil/internal/workshop/record"
+)
+
+// Ordered is an order of the pieces that somebody chose.
+type Ordered struct {
+	Pieces []string `json:"pieces" doc:"first to last"`
+	Moved  string   `json:"moved,omitempty" doc:"the piece that was moved; left out to go back to the order that is worked out"`
+	Later  bool     `json:"later,omitempty" doc:"it goes behind all that does not wait for it"`
+	Why    string   `json:"why,omitempty" doc:"why it is done later: asked where that leaves something open, or unsafe"`
+}
+
+// LeftAlone is what was left to go on by itself.
+type LeftAlone struct {
+	What    string `json:"what" doc:"of the book, or in words"`
+	Minutes int    `json:"minutes" doc:"until it is over; 1 to 2880"`
+	Note    string `json:"note,omitempty" doc:"what lies in it"`
+}
+
+// AloneOver says that what went on by itself is over and was seen to.
+type AloneOver struct {
+	Alone record.ID `json:"alone"`
+}
+
+// The kinds of entry of a plan. None of them says anything of the bike.
+var (
+	Orders = record.NewKind(record.Kind[Ordered]{Name: "ordered", By: record.ByMechanic})
+	Alones = record.NewKind(record.Kind[LeftAlone]{Name: "alone", By: record.ByAnyone})
+	Overs  = record.NewKind(record.Kind[AloneOver]{Name: "alone_over", By: record.ByAnyone})
+)
+
+// Leaving is what stands before the door, and what was begun.
+type Leaving func(*record.Sheet) ([]record.Obstacle, []record.Begun)
+
+// Subject is the plan of a job. It puts nothing before the door: an order cannot make a bike safe.
+func Subject(leaving Leaving) record.Subject {
+	return record.Subject{Checks: []record.Check{
+		Orders.Checked(func(s *record.Sheet, in Ordered) (*Ordered, error) {
+			obstacles, begun := leaving(s)
+			return checkOrdered(s, piecesOf(s, obstacles, begun), in)
+		}),
+		Alones.Checked(checkAlone), Overs.Checked(checkOver),
+	}}
+}
+
+// checkOrdered refuses an order that cannot be, and says why.
+func checkOrdered(s *record.Sheet, pieces []PieceView, in Ordered) (*Ordered, error) {
+	var err error
+	if in.Why, err = record.TidyOptional("why", "why it is done later", in.Why); err != nil {
+		return nil, err
+	}
+	if len(in.Pieces) == 0 && in.Moved == "" {
+		return &in, nil
+	}
+	j := job(s, pieces)
+	if in.Later {
+		if err := putOff(&in, pieces); err != nil {
+			return nil, err
+		}
+		in.Pieces = order.Last(j, in.Pieces, in.Moved)
+	}
+	_, err = order.InOrder(j, in.Pieces)
+	var unfit *order.Unfit
+	switch {
+	case errors.As(err, &unfit):
+		p, waits := find(pieces, unfit.Piece), find(pieces, unfit.Waits)
+		why, _ := comesAfter(s, p, waits)
+		return nil, record.Refuse("pieces", "“%s” comes after “%s”. %s.", p.Title, waits.Title, why)
+	case err != nil:
+		return nil, &record.Problem{Kind: record.Stale, Title: "The pieces have changed meanwhile",
+			Detail: "Something was found or done on another tablet. The list is shown as it is now: move it there."}
+	}
+	return &in, nil
+}
+
+// putOff asks for a reason where something is left that should not be left lightly.
+func putOff(in *Ordered, pieces []PieceView) error {
+	i := slices.IndexFunc(pieces, func(p PieceView) bool { return p.ID == in.Moved })
+	switch {
+	case i < 0:
+		return record.Refuse("moved", "That piece is not open any more. The list is shown as it is now.")
+	case in.Why == "" && pieces[i].Begun:
+		return record.Refuse("why", "It was begun, and stays open: say why it waits, for whoever comes to this bike.")
+	case in.Why == "" && pieces[i].Mark == wear.Unsafe:
+		return record.Refuse("why", "It is unsafe as it is: say why it waits.")
+	}
+	return nil
+}
+
+func find(pieces []PieceView, id string) *PieceView {
+	return &pieces[slices.IndexFunc(pieces, func(p PieceView) bool { return p.ID == id })]
+}
+
+// longest is how many minutes something may go on by itself: two days.
+const longest = 2880
+
+func checkAlone(_ *record.Sheet, in LeftAlone) (*LeftAlone, error) {
+	var err error
+	if in.What, err = record.TidyName("what", "what goes on by itself", in.What); err != nil {
+		return nil, err
+	}
+	if in.Minutes < 1 || in.Minutes > longest {
+		return nil, record.Refuse("minutes", "Say in how many minutes it is over, 1 to %d.", longest)
+	}
+	in.Note, err = record.TidyOptional("note", "what lies in it", in.Note)
+	return &in, err
+}
+
+func checkOver(s *record.Sheet, in AloneOver) (*AloneOver, error) {
+	i := slices.IndexFunc(running(s), func(a AloneView) bool { return a.ID == s.Current(in.Alone) })
+	if i < 0 {
+		return nil, record.Refuse("alone", "That does not go on any more: somebody has seen to it.")
+	}
+	in.Alone = s.Current(in.Alone)
+	return &in, nil
+}

@@ -1,0 +1,386 @@
+package plan
+
+import (
+	"math"
+	"slices"
+	"strings"
+
+	"utensil/core/bike"
+	"utensil/core/fit"
+	order "utensil/core/plan"
+	"utensil/core/wear"
+	"utensil/core/words"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/trial"
+	"utensil/knowledge"
+	"utensil/knowledge/flow"
+)
+
+// PieceView is one piece of a job.
+type PieceView struct {
+	ID      string       `json:"id"`
+	Title   string       `json:"title"`
+	Act     string       `json:"act" doc:"what one does there, as its button says"`
+	Detail  string       `json:"detail"`
+	Mark    wear.Mark    `json:"mark"`
+	Stage   record.Stage `json:"stage" enum:"check-in,inspect,agree,work,verify,hand-over"`
+	Place   record.Place `json:"place,omitempty" doc:"where it is done, when that is not the screen of its stage"`
+	Target  string       `json:"target,omitempty" doc:"what is opened there"`
+	Item    *record.ID   `json:"item,omitempty" doc:"the agreed work that it is"`
+	Guide   string       `json:"guide,omitempty" doc:"the guided work that does it"`
+	Begun   bool         `json:"begun,omitempty" doc:"it was begun and goes on where it stands"`
+	End     string       `json:"end,omitempty" enum:"front,rear" doc:"of the bike, where it is at one"`
+	Point   string       `json:"point,omitempty" doc:"of the walk-round where it is drawn"`
+	Minutes float64      `json:"minutes" doc:"that it usually takes, its preparations apart"`
+	Low     float64      `json:"low" doc:"one in ten is quicker"`
+	High    float64      `json:"high" doc:"and one in ten slower"`
+	Here    int          `json:"here,omitempty" doc:"how often it was timed in this shop; left out where the minutes are the book's"`
+	Tools   []string     `json:"tools" doc:"to lay out first"`
+	Asks    []string     `json:"asks" doc:"what it will ask to be written down"`
+	Drawers []Drawer     `json:"drawers" doc:"what it fits, with where it lies"`
+
+	From   float64  `json:"from" doc:"minutes from now"`
+	To     float64  `json:"to" doc:"minutes from now"`
+	Makes  []string `json:"makes" doc:"what is done first for it: the rear wheel out"`
+	Undo   []string `json:"undo" doc:"and what is put back for it"`
+	Why    []string `json:"why" doc:"why it stands here"`
+	Fresh  string   `json:"fresh,omitempty" enum:"new,moved" doc:"it is new, or stands elsewhere than in the order that stood"`
+	Minute int      `json:"saves,omitempty" doc:"minutes that standing here saves"`
+
+	rank  rank
+	tells bool
+	op    knowledge.Operation
+}
+
+// Drawer is where a part lies that a piece fits.
+type Drawer struct {
+	What string `json:"what"`
+	Bin  string `json:"bin,omitempty"`
+	Held int    `json:"held"`
+}
+
+// rank is what kind of a piece it is: nothing of one kind comes before all of those that it waits for.
+type rank int
+
+const (
+	looks  rank = iota // it may change the quote: the sooner the better
+	works              // hands on the bike
+	tight              // bolts torqued, air as left: after the last hand on it
+	tried              // tests, after what can affect them
+	ridden             // the ride is last of the tests
+	said               // what the owner said is answered by what was done and ridden
+	back               // what came with the bike goes home with it
+)
+
+// spread is how far the minutes of a piece lie apart, as a standard deviation of their logarithm,
+// where the shop has none of its own: a third either way is what mechanics say (our own judgement).
+const spread = 0.3
+
+// minutes of what has no operation, for each of its count (common practice, no published source).
+var minutes = map[string]float64{"walk": 0.7, "bolts": 0.6, "air": 1.5, "sign": 1.5, "test_ride": 8, "offer": 1.5,
+	"said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
+
+// timed are pieces that the shop has timed often enough to go by it.
+const timed = 3
+
+// piecesOf lists the pieces of a job: each of what stands before the door is in one of them.
+func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) []PieceView {
+	var list []PieceView
+	at := map[string]int{}
+	add := func(p PieceView) *PieceView {
+		if i, there := at[p.ID]; there {
+			return &list[i]
+		}
+		at[p.ID] = len(list)
+		list = append(list, p)
+		return &list[len(list)-1]
+	}
+	items := runbench.Items(s)
+	for i := range items {
+		if items[i].State == "agreed" {
+			add(itemPiece(s, &items[i]))
+		}
+	}
+	for _, o := range leaving {
+		id, r := kindOf(o)
+		if id == "" {
+			continue
+		}
+		if p := at["item:"+o.Target]; o.Stage == record.StageWork && o.Place == "" && len(list) > p &&
+			list[p].ID == "item:"+o.Target {
+			list[p].Mark = o.Mark
+			continue
+		}
+		if run, of := runOf(s, o); of != nil {
+			if i, there := at["item:"+string(*of)]; there {
+				list[i].Begun, list[i].Place, list[i].Target = true, record.PlaceRun, string(run)
+				continue
+			}
+		}
+		p := add(obstaclePiece(id, r, o))
+		p.gather(o)
+		p.Begun = p.Begun || slices.ContainsFunc(begun, func(b record.Begun) bool {
+			return b.Place == o.Place && b.Target == o.Target
+		})
+	}
+	for i := range list {
+		list[i].Low = math.Round(list[i].Minutes * math.Exp(-tenth*spread))
+		list[i].High = math.Round(list[i].Minutes * math.Exp(tenth*spread))
+	}
+	return list
+}
+
+// tenth is the quantile of the normal distribution that one in ten lies beyond.
+const tenth = 1.2816
+
+// kindOf says which piece an obstacle belongs to; "" for what waits for somebody else.
+func kindOf(o record.Obstacle) (string, rank) {
+	switch {
+	case o.Waits:
+		return "", looks
+	case o.Stage == record.StageAgree:
+		return "offer", looks
+	case o.Stage == record.StageInspect && o.Place == "":
+		return "walk", looks
+	case o.Place == record.PlaceHunt:
+		return "hunt:" + o.Target, looks
+	case o.Place == record.PlaceSaid:
+		return "said", said
+	case o.Stage == record.StageHandOver:
+		return "belongings", back
+	case o.Place == record.PlaceAir && o.Stage == record.StageVerify, strings.HasPrefix(o.Target, "air:"):
+		return "air", tight
+	case o.Target == trial.SignTestRide:
+		return "sign:" + o.Target, ridden
+	case slices.Contains([]string{trial.SignFrontBrake, trial.SignRearBrake, trial.SignThirdBrake}, o.Target):
+		return "sign:" + o.Target, tried
+	case o.Stage == record.StageVerify && o.Place == "":
+		return "bolts", tight
+	case o.Stage == record.StageVerify:
+		return "at:" + string(o.Place) + ":" + o.Target, tried
+	}
+	return "at:" + string(o.Place) + ":" + o.Target, works
+}
+
+// obstaclePiece begins the piece that an obstacle belongs to.
+func obstaclePiece(id string, r rank, o record.Obstacle) PieceView {
+	kind, _, _ := strings.Cut(id, ":")
+	act, named := acts[kind]
+	if !named {
+		act = "Open it"
+	}
+	return PieceView{ID: id, Act: act, Title: o.Title, Detail: o.Detail, Mark: o.Mark, Stage: o.Stage, Place: o.Place,
+		Target: o.Target, End: endIn(o.Target), rank: r,
+		Point: points[o.Target], tells: r == looks, Tools: []string{}, Asks: []string{}, Drawers: []Drawer{}}
+}
+
+// gather counts an obstacle into its piece.
+func (p *PieceView) gather(o record.Obstacle) {
+	kind, _, _ := strings.Cut(p.ID, ":")
+	each, known := minutes[kind]
+	switch {
+	case p.ID == "sign:test_ride":
+		each = minutes["test_ride"]
+	case !known:
+		each = minutes["other"]
+	}
+	p.Minutes += each * float64(max(1, o.Count))
+	if o.Mark.Worse(p.Mark) {
+		p.Mark = o.Mark
+	}
+	if p.Title == o.Title {
+		return
+	}
+	if p.Detail != "" && !strings.Contains(p.Detail, o.Title) {
+		p.Detail += " · " + words.Lower(o.Title)
+	}
+	if title, several := severals[kind]; several {
+		p.Title = title
+	}
+}
+
+// severals are what pieces are called that gather several things.
+var severals = map[string]string{"air": "Set the air, and the clicks, as they are left",
+	"belongings": "Give back what came with the bike", "said": "Answer what the owner said",
+	"offer": "Offer what was found", "bolts": "Torque run"}
+
+// points are where on the drawing a test is made.
+var points = map[string]string{trial.SignFrontBrake: "front-wheel", trial.SignRearBrake: "rear-wheel"}
+
+// acts are what is done at a piece.
+var acts = map[string]string{"walk": "Walk round", "hunt": "Look for the cause", "offer": "To the offer",
+	"bolts": "Torque them", "air": "Set the air", "sign": "Try it, and sign", "said": "Answer it",
+	"belongings": "Give it back", "item": "Guide me"}
+
+// itemPiece is agreed work.
+func itemPiece(s *record.Sheet, i *agree.ItemView) PieceView {
+	p := PieceView{ID: "item:" + string(i.ID), Act: acts["item"], Title: i.Item.Title,
+		Detail: "agreed, not done yet", Mark: wear.Open, Stage: record.StageWork, Target: string(i.ID),
+		Item: &i.ID, Point: i.Item.Point, Minutes: float64(i.Item.Minutes), Tools: []string{},
+		Asks: []string{}, Drawers: []Drawer{}, rank: works}
+	o, known := s.Book.Operation(i.Item.Operation)
+	if !known {
+		return p
+	}
+	p.op, p.End = o, o.End
+	for _, id := range o.Needs {
+		if need, there := s.Book.Prerequisite(id); there {
+			p.Minutes -= float64(need.Minutes)
+		}
+	}
+	p.Minutes = max(p.Minutes, 1)
+	if p.Point == "" && len(o.Cures) > 0 {
+		p.Point = o.Cures[0].Point
+	}
+	for _, place := range o.Fits {
+		p.Drawers = append(p.Drawers, drawersOf(s, place)...)
+	}
+	p.guidedBy(s)
+	p.asks(s)
+	return p
+}
+
+// guidedBy finds the guided work that does a piece: its tools, and how long it takes here.
+func (p *PieceView) guidedBy(s *record.Sheet) {
+	for _, g := range s.Book.ProceduresOn(parts.Facts.Of(s)) {
+		if g.Operation != p.op.ID {
+			continue
+		}
+		p.Guide, p.Tools = g.ID, append(slices.Clone(g.Tools), g.Consumables...)
+		if took := runlog.Times.Of(s)[g.ID]; took.Times >= timed {
+			p.Here = took.Times
+			p.Minutes = max(1, math.Round(took.Minutes)-p.prepared(s))
+		}
+		return
+	}
+}
+
+// prepared is how long its preparations take, in minutes.
+func (p *PieceView) prepared(s *record.Sheet) (sum float64) {
+	for _, id := range p.op.Needs {
+		if need, there := s.Book.Prerequisite(id); there {
+			sum += float64(need.Minutes)
+		}
+	}
+	return sum
+}
+
+// asks says what a piece will ask for.
+func (p *PieceView) asks(s *record.Sheet) {
+	facts := parts.Facts.Of(s)
+	if len(p.op.Fits) > 0 {
+		p.Asks = append(p.Asks, "what was fitted")
+	}
+	joints := s.Book.Loosens(p.op, func(c bike.Condition) bool { return c.Holds(facts) })
+	there := 0
+	for _, f := range s.Book.Fasteners {
+		if slices.Contains(joints, f.ID) && f.When.Holds(facts) {
+			there++
+		}
+	}
+	if there > 0 {
+		p.Asks = append(p.Asks, "the torque of "+words.Count(there, "joint"))
+	}
+	if p.op.Pours != "" {
+		p.Asks = append(p.Asks, "which bottle was poured")
+	}
+	if p.op.Beds {
+		p.Asks = append(p.Asks, "the brake test")
+	}
+}
+
+// drawersOf is where parts for a place lie that fit it.
+func drawersOf(s *record.Sheet, place string) (list []Drawer) {
+	candidates, err := parts.Candidates(s, place, nil)
+	if err != nil {
+		return nil
+	}
+	for _, c := range candidates {
+		if c.Fit.Verdict == fit.Fits && len(list) < 2 {
+			list = append(list, Drawer{What: strings.TrimSpace(c.Name + " " + c.Says), Bin: c.Bin, Held: c.Held})
+		}
+	}
+	return list
+}
+
+// runOf is the run that an obstacle is about, and the work that it does.
+func runOf(s *record.Sheet, o record.Obstacle) (record.ID, *record.ID) {
+	if o.Place != record.PlaceRun {
+		return "", nil
+	}
+	for _, r := range runbench.Runs.Of(s) {
+		if string(r.ID) == o.Target {
+			return r.ID, r.Item
+		}
+	}
+	return "", nil
+}
+
+func endIn(target string) string {
+	for _, end := range []string{"front", "rear"} {
+		if strings.HasPrefix(strings.TrimPrefix(target, "air:"), end) {
+			return end
+		}
+	}
+	return ""
+}
+
+// job is the pieces as core/plan takes them.
+func job(s *record.Sheet, pieces []PieceView) order.Job {
+	j := order.Job{Walk: walk}
+	all := []string{}
+	for _, p := range s.Book.Prerequisites {
+		half := float64(p.Minutes) / 2
+		j.Preparations = append(j.Preparations, order.Preparation{ID: p.ID, Make: half, Undo: half, With: p.With})
+		all = append(all, p.ID)
+	}
+	for i := range pieces {
+		p := &pieces[i]
+		one := order.Piece{ID: p.ID, Minutes: p.Minutes, Spread: spread, Place: p.End, Open: p.op.Needs,
+			Shut: flow.Shut(s.Book.Sequences, p.op.ID), Tells: p.tells}
+		if p.rank > works {
+			one.Shut = all
+		}
+		for k := range pieces {
+			if _, why := comesAfter(s, p, &pieces[k]); why {
+				one.After = append(one.After, order.After{Piece: pieces[k].ID})
+			}
+		}
+		j.Pieces = append(j.Pieces, one)
+		if p.Begun && j.On == "" && p.rank <= works {
+			j.On = p.ID
+		}
+	}
+	for i := range pieces {
+		if p := &pieces[i]; p.tells && p.Mark == wear.Unsafe {
+			j.On = p.ID // what can throw the rider is told before anything goes on
+		}
+	}
+	return j
+}
+
+// walk is the minutes from one end of a bike to the other, tools carried along.
+const walk = 0.5
+
+// comesAfter says whether a piece comes after another, and why.
+func comesAfter(s *record.Sheet, p, other *PieceView) (string, bool) {
+	if p == other {
+		return "", false
+	}
+	if seq, by := flow.Before(s.Book.Sequences, other.op.ID, p.op.ID); by && other.op.ID != "" {
+		return seq.Why, true
+	}
+	if p.rank > works && other.rank < p.rank {
+		return lastWhy[p.rank], true
+	}
+	return "", false
+}
+
+// lastWhy is why what comes last does.
+var lastWhy = map[rank]string{tight: "After the last hand on the bike",
+	tried: "Nothing is tried before the last thing that disturbs it", ridden: "Ridden when all else is right",
+	said: "The work and the ride answer it", back: "Goes home with the bike"}

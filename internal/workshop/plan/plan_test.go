@@ -1,0 +1,201 @@
+package plan_test
+
+import (
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/words"
+	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/plan"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/stand"
+)
+
+// bench is a bike on the stand, with work that its owner has agreed to.
+func bench(t *testing.T, operations ...string) *stand.Stand {
+	s := stand.Disc(t, workshop.Rules())
+	for _, o := range operations {
+		agreed(s, o)
+	}
+	return s
+}
+
+// agreed is work that the owner says yes to.
+func agreed(s *stand.Stand, operation string) record.ID {
+	s.Helper()
+	o, known := s.Book.Operation(operation)
+	require.True(s, known, operation)
+	item := s.Do(agree.Items.Says(agree.Item{Operation: operation, Title: o.Title, Minutes: o.Minutes}))
+	s.Do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Osmund", How: "counter"}))
+	return item
+}
+
+func threadOf(t *testing.T, s *stand.Stand, stood ...string) plan.Thread {
+	t.Helper()
+	told, err := plan.Of(s.Lay(), func(x *record.Sheet) ([]record.Obstacle, []record.Begun) {
+		return s.Rules.Leaving(x), s.Rules.Begun(x)
+	}, stood)
+	require.NoError(t, err)
+	return told
+}
+
+func titles(t plan.Thread) (list []string) {
+	for _, p := range t.Pieces {
+		list = append(list, p.Title)
+	}
+	return list
+}
+
+func ids(t plan.Thread) (list []string) {
+	for _, p := range t.Pieces {
+		list = append(list, p.ID)
+	}
+	return list
+}
+
+// The order of a routine as it is worked (common practice, no published source): the wheel out once for
+// pads, cassette and hub; trued and indexed after; bolts, tests and the ride at the end.
+func TestAJobIsOneThread(t *testing.T) {
+	s := bench(t, "index-gears", "pads-disc-rear", "replace-sprockets", "hub-service-rear", "centre-caliper-rear",
+		"bed-in-rear", "bleed-rear", "replace-grips", "gear-cable", "replace-chain", "true-rear")
+	told := threadOf(t, s)
+	at := func(title string) int {
+		i := slices.Index(titles(told), title)
+		require.GreaterOrEqual(t, i, 0, "%s is not in %v", title, titles(told))
+		return i
+	}
+	title := func(operation string) string {
+		o, known := s.Book.Operation(operation)
+		require.True(t, known)
+		return o.Title
+	}
+	for _, pair := range [][2]string{
+		{"bleed-rear", "pads-disc-rear"}, {"pads-disc-rear", "centre-caliper-rear"},
+		{"centre-caliper-rear", "bed-in-rear"}, {"hub-service-rear", "true-rear"},
+		{"replace-sprockets", "index-gears"}, {"replace-chain", "index-gears"}, {"gear-cable", "index-gears"},
+		{"gear-cable", "replace-grips"},
+	} {
+		assert.Less(t, at(title(pair[0])), at(title(pair[1])), "%v", pair)
+	}
+	require.Len(t, told.Brackets, 1)
+	assert.Equal(t, "Rear wheel out and in", told.Brackets[0].Name)
+	assert.Equal(t, 5, told.Brackets[0].Pieces, "pads, cassette, hub, bleed, true: once")
+	last := titles(told)[len(told.Pieces)-3:]
+	assert.Equal(t, []string{"Front brake test", "Rear brake test", "Test ride"}, last)
+	assert.Less(t, told.Early, told.Finish)
+	assert.Less(t, told.Finish, told.Late)
+}
+
+// Whatever stands before the door stands in the thread, or waits for the owner.
+func TestNothingBeforeTheDoorIsForgotten(t *testing.T) {
+	s := bench(t, "pads-disc-front", "headset-set")
+	s.Do(inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Crack"}))
+	s.Do(agree.Items.Says(agree.Item{Title: "Bell", Minutes: 5}))
+	told := threadOf(t, s)
+	for _, o := range s.Rules.Leaving(s.Lay()) {
+		waits := slices.ContainsFunc(told.Waits, func(w plan.WaitView) bool { return w.Title == o.Title })
+		held := slices.ContainsFunc(told.Pieces, func(p plan.PieceView) bool {
+			return p.Title == o.Title || p.Target == o.Target || strings.Contains(p.Detail, words.Lower(o.Title))
+		})
+		assert.True(t, waits || held, o.Title)
+	}
+	assert.Equal(t, "offer", told.Pieces[0].ID, "a cracked stem is told before anything else is done")
+	assert.Len(t, told.Waits, 1, "the bell waits for its answer")
+}
+
+func TestSomebodysOwnOrderStands(t *testing.T) {
+	s := bench(t, "pads-disc-front", "replace-chain", "replace-grips")
+	first := ids(threadOf(t, s))
+	chain := slices.Index(titles(threadOf(t, s)), "Replace the chain")
+	own := slices.Clone(first)
+	moved := own[chain]
+	own = slices.Insert(slices.Delete(own, chain, chain+1), 0, moved)
+	s.Do(plan.Orders.Says(plan.Ordered{Pieces: own, Moved: moved}))
+	told := threadOf(t, s)
+	assert.Equal(t, own, ids(told))
+	require.NotNil(t, told.Own)
+	assert.Equal(t, "Replace the chain", told.Own.Moved)
+
+	// What is found then goes in where it costs least, and moves nothing else.
+	item := agreed(s, "rotor-front")
+	after := ids(threadOf(t, s))
+	assert.Equal(t, own, slices.DeleteFunc(slices.Clone(after), func(id string) bool {
+		return id == "item:"+string(item)
+	}))
+
+	told = threadOf(t, s, own...)
+	assert.Equal(t, "new", told.Pieces[slices.Index(ids(told), "item:"+string(item))].Fresh)
+
+	// And goes back to what is worked out, when asked.
+	s.Do(plan.Orders.Says(plan.Ordered{}))
+	assert.Nil(t, threadOf(t, s).Own)
+}
+
+func TestAnOrderThatCannotBeSaysWhy(t *testing.T) {
+	s := bench(t, "pads-disc-rear", "bed-in-rear")
+	order := ids(threadOf(t, s))
+	slices.Reverse(order)
+	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: order, Moved: order[0]}), "pieces", "comes after")
+	pads := slices.Index(titles(threadOf(t, s)), "Replace rear disc pads")
+	order = ids(threadOf(t, s))
+	bed := slices.Index(titles(threadOf(t, s)), "Bed the rear brake in")
+	order[pads], order[bed] = order[bed], order[pads]
+	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: order, Moved: order[pads]}), "pieces",
+		"A brake is bedded in once, when nothing more is done to it")
+
+	var stale *record.Problem
+	require.ErrorAs(t, s.Write(plan.Orders.Says(plan.Ordered{Pieces: []string{"walk"}, Moved: "walk"})), &stale)
+	assert.Equal(t, record.Stale, stale.Kind)
+}
+
+// Put off, a piece goes behind all that does not wait for it; what is left unsafe wants a reason.
+func TestAPieceIsPutOff(t *testing.T) {
+	s := bench(t, "pads-disc-rear", "bed-in-rear", "replace-chain")
+	told := threadOf(t, s)
+	pads := told.Pieces[slices.Index(titles(told), "Replace rear disc pads")].ID
+	s.Do(plan.Orders.Says(plan.Ordered{Pieces: ids(told), Moved: pads, Later: true}))
+	now := titles(threadOf(t, s))
+	at := slices.Index(now, "Replace rear disc pads")
+	assert.Equal(t, "Bed the rear brake in", now[at+1], "before what waits for it, and behind the rest: %v", now)
+
+	s.Do(inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Crack"}))
+	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: ids(threadOf(t, s)), Moved: "offer", Later: true}),
+		"why", "It is unsafe as it is")
+	s.Do(plan.Orders.Says(plan.Ordered{Pieces: ids(threadOf(t, s)), Moved: "offer", Later: true,
+		Why: "the owner is on the ferry until noon"}))
+}
+
+func TestWhatGoesOnByItself(t *testing.T) {
+	s := bench(t)
+	washer := s.Do(plan.Alones.Says(plan.LeftAlone{What: "washer", Minutes: 15, Note: "chain and cassette"}))
+	s.Do(plan.Alones.Says(plan.LeftAlone{What: "Primer on the stay", Minutes: 5}))
+	told := threadOf(t, s)
+	require.Len(t, told.Alone, 2)
+	assert.Equal(t, "Primer on the stay", told.Alone[0].What, "what is over first stands first")
+	assert.Equal(t, "In the parts washer", told.Alone[1].What)
+	assert.Contains(t, told.Alone[1].Then, "oil what the washer stripped")
+	assert.WithinDuration(t, told.Now.Add(15*time.Minute), told.Alone[1].Until, time.Minute)
+	assert.False(t, told.Alone[0].Over)
+
+	s.Do(plan.Overs.Says(plan.AloneOver{Alone: washer}))
+	assert.Len(t, threadOf(t, s).Alone, 1)
+	s.Refused(plan.Overs.Says(plan.AloneOver{Alone: washer}), "alone", "somebody has seen to it")
+	s.Refused(plan.Alones.Says(plan.LeftAlone{What: "washer"}), "minutes", "1 to 2880")
+}
+
+// A plan is no work: it changes nothing of what stands before the door.
+func TestAPlanOpensNoDoor(t *testing.T) {
+	s := bench(t, "pads-disc-front")
+	before := s.Rules.Leaving(s.Lay())
+	order := ids(threadOf(t, s))
+	s.Do(plan.Orders.Says(plan.Ordered{Pieces: order, Moved: order[0]}))
+	s.Do(plan.Alones.Says(plan.LeftAlone{What: "washer", Minutes: 15}))
+	assert.Equal(t, before, s.Rules.Leaving(s.Lay()))
+}

@@ -1,0 +1,248 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	order "utensil/core/plan"
+	"utensil/core/wear"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/record"
+	"utensil/knowledge/flow"
+)
+
+// Thread is a job as one thread: what is done now, what then, and what goes on by itself.
+type Thread struct {
+	Pieces   []PieceView   `json:"pieces" doc:"in their order; the first is done now"`
+	Brackets []BracketView `json:"brackets" doc:"what is made once for several pieces"`
+	Alone    []AloneView   `json:"alone" doc:"what goes on by itself, that which is over first"`
+	Waits    []WaitView    `json:"waits" doc:"what waits for the owner"`
+	Done     []DoneView    `json:"done" doc:"work that is done, the last one last"`
+	Finish   float64       `json:"finish" doc:"minutes from now, as it usually goes"`
+	Early    float64       `json:"early" doc:"minutes from now: one in ten is over before"`
+	Late     float64       `json:"late" doc:"and one in ten only after"`
+	Now      time.Time     `json:"now"`
+	Own      *OwnView      `json:"own,omitempty" doc:"the order is one that somebody chose"`
+	Kinds    []flow.Alone  `json:"kinds" doc:"what may go on by itself"`
+}
+
+// BracketView is a preparation over the pieces that share it.
+type BracketView struct {
+	Name   string  `json:"name"`
+	From   float64 `json:"from" doc:"minutes from now"`
+	To     float64 `json:"to" doc:"minutes from now"`
+	Pieces int     `json:"pieces" doc:"that need it"`
+}
+
+// AloneView is something that goes on by itself.
+type AloneView struct {
+	ID    record.ID `json:"id"`
+	What  string    `json:"what"`
+	Note  string    `json:"note,omitempty"`
+	Since time.Time `json:"since"`
+	Until time.Time `json:"until"`
+	Over  bool      `json:"over" doc:"its time is over: it is to be seen to"`
+	Then  string    `json:"then,omitempty" doc:"what is done then"`
+	By    string    `json:"by"`
+}
+
+// WaitView is what waits for the owner.
+type WaitView struct {
+	Title  string `json:"title"`
+	Detail string `json:"detail"`
+}
+
+// DoneView is a piece that is done.
+type DoneView struct {
+	Title string    `json:"title"`
+	By    string    `json:"by"`
+	At    time.Time `json:"at"`
+}
+
+// OwnView is an order that somebody chose.
+type OwnView struct {
+	By    string `json:"by"`
+	Moved string `json:"moved" doc:"what they moved, by its title"`
+	Why   string `json:"why,omitempty"`
+}
+
+// Of is a job as one thread. stood is the order that is on the screen it is asked for: what need
+// not move stays.
+func Of(s *record.Sheet, leaving Leaving, stood []string) (Thread, error) {
+	obstacles, begun := leaving(s)
+	pieces := piecesOf(s, obstacles, begun)
+	t := Thread{Now: s.Now, Brackets: []BracketView{}, Alone: record.Some(running(s)), Waits: []WaitView{},
+		Done: done(s), Pieces: []PieceView{}, Kinds: record.Some(s.Book.Alone)}
+	for _, o := range obstacles {
+		if o.Waits {
+			t.Waits = append(t.Waits, WaitView{o.Title, o.Detail})
+		}
+	}
+	j := job(s, pieces)
+	o, own, err := ordered(s, j, stood)
+	if err != nil {
+		return t, fmt.Errorf("putting the job in order: %w", err)
+	}
+	t.Own = own
+	if own != nil {
+		for _, p := range pieces {
+			if p.ID == own.Moved {
+				own.Moved = p.Title
+			}
+		}
+	}
+	for _, step := range o.Steps {
+		p := *find(pieces, step.Piece)
+		p.place(s, step, pieces, t.Pieces)
+		t.Pieces = append(t.Pieces, p)
+	}
+	for _, b := range o.Brackets {
+		if need, known := s.Book.Prerequisite(b.Preparation); known && len(b.Pieces) > 1 {
+			t.Brackets = append(t.Brackets, BracketView{need.Name, b.From, b.To, len(b.Pieces)})
+		}
+	}
+	t.Finish, t.Early, t.Late = math.Round(o.Finish), math.Round(o.Early), math.Round(o.Late)
+	tellMoved(stood, t.Pieces)
+	return t, nil
+}
+
+// ordered is the order that somebody chose last, with what is new where it costs least, while it
+// can be; else the best.
+func ordered(s *record.Sheet, j order.Job, stood []string) (order.Order, *OwnView, error) {
+	e, chosen := Orders.Newest(s.Ledger)
+	if chosen != nil && chosen.Moved != "" {
+		if o, kept := follow(j, chosen.Pieces); kept {
+			return o, &OwnView{By: e.ByName, Moved: chosen.Moved, Why: chosen.Why}, nil
+		}
+		j.Stood = chosen.Pieces
+	} else {
+		j.Stood = stood
+	}
+	o, err := order.Plan(j)
+	return o, nil, err
+}
+
+// follow keeps an order of before: what is gone is left out, what is new goes where it costs least.
+func follow(j order.Job, chosen []string) (order.Order, bool) {
+	there := map[string]order.Piece{}
+	for _, p := range j.Pieces {
+		there[p.ID] = p
+	}
+	stands := slices.DeleteFunc(slices.Clone(chosen), func(id string) bool { _, is := there[id]; return !is })
+	so := order.Job{Preparations: j.Preparations, Walk: j.Walk}
+	in := func(ids []string) {
+		so.Pieces = so.Pieces[:0]
+		for _, id := range ids {
+			p := there[id]
+			p.After = slices.DeleteFunc(slices.Clone(p.After), func(a order.After) bool {
+				return !slices.Contains(ids, a.Piece)
+			})
+			so.Pieces = append(so.Pieces, p)
+		}
+	}
+	in(stands)
+	o, err := order.InOrder(so, stands)
+	for _, p := range j.Pieces {
+		if err != nil || slices.Contains(stands, p.ID) {
+			continue
+		}
+		before := slices.Clone(stands)
+		in(append(stands, p.ID))
+		if o, _, err = order.Insert(so, before, p.ID); err == nil {
+			stands = stands[:0]
+			for _, step := range o.Steps {
+				stands = append(stands, step.Piece)
+			}
+		}
+	}
+	return o, err == nil
+}
+
+// place writes down where a piece came to stand, and why.
+func (p *PieceView) place(s *record.Sheet, step order.Step, all, before []PieceView) {
+	p.From, p.To, p.Minute = step.From, step.To, int(math.Round(step.Saves))
+	names := func(ids []string) []string {
+		said := []string{}
+		for _, id := range ids {
+			if need, known := s.Book.Prerequisite(id); known {
+				said = append(said, need.Name)
+			}
+		}
+		return said
+	}
+	p.Makes, p.Undo, p.Why = names(step.Makes), names(step.Undo), []string{}
+	for _, id := range step.With {
+		if need, known := s.Book.Prerequisite(id); known {
+			p.Why = append(p.Why, fmt.Sprintf("%s: shared with what stands before, which saves %d min",
+				need.Name, need.Minutes))
+		}
+	}
+	switch {
+	case p.tells && p.Mark == wear.Unsafe:
+		p.Why = append(p.Why, "What can throw the rider is told before anything goes on")
+	case p.tells && len(before) < len(all)-1:
+		p.Why = append(p.Why, "Early: it may change what the owner is asked")
+	}
+	// Of what it waits for, the nearest that is done before it.
+	for i := len(before) - 1; i >= 0; i-- {
+		if why, waits := comesAfter(s, p, &before[i]); waits {
+			p.Why = append(p.Why, why)
+			return
+		}
+	}
+	// Else what waits for it.
+	for i := range all {
+		if why, waits := comesAfter(s, &all[i], p); waits && p.rank == works && all[i].rank == works {
+			p.Why = append(p.Why, "Before “"+all[i].Title+"”: "+why)
+			return
+		}
+	}
+}
+
+// tellMoved says which pieces are new, and which stand behind one that stood behind them.
+func tellMoved(stood []string, now []PieceView) {
+	furthest := -1
+	for i := range now {
+		at := slices.Index(stood, now[i].ID)
+		switch {
+		case len(stood) == 0:
+		case at < 0:
+			now[i].Fresh = "new"
+		case at < furthest:
+			now[i].Fresh = "moved"
+		}
+		furthest = max(furthest, at)
+	}
+}
+
+// running is what goes on by itself, that which is over first.
+func running(s *record.Sheet) (list []AloneView) {
+	for e, in := range Alones.All(s.Ledger) {
+		if _, over := Overs.Last(s.Ledger, func(o *AloneOver) bool { return s.Current(o.Alone) == e.ID }); over != nil {
+			continue
+		}
+		v := AloneView{ID: e.ID, What: in.What, Note: in.Note, Since: e.At,
+			Until: e.At.Add(time.Duration(in.Minutes) * time.Minute), By: e.ByName}
+		v.Over = !s.Now.Before(v.Until)
+		if i := slices.IndexFunc(s.Book.Alone, func(a flow.Alone) bool { return a.ID == in.What }); i >= 0 {
+			v.What, v.Then = s.Book.Alone[i].Name, s.Book.Alone[i].Then
+		}
+		list = append(list, v)
+	}
+	slices.SortStableFunc(list, func(a, b AloneView) int { return a.Until.Compare(b.Until) })
+	return list
+}
+
+// done is the agreed work that is done.
+func done(s *record.Sheet) []DoneView {
+	list := []DoneView{}
+	for _, i := range agree.Proposals.Of(s) {
+		if i.Work != nil && i.WorkAt != nil {
+			list = append(list, DoneView{i.Item.Title, i.WorkBy, *i.WorkAt})
+		}
+	}
+	slices.SortStableFunc(list, func(a, b DoneView) int { return a.At.Compare(b.At) })
+	return list
+}

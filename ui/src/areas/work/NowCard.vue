@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import { useOpenJob, useWays } from '@/areas/job/open'
+import BikeDrawing from '@/drawing/BikeDrawing.vue'
+import { keys, useBenchKeys } from '@/parts/bench'
+import ConditionMark from '@/parts/ConditionMark.vue'
+import KeyCap from '@/parts/KeyCap.vue'
+import { useRouter } from 'vue-router'
+
+import type { Piece } from './thread'
+import WorkRow from './WorkRow.vue'
+
+/** One piece: what, why here, from which drawer, with which tools, what it asks for, how long it takes. */
+const props = defineProps<{ piece: Piece; place: number; locked: boolean; pieces: Piece[] }>()
+const emit = defineEmits<{ choose: [place: number]; found: [] }>()
+const { job, pen } = useOpenJob()
+const router = useRouter()
+const ways = useWays(() => job.value.job.id)
+
+const order = computed(() => props.pieces.map((p) => p.id))
+/** The drawing is the other way in: each piece where it is done. */
+const drawn = computed(() =>
+  props.pieces.flatMap((p) => (p.point ? [{ id: p.id, name: p.title, mark: p.mark, at: p.point }] : [])),
+)
+const item = computed(() => job.value.items.find((i) => i.id === props.piece.item))
+const guide = computed(() => job.value.guided.find((g) => g.id === props.piece.guide))
+/** Where one press leads. Work that nobody wrote steps for is done from what stands here. */
+const way = computed(() => {
+  const p = props.piece
+  if (p.stage === 'work' && !p.place && !p.item) return undefined // looked at once more, below
+  if (p.begun || !p.item) return ways.settle({ ...p, count: 1 })
+  return guide.value && ways.guide(guide.value)
+})
+const act = computed(() => (props.piece.begun ? 'Go on' : props.piece.act))
+
+const why = ref('')
+const putsOff = ref(false)
+/** Why it waits is asked for where the server wants to know. */
+const asked = computed(() => pen.fault.value?.field === 'why')
+watch(
+  () => props.piece.id,
+  () => {
+    putsOff.value = false
+    why.value = ''
+  },
+)
+async function later() {
+  const ordered = {
+    pieces: order.value,
+    moved: props.piece.id,
+    later: true,
+    why: why.value.trim() || undefined,
+  }
+  putsOff.value = !(await pen.record({ ordered }))
+}
+const first = () =>
+  pen.record({
+    ordered: {
+      pieces: [props.piece.id, ...order.value.filter((id) => id !== props.piece.id)],
+      moved: props.piece.id,
+    },
+  })
+
+useBenchKeys((key) => {
+  if (key === keys.go) {
+    if (!way.value || props.locked) return false
+    void router.push(way.value)
+  } else if (key === keys.on && !props.locked && order.value.length > 1) void later()
+  else if (key === keys.back && props.place) emit('choose', 0)
+  else if (/^[1-9]$/.test(key) && Number(key) < order.value.length) emit('choose', Number(key))
+  else return false
+  return true
+})
+</script>
+
+<template>
+  <section class="px-5 py-4" aria-labelledby="now-title">
+    <h2>{{ place ? `Then · ${place}` : 'Now' }}</h2>
+    <div class="mt-1 flex flex-wrap items-start gap-x-6 gap-y-3">
+      <div class="min-w-0 flex-1 basis-[320px]">
+        <h3 id="now-title" class="flex items-start gap-3 text-[26px] leading-tight font-[720] tracking-tight">
+          <ConditionMark class="mt-1.5" :mark="piece.mark" :size="22" /><span class="min-w-0">{{
+            piece.title
+          }}</span>
+        </h3>
+        <p v-for="w in piece.why" :key="w" class="mt-1 text-lg leading-snug text-soft">{{ w }}.</p>
+        <p v-if="!piece.why.length" class="mt-1 text-lg leading-snug text-soft">{{ piece.detail }}</p>
+        <dl class="mt-3 grid grid-cols-[96px_minmax(0,1fr)] gap-y-1.5">
+          <template v-if="piece.makes.length || piece.undo.length">
+            <dt class="text-soft">First</dt>
+            <dd>{{ [...piece.undo.map((u) => `${u}: back`), ...piece.makes].join(', ') }}</dd>
+          </template>
+          <template v-if="piece.drawers.length">
+            <dt class="text-soft">From</dt>
+            <dd>
+              <span v-for="d in piece.drawers" :key="d.what" class="block"
+                ><b class="figure">{{ d.bin || 'no place noted' }}</b> · {{ d.what }} ·
+                <span class="figure">{{ d.held }}</span> left</span
+              >
+            </dd>
+          </template>
+          <template v-if="item?.short?.length">
+            <dt class="text-soft">Short</dt>
+            <dd class="text-ochre">{{ item.short.join(', ') }}: too few in the drawers</dd>
+          </template>
+          <template v-if="piece.tools.length">
+            <dt class="text-soft">Tools</dt>
+            <dd>{{ piece.tools.join(', ') }}</dd>
+          </template>
+          <template v-if="piece.asks.length">
+            <dt class="text-soft">Asks for</dt>
+            <dd>{{ piece.asks.join(', ') }}</dd>
+          </template>
+          <dt class="text-soft">Usually</dt>
+          <dd>
+            <span class="figure">{{ Math.round(piece.minutes) }}</span> min{{ piece.here ? ' here' : '' }},
+            <span class="figure">{{ piece.low }}</span> to <span class="figure">{{ piece.high }}</span><span
+              v-if="piece.here"
+              class="text-soft"
+            >
+              · timed {{ piece.here }} times</span
+            >
+          </dd>
+        </dl>
+      </div>
+      <BikeDrawing
+        class="hidden h-[180px] w-[230px] shrink-0 sm:block"
+        :facts="job.bike.facts"
+        :points="drawn"
+        :chosen="piece.id"
+        :way="false"
+        title="The bike: press a place for what is to be done there"
+        @choose="(id) => emit('choose', order.indexOf(id))"
+      />
+    </div>
+    <div class="mt-4 flex flex-wrap items-center gap-2">
+      <RouterLink v-if="way && !locked" class="button min-h-14 px-6! text-lg" :class="'button-go'" :to="way"
+        >{{ act }} <KeyCap class="max-sm:hidden" of="go"
+      /></RouterLink>
+      <RouterLink v-else-if="way" class="button min-h-14" :to="way">Look at it</RouterLink>
+      <template v-if="!locked">
+        <button v-if="place" type="button" class="button min-h-14" :disabled="pen.busy.value" @click="first">
+          Do it now
+        </button>
+        <button
+          v-if="order.length > 1"
+          type="button"
+          class="button min-h-14"
+          :disabled="pen.busy.value"
+          @click="later"
+        >
+          Later <KeyCap class="max-sm:hidden" of="on" />
+        </button>
+        <button type="button" class="button min-h-14" @click="emit('found')">Found something else</button>
+      </template>
+      <button v-if="place" type="button" class="button button-quiet min-h-14" @click="emit('choose', 0)">
+        Back to now <KeyCap class="max-sm:hidden" of="back" />
+      </button>
+    </div>
+    <form v-if="putsOff && asked" class="mt-3 flex max-w-2xl flex-wrap gap-2" @submit.prevent="later">
+      <input
+        v-model="why"
+        class="input min-w-60 flex-1"
+        aria-label="Why it waits"
+        placeholder="why it waits"
+        autofocus
+      />
+      <button type="submit" class="button" :disabled="!why.trim()">It waits</button>
+    </form>
+    <ul v-if="item?.state === 'agreed'" class="mt-3 border-t border-rule">
+      <WorkRow :key="item.id" :item="item" :locked="locked" bare />
+    </ul>
+  </section>
+</template>
