@@ -27,8 +27,8 @@ bench: build ## speed as ratios measured in one run, sizes in bytes; PART=Diagno
 	node ui/bytes.mjs
 	$(if $(LONG),ORACLE=20000 $(GO) test ./internal/workshop -run NoUnsafeBike -timeout 3h -v)
 
-bench-short: ## what can be measured within two minutes: bearings, fits, fluids, chains, ear, job screen, bytes
-	$(MAKE) --no-print-directory bench PART='Bearings|Fit|Brakes|ChainLength|PracticeGears|Plucked|JobScreen'
+bench-short: ## what can be measured within two minutes: bearings, fits, fluids, chains, plans, ear, job screen, bytes
+	$(MAKE) --no-print-directory bench PART='Bearings|Fit|Brakes|ChainLength|Plan|PracticeGears|Plucked|JobScreen'
 
 weather := npx playwright test --project weather --no-deps
 

@@ -32,7 +32,8 @@ func TestSequences(t *testing.T) {
 		`there is no work "mo`:  func(s *flow.Sequence) { s.First = []string{"mo"} },
 		"is no prerequisite":    func(s *flow.Sequence) { s.First, s.Shut = nil, []string{"moon"} },
 		"made, and not undone":  func(s *flow.Sequence) { s.First, s.Shut, s.Then = nil, wheelOut, []string{"pads"} },
-		"or is undone, why, an": func(s *flow.Sequence) { s.Shut = wheelOut },
+		"or is undone, or that": func(s *flow.Sequence) { s.Shut = wheelOut },
+		"or that it is ridden":  func(s *flow.Sequence) { s.Rides = true },
 	} {
 		t.Run(says, func(t *testing.T) {
 			s := good
@@ -59,4 +60,7 @@ func TestWhatComesFirst(t *testing.T) {
 	assert.False(t, by)
 	assert.Equal(t, wheelOut, flow.Shut(all, "index"))
 	assert.Empty(t, flow.Shut(all, "chain"))
+	assert.Empty(t, flow.Rides(all, "index"))
+	all = append(all, flow.Sequence{Rides: true, Then: []string{"bed-in"}, Why: "all is tight"})
+	assert.Equal(t, "all is tight", flow.Rides(all, "bed-in"))
 }

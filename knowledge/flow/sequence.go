@@ -15,6 +15,7 @@ type Sequence struct {
 	End    string   `yaml:"end"`
 	First  []string `yaml:"first"` // work that is done before
 	Shut   []string `yaml:"shut"`  // prerequisites that are undone while
+	Rides  bool     `yaml:"rides"` // the bike is ridden for it: all that is tightened and tried comes before
 	Then   []string `yaml:"then"`  // this work is done
 	Why    string   `yaml:"why"`
 	Source string   `yaml:"source"`
@@ -25,8 +26,15 @@ func (s Sequence) Key() string { return s.ID }
 // Validate reports a sequence that says nothing, or that names work or a preparation there is not.
 // needs is what work is prepared with, and whether there is such work.
 func (s Sequence) Validate(needs func(work string) ([]string, bool), prerequisite func(string) bool) error {
-	if s.Why == "" || s.Source == "" || len(s.Then) == 0 || (len(s.First) == 0) == (len(s.Shut) == 0) {
-		return errors.New("a sequence needs what comes then, what comes first or is undone, why, and a source")
+	said := 0
+	for _, says := range []bool{len(s.First) > 0, len(s.Shut) > 0, s.Rides} {
+		if says {
+			said++
+		}
+	}
+	if s.Why == "" || s.Source == "" || len(s.Then) == 0 || said != 1 {
+		return errors.New("a sequence needs what comes then, what comes first or is undone, or that it is " +
+			"ridden, why, and a source")
 	}
 	for _, work := range s.First {
 		if _, known := needs(work); !known {
@@ -75,6 +83,16 @@ func Shut(all []Sequence, work string) (ids []string) {
 		}
 	}
 	return ids
+}
+
+// Rides is why a bike is ridden for work only when all else is done; "" where it is not ridden.
+func Rides(all []Sequence, work string) string {
+	for _, s := range all {
+		if s.Rides && slices.Contains(s.Then, work) {
+			return s.Why
+		}
+	}
+	return ""
 }
 
 // CheckRings reports work that comes before itself, by way of other work.

@@ -227,6 +227,9 @@ func itemPiece(s *record.Sheet, i *agree.ItemView) PieceView {
 		return p
 	}
 	p.op, p.End = o, o.End
+	if flow.Rides(s.Book.Sequences, o.ID) != "" {
+		p.rank = ridden
+	}
 	for _, id := range o.Needs {
 		if need, there := s.Book.Prerequisite(id); there {
 			p.Minutes -= float64(need.Minutes)
@@ -375,6 +378,9 @@ func comesAfter(s *record.Sheet, p, other *PieceView) (string, bool) {
 		return seq.Why, true
 	}
 	if p.rank > works && other.rank < p.rank {
+		if why := flow.Rides(s.Book.Sequences, p.op.ID); why != "" {
+			return why, true
+		}
 		return lastWhy[p.rank], true
 	}
 	return "", false

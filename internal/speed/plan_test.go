@@ -1,0 +1,126 @@
+package speed_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"testing"
+	"time"
+
+	"utensil/core/plan"
+	"utensil/knowledge"
+	"utensil/knowledge/flow"
+)
+
+// planned is work on a bike as it is to be put in order, in the order in which it was agreed.
+func planned(book *knowledge.Book, work []knowledge.Operation) plan.Job {
+	job := plan.Job{Walk: 0.5}
+	for _, p := range book.Prerequisites {
+		half := float64(p.Minutes) / 2
+		job.Preparations = append(job.Preparations, plan.Preparation{ID: p.ID, Make: half, Undo: half, With: p.With})
+	}
+	for _, o := range work {
+		one := plan.Piece{ID: o.ID, Minutes: float64(o.Minutes), Place: o.End, Open: o.Needs,
+			Shut: flow.Shut(book.Sequences, o.ID)}
+		for _, first := range work {
+			if _, by := flow.Before(book.Sequences, first.ID, o.ID); by && first.ID != o.ID {
+				one.After = append(one.After, plan.After{Piece: first.ID})
+			}
+		}
+		job.Pieces = append(job.Pieces, one)
+	}
+	return job
+}
+
+// walkedDown is a job in an order of its list: each piece as soon as what comes before it is done.
+func walkedDown(job plan.Job, list []string) []string {
+	var order []string
+	for len(order) < len(list) {
+		for _, id := range list {
+			i := slices.IndexFunc(job.Pieces, func(p plan.Piece) bool { return p.ID == id })
+			waits := slices.ContainsFunc(job.Pieces[i].After, func(a plan.After) bool {
+				return !slices.Contains(order, a.Piece)
+			})
+			if !slices.Contains(order, id) && !waits {
+				order = append(order, id)
+				break
+			}
+		}
+	}
+	return order
+}
+
+// eachAlone is the minutes of preparing when each piece is prepared and put back by itself, as it is sold.
+func eachAlone(job plan.Job) (sum float64) {
+	for _, p := range job.Pieces {
+		one, err := plan.Plan(plan.Job{Preparations: job.Preparations, Pieces: []plan.Piece{{ID: p.ID, Open: p.Open}}})
+		if err == nil {
+			sum += one.SetUp
+		}
+	}
+	return sum + job.Walk*float64(len(job.Pieces)-1)
+}
+
+// BenchmarkPlan puts a thousand made-up jobs in order, on all kinds of bike: the minutes that go into
+// preparations and walking, against the list as it was agreed, and against front to back.
+func BenchmarkPlan(b *testing.B) {
+	book, err := knowledge.Shipped()
+	if err != nil {
+		b.Fatal(err)
+	}
+	for b.Loop() {
+		roll := rand.New(rand.NewPCG(7, 28))
+		var againstList, againstFront []float64
+		var ours, list, front, alone, longest float64
+		for i := range 1000 {
+			job := planned(book, drawWork(book, book.Kinds[i%len(book.Kinds)], 3+roll.IntN(10), roll))
+			begun := time.Now()
+			o, err := plan.Plan(job)
+			if err != nil {
+				b.Fatal(err)
+			}
+			longest = max(longest, float64(time.Since(begun).Microseconds())/1000)
+			var agreed []string
+			for _, p := range job.Pieces {
+				agreed = append(agreed, p.ID)
+			}
+			ends := slices.Clone(agreed)
+			rank := map[string]int{"front": 0, "": 1, "rear": 2}
+			slices.SortStableFunc(ends, func(x, y string) int {
+				ox, _ := book.Operation(x)
+				oy, _ := book.Operation(y)
+				return rank[ox.End] - rank[oy.End]
+			})
+			l, err1 := plan.InOrder(job, walkedDown(job, agreed))
+			f, err2 := plan.InOrder(job, walkedDown(job, ends))
+			if err1 != nil || err2 != nil {
+				b.Fatal(err1, err2)
+			}
+			mine, theirs, rule := o.SetUp+o.Walked+o.Idle, l.SetUp+l.Walked+l.Idle, f.SetUp+f.Walked+f.Idle
+			ours, list, front, alone = ours+mine, list+theirs, front+rule, alone+eachAlone(job)
+			if theirs > 0 {
+				againstList = append(againstList, 1-mine/theirs)
+			}
+			if rule > 0 {
+				againstFront = append(againstFront, 1-mine/rule)
+			}
+		}
+		slices.Sort(againstList)
+		slices.Sort(againstFront)
+		fmt.Printf("plan: preparing and walking %.1f min a job, in the order agreed %.1f, front to back %.1f, each "+
+			"piece by itself %.1f; median saved %.0f %% and %.0f %% (aim: at least 15 %% under the list); "+
+			"longest answer %.0f ms\n",
+			ours/1000, list/1000, front/1000, alone/1000, 100*againstList[len(againstList)/2],
+			100*againstFront[len(againstFront)/2], longest)
+	}
+}
+
+// drawWork draws so many pieces of work that a kind of bike may have, in no order.
+func drawWork(book *knowledge.Book, kind knowledge.Kind, n int, roll *rand.Rand) (work []knowledge.Operation) {
+	for _, at := range roll.Perm(len(book.Operations)) {
+		if o := book.Operations[at]; o.When.Holds(kind.Facts) && len(work) < n {
+			work = append(work, o)
+		}
+	}
+	return work
+}
