@@ -127,24 +127,26 @@ func Insert(j Job, stands []string, found string) (Order, float64, error) {
 	return told, told.Finish - before.Finish, err
 }
 
-// Last moves a piece as far behind as it may stand: just before the first that comes after it, at any
-// remove. Nothing else moves. What is no piece stays where it is.
+// Last puts a piece off: it stands behind all that does not wait for it, and what waits for it comes
+// after, in the order in which it stood. What is no piece stays where it is.
 func Last(j Job, ids []string, moved string) []string {
 	b, err := lay(&j)
-	at := slices.Index(ids, moved)
-	piece := slices.IndexFunc(j.Pieces, func(p Piece) bool { return p.ID == moved })
-	if err != nil || at < 0 || piece < 0 {
+	index := func(id string) int {
+		return slices.IndexFunc(j.Pieces, func(p Piece) bool { return p.ID == id })
+	}
+	piece := index(moved)
+	if err != nil || piece < 0 {
 		return ids
 	}
-	rest := slices.Delete(slices.Clone(ids), at, at+1)
-	to := slices.IndexFunc(rest, func(id string) bool {
-		other := slices.IndexFunc(j.Pieces, func(p Piece) bool { return p.ID == id })
-		return other >= 0 && b.before[piece][other]
-	})
-	if to < 0 {
-		to = len(rest)
+	var others, waiting []string
+	for _, id := range ids {
+		if at := index(id); at >= 0 && (at == piece || b.before[piece][at]) {
+			waiting = append(waiting, id)
+		} else {
+			others = append(others, id)
+		}
 	}
-	return slices.Insert(rest, to, moved)
+	return append(others, waiting...)
 }
 
 // told goes through an order and writes down what happens when.

@@ -141,6 +141,16 @@ func TestAnOrderOfOnesOwnSaysWhyItCannotBe(t *testing.T) {
 	assert.InDelta(t, 10, o.Finish, 1e-9)
 }
 
+func TestAPieceIsPutOffWithWhatWaitsForIt(t *testing.T) {
+	job := bench()
+	job.Pieces = []plan.Piece{{ID: "bleed"}, {ID: "pads", After: []plan.After{{Piece: "bleed"}}}, {ID: "chain"},
+		{ID: "ride", After: []plan.After{{Piece: "pads"}, {Piece: "chain"}}}}
+	stood := []string{"bleed", "pads", "chain", "ride"}
+	assert.Equal(t, []string{"chain", "bleed", "pads", "ride"}, plan.Last(job, stood, "bleed"))
+	assert.Equal(t, []string{"bleed", "pads", "chain", "ride"}, plan.Last(job, stood, "chain"))
+	assert.Equal(t, stood, plan.Last(job, stood, "moon"))
+}
+
 // Found while the wheel is out anyway, a bearing costs its own minutes; after the wheel went home
 // it would cost six more.
 func TestWhatIsFoundGoesWhereItCostsLeast(t *testing.T) {

@@ -84,10 +84,7 @@ export async function openJob(page: Page, title: string) {
 /** openPiece opens a piece of the thread, where it is not the one that is to be done now. */
 export async function openPiece(page: Page, title: string | RegExp) {
   const open = page.getByRole('heading', { level: 3, name: title })
-  const row = page
-    .getByRole('region', { name: /^Then/ })
-    .getByRole('button', { name: title })
-    .first()
+  const row = page.getByRole('region', { name: /^Then/ }).getByRole('button', { name: title }).first()
   await open.or(row).first().waitFor()
   if (!(await open.isVisible())) await row.click()
   await expect(open).toBeVisible()

@@ -55,7 +55,7 @@ func (s *Server) declareJob() {
 		})
 	type planOf struct {
 		ID    record.ID `path:"id"`
-		Stood []string  `query:"stood" maxItems:"200" doc:"the order that is on the screen: what need not move stays"`
+		Stood []string  `query:"stood,explode" maxItems:"200" doc:"the order that is on the screen: what need not move stays"`
 	}
 	signed(s, "GET", "/api/jobs/{id}/plan", "plan", "A job as one thread: now, then, by itself",
 		func(ctx context.Context, _ actor, in *planOf) (plan.Thread, error) {

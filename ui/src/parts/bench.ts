@@ -32,6 +32,14 @@ export type BenchKey = keyof typeof keys
 export const caps: Partial<Record<BenchKey, string>> = { back: '⌫', found: '−' }
 
 /**
+ * Whether somebody walks the screen by Tab: then Enter presses what has the focus. After a finger or
+ * a mouse the focus is where it happened to be left, and Enter does what the button that shows it says.
+ */
+let walks = false
+document.addEventListener('keydown', (e) => e.key === 'Tab' && (walks = true), true)
+document.addEventListener('pointerdown', () => (walks = false), true)
+
+/**
  * useBenchKeys gives a run to one hand on a number pad. Keys go to the run unless something
  * else that takes typing has them. Return false from a handler to leave the key alone.
  */
@@ -45,8 +53,10 @@ export function useBenchKeys(handle: (key: string) => boolean) {
     const bench = on.closest('[data-bench]') !== null
     const typing = on.matches('input, textarea') || on.isContentEditable
     if ((typing && !bench) || on.matches('[role="listbox"]')) return
-    const pressed = on.matches('button, a, [role="menuitem"], [role="radio"]')
-    if (pressed && (event.key === 'Enter' || event.key === ' ')) return
+    const chooses = on.matches('[role="menuitem"], [role="radio"]')
+    const pressed = on.matches('button, a')
+    if (event.key === ' ' && (pressed || chooses)) return
+    if (event.key === 'Enter' && (chooses || (pressed && walks))) return
     if (document.querySelector('[aria-modal="true"]')) return
     if (handle(event.key)) event.preventDefault()
   })

@@ -14,7 +14,7 @@ import { type Thread, useMinutes } from './thread'
 const props = defineProps<{ thread: Thread; locked: boolean }>()
 const { pen } = useOpenJob()
 const { clock } = useTimes()
-const { away } = useMinutes()
+const { away, over } = useMinutes()
 const leaving = ref(false)
 const what = ref('')
 const minutes = ref(0)
@@ -40,13 +40,13 @@ async function leave() {
     <h2 id="by-itself">By itself</h2>
     <ul aria-live="polite">
       <li v-for="a in thread.alone" :key="a.id" class="flex items-start gap-3 border-b border-rule py-2">
-        <ConditionMark :mark="away(a.until) <= 0 ? 'due' : 'watch'" />
+        <ConditionMark :mark="over(a) ? 'due' : 'watch'" />
         <span class="min-w-0 flex-1 leading-tight">
           <span class="block"
             >{{ a.what }}<template v-if="a.note">: {{ a.note }}</template></span
           >
-          <span class="text-[13.5px]" :class="away(a.until) <= 0 ? 'text-ochre' : 'text-soft'"
-            ><template v-if="away(a.until) <= 0"
+          <span class="text-[13.5px]" :class="over(a) ? 'text-ochre' : 'text-soft'"
+            ><template v-if="over(a)"
               >over since {{ clock(a.until) }}{{ a.then ? `. ${a.then}` : '' }}</template
             ><template v-else
               >over in {{ Math.ceil(away(a.until)) }} min, at {{ clock(a.until) }}</template

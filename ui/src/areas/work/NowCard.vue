@@ -68,6 +68,8 @@ useBenchKeys((key) => {
     void router.push(way.value)
   } else if (key === keys.on && !props.locked && order.value.length > 1) void later()
   else if (key === keys.back && props.place) emit('choose', 0)
+  else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
+  else if (key === 'ArrowUp' && props.place) emit('choose', props.place - 1)
   else if (/^[1-9]$/.test(key) && Number(key) < order.value.length) emit('choose', Number(key))
   else return false
   return true

@@ -15,7 +15,7 @@ const props = defineProps<{ thread: Thread; promised?: string; chosen?: string }
 const emit = defineEmits<{ choose: [id: string] }>()
 const id = useId()
 const { clock, dayAndClock } = useTimes()
-const { now, away } = useMinutes()
+const { now, away, over } = useMinutes()
 const box = useTemplateRef('box')
 const { width } = useElementSize(box)
 
@@ -176,8 +176,8 @@ const label = computed(
           :y="lanesFrom + i * 24"
           :width="Math.max(4, x(away(a.until)) - x(away(a.since)))"
           height="14"
-          :fill="`url(#${id}-${away(a.until) <= 0 ? 'due' : 'watch'})`"
-          :stroke="away(a.until) <= 0 ? 'var(--color-ochre)' : 'var(--color-faint)'"
+          :fill="`url(#${id}-${over(a) ? 'due' : 'watch'})`"
+          :stroke="over(a) ? 'var(--color-ochre)' : 'var(--color-faint)'"
         />
         <text
           :x="x(away(a.until)) + 8"

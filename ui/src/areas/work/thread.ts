@@ -36,5 +36,8 @@ export function useThread() {
 /** useMinutes says how many minutes of now a moment is away; the clock goes on. */
 export function useMinutes() {
   const now = useNow({ interval: 10_000 })
-  return { now, away: (at: string) => (new Date(at).getTime() - now.value.getTime()) / 60_000 }
+  const away = (at: string) => (new Date(at).getTime() - now.value.getTime()) / 60_000
+  /** Its time is over: the clock goes on here between two answers of the server. */
+  const over = (a: Thread['alone'][number]) => a.over || new Date(a.until) <= now.value
+  return { now, away, over }
 }

@@ -1,0 +1,75 @@
+import { expect } from '@playwright/test'
+
+import { expectSound, openJob, pick, signIn, stage, test, written } from './bench'
+
+test('a job is one thread: now, then and by itself, by keyboard, and two mechanics see the same', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, 'Tomas Brandvold')
+  await openJob(page, 'Bracken Sapling')
+  await stage(page, 'Work').click()
+  await expect(
+    page.getByRole('img', { name: /pieces from now, about \d+ minutes; over between/ }),
+  ).toBeVisible()
+  const now = page.getByRole('heading', { level: 3 })
+  const then = page.getByRole('region', { name: /^Then/ })
+  await expect(now).toHaveText(/Bleed (front|rear) brake/)
+  await expect(page.getByText(/wheel out and in: once, for 2/i).first()).toBeVisible()
+  await expectSound(page, 'The thread')
+  const first = await now.innerText()
+  const second = then.getByRole('button').first()
+  const title = ((await second.innerText()).split('\n')[0] ?? '').replace(/^\d+\s*/, '')
+
+  await page.keyboard.press('1')
+  await expect(now).toHaveText(title)
+  await page.keyboard.press('Backspace')
+  await expect(now).toHaveText(first)
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/brakes/)
+  await page.goBack()
+  await expect(now).toHaveText(first)
+
+  // Put off, it goes behind what does not wait for it; the other tablet has the same order at once.
+  const other = await (await browser.newContext()).newPage()
+  await signIn(other, 'Ida Oyelaran')
+  await openJob(other, 'Bracken Sapling')
+  await stage(other, 'Work').click()
+  await expect(other.getByRole('heading', { level: 3 })).toHaveText(first)
+  await page.keyboard.press('+')
+  await expect(then).toContainText('In an order that Tomas Brandvold chose')
+  await expect(now).not.toHaveText(first)
+  await expect(then).not.toContainText('new ·') // what stood is known for what it is
+  await expect(other.getByRole('region', { name: /^Then/ })).toContainText(
+    'In an order that Tomas Brandvold chose',
+  )
+  await expect(other.getByRole('heading', { level: 3 })).toHaveText(await now.innerText())
+  await other.context().close()
+
+  // An order that cannot be says why, and moves nothing.
+  const rows = then.getByRole('listitem')
+  await expect(rows.nth(2)).toContainText(/Replace (front|rear) disc pads/)
+  await rows.nth(2).dragTo(rows.nth(1))
+  await expect(page.getByRole('alert')).toContainText(/“Replace \w+ disc pads” comes after “Bleed \w+ brake”/)
+  await expect(page.getByRole('alert')).toContainText('new pads and a clean rotor come after')
+  await written(page, then.getByRole('button', { name: 'Back to the best order' }))
+  await expect(then).not.toContainText('In an order that')
+})
+
+test('what goes on by itself has its time, and is seen to', async ({ page }) => {
+  await signIn(page, 'Tomas Brandvold')
+  await openJob(page, 'Osier Carrier')
+  await stage(page, 'Work').click()
+  const alone = page.getByRole('region', { name: 'By itself' })
+  await alone.getByRole('button', { name: 'Leave something to itself' }).click()
+  await expect(alone.getByRole('button', { name: 'It goes on' })).toBeDisabled()
+  await pick(alone.getByRole('button', { name: /^What/ }), /In the parts washer/)
+  await expect(alone.getByLabel(/Minutes until/)).toHaveValue('15')
+  await alone.getByLabel('What lies in it').fill('chain and sprockets')
+  await written(page, alone.getByRole('button', { name: 'It goes on' }))
+  await expect(alone.getByRole('listitem')).toContainText('In the parts washer: chain and sprockets')
+  await expect(alone.getByRole('listitem')).toContainText(/over in 1[45] min, at \d\d:\d\d/)
+  await page.reload()
+  await written(page, alone.getByRole('button', { name: /^Seen to/ }))
+  await expect(alone.getByRole('listitem')).toHaveCount(0)
+})
