@@ -39,9 +39,10 @@ var (
 // Leaving is what stands before the door, and what was begun.
 type Leaving func(*record.Sheet) ([]record.Obstacle, []record.Begun)
 
-// Subject is the plan of a job. It puts nothing before the door: an order cannot make a bike safe.
+// Subject is the plan of a job. An order of pieces makes no bike safe and puts nothing before the
+// door; what goes on by itself does, until somebody has seen to it: parts lie in it, glue is wet.
 func Subject(leaving Leaving) record.Subject {
-	return record.Subject{Checks: []record.Check{
+	return record.Subject{Obstacles: goingOn, Checks: []record.Check{
 		Orders.Checked(func(s *record.Sheet, in Ordered) (*Ordered, error) {
 			obstacles, begun := leaving(s)
 			return checkOrdered(s, piecesOf(s, obstacles, begun), in)
@@ -92,6 +93,19 @@ func putOff(in *Ordered, pieces []PieceView) error {
 		return record.Refuse("why", "It is unsafe as it is: say why it waits.")
 	}
 	return nil
+}
+
+// goingOn is what goes on by itself, as it stands before the door.
+func goingOn(s *record.Sheet) (list []record.Obstacle) {
+	for _, a := range running(s) {
+		o := record.Obstacle{Title: a.What, Mark: wear.Open, Stage: record.StageWork, Target: string(a.ID),
+			Detail: "goes on by itself until " + s.Local(a.Until).Format("15:04")}
+		if a.Over {
+			o.Mark, o.Detail = wear.Watch, "over, and nobody has seen to it"
+		}
+		list = append(list, o)
+	}
+	return list
 }
 
 func find(pieces []PieceView, id string) *PieceView {

@@ -105,8 +105,15 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 			add(itemPiece(s, &items[i]))
 		}
 	}
+	alone := running(s)
 	for _, o := range leaving {
 		id, r := kindOf(o)
+		if i := slices.IndexFunc(alone, func(a AloneView) bool { return string(a.ID) == o.Target }); i >= 0 {
+			if !alone[i].Over {
+				continue // it is no work yet
+			}
+			o.Title, o.Detail = "See to it: "+words.Lower(alone[i].What), alone[i].Then
+		}
 		if id == "" {
 			continue
 		}

@@ -186,19 +186,28 @@ func TestWhatGoesOnByItself(t *testing.T) {
 	assert.Contains(t, told.Alone[1].Then, "oil what the washer stripped")
 	assert.WithinDuration(t, told.Now.Add(15*time.Minute), told.Alone[1].Until, time.Minute)
 	assert.False(t, told.Alone[0].Over)
+	before := func(what string) bool {
+		return slices.ContainsFunc(s.Rules.Leaving(s.Lay()), func(o record.Obstacle) bool { return o.Title == what })
+	}
+	assert.True(t, before("In the parts washer"), "a bike does not leave its parts in the washer")
+	assert.NotContains(t, strings.Join(titles(told), " "), "washer", "and it is no work while it goes on")
+	late, err := plan.Of(record.Lay(*s.Record, s.Book, time.Now().Add(time.Hour), record.Learnt{}),
+		func(x *record.Sheet) ([]record.Obstacle, []record.Begun) { return s.Rules.Leaving(x), nil }, nil)
+	require.NoError(t, err)
+	assert.Contains(t, titles(late), "See to it: in the parts washer")
 
 	s.Do(plan.Overs.Says(plan.AloneOver{Alone: washer}))
 	assert.Len(t, threadOf(t, s).Alone, 1)
+	assert.False(t, before("In the parts washer"))
 	s.Refused(plan.Overs.Says(plan.AloneOver{Alone: washer}), "alone", "somebody has seen to it")
 	s.Refused(plan.Alones.Says(plan.LeftAlone{What: "washer"}), "minutes", "1 to 2880")
 }
 
-// A plan is no work: it changes nothing of what stands before the door.
+// An order is no work: it changes nothing of what stands before the door.
 func TestAPlanOpensNoDoor(t *testing.T) {
 	s := bench(t, "pads-disc-front")
 	before := s.Rules.Leaving(s.Lay())
 	order := ids(threadOf(t, s))
 	s.Do(plan.Orders.Says(plan.Ordered{Pieces: order, Moved: order[0]}))
-	s.Do(plan.Alones.Says(plan.LeftAlone{What: "washer", Minutes: 15}))
 	assert.Equal(t, before, s.Rules.Leaving(s.Lay()))
 }

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import { useOpenJob, usePart } from '@/areas/job/open'
+import NextPiece from '@/areas/work/NextPiece.vue'
 import { keys, useBenchKeys } from '@/parts/bench'
 import ChanceRule from '@/parts/ChanceRule.vue'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -181,14 +182,12 @@ const turn = computed(() => {
             Signed by {{ bench.signed.by }}, {{ dayAndClock(bench.signed.at)
             }}{{ bench.signed.ridden ? ', and ridden' : '' }}.
           </p>
-          <button
-            v-if="bench.signed.ridden && !locked"
-            type="button"
-            class="button button-quiet mt-2 -ml-2"
-            @click="emit('anew')"
-          >
-            Index it anew
-          </button>
+          <div v-if="bench.signed.ridden && !locked" class="mt-2 flex flex-wrap gap-2">
+            <NextPiece />
+            <button type="button" class="button button-quiet min-h-14" @click="emit('anew')">
+              Index it anew
+            </button>
+          </div>
           <div v-else class="mt-2 flex flex-wrap gap-2">
             <button type="button" class="button button-go min-h-14" :disabled="!mine" @click="ridden">
               Ridden: every gear holds under load

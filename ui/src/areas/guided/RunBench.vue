@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
+import NextPiece from '@/areas/work/NextPiece.vue'
 import { keys, useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
 import AnswerButton from '@/parts/AnswerButton.vue'
@@ -189,7 +190,7 @@ useBenchKeys((key) => {
         <RouterLink class="button min-h-16" :to="back">{{
           braked ? 'Back to the brakes' : 'Back to the work'
         }}</RouterLink>
-        <RouterLink class="button min-h-16" :to="{ name: 'job-verify' }">To the torque run</RouterLink>
+        <NextPiece v-if="!run.item" class="min-h-16" />
       </div>
     </template>
     <div v-if="found" class="mt-3 border-l-4 border-petrol pl-3">

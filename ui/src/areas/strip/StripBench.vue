@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
+import NextPiece from '@/areas/work/NextPiece.vue'
 import { keys, useBenchKeys } from '@/parts/bench'
 import FoldBox from '@/parts/FoldBox.vue'
 import KeyCap from '@/parts/KeyCap.vue'
@@ -63,10 +64,11 @@ useBenchKeys((key) => {
         <PartBench v-if="here" :strip="strip" :part="here" :locked="locked" @moved="chosen = undefined" />
         <section v-else-if="strip.done" class="bg-paper px-5 py-4" aria-label="Whole">
           <h2 class="text-[22px]! font-[680]! text-ink!">Everything is back, and nothing is left over.</h2>
-          <p class="my-2 text-lg">What was undone is torqued now, in the order of the run.</p>
-          <RouterLink class="button button-go min-h-14 text-lg" :to="{ name: 'job-verify' }"
-            >To the torque run</RouterLink
-          >
+          <p class="my-2 text-lg">What was undone is torqued in the run, at the end.</p>
+          <p class="flex flex-wrap gap-2">
+            <NextPiece />
+            <RouterLink class="button min-h-14" :to="{ name: 'job-verify' }">To the torque run</RouterLink>
+          </p>
         </section>
       </div>
     </div>

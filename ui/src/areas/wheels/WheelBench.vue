@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useOpenJob } from '@/areas/job/open'
+import NextPiece from '@/areas/work/NextPiece.vue'
 import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -180,9 +181,12 @@ const more = computed(() => props.bench.read.includes('tension'))
           </p>
           <p v-if="bench.signed.note" class="mt-1">{{ bench.signed.note }}</p>
           <p class="text-soft">Signed by {{ bench.signed.by }}, {{ dayAndClock(bench.signed.at) }}.</p>
-          <button v-if="!locked" type="button" class="button button-quiet mt-2 -ml-2" @click="emit('anew')">
-            On the stand anew
-          </button>
+          <div v-if="!locked" class="mt-2 flex flex-wrap gap-2">
+            <NextPiece />
+            <button type="button" class="button button-quiet min-h-14" @click="emit('anew')">
+              On the stand anew
+            </button>
+          </div>
         </template>
         <ReadPanel
           v-else-if="mode === 'read'"
