@@ -3,6 +3,7 @@ package plan
 import (
 	"errors"
 	"slices"
+	"strings"
 
 	order "utensil/core/plan"
 	"utensil/core/wear"
@@ -73,7 +74,8 @@ func checkOrdered(s *record.Sheet, pieces []PieceView, in Ordered) (*Ordered, er
 	case errors.As(err, &unfit):
 		p, waits := find(pieces, unfit.Piece), find(pieces, unfit.Waits)
 		why, _ := comesAfter(s, p, waits)
-		return nil, record.Refuse("pieces", "“%s” comes after “%s”. %s.", p.Title, waits.Title, why)
+		return nil, record.Refuse("pieces", "“%s” comes after “%s”. %s.",
+			strings.Trim(p.Title, "“”"), strings.Trim(waits.Title, "“”"), why)
 	case err != nil:
 		return nil, &record.Problem{Kind: record.Stale, Title: "The pieces have changed meanwhile",
 			Detail: "Something was found or done on another tablet. The list is shown as it is now: move it there."}
