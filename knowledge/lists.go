@@ -115,7 +115,7 @@ func worked() []list {
 			func(b *Book) *[]Operation { return &b.Operations }, (*Book).validateOperation).rests(),
 		listOf("sequences", "Which work comes before which, and what is undone while it is done",
 			func(b *Book) *[]flow.Sequence { return &b.Sequences }, (*Book).validateSequence).
-			andAll(whole(func(b *Book) error { return flow.CheckRings(b.Sequences) })),
+			andAll(whole((*Book).validateSequences)),
 		listOf("alone", "What goes on by itself while hands are elsewhere, and what is done then",
 			func(b *Book) *[]flow.Alone { return &b.Alone }, on(flow.Alone.Validate)),
 		listOf("bedding", "Schemes of bedding brakes in",

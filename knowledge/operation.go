@@ -47,19 +47,27 @@ func (b *Book) Loosens(o Operation, holds func(bike.Condition) bool) []string {
 		}
 	}
 	take(o.Besides)
+	for _, id := range b.allNeeds(o) {
+		p, _ := b.Prerequisite(id)
+		joints = append(joints, p.Touches...)
+		take(p.Besides)
+	}
+	slices.Sort(joints)
+	return b.Hanging(slices.Compact(joints), holds)
+}
+
+// allNeeds are the prerequisites of work, and those that they need themselves.
+func (b *Book) allNeeds(o Operation) []string {
 	needs := slices.Clone(o.Needs)
 	for i := 0; i < len(needs); i++ {
 		p, _ := b.Prerequisite(needs[i])
-		joints = append(joints, p.Touches...)
-		take(p.Besides)
 		for _, with := range p.With {
 			if !slices.Contains(needs, with) {
 				needs = append(needs, with)
 			}
 		}
 	}
-	slices.Sort(joints)
-	return b.Hanging(slices.Compact(joints), holds)
+	return needs
 }
 
 // Prerequisite is done once, however many operations need it.

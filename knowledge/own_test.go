@@ -67,6 +67,21 @@ func TestAPointSaysItsPlaceInTheRoutes(t *testing.T) {
 	}
 }
 
+// Work that rides the bike says so, whoever wrote the sequences; a preparation at second remove counts.
+func TestSequencesFitTheWork(t *testing.T) {
+	for says, text := range map[string]string{
+		"the bike is ridden":      "id: ridden-when-all-is-tight, rides: true, then: [bed-in-front]",
+		"is ridden for, and cann": "id: x, first: [bed-in-front], then: [index-gears]",
+		"made, and not undone":    "id: x, shut: [front-wheel-out], then: [headset-bearings]",
+		"comes before itself":     "id: x, first: [index-gears], then: [replace-chain]",
+	} {
+		t.Run(says, func(t *testing.T) {
+			_, err := knowledge.Layered(knowledge.Texts{"sequences.yaml": "- {" + text + ", why: w, source: s}"})
+			assert.ErrorContains(t, err, says)
+		})
+	}
+}
+
 func TestOperationsFitTogether(t *testing.T) {
 	for name, c := range map[string]struct{ text, says string }{
 		"needs nothing known": {"- {id: o, title: O, minutes: 5, needs: [saddle-off]}",

@@ -60,11 +60,23 @@ func (b *Book) validateRoute(r Route) error {
 func (b *Book) validateSequence(s flow.Sequence) error {
 	return s.Validate(func(work string) ([]string, bool) {
 		o, known := b.Operation(work)
-		return o.Needs, known
+		return b.allNeeds(o), known
 	}, func(id string) bool {
 		_, known := b.Prerequisite(id)
 		return known
 	})
+}
+
+// validateSequences proves them together, and that work whose guided work rides the bike says so.
+func (b *Book) validateSequences() error {
+	rides := func(state string) bool { s, _ := find(b.States, state); return s.Tried != "" }
+	for _, p := range b.Procedures {
+		ride := func(s procedure.Step) bool { return slices.ContainsFunc(s.Does, rides) }
+		if p.Operation != "" && slices.ContainsFunc(p.Steps, ride) && flow.Rides(b.Sequences, p.Operation) == "" {
+			return fmt.Errorf("in “%s” the bike is ridden: %s is said to ride under sequences", p.Name, p.Operation)
+		}
+	}
+	return flow.Check(b.Sequences)
 }
 
 // validateVariants proves that a fastener of several kinds is one of them on every bike where its

@@ -217,10 +217,13 @@ func (b *board) spread(finish float64) (early, late float64) {
 	}
 	// The sum of what is spread so is again nearly spread so (Fenton and Wilkinson).
 	s2 := math.Log(1 + variance/(mean*mean))
-	middle, wide := math.Log(mean)-s2/2, tenth*math.Sqrt(s2)
-	rest := finish - usual
-	return rest + math.Exp(middle-wide), rest + math.Exp(middle+wide)
+	early, late = Tenths(math.Exp(math.Log(mean)-s2/2), math.Sqrt(s2))
+	return finish - usual + early, finish - usual + late
 }
 
-// tenth is the quantile of the normal distribution that one in ten lies beyond.
-const tenth = 1.2815515655446004
+// Tenths are the minutes that one piece in ten stays under, and that one in ten goes over, of what
+// usually takes so long, spread by so much.
+func Tenths(minutes, spread float64) (low, high float64) {
+	const beyond = 1.2815515655446004 // quantile of the normal distribution that one in ten lies beyond
+	return minutes * math.Exp(-beyond*spread), minutes * math.Exp(beyond*spread)
+}

@@ -35,7 +35,7 @@ type Preparation struct {
 	ID   string
 	Make float64  // minutes
 	Undo float64  // minutes
-	With []string // preparations that are made before it, and undone after: a fork is out without its wheel
+	With []string // that are made before it, and undone after: no fork is out with its wheel
 }
 
 // Job is what is to be put in order.
@@ -51,9 +51,9 @@ type Job struct {
 // most preparations a job may have: each is a bit.
 const most = 64
 
-// What an hour earlier a piece that tells is worth, and what a pair that changes its order costs,
-// in minutes. A quote that changes late loses the owner's answer, which is dearer than a walk; a
-// plan that turns over with every find is not believed.
+// What each minute costs that a piece which tells comes later, and what a pair that changes its order
+// costs, in minutes (our own judgement). A quote that changes late loses the owner's answer, which is
+// dearer than a walk; a plan that turns over with every find is not believed.
 const (
 	early = 0.15
 	calm  = 0.05

@@ -324,7 +324,14 @@ func TestEveryNeedIsRespected(t *testing.T) {
 
 func TestLessWorkNeverEndsLater(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
+		// Where something is waited for within an order it may: a piece that wants the wheel home has it put
+		// back during the wait, which is else done after it.
 		job := generated(t, 7)
+		for i := range job.Pieces {
+			for k := range job.Pieces[i].After {
+				job.Pieces[i].After[k].Over = false
+			}
+		}
 		all, err := plan.Plan(job)
 		require.NoError(t, err)
 		gone := rapid.SampledFrom(job.Pieces).Draw(t, "gone").ID

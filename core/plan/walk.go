@@ -41,7 +41,8 @@ func (b *board) step(s state, at int, over []float64) state {
 }
 
 // change makes what is needed and undoes what is forbidden, with what goes with it, and says how
-// long that takes. What is needed by nobody yet stays as it is: the next may need it.
+// long that takes. What is needed by nobody yet stays as it is, through a wait as well: the next may
+// need it.
 func (b *board) change(made *set, open, shut set) (minutes float64) {
 	if shut&*made == 0 && made.has(open) {
 		return 0

@@ -45,9 +45,16 @@ func TestSequences(t *testing.T) {
 
 func TestNoWorkComesBeforeItself(t *testing.T) {
 	ring := []flow.Sequence{{First: []string{"a"}, Then: []string{"b"}}, {First: []string{"b"}, Then: []string{"c"}}}
-	require.NoError(t, flow.CheckRings(ring))
+	require.NoError(t, flow.Check(ring))
 	ring = append(ring, flow.Sequence{First: []string{"c"}, Then: []string{"a"}})
-	assert.ErrorContains(t, flow.CheckRings(ring), "comes before itself")
+	assert.ErrorContains(t, flow.Check(ring), "comes before itself")
+}
+
+func TestNothingWaitsForARide(t *testing.T) {
+	rides := flow.Sequence{Rides: true, Then: []string{"bed-in", "lapping"}, Why: "all is tight"}
+	require.NoError(t, flow.Check([]flow.Sequence{rides, {First: []string{"lapping"}, Then: []string{"bed-in"}}}))
+	assert.ErrorContains(t, flow.Check([]flow.Sequence{rides, {ID: "x", First: []string{"bed-in"},
+		Then: []string{"index"}}}), "x: bed-in is ridden for, and cannot come before index")
 }
 
 func TestWhatComesFirst(t *testing.T) {

@@ -24,7 +24,7 @@ type Sequence struct {
 func (s Sequence) Key() string { return s.ID }
 
 // Validate reports a sequence that says nothing, or that names work or a preparation there is not.
-// needs is what work is prepared with, and whether there is such work.
+// needs is all that work is prepared with, at any remove, and whether there is such work.
 func (s Sequence) Validate(needs func(work string) ([]string, bool), prerequisite func(string) bool) error {
 	said := 0
 	for _, says := range []bool{len(s.First) > 0, len(s.Shut) > 0, s.Rides} {
@@ -95,9 +95,19 @@ func Rides(all []Sequence, work string) string {
 	return ""
 }
 
-// CheckRings reports work that comes before itself, by way of other work.
-func CheckRings(all []Sequence) error {
+// Check reports work that comes before itself, by way of other work, and work that is ridden for and
+// comes before work that is not: it would wait for that and be waited for.
+func Check(all []Sequence) error {
 	then := map[string][]string{}
+	for _, s := range all {
+		for _, first := range s.First {
+			for _, work := range s.Then {
+				if Rides(all, first) != "" && Rides(all, work) == "" {
+					return fmt.Errorf("%s: %s is ridden for, and cannot come before %s", s.ID, first, work)
+				}
+			}
+		}
+	}
 	for _, s := range all {
 		for _, first := range s.First {
 			then[first] = append(then[first], s.Then...)

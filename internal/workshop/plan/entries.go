@@ -34,7 +34,7 @@ type AloneOver struct {
 var (
 	Orders = record.NewKind(record.Kind[Ordered]{Name: "ordered", By: record.ByMechanic})
 	Alones = record.NewKind(record.Kind[LeftAlone]{Name: "alone", By: record.ByAnyone})
-	Overs  = record.NewKind(record.Kind[AloneOver]{Name: "alone_over", By: record.ByAnyone})
+	Overs  = record.NewKind(record.Kind[AloneOver]{Name: "alone_over", By: record.ByMechanic})
 )
 
 // Leaving is what stands before the door, and what was begun.
@@ -63,9 +63,6 @@ func checkOrdered(s *record.Sheet, pieces []PieceView, in Ordered) (*Ordered, er
 	}
 	j := job(s, pieces)
 	if in.Later {
-		if err := putOff(&in, pieces); err != nil {
-			return nil, err
-		}
 		in.Pieces = order.Last(j, in.Pieces, in.Moved)
 	}
 	_, err = order.InOrder(j, in.Pieces)
@@ -80,19 +77,27 @@ func checkOrdered(s *record.Sheet, pieces []PieceView, in Ordered) (*Ordered, er
 		return nil, &record.Problem{Kind: record.Stale, Title: "The pieces have changed meanwhile",
 			Detail: "Something was found or done on another tablet. The list is shown as it is now: move it there."}
 	}
-	return &in, nil
+	return &in, checkWaits(in, pieces)
 }
 
-// putOff asks for a reason where something is left that should not be left lightly.
-func putOff(in *Ordered, pieces []PieceView) error {
+// checkWaits asks for a reason where an order leaves something that should not be left lightly,
+// however it was moved.
+func checkWaits(in Ordered, pieces []PieceView) error {
 	i := slices.IndexFunc(pieces, func(p PieceView) bool { return p.ID == in.Moved })
-	switch {
-	case i < 0:
+	if i < 0 {
 		return record.Refuse("moved", "That piece is not open any more. The list is shown as it is now.")
-	case in.Why == "" && pieces[i].Begun:
-		return record.Refuse("why", "It was begun, and stays open: say why it waits, for whoever comes to this bike.")
-	case in.Why == "" && pieces[i].Mark == wear.Unsafe:
-		return record.Refuse("why", "It is unsafe as it is: say why it waits.")
+	}
+	unsafe, untold := untold(pieces)
+	switch waits := in.Pieces[0] != in.Moved; {
+	case in.Why != "":
+	case untold && in.Pieces[0] != unsafe:
+		return record.Refuse("why", "“%s” is unsafe as it is, and waits then: put it off with Later, and say why.",
+			find(pieces, unsafe).Title)
+	case waits && pieces[i].Begun:
+		return record.Refuse("why", "It was begun, and stays open: put it off with Later, and say why it waits, for "+
+			"whoever comes to this bike.")
+	case waits && pieces[i].Mark == wear.Unsafe:
+		return record.Refuse("why", "It is unsafe as it is: put it off with Later, and say why it waits.")
 	}
 	return nil
 }

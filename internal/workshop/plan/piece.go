@@ -43,13 +43,12 @@ type PieceView struct {
 	Asks    []string     `json:"asks" doc:"what it will ask to be written down"`
 	Drawers []Drawer     `json:"drawers" doc:"what it fits, with where it lies"`
 
-	From   float64  `json:"from" doc:"minutes from now"`
-	To     float64  `json:"to" doc:"minutes from now"`
-	Makes  []string `json:"makes" doc:"what is done first for it: the rear wheel out"`
-	Undo   []string `json:"undo" doc:"and what is put back for it"`
-	Why    []string `json:"why" doc:"why it stands here"`
-	Fresh  string   `json:"fresh,omitempty" enum:"new,moved" doc:"it is new, or stands elsewhere than in the order that stood"`
-	Minute int      `json:"saves,omitempty" doc:"minutes that standing here saves"`
+	From  float64  `json:"from" doc:"minutes from now"`
+	To    float64  `json:"to" doc:"minutes from now"`
+	Makes []string `json:"makes" doc:"what is done first for it: the rear wheel out"`
+	Undo  []string `json:"undo" doc:"and what is put back for it"`
+	Why   []string `json:"why" doc:"why it stands here"`
+	Fresh string   `json:"fresh,omitempty" enum:"new,moved" doc:"it is new, or stands elsewhere than in the order that stood"`
 
 	rank  rank
 	tells bool
@@ -117,9 +116,8 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 		if id == "" {
 			continue
 		}
-		if p := at["item:"+o.Target]; o.Stage == record.StageWork && o.Place == "" && len(list) > p &&
-			list[p].ID == "item:"+o.Target {
-			list[p].Mark = o.Mark
+		if i, agreed := at["item:"+o.Target]; agreed {
+			list[i].Mark = o.Mark
 			continue
 		}
 		if run, of := runOf(s, o); of != nil {
@@ -135,14 +133,11 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 		})
 	}
 	for i := range list {
-		list[i].Low = math.Round(list[i].Minutes * math.Exp(-tenth*spread))
-		list[i].High = math.Round(list[i].Minutes * math.Exp(tenth*spread))
+		low, high := order.Tenths(list[i].Minutes, spread)
+		list[i].Low, list[i].High = math.Round(low), math.Round(high)
 	}
 	return list
 }
-
-// tenth is the quantile of the normal distribution that one in ten lies beyond.
-const tenth = 1.2816
 
 // kindOf says which piece an obstacle belongs to; "" for what waits for somebody else.
 func kindOf(o record.Obstacle) (string, rank) {
@@ -237,12 +232,7 @@ func itemPiece(s *record.Sheet, i *agree.ItemView) PieceView {
 	if flow.Rides(s.Book.Sequences, o.ID) != "" {
 		p.rank = ridden
 	}
-	for _, id := range o.Needs {
-		if need, there := s.Book.Prerequisite(id); there {
-			p.Minutes -= float64(need.Minutes)
-		}
-	}
-	p.Minutes = max(p.Minutes, 1)
+	p.Minutes = max(1, p.Minutes-p.prepared(s))
 	if p.Point == "" && len(o.Cures) > 0 {
 		p.Point = o.Cures[0].Point
 	}
@@ -269,9 +259,18 @@ func (p *PieceView) guidedBy(s *record.Sheet) {
 	}
 }
 
+// open are the preparations that are made for it. What is ridden for comes when all is home: it makes
+// its own and undoes them.
+func (p *PieceView) open() []string {
+	if p.rank > works {
+		return nil
+	}
+	return p.op.Needs
+}
+
 // prepared is how long its preparations take, in minutes.
 func (p *PieceView) prepared(s *record.Sheet) (sum float64) {
-	for _, id := range p.op.Needs {
+	for _, id := range p.open() {
 		if need, there := s.Book.Prerequisite(id); there {
 			sum += float64(need.Minutes)
 		}
@@ -350,7 +349,7 @@ func job(s *record.Sheet, pieces []PieceView) order.Job {
 	}
 	for i := range pieces {
 		p := &pieces[i]
-		one := order.Piece{ID: p.ID, Minutes: p.Minutes, Spread: spread, Place: p.End, Open: p.op.Needs,
+		one := order.Piece{ID: p.ID, Minutes: p.Minutes, Spread: spread, Place: p.End, Open: p.open(),
 			Shut: flow.Shut(s.Book.Sequences, p.op.ID), Tells: p.tells}
 		if p.rank > works {
 			one.Shut = all
@@ -365,12 +364,19 @@ func job(s *record.Sheet, pieces []PieceView) order.Job {
 			j.On = p.ID
 		}
 	}
-	for i := range pieces {
-		if p := &pieces[i]; p.tells && p.Mark == wear.Unsafe {
-			j.On = p.ID // what can throw the rider is told before anything goes on
-		}
+	if id, unsafe := untold(pieces); unsafe {
+		j.On = id
 	}
 	return j
+}
+
+// untold is what can throw the rider and was not told yet: it stands before anything goes on.
+func untold(pieces []PieceView) (string, bool) {
+	i := slices.IndexFunc(pieces, func(p PieceView) bool { return p.tells && p.Mark == wear.Unsafe })
+	if i < 0 {
+		return "", false
+	}
+	return pieces[i].ID, true
 }
 
 // walk is the minutes from one end of a bike to the other, tools carried along.

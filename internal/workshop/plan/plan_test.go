@@ -170,9 +170,48 @@ func TestAPieceIsPutOff(t *testing.T) {
 
 	s.Do(inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Crack"}))
 	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: ids(threadOf(t, s)), Moved: "offer", Later: true}),
-		"why", "It is unsafe as it is")
+		"why", "is unsafe as it is")
 	s.Do(plan.Orders.Says(plan.Ordered{Pieces: ids(threadOf(t, s)), Moved: "offer", Later: true,
 		Why: "the owner is on the ferry until noon"}))
+}
+
+// A crack that is found after somebody chose an order stands before it; however it is moved, it waits
+// for a reason alone.
+func TestWhatIsUnsafeIsNotMovedOutOfSight(t *testing.T) {
+	s := bench(t, "replace-chain", "replace-grips")
+	chosen := ids(threadOf(t, s))
+	s.Do(plan.Orders.Says(plan.Ordered{Pieces: chosen, Moved: chosen[0]}))
+	s.Do(inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Crack"}))
+	told := threadOf(t, s)
+	require.Equal(t, "offer", told.Pieces[0].ID, "the order is of before the crack")
+	assert.NotNil(t, told.Own)
+
+	dragged := append(slices.Clone(ids(told)[1:3]), "offer")
+	dragged = append(dragged, ids(told)[3:]...)
+	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: dragged, Moved: "offer"}), "why", "is unsafe as it is")
+	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: dragged, Moved: dragged[0]}), "why", "is unsafe as it is")
+	s.Do(plan.Orders.Says(plan.Ordered{Pieces: dragged, Moved: "offer", Why: "the owner is on the ferry"}))
+	assert.Equal(t, dragged, ids(threadOf(t, s)))
+}
+
+// Work in which the bike is ridden makes its own preparations when all else is done.
+func TestARescueIsRiddenLast(t *testing.T) {
+	told := threadOf(t, bench(t, "rescue-front", "headset-bearings", "pads-disc-rear"))
+	o := slices.IndexFunc(told.Pieces, func(p plan.PieceView) bool { return p.Item != nil && p.End == "front" })
+	require.GreaterOrEqual(t, o, 0)
+	assert.Greater(t, o, slices.Index(titles(told), "Rear brake test"), "%v", titles(told))
+	assert.Empty(t, told.Pieces[o].Makes)
+}
+
+// What the book does not know is not put in its place in silence.
+func TestWorkOutsideTheBookSaysSo(t *testing.T) {
+	s := bench(t)
+	item := s.Do(agree.Items.Says(agree.Item{Title: "Braze the rack's stay", Minutes: 40}))
+	s.Do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Osmund", How: "counter"}))
+	told := threadOf(t, s)
+	at := slices.Index(titles(told), "Braze the rack's stay")
+	require.GreaterOrEqual(t, at, 0)
+	assert.Contains(t, strings.Join(told.Pieces[at].Why, " "), "Not in the book")
 }
 
 func TestWhatGoesOnByItself(t *testing.T) {
@@ -200,6 +239,9 @@ func TestWhatGoesOnByItself(t *testing.T) {
 	assert.Len(t, threadOf(t, s).Alone, 1)
 	assert.False(t, before("In the parts washer"))
 	s.Refused(plan.Overs.Says(plan.AloneOver{Alone: washer}), "alone", "somebody has seen to it")
+	counter := record.Actor{ID: record.NewID(), Name: "Wren", Role: record.Counter}
+	require.Error(t, s.Rules.Writable(counter, record.NewEntry{ID: record.NewID(),
+		Content: plan.Overs.Says(plan.AloneOver{Alone: washer})}), "it stands before the door: a mechanic sees to it")
 	s.Refused(plan.Alones.Says(plan.LeftAlone{What: "washer"}), "minutes", "1 to 2880")
 }
 

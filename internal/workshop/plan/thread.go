@@ -64,7 +64,7 @@ type DoneView struct {
 // OwnView is an order that somebody chose.
 type OwnView struct {
 	By    string `json:"by"`
-	Moved string `json:"moved" doc:"what they moved, by its title"`
+	Moved string `json:"moved,omitempty" doc:"what they moved, by its title, while it is to be done"`
 	Why   string `json:"why,omitempty"`
 }
 
@@ -81,18 +81,11 @@ func Of(s *record.Sheet, leaving Leaving, stood []string) (Thread, error) {
 		}
 	}
 	j := job(s, pieces)
-	o, own, err := ordered(s, j, stood)
+	o, own, err := ordered(s, j, pieces, stood)
 	if err != nil {
 		return t, fmt.Errorf("putting the job in order: %w", err)
 	}
 	t.Own = own
-	if own != nil {
-		for _, p := range pieces {
-			if p.ID == own.Moved {
-				own.Moved = p.Title
-			}
-		}
-	}
 	for _, step := range o.Steps {
 		p := *find(pieces, step.Piece)
 		p.place(s, step, pieces, t.Pieces)
@@ -110,11 +103,22 @@ func Of(s *record.Sheet, leaving Leaving, stood []string) (Thread, error) {
 
 // ordered is the order that somebody chose last, with what is new where it costs least, while it
 // can be; else the best.
-func ordered(s *record.Sheet, j order.Job, stood []string) (order.Order, *OwnView, error) {
+func ordered(s *record.Sheet, j order.Job, pieces []PieceView, stood []string) (
+	order.Order, *OwnView, error) {
 	e, chosen := Orders.Newest(s.Ledger)
 	if chosen != nil && chosen.Moved != "" {
-		if o, kept := follow(j, chosen.Pieces); kept {
-			return o, &OwnView{By: e.ByName, Moved: chosen.Moved, Why: chosen.Why}, nil
+		keep := chosen.Pieces
+		// What turned out unsafe since was put off by nobody.
+		if id, unsafe := untold(pieces); unsafe && (chosen.Why == "" || chosen.Moved != id) {
+			rest := slices.DeleteFunc(slices.Clone(keep), func(x string) bool { return x == id })
+			keep = append([]string{id}, rest...)
+		}
+		if o, kept := follow(j, keep); kept {
+			own := &OwnView{By: e.ByName, Why: chosen.Why}
+			if i := slices.IndexFunc(pieces, func(p PieceView) bool { return p.ID == chosen.Moved }); i >= 0 {
+				own.Moved = pieces[i].Title
+			}
+			return o, own, nil
 		}
 		j.Stood = chosen.Pieces
 	} else {
@@ -162,7 +166,7 @@ func follow(j order.Job, chosen []string) (order.Order, bool) {
 
 // place writes down where a piece came to stand, and why.
 func (p *PieceView) place(s *record.Sheet, step order.Step, all, before []PieceView) {
-	p.From, p.To, p.Minute = step.From, step.To, int(math.Round(step.Saves))
+	p.From, p.To = step.From, step.To
 	names := func(ids []string) []string {
 		said := []string{}
 		for _, id := range ids {
@@ -184,6 +188,8 @@ func (p *PieceView) place(s *record.Sheet, step order.Step, all, before []PieceV
 		p.Why = append(p.Why, "What can throw the rider is told before anything goes on")
 	case p.tells && len(before) < len(all)-1:
 		p.Why = append(p.Why, "Early: it may change what the owner is asked")
+	case p.Item != nil && p.op.ID == "":
+		p.Why = append(p.Why, "Not in the book: what comes before it and what it opens is not known here")
 	}
 	// Of what it waits for, the nearest that is done before it.
 	for i := len(before) - 1; i >= 0; i-- {

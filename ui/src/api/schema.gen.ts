@@ -5117,8 +5117,8 @@ export interface components {
         /** @description OwnView is an order that somebody chose. */
         OwnView: {
             by: string;
-            /** @description what they moved, by its title */
-            moved: string;
+            /** @description what they moved, by its title, while it is to be done */
+            moved?: string;
             why?: string;
         };
         /** @description Owner is who a bike belongs to. */
@@ -5568,11 +5568,6 @@ export interface components {
             place?: "air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
             /** @description of the walk-round where it is drawn */
             point?: string;
-            /**
-             * Format: int64
-             * @description minutes that standing here saves
-             */
-            saves?: number;
             /** @enum {string} */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
             /** @description what is opened there */

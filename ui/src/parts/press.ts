@@ -11,7 +11,14 @@ export function holdPresses(on: Document) {
   on.addEventListener('pointerdown', (e) => {
     held = undefined
     const by = e.target instanceof Element ? e.target.closest('button, a[href]') : null
-    if (!by || e.button !== 0 || e.pointerType === 'touch' || by.closest('[draggable="true"]')) return
+    if (
+      !by ||
+      !e.isTrusted ||
+      e.button !== 0 ||
+      e.pointerType === 'touch' ||
+      by.closest('[draggable="true"]')
+    )
+      return
     by.setPointerCapture(e.pointerId)
     held = { by, x: e.clientX, y: e.clientY }
   })

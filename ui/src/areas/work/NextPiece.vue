@@ -6,14 +6,18 @@ import { useThread } from './thread'
 /** What is next on this job: every bench ends with it, and leads back to the thread. */
 const { thread } = useThread()
 const next = computed(() => thread.value?.pieces[0])
+/** Nothing is left to do, and nothing is waited for. */
+const through = computed(
+  () => thread.value && !next.value && !thread.value.waits.length && !thread.value.alone.length,
+)
 </script>
 
 <template>
   <RouterLink
     class="button button-go min-h-14 max-w-full text-lg"
-    :to="{ name: next || !thread ? 'job-work' : 'job-hand-over' }"
+    :to="{ name: through ? 'job-hand-over' : 'job-work' }"
     ><span class="truncate">{{
-      next ? `Next: ${next.title}` : thread ? 'To the door' : 'Back to the thread'
+      next ? `Next: ${next.title}` : through ? 'To the door' : 'Back to the thread'
     }}</span></RouterLink
   >
 </template>

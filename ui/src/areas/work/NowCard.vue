@@ -25,10 +25,18 @@ const drawn = computed(() =>
 )
 const item = computed(() => job.value.items.find((i) => i.id === props.piece.item))
 const guide = computed(() => job.value.guided.find((g) => g.id === props.piece.guide))
+/** What is looked at once more, or was left to itself, is settled on this screen. */
+const below = computed(() => {
+  const p = props.piece
+  if (p.stage !== 'work' || p.place || p.item) return ''
+  return job.value.findings.some((f) => f.id === p.target)
+    ? 'below, under “Look at it once more”'
+    : 'under “By itself”'
+})
 /** Where one press leads. Work that nobody wrote steps for is done from what stands here. */
 const way = computed(() => {
   const p = props.piece
-  if (p.stage === 'work' && !p.place && !p.item) return undefined // looked at once more, below
+  if (below.value) return undefined
   if (p.begun || !p.item) return ways.settle({ ...p, count: 1 })
   return guide.value && ways.guide(guide.value)
 })
@@ -87,7 +95,10 @@ useBenchKeys((key) => {
           }}</span>
         </h3>
         <p v-for="w in piece.why" :key="w" class="mt-1 text-lg leading-snug text-soft">{{ w }}.</p>
-        <p v-if="!piece.why.length" class="mt-1 text-lg leading-snug text-soft">{{ piece.detail }}</p>
+        <p v-if="!piece.why.length || below" class="mt-1 text-lg leading-snug text-soft">
+          {{ piece.detail }}
+        </p>
+        <p v-if="below" class="mt-1">It is settled {{ below }}.</p>
         <dl class="mt-3 grid grid-cols-[96px_minmax(0,1fr)] gap-y-1.5">
           <template v-if="piece.makes.length || piece.undo.length">
             <dt class="text-soft">First</dt>
@@ -116,11 +127,10 @@ useBenchKeys((key) => {
           </template>
           <dt class="text-soft">Usually</dt>
           <dd>
-            <span class="figure">{{ Math.round(piece.minutes) }}</span> min{{ piece.here ? ' here' : '' }},
-            <span class="figure">{{ piece.low }}</span> to <span class="figure">{{ piece.high }}</span><span
-              v-if="piece.here"
-              class="text-soft"
-            >
+            <span class="figure">{{ Math.round(piece.minutes) }}</span> min{{
+              piece.here ? ' here' : ' by the book'
+            }}, <span class="figure">{{ piece.low }}</span> to
+            <span class="figure">{{ piece.high }}</span><span v-if="piece.here" class="text-soft">
               · timed {{ piece.here }} times</span
             >
           </dd>

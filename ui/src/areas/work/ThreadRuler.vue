@@ -14,7 +14,7 @@ import { type Thread, useMinutes } from './thread'
 const props = defineProps<{ thread: Thread; promised?: string; chosen?: string }>()
 const emit = defineEmits<{ choose: [id: string] }>()
 const id = useId()
-const { clock, dayAndClock } = useTimes()
+const { clock, dayAndClock, wallClock } = useTimes()
 const { now, away, over } = useMinutes()
 const box = useTemplateRef('box')
 const { width } = useElementSize(box)
@@ -46,7 +46,9 @@ const ticks = computed(() => {
   const small = great / (great === 15 ? 3 : 6)
   const start = new Date(now.value)
   start.setSeconds(0, 0)
-  const into = start.getHours() * 60 + start.getMinutes()
+  // By the shop's clock, not the tablet's.
+  const [hour = 0, minute = 0] = wallClock(start.toISOString()).slice(11).split(':').map(Number)
+  const into = hour * 60 + minute
   const list = []
   for (let m = Math.ceil((into + span.value.from) / small) * small; m - into < span.value.to; m += small)
     list.push({

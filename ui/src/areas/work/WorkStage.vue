@@ -23,6 +23,7 @@ const { hands } = useSession()
 const { target } = useTarget()
 const { thread, fault } = useThread()
 const locked = computed(() => closed.value || !hands.value)
+const agreed = computed(() => job.value.items.filter((i) => i.state === 'agreed'))
 const finished = computed(() => job.value.items.filter((i) => i.state === 'done'))
 
 /** What lies open: chosen, meant by the link that led here, or the first. */
@@ -59,7 +60,7 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
 <template>
   <div class="flex min-h-full flex-col">
     <FaultNote v-if="pen.fault.value" class="mx-5 mt-3" :fault="pen.fault.value" />
-    <FaultNote v-if="fault" class="mx-5 mt-3" :fault="fault" />
+    <FaultNote v-if="fault && !thread" class="mx-5 mt-3" :fault="fault" />
     <LoadingRule v-if="!thread && !closed && !fault" class="m-5" />
     <template v-if="thread && !closed">
       <ThreadRuler
@@ -80,6 +81,14 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
             @choose="choose"
             @found="finding = true"
           />
+          <p v-else-if="thread.waits.length || thread.alone.length" class="px-5 py-6 text-lg">
+            <b>Nothing to do but wait:</b> for
+            {{
+              [thread.waits.length && 'the owner', thread.alone.length && 'what goes on by itself']
+                .filter(Boolean)
+                .join(', and for ')
+            }}.
+          </p>
           <p v-else class="px-5 py-6 text-lg">
             <b>Nothing is left to do.</b>
             <RouterLink class="ml-2 text-petrol underline" :to="{ name: 'job-hand-over' }"
@@ -99,6 +108,10 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
         </div>
       </div>
     </template>
+    <!-- Without the records there is no order; what was agreed is done and written down all the same. -->
+    <ul v-if="!thread && !closed && fault" class="px-5">
+      <WorkRow v-for="i in agreed" :key="i.id" :item="i" :locked="locked" />
+    </ul>
     <div class="flex flex-col gap-6 border-t border-rule px-5 py-4">
       <nav class="flex flex-wrap items-center gap-x-5 gap-y-1" aria-label="Benches">
         <RouterLink

@@ -28,6 +28,7 @@ export function useThread() {
       return told
     },
     enabled: () => !closed.value,
+    refetchInterval: 60_000, // what goes on by itself comes to its end, whoever writes or not
     placeholderData: keepPreviousData,
   })
   return { thread: data, fault: error }
