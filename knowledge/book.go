@@ -17,10 +17,11 @@ import (
 	"utensil/knowledge/flow"
 	"utensil/knowledge/riding"
 	"utensil/knowledge/rolling"
+	"utensil/knowledge/service"
 	"utensil/knowledge/speech"
 )
 
-//go:embed *.yaml assemblies/*.yaml faults/*.yaml fasteners/*.yaml procedures/*.yaml
+//go:embed *.yaml assemblies/*.yaml faults/*.yaml fasteners/*.yaml procedures/*.yaml services/*.yaml
 var shipped embed.FS
 
 // Book is everything the trade knows, in the order of its files.
@@ -36,6 +37,7 @@ type Book struct {
 	Sequences     []flow.Sequence
 	Alone         []flow.Alone
 	Prerequisites []Prerequisite
+	Services      []service.Service
 	Routes        []Route
 	Treatments    []Treatment
 	Runs          []Run
@@ -52,14 +54,14 @@ type Book struct {
 	Places        []Place
 	Assemblies    []Assembly
 	Shells        []Shell
-	Oilings       []Oiling
+	Oilings       []service.Oiling
 	Bearings      []Bearing
 	Balls         []Ball
 	Renames       []Renamed
 	Orders        []Order
-	Hangs         []Hang
+	Hangs         []flow.Hang
 	Sags          []riding.Sag
-	Cautions      []Caution
+	Cautions      []speech.Caution
 	Rims          []riding.Rim
 	Ridden        []riding.Ridden
 	Grounds       []riding.Ground

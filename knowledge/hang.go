@@ -1,52 +1,13 @@
 package knowledge
 
 import (
-	"errors"
-	"fmt"
-	"slices"
-
 	"utensil/core/bike"
+	"utensil/knowledge/flow"
 )
-
-// Hang is what else is undone, or has to move, where a joint is undone on some bikes.
-type Hang struct {
-	ID     string         `yaml:"id"`
-	End    string         `yaml:"end"`
-	Of     []string       `yaml:"of"`
-	When   bike.Condition `yaml:"when"`
-	Also   []string       `yaml:"also"`
-	Why    string         `yaml:"why"`
-	Source string         `yaml:"source"`
-}
-
-func (h Hang) Key() string { return h.ID }
 
 // Hanging are joints with all that hangs on them where a condition holds, in their order, each once.
 func (b *Book) Hanging(joints []string, holds func(bike.Condition) bool) []string {
-	all := slices.Clone(joints)
-	for i := 0; i < len(all); i++ {
-		for _, h := range b.Hangs {
-			if !slices.Contains(h.Of, all[i]) || !holds(h.When) {
-				continue
-			}
-			for _, also := range h.Also {
-				if !slices.Contains(all, also) {
-					all = append(all, also)
-				}
-			}
-		}
-	}
-	return all
+	return flow.Hanging(b.Hangs, joints, holds)
 }
 
-func (b *Book) validateHang(h Hang) error {
-	if h.Why == "" || h.Source == "" || len(h.Of) == 0 || len(h.Also) == 0 {
-		return errors.New("what hangs on a joint needs the joint, what hangs on it, why, and a source")
-	}
-	for _, joint := range slices.Concat(h.Of, h.Also) {
-		if _, known := b.Fastener(joint); !known {
-			return fmt.Errorf("there is no fastener %q", joint)
-		}
-	}
-	return h.When.Validate()
-}
+func (b *Book) validateHang(h flow.Hang) error { return h.Validate(known(b.Fastener)) }

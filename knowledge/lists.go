@@ -11,6 +11,7 @@ import (
 	"utensil/knowledge/flow"
 	"utensil/knowledge/riding"
 	"utensil/knowledge/rolling"
+	"utensil/knowledge/service"
 	"utensil/knowledge/speech"
 )
 
@@ -35,7 +36,7 @@ func looked() []list {
 		listOf("routes", "Ways round the bike",
 			func(b *Book) *[]Route { return &b.Routes }, (*Book).validateRoute),
 		listOf("cautions", "What is said at the door and at the stand, by what a bike is",
-			func(b *Book) *[]Caution { return &b.Cautions }, on(Caution.validate)),
+			func(b *Book) *[]speech.Caution { return &b.Cautions }, on(speech.Caution.Validate)),
 	}
 }
 
@@ -45,7 +46,7 @@ func made() []list {
 		listOf("bearings", "Cartridge bearings by bore, outside, width and angles",
 			func(b *Book) *[]Bearing { return &b.Bearings }, (*Book).validateBearing),
 		listOf("oiling", "What a tune oils without taking anything apart",
-			func(b *Book) *[]Oiling { return &b.Oilings }, (*Book).validateOiling),
+			func(b *Book) *[]service.Oiling { return &b.Oilings }, (*Book).validateOiling),
 		listOf("shells", "Bottom bracket shells by width, bore and thread",
 			func(b *Book) *[]Shell { return &b.Shells }, on(Shell.Validate)),
 		listOf("balls", "Loose balls, and how many a place holds",
@@ -67,7 +68,7 @@ func tightened() []list {
 		listOf("orders", "Which joints are tight before others",
 			func(b *Book) *[]Order { return &b.Orders }, (*Book).validateOrder),
 		listOf("hangs", "What hangs on a joint, and is torqued with it",
-			func(b *Book) *[]Hang { return &b.Hangs }, (*Book).validateHang),
+			func(b *Book) *[]flow.Hang { return &b.Hangs }, (*Book).validateHang),
 	}
 }
 
@@ -118,6 +119,8 @@ func worked() []list {
 			andAll(whole((*Book).validateSequences)),
 		listOf("alone", "What goes on by itself while hands are elsewhere, and what is done then",
 			func(b *Book) *[]flow.Alone { return &b.Alone }, on(flow.Alone.Validate)),
+		folderOf("services", "everyday", "What is sold by one name: its steps in their order",
+			func(b *Book) *[]service.Service { return &b.Services }, nil).rests().andAll((*Book).validateServices),
 		listOf("bedding", "Schemes of bedding brakes in",
 			func(b *Book) *[]Scheme { return &b.Bedding }, on(validateScheme)),
 		listOf("fluids", "How long an opened bottle is used",

@@ -1,32 +1,14 @@
 package knowledge
 
 import (
-	"errors"
 	"fmt"
 	"slices"
 
 	"utensil/core/bike"
+	"utensil/knowledge/service"
 )
 
-// Oiling is a place that a tune oils without taking anything apart.
-type Oiling struct {
-	ID     string         `yaml:"id"`
-	Name   string         `yaml:"name"`
-	Short  string         `yaml:"short"` // beside the drawing
-	At     string         `yaml:"at"`    // the point of the walk-round beside which it is drawn
-	When   bike.Condition `yaml:"when"`
-	With   string         `yaml:"with"` // a treatment
-	Where  string         `yaml:"where"`
-	Why    string         `yaml:"why"`
-	Source string         `yaml:"source"`
-}
-
-func (o Oiling) Key() string { return o.ID }
-
-func (b *Book) validateOiling(o Oiling) error {
-	if o.Name == "" || o.Short == "" || o.Where == "" || o.Why == "" || o.Source == "" {
-		return errors.New("what is oiled needs a name and a short one, where it goes, why, and a source")
-	}
+func (b *Book) validateOiling(o service.Oiling) error {
 	if _, known := b.Treatment(o.With); !known {
 		return fmt.Errorf("%q is no treatment", o.With)
 	}
@@ -40,7 +22,7 @@ func (b *Book) validateOiling(o Oiling) error {
 			}
 		}
 	}
-	return o.When.Validate()
+	return o.Validate()
 }
 
 // sparesSeals refuses what attacks the seals of a fluid where a brake at an end may hold some.

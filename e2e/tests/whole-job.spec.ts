@@ -248,8 +248,8 @@ test('a new bike is in with a dozen inputs at most, in the order of the counter'
   const names = await fields.evaluateAll((all) => [
     ...new Set(
       all.map((f) =>
-        f.getAttribute('name') === 'depth'
-          ? 'How deep'
+        f.getAttribute('name') === 'service'
+          ? 'What for'
           : ((f as HTMLInputElement).labels?.[0]?.innerText ?? f.ariaLabel),
       ),
     ),
@@ -263,7 +263,7 @@ test('a new bike is in with a dozen inputs at most, in the order of the counter'
     'Colour',
     'Thing that came or was taken off',
     'taken off the bike',
-    'How deep',
+    'What for',
     'Promised for',
   ])
 })

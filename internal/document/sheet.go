@@ -95,6 +95,20 @@ func answered(p page, v workshop.JobView) {
 	}
 }
 
+// sold is the service that the bike was taken in for: what is done in it, and what was left out.
+func sold(p page, v workshop.JobView, shop record.Settings) {
+	if v.Service == nil || len(v.Service.Holds) == 0 {
+		return
+	}
+	p.heading(v.Service.Name)
+	p.row(9, cell{0.8, strings.Join(v.Service.Holds, "; ") + ".", false, false},
+		cell{0.2, Money(v.Service.Price, shop.Currency), false, true})
+	for _, left := range v.Service.LeftOut {
+		p.row(9, cell{0.36, "Left out: " + words.Lower(left.Says), true, false},
+			cell{0.64, left.Why + " (" + left.By + ")", false, false})
+	}
+}
+
 // corrected is what was written down and turned out a slip.
 func corrected(p page, v workshop.JobView) {
 	for _, c := range v.Corrected {
@@ -130,8 +144,9 @@ func done(p page, v workshop.JobView, shop record.Settings) {
 			declined = append(declined, i)
 		}
 	}
+	sold(p, v, shop)
 	p.heading("Done")
-	if len(work) == 0 {
+	if len(work) == 0 && v.Service == nil {
 		p.text("No work was done.", 9, false)
 	}
 	for _, i := range work {
@@ -148,7 +163,7 @@ func done(p page, v workshop.JobView, shop record.Settings) {
 		p.row(9, cell{0.36, i.Item.Title, true, false}, cell{0.46, strings.Join(fitted, "\n"), false, false},
 			cell{0.18, Money(i.Total, shop.Currency), false, true})
 	}
-	if len(work) > 0 {
+	if len(work) > 0 || v.Service != nil && v.Service.Price > 0 {
 		for _, s := range v.Shared {
 			p.row(9, cell{0.76, fmt.Sprintf("%s once instead of %d times", s.Name, s.Times), false, false},
 				cell{0.24, "- " + Money(s.Saved, shop.Currency), false, true})

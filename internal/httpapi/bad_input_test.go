@@ -112,6 +112,7 @@ func TestCheckInSaysWhatIsMissing(t *testing.T) {
 		"bike.facts.wheel_rear_mm": func(in *workshop.CheckIn) { in.Bike.Facts.WheelRear = 28 },
 		"words":                    func(in *workshop.CheckIn) { in.Words = " " },
 		"depth":                    func(in *workshop.CheckIn) { in.Depth = "deep" },
+		"service":                  func(in *workshop.CheckIn) { in.Service = "full-strip-of-the-moon" },
 		"promised_at":              func(in *workshop.CheckIn) { in.PromisedAt = &yesterday },
 	} {
 		t.Run(field, func(t *testing.T) {

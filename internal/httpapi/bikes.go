@@ -7,8 +7,9 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/parts"
+	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
-	"utensil/knowledge"
+	"utensil/knowledge/speech"
 )
 
 // declareBikes declares bikes and their owners.
@@ -33,7 +34,11 @@ func (s *Server) declareBikes() {
 	reckon(s, "/api/sums", "sums", "Arithmetic of an assembly",
 		func(in apart.SumQuestion) (apart.Sum, error) { return apart.Reckon(shop.Book(), in) })
 	reckon(s, "/api/cautions", "cautions", "What is said of such a bike at the door and at the stand",
-		func(f bike.Facts) ([]knowledge.Caution, error) { return shop.Book().CautionsFor(f.Filled()), nil })
+		func(f bike.Facts) ([]speech.Caution, error) { return shop.Book().CautionsFor(f.Filled()), nil })
+	send(s, "POST", "/api/services", "services", "What is sold for such a bike, with the minutes it takes",
+		func(ctx context.Context, _ actor, f bike.Facts) ([]plan.ServiceOffer, error) {
+			return shop.Services(ctx, f.Filled())
+		})
 	reckon(s, "/api/facts", "facts", "What follows from what is chosen of a bike", described)
 	tell(s, "PUT", "/api/owners/{id}", "save-owner", "Change an owner",
 		func(ctx context.Context, _ actor, id record.ID, in record.Owner) (record.Owner, error) {

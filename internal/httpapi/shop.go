@@ -18,6 +18,7 @@ import (
 type Book struct {
 	Kinds      []knowledge.Kind      `json:"kinds"`
 	Depths     []knowledge.Depth     `json:"depths"`
+	Services   []ServiceName         `json:"services" doc:"what is sold by one name, on one bike or another"`
 	Routes     []knowledge.Route     `json:"routes"`
 	Runs       []knowledge.Run       `json:"runs"`
 	Treatments []knowledge.Treatment `json:"treatments"`
@@ -30,6 +31,12 @@ type Book struct {
 	Places     []knowledge.Place     `json:"places" doc:"where something sits on a bike, and by which particulars it is known"`
 	Grounds    []riding.Ground       `json:"grounds" doc:"what is ridden on, smooth to soft"`
 	Words      Vocabulary            `json:"words"`
+}
+
+// ServiceName is what a service is called.
+type ServiceName struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
 }
 
 // Vocabulary is what the words of the records are called.
@@ -55,7 +62,11 @@ func (s *Server) declareShop() {
 
 	read(s, "/api/book", "book", "Kinds of bike and depths of service", func(context.Context) (Book, error) {
 		b := shop.Book()
-		return Book{Kinds: b.Kinds, Depths: b.Depths, Routes: b.Ways(), Runs: b.Runs, Treatments: b.Treatments,
+		services := make([]ServiceName, len(b.Services))
+		for i, of := range b.Services {
+			services[i] = ServiceName{of.ID, of.Name}
+		}
+		return Book{Kinds: b.Kinds, Depths: b.Depths, Services: services, Routes: b.Ways(), Runs: b.Runs, Treatments: b.Treatments,
 			BeadSeats: bike.BeadSeats, Guards: bike.Guards, Bedding: b.Bedding, Fluids: b.Fluids,
 			Facts: bike.All, Carried: bike.Carried,
 			Places: b.Places, Grounds: b.Grounds,

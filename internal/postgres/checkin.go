@@ -35,9 +35,10 @@ func (s *Store) CheckIn(ctx context.Context, by record.Actor, o record.Owner, b 
 				Detail:  "This bike has a job that is still open. Add to that job, or hand it over first."}
 		}
 		added, err := updated(tx.ExecContext(ctx, `insert into job (id, bike_id, depth, words, reading, condition, stand, promised_at,
-			opened_at, opened_by)
-			values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing`,
-			j.ID, j.BikeID, j.Depth, j.Words, j.Reading, j.Condition, j.Stand, j.PromisedAt, j.OpenedAt, by.ID))
+			opened_at, opened_by, service)
+			values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) on conflict (id) do nothing`,
+			j.ID, j.BikeID, j.Depth, j.Words, j.Reading, j.Condition, j.Stand, j.PromisedAt, j.OpenedAt, by.ID,
+			j.Service))
 		if err != nil || !added {
 			return wrap("adding a job", err)
 		}

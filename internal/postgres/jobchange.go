@@ -28,9 +28,9 @@ func (s *Store) SaveJob(ctx context.Context, id record.ID, c workshop.JobChange,
 
 func (s *Store) overJob(ctx context.Context, tx *sqlx.Tx, id record.ID, c workshop.JobChange) error {
 	done, err := tx.ExecContext(ctx, `update job set depth = $2, words = $3, reading = $4, condition = $5, stand = $6,
-		promised_at = $7,
+		promised_at = $7, service = $9,
 		version = version + 1 where id = $1 and version = $8 and released_at is null`,
-		id, c.Depth, c.Words, c.Reading, c.Condition, c.Stand, c.PromisedAt, c.Version)
+		id, c.Depth, c.Words, c.Reading, c.Condition, c.Stand, c.PromisedAt, c.Version, c.Service)
 	return saved("job", done, err, func() (record.Job, error) {
 		now, err := s.Job(ctx, id)
 		if err == nil && now.Job.ReleasedAt != nil {

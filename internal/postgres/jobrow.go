@@ -12,6 +12,7 @@ type jobRow struct {
 	bikeRow
 	JobID      record.ID                `db:"job_id"`
 	Number     int                      `db:"number"`
+	Service    string                   `db:"service"`
 	Depth      string                   `db:"depth"`
 	Words      string                   `db:"words"`
 	Reading    string                   `db:"reading"`
@@ -29,7 +30,7 @@ type jobRow struct {
 	Beside     beside                   `db:"beside"`
 }
 
-const jobColumns = `j.id as job_id, j.number, j.depth, j.words, j.reading, j.condition, j.stand, j.promised_at, j.opened_at,
+const jobColumns = `j.id as job_id, j.number, j.service, j.depth, j.words, j.reading, j.condition, j.stand, j.promised_at, j.opened_at,
 	st.name as opened_by, j.released_at, j.version as job_version, (select sum(version) from staff) as names, ` + bikeColumns
 
 const shopColumns = `s.name as "shop.name", s.address as "shop.address", s.currency as "shop.currency", s.tax_rate_bp as "shop.tax_rate_bp",
@@ -41,8 +42,8 @@ const jobTables = ` from job j join bike b on b.id = j.bike_id join owner o on o
 
 func (r jobRow) record() (record.Record, error) {
 	record := record.Record{
-		Job: record.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Depth: r.Depth, Words: r.Words,
-			Reading:   r.Reading,
+		Job: record.Job{ID: r.JobID, Number: r.Number, BikeID: r.BikeID, Service: r.Service, Depth: r.Depth,
+			Words: r.Words, Reading: r.Reading,
 			Condition: r.Condition,
 			Stand:     r.Stand, PromisedAt: r.PromisedAt, OpenedAt: r.OpenedAt, OpenedBy: r.OpenedBy,
 			ReleasedAt: r.ReleasedAt, Version: r.Version},

@@ -51,6 +51,7 @@ func (c customer) weekly() int {
 // stay is a job in the shop today and how far it has come.
 type stay struct {
 	words, reading, condition string
+	service                   string // what it was brought for; else how deep
 	depth, stand              string
 	hoursIn                   float64 // hours ago it came in
 	promised                  float64 // hours from now, to the half hour; 0 for none

@@ -27,6 +27,7 @@ import (
 	"utensil/internal/workshop/fluid"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
@@ -55,13 +56,14 @@ type teller struct {
 	who    []record.Actor
 	known  map[string]record.Owner // owners by name
 	shelf  map[string]fluid.Bottle // bottles by name
+	sold   map[int]bool            // of saidOf, those told so far
 }
 
 // Build tells the scene as of now into an empty store.
 func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now time.Time) error {
 	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)),
 		gauged: gauged(book), known: map[string]record.Owner{},
-		shelf: map[string]fluid.Bottle{}}
+		shelf: map[string]fluid.Bottle{}, sold: map[int]bool{}}
 	t.shop = workshop.New(store, book, func() time.Time { return t.clock })
 	settings, err := store.Settings(ctx)
 	if err != nil {
@@ -99,7 +101,7 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 		}
 		t.shelf[bottle.Name] = bottle
 	}
-	for _, c := range customers {
+	for _, c := range slices.Concat(customers, stripped) {
 		if err := t.tell(ctx, c, now, settings.Location()); err != nil {
 			return fmt.Errorf("%s %s: %w", c.make, c.model, err)
 		}
@@ -197,11 +199,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 		t.ages(parts, c, last, months)
 		last = months
 		t.clock = midnight.AddDate(0, -months, -t.fate.IntN(9)).Add(time.Duration(9+t.fate.IntN(5)) * time.Hour)
-		depth := "tune"
-		if t.fate.IntN(3) == 0 {
-			depth = "repair"
-		}
-		past := stay{words: saidBefore[t.fate.IntN(len(saidBefore))], depth: depth, upTo: record.StageHandOver}
+		past := t.usual(facts)
 		if told, ok := c.past[months]; ok {
 			past = told
 		}
@@ -252,14 +250,9 @@ func whileOpen(at time.Time, back bool) time.Time {
 	return at
 }
 
-var saidBefore = []string{
-	"Just the usual, please.", "It makes a noise going up the hill.", "Gears jump.", "The brakes feel long.",
-	"Going away on it next week, please look it over.", "Something ticks.", "It has stood all winter.",
-}
-
 // arrives is a bike at the door.
 func (t *teller) arrives(o record.Owner, b record.Bike, s stay) workshop.CheckIn {
-	in := workshop.CheckIn{ID: t.id(), Owner: o, Bike: b, Depth: s.depth, Words: s.words,
+	in := workshop.CheckIn{ID: t.id(), Owner: o, Bike: b, Service: s.service, Depth: s.depth, Words: s.words,
 		Reading: s.reading, Condition: s.condition,
 		Stand: s.stand}
 	if !s.due.IsZero() {
@@ -303,7 +296,13 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 					return err
 				}
 			}
-			return t.work(&job, write, hands, parts, half)
+			if err := t.work(&job, write, hands, parts, half); err != nil || half {
+				return err
+			}
+			return t.serve(&job, write, hands, func() ([]plan.PieceView, error) {
+				thread, err := t.shop.Plan(ctx, job.Job.ID, nil)
+				return thread.Pieces, err
+			})
 		}},
 		{record.StageVerify, func(half bool) error {
 			if s.upTo == record.StageHandOver { // what was opened beside is done before it is tried

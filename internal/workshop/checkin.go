@@ -8,6 +8,7 @@ import (
 	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 )
 
 // CheckIn is a bike coming in. An owner or bike with version 0 is created with it; one with
@@ -16,7 +17,8 @@ type CheckIn struct {
 	ID         record.ID    `json:"id"`
 	Owner      record.Owner `json:"owner"`
 	Bike       record.Bike  `json:"bike"`
-	Depth      string       `json:"depth"`
+	Service    string       `json:"service,omitempty" doc:"what it is taken in for, of the book: it says how deep"`
+	Depth      string       `json:"depth,omitempty" doc:"how deep, where no service says so"`
 	Words      string       `json:"words"`
 	Reading    string       `json:"reading"`
 	Condition  string       `json:"condition"`
@@ -48,7 +50,8 @@ type Brought struct {
 
 // JobChange is what may be changed about a job that is in the shop.
 type JobChange struct {
-	Depth      string     `json:"depth"`
+	Service    string     `json:"service,omitempty" doc:"what it is here for, of the book: it says how deep"`
+	Depth      string     `json:"depth,omitempty" doc:"how deep, where no service says so"`
 	Words      string     `json:"words"`
 	Reading    string     `json:"reading"`
 	Condition  string     `json:"condition"`
@@ -77,8 +80,9 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 	if in.Words == "" {
 		return JobView{}, record.Refuse("words", "Write down what the owner said, in their own words.")
 	}
-	if _, known := w.Book().Depth(in.Depth); !known {
-		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
+	var err error
+	if in.Depth, err = sold.Deep(w.Book(), in.Bike.Facts, in.Service, in.Depth, record.Job{}); err != nil {
+		return JobView{}, err
 	}
 	now := w.now()
 	if err := record.InReach("promised_at", in.PromisedAt); err != nil {
@@ -113,8 +117,8 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 	}
 	entries = append(entries, said...)
 	in.Bike = in.Bike.ReadBy(by, now, record.Bike{})
-	job := record.Job{ID: in.ID, BikeID: in.Bike.ID, Depth: in.Depth, Words: in.Words, Reading: in.Reading,
-		Condition: in.Condition, Stand: in.Stand, PromisedAt: in.PromisedAt, OpenedAt: now}
+	job := record.Job{ID: in.ID, BikeID: in.Bike.ID, Service: in.Service, Depth: in.Depth, Words: in.Words,
+		Reading: in.Reading, Condition: in.Condition, Stand: in.Stand, PromisedAt: in.PromisedAt, OpenedAt: now}
 	if err := w.store.CheckIn(ctx, by, in.Owner, in.Bike, job, entries); err != nil {
 		return JobView{}, err
 	}
@@ -124,9 +128,6 @@ func (w *Workshop) CheckIn(ctx context.Context, by record.Actor, in CheckIn) (Jo
 // SaveJob changes what was noted at the door, and says so in the job. A stale version is refused;
 // a lighter depth, which takes away what is still to be done, is a mechanic's to say.
 func (w *Workshop) SaveJob(ctx context.Context, by record.Actor, id record.ID, c JobChange) (JobView, error) {
-	if _, known := w.Book().Depth(c.Depth); !known {
-		return JobView{}, record.Refuse("depth", "Choose how deep the service goes.")
-	}
 	var errs [5]error
 	errs[4] = record.InReach("promised_at", c.PromisedAt)
 	c.Words, errs[0] = record.TidyNote("words", c.Words)
@@ -140,13 +141,16 @@ func (w *Workshop) SaveJob(ctx context.Context, by record.Actor, id record.ID, c
 	if err != nil {
 		return JobView{}, err
 	}
+	if c.Depth, err = sold.Deep(w.Book(), s.Bike.Facts, c.Service, c.Depth, s.Job); err != nil {
+		return JobView{}, err
+	}
 	var said []record.Entry
-	if changes := record.JobChangesOf(s.Job,
-		record.Job{Depth: c.Depth, Words: c.Words, Reading: c.Reading, Condition: c.Condition,
-			Stand: c.Stand, PromisedAt: c.PromisedAt}); len(changes) > 0 && s.Job.Version == c.Version &&
+	noted := record.Job{Service: c.Service, Depth: c.Depth, Words: c.Words, Reading: c.Reading,
+		Condition: c.Condition, Stand: c.Stand, PromisedAt: c.PromisedAt}
+	if changes := record.JobChangesOf(s.Job, noted); len(changes) > 0 && s.Job.Version == c.Version &&
 		s.Job.ReleasedAt == nil {
 		after := s.Record
-		after.Job.Depth = c.Depth
+		after.Job.Service, after.Job.Depth = c.Service, c.Depth
 		took, why, err := door.Taken(by, s, w.lay(ctx, after), c.Why)
 		if err != nil {
 			return JobView{}, err

@@ -30,6 +30,7 @@ var judgeAnew = flag.Bool("judge", false, "write anew how the golden entries are
 type golden struct {
 	Bike       string          `json:"bike,omitempty"` // kind of bike
 	Facts      json.RawMessage `json:"facts,omitempty"`
+	Service    string          `json:"service,omitempty"` // that the bike was taken in for
 	Before     []before        `json:"before,omitempty"`
 	Supersedes *record.ID      `json:"supersedes,omitempty"`
 	Why        string          `json:"why,omitempty"`
@@ -72,7 +73,7 @@ func (g golden) checked(t testing.TB, w *Workshop, book *knowledge.Book) (record
 		require.NoError(t, json.Unmarshal(g.Facts, &kind.Facts))
 	}
 	by := record.Actor{ID: numbered(1), Name: "Ida", Role: record.Keeper}
-	r := record.Record{Job: record.Job{ID: numbered(2), BikeID: numbered(3), Depth: "full",
+	r := record.Record{Job: record.Job{ID: numbered(2), BikeID: numbered(3), Depth: "full", Service: g.Service,
 		OpenedAt: now.Add(-time.Hour)},
 		Bike: record.Bike{ID: numbered(3), Facts: kind.Facts}}
 	for i, b := range g.Before {

@@ -3,6 +3,7 @@ package workshop
 import (
 	"context"
 
+	"utensil/core/bike"
 	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
 )
@@ -15,4 +16,14 @@ func (w *Workshop) Plan(ctx context.Context, job record.ID, stood []string) (pla
 			return w.leaving(s), w.rules.Begun(s)
 		}, stood)
 	})
+}
+
+// Services are what is sold for a bike, each with the minutes it takes as its plan has them.
+func (w *Workshop) Services(ctx context.Context, f bike.Facts) ([]plan.ServiceOffer, error) {
+	settings, err := w.store.Settings(ctx)
+	if err != nil {
+		return nil, err
+	}
+	lay := func(r record.Record) *record.Sheet { return w.lay(ctx, r) }
+	return plan.Offers(settings, f, w.now(), lay, leaving)
 }

@@ -84,7 +84,7 @@ func (w *Workshop) toldOwner(ctx context.Context, job record.ID) (owner.Told, bo
 		return owner.Told{}, false, err
 	}
 	v, kept, err := w.told(ctx, s)
-	return owner.Told{Bike: v.Title, Words: v.Job.Words, Findings: v.Findings, Items: v.Items,
+	return owner.Told{Bike: v.Title, Words: v.Job.Words, Service: v.Service, Findings: v.Findings, Items: v.Items,
 		Photos: v.Photos, Agreed: v.Agreed,
 		All: v.Proposed, Shared: v.SharedAll}, kept, err
 }

@@ -22,6 +22,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/sold"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/wheels"
@@ -73,6 +74,7 @@ type Core struct {
 	findings.FindingsPart
 	hunt.HuntsPart
 	runbench.AgreedPart
+	sold.ServicePart
 	guides.ShortPart
 	fluid.BottlesPart
 	brakes.RidingPart
@@ -103,7 +105,7 @@ func (w *Workshop) core(s *record.Sheet, leaving []record.Obstacle) (Core, error
 		Begun: w.rules.Begun(s), Places: w.rules.Places(s), EarlierJobs: record.Some(s.EarlierJobs),
 		Sequence:  s.Sequence(),
 		NotesPart: record.NotesOf(s), SaidPart: complaint.PartOf(s), FindingsPart: findings.PartOf(s),
-		HuntsPart: hunt.PartOf(s), AgreedPart: agreed, ShortPart: guides.ShortOf(s),
+		HuntsPart: hunt.PartOf(s), AgreedPart: agreed, ServicePart: sold.PartOf(s), ShortPart: guides.ShortOf(s),
 		BottlesPart: fluid.PartOf(s), RidingPart: brakes.RidingOf(s), SignsPart: trial.PartOf(s),
 		DoorPart: door.PartOf(s), PhotosPart: photos.PartOf(s), WordsPart: owner.PartOf(s)}, err
 }

@@ -96,9 +96,9 @@ type SharedView struct {
 	Saved   estimate.Minor `json:"saved_minor"`
 }
 
-// Total adds up the items that a test picks, less what they share.
-func Total(s *record.Sheet, pick func(ItemView) bool) (estimate.Total, []SharedView, error) {
-	var lines []estimate.Line
+// Total adds up the items that a test picks, less what they share, and what there is besides.
+func Total(s *record.Sheet, pick func(ItemView) bool, lines ...estimate.Line) (
+	estimate.Total, []SharedView, error) {
 	for _, item := range Proposals.Of(s) {
 		if pick(item) {
 			lines = append(lines, item.Item.Line())

@@ -8,6 +8,7 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/sold"
 	"utensil/knowledge"
 )
 
@@ -92,7 +93,7 @@ var rescueSays = map[estimate.Worth]string{
 func Offer(s *record.Sheet, o knowledge.Operation) Suggestion {
 	minutes, times := runlog.Takes(s, o)
 	out := Suggestion{Operation: o.ID, Title: o.Title, Minutes: minutes, Times: times,
-		Labour: estimate.Labour(minutes, s.Settings.Hourly)}
+		Labour: sold.Labour(s, o.ID, minutes)}
 	out.Parts, out.Lacks = parts.Priced(s, o)
 	out.Total = out.line().Sum()
 	return out

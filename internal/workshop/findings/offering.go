@@ -10,6 +10,7 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 )
 
 // checkItem checks work that is proposed, or was done on the way.
@@ -47,7 +48,7 @@ func checkItem(s *record.Sheet, d record.Draft, in agree.Item) (*agree.Item, err
 		return nil, record.Refuse("minutes", "Give the minutes of work: 0 to 6000.")
 	}
 	if in.Labour == nil {
-		labour := estimate.Labour(in.Minutes, s.Settings.Hourly)
+		labour := sold.Labour(s, in.Operation, in.Minutes)
 		in.Labour = &labour
 	}
 	if len(in.Parts) > 50 {

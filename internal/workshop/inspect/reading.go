@@ -6,6 +6,7 @@ import (
 	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 	"utensil/knowledge"
 )
 
@@ -117,9 +118,9 @@ func Judged(s *record.Sheet, in *Reading) *wear.Judgement {
 	return in.Judgement
 }
 
-// looksAt says whether this job looks at a point: its depth does, or the bike came back for it.
+// looksAt says whether this job looks at a point: its depth does, what was sold, or the bike came back for it.
 func looksAt(s *record.Sheet, p knowledge.Point) bool {
-	return s.Book.Reaches(s.Job.Depth, p) || record.CallsFor(s, p.ID)
+	return s.Book.Reaches(s.Job.Depth, p) || sold.LooksAt(s, p.ID) || record.CallsFor(s, p.ID)
 }
 
 // Readings are what was read at the points of the walk-round.

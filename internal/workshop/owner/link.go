@@ -17,6 +17,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 )
 
 // Link is a way for an owner to answer without signing in.
@@ -144,6 +145,7 @@ type OwnerView struct {
 	Owner      string             `json:"owner"`
 	Words      string             `json:"words" doc:"what they said themselves"`
 	Currency   string             `json:"currency"`
+	Service    *sold.ServiceView  `json:"service,omitempty" doc:"what the bike was brought for, with its price"`
 	Findings   []OwnerFinding     `json:"findings"`
 	Items      []OwnerItem        `json:"items"`
 	All        estimate.Total     `json:"all" doc:"what everything together costs"`
@@ -223,6 +225,7 @@ func (c *Correspondence) opened(ctx context.Context, token string) (Link, record
 type Told struct {
 	Bike     string
 	Words    string
+	Service  *sold.ServiceView
 	Findings []findings.FindingView
 	Items    []agree.ItemView
 	Photos   []photos.PhotoView
@@ -247,18 +250,18 @@ func (c *Correspondence) OwnerPage(ctx context.Context, token string) (OwnerView
 }
 
 func (c *Correspondence) asItStands(s *record.Sheet) (t Told, err error) {
-	t = Told{Bike: s.Bike.Title(), Words: s.Job.Words, Findings: findings.All.Of(s),
+	t = Told{Bike: s.Bike.Title(), Words: s.Job.Words, Service: sold.PartOf(s).Service, Findings: findings.All.Of(s),
 		Items: findings.Weighed.Of(s), Photos: photos.All.Of(s)}
-	if t.Agreed, _, err = agree.Total(s, agree.ItemView.Agreed); err != nil {
+	if t.Agreed, _, err = sold.Total(s, agree.ItemView.Agreed); err != nil {
 		return t, err
 	}
-	t.All, t.Shared, err = agree.Total(s, func(agree.ItemView) bool { return true })
+	t.All, t.Shared, err = sold.Total(s, func(agree.ItemView) bool { return true })
 	return t, err
 }
 
 func (c *Correspondence) page(link Link, kept record.Record, t Told) OwnerView {
 	v := OwnerView{Shop: kept.Settings.Name, Address: kept.Settings.Address, Bike: t.Bike, Owner: kept.Owner.Name,
-		Words: t.Words, Currency: kept.Settings.Currency, TaxIn: kept.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
+		Words: t.Words, Service: t.Service, Currency: kept.Settings.Currency, TaxIn: kept.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
 		AnsweredAt: link.AnsweredAt, Gone: kept.Job.ReleasedAt != nil, Warning: UnsafeWarning,
 		Findings: []OwnerFinding{}, Items: []OwnerItem{},
 		Agreed: t.Agreed, All: t.All, Shared: record.Some(t.Shared)}
@@ -312,7 +315,7 @@ func (c *Correspondence) OwnerSum(ctx context.Context, token string, in OwnerCho
 	if err != nil {
 		return estimate.Total{}, err
 	}
-	sum, _, err := agree.Total(c.shop.Lay(ctx, record), func(i agree.ItemView) bool {
+	sum, _, err := sold.Total(c.shop.Lay(ctx, record), func(i agree.ItemView) bool {
 		return i.Agreed() || i.Answer == nil && slices.Contains(in.Yes, i.ID)
 	})
 	return sum, err

@@ -8,6 +8,7 @@ import (
 	order "utensil/core/plan"
 	"utensil/core/wear"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 )
 
 // Ordered is an order of the pieces that somebody chose.
@@ -43,12 +44,13 @@ type Leaving func(*record.Sheet) ([]record.Obstacle, []record.Begun)
 // Subject is the plan of a job. An order of pieces makes no bike safe and puts nothing before the
 // door; what goes on by itself does, until somebody has seen to it: parts lie in it, glue is wet.
 func Subject(leaving Leaving) record.Subject {
-	return record.Subject{Obstacles: goingOn, Checks: []record.Check{
+	before := func(s *record.Sheet) []record.Obstacle { return append(promised(s), goingOn(s)...) }
+	return record.Subject{Obstacles: before, Checks: []record.Check{
 		Orders.Checked(func(s *record.Sheet, in Ordered) (*Ordered, error) {
 			obstacles, begun := leaving(s)
 			return checkOrdered(s, piecesOf(s, obstacles, begun), in)
 		}),
-		Alones.Checked(checkAlone), Overs.Checked(checkOver),
+		Alones.Checked(checkAlone), Overs.Checked(checkOver), sold.Serves.Checked(checkServed),
 	}}
 }
 

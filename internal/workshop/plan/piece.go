@@ -48,11 +48,13 @@ type PieceView struct {
 	Makes []string `json:"makes" doc:"what is done first for it: the rear wheel out"`
 	Undo  []string `json:"undo" doc:"and what is put back for it"`
 	Why   []string `json:"why" doc:"why it stands here"`
+	Step  *ToServe `json:"step,omitempty" doc:"it is a part of what was sold"`
 	Fresh string   `json:"fresh,omitempty" enum:"new,moved" doc:"it is new, or stands elsewhere than in the order that stood"`
 
 	rank  rank
 	tells bool
 	op    knowledge.Operation
+	alone float64
 }
 
 // Drawer is where a part lies that a piece fits.
@@ -80,7 +82,7 @@ const (
 const spread = 0.3
 
 // minutes of what has no operation, for each of its count (common practice, no published source).
-var minutes = map[string]float64{"walk": 0.7, "bolts": 0.6, "air": 1.5, "sign": 1.5, "test_ride": 8, "offer": 1.5,
+var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "air": 1.5, "sign": 1.5, "test_ride": 8, "offer": 1.5,
 	"said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
 
 // timed are pieces that the shop has timed often enough to go by it.
@@ -104,9 +106,17 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 			add(itemPiece(s, &items[i]))
 		}
 	}
+	for _, p := range servePieces(s, list) {
+		add(p)
+	}
 	alone := running(s)
 	for _, o := range leaving {
 		id, r := kindOf(o)
+		if strings.HasPrefix(o.Target, servedAt) || slices.ContainsFunc(list, func(p PieceView) bool {
+			return p.Step != nil && p.Place == o.Place && p.Target == o.Target
+		}) {
+			continue // what was sold is in pieces already, and what was begun of it
+		}
 		if i := slices.IndexFunc(alone, func(a AloneView) bool { return string(a.ID) == o.Target }); i >= 0 {
 			if !alone[i].Over {
 				continue // it is no work yet
@@ -216,7 +226,7 @@ var points = map[string]string{trial.SignFrontBrake: "front-wheel", trial.SignRe
 // acts are what is done at a piece.
 var acts = map[string]string{"walk": "Walk round", "hunt": "Look for the cause", "offer": "To the offer",
 	"bolts": "Torque them", "air": "Set the air", "sign": "Try it, and sign", "said": "Answer it",
-	"belongings": "Give it back", "item": "Guide me"}
+	"belongings": "Give it back", "item": "Guide me", "serve": "Guide me"}
 
 // itemPiece is agreed work.
 func itemPiece(s *record.Sheet, i *agree.ItemView) PieceView {
@@ -350,7 +360,7 @@ func job(s *record.Sheet, pieces []PieceView) order.Job {
 	for i := range pieces {
 		p := &pieces[i]
 		one := order.Piece{ID: p.ID, Minutes: p.Minutes, Spread: spread, Place: p.End, Open: p.open(),
-			Shut: flow.Shut(s.Book.Sequences, p.op.ID), Tells: p.tells}
+			Shut: flow.Shut(s.Book.Sequences, p.op.ID), Tells: p.tells, Alone: p.alone}
 		if p.rank > works {
 			one.Shut = all
 		}

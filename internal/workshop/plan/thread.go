@@ -123,6 +123,11 @@ func ordered(s *record.Sheet, j order.Job, pieces []PieceView, stood []string) (
 		j.Stood = chosen.Pieces
 	} else {
 		j.Stood = stood
+		for _, p := range pieces {
+			if len(stood) == 0 && p.Step != nil { // the walk that was sold has its own sense
+				j.Stood = append(j.Stood, p.ID)
+			}
+		}
 	}
 	o, err := order.Plan(j)
 	return o, nil, err

@@ -106,6 +106,7 @@ func JobChangesOf(was, is Job) (list []Change) {
 		}
 		return t.UTC().Format(time.RFC3339)
 	}
+	differ("service", was.Service, is.Service)
 	differ("depth", was.Depth, is.Depth)
 	differ("words", was.Words, is.Words)
 	differ("reading", was.Reading, is.Reading)

@@ -9,6 +9,7 @@ type Job struct {
 	ID         ID         `json:"id"`
 	Number     int        `json:"number" doc:"short number for tag and telephone"`
 	BikeID     ID         `json:"bike_id"`
+	Service    string     `json:"service,omitempty" doc:"what it was taken in for, of the book; left out for a job of before there were any"`
 	Depth      string     `json:"depth"`
 	Words      string     `json:"words" doc:"the owner's own words"`
 	Reading    string     `json:"reading" doc:"the mechanic's reading of them"`

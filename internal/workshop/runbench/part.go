@@ -6,6 +6,7 @@ import (
 	"utensil/core/estimate"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 )
 
 // AgreedPart is what was offered, agreed and done, as a job shows it.
@@ -23,13 +24,13 @@ type AgreedPart struct {
 // PartOf is what was offered, agreed and done in a job.
 func PartOf(s *record.Sheet) (p AgreedPart, err error) {
 	p = AgreedPart{Items: record.Some(Items(s)), ToGo: agree.ToGo(s), Runs: Runs.Of(s)}
-	if p.Proposed, p.SharedAll, err = agree.Total(s, func(agree.ItemView) bool { return true }); err != nil {
+	if p.Proposed, p.SharedAll, err = sold.Total(s, func(agree.ItemView) bool { return true }); err != nil {
 		return p, err
 	}
 	if e, asked := agree.Asks.Newest(s.Ledger); asked != nil {
 		p.AskedAt = &e.At
 	}
-	p.Agreed, p.Shared, err = agree.Total(s, agree.ItemView.Agreed)
+	p.Agreed, p.Shared, err = sold.Total(s, agree.ItemView.Agreed)
 	return p, err
 }
 

@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 	"utensil/knowledge"
 )
 
@@ -86,7 +87,7 @@ func pastTorque(e record.Entry) PastTorque {
 func readBolts(s *record.Sheet) []BoltView {
 	var views []BoltView
 	again := record.Rechecks(s)
-	run := s.Book.FastenersFor(parts.Facts.Of(s), s.Job.Depth, agree.AgreedWork(s),
+	run := s.Book.FastenersFor(parts.Facts.Of(s), s.Job.Depth, sold.Work(s),
 		slices.Concat(record.Undone(s), agree.RemedyFasteners(s), again))
 	past := map[string]record.Entry{}
 	for e, in := range Torques.All(s.Past) {

@@ -8,9 +8,9 @@ import (
 	"utensil/core/fastener"
 	"utensil/core/measure"
 	"utensil/core/words"
-	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 	"utensil/knowledge"
 )
 
@@ -169,7 +169,7 @@ func checkFound(s *record.Sheet, f knowledge.Fastener, rule *fastener.Rule, in *
 	in.FoundTyped = ""
 	// Of a joint that the work took apart nobody says how it was unless it was loose: counting
 	// those would make all such joints look loose.
-	for _, id := range agree.AgreedWork(s) {
+	for _, id := range sold.Work(s) {
 		if o, known := s.Book.Operation(id); known && slices.Contains(record.Loosens(s, o), f.ID) {
 			in.Was = "unknown"
 		}

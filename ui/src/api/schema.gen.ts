@@ -1014,6 +1014,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is sold for such a bike, with the minutes it takes */
+        post: operations["services"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1999,6 +2016,8 @@ export interface components {
             places: components["schemas"]["Place"][];
             routes: components["schemas"]["Route"][];
             runs: components["schemas"]["Run"][];
+            /** @description what is sold by one name, on one bike or another */
+            services: components["schemas"]["ServiceName"][];
             treatments: components["schemas"]["Treatment"][];
             words: components["schemas"]["Vocabulary"];
         };
@@ -2430,7 +2449,8 @@ export interface components {
             belongings?: components["schemas"]["Brought"][];
             bike: components["schemas"]["Bike"];
             condition: string;
-            depth: string;
+            /** @description how deep, where no service says so */
+            depth?: string;
             id: string;
             /** @description the owner says nothing is wrong: their words sound like nothing */
             no_complaint?: boolean;
@@ -2440,6 +2460,8 @@ export interface components {
             reading: string;
             /** @description what the owner says the bike does; left out, what their words sound like */
             said?: components["schemas"]["SaidAs"][];
+            /** @description what it is taken in for, of the book: it says how deep */
+            service?: string;
             stand: string;
             words: string;
         };
@@ -2632,6 +2654,7 @@ export interface components {
             rim_looked?: components["schemas"]["RimLook"];
             sag_read?: components["schemas"]["SagRead"];
             sealant_topped?: components["schemas"]["SealantTopped"];
+            served?: components["schemas"]["PartServed"];
             sign?: components["schemas"]["Sign"];
             spoke_broke?: components["schemas"]["SpokeBroke"];
             step?: components["schemas"]["StepDone"];
@@ -4174,6 +4197,8 @@ export interface components {
             reading: string;
             /** Format: date-time */
             released_at?: string;
+            /** @description what it was taken in for, of the book; left out for a job of before there were any */
+            service?: string;
             stand: string;
             /** Format: int64 */
             version: number;
@@ -4183,10 +4208,13 @@ export interface components {
         /** @description JobChange is what may be changed about a job that is in the shop. */
         JobChange: {
             condition: string;
-            depth: string;
+            /** @description how deep, where no service says so */
+            depth?: string;
             /** Format: date-time */
             promised_at?: string;
             reading: string;
+            /** @description what it is here for, of the book: it says how deep */
+            service?: string;
             stand: string;
             /** Format: int64 */
             version: number;
@@ -4262,6 +4290,7 @@ export interface components {
              * @description of the newest entry shown: what is written from this screen says that it was seen
              */
             sequence: number;
+            service?: components["schemas"]["ServiceView"];
             /** @description what the agreed items need done only once */
             shared: components["schemas"]["SharedView"][];
             /** @description what all items need done only once */
@@ -4356,6 +4385,12 @@ export interface components {
             note?: string;
             /** @description of the book, or in words */
             what: string;
+        };
+        /** @description LeftView is what was left out of a service. */
+        LeftView: {
+            by: string;
+            says: string;
+            why: string;
         };
         /** @description LegBegins is where this rider begins on a leg. */
         LegBegins: {
@@ -4746,6 +4781,17 @@ export interface components {
             mark?: "open" | "sound" | "watch" | "due" | "unsafe";
             name: string;
             word: string;
+        };
+        /** @description NamedStep is something that a part of a service names. */
+        NamedStep: {
+            /** @description where the oil goes */
+            how?: string;
+            id: string;
+            /** @enum {string} */
+            is: "look" | "oil" | "apart";
+            name: string;
+            /** @description what it is oiled with */
+            with?: string;
         };
         /** @description Need is how much fluid a bleed takes, between its bounds: as a plug that pushes the old fluid out before it, and as a stirred flow that thins it. */
         Need: {
@@ -5202,6 +5248,8 @@ export interface components {
             gone: boolean;
             items: components["schemas"]["OwnerItem"][];
             owner: string;
+            /** @description what the bike was brought for, with its price */
+            service?: components["schemas"]["ServiceView"];
             shared: components["schemas"]["SharedView"][];
             shop: string;
             tax_included: boolean;
@@ -5353,6 +5401,22 @@ export interface components {
             /** Format: double */
             value?: number;
             word?: string;
+        };
+        /** @description PartServed is a part of a service that was done, or left out of it. */
+        PartServed: {
+            /** @description tests that do not stand after it */
+            readonly disturbs?: string[];
+            left_out?: boolean;
+            /** @description of the service */
+            part: string;
+            /** @description what is done, in the words of the service */
+            readonly says?: string;
+            /** @description that it is a part of */
+            readonly service?: string;
+            /** @description fasteners that it undid */
+            readonly touches?: string[];
+            /** @description why it was left out: it stands on the owner's sheet */
+            why?: string;
         };
         /** @description PartView is a part, where it is, and what is known of it. */
         PartView: {
@@ -5570,6 +5634,8 @@ export interface components {
             point?: string;
             /** @enum {string} */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
+            /** @description it is a part of what was sold */
+            step?: components["schemas"]["ToServe"];
             /** @description what is opened there */
             target?: string;
             title: string;
@@ -6688,6 +6754,60 @@ export interface components {
             /** Format: double */
             weekly_to: number;
         };
+        /** @description ServiceName is what a service is called. */
+        ServiceName: {
+            id: string;
+            name: string;
+        };
+        /** @description ServiceOffer is what is sold by one name, for a bike. */
+        ServiceOffer: {
+            about: string;
+            /**
+             * Format: double
+             * @description minutes: one in ten is over before
+             */
+            early: number;
+            /** @description what is not in its price */
+            extra?: string;
+            id: string;
+            /**
+             * Format: double
+             * @description and one in ten only after
+             */
+            late: number;
+            /**
+             * Format: int64
+             * @description that are charged; 0 where every piece of work has its own price
+             */
+            minutes: number;
+            name: string;
+            /** Format: int64 */
+            price_minor: number;
+            /** @description what is done, in its order */
+            steps: string[];
+            /**
+             * Format: double
+             * @description minutes at the stand on such a bike, looks, bolts and tests with it
+             */
+            usual: number;
+        };
+        /** @description ServiceView is a service as it was sold. */
+        ServiceView: {
+            /** @description what is not in its price */
+            extra?: string;
+            /** @description what is done in it, in its order, what was left out apart */
+            holds: string[];
+            id: string;
+            left_out?: components["schemas"]["LeftView"][];
+            /**
+             * Format: int64
+             * @description that are charged
+             */
+            minutes: number;
+            name: string;
+            /** Format: int64 */
+            price_minor: number;
+        };
         /** @description Session is what the interface needs at its start. */
         Session: {
             /** @description who is signed in */
@@ -7377,6 +7497,24 @@ export interface components {
             pieces: components["schemas"]["PieceView"][];
             /** @description what waits for the owner */
             waits: components["schemas"]["WaitView"][];
+        };
+        /** @description ToServe is a part of a service, as its piece shows it. */
+        ToServe: {
+            /** @description what goes on by itself when it is ticked */
+            alone?: components["schemas"]["Alone"];
+            caution?: string;
+            /** @description what comes before it is ticked, in words */
+            held?: string;
+            /** @description what of it is still to be done: points, places, assemblies */
+            left: components["schemas"]["NamedStep"][];
+            /** @description why nobody is told step by step how it is done */
+            none?: string;
+            part: string;
+            /** @description that it is a part of */
+            service: string;
+            /** @description it is done when somebody says so; else by what it names */
+            ticked: boolean;
+            why?: string;
         };
         /** @description Today is the first screen. */
         Today: {
@@ -10516,6 +10654,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Found"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
+    services: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Facts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOffer"][];
                 };
             };
             /** @description Error */

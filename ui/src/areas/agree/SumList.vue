@@ -11,6 +11,10 @@ const { money } = useMoney()
 
 <template>
   <dl class="figure ml-auto grid max-w-md grid-cols-[1fr_auto] gap-x-6 py-3 text-right">
+    <template v-if="job.service?.price_minor">
+      <dt class="font-sans text-soft">{{ job.service.name }}</dt>
+      <dd>{{ money(job.service.price_minor) }}</dd>
+    </template>
     <template v-for="s in job.shared_all" :key="s.name">
       <dt class="font-sans text-sm text-soft">{{ s.name }} once, not {{ s.times }} times</dt>
       <dd class="text-sm text-soft">−{{ money(s.saved_minor) }}</dd>

@@ -71,7 +71,7 @@ const { atWallClock } = useTimes()
 
 async function submit() {
   brought.value?.bring()
-  const { id, owner, bike, words, reading, condition, depth, stand, belongings, promised } = draft.value
+  const { id, owner, bike, words, reading, condition, service, stand, belongings, promised } = draft.value
   const promised_at = atWallClock(promised)
   // Words that were typed just now and are not taken apart yet the server takes apart.
   const parts = heard.value?.settled ? heard.value.heard : undefined
@@ -87,7 +87,7 @@ async function submit() {
       no_complaint: said?.length === 0 || undefined,
       reading,
       condition,
-      depth,
+      service,
       stand,
       belongings,
       promised_at,

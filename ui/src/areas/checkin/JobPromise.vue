@@ -2,16 +2,15 @@
 import { computed } from 'vue'
 
 import type { Fault } from '@/api/client'
-import { useBook } from '@/api/job'
 import TextField from '@/parts/TextField.vue'
 import { daysAfter, useTimes } from '@/parts/time'
 
 import type { useDraft } from './draft'
+import ServiceChoice from './ServiceChoice.vue'
 
-/** How deep the work goes, and by when it is promised. */
+/** What it is taken in for, and by when it is promised. */
 const draft = defineModel<ReturnType<typeof useDraft>['value']>({ required: true })
 defineProps<{ fault?: Fault }>()
-const { data: book } = useBook()
 
 const { today, atWallClock } = useTimes()
 const times = computed(() => {
@@ -26,21 +25,7 @@ const times = computed(() => {
 </script>
 
 <template>
-  <fieldset>
-    <legend class="mb-1 text-note text-soft">How deep</legend>
-    <div class="grid gap-2 sm:grid-cols-4">
-      <label
-        v-for="d in book?.depths ?? []"
-        :key="d.id"
-        class="cursor-pointer border p-2.5 leading-tight has-checked:border-petrol has-checked:bg-wash has-checked:shadow-[inset_0_-4px_var(--color-petrol)] has-focus-visible:outline-3 has-focus-visible:outline-petrol"
-        :class="draft.depth === d.id ? '' : 'border-rule bg-paper'"
-      >
-        <input v-model="draft.depth" type="radio" name="depth" :value="d.id" class="sr-only" />
-        <b class="block">{{ d.name }}</b>
-        <span class="text-sm text-soft">{{ d.about }}</span>
-      </label>
-    </div>
-  </fieldset>
+  <ServiceChoice v-model="draft.service" :facts="draft.bike.facts" :fault="fault" />
   <div>
     <TextField
       v-model="draft.promised"

@@ -12,7 +12,7 @@ export interface Draft {
   said: Record<string, boolean> // which parts of the words are complaints, where somebody pressed
   reading: string
   condition: string
-  depth: string
+  service: string
   stand: string
   promised: string // as a datetime field has it, by the shop's clock
   belongings: Schemas['Brought'][]
@@ -88,7 +88,7 @@ export const blank = (): Draft => ({
   said: {},
   reading: '',
   condition: '',
-  depth: 'routine',
+  service: 'routine',
   stand: '',
   promised: '',
   belongings: [],

@@ -62,14 +62,25 @@ const wasFound = (found = 'figure') =>
     >
       <span>{{ c.was }}</span><span class="flex-1">corrected: {{ c.is }}. {{ c.by }}: {{ c.why }}</span>
     </p>
+    <template v-if="job.service?.holds.length">
+      <h2 class="mt-4 mb-1 border-b border-rule">{{ job.service.name }}</h2>
+      <p class="flex gap-3 py-1">
+        <span class="flex-1">{{ job.service.holds.join('; ') }}.</span
+        ><span class="figure">{{ money(job.service.price_minor) }}</span>
+      </p>
+      <p v-for="l in job.service.left_out" :key="l.says" class="flex gap-3 py-1">
+        <b>Left out: {{ l.says }}</b
+        ><span class="flex-1 text-soft">{{ l.why }} ({{ l.by }})</span>
+      </p>
+    </template>
     <h2 class="mt-4 mb-1 border-b border-rule">Done</h2>
-    <p v-if="!done.length" class="text-soft">No work was done.</p>
+    <p v-if="!done.length && !job.service" class="text-soft">No work was done.</p>
     <p v-for="i in done" :key="i.id" class="flex gap-3 py-1">
       <b>{{ i.item.title }}</b><span class="flex-1 text-soft"
         >{{ i.work?.parts?.map((p) => `${p.quantity} × ${p.name}`).join(', ') }} {{ i.work?.note }}</span
       ><span class="figure">{{ money(i.total_minor) }}</span>
     </p>
-    <template v-if="done.length">
+    <template v-if="done.length || job.service?.price_minor">
       <p v-for="s in job.shared" :key="s.name" class="flex py-1 text-soft">
         <span class="flex-1">{{ s.name }}: once instead of {{ s.times }} times</span
         ><span class="figure">−{{ money(s.saved_minor) }}</span>

@@ -25,6 +25,7 @@ const { data: history } = useBike(() => job.value.bike.id)
 type Door = Schemas['JobChange'] & { promised: string }
 const { wallClock, atWallClock } = useTimes()
 const read = (j: Schemas['Job']): Door => ({
+  service: j.service,
   depth: j.depth,
   words: j.words,
   reading: j.reading,
@@ -41,7 +42,7 @@ watch(
   (j) => !touched.value && (door.value = read(j)),
 )
 const stale = computed(() => (pen.fault.value?.current as Schemas['Job'] | undefined)?.number !== undefined)
-const noted = ['depth', 'words', 'reading', 'condition', 'stand', 'promised_at']
+const noted = ['service', 'depth', 'words', 'reading', 'condition', 'stand', 'promised_at']
 const seen = (of: Record<string, unknown>) => Object.fromEntries(noted.map((k) => [k, of[k]]))
 
 async function save(why?: string) {
@@ -93,11 +94,12 @@ function settle(keep: 'mine' | 'theirs') {
         </FormField>
         <div class="grid gap-3 sm:grid-cols-3">
           <ChoiceField
-            v-model="door.depth"
-            label="How deep"
-            name="depth"
+            v-model="door.service"
+            label="What for"
+            name="service"
             :fault="pen.fault.value"
-            :choices="(book?.depths ?? []).map((d) => [d.id, d.name] as const)"
+            :none="book?.depths.find((d) => d.id === door.depth)?.name"
+            :choices="(book?.services ?? []).map((s) => [s.id, s.name] as const)"
             :disabled="closed"
           />
           <TextField

@@ -41,7 +41,10 @@ const shown = computed(() =>
     .replace(/^(brakes|run|desk)$/, 'work'),
 )
 const depth = computed(
-  () => book.value?.depths.find((d) => d.id === data.value?.job.depth)?.name.toLowerCase() ?? '',
+  () =>
+    data.value?.service?.name.toLowerCase() ??
+    book.value?.depths.find((d) => d.id === data.value?.job.depth)?.name.toLowerCase() ??
+    '',
 )
 const late = computed(
   () => !closed.value && data.value?.job.promised_at && new Date(data.value.job.promised_at) < new Date(),

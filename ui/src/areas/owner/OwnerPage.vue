@@ -93,6 +93,12 @@ const sum = computed(() => {
           :asking="!view.gone && !done"
           :money="money"
         />
+        <p v-if="view.service?.price_minor" class="flex border-b border-rule py-2">
+          <span class="flex-1"
+            ><b class="block">{{ view.service.name }}</b
+            ><span class="text-note text-soft">What you brought it for. {{ view.service.extra }}</span></span
+          ><span class="figure">{{ money(view.service.price_minor) }}</span>
+        </p>
         <p v-for="s in view.shared" :key="s.name" class="flex py-1 text-note text-soft">
           <span class="flex-1">If all of it is done, {{ s.name.toLowerCase() }} is paid for once</span>
           <span class="figure">−{{ money(s.saved_minor) }}</span>

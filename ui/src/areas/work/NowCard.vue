@@ -8,6 +8,8 @@ import ConditionMark from '@/parts/ConditionMark.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 import { useRouter } from 'vue-router'
 
+import { useServe } from './serve'
+import ServeList from './ServeList.vue'
 import type { Piece } from './thread'
 import WorkRow from './WorkRow.vue'
 
@@ -28,7 +30,7 @@ const guide = computed(() => job.value.guided.find((g) => g.id === props.piece.g
 /** What is looked at once more, or was left to itself, is settled on this screen. */
 const below = computed(() => {
   const p = props.piece
-  if (p.stage !== 'work' || p.place || p.item) return ''
+  if (p.stage !== 'work' || p.place || p.item || p.step) return ''
   return job.value.findings.some((f) => f.id === p.target)
     ? 'below, under “Look at it once more”'
     : 'under “By itself”'
@@ -37,9 +39,10 @@ const below = computed(() => {
 const way = computed(() => {
   const p = props.piece
   if (below.value) return undefined
-  if (p.begun || !p.item) return ways.settle({ ...p, count: 1 })
+  if (p.begun || (!p.item && !p.step)) return ways.settle({ ...p, count: 1 })
   return guide.value && ways.guide(guide.value)
 })
+const { next } = useServe(() => props.piece)
 const act = computed(() => (props.piece.begun ? 'Go on' : props.piece.act))
 
 const why = ref('')
@@ -72,8 +75,8 @@ const first = () =>
 
 useBenchKeys((key) => {
   if (key === keys.go) {
-    if (!way.value || props.locked) return false
-    void router.push(way.value)
+    if (props.locked || pen.busy.value || (!way.value && !next.value)) return false
+    void (next.value ? next.value.does() : router.push(way.value!))
   } else if (key === keys.on && !props.locked && order.value.length > 1) void later()
   else if (key === keys.back && props.place) emit('choose', 0)
   else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
@@ -95,6 +98,7 @@ useBenchKeys((key) => {
           }}</span>
         </h3>
         <p v-for="w in piece.why" :key="w" class="mt-1 text-lg leading-snug text-soft">{{ w }}.</p>
+        <p v-if="piece.step?.why" class="mt-1 text-lg leading-snug text-soft">{{ piece.step.why }}</p>
         <p v-if="!piece.why.length || below" class="mt-1 text-lg leading-snug text-soft">
           {{ piece.detail }}
         </p>
@@ -151,6 +155,15 @@ useBenchKeys((key) => {
         >{{ act }} <KeyCap class="max-sm:hidden" of="go"
       /></RouterLink>
       <RouterLink v-else-if="way" class="button min-h-14" :to="way">Look at it</RouterLink>
+      <button
+        v-else-if="next && !locked"
+        type="button"
+        class="button button-go min-h-14 px-6! text-lg"
+        :disabled="pen.busy.value"
+        @click="next.does()"
+      >
+        {{ next.says }} <KeyCap class="max-sm:hidden" of="go" />
+      </button>
       <template v-if="!locked">
         <button v-if="place" type="button" class="button min-h-14" :disabled="pen.busy.value" @click="first">
           Do it now
@@ -180,6 +193,7 @@ useBenchKeys((key) => {
       />
       <button type="submit" class="button" :disabled="!why.trim()">It waits</button>
     </form>
+    <ServeList v-if="piece.step" :piece="piece" :locked="locked" :busy="pen.busy.value" />
     <ul v-if="item?.state === 'agreed'" class="mt-3 border-t border-rule">
       <WorkRow :key="item.id" :item="item" :locked="locked" bare />
     </ul>

@@ -1,0 +1,187 @@
+package plan
+
+import (
+	"math"
+	"slices"
+	"strings"
+
+	"utensil/core/wear"
+	"utensil/core/words"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/apart"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/runbench"
+	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/sold"
+	"utensil/knowledge/flow"
+	"utensil/knowledge/service"
+)
+
+// ToServe is a part of a service, as its piece shows it.
+type ToServe struct {
+	Service string      `json:"service" doc:"that it is a part of"`
+	Part    string      `json:"part"`
+	Why     string      `json:"why,omitempty"`
+	Caution string      `json:"caution,omitempty"`
+	None    string      `json:"none,omitempty" doc:"why nobody is told step by step how it is done"`
+	Ticked  bool        `json:"ticked" doc:"it is done when somebody says so; else by what it names"`
+	Held    string      `json:"held,omitempty" doc:"what comes before it is ticked, in words"`
+	Left    []NamedStep `json:"left" doc:"what of it is still to be done: points, places, assemblies"`
+	Alone   *flow.Alone `json:"alone,omitempty" doc:"what goes on by itself when it is ticked"`
+}
+
+// NamedStep is something that a part of a service names.
+type NamedStep struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Is   string `json:"is" enum:"look,oil,apart"`
+	With string `json:"with,omitempty" doc:"what it is oiled with"`
+	How  string `json:"how,omitempty" doc:"where the oil goes"`
+}
+
+// open is what a part names and nobody has done.
+func open(s *record.Sheet, p service.Part) []NamedStep {
+	left := []NamedStep{}
+	for _, id := range p.Step.Looks {
+		if _, read := inspect.ReadingOf(s, id); read == nil {
+			point, _ := s.Book.Point(id)
+			left = append(left, NamedStep{ID: id, Name: point.Name, Is: "look"})
+		}
+	}
+	for _, o := range apart.OilMap(s) {
+		if slices.Contains(p.Step.Oils, o.ID) && o.Entry == nil {
+			left = append(left, NamedStep{o.ID, o.Name, "oil", o.With, o.Where})
+		}
+	}
+	for _, id := range p.Step.Apart {
+		if !slices.ContainsFunc(apart.Strips.Of(s), func(v apart.Strip) bool {
+			return v.Assembly == id && v.Done && len(v.Tray) > 0
+		}) {
+			a, _ := s.Book.Assembly(id)
+			left = append(left, NamedStep{ID: id, Name: a.Name, Is: "apart"})
+		}
+	}
+	return left
+}
+
+// settled says whether a part is done, or was left out.
+func settled(s *record.Sheet, p service.Part) bool {
+	if _, in := sold.Said(s, p.ID); in != nil && (in.LeftOut || p.Step.Ticked() || p.Work != "") {
+		return true
+	}
+	if p.Work != "" {
+		return runlog.DidAll(s, p.Work) || slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool {
+			return i.Item.Operation == p.Work && i.Work != nil
+		})
+	}
+	return !p.Step.Ticked() && len(open(s, p)) == 0
+}
+
+// unserved are the parts of what was sold that are still to be done, those apart of which nothing is
+// left but looks: they are looked at on the walk-round.
+var unserved = record.Derive(func(s *record.Sheet) []service.Part {
+	return slices.DeleteFunc(slices.Clone(sold.Parts.Of(s)), func(p service.Part) bool {
+		return settled(s, p) || !p.Step.Ticked() && p.Work == "" &&
+			!slices.ContainsFunc(open(s, p), func(n NamedStep) bool { return n.Is != "look" })
+	})
+})
+
+// promised is what is left of the service that was sold, as it stands before the door.
+func promised(s *record.Sheet) []record.Obstacle {
+	left := unserved.Of(s)
+	if len(left) == 0 {
+		return nil
+	}
+	of, _ := s.Book.Service(s.Job.Service)
+	return []record.Obstacle{{Title: of.Name + ": " + words.Count(len(left), "step") + " to do",
+		Detail: left[0].Step.Do, Mark: wear.Open, Stage: record.StageWork, Target: servedAt + left[0].ID,
+		Count: len(left)}}
+}
+
+// servedAt begins what is a part of a service among pieces, and among the targets of obstacles.
+const servedAt = "serve:"
+
+// servePieces are the parts of the service that are still to be done, each a piece. Work that was
+// agreed besides is a piece already.
+func servePieces(s *record.Sheet, pieces []PieceView) (list []PieceView) {
+	of, _ := s.Book.Service(s.Job.Service)
+	for _, part := range unserved.Of(s) {
+		step, left := part.Step, open(s, part)
+		work := sold.Operation(s, part)
+		if part.Work != "" && slices.ContainsFunc(pieces,
+			func(p PieceView) bool { return p.op.ID == part.Work }) {
+			continue
+		}
+		p := PieceView{ID: servedAt + part.ID, Title: step.Do, Detail: of.Name, Act: acts["serve"], Mark: wear.Open,
+			Stage: record.StageWork, Target: servedAt + part.ID, Point: step.Point, Minutes: step.Minutes,
+			Tools: []string{}, Asks: []string{}, Drawers: []Drawer{}, rank: works, op: work, End: work.End,
+			Step: &ToServe{Service: of.Name, Part: part.ID, Why: step.Why, Caution: step.Caution,
+				Ticked: step.Ticked() || part.Work != "", Left: left}}
+		if i := slices.IndexFunc(s.Book.Alone, func(a flow.Alone) bool { return a.ID == step.Alone }); i >= 0 {
+			p.Step.Alone, p.alone = &s.Book.Alone[i], float64(s.Book.Alone[i].Minutes)
+		}
+		if p.Step.Ticked && len(left) > 0 {
+			p.Step.Held = held(left)
+		}
+		if part.Work != "" {
+			p.serves(s, part)
+		}
+		p.goesOn(s, part)
+		list = append(list, p)
+	}
+	return list
+}
+
+// serves makes a piece one of work: with its guide, its tools, its minutes.
+func (p *PieceView) serves(s *record.Sheet, part service.Part) {
+	p.Title, p.Minutes = p.op.Title, float64(p.op.Minutes)
+	if flow.Rides(s.Book.Sequences, p.op.ID) != "" {
+		p.rank = ridden
+	}
+	p.Minutes = math.Max(1, p.Minutes-p.prepared(s))
+	if p.Point == "" && len(p.op.Cures) > 0 {
+		p.Point = p.op.Cures[0].Point
+	}
+	p.guidedBy(s)
+	p.asks(s)
+	if p.Guide == "" {
+		p.Step.None = part.Step.None
+	}
+}
+
+// goesOn is a part that was begun: an assembly of it is apart, or guided work of it goes on.
+func (p *PieceView) goesOn(s *record.Sheet, part service.Part) {
+	for _, v := range apart.Strips.Of(s) {
+		if !v.Done && slices.Contains(part.Step.Apart, v.Assembly) {
+			p.Begun, p.Place, p.Target = true, record.PlaceStrip, string(v.ID)
+		}
+	}
+	for _, r := range runbench.Runs.Of(s) {
+		if part.Work != "" && !r.Finished && r.Work.Operation == part.Work && r.Item == nil {
+			p.Begun, p.Place, p.Target = true, record.PlaceRun, string(r.ID)
+		}
+	}
+}
+
+// held says what comes before a part is ticked.
+func held(left []NamedStep) string {
+	names := make([]string, 0, len(left))
+	for _, n := range left {
+		names = append(names, words.Lower(n.Name))
+	}
+	return "First what it is done for: " + strings.Join(names, ", ") + "."
+}
+
+// checkServed refuses that a part is called done while what it names is open.
+func checkServed(s *record.Sheet, in sold.PartServed) (*sold.PartServed, error) {
+	filled, err := sold.Filled(s, in)
+	if err != nil || in.LeftOut {
+		return filled, err
+	}
+	part, _ := sold.Part(s, in.Part)
+	if left := open(s, part); len(left) > 0 {
+		return nil, record.Refuse("part", "%s Or leave it out, and say why.", held(left))
+	}
+	return filled, nil
+}

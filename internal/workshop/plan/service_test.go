@@ -1,0 +1,165 @@
+package plan_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/apart"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/plan"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
+	"utensil/internal/workshop/stand"
+	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
+	"utensil/knowledge"
+)
+
+// served is a bench whose bike was taken in for a service.
+func served(t *testing.T, service string) *stand.Stand {
+	s := bench(t)
+	of, known := s.Book.Service(service)
+	require.True(t, known)
+	s.Record.Job.Service, s.Record.Job.Depth = of.ID, of.Depth
+	return s
+}
+
+func pieceOf(t *testing.T, s *stand.Stand, part string) plan.PieceView {
+	t.Helper()
+	for _, p := range threadOf(t, s).Pieces {
+		if p.Step != nil && p.Step.Part == part {
+			return p
+		}
+	}
+	require.Fail(t, "no piece is "+part, "%v", ids(threadOf(t, s)))
+	return plan.PieceView{}
+}
+
+func leaving(s *stand.Stand, part string) (list []string) {
+	for _, o := range s.Rules.Leaving(s.Lay()) {
+		if strings.Contains(o.Title, part) {
+			list = append(list, o.Title)
+		}
+	}
+	return list
+}
+
+// What a service promises is done or left out with a reason before its bike leaves.
+func TestWhatWasSoldIsDoneBeforeTheDoor(t *testing.T) {
+	s := served(t, "quick-tune")
+	require.Equal(t, []string{"Quick tune: 3 steps to do"}, leaving(s, "Quick tune"))
+
+	oil := pieceOf(t, s, "oil")
+	assert.False(t, oil.Step.Ticked, "each place that is oiled says so itself")
+	for _, o := range oil.Step.Left {
+		require.Equal(t, "oil", o.Is)
+		s.Do(apart.Oilings.Says(apart.Oiled{What: o.ID}))
+	}
+	require.Equal(t, []string{"Quick tune: 2 steps to do"}, leaving(s, "Quick tune"))
+
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "index/index-gears"}))
+	s.Refused(sold.Serves.Says(sold.PartServed{Part: "chain-oil", LeftOut: true}), "why", "Say why it is left out")
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "chain-oil", LeftOut: true, Why: "Its owner waxes it himself."}))
+	assert.Empty(t, leaving(s, "Quick tune"))
+	view := sold.PartOf(s.Lay()).Service
+	require.Len(t, view.LeftOut, 1)
+	assert.Equal(t, "Its owner waxes it himself.", view.LeftOut[0].Why)
+}
+
+// A line that says a wheel was out, or that gears were set, is worth a test and a torque; one that says
+// a photograph was taken is not. Struck out, what it said was done stays done.
+func TestATickAsksForWhatItUndid(t *testing.T) {
+	s := served(t, "routine")
+	for _, brake := range []string{trial.SignFrontBrake, trial.SignRearBrake} {
+		s.Do(trial.Signs.Says(trial.Sign{What: brake, Passed: true}))
+	}
+	stale := func() (names []string) {
+		for _, v := range trial.Tests.Of(s.Lay()) {
+			if v.Stale {
+				names = append(names, v.What)
+			}
+		}
+		return names
+	}
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "photos"}))
+	assert.Empty(t, stale(), "a photograph moves no brake")
+	s.Refused(sold.Serves.Says(sold.PartServed{Part: "moon"}), "part", "no part of what was sold")
+
+	washed := s.Do(sold.Serves.Says(sold.PartServed{Part: "washed"}))
+	assert.ElementsMatch(t, []string{trial.SignFrontBrake, trial.SignRearBrake}, stale())
+	undone := func() []string { return record.Undone(s.Lay()) }
+	assert.Contains(t, undone(), "rear-quick-release", "the wheels were out")
+	require.NoError(t, s.Write(record.Withdrawals.Says(record.Withdrawn{Reason: "wrong line"}), washed))
+	assert.Contains(t, undone(), "rear-quick-release", "striking out a line shuts no lever")
+}
+
+// Work of a service is in the torque run from the start, and leaves it when it is left out.
+func TestWorkThatWasSoldIsTorqued(t *testing.T) {
+	s := served(t, "quick-tune")
+	joints := func() (ids []string) {
+		for _, b := range torque.Bolts.Of(s.Lay()) {
+			ids = append(ids, b.Fastener)
+		}
+		return ids
+	}
+	assert.Contains(t, sold.Work(s.Lay()), "index-gears")
+	before := joints()
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "index/index-gears", LeftOut: true, Why: "It shifts."}))
+	assert.NotContains(t, sold.Work(s.Lay()), "index-gears")
+	assert.Subset(t, before, joints())
+}
+
+// What was agreed besides is not done twice, and what is in the service is not charged twice.
+func TestSoldOnce(t *testing.T) {
+	s := served(t, "quick-tune")
+	item := agreed(s, "index-gears")
+	for _, p := range threadOf(t, s).Pieces {
+		assert.False(t, p.Step != nil && p.Step.Part == "index/index-gears", "it stands twice")
+	}
+	total, _, err := sold.Total(s.Lay(), func(i agree.ItemView) bool { return i.ID == item })
+	require.NoError(t, err)
+	alone, _, err := sold.Total(s.Lay(), func(agree.ItemView) bool { return false })
+	require.NoError(t, err)
+	assert.Equal(t, alone, total, "it is part of the price of the tune")
+	assert.Positive(t, total.Gross)
+	s.Do(agree.Works.Says(agree.Work{Item: item}))
+	assert.Equal(t, []string{"Quick tune: 2 steps to do"}, leaving(s, "Quick tune"))
+}
+
+// A part that takes something out is ticked when what it was taken out for was looked at.
+func TestAWheelIsLookedAtBeforeItIsHome(t *testing.T) {
+	s := served(t, "new-bike")
+	p := pieceOf(t, s, "wheels")
+	require.True(t, p.Step.Ticked)
+	assert.Contains(t, p.Step.Held, "rear tyre")
+	assert.Contains(t, p.Makes, "Rear wheel out and in")
+	s.Refused(sold.Serves.Says(sold.PartServed{Part: "wheels"}), "part", "First what it is done for")
+	for _, n := range p.Step.Left {
+		s.Do(inspect.Readings.Says(inspect.Reading{Point: n.ID, PassedOver: true, Note: "a test"}))
+	}
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "wheels"}))
+}
+
+// Every service on every kind of bike has a plan, in whatever order its pieces come to stand.
+func TestEveryServiceHasAPlan(t *testing.T) {
+	book, err := knowledge.Shipped()
+	require.NoError(t, err)
+	offered := 0
+	for _, of := range book.Services {
+		for _, kind := range book.Kinds {
+			if !of.When.Holds(kind.Facts) {
+				continue
+			}
+			s := served(t, of.ID)
+			s.Record.Bike.Facts = kind.Facts.Filled()
+			told := threadOf(t, s)
+			assert.Positive(t, told.Finish, "%s on %s", of.ID, kind.ID)
+			offered++
+		}
+	}
+	assert.Greater(t, offered, 100)
+}
