@@ -38,6 +38,8 @@ type Gauge struct {
 	Over       *Over    `yaml:"over"`        // how a length typed in place of a share is meant
 	// two figures of one part differ by this at most; a better one is another part's. 0: not asked
 	Scatter float64 `yaml:"scatter"`
+	// what it reads to the eye where it is plainly sound; doubt is measured. Left out: no eye tells it
+	Eye *Word `yaml:"eye"`
 }
 
 // Word is one answer of a scale judged by eye or hand.
@@ -127,6 +129,9 @@ func (g Gauge) Validate() error {
 		if err := g.Over.Validate(); err != nil {
 			return err
 		}
+	}
+	if e := g.Eye; e != nil && (e.Mark != Sound || e.Word == "" || e.Reason == "") {
+		return fmt.Errorf("an eye tells only what is plainly sound: a word for it, and its reason")
 	}
 	if g.Scatter < 0 {
 		return fmt.Errorf("a scatter of %g", g.Scatter)

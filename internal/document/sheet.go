@@ -269,6 +269,8 @@ func torques(p page, v workshop.JobView) {
 		switch {
 		case b.Log.NotFitted:
 			left = "not fitted"
+		case b.Log.Felt:
+			left = "felt by hand"
 		case b.Log.LeftNm != nil:
 			left = measure.Format(*b.Log.LeftNm)
 		case !b.Log.Set:

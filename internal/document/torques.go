@@ -50,6 +50,8 @@ func torqueRow(b torque.BoltView) []string {
 	switch {
 	case b.Log.NotFitted:
 		verdict = "not fitted"
+	case b.Log.Felt:
+		verdict = "felt by hand"
 	case b.Log.Set:
 		verdict = "set by feel"
 	case b.Verdict != nil:

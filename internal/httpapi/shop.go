@@ -66,7 +66,8 @@ func (s *Server) declareShop() {
 		for i, of := range b.Services {
 			services[i] = ServiceName{of.ID, of.Name}
 		}
-		return Book{Kinds: b.Kinds, Depths: b.Depths, Services: services, Routes: b.Ways(), Runs: b.Runs, Treatments: b.Treatments,
+		return Book{Kinds: b.Kinds, Depths: b.Depths, Services: services,
+			Routes: b.Ways(), Runs: b.Runs, Treatments: b.Treatments,
 			BeadSeats: bike.BeadSeats, Guards: bike.Guards, Bedding: b.Bedding, Fluids: b.Fluids,
 			Facts: bike.All, Carried: bike.Carried,
 			Places: b.Places, Grounds: b.Grounds,

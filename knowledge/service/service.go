@@ -31,7 +31,7 @@ type Step struct {
 	Do       string         `yaml:"do"`
 	Why      string         `yaml:"why"`
 	Caution  string         `yaml:"caution"`
-	Minutes  float64        `yaml:"minutes"` // of its looks, its oil and what it is ticked for; work has its own
+	Minutes  float64        `yaml:"minutes"` // of its looks, its oil and what it is ticked for; of work where it is less than its own
 	When     bike.Condition `yaml:"when"`
 	Looks    []string       `yaml:"looks"`    // points of the walk-round
 	Oils     []string       `yaml:"oils"`     // places of the map of what a tune oils

@@ -74,7 +74,7 @@ func TestWhatIsWrongWithAServiceIsSaid(t *testing.T) {
 		"is a step of its own":             first(func(s *service.Step) { s.Work = []string{"index"} }),
 		"index is done twice":              func(s *service.Service) { s.Steps[2].Work = []string{"index", "index"} },
 		"wash comes before index: wet":     func(s *service.Service) { s.Steps[2] = work("index", "wash") },
-		"nobody is told how to do wash":    func(s *service.Service) { s.Steps[2] = service.Step{ID: "w", Do: "W", Work: []string{"wash"}} },
+		"nobody is told how to do wash":    func(s *service.Service) { s.Steps[2].Work = []string{"wash"} },
 		`includes "moon", which is no oth`: func(s *service.Service) { s.Includes = []string{"moon"} },
 	} {
 		t.Run(says, func(t *testing.T) {

@@ -23,6 +23,7 @@ type PointView struct {
 	Required bool          `json:"required" doc:"the depth of this service looks at it"`
 	Gauge    *GaugeView    `json:"gauge,omitempty"`
 	Words    []wear.Word   `json:"words,omitempty"`
+	Eye      string        `json:"eye,omitempty" doc:"the word by which an eye finds it plainly sound, where that is enough in this job"`
 	Reading  *ReadingView  `json:"reading,omitempty" doc:"the reading of this job that stands"`
 	History  []HistoryMark `json:"history" doc:"earlier readings, oldest first"`
 	Life     *LifeView     `json:"life,omitempty" doc:"what is left of the part"`
@@ -96,7 +97,7 @@ func Views(s *record.Sheet) []PointView {
 	views := make([]PointView, 0, len(Points.Of(s)))
 	for _, p := range Points.Of(s) {
 		v := PointView{ID: p.ID, Name: p.Name, Method: p.Method, Means: p.Means, Tools: p.Instrument, Photo: p.Photo,
-			At: p.At, Required: looksAt(s, p), Words: p.Scale, History: record.Some(history[p.ID])}
+			At: p.At, Required: looksAt(s, p), Words: p.Scale, Eye: EyeWord(s, p), History: record.Some(history[p.ID])}
 		if p.Gauge != nil {
 			limit, own := limit(s, p.ID)
 			v.Gauge = &GaugeView{Unit: p.Gauge.Unit, Zones: limit.Zones(p.Gauge.Span), Limit: limit.Due, Why: limit.Why,

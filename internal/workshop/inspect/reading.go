@@ -40,6 +40,10 @@ func checkReading(s *record.Sheet, in Reading) (*Reading, error) {
 		}
 		in.Typed, in.Word = "", ""
 		return &in, nil
+	case p.Gauge != nil && in.Typed == "" && in.Word != "":
+		if err := lookedAt(s, p, &in); err != nil {
+			return nil, err
+		}
 	case p.Gauge != nil:
 		figures, err := p.Gauge.Read(in.Typed)
 		for _, f := range figures {
@@ -82,7 +86,11 @@ func judge(s *record.Sheet, in Reading) *wear.Judgement {
 		j := p.Gauge.Uneven(limit.Judge(*in.Value, p.Gauge.Unit, p.Worn), in.Values)
 		return &j
 	}
-	if j, found := wear.JudgeWord(p.Scale, in.Word, p.Worn); found {
+	scale := p.Scale
+	if p.Gauge != nil && p.Gauge.Eye != nil {
+		scale = []wear.Word{*p.Gauge.Eye}
+	}
+	if j, found := wear.JudgeWord(scale, in.Word, p.Worn); found {
 		return &j
 	}
 	return nil

@@ -15,20 +15,23 @@ func Subject() record.Subject {
 	}
 }
 
-// unreadPoints are the points that this job looks at and nobody has, together.
-func unreadPoints(s *record.Sheet) []record.Obstacle {
-	open, first := 0, ""
+// Unread are the points that this job looks at and nobody has.
+func Unread(s *record.Sheet) (points []string) {
 	for _, p := range Points.Of(s) {
 		if _, read := ReadingOf(s, p.ID); read == nil && looksAt(s, p) {
-			if open++; first == "" {
-				first = p.ID
-			}
+			points = append(points, p.ID)
 		}
 	}
-	if open == 0 {
+	return points
+}
+
+// unreadPoints are those that nobody has looked at, together.
+func unreadPoints(s *record.Sheet) []record.Obstacle {
+	open := Unread(s)
+	if len(open) == 0 {
 		return nil
 	}
-	return []record.Obstacle{{Title: words.Count(open, "point") + " not looked at",
+	return []record.Obstacle{{Title: words.Count(len(open), "point") + " not looked at",
 		Detail: "walk-round", Mark: wear.Open,
-		Stage: record.StageInspect, Target: first, Count: open}}
+		Stage: record.StageInspect, Target: open[0], Count: len(open)}}
 }

@@ -261,7 +261,8 @@ func (c *Correspondence) asItStands(s *record.Sheet) (t Told, err error) {
 
 func (c *Correspondence) page(link Link, kept record.Record, t Told) OwnerView {
 	v := OwnerView{Shop: kept.Settings.Name, Address: kept.Settings.Address, Bike: t.Bike, Owner: kept.Owner.Name,
-		Words: t.Words, Service: t.Service, Currency: kept.Settings.Currency, TaxIn: kept.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
+		Words: t.Words, Service: t.Service,
+		Currency: kept.Settings.Currency, TaxIn: kept.Settings.TaxIn, ExpiresAt: link.ExpiresAt,
 		AnsweredAt: link.AnsweredAt, Gone: kept.Job.ReleasedAt != nil, Warning: UnsafeWarning,
 		Findings: []OwnerFinding{}, Items: []OwnerItem{},
 		Agreed: t.Agreed, All: t.All, Shared: record.Some(t.Shared)}

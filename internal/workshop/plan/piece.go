@@ -15,6 +15,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
 	"utensil/knowledge/flow"
@@ -82,7 +83,7 @@ const (
 const spread = 0.3
 
 // minutes of what has no operation, for each of its count (common practice, no published source).
-var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "air": 1.5, "sign": 1.5, "test_ride": 8, "offer": 1.5,
+var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "feel": 0.08, "air": 1, "sign": 1, "test_ride": 6, "offer": 1.5,
 	"said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
 
 // timed are pieces that the shop has timed often enough to go by it.
@@ -123,7 +124,7 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 			}
 			o.Title, o.Detail = "See to it: "+words.Lower(alone[i].What), alone[i].Then
 		}
-		if id == "" {
+		if id == "" || id == "walk" && elsewhere(s, &o) {
 			continue
 		}
 		if i, agreed := at["item:"+o.Target]; agreed {
@@ -137,6 +138,12 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 			}
 		}
 		p := add(obstaclePiece(id, r, o))
+		if id == "walk" && slices.ContainsFunc(list, func(p PieceView) bool { return p.Step != nil }) {
+			p.tells = false // what was sold looks first
+		}
+		if id == "feel" {
+			p.Step = felt(s)
+		}
 		p.gather(o)
 		p.Begun = p.Begun || slices.ContainsFunc(begun, func(b record.Begun) bool {
 			return b.Place == o.Place && b.Target == o.Target
@@ -170,6 +177,8 @@ func kindOf(o record.Obstacle) (string, rank) {
 		return "sign:" + o.Target, ridden
 	case slices.Contains([]string{trial.SignFrontBrake, trial.SignRearBrake, trial.SignThirdBrake}, o.Target):
 		return "sign:" + o.Target, tried
+	case o.Target == torque.FeelAll:
+		return "feel", tight
 	case o.Stage == record.StageVerify && o.Place == "":
 		return "bolts", tight
 	case o.Stage == record.StageVerify:

@@ -166,7 +166,7 @@ func TestAPieceIsPutOff(t *testing.T) {
 	now := titles(threadOf(t, s))
 	at := slices.Index(now, "Replace rear disc pads")
 	assert.Less(t, slices.Index(now, "Replace the chain"), at, "behind what does not wait for it: %v", now)
-	assert.Contains(t, now[at+1], "to torque", "and before what does")
+	assert.Contains(t, now[at+1], "to feel by hand", "and before what does")
 
 	s.Do(inspect.Readings.Says(inspect.Reading{Point: "stem", Word: "Crack"}))
 	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: ids(threadOf(t, s)), Moved: "offer", Later: true}),

@@ -14,14 +14,15 @@ import (
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/sold"
+	"utensil/internal/workshop/torque"
 	"utensil/knowledge/flow"
 	"utensil/knowledge/service"
 )
 
 // ToServe is a part of a service, as its piece shows it.
 type ToServe struct {
-	Service string      `json:"service" doc:"that it is a part of"`
-	Part    string      `json:"part"`
+	Service string      `json:"service,omitempty" doc:"that it is a part of; left out for joints that are felt by hand"`
+	Part    string      `json:"part,omitempty"`
 	Why     string      `json:"why,omitempty"`
 	Caution string      `json:"caution,omitempty"`
 	None    string      `json:"none,omitempty" doc:"why nobody is told step by step how it is done"`
@@ -35,7 +36,8 @@ type ToServe struct {
 type NamedStep struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
-	Is   string `json:"is" enum:"look,oil,apart"`
+	Is   string `json:"is" enum:"look,oil,apart,feel"`
+	Word string `json:"word,omitempty" doc:"what it reads as it should be; left out where it is measured"`
 	With string `json:"with,omitempty" doc:"what it is oiled with"`
 	How  string `json:"how,omitempty" doc:"where the oil goes"`
 }
@@ -46,12 +48,13 @@ func open(s *record.Sheet, p service.Part) []NamedStep {
 	for _, id := range p.Step.Looks {
 		if _, read := inspect.ReadingOf(s, id); read == nil {
 			point, _ := s.Book.Point(id)
-			left = append(left, NamedStep{ID: id, Name: point.Name, Is: "look"})
+			left = append(left, NamedStep{ID: id, Name: point.Name, Is: "look", How: point.Method,
+				Word: inspect.SoundWord(s, point)})
 		}
 	}
 	for _, o := range apart.OilMap(s) {
 		if slices.Contains(p.Step.Oils, o.ID) && o.Entry == nil {
-			left = append(left, NamedStep{o.ID, o.Name, "oil", o.With, o.Where})
+			left = append(left, NamedStep{ID: o.ID, Name: o.Name, Is: "oil", With: o.With, How: o.Where})
 		}
 	}
 	for _, id := range p.Step.Apart {
@@ -78,18 +81,21 @@ func settled(s *record.Sheet, p service.Part) bool {
 	return !p.Step.Ticked() && len(open(s, p)) == 0
 }
 
-// unserved are the parts of what was sold that are still to be done, those apart of which nothing is
-// left but looks: they are looked at on the walk-round.
+// unserved are the parts of what was sold that are still to be done.
 var unserved = record.Derive(func(s *record.Sheet) []service.Part {
-	return slices.DeleteFunc(slices.Clone(sold.Parts.Of(s)), func(p service.Part) bool {
-		return settled(s, p) || !p.Step.Ticked() && p.Work == "" &&
-			!slices.ContainsFunc(open(s, p), func(n NamedStep) bool { return n.Is != "look" })
-	})
+	return slices.DeleteFunc(slices.Clone(sold.Parts.Of(s)), func(p service.Part) bool { return settled(s, p) })
 })
 
-// promised is what is left of the service that was sold, as it stands before the door.
+// onlyLooked says whether nothing of a part is left but looks.
+func onlyLooked(s *record.Sheet, p service.Part) bool {
+	return !p.Step.Ticked() && p.Work == "" &&
+		!slices.ContainsFunc(open(s, p), func(n NamedStep) bool { return n.Is != "look" })
+}
+
+// promised is what is left of the service that was sold, as it stands before the door. Points stand
+// there already.
 func promised(s *record.Sheet) []record.Obstacle {
-	left := unserved.Of(s)
+	left := slices.DeleteFunc(slices.Clone(unserved.Of(s)), func(p service.Part) bool { return onlyLooked(s, p) })
 	if len(left) == 0 {
 		return nil
 	}
@@ -127,15 +133,46 @@ func servePieces(s *record.Sheet, pieces []PieceView) (list []PieceView) {
 		if part.Work != "" {
 			p.serves(s, part)
 		}
+		if onlyLooked(s, part) {
+			p.rank, p.Stage = looks, record.StageInspect
+		}
 		p.goesOn(s, part)
 		list = append(list, p)
 	}
 	return list
 }
 
+// elsewhere takes out of the walk-round what parts of the service look at, and says whether that was all.
+func elsewhere(s *record.Sheet, o *record.Obstacle) bool {
+	rest := slices.DeleteFunc(slices.Clone(inspect.Unread(s)), func(point string) bool {
+		return slices.ContainsFunc(unserved.Of(s), func(p service.Part) bool {
+			return slices.Contains(p.Step.Looks, point)
+		})
+	})
+	if len(rest) == 0 {
+		return true
+	}
+	o.Title, o.Target, o.Count = words.Count(len(rest), "point")+" not looked at", rest[0], len(rest)
+	return false
+}
+
+// felt are the joints that a hand tells enough of, as a piece shows them.
+func felt(s *record.Sheet) *ToServe {
+	v := &ToServe{Left: []NamedStep{}}
+	for _, b := range torque.Unsettled(torque.Bolts.Of(s)) {
+		if b.Feel {
+			v.Left = append(v.Left, NamedStep{ID: b.Key(), Name: strings.TrimSpace(b.Name + " " + b.Position), Is: "feel"})
+		}
+	}
+	return v
+}
+
 // serves makes a piece one of work: with its guide, its tools, its minutes.
 func (p *PieceView) serves(s *record.Sheet, part service.Part) {
-	p.Title, p.Minutes = p.op.Title, float64(p.op.Minutes)
+	p.Title = p.op.Title
+	if p.Minutes == 0 { // of a bike that is sound, where the service says so
+		p.Minutes = float64(p.op.Minutes)
+	}
 	if flow.Rides(s.Book.Sequences, p.op.ID) != "" {
 		p.rank = ridden
 	}

@@ -123,14 +123,30 @@ func ordered(s *record.Sheet, j order.Job, pieces []PieceView, stood []string) (
 		j.Stood = chosen.Pieces
 	} else {
 		j.Stood = stood
-		for _, p := range pieces {
-			if len(stood) == 0 && p.Step != nil { // the walk that was sold has its own sense
-				j.Stood = append(j.Stood, p.ID)
-			}
+		if len(stood) == 0 {
+			j.Stood = walked(pieces)
 		}
 	}
 	o, err := order.Plan(j)
 	return o, nil, err
+}
+
+// walked is the order of what was sold: it has its own sense. What is looked at besides comes after
+// the last of its looks.
+func walked(pieces []PieceView) (ids []string) {
+	last := 0
+	for _, p := range pieces {
+		if p.Step == nil || p.Step.Part == "" {
+			continue
+		}
+		if ids = append(ids, p.ID); p.rank == looks {
+			last = len(ids)
+		}
+	}
+	if len(ids) > 0 && slices.ContainsFunc(pieces, func(p PieceView) bool { return p.ID == "walk" }) {
+		ids = slices.Insert(ids, last, "walk")
+	}
+	return ids
 }
 
 // follow keeps an order of before: what is gone is left out, what is new goes where it costs least.

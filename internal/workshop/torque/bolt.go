@@ -40,6 +40,7 @@ type BoltView struct {
 	Caution   string            `json:"caution,omitempty"`
 	Unread    string            `json:"unread,omitempty" doc:"the fact that nobody has read, and that decides its limit or its hand"`
 	Critical  bool              `json:"critical"`
+	Feel      bool              `json:"feel,omitempty" doc:"a hand tells enough of it: nothing touched it, and this job torques no others"`
 	Recheck   bool              `json:"recheck" doc:"once more after the first ride"`
 	Again     bool              `json:"again" doc:"to be looked at again since an earlier job"`
 	Wrench    *record.ID        `json:"wrench,omitempty" doc:"the closest wrench of the register"`
@@ -111,7 +112,7 @@ func readBolts(s *record.Sheet) []BoltView {
 				Treatment: treatment.Name,
 				Apply:     f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
 				Again: slices.Contains(again, f.ID), LooseHere: enough(Loosened.Of(s)[f.ID])}
-			v.Unread = f.Unread(parts.Facts.Of(s))
+			v.Unread, v.Feel = f.Unread(parts.Facts.Of(s)), wrenched(s, f, positions[i]) == ""
 			v.kinds = len(f.As) > 0 && f.When.Holds(parts.Facts.Of(s))
 			var asked string
 			if v.LeftHand, asked = f.LeftHand(parts.Facts.Of(s)); asked != "" {
@@ -173,7 +174,7 @@ func (b *BoltView) take(s *record.Sheet, logs []record.Entry) {
 	undone, stale := record.UndoneSince(s, b.Fastener, e.ID)
 	b.Stale, b.Since = stale, undone.Says
 	taken := b.another(in) && s.Job.ReleasedAt == nil
-	b.Settled = in.Settles(b.Verdict) && !b.Stale && !taken
+	b.Settled = in.Settles(b.Verdict) && !b.Stale && !taken && !(in.Felt && figures(s))
 	for _, o := range logs[:len(logs)-1] {
 		t := Torques.In(o.Content)
 		if _, undone := record.UndoneSince(s, b.Fastener, o.ID); undone || b.Stale || in.Loosened &&
@@ -200,7 +201,7 @@ func (b BoltView) another(in *Torque) bool {
 
 // Settles says whether a bolt may be left so.
 func (t Torque) Settles(v *fastener.Verdict) bool {
-	return t.NotFitted || t.Set || v != nil && v.Settles()
+	return t.NotFitted || t.Felt || t.Set || v != nil && v.Settles()
 }
 
 // Key names the bolt.

@@ -41,9 +41,9 @@ func corrects(s *record.Sheet, c record.Correction) error {
 
 // openBolts are the bolts that are wrong, each by itself, and those not logged, together.
 func openBolts(unsettled []BoltView) (list []record.Obstacle) {
-	unlogged, critical, first := 0, 0, ""
+	unlogged, felt, critical, first := 0, 0, 0, ""
 	for _, b := range unsettled {
-		if b.Log != nil && !b.Stale {
+		if b.Log != nil && !b.Stale && !b.Log.Felt {
 			detail := "found " + b.Log.Found + ", not put right"
 			switch {
 			case b.unknown():
@@ -58,6 +58,10 @@ func openBolts(unsettled []BoltView) (list []record.Obstacle) {
 				Stage: record.StageVerify, Target: b.Key()})
 			continue
 		}
+		if b.Feel {
+			felt++
+			continue
+		}
 		if unlogged++; first == "" {
 			first = b.Key()
 		}
@@ -66,9 +70,20 @@ func openBolts(unsettled []BoltView) (list []record.Obstacle) {
 		}
 	}
 	if unlogged > 0 {
+		detail := "none that the rider trusts"
+		if critical > 0 {
+			detail = fmt.Sprintf("%d safety-critical", critical)
+		}
 		list = append(list, record.Obstacle{Title: words.Count(unlogged, "fastener") + " to torque",
-			Detail: fmt.Sprintf("%d safety-critical", critical), Mark: wear.Open,
+			Detail: detail, Mark: wear.Open,
 			Stage: record.StageVerify, Target: first, Count: unlogged})
+	}
+	if felt > 0 {
+		list = append(list, record.Obstacle{Title: words.Count(felt, "joint") + " to feel by hand",
+			Detail: "nothing touched them", Mark: wear.Open, Stage: record.StageVerify, Target: FeelAll, Count: felt})
 	}
 	return list
 }
+
+// FeelAll is the target of what is felt by hand, together.
+const FeelAll = "feel"

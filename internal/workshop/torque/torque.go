@@ -32,6 +32,7 @@ type Torque struct {
 	FoundTyped string            `json:"found_typed,omitempty"`
 	LeftTyped  string            `json:"left_typed,omitempty" doc:"as left: what the wrench showed, in the shop's unit unless it names one"`
 	Set        bool              `json:"set,omitempty" doc:"set by feel, for fasteners without a figure"`
+	Felt       bool              `json:"felt,omitempty" doc:"felt by hand: it does not turn. For a joint that nothing touched, in a job that torques no others"`
 	NotFitted  bool              `json:"not_fitted,omitempty" doc:"this bike has no such fastener"`
 	Loosened   bool              `json:"loosened,omitempty" doc:"it was too tight; loosened fully and tightened again"`
 	Treatment  string            `json:"treatment,omitempty" doc:"what went on its threads, when not what belongs there"`
@@ -86,6 +87,13 @@ func checkTorque(s *record.Sheet, d record.Draft, in Torque) (*Torque, error) {
 		}
 		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked,
 			NotFitted: true, Note: in.Note, Was: "unknown"}, nil
+	}
+	if in.Felt {
+		if why := wrenched(s, f, in.Position); why != "" {
+			return nil, record.Refuse("felt", "%s %s", f.Name+":", why)
+		}
+		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked, Felt: true,
+			Note: in.Note, Was: "unknown"}, nil
 	}
 	rule := Resolve(s, f).Rule
 	if err := checkRead(s, f, rule); err != nil {

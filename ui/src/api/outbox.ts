@@ -182,7 +182,7 @@ export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView 
         at: body.at,
         verdict: undefined,
         stale: false,
-        settled: inside || !!torque.set || !!torque.not_fitted,
+        settled: inside || !!torque.felt || !!torque.set || !!torque.not_fitted,
       }
     }
     if (sign) {

@@ -1933,6 +1933,8 @@ export interface components {
             /** @description the caution of an estimate */
             doubt?: string;
             fastener: string;
+            /** @description a hand tells enough of it: nothing touched it, and this job torques no others */
+            feel?: boolean;
             /**
              * Format: double
              * @description first stage of a set: half way
@@ -4788,10 +4790,12 @@ export interface components {
             how?: string;
             id: string;
             /** @enum {string} */
-            is: "look" | "oil" | "apart";
+            is: "look" | "oil" | "apart" | "feel";
             name: string;
             /** @description what it is oiled with */
             with?: string;
+            /** @description what it reads as it should be; left out where it is measured */
+            word?: string;
         };
         /** @description Need is how much fluid a bleed takes, between its bounds: as a plug that pushes the old fluid out before it, and as a stirred flow that thins it. */
         Need: {
@@ -5713,6 +5717,8 @@ export interface components {
         PointView: {
             /** @description the point beside which it stands on the drawing */
             at?: string;
+            /** @description the word by which an eye finds it plainly sound, where that is enough in this job */
+            eye?: string;
             gauge?: components["schemas"]["GaugeView"];
             /** @description earlier readings, oldest first */
             history: components["schemas"]["HistoryMark"][];
@@ -7509,9 +7515,9 @@ export interface components {
             left: components["schemas"]["NamedStep"][];
             /** @description why nobody is told step by step how it is done */
             none?: string;
-            part: string;
-            /** @description that it is a part of */
-            service: string;
+            part?: string;
+            /** @description that it is a part of; left out for joints that are felt by hand */
+            service?: string;
             /** @description it is done when somebody says so; else by what it names */
             ticked: boolean;
             why?: string;
@@ -7657,6 +7663,8 @@ export interface components {
              */
             readonly deviation?: number;
             fastener: string;
+            /** @description felt by hand: it does not turn. For a joint that nothing touched, in a job that torques no others */
+            felt?: boolean;
             /** @enum {string} */
             found: "figure" | "loose" | "over_tight" | "stuck" | "damaged" | "not_checked";
             /** Format: double */

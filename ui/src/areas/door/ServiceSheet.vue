@@ -145,7 +145,13 @@ const wasFound = (found = 'figure') =>
           </td>
           <td class="figure text-right font-bold">
             {{
-              b.log?.not_fitted ? 'not fitted' : b.log?.left_nm !== undefined ? figure(b.log.left_nm) : 'set'
+              b.log?.not_fitted
+                ? 'not fitted'
+                : b.log?.felt
+                  ? 'by hand'
+                  : b.log?.left_nm !== undefined
+                    ? figure(b.log.left_nm)
+                    : 'set'
             }}
           </td>
         </tr>

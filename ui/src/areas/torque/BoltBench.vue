@@ -92,10 +92,20 @@ async function log(more: Partial<Schemas['Torque']>) {
   void focus()
   return false
 }
+/** Nothing touched it, and this job torques no others: a hand tells enough, while nothing else is said of it. */
+const byHand = computed(
+  () =>
+    props.bolt.feel &&
+    !props.bolt.settled &&
+    !typed.value.trim() &&
+    found.value === 'not_checked' &&
+    !bad.value,
+)
 function enter() {
   if (missing.value) return void log({ not_fitted: true })
   if (props.bolt.set) return void log({ set: true })
   if (typed.value.trim()) return void log({ left_typed: typed.value })
+  if (byHand.value) return void log({ felt: true })
   if (half.value) return void round.halve()
   if (bad.value) return void (note.value.trim() ? log({}) : words.value?.write())
   if (props.bolt.settled) emit('onward')
@@ -164,15 +174,18 @@ const go = computed(() =>
     ? 'Not there'
     : props.bolt.set
       ? 'It is set'
-      : half.value && !typed.value.trim()
-        ? 'Half done'
-        : 'Log',
+      : byHand.value
+        ? 'Does not turn by hand'
+        : half.value && !typed.value.trim()
+          ? 'Half done'
+          : 'Log',
 )
 const ready = computed(
   () =>
     (!props.bolt.rule && !!props.bolt.set) ||
     !!typed.value.trim() ||
     missing.value ||
+    byHand.value ||
     half.value ||
     bad.value,
 )

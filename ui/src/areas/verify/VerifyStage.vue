@@ -10,6 +10,7 @@ import { boltKey, useOpenJob, usePart } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
 import BoltBench from '@/areas/torque/BoltBench.vue'
+import FeelAll from '@/areas/torque/FeelAll.vue'
 import { inOrder, loosestFirst, useTorqueHabits } from '@/areas/torque/habits'
 import NewBolt from '@/areas/torque/NewBolt.vue'
 import WrenchTray from '@/areas/torque/WrenchTray.vue'
@@ -91,6 +92,7 @@ function leftAt(s: (typeof steps.value)[number]) {
   if (s.sign) return s.sign.sign ? (s.sign.stale ? 'again' : s.sign.sign.passed ? 'passed' : 'failed') : ''
   if (!log) return ''
   if (log.not_fitted) return 'not fitted'
+  if (log.felt) return 'by hand'
   return log.left_nm === undefined ? (log.set ? 'set' : words.found(log.found)) : figure(log.left_nm)
 }
 
@@ -176,6 +178,7 @@ function refuse(id: string) {
           Add a bolt
         </button>
       </div>
+      <FeelAll v-if="hands && !closed" :bolts="bolts" />
       <NewBolt v-if="adding" @done="(key) => ((adding = false), key && open(key))" />
       <p
         class="grid shrink-0 grid-cols-[24px_minmax(0,1fr)_56px_52px] xl:grid-cols-[24px_minmax(0,1fr)_72px_84px] gap-2 border-b border-ink px-4 py-2 text-fine font-[680] text-soft"

@@ -42,7 +42,7 @@ const way = computed(() => {
   if (p.begun || (!p.item && !p.step)) return ways.settle({ ...p, count: 1 })
   return guide.value && ways.guide(guide.value)
 })
-const { next } = useServe(() => props.piece)
+const { next, plain, asItShouldBe } = useServe(() => props.piece)
 const act = computed(() => (props.piece.begun ? 'Go on' : props.piece.act))
 
 const why = ref('')
@@ -77,6 +77,8 @@ useBenchKeys((key) => {
   if (key === keys.go) {
     if (props.locked || pen.busy.value || (!way.value && !next.value)) return false
     void (next.value ? next.value.does() : router.push(way.value!))
+  } else if (key === keys.again && plain.value.length && !props.locked) {
+    if (!pen.busy.value) void asItShouldBe()
   } else if (key === keys.on && !props.locked && order.value.length > 1) void later()
   else if (key === keys.back && props.place) emit('choose', 0)
   else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
@@ -156,13 +158,23 @@ useBenchKeys((key) => {
       /></RouterLink>
       <RouterLink v-else-if="way" class="button min-h-14" :to="way">Look at it</RouterLink>
       <button
-        v-else-if="next && !locked"
+        v-if="!way && next && !locked"
         type="button"
         class="button button-go min-h-14 px-6! text-lg"
         :disabled="pen.busy.value"
         @click="next.does()"
       >
         {{ next.says }} <KeyCap class="max-sm:hidden" of="go" />
+      </button>
+      <button
+        v-if="plain.length > 1 && !locked"
+        type="button"
+        class="button min-h-14 px-5! text-lg"
+        :disabled="pen.busy.value"
+        @click="asItShouldBe()"
+      >
+        {{ piece.step?.part ? 'All as it should be' : 'None of them turns' }} · {{ plain.length }}
+        <KeyCap class="max-sm:hidden" of="again" />
       </button>
       <template v-if="!locked">
         <button v-if="place" type="button" class="button min-h-14" :disabled="pen.busy.value" @click="first">

@@ -41,8 +41,13 @@ async function leave() {
         <ConditionMark mark="open" :size="18" />
         <span class="min-w-0 flex-1 leading-tight"
           ><span class="block">{{ n.name }}</span>
-          <span v-if="n.how" class="text-sm text-soft">{{ n.with }}: {{ n.how }}</span></span
+          <span v-if="n.how" class="text-sm text-soft"
+            ><template v-if="n.with">{{ n.with }}: </template>{{ n.how }}</span
+          ></span
         >
+        <span v-if="n.is === 'look'" class="shrink-0 text-sm" :class="n.word ? 'text-ink' : 'text-soft'">{{
+          n.word ? `“${n.word}”` : 'measured'
+        }}</span>
         <button
           v-if="!locked && n.is === 'oil'"
           type="button"
@@ -65,7 +70,7 @@ async function leave() {
         </button>
       </li>
     </ul>
-    <div v-if="!locked" class="mt-2 flex flex-wrap items-center gap-2">
+    <div v-if="!locked && piece.step.part" class="mt-2 flex flex-wrap items-center gap-2">
       <button
         v-if="piece.guide && !piece.begun"
         type="button"

@@ -10,7 +10,8 @@ import type { Piece } from './thread'
 export function useServe(piece: () => Piece) {
   const { job, pen } = useOpenJob()
   const router = useRouter()
-  const of = (is: 'look' | 'oil' | 'apart') => piece().step?.left.filter((n) => n.is === is) ?? []
+  const of = (is: NonNullable<Piece['step']>['left'][number]['is']) =>
+    piece().step?.left.filter((n) => n.is === is) ?? []
 
   /** What is oiled says so place by place, however many are pressed at once. */
   const oiled = (ids: string[]) => Promise.all(ids.map((what) => pen.record({ oiled: { what } })))
@@ -19,28 +20,47 @@ export function useServe(piece: () => Piece) {
   async function done() {
     const { step } = piece()
     if (!step) return
-    if (!(await pen.record({ served: { part: step.part } }))) return
+    if (!(await pen.record({ served: { part: step.part ?? '' } }))) return
     if (step.alone) await pen.record({ alone: { what: step.alone.id, minutes: step.alone.minutes } })
   }
   const leaveOut = (why: string) =>
     pen.record({ served: { part: piece().step?.part ?? '', left_out: true, why } })
 
+  const go = (name: string, at: string) =>
+    router.push({ name, params: { id: job.value.job.id }, query: { at } })
   async function apart(assembly: string) {
     const id = newId()
-    if (await pen.record({ strip: { assembly } }, undefined, id))
-      await router.push({ name: 'job-strip', params: { id: job.value.job.id }, query: { at: id } })
+    if (await pen.record({ strip: { assembly } }, undefined, id)) await go('job-strip', id)
   }
+
+  /** What reads as it should be to eye and hand: a reading for each point, a log for each joint. */
+  const plain = computed(
+    () => piece().step?.left.filter((n) => n.is === 'feel' || (n.is === 'look' && n.word)) ?? [],
+  )
+  const asItShouldBe = () =>
+    Promise.all(
+      plain.value.map((n) => {
+        const [fastener = '', position] = n.id.split('/')
+        return pen.record(
+          n.is === 'feel'
+            ? { torque: { fastener, position, found: 'not_checked', felt: true } }
+            : { reading: { point: n.id, word: n.word ?? '' } },
+        )
+      }),
+    )
 
   /** What the large button says and does, worst of what is left first; nothing where a guide leads on. */
   const next = computed(() => {
     const { step, begun, guide } = piece()
     if (!step || begun || guide) return undefined
-    const [oil, look, comesOff] = [of('oil'), of('look'), of('apart')]
+    const [oil, look, comesOff, feel] = [of('oil'), of('look'), of('apart'), of('feel')]
+    if (feel[0]) return { says: 'One after another', does: () => go('job-verify', feel[0]!.id) }
     if (look[0]) {
-      const at = look[0].id
+      // What is measured first: the rest is one press.
+      const at = (look.find((n) => !n.word) ?? look[0]).id
       return {
-        says: look.length > 1 ? `Look at them · ${look.length}` : 'Look at it',
-        does: () => router.push({ name: 'job-inspect', params: { id: job.value.job.id }, query: { at } }),
+        says: look.length > 1 ? 'One after another' : `${look[0].word ? 'Look at' : 'Measure'} it`,
+        does: () => go('job-inspect', at),
       }
     }
     if (comesOff[0]) return { says: `Take it apart`, does: () => apart(comesOff[0]!.id) }
@@ -51,5 +71,5 @@ export function useServe(piece: () => Piece) {
       }
     return { says: step.alone ? `Done: ${step.alone.name.toLowerCase()}` : 'Done', does: done }
   })
-  return { next, done, leaveOut, oiled, apart }
+  return { next, done, leaveOut, oiled, apart, plain, asItShouldBe }
 }

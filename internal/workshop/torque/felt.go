@@ -1,0 +1,39 @@
+package torque
+
+import (
+	"slices"
+
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
+	"utensil/knowledge"
+)
+
+// figures says whether every bolt of a job's run has a wrench on it: as deep as it goes.
+func figures(s *record.Sheet) bool {
+	depth, _ := s.Book.Depth(s.Job.Depth)
+	return depth.Torque == "all"
+}
+
+// wrenched is why a joint has a wrench put on it, in words; "" where a hand tells enough: nothing
+// touched it, nobody found anything on it, and no more was asked for than what could hurt.
+func wrenched(s *record.Sheet, f knowledge.Fastener, position string) string {
+	switch {
+	case figures(s):
+		return "as deep as this job goes, every joint has its figure."
+	case slices.Contains(record.Undone(s), f.ID):
+		return "it was undone in this job, and has its figure."
+	case slices.Contains(record.Rechecks(s), f.ID):
+		return "it is here to be torqued again."
+	case slices.ContainsFunc(sold.Work(s), func(id string) bool {
+		o, known := s.Book.Operation(id)
+		return known && slices.Contains(record.Loosens(s, o), f.ID)
+	}):
+		return "what is to be done undoes it, and it has its figure after."
+	}
+	for _, in := range Torques.All(s.Ledger) {
+		if in.Fastener == f.ID && in.Position == position && !in.Felt {
+			return "somebody had a wrench on it, or found it wrong: that is not answered by a hand."
+		}
+	}
+	return ""
+}
