@@ -42,7 +42,8 @@ const way = computed(() => {
   if (p.begun || (!p.item && !p.step)) return ways.settle({ ...p, count: 1 })
   return guide.value && ways.guide(guide.value)
 })
-const { next, plain, asItShouldBe } = useServe(() => props.piece)
+const { writing, next, plain, asItShouldBe } = useServe(() => props.piece)
+const busy = computed(() => pen.busy.value || writing.value)
 const act = computed(() => (props.piece.begun ? 'Go on' : props.piece.act))
 
 const why = ref('')
@@ -75,10 +76,11 @@ const first = () =>
 
 useBenchKeys((key) => {
   if (key === keys.go) {
-    if (props.locked || pen.busy.value || (!way.value && !next.value)) return false
-    void (next.value ? next.value.does() : router.push(way.value!))
+    if (props.locked || (!way.value && !next.value)) return false
+    if (way.value) void router.push(way.value)
+    else if (!busy.value) void next.value?.does() // as its button: once, and not while it is written
   } else if (key === keys.again && plain.value.length && !props.locked) {
-    if (!pen.busy.value) void asItShouldBe()
+    if (!busy.value) void asItShouldBe()
   } else if (key === keys.on && !props.locked && order.value.length > 1) void later()
   else if (key === keys.back && props.place) emit('choose', 0)
   else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
@@ -161,7 +163,7 @@ useBenchKeys((key) => {
         v-if="!way && next && !locked"
         type="button"
         class="button button-go min-h-14 px-6! text-lg"
-        :disabled="pen.busy.value"
+        :disabled="busy"
         @click="next.does()"
       >
         {{ next.says }} <KeyCap class="max-sm:hidden" of="go" />
@@ -170,23 +172,17 @@ useBenchKeys((key) => {
         v-if="plain.length > 1 && !locked"
         type="button"
         class="button min-h-14 px-5! text-lg"
-        :disabled="pen.busy.value"
+        :disabled="busy"
         @click="asItShouldBe()"
       >
         {{ piece.step?.part ? 'All as it should be' : 'None of them turns' }} · {{ plain.length }}
         <KeyCap class="max-sm:hidden" of="again" />
       </button>
       <template v-if="!locked">
-        <button v-if="place" type="button" class="button min-h-14" :disabled="pen.busy.value" @click="first">
+        <button v-if="place" type="button" class="button min-h-14" :disabled="busy" @click="first">
           Do it now
         </button>
-        <button
-          v-if="order.length > 1"
-          type="button"
-          class="button min-h-14"
-          :disabled="pen.busy.value"
-          @click="later"
-        >
+        <button v-if="order.length > 1" type="button" class="button min-h-14" :disabled="busy" @click="later">
           Later <KeyCap class="max-sm:hidden" of="on" />
         </button>
         <button type="button" class="button min-h-14" @click="emit('found')">Found something else</button>
@@ -205,7 +201,7 @@ useBenchKeys((key) => {
       />
       <button type="submit" class="button" :disabled="!why.trim()">It waits</button>
     </form>
-    <ServeList v-if="piece.step" :piece="piece" :locked="locked" :busy="pen.busy.value" />
+    <ServeList v-if="piece.step" :piece="piece" :locked="locked" :busy="busy" />
     <ul v-if="item?.state === 'agreed'" class="mt-3 border-t border-rule">
       <WorkRow :key="item.id" :item="item" :locked="locked" bare />
     </ul>

@@ -1,10 +1,18 @@
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { newId } from '@/api/client'
 import { useOpenJob } from '@/areas/job/open'
 
 import type { Piece } from './thread'
+
+/** Several lines are being written down with one press: until the last of them is, nothing more is pressed. */
+const writing = ref(false)
+async function together(lines: Promise<unknown>[]) {
+  writing.value = true
+  await Promise.allSettled(lines)
+  writing.value = false
+}
 
 /** useServe is a part of the service that was sold: what its large button does now, and how it is left out. */
 export function useServe(piece: () => Piece) {
@@ -14,7 +22,7 @@ export function useServe(piece: () => Piece) {
     piece().step?.left.filter((n) => n.is === is) ?? []
 
   /** What is oiled says so place by place, however many are pressed at once. */
-  const oiled = (ids: string[]) => Promise.all(ids.map((what) => pen.record({ oiled: { what } })))
+  const oiled = (ids: string[]) => together(ids.map((what) => pen.record({ oiled: { what } })))
 
   /** done says that a part is done; what it leaves to itself goes on from now. */
   async function done() {
@@ -38,7 +46,7 @@ export function useServe(piece: () => Piece) {
     () => piece().step?.left.filter((n) => n.is === 'feel' || (n.is === 'look' && n.word)) ?? [],
   )
   const asItShouldBe = () =>
-    Promise.all(
+    together(
       plain.value.map((n) => {
         const [fastener = '', position] = n.id.split('/')
         return pen.record(
@@ -71,5 +79,5 @@ export function useServe(piece: () => Piece) {
       }
     return { says: step.alone ? `Done: ${step.alone.name.toLowerCase()}` : 'Done', does: done }
   })
-  return { next, done, leaveOut, oiled, apart, plain, asItShouldBe }
+  return { writing, next, done, leaveOut, oiled, apart, plain, asItShouldBe }
 }
