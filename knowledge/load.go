@@ -11,6 +11,7 @@ import (
 	"strings"
 	"sync"
 
+	"utensil/core/bike"
 	"utensil/core/procedure"
 	"utensil/knowledge/entries"
 	"utensil/knowledge/riding"
@@ -104,7 +105,7 @@ var shippedHeeds = sync.OnceValue(func() error {
 })
 
 // heeds proves of our own guided work that no answer which names damage is forgotten, and that no
-// joint is loosened in words only.
+// joint is loosened in words only; and of our own work that it has steps, or says why it has none.
 func (d *draft) heeds() error {
 	var errs []error
 	states := d.states()
@@ -120,6 +121,12 @@ func (d *draft) heeds() error {
 		}
 		for _, breach := range breaches {
 			errs = append(errs, fmt.Errorf("%s: %w", d.origins.Within("procedures", p.ID, breach.Step), breach))
+		}
+	}
+	for _, o := range d.Operations {
+		if (o.Unguided != "") == d.does(o.ID, func(bike.Condition) bool { return true }) {
+			errs = append(errs, fmt.Errorf("%s: it has steps, or says under “unguided” why it has none; not both",
+				d.origins.At("operations.yaml", o.ID)))
 		}
 	}
 	return errors.Join(append(errs, d.heeded())...)

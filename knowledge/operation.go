@@ -27,6 +27,8 @@ type Operation struct {
 	Fits    []string       `yaml:"fits"`   // places whose part it renews
 	Beds    bool           `yaml:"beds"`   // what it fits or cleans is to be bedded in
 	End     string         `yaml:"end"`    // front or rear, where there are two
+	// why nobody is told step by step how it is done, where no guided work and no assembly does it
+	Unguided string `yaml:"unguided"`
 }
 
 // Besides are fasteners that work disturbs on some bikes only.

@@ -41,11 +41,12 @@ func keys[T identified](list []T, pick func(T) bool) (ids []string) {
 	return ids
 }
 
-// guided says whether there are steps for work on a bike: a guide, or an assembly it takes apart.
-func (b *Book) guided(f bike.Facts, work string) bool {
-	return slices.ContainsFunc(b.ProceduresOn(f), func(p Procedure) bool { return p.Operation == work }) ||
+// does says whether there are steps for work where a condition holds: a guide, or an assembly it
+// takes apart.
+func (b *Book) does(work string, holds func(bike.Condition) bool) bool {
+	return slices.ContainsFunc(b.Procedures, func(p Procedure) bool { return p.Operation == work && holds(p.When) }) ||
 		slices.ContainsFunc(b.Assemblies, func(a Assembly) bool {
-			return slices.Contains(a.Operations, work) && a.When.Holds(f)
+			return slices.Contains(a.Operations, work) && holds(a.When)
 		})
 }
 
@@ -59,10 +60,11 @@ func (b *Book) validateServices(refuse refusal) {
 	for i, k := range b.Kinds {
 		kinds[i] = k.Facts.Filled()
 	}
-	against := service.Book{Kinds: kinds, Services: b.Service, Guided: b.guided,
-		On:    func(f bike.Facts) service.Has { return b.has(holding(f)) },
-		All:   b.has(func(bike.Condition) bool { return true }),
-		Needs: known(b.Prerequisite), Joints: known(b.Fastener),
+	against := service.Book{Kinds: kinds, Services: b.Service,
+		Guided: func(f bike.Facts, work string) bool { return b.does(work, holding(f)) },
+		On:     func(f bike.Facts) service.Has { return b.has(holding(f)) },
+		All:    b.has(func(bike.Condition) bool { return true }),
+		Needs:  known(b.Prerequisite), Joints: known(b.Fastener),
 		Alone: func(id string) bool { _, there := find(b.Alone, id); return there },
 		Depth: func(id string) (int, bool) { r := b.rank(id); return r, r >= 0 },
 		Before: func(work, other string) string {

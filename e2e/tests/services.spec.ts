@@ -50,8 +50,7 @@ async function through(page: Page, work: RegExp, hand = counted(page)) {
   for (let i = 0; i < 60; i++) {
     await expect(title.or(page.getByText('Nothing is left to do.'))).toBeVisible()
     if (!(await title.count())) return { hand, told }
-    const busy = page.locator('main .button:disabled').filter({ hasText: 'Later' })
-    await expect(busy).toHaveCount(0) // what was pressed before is written down
+    await expect(page.locator('main [aria-busy="true"]')).toHaveCount(0) // what was pressed before is written down
     const before = await now()
     if (before.startsWith('“')) return { hand, told } // what the owner said is answered by its own screen
     const stood = await card()
@@ -109,6 +108,8 @@ async function atBench(page: Page, hand: ReturnType<typeof counted>) {
         const range = (await page.locator('#torque-verdict').innerText()).match(/([\d.]+) to ([\d.]+)/)
         await hand.figure(String((Number(range?.[1]) + Number(range?.[2])) / 2))
       }
+      const sign = page.getByRole('button', { name: /I sign for it/ })
+      if (await sign.count()) await expect(sign).toBeEnabled() // it has stood there long enough to be read
       await hand.key('Enter')
       await expect(open).toHaveCount(left - 1)
     }

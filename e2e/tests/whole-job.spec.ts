@@ -229,6 +229,8 @@ test('the same way with the keyboard alone', async ({ page }, info) => {
       await page.keyboard.type(String((Number(range?.[1]) + Number(range?.[2])) / 2))
     }
     if (/tyre$/.test(await heading(page).innerText())) await page.keyboard.type('3.2')
+    const sign = page.getByRole('button', { name: /I sign for it/ })
+    if (await sign.count()) await expect(sign).toBeEnabled() // it has stood there long enough to be read
     await press('Enter')
     await expect(open).toHaveCount(left - 1)
   }

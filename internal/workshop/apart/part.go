@@ -22,7 +22,7 @@ func begun(s *record.Sheet) (out []record.Begun) {
 	for _, v := range Strips.Of(s) {
 		if v.OffBike > 0 {
 			out = append(out, record.Begun{Place: record.PlaceStrip, Target: string(v.ID),
-				Says: fmt.Sprintf("%d of %d off, %s", v.OffBike, v.Loose, words.Lower(v.Name))})
+				Says: fmt.Sprintf("%d of %d off, %s", v.OffBike, v.Loose, words.Lower(v.Name)), By: v.By})
 		}
 	}
 	return out

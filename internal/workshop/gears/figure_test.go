@@ -202,7 +202,7 @@ func TestAChainIsAsLongAsTheWayRoundItsLargestPair(t *testing.T) {
 func TestWhatWasDoneAtABenchIsTakenBackFromItsEnd(t *testing.T) {
 	s, bench := indexed(t, nil)
 	assert.Equal(t, []record.Begun{{Place: record.PlaceGears, Target: string(bench().ID),
-		Says: "index the gears"}}, s.Rules.Begun(s.Lay()))
+		Says: "index the gears", By: "Ida"}}, s.Rules.Begun(s.Lay()))
 	var done []record.ID
 	for _, m := range []gears.GearMove{{Work: gear.TurnBarrel, Quarters: 2}, {Work: gear.TurnLow, Eighths: -1},
 		{Work: gear.TurnHigh, Eighths: 1}, {Work: gear.OilPivots}} {

@@ -22,7 +22,8 @@ func PartOf(s *record.Sheet) GearsPart {
 func begun(s *record.Sheet) (out []record.Begun) {
 	for _, b := range Benches.Of(s) {
 		if !benchWork.State(b).Signed {
-			out = append(out, record.Begun{Place: record.PlaceGears, Target: string(b.ID), Says: "index the gears"})
+			out = append(out, record.Begun{Place: record.PlaceGears, Target: string(b.ID), Says: "index the gears",
+				By: b.By})
 		}
 	}
 	return out

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"strings"
@@ -34,6 +35,7 @@ type PieceView struct {
 	Item    *record.ID   `json:"item,omitempty" doc:"the agreed work that it is"`
 	Guide   string       `json:"guide,omitempty" doc:"the guided work that does it"`
 	Begun   bool         `json:"begun,omitempty" doc:"it was begun and goes on where it stands"`
+	By      string       `json:"by,omitempty" doc:"who began it; whoever goes on takes it over where it stands"`
 	End     string       `json:"end,omitempty" enum:"front,rear" doc:"of the bike, where it is at one"`
 	Point   string       `json:"point,omitempty" doc:"of the walk-round where it is drawn"`
 	Minutes float64      `json:"minutes" doc:"that it usually takes, its preparations apart"`
@@ -49,6 +51,7 @@ type PieceView struct {
 	Makes []string `json:"makes" doc:"what is done first for it: the rear wheel out"`
 	Undo  []string `json:"undo" doc:"and what is put back for it"`
 	Why   []string `json:"why" doc:"why it stands here"`
+	None  string   `json:"none,omitempty" doc:"why nobody is told step by step how it is done"`
 	Step  *ToServe `json:"step,omitempty" doc:"it is a part of what was sold"`
 	Fresh string   `json:"fresh,omitempty" enum:"new,moved" doc:"it is new, or stands elsewhere than in the order that stood"`
 
@@ -83,8 +86,8 @@ const (
 const spread = 0.3
 
 // minutes of what has no operation, for each of its count (common practice, no published source).
-var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "feel": 0.08, "air": 1, "sign": 1, "test_ride": 6, "offer": 1.5,
-	"said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
+var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "feel": 0.08, "air": 1, "sign": 1, "test_ride": 6,
+	"offer": 1.5, "said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
 
 // timed are pieces that the shop has timed often enough to go by it.
 const timed = 3
@@ -150,10 +153,20 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 		})
 	}
 	for i := range list {
-		low, high := order.Tenths(list[i].Minutes, spread)
-		list[i].Low, list[i].High = math.Round(low), math.Round(high)
+		list[i].spread(begun)
 	}
 	return list
+}
+
+// spread says how far a piece's minutes lie apart, and who began it.
+func (p *PieceView) spread(begun []record.Begun) {
+	for _, b := range begun {
+		if p.Begun && b.Place == p.Place && b.Target == p.Target {
+			p.By = b.By
+		}
+	}
+	low, high := order.Tenths(p.Minutes, spread)
+	p.Low, p.High = math.Round(low), math.Round(high)
 }
 
 // kindOf says which piece an obstacle belongs to; "" for what waits for somebody else.
@@ -275,6 +288,11 @@ func (p *PieceView) guidedBy(s *record.Sheet) {
 			p.Minutes = max(1, math.Round(took.Minutes)-p.prepared(s))
 		}
 		return
+	}
+	if !slices.ContainsFunc(s.Book.Assemblies, func(a knowledge.Assembly) bool {
+		return slices.Contains(a.Operations, p.op.ID) && a.When.Holds(parts.Facts.Of(s))
+	}) {
+		p.None = cmp.Or(p.op.Unguided, "none are written for it yet.")
 	}
 }
 

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"strings"
@@ -25,7 +26,6 @@ type ToServe struct {
 	Part    string      `json:"part,omitempty"`
 	Why     string      `json:"why,omitempty"`
 	Caution string      `json:"caution,omitempty"`
-	None    string      `json:"none,omitempty" doc:"why nobody is told step by step how it is done"`
 	Ticked  bool        `json:"ticked" doc:"it is done when somebody says so; else by what it names"`
 	Held    string      `json:"held,omitempty" doc:"what comes before it is ticked, in words"`
 	Left    []NamedStep `json:"left" doc:"what of it is still to be done: points, places, assemblies"`
@@ -161,7 +161,8 @@ func felt(s *record.Sheet) *ToServe {
 	v := &ToServe{Left: []NamedStep{}}
 	for _, b := range torque.Unsettled(torque.Bolts.Of(s)) {
 		if b.Feel {
-			v.Left = append(v.Left, NamedStep{ID: b.Key(), Name: strings.TrimSpace(b.Name + " " + b.Position), Is: "feel"})
+			name := strings.TrimSpace(b.Name + " " + b.Position)
+			v.Left = append(v.Left, NamedStep{ID: b.Key(), Name: name, Is: "feel"})
 		}
 	}
 	return v
@@ -183,7 +184,7 @@ func (p *PieceView) serves(s *record.Sheet, part service.Part) {
 	p.guidedBy(s)
 	p.asks(s)
 	if p.Guide == "" {
-		p.Step.None = part.Step.None
+		p.None = cmp.Or(part.Step.None, p.None)
 	}
 }
 

@@ -7,6 +7,7 @@ type Begun struct {
 	Place  Place  `json:"place" doc:"within the job where it goes on"`
 	Target string `json:"target" doc:"what is opened there"`
 	Says   string `json:"says" doc:"what goes on"`
+	By     string `json:"by,omitempty" doc:"who began it"`
 }
 
 // At is a place within the job, where this bike has something there.

@@ -38,7 +38,8 @@ func PartOf(s *record.Sheet) (p AgreedPart, err error) {
 func begun(s *record.Sheet) (out []record.Begun) {
 	for _, r := range Runs.Of(s) {
 		if !r.Finished {
-			out = append(out, record.Begun{Place: record.PlaceRun, Target: string(r.ID), Says: r.Work.Name})
+			out = append(out, record.Begun{Place: record.PlaceRun, Target: string(r.ID), Says: r.Work.Name,
+				By: r.By})
 		}
 	}
 	return out

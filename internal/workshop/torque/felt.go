@@ -37,3 +37,20 @@ func wrenched(s *record.Sheet, f knowledge.Fastener, position string) string {
 	}
 	return ""
 }
+
+// unwrenched is a log of a bolt that no wrench was on: it is not there, or was felt by hand.
+func unwrenched(s *record.Sheet, f knowledge.Fastener, in Torque) (*Torque, error) {
+	out := &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked, Note: in.Note,
+		Was: "unknown", NotFitted: in.NotFitted, Felt: in.Felt && !in.NotFitted}
+	if out.Felt {
+		if why := wrenched(s, f, in.Position); why != "" {
+			return nil, record.Refuse("felt", "%s: %s", f.Name, why)
+		}
+		return out, nil
+	}
+	if f.Critical && in.Note == "" {
+		return nil, record.Refuse("note",
+			"The %s holds something the rider trusts. Say why it is not there.", f.Name)
+	}
+	return out, checkThere(s, f, in)
+}

@@ -77,23 +77,8 @@ func checkTorque(s *record.Sheet, d record.Draft, in Torque) (*Torque, error) {
 	if in.Note, err = record.TidyNote("note", in.Note); err != nil {
 		return nil, err
 	}
-	if in.NotFitted {
-		if f.Critical && in.Note == "" {
-			return nil, record.Refuse("note",
-				"The %s holds something the rider trusts. Say why it is not there.", f.Name)
-		}
-		if err := checkThere(s, f, in); err != nil {
-			return nil, err
-		}
-		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked,
-			NotFitted: true, Note: in.Note, Was: "unknown"}, nil
-	}
-	if in.Felt {
-		if why := wrenched(s, f, in.Position); why != "" {
-			return nil, record.Refuse("felt", "%s %s", f.Name+":", why)
-		}
-		return &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked, Felt: true,
-			Note: in.Note, Was: "unknown"}, nil
+	if in.NotFitted || in.Felt {
+		return unwrenched(s, f, in)
 	}
 	rule := Resolve(s, f).Rule
 	if err := checkRead(s, f, rule); err != nil {

@@ -200,7 +200,7 @@ func TestAWheelBegunIsSaidAndGivenUp(t *testing.T) {
 	begun := s.Rules.Begun(s.Lay())
 	require.Len(t, begun, 1)
 	assert.Equal(t, record.Begun{Place: record.PlaceWheels, Target: string(bench().ID),
-		Says: "true the rear wheel"}, begun[0])
+		Says: "true the rear wheel", By: "Ida"}, begun[0])
 	require.Len(t, s.Before(record.PlaceWheels), 1)
 	require.NoError(t, s.Write(record.Withdrawals.Says(record.Withdrawn{Reason: "the other wheel"}), bench().ID))
 	assert.Empty(t, s.Before(record.PlaceWheels), "nothing was done to it")

@@ -16,7 +16,7 @@ func begun(s *record.Sheet) (out []record.Begun) {
 	for _, b := range Benches.Of(s) {
 		if !benchWork.State(b).Signed {
 			out = append(out, record.Begun{Place: record.PlaceWheels, Target: string(b.ID),
-				Says: "true the " + b.End + " wheel"})
+				Says: "true the " + b.End + " wheel", By: b.By})
 		}
 	}
 	return out

@@ -1729,6 +1729,8 @@ export interface components {
         };
         /** @description Begun is something at a bench that was begun and that nobody has finished. */
         Begun: {
+            /** @description who began it */
+            by?: string;
             /**
              * @description within the job where it goes on
              * @enum {string}
@@ -5582,6 +5584,8 @@ export interface components {
             asks: string[];
             /** @description it was begun and goes on where it stands */
             begun?: boolean;
+            /** @description who began it; whoever goes on takes it over where it stands */
+            by?: string;
             detail: string;
             /** @description what it fits, with where it lies */
             drawers: components["schemas"]["Drawer"][];
@@ -5629,6 +5633,8 @@ export interface components {
              * @description that it usually takes, its preparations apart
              */
             minutes: number;
+            /** @description why nobody is told step by step how it is done */
+            none?: string;
             /**
              * @description where it is done, when that is not the screen of its stage
              * @enum {string}
@@ -7513,8 +7519,6 @@ export interface components {
             held?: string;
             /** @description what of it is still to be done: points, places, assemblies */
             left: components["schemas"]["NamedStep"][];
-            /** @description why nobody is told step by step how it is done */
-            none?: string;
             part?: string;
             /** @description that it is a part of; left out for joints that are felt by hand */
             service?: string;

@@ -17,7 +17,8 @@ const { answer: sold, fault: off } = useAnswer(
 const open = computed(() => sold.value?.find((s) => s.id === chosen.value))
 watch(sold, (list) => {
   // What is not sold for such a bike is not left chosen.
-  if (list?.length && !open.value) chosen.value = list[0]!.id
+  const first = list?.[0]
+  if (first && !open.value) chosen.value = first.id
 })
 </script>
 

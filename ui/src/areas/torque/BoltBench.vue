@@ -5,6 +5,7 @@ import type { BoltView, Content, Schemas } from '@/api/client'
 import { useBook } from '@/api/job'
 import { useOpenJob, usePart } from '@/areas/job/open'
 import { startsFigure, keys, useBenchKeys, usePreview } from '@/parts/bench'
+import { useRead } from '@/parts/read'
 import FaultNote from '@/parts/FaultNote.vue'
 
 import BoltFigure from './BoltFigure.vue'
@@ -101,11 +102,12 @@ const byHand = computed(
     found.value === 'not_checked' &&
     !bad.value,
 )
+const read = useRead()
 function enter() {
   if (missing.value) return void log({ not_fitted: true })
   if (props.bolt.set) return void log({ set: true })
   if (typed.value.trim()) return void log({ left_typed: typed.value })
-  if (byHand.value) return void log({ felt: true })
+  if (byHand.value) return void (read.value && log({ felt: true }))
   if (half.value) return void round.halve()
   if (bad.value) return void (note.value.trim() ? log({}) : words.value?.write())
   if (props.bolt.settled) emit('onward')
@@ -185,7 +187,7 @@ const ready = computed(
     (!props.bolt.rule && !!props.bolt.set) ||
     !!typed.value.trim() ||
     missing.value ||
-    byHand.value ||
+    (byHand.value && read.value) ||
     half.value ||
     bad.value,
 )

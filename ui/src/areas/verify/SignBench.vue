@@ -7,6 +7,7 @@ import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import KeyCap from '@/parts/KeyCap.vue'
+import { useRead } from '@/parts/read'
 import { useTimes } from '@/parts/time'
 
 /** A test before the bike leaves, with a mechanic's name under it. */
@@ -27,9 +28,10 @@ const state = computed(() =>
 const explains = computed(() => pen.fault.value?.field === 'note' && !failing.value)
 const barred = computed(() => props.locked || !!props.sign.held || !!props.sign.waived)
 
+const read = useRead()
 const sending = ref(false)
 async function write(passed: boolean) {
-  if (barred.value || sending.value) return
+  if (barred.value || sending.value || (passed && !read.value)) return
   sending.value = true
   const signed = await pen.record({ sign: { what: props.sign.what, passed, note: note.value || undefined } })
   sending.value = false
@@ -109,7 +111,7 @@ useBenchKeys((key) => {
         ref="pass"
         type="button"
         class="button button-go min-h-[52px] min-w-56"
-        :disabled="barred"
+        :disabled="barred || !read"
         @click="write(true)"
       >
         Passed: I sign for it <KeyCap of="go" />

@@ -14,7 +14,13 @@ import type { Piece } from './thread'
 import WorkRow from './WorkRow.vue'
 
 /** One piece: what, why here, from which drawer, with which tools, what it asks for, how long it takes. */
-const props = defineProps<{ piece: Piece; place: number; locked: boolean; pieces: Piece[] }>()
+const props = defineProps<{
+  piece: Piece
+  place: number
+  locked: boolean
+  behind: boolean
+  pieces: Piece[]
+}>()
 const emit = defineEmits<{ choose: [place: number]; found: [] }>()
 const { job, pen } = useOpenJob()
 const router = useRouter()
@@ -43,7 +49,7 @@ const way = computed(() => {
   return guide.value && ways.guide(guide.value)
 })
 const { writing, next, plain, asItShouldBe } = useServe(() => props.piece)
-const busy = computed(() => pen.busy.value || writing.value)
+const busy = computed(() => pen.busy.value || writing.value || props.behind)
 const act = computed(() => (props.piece.begun ? 'Go on' : props.piece.act))
 
 const why = ref('')
@@ -81,8 +87,9 @@ useBenchKeys((key) => {
     else if (!busy.value) void next.value?.does() // as its button: once, and not while it is written
   } else if (key === keys.again && plain.value.length && !props.locked) {
     if (!busy.value) void asItShouldBe()
-  } else if (key === keys.on && !props.locked && order.value.length > 1) void later()
-  else if (key === keys.back && props.place) emit('choose', 0)
+  } else if (key === keys.on && !props.locked && order.value.length > 1) {
+    if (!busy.value) void later()
+  } else if (key === keys.back && props.place) emit('choose', 0)
   else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
   else if (key === 'ArrowUp' && props.place) emit('choose', props.place - 1)
   else if (/^[1-9]$/.test(key) && Number(key) < order.value.length) emit('choose', Number(key))
@@ -92,7 +99,7 @@ useBenchKeys((key) => {
 </script>
 
 <template>
-  <section class="px-5 py-4" aria-labelledby="now-title">
+  <section class="px-5 py-4" aria-labelledby="now-title" :aria-busy="busy">
     <h2>{{ place ? `Then · ${place}` : 'Now' }}</h2>
     <div class="mt-1 flex flex-wrap items-start gap-x-6 gap-y-3">
       <div class="min-w-0 flex-1 basis-[320px]">
@@ -106,6 +113,8 @@ useBenchKeys((key) => {
         <p v-if="!piece.why.length || below" class="mt-1 text-lg leading-snug text-soft">
           {{ piece.detail }}
         </p>
+        <p v-if="piece.by" class="mt-1">Begun by {{ piece.by }}.</p>
+        <p v-if="piece.none" class="mt-1 text-note text-soft">No steps here: {{ piece.none }}</p>
         <p v-if="below" class="mt-1">It is settled {{ below }}.</p>
         <dl class="mt-3 grid grid-cols-[96px_minmax(0,1fr)] gap-y-1.5">
           <template v-if="piece.makes.length || piece.undo.length">

@@ -29,9 +29,6 @@ async function leave() {
     <p v-if="piece.step.caution" class="flex items-start gap-2 bg-ochre-wash px-3 py-2">
       <ExclamationTriangleIcon class="mt-0.5 size-5 shrink-0 text-ochre" />{{ piece.step.caution }}
     </p>
-    <p v-if="piece.step.none" class="mt-2 text-note text-soft">
-      No steps are written for it here. {{ piece.step.none }}
-    </p>
     <ul v-if="piece.step.left.length" class="mt-3 gap-x-8 border-t border-rule md:columns-2">
       <li
         v-for="n in piece.step.left"

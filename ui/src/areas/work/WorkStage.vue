@@ -21,7 +21,7 @@ import WorkRow from './WorkRow.vue'
 const { job, pen, closed } = useOpenJob()
 const { hands } = useSession()
 const { target } = useTarget()
-const { thread, fault } = useThread()
+const { thread, fault, behind } = useThread()
 const locked = computed(() => closed.value || !hands.value)
 const agreed = computed(() => job.value.items.filter((i) => i.state === 'agreed'))
 const finished = computed(() => job.value.items.filter((i) => i.state === 'done'))
@@ -77,6 +77,7 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
             :piece="open"
             :place="place"
             :locked="locked"
+            :behind="behind"
             :pieces="pieces"
             @choose="choose"
             @found="finding = true"

@@ -61,8 +61,8 @@ export function useServe(piece: () => Piece) {
   const next = computed(() => {
     const { step, begun, guide } = piece()
     if (!step || begun || guide) return undefined
-    const [oil, look, comesOff, feel] = [of('oil'), of('look'), of('apart'), of('feel')]
-    if (feel[0]) return { says: 'One after another', does: () => go('job-verify', feel[0]!.id) }
+    const [oil, look, [off], [feel]] = [of('oil'), of('look'), of('apart'), of('feel')]
+    if (feel) return { says: 'One after another', does: () => go('job-verify', feel.id) }
     if (look[0]) {
       // What is measured first: the rest is one press.
       const at = (look.find((n) => !n.word) ?? look[0]).id
@@ -71,7 +71,7 @@ export function useServe(piece: () => Piece) {
         does: () => go('job-inspect', at),
       }
     }
-    if (comesOff[0]) return { says: `Take it apart`, does: () => apart(comesOff[0]!.id) }
+    if (off) return { says: `Take it apart`, does: () => apart(off.id) }
     if (oil.length)
       return {
         says: oil.length > 1 ? `All of it oiled · ${oil.length}` : 'Oiled',

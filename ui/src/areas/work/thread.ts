@@ -15,7 +15,7 @@ const stood = new Map<string, string[]>()
 export function useThread() {
   const { job, closed } = useOpenJob()
   const id = computed(() => job.value.job.id)
-  const { data, error } = useQuery({
+  const { data, error, isPlaceholderData } = useQuery({
     queryKey: computed(() => ['plan', id.value, job.value.edition ?? job.value.sequence] as const),
     queryFn: async ({ queryKey: [, of] }) => {
       const told = await ask(
@@ -31,7 +31,8 @@ export function useThread() {
     refetchInterval: 60_000, // what goes on by itself comes to its end, whoever writes or not
     placeholderData: keepPreviousData,
   })
-  return { thread: data, fault: error }
+  /** What is shown is of before what was just written: nothing is pressed on it. */
+  return { thread: data, fault: error, behind: isPlaceholderData }
 }
 
 /** useMinutes says how many minutes of now a moment is away; the clock goes on. */
