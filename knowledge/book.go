@@ -93,6 +93,7 @@ type Point struct {
 	Source  string      `yaml:"source"`
 	End     string      `yaml:"end"`      // front or rear, where there are two
 	OnBrake int         `yaml:"on_brake"` // its place among the points of the brake at its end; 0 for none of it
+	Opens   bool        `yaml:"opens"`    // it is seen when something is out: never answered together with others
 	After   string      `yaml:"after"`    // the point it is looked at after, in routes that do not name it
 	At      string      `yaml:"at"`       // the point beside which it stands on the drawing, when it has no place of its own
 }

@@ -83,8 +83,8 @@ func (t *teller) serve(job *workshop.JobView, write recorder, by record.Actor,
 func goingOn(workshop.JobView) []record.Content {
 	return []record.Content{
 		plan.Alones.Says(plan.LeftAlone{What: "washer", Minutes: 15, Note: "Cassette, rings, pulleys"}),
-		plan.Alones.Says(plan.LeftAlone{What: "penetrating", Minutes: 30, Note: "Post, from both ends"}),
-		plan.Alones.Says(plan.LeftAlone{What: "paint", Minutes: 90, Note: "Chip on the down tube"}),
+		plan.Alones.Says(plan.LeftAlone{What: "penetrating", Minutes: 720, Note: "Post, from both ends"}),
+		plan.Alones.Says(plan.LeftAlone{What: "paint", Minutes: 480, Note: "Chip on the down tube"}),
 	}
 }
 

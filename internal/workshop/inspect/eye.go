@@ -47,8 +47,12 @@ func EyeWord(s *record.Sheet, p knowledge.Point) string {
 	return word.Word
 }
 
-// SoundWord is the first word of a point that says it is as it should be: of its scale, or to the eye.
+// SoundWord is the first word of a point that says it is as it should be: of its scale, or to the eye;
+// "" where it is measured, or seen only when something is out: no press answers for it beside others.
 func SoundWord(s *record.Sheet, p knowledge.Point) string {
+	if p.Opens {
+		return ""
+	}
 	for _, w := range p.Scale {
 		if w.Mark == wear.Sound {
 			return w.Word

@@ -16,6 +16,7 @@ import (
 	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/sold"
 	"utensil/internal/workshop/torque"
+	"utensil/knowledge"
 	"utensil/knowledge/flow"
 	"utensil/knowledge/service"
 )
@@ -38,7 +39,7 @@ type NamedStep struct {
 	Name string `json:"name"`
 	Is   string `json:"is" enum:"look,oil,apart,feel"`
 	Word string `json:"word,omitempty" doc:"what it reads as it should be; left out where it is measured"`
-	With string `json:"with,omitempty" doc:"what it is oiled with"`
+	With string `json:"with,omitempty" doc:"what it is oiled with, or how it is told where no word says so"`
 	How  string `json:"how,omitempty" doc:"where the oil goes"`
 }
 
@@ -48,8 +49,7 @@ func open(s *record.Sheet, p service.Part) []NamedStep {
 	for _, id := range p.Step.Looks {
 		if _, read := inspect.ReadingOf(s, id); read == nil {
 			point, _ := s.Book.Point(id)
-			left = append(left, NamedStep{ID: id, Name: point.Name, Is: "look", How: point.Method,
-				Word: inspect.SoundWord(s, point)})
+			left = append(left, look(s, point))
 		}
 	}
 	for _, o := range apart.OilMap(s) {
@@ -66,6 +66,20 @@ func open(s *record.Sheet, p service.Part) []NamedStep {
 		}
 	}
 	return left
+}
+
+// look is a point as a part of a service shows it: how it is told, and what it reads as it should be.
+func look(s *record.Sheet, p knowledge.Point) NamedStep {
+	n := NamedStep{ID: p.ID, Name: p.Name, Is: "look", How: p.Method, Word: inspect.SoundWord(s, p)}
+	switch {
+	case n.Word != "" && p.Gauge != nil:
+		n.How = p.Gauge.Eye.Reason
+	case n.Word == "" && p.Gauge != nil:
+		n.With = "measured"
+	case n.Word == "":
+		n.With = "by itself"
+	}
+	return n
 }
 
 // settled says whether a part is done, or was left out.

@@ -4794,7 +4794,7 @@ export interface components {
             /** @enum {string} */
             is: "look" | "oil" | "apart" | "feel";
             name: string;
-            /** @description what it is oiled with */
+            /** @description what it is oiled with, or how it is told where no word says so */
             with?: string;
             /** @description what it reads as it should be; left out where it is measured */
             word?: string;

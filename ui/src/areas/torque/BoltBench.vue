@@ -177,7 +177,7 @@ const go = computed(() =>
     : props.bolt.set
       ? 'It is set'
       : byHand.value
-        ? 'Does not turn by hand'
+        ? 'Felt by hand'
         : half.value && !typed.value.trim()
           ? 'Half done'
           : 'Log',

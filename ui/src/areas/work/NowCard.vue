@@ -154,7 +154,7 @@ useBenchKeys((key) => {
         </dl>
       </div>
       <BikeDrawing
-        class="hidden h-[180px] w-[230px] shrink-0 sm:block"
+        class="hidden h-[180px] w-[230px] shrink-0 sm:max-lg:block xl:block"
         :facts="job.bike.facts"
         :points="drawn"
         :chosen="piece.id"

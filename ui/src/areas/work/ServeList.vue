@@ -39,11 +39,11 @@ async function leave() {
         <span class="min-w-0 flex-1 leading-tight"
           ><span class="block">{{ n.name }}</span>
           <span v-if="n.how" class="text-sm text-soft"
-            ><template v-if="n.with">{{ n.with }}: </template>{{ n.how }}</span
+            ><template v-if="n.with && n.is === 'oil'">{{ n.with }}: </template>{{ n.how }}</span
           ></span
         >
         <span v-if="n.is === 'look'" class="shrink-0 text-sm" :class="n.word ? 'text-ink' : 'text-soft'">{{
-          n.word ? `“${n.word}”` : 'measured'
+          n.word ? `“${n.word}”` : n.with
         }}</span>
         <button
           v-if="!locked && n.is === 'oil'"
