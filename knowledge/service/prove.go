@@ -95,6 +95,9 @@ func (b Book) proveStep(s Step) error {
 			return fmt.Errorf("%q is no fastener", id)
 		}
 	}
+	if s.First != "" && (s.Last != "" || len(s.Work) > 0) {
+		return errors.New("what comes first is no work, and does not come last as well")
+	}
 	if s.Alone != "" && !b.Alone(s.Alone) {
 		return fmt.Errorf("nothing called %q goes on by itself", s.Alone)
 	}

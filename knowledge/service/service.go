@@ -44,6 +44,8 @@ type Step struct {
 	Point    string         `yaml:"point"`    // where it is drawn
 	None     string         `yaml:"none"`     // why some of its work has no guided work, where it has none
 	For      []string       `yaml:"for"`      // steps of what it includes that it is done for
+	First    string         `yaml:"first"`    // why all work, and what is below it here, waits for it
+	Last     string         `yaml:"last"`     // why it waits for all work, and for what is above it here
 }
 
 func (s Service) Key() string { return s.ID }

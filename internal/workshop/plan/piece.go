@@ -20,6 +20,7 @@ import (
 	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
 	"utensil/knowledge/flow"
+	"utensil/knowledge/service"
 )
 
 // PieceView is one piece of a job.
@@ -59,6 +60,8 @@ type PieceView struct {
 	tells bool
 	op    knowledge.Operation
 	alone float64
+	step  service.Step // of the service that it is a part of
+	at    int          // its place there, from 1
 }
 
 // Drawer is where a part lies that a piece fits.
@@ -426,6 +429,9 @@ func comesAfter(s *record.Sheet, p, other *PieceView) (string, bool) {
 	}
 	if seq, by := flow.Before(s.Book.Sequences, other.op.ID, p.op.ID); by && other.op.ID != "" {
 		return seq.Why, true
+	}
+	if why := walkedFirst(p, other); why != "" {
+		return why, true
 	}
 	if p.rank > works && other.rank < p.rank {
 		if why := flow.Rides(s.Book.Sequences, p.op.ID); why != "" {

@@ -126,6 +126,10 @@ const servedAt = "serve:"
 // agreed besides is a piece already.
 func servePieces(s *record.Sheet, pieces []PieceView) (list []PieceView) {
 	of, _ := s.Book.Service(s.Job.Service)
+	places := map[string]int{}
+	for i, part := range sold.Parts.Of(s) {
+		places[part.ID] = i + 1
+	}
 	for _, part := range unserved.Of(s) {
 		step, left := part.Step, open(s, part)
 		work := sold.Operation(s, part)
@@ -136,6 +140,7 @@ func servePieces(s *record.Sheet, pieces []PieceView) (list []PieceView) {
 		p := PieceView{ID: servedAt + part.ID, Title: step.Do, Detail: of.Name, Act: acts["serve"], Mark: wear.Open,
 			Stage: record.StageWork, Target: servedAt + part.ID, Point: step.Point, Minutes: step.Minutes,
 			Tools: []string{}, Asks: []string{}, Drawers: []Drawer{}, rank: works, op: work, End: work.End,
+			step: step, at: places[part.ID],
 			Step: &ToServe{Service: of.Name, Part: part.ID, Why: step.Why, Caution: step.Caution,
 				Ticked: step.Ticked() || part.Work != "", Left: left}}
 		if i := slices.IndexFunc(s.Book.Alone, func(a flow.Alone) bool { return a.ID == step.Alone }); i >= 0 {
@@ -180,6 +185,21 @@ func felt(s *record.Sheet) *ToServe {
 		}
 	}
 	return v
+}
+
+// walkedFirst is why a piece waits for another by the service that was sold: one comes before all
+// work, and before what is below it there, or after.
+func walkedFirst(p, other *PieceView) string {
+	hands := func(x *PieceView) bool { return x.at > 0 || x.rank == works }
+	switch {
+	case !hands(p) || !hands(other):
+		return ""
+	case other.step.First != "" && (p.at == 0 || p.at > other.at):
+		return other.step.First
+	case p.step.Last != "" && (other.at == 0 || other.at < p.at):
+		return p.step.Last
+	}
+	return ""
 }
 
 // serves makes a piece one of work: with its guide, its tools, its minutes.

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -162,4 +163,30 @@ func TestEveryServiceHasAPlan(t *testing.T) {
 		}
 	}
 	assert.Greater(t, offered, 100)
+}
+
+// Nobody's hands are in the chain of a bike that may start by itself, whatever order is chosen.
+func TestTheBatteryIsOffFirst(t *testing.T) {
+	s := served(t, "electric-refresh")
+	s.Record.Bike.Facts.Electric, s.Record.Bike.Facts.MotorEnd = "mid_motor", "none"
+	agreed(s, "replace-chain")
+	at := func(part string) int {
+		list := ids(threadOf(t, s))
+		i := slices.Index(list, part)
+		require.GreaterOrEqual(t, i, 0, "%s is not in %v", part, list)
+		return i
+	}
+	off, on := at("serve:battery-off"), at("serve:battery-on")
+	told := threadOf(t, s)
+	for i, p := range told.Pieces {
+		if p.Title == "Replace the chain" || p.ID == "serve:chain-bike" || p.ID == "serve:index/index-gears" {
+			assert.Greater(t, i, off, p.Title)
+			assert.Less(t, i, on, p.Title)
+		}
+	}
+	list := ids(told)
+	moved := list[slices.IndexFunc(told.Pieces, func(p plan.PieceView) bool { return p.Title == "Replace the chain" })]
+	rest := slices.DeleteFunc(slices.Clone(list), func(id string) bool { return id == moved })
+	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: append([]string{moved}, rest...), Moved: moved}), "pieces",
+		"Nothing starts by itself while hands are in the chain")
 }

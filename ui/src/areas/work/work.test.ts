@@ -94,7 +94,7 @@ describe('the ruler', () => {
 describe('the card of a piece', () => {
   const pieces = thread().pieces
   const card = (place: number, locked = false, with_ = pen()) =>
-    (open = layOn(job, NowCard, { piece: pieces[place], place, locked, pieces }, with_))
+    (open = layOn(job, NowCard, { piece: pieces[place], place, locked, behind: false, pieces }, with_))
   it('puts off, and asks why where the server wants to know', async () => {
     const with_ = pen()
     const { on } = card(0, false, with_)
