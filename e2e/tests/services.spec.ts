@@ -59,9 +59,17 @@ async function through(page: Page, work: RegExp, hand = counted(page)) {
     if (await all.count()) await hand.key('*')
     else if (work.test(before)) await hand.press(page.getByRole('button', { name: 'Done without the guide' }))
     else await hand.key('Enter')
+    let waited = Date.now()
     await expect(async () => {
-      if (page.url().includes('/work') && (await title.count())) expect(await card()).not.toBe(stood)
-    }).toPass({ timeout: 15_000 })
+      if (!page.url().includes('/work') || !(await title.count())) return
+      const same = (await card()) === stood
+      if (same && work.test(stood) && Date.now() - waited > 5_000) {
+        // Under load a press was lost once in five runs; it is pressed again, and counted.
+        waited = Date.now()
+        await hand.press(page.getByRole('button', { name: 'Done without the guide' }))
+      }
+      expect(await card()).not.toBe(stood)
+    }).toPass({ timeout: 20_000 })
     if (!page.url().includes('/work')) await atBench(page, hand)
   }
   throw new Error(`no end is near: ${told.join(' · ')}`)
