@@ -33,7 +33,7 @@ type Book struct {
 	Fasteners     []Fastener
 	Operations    []Operation
 	Kinds         []Kind
-	Depths        []Depth
+	Depths        []service.Depth
 	Sequences     []flow.Sequence
 	Alone         []flow.Alone
 	Prerequisites []Prerequisite
@@ -131,17 +131,8 @@ type Kind struct {
 	Facts bike.Facts `yaml:"facts" json:"facts"`
 }
 
-// Depth is a depth of service. Torque is "touched" or "all".
-type Depth struct {
-	ID      string `yaml:"id" json:"id"`
-	Name    string `yaml:"name" json:"name"`
-	Minutes int    `yaml:"minutes" json:"minutes"`
-	Torque  string `yaml:"torque" json:"torque" enum:"touched,all"`
-	About   string `yaml:"about" json:"about"`
-}
-
 // Depth finds a depth of service.
-func (b *Book) Depth(id string) (Depth, bool) { return find(b.Depths, id) }
+func (b *Book) Depth(id string) (service.Depth, bool) { return find(b.Depths, id) }
 
 // Point finds an inspection point.
 func (b *Book) Point(id string) (Point, bool) { return find(b.Points, id) }
@@ -197,7 +188,6 @@ func (f Fastener) Key() string     { return f.ID }
 func (o Operation) Key() string    { return o.ID }
 func (k Kind) Key() string         { return k.ID }
 func (p Prerequisite) Key() string { return p.ID }
-func (d Depth) Key() string        { return d.ID }
 
 func find[T identified](list []T, id string) (T, bool) {
 	if i := slices.IndexFunc(list, func(item T) bool { return item.Key() == id }); i >= 0 {

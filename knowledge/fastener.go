@@ -7,6 +7,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/fastener"
 	"utensil/core/measure"
+	"utensil/knowledge/service"
 )
 
 // Fastener is one kind of fastener: what it is, how tight, with what on its threads. It has
@@ -204,14 +205,14 @@ func (b *Book) FastenersFor(f bike.Facts, depth string, done, again []string) []
 	}
 	d, _ := b.Depth(depth)
 	return slices.DeleteFunc(slices.Clone(b.Fasteners), func(x Fastener) bool {
-		wanted := x.Always || touched[x.ID] || d.Torque == "all" && (x.From == "" || b.rank(depth) >= b.rank(x.From))
+		wanted := x.Always || touched[x.ID] || d.Measures() && (x.From == "" || b.rank(depth) >= b.rank(x.From))
 		return !wanted || !x.When.Holds(f)
 	})
 }
 
 // rank is the place of a depth among the depths.
 func (b *Book) rank(depth string) int {
-	return slices.IndexFunc(b.Depths, func(d Depth) bool { return d.ID == depth })
+	return slices.IndexFunc(b.Depths, func(d service.Depth) bool { return d.ID == depth })
 }
 
 // orderRun puts the fasteners into the order of the first run: by component, within it as

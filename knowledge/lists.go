@@ -26,7 +26,7 @@ func looked() []list {
 		listOf("adjusters", "What is turned to set something: which way does what, and how far",
 			func(b *Book) *[]speech.Adjuster { return &b.Adjusters }, nil),
 		listOf("depths", "How much of a bike a service looks at, and which bolts it tightens",
-			func(b *Book) *[]Depth { return &b.Depths }, on(Depth.validate)).rests(),
+			func(b *Book) *[]service.Depth { return &b.Depths }, on(service.Depth.Validate)).rests(),
 		listOf("kinds", "Sorts of bike, with the facts they usually have",
 			func(b *Book) *[]Kind { return &b.Kinds }, on(Kind.validate)).rests(),
 		listOf("points", "Inspection points: method, instrument, limits, words",

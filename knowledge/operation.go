@@ -100,6 +100,17 @@ func (b *Book) Bleeds() (ids []string) {
 	return ids
 }
 
+// apart is why work is no part of a service that is ticked: parts or fluid go in that are to be named.
+func (o Operation) apart() string {
+	switch {
+	case o.Pours != "" || o.Bleeds:
+		return "pours fluid"
+	case len(o.Fits) > 0:
+		return "fits a part"
+	}
+	return ""
+}
+
 func (b *Book) validateOperation(o Operation) error {
 	if o.Title == "" || o.Minutes <= 0 {
 		return errors.New("an operation needs a title and minutes")

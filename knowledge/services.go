@@ -62,9 +62,14 @@ func (b *Book) validateServices(refuse refusal) {
 	}
 	against := service.Book{Kinds: kinds, Services: b.Service,
 		Guided: func(f bike.Facts, work string) bool { return b.does(work, holding(f)) },
-		On:     func(f bike.Facts) service.Has { return b.has(holding(f)) },
-		All:    b.has(func(bike.Condition) bool { return true }),
-		Needs:  known(b.Prerequisite), Joints: known(b.Fastener),
+		Own:    func(work string) string { o, _ := b.Operation(work); return o.apart() },
+		Does: func(guide, work string) bool {
+			p, _ := find(b.Procedures, guide)
+			return p.Operation == work && work != ""
+		},
+		On:    func(f bike.Facts) service.Has { return b.has(holding(f)) },
+		All:   b.has(func(bike.Condition) bool { return true }),
+		Needs: known(b.Prerequisite), Joints: known(b.Fastener),
 		Alone: func(id string) bool { _, there := find(b.Alone, id); return there },
 		Depth: func(id string) (int, bool) { r := b.rank(id); return r, r >= 0 },
 		Before: func(work, other string) string {

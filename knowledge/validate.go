@@ -213,13 +213,6 @@ func (b *Book) validateGuided(origins entries.Origin) (errs []error) {
 	return errs
 }
 
-func (d Depth) validate() error {
-	if d.Torque != "touched" && d.Torque != "all" {
-		return fmt.Errorf("torque is %q: touched or all", d.Torque)
-	}
-	return nil
-}
-
 func (t Treatment) validate() error {
 	if err := t.Friction.Validate(); err != nil {
 		return err

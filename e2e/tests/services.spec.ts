@@ -55,21 +55,15 @@ async function through(page: Page, work: RegExp, hand = counted(page)) {
     if (before.startsWith('“')) return { hand, told } // what the owner said is answered by its own screen
     const stood = await card()
     told.push(before)
-    const all = page.getByRole('button', { name: /^(All as it should be|None of them turns)/ })
+    const all = page.getByRole('button', {
+      name: /^(All as|As) it should be|^(None of them turns|It does not turn)/,
+    })
     if (await all.count()) await hand.key('*')
     else if (work.test(before)) await hand.press(page.getByRole('button', { name: 'Done without the guide' }))
     else await hand.key('Enter')
-    let waited = Date.now()
     await expect(async () => {
-      if (!page.url().includes('/work') || !(await title.count())) return
-      const same = (await card()) === stood
-      if (same && work.test(stood) && Date.now() - waited > 5_000) {
-        // Under load a press was lost once in five runs; it is pressed again, and counted.
-        waited = Date.now()
-        await hand.press(page.getByRole('button', { name: 'Done without the guide' }))
-      }
-      expect(await card()).not.toBe(stood)
-    }).toPass({ timeout: 20_000 })
+      if (page.url().includes('/work') && (await title.count())) expect(await card()).not.toBe(stood)
+    }).toPass({ timeout: 15_000 })
     if (!page.url().includes('/work')) await atBench(page, hand)
   }
   throw new Error(`no end is near: ${told.join(' · ')}`)
@@ -82,8 +76,8 @@ const sound: [RegExp, string][] = [
   [/rotor/, '1.8'],
 ]
 
-/** measured reads points of a part until one of another is open, or none is left. */
-async function measured(page: Page, hand: ReturnType<typeof counted>) {
+/** measured reads measured points, and those that have a digit here, until another is open, or none is left. */
+async function measured(page: Page, hand: ReturnType<typeof counted>, digits: Record<string, string> = {}) {
   const left = page
     .getByRole('navigation', { name: /Route/ })
     .getByRole('button', { name: /^not looked at/ })
@@ -96,7 +90,7 @@ async function measured(page: Page, hand: ReturnType<typeof counted>) {
       await expect(page.locator('#reading')).toBeFocused()
       await hand.figure(figure ?? '')
       await hand.key('Enter')
-    } else if (/faces$/.test(at)) await hand.key('1')
+    } else if (digits[at]) await hand.key(digits[at])
     else return
     await expect(left).toHaveCount(n - 1)
   }
@@ -105,7 +99,7 @@ async function measured(page: Page, hand: ReturnType<typeof counted>) {
 /** atBench answers what a bench asks, until it has nothing more of it, and goes back to the thread. */
 async function atBench(page: Page, hand: ReturnType<typeof counted>) {
   if (page.url().includes('/inspect')) {
-    await measured(page, hand)
+    await measured(page, hand, { 'Front pad faces': '1', 'Rear pad faces': '1' })
   } else {
     const open = page
       .getByRole('navigation', { name: /Torque run/ })
@@ -163,20 +157,10 @@ test('a flat is mended in its few presses: no crank is torqued for it', async ({
     await expect(now).toHaveText(piece)
     await hand.key('*')
   }
-  await expect(page.getByRole('button', { name: /^All as it should be/ })).toHaveCount(0) // pad faces are seen by themselves
+  await expect(now).toHaveText(/^Turn the wheels/)
   await hand.key('Enter')
   await expect(page).toHaveURL(/inspect/)
-  const left = page
-    .getByRole('navigation', { name: /Route/ })
-    .getByRole('button', { name: /^not looked at/ })
-    .filter({ hasNotText: 'beyond this depth' })
-  for (let n = await left.count(); n; n = await left.count()) {
-    await expect(page.locator('[aria-current="step"]').getByLabel('not looked at')).toBeVisible()
-    const at = (await heading(page).innerText()).trim()
-    if (at === 'Chain') await hand.figure('0.3')
-    await hand.key(at === 'Chain' ? 'Enter' : at === 'Rear tyre' ? '8' : '1')
-    await expect(left).toHaveCount(n - 1)
-  }
+  await measured(page, hand, { 'Rear tyre': '8', 'Front tyre': '1' })
   await hand.press(stage(page, 'Agree'))
   await hand.press(page.getByRole('button', { name: /Propose the usual work|^Mend the rear flat/ }).first())
   await hand.press(page.getByRole('button', { name: 'Yes to it' }))

@@ -28,7 +28,7 @@ import (
 // Sheet writes the service sheet of a job as PDF: found, done, measured, every torque,
 // declined, belongings, what is on the bike.
 func Sheet(w io.Writer, s workshop.Sheet) error {
-	v, on, shop, depth, now := s.View, s.Lines, s.Shop, s.Depth, s.Now
+	v, on, shop, now := s.View, s.Lines, s.Shop, s.Now
 	local := func(t time.Time) string { return t.In(shop.Location()).Format("2 Jan 2006 15:04") }
 	p := newPage(fmt.Sprintf("Service sheet %d", v.Job.Number),
 		fmt.Sprintf("%s · sheet %d · %s", shop.Name, v.Job.Number, v.Title))
@@ -43,7 +43,7 @@ func Sheet(w io.Writer, s workshop.Sheet) error {
 	if v.Bike.FrameNo != "" {
 		bike += " · frame " + v.Bike.FrameNo
 	}
-	p.text(bike+" · "+depth, 9, false)
+	p.text(bike+" · "+s.For, 9, false)
 	if v.Job.ReleasedAt != nil {
 		p.text(fmt.Sprintf("Handed to %s on %s by %s", v.ReleasedTo, local(*v.Job.ReleasedAt), v.ReleasedBy), 9, false)
 	} else {
@@ -103,6 +103,9 @@ func sold(p page, v workshop.JobView, shop record.Settings) {
 	p.heading(v.Service.Name)
 	p.row(9, cell{0.8, strings.Join(v.Service.Holds, "; ") + ".", false, false},
 		cell{0.2, Money(v.Service.Price, shop.Currency), false, true})
+	for _, read := range v.Service.Read {
+		p.row(9, cell{0.36, read.Says, true, false}, cell{0.64, read.Note + " (" + read.By + ")", false, false})
+	}
 	for _, left := range v.Service.LeftOut {
 		p.row(9, cell{0.36, "Left out: " + words.Lower(left.Says), true, false},
 			cell{0.64, left.Why + " (" + left.By + ")", false, false})

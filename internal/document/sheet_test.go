@@ -29,7 +29,7 @@ import (
 func readBack(t *testing.T, v workshop.JobView, on ...lifeline.Line) string {
 	t.Helper()
 	var pdf bytes.Buffer
-	require.NoError(t, document.Sheet(&pdf, workshop.Sheet{View: v, Lines: on, Depth: "Quick tune",
+	require.NoError(t, document.Sheet(&pdf, workshop.Sheet{View: v, Lines: on, For: "Quick tune",
 		Shop: record.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"},
 		Now:  time.Date(2026, 7, 2, 12, 0, 0, 0, time.UTC)}))
 	read := exec.Command("pdftotext", "-", "-")

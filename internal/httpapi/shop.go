@@ -12,12 +12,13 @@ import (
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 	"utensil/knowledge/riding"
+	"utensil/knowledge/service"
 )
 
 // Book is what the interface needs of the trade's knowledge.
 type Book struct {
 	Kinds      []knowledge.Kind      `json:"kinds"`
-	Depths     []knowledge.Depth     `json:"depths"`
+	Depths     []service.Depth       `json:"depths"`
 	Services   []ServiceName         `json:"services" doc:"what is sold by one name, on one bike or another"`
 	Routes     []knowledge.Route     `json:"routes"`
 	Runs       []knowledge.Run       `json:"runs"`

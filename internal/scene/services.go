@@ -47,6 +47,14 @@ func (t *teller) usual(f bike.Facts) stay {
 	return past
 }
 
+// written are what was read at steps that want it written down.
+var written = map[string]string{
+	"codes": "64 %, no code, version 4.2", "charge": "100 %, version 4.2", "battery": "100 %, version 4.2",
+	"number": "As painted under the bracket; the shop's bill of its first owner",
+	"motor":  "81 %, no code, version 4.1; one key, its own charger",
+	"count":  "36 holes, three crossings; 45.0 mm at the flanges, 600 mm across, 291 and 289 mm",
+}
+
 // serve does what was sold, part by part; what would be opened is felt in place where it is sound.
 func (t *teller) serve(job *workshop.JobView, write recorder, by record.Actor,
 	pieces func() ([]plan.PieceView, error)) error {
@@ -60,6 +68,9 @@ func (t *teller) serve(job *workshop.JobView, write recorder, by record.Actor,
 			continue
 		}
 		said := sold.PartServed{Part: p.Step.Part}
+		if p.Step.Writes != "" {
+			said.Note = written[said.Part]
+		}
 		for _, n := range p.Step.Left {
 			switch n.Is {
 			case "oil":

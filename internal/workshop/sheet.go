@@ -14,6 +14,7 @@ import (
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/owner"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 )
 
 // Sheet is all that a service sheet is made of.
@@ -21,7 +22,7 @@ type Sheet struct {
 	View  JobView
 	Lines []lifeline.Line // what is on the bike
 	Shop  record.Settings
-	Depth string // what its depth is called
+	For   string // what it is here for
 	Now   time.Time
 }
 
@@ -34,9 +35,8 @@ func (w *Workshop) freeze(s *record.Sheet, release record.ID, lines []lifeline.L
 	if err != nil {
 		return door.Frozen{}, err
 	}
-	depth, _ := s.Book.Depth(s.Job.Depth)
 	var pdf bytes.Buffer
-	if err := w.print(&pdf, Sheet{view, lines, s.Settings, depth.Name, w.now()}); err != nil {
+	if err := w.print(&pdf, Sheet{view, lines, s.Settings, sold.Name(s), w.now()}); err != nil {
 		return door.Frozen{}, err
 	}
 	text, err := json.Marshal(view)
@@ -120,8 +120,7 @@ func (w *Workshop) SheetOf(ctx context.Context, job record.ID, to io.Writer) (nu
 	if err != nil {
 		return s.Job.Number, err
 	}
-	depth, _ := s.Book.Depth(s.Job.Depth)
-	return s.Job.Number, w.print(to, Sheet{view, past.Lines, s.Settings, depth.Name, w.now()})
+	return s.Job.Number, w.print(to, Sheet{view, past.Lines, s.Settings, sold.Name(s), w.now()})
 }
 
 // frozenAtOnce are read and kept in one go of FreezeEarlier.

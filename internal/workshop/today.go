@@ -10,6 +10,7 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 	"utensil/internal/workshop/torque"
 )
 
@@ -32,7 +33,7 @@ type TodayJob struct {
 	Title      string         `json:"title"`
 	Owner      string         `json:"owner"`
 	Phone      string         `json:"phone"`
-	Depth      string         `json:"depth" doc:"the depth's name"`
+	For        string         `json:"for" doc:"what it is here for: the service's name, or how deep it goes"`
 	Words      string         `json:"words"`
 	Stand      string         `json:"stand"`
 	Facts      bike.Facts     `json:"facts"`
@@ -180,9 +181,8 @@ func (w *Workshop) lookAt(ctx context.Context, jobs []record.ID,
 }
 
 func (w *Workshop) todayJob(s *record.Sheet, now time.Time) TodayJob {
-	depth, _ := s.Book.Depth(s.Job.Depth)
 	j := TodayJob{ID: s.Job.ID, Number: s.Job.Number, Title: s.Bike.Title(), Owner: s.Owner.Name, Phone: s.Owner.Phone,
-		Depth: depth.Name, Words: s.Job.Words, Stand: s.Job.Stand, Facts: s.Bike.Facts, PromisedAt: s.Job.PromisedAt,
+		For: sold.Name(s), Words: s.Job.Words, Stand: s.Job.Stand, Facts: s.Bike.Facts, PromisedAt: s.Job.PromisedAt,
 		ReleasedAt: s.Job.ReleasedAt, Mark: wear.Open, Stages: []record.Stage{}}
 	if s.Job.ReleasedAt != nil {
 		j.Group, j.Stage, j.Mark, j.Next = Gone, record.StageHandOver, wear.Sound, "Handed over"

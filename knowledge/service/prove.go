@@ -18,6 +18,8 @@ type Book struct {
 	Alone    func(kind string) bool
 	Depth    func(depth string) (rank int, known bool)
 	Guided   func(bike.Facts, string) bool              // there are steps for the work on such a bike
+	Own      func(work string) (why string)             // why work is agreed by itself; "" where it may be part of more
+	Does     func(guide, work string) bool              // the guide does the work
 	Before   func(work, other string) (why string)      // why work comes before other work; "" where it does not
 	Services func(service string) (s Service, was bool) // another
 }
@@ -85,6 +87,16 @@ func (b Book) proveStep(s Step) error {
 			}
 		}
 	}
+	for _, work := range s.Work {
+		if why := b.Own(work); why != "" {
+			return fmt.Errorf("%s %s: it is proposed, agreed and marked done by itself", work, why)
+		}
+	}
+	for _, guide := range s.Guides {
+		if !slices.ContainsFunc(s.Work, func(work string) bool { return b.Does(guide, work) }) {
+			return fmt.Errorf("%q is no guided work that does any of it", guide)
+		}
+	}
 	for _, id := range s.Needs {
 		if !b.Needs(id) {
 			return fmt.Errorf("%q is no preparation", id)
@@ -94,6 +106,9 @@ func (b Book) proveStep(s Step) error {
 		if !b.Joints(id) {
 			return fmt.Errorf("%q is no fastener", id)
 		}
+	}
+	if s.Writes != "" && len(s.Work) > 0 {
+		return errors.New("what is written down of work is said by its guided work")
 	}
 	if s.First != "" && (s.Last != "" || len(s.Work) > 0) {
 		return errors.New("what comes first is no work, and does not come last as well")

@@ -42,6 +42,8 @@ type Step struct {
 	Disturbs []string       `yaml:"disturbs"` // tests that do not stand after it
 	Alone    string         `yaml:"alone"`    // what goes on by itself when it is done
 	Point    string         `yaml:"point"`    // where it is drawn
+	Guides   []string       `yaml:"guides"`   // that do its work, the first that a bike has; left out for any that does
+	Writes   string         `yaml:"writes"`   // what is written down with its tick
 	None     string         `yaml:"none"`     // why some of its work has no guided work, where it has none
 	For      []string       `yaml:"for"`      // steps of what it includes that it is done for
 	First    string         `yaml:"first"`    // why all work, and what is below it here, waits for it
@@ -73,7 +75,7 @@ func (s Service) On(f bike.Facts, has Has) (walk []Step) {
 // Ticked says whether a step is settled by a tick, besides what it names: nothing else says that it
 // was done, or that what it undid is done up again.
 func (s Step) Ticked() bool {
-	return s.names() == 0 || len(s.Needs)+len(s.Touches)+len(s.Disturbs) > 0 || s.Alone != ""
+	return s.names() == 0 || len(s.Needs)+len(s.Touches)+len(s.Disturbs) > 0 || s.Alone != "" || s.Writes != ""
 }
 
 // names counts what a step names.

@@ -15,7 +15,7 @@ import (
 func shop(services ...service.Service) service.Book {
 	geared, fixed := bike.Facts{Kind: "geared", Gears: "cable"}, bike.Facts{Kind: "fixed", Gears: "fixed"}
 	all := service.Has{Points: []string{"frame", "mech"}, Oils: []string{"chain", "pods"},
-		Work: []string{"index", "wash"}, Apart: []string{"crank"}}
+		Work: []string{"index", "wash", "pour"}, Apart: []string{"crank"}}
 	known := func(ids ...string) func(string) bool {
 		return func(id string) bool { return slices.Contains(ids, id) }
 	}
@@ -29,6 +29,13 @@ func shop(services ...service.Service) service.Book {
 		Needs: known("wheel-out"), Joints: known("axle"), Alone: known("washer"),
 		Depth:  func(id string) (int, bool) { return slices.Index([]string{"tune", "routine"}, id), id != "deep" },
 		Guided: func(_ bike.Facts, work string) bool { return work == "index" },
+		Own: func(work string) string {
+			if work == "pour" {
+				return "pours fluid"
+			}
+			return ""
+		},
+		Does: func(guide, work string) bool { return guide == "index-guide" && work == "index" },
 		Before: func(work, other string) string {
 			if work == "wash" && other == "index" {
 				return "wet work comes first"
@@ -74,6 +81,9 @@ func TestWhatIsWrongWithAServiceIsSaid(t *testing.T) {
 		"is a step of its own":             first(func(s *service.Step) { s.Work = []string{"index"} }),
 		"index is done twice":              func(s *service.Service) { s.Steps[2].Work = []string{"index", "index"} },
 		"wash comes before index: wet":     func(s *service.Service) { s.Steps[2] = work("index", "wash") },
+		"pour pours fluid: it is propos":   func(s *service.Service) { s.Steps[2].Work = []string{"pour"} },
+		`"moon" is no guided work`:         func(s *service.Service) { s.Steps[2].Guides = []string{"moon"} },
+		"is said by its guided work":       func(s *service.Service) { s.Steps[2].Writes = "the charge" },
 		"nobody is told how to do wash":    func(s *service.Service) { s.Steps[2].Work = []string{"wash"} },
 		`includes "moon", which is no oth`: func(s *service.Service) { s.Includes = []string{"moon"} },
 	} {

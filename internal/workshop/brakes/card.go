@@ -14,6 +14,7 @@ import (
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/sold"
 )
 
 // RidingCard tells the owner how to bed in what was fitted; empty when nothing asks for it.
@@ -74,7 +75,7 @@ func weak(s *record.Sheet) (ends []string) {
 		ran, _ := runlog.Ran(s, o.ID)
 		_, fitted := parts.Puttings.Last(s.Ledger,
 			func(in *parts.Putting) bool { return slices.Contains(o.Fits, in.Place) })
-		if done || ran || fitted != nil {
+		if done || ran || fitted != nil || sold.Did(s, o.ID) {
 			ends = append(ends, o.End)
 		}
 	}

@@ -27,7 +27,7 @@ func recheck(s *record.Sheet) *record.CallBack {
 	var names, ids []string
 	for _, b := range torque.Bolts.Of(s) {
 		touched := slices.Contains(record.Undone(s), b.Fastener)
-		if b.Recheck && (touched || depth.Torque == "all") && b.Log != nil && !b.Log.NotFitted &&
+		if b.Recheck && (touched || depth.Measures()) && b.Log != nil && !b.Log.NotFitted &&
 			!slices.Contains(ids, b.Fastener) {
 			names, ids = append(names, b.Name), append(ids, b.Fastener)
 		}

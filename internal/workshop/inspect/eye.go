@@ -1,7 +1,6 @@
 package inspect
 
 import (
-	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/internal/workshop/record"
 	"utensil/knowledge"
@@ -14,12 +13,12 @@ func byEye(s *record.Sheet, p knowledge.Point) (wear.Word, string) {
 	switch {
 	case p.Gauge == nil || p.Gauge.Eye == nil:
 		return wear.Word{}, "No eye tells it: it is measured."
-	case depth.Torque == "all":
+	case depth.Measures():
 		return wear.Word{}, "As deep as this job goes, it is measured."
 	case record.CallsFor(s, p.ID):
 		return wear.Word{}, "It is here to have just that looked at again: it is measured."
 	}
-	for _, in := range Readings.All(s.Ledger) {
+	for _, in := range Readings.Ever(s.Ledger) {
 		if in.Point == p.ID && in.Value != nil {
 			return wear.Word{}, "It was measured in this job: what is typed counts, not a look."
 		}
@@ -30,12 +29,8 @@ func byEye(s *record.Sheet, p knowledge.Point) (wear.Word, string) {
 			last = in
 		}
 	}
-	if last != nil {
-		limit, _ := limit(s, p.ID)
-		if j := limit.Judge(*last.Value, p.Gauge.Unit, p.Worn); j.Mark != wear.Sound {
-			return wear.Word{}, "It read " + measure.Format(*last.Value) + " " + p.Gauge.Unit +
-				" the last time: it is measured."
-		}
+	if last != nil && worse(last.Judgement, judge(s, *last)).Mark != wear.Sound {
+		return wear.Word{}, "It read " + last.Says(p.Gauge.Unit) + " the last time: it is measured."
 	}
 	return *p.Gauge.Eye, ""
 }

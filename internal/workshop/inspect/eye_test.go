@@ -45,11 +45,26 @@ func TestDoubtIsMeasured(t *testing.T) {
 	assert.Empty(t, inspect.SoundWord(s.Lay(), mustPoint(t, s, "front-pads")), "no press answers for it")
 	s.Refused(eyed("front-pads", thick), "typed", "It read 1.4 mm the last time")
 
-	s.Do(inspect.Readings.Says(inspect.Reading{Point: "rear-pads", Typed: "0.9/1.0"}))
+	s.Do(inspect.Readings.Says(inspect.Reading{Point: "rear-pads", Typed: "1.4/1.4"}))
+	s.Refused(eyed("rear-pads", thick), "typed", "what is typed counts, not a look")
+
+	slip := s.Record.Entries[len(s.Record.Entries)-1].ID
+	require.NoError(t, s.Write(record.Withdrawals.Says(record.Withdrawn{Reason: "another pad"}), slip))
 	s.Refused(eyed("rear-pads", thick), "typed", "what is typed counts, not a look")
 
 	s.Record.Job.Depth = "routine"
 	s.Refused(eyed("front-rotor", "No lip, no scores"), "typed", "As deep as this job goes")
+}
+
+// Pads that were worn unevenly the last time are measured, though neither was near its limit.
+func TestUnevenIsMeasured(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	worst := 2.2
+	s.Record.Earlier = append(s.Record.Earlier, record.Entry{ID: record.NewID(), JobID: record.NewID(),
+		Kind: inspect.Readings.Name, At: time.Now().AddDate(0, -2, 0),
+		Content: inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "3.4/2.2", Value: &worst,
+			Values: []float64{3.4, 2.2}, Judgement: &wear.Judgement{Mark: wear.Watch}})})
+	s.Refused(eyed("front-pads", thick), "typed", "the last time: it is measured")
 }
 
 func mustPoint(t *testing.T, s *stand.Stand, id string) knowledge.Point {

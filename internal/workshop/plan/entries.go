@@ -50,7 +50,7 @@ func Subject(leaving Leaving) record.Subject {
 			obstacles, begun := leaving(s)
 			return checkOrdered(s, piecesOf(s, obstacles, begun), in)
 		}),
-		Alones.Checked(checkAlone), Overs.Checked(checkOver), sold.Serves.Checked(checkServed),
+		Alones.Checked(checkAlone), Overs.Checked(checkOver), sold.Serves.CheckedAs(checkServed),
 	}}
 }
 

@@ -144,7 +144,7 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 			}
 		}
 		p := add(obstaclePiece(id, r, o))
-		if id == "walk" && slices.ContainsFunc(list, func(p PieceView) bool { return p.Step != nil }) {
+		if id == "walk" && slices.ContainsFunc(list, func(p PieceView) bool { return p.at > 0 }) {
 			p.tells = false // what was sold looks first
 		}
 		if id == "feel" {
@@ -279,10 +279,11 @@ func itemPiece(s *record.Sheet, i *agree.ItemView) PieceView {
 	return p
 }
 
-// guidedBy finds the guided work that does a piece: its tools, and how long it takes here.
-func (p *PieceView) guidedBy(s *record.Sheet) {
+// guidedBy finds the guided work that does a piece, among some where they are named: its tools, and
+// how long it takes here.
+func (p *PieceView) guidedBy(s *record.Sheet, only ...string) {
 	for _, g := range s.Book.ProceduresOn(parts.Facts.Of(s)) {
-		if g.Operation != p.op.ID {
+		if g.Operation != p.op.ID || len(only) > 0 && !slices.Contains(only, g.ID) {
 			continue
 		}
 		p.Guide, p.Tools = g.ID, append(slices.Clone(g.Tools), g.Consumables...)

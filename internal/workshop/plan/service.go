@@ -30,6 +30,7 @@ type ToServe struct {
 	Ticked  bool        `json:"ticked" doc:"it is done when somebody says so; else by what it names"`
 	Held    string      `json:"held,omitempty" doc:"what comes before it is ticked, in words"`
 	Left    []NamedStep `json:"left" doc:"what of it is still to be done: points, places, assemblies"`
+	Writes  string      `json:"writes,omitempty" doc:"what is written down with its tick"`
 	Alone   *flow.Alone `json:"alone,omitempty" doc:"what goes on by itself when it is ticked"`
 }
 
@@ -88,11 +89,22 @@ func settled(s *record.Sheet, p service.Part) bool {
 		return true
 	}
 	if p.Work != "" {
-		return runlog.DidAll(s, p.Work) || slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool {
+		return ran(s, p) || slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool {
 			return i.Item.Operation == p.Work && i.Work != nil
 		})
 	}
 	return !p.Step.Ticked() && len(open(s, p)) == 0
+}
+
+// ran says whether guided work has done a part: one of its own guides, where it names any.
+func ran(s *record.Sheet, p service.Part) bool {
+	if len(p.Step.Guides) == 0 {
+		_, whole := runlog.Ran(s, p.Work)
+		return whole
+	}
+	return slices.ContainsFunc(runlog.Finished.Of(s), func(r *runlog.Guided) bool {
+		return r.Work.Operation == p.Work && slices.Contains(p.Step.Guides, r.Procedure)
+	})
 }
 
 // unserved are the parts of what was sold that are still to be done.
@@ -142,7 +154,7 @@ func servePieces(s *record.Sheet, pieces []PieceView) (list []PieceView) {
 			Tools: []string{}, Asks: []string{}, Drawers: []Drawer{}, rank: works, op: work, End: work.End,
 			step: step, at: places[part.ID],
 			Step: &ToServe{Service: of.Name, Part: part.ID, Why: step.Why, Caution: step.Caution,
-				Ticked: step.Ticked() || part.Work != "", Left: left}}
+				Ticked: step.Ticked() || part.Work != "", Left: left, Writes: step.Writes}}
 		if i := slices.IndexFunc(s.Book.Alone, func(a flow.Alone) bool { return a.ID == step.Alone }); i >= 0 {
 			p.Step.Alone, p.alone = &s.Book.Alone[i], float64(s.Book.Alone[i].Minutes)
 		}
@@ -196,6 +208,8 @@ func walkedFirst(p, other *PieceView) string {
 		return ""
 	case other.step.First != "" && (p.at == 0 || p.at > other.at):
 		return other.step.First
+	case p.at > 0 && other.at > 0 && p.rank == works && other.rank == looks && other.at < p.at:
+		return "Looked at before hands are on it"
 	case p.step.Last != "" && (other.at == 0 || other.at < p.at):
 		return p.step.Last
 	}
@@ -215,7 +229,7 @@ func (p *PieceView) serves(s *record.Sheet, part service.Part) {
 	if p.Point == "" && len(p.op.Cures) > 0 {
 		p.Point = p.op.Cures[0].Point
 	}
-	p.guidedBy(s)
+	p.guidedBy(s, part.Step.Guides...)
 	p.asks(s)
 	if p.Guide == "" {
 		p.None = cmp.Or(part.Step.None, p.None)
@@ -246,13 +260,17 @@ func held(left []NamedStep) string {
 }
 
 // checkServed refuses that a part is called done while what it names is open.
-func checkServed(s *record.Sheet, in sold.PartServed) (*sold.PartServed, error) {
+func checkServed(s *record.Sheet, d record.Draft, in sold.PartServed) (*sold.PartServed, error) {
 	filled, err := sold.Filled(s, in)
-	if err != nil || in.LeftOut {
-		return filled, err
+	if err != nil {
+		return nil, err
 	}
 	part, _ := sold.Part(s, in.Part)
-	if left := open(s, part); len(left) > 0 {
+	if d.Supersedes == nil && settled(s, part) {
+		return nil, &record.Problem{Kind: record.Stale, Title: "That is done already",
+			Detail: "Somebody has written it down. If it was not done after all, take that back first, under Done."}
+	}
+	if left := open(s, part); !in.LeftOut && len(left) > 0 {
 		return nil, record.Refuse("part", "%s Or leave it out, and say why.", held(left))
 	}
 	return filled, nil

@@ -10,6 +10,7 @@ import (
 
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/apart"
+	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
@@ -189,4 +190,40 @@ func TestTheBatteryIsOffFirst(t *testing.T) {
 	rest := slices.DeleteFunc(slices.Clone(list), func(id string) bool { return id == moved })
 	s.Refused(plan.Orders.Says(plan.Ordered{Pieces: append([]string{moved}, rest...), Moved: moved}), "pieces",
 		"Nothing starts by itself while hands are in the chain")
+}
+
+// Looked at before hands are on it, done once, by the guide that does it, with what is to be written down.
+func TestAServiceIsWalkedInItsOrder(t *testing.T) {
+	s := served(t, "routine")
+	told := threadOf(t, s)
+	at := func(id string) int { return slices.Index(ids(told), id) }
+	for _, look := range []string{"serve:gears-once", "serve:brakes", "serve:feel"} {
+		assert.Less(t, at(look), at("serve:care/care-caliper-front"), "%s: %v", look, ids(told))
+		assert.Less(t, at(look), at("serve:drive/drive-wash"), look)
+	}
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "photos"}))
+	twice := s.Write(sold.Serves.Says(sold.PartServed{Part: "photos"}))
+	assert.ErrorContains(t, twice, "done already")
+	index := pieceOf(t, s, "index/index-gears")
+	assert.Equal(t, "settle", index.Guide, "the gap of a pulley is not all that indexing is")
+	done := threadOf(t, s).Done
+	require.Len(t, done, 1)
+	require.NoError(t, s.Write(record.Withdrawals.Says(record.Withdrawn{Reason: "no"}), *done[0].Tick))
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "photos", LeftOut: true, Why: "Its owner has them."}))
+}
+
+// A tick that stands for what was read says what it read.
+func TestWhatIsReadIsWrittenDown(t *testing.T) {
+	s := served(t, "second-hand")
+	s.Refused(sold.Serves.Says(sold.PartServed{Part: "number"}), "note", "Write down the frame number")
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "number", Note: "PW-311, bought at the ferry"}))
+	assert.Equal(t, "PW-311, bought at the ferry", sold.PartOf(s.Lay()).Service.Read[0].Note)
+}
+
+// Pads that were out are bedded in again, whoever ticked that they were.
+func TestATickBedsIn(t *testing.T) {
+	s := served(t, "routine")
+	before := brakes.RidingOf(s.Lay())
+	s.Do(sold.Serves.Says(sold.PartServed{Part: "care/care-caliper-front"}))
+	assert.Greater(t, len(brakes.RidingOf(s.Lay()).Riding), len(before.Riding))
 }

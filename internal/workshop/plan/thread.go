@@ -8,8 +8,10 @@ import (
 
 	order "utensil/core/plan"
 	"utensil/core/wear"
+	"utensil/core/words"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 	"utensil/knowledge/flow"
 )
 
@@ -56,9 +58,10 @@ type WaitView struct {
 
 // DoneView is a piece that is done.
 type DoneView struct {
-	Title string    `json:"title"`
-	By    string    `json:"by"`
-	At    time.Time `json:"at"`
+	Title string     `json:"title"`
+	Tick  *record.ID `json:"tick,omitempty" doc:"the line that says so of a step that was sold: it can be taken back"`
+	By    string     `json:"by"`
+	At    time.Time  `json:"at"`
 }
 
 // OwnView is an order that somebody chose.
@@ -262,12 +265,21 @@ func running(s *record.Sheet) (list []AloneView) {
 	return list
 }
 
-// done is the agreed work that is done.
+// done is the agreed work that is done, and what was ticked of the service.
 func done(s *record.Sheet) []DoneView {
 	list := []DoneView{}
 	for _, i := range agree.Proposals.Of(s) {
 		if i.Work != nil && i.WorkAt != nil {
-			list = append(list, DoneView{i.Item.Title, i.WorkBy, *i.WorkAt})
+			list = append(list, DoneView{Title: i.Item.Title, By: i.WorkBy, At: *i.WorkAt})
+		}
+	}
+	for _, p := range sold.Parts.Of(s) {
+		if e, in := sold.Said(s, p.ID); in != nil {
+			v := DoneView{Title: in.Says, Tick: &e.ID, By: e.ByName, At: e.At}
+			if in.LeftOut {
+				v.Title = "Left out: " + words.Lower(in.Says)
+			}
+			list = append(list, v)
 		}
 	}
 	slices.SortStableFunc(list, func(a, b DoneView) int { return a.At.Compare(b.At) })

@@ -22,7 +22,15 @@ type ServiceView struct {
 	Price   estimate.Minor `json:"price_minor"`
 	Extra   string         `json:"extra,omitempty" doc:"what is not in its price"`
 	Holds   []string       `json:"holds" doc:"what is done in it, in its order, what was left out apart"`
+	Read    []ReadView     `json:"read,omitempty" doc:"what was written down with its steps"`
 	LeftOut []LeftView     `json:"left_out,omitempty"`
+}
+
+// ReadView is what was written down with a step of a service.
+type ReadView struct {
+	Says string `json:"says"`
+	Note string `json:"note"`
+	By   string `json:"by"`
 }
 
 // LeftView is what was left out of a service.
@@ -43,11 +51,11 @@ func PartOf(s *record.Sheet) ServicePart {
 	for _, p := range Parts.Of(s) {
 		if e, in := Said(s, p.ID); in != nil && in.LeftOut {
 			v.LeftOut = append(v.LeftOut, LeftView{in.Says, in.Why, e.ByName})
-		} else if p.Work != "" {
-			v.Holds = append(v.Holds, Operation(s, p).Title)
-		} else {
-			v.Holds = append(v.Holds, p.Step.Do)
+			continue
+		} else if in != nil && in.Note != "" {
+			v.Read = append(v.Read, ReadView{in.Says, in.Note, e.ByName})
 		}
+		v.Holds = append(v.Holds, Operation(s, p).Title)
 	}
 	return ServicePart{&v}
 }
@@ -63,7 +71,7 @@ func Total(s *record.Sheet, pick func(agree.ItemView) bool) (estimate.Total, []a
 
 // Labour is what so many minutes of work are charged: nothing where they are part of what was sold.
 func Labour(s *record.Sheet, operation string, minutes int) estimate.Minor {
-	if slices.ContainsFunc(Parts.Of(s), func(p service.Part) bool { return p.Work != "" && p.Work == operation }) {
+	if slices.ContainsFunc(kept.Of(s), func(p service.Part) bool { return p.Work != "" && p.Work == operation }) {
 		return 0
 	}
 	return estimate.Labour(minutes, s.Settings.Hourly)

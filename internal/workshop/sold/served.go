@@ -10,6 +10,7 @@ type PartServed struct {
 	Part    string `json:"part" doc:"of the service"`
 	LeftOut bool   `json:"left_out,omitempty"`
 	Why     string `json:"why,omitempty" doc:"why it was left out: it stands on the owner's sheet"`
+	Note    string `json:"note,omitempty" doc:"what is written down with it, where the service says what: charge, codes, a number"`
 
 	Service  string   `json:"service,omitempty" readOnly:"true" doc:"that it is a part of"`
 	Says     string   `json:"says,omitempty" readOnly:"true" doc:"what is done, in the words of the service"`
@@ -52,6 +53,13 @@ func Filled(s *record.Sheet, in PartServed) (*PartServed, error) {
 			err = record.Refuse("why", "Say why it is left out: it was sold, and stands on the owner's sheet.")
 		}
 		return &in, err
+	}
+	if in.Note, err = record.TidyOptional("note", "what was read", in.Note); err == nil && in.Note == "" &&
+		p.Step.Writes != "" {
+		err = record.Refuse("note", "Write down %s. Where it cannot be read, write that, and why.", p.Step.Writes)
+	}
+	if err != nil {
+		return nil, err
 	}
 	in.Why, in.Touches, in.Disturbs = "", record.Loosens(s, work), p.Step.Disturbs
 	if p.Work != "" || len(in.Touches) > 0 {

@@ -82,3 +82,20 @@ func Deep(book *knowledge.Book, f bike.Facts, service, depth string, now record.
 	}
 	return of.Depth, nil
 }
+
+// Name is what a job is here for, as people call it: its service, or how deep it goes.
+func Name(s *record.Sheet) string {
+	if of, known := s.Book.Service(s.Job.Service); known {
+		return of.Name
+	}
+	depth, _ := s.Book.Depth(s.Job.Depth)
+	return depth.Name
+}
+
+// Did says whether work of the service was ticked as done.
+func Did(s *record.Sheet, work string) bool {
+	return slices.ContainsFunc(Parts.Of(s), func(p service.Part) bool {
+		_, said := Said(s, p.ID)
+		return p.Work == work && said != nil && !said.LeftOut
+	})
+}

@@ -112,7 +112,7 @@ func readBolts(s *record.Sheet) []BoltView {
 				Treatment: treatment.Name,
 				Apply:     f.Apply, Caution: f.Caution, Critical: f.Critical, Recheck: f.Recheck,
 				Again: slices.Contains(again, f.ID), LooseHere: enough(Loosened.Of(s)[f.ID])}
-			v.Unread, v.Feel = f.Unread(parts.Facts.Of(s)), wrenched(s, f, positions[i]) == ""
+			v.Unread, v.Feel = f.Unread(parts.Facts.Of(s)), wrenched(s, f) == ""
 			v.kinds = len(f.As) > 0 && f.When.Holds(parts.Facts.Of(s))
 			var asked string
 			if v.LeftHand, asked = f.LeftHand(parts.Facts.Of(s)); asked != "" {
@@ -193,6 +193,9 @@ func (b BoltView) unknown() bool { return b.Rule == nil && b.Set == "" }
 // another says whether a bolt was logged as something that it is not known to be: set by feel
 // where it has a figure, torqued where it is set by feel, or before anybody had read what it is.
 func (b BoltView) another(in *Torque) bool {
+	if in.Felt {
+		return false // a hand asks for no figure
+	}
 	if in.NotFitted {
 		return b.kinds // which it is can be read: there is one
 	}

@@ -11,12 +11,13 @@ import (
 // figures says whether every bolt of a job's run has a wrench on it: as deep as it goes.
 func figures(s *record.Sheet) bool {
 	depth, _ := s.Book.Depth(s.Job.Depth)
-	return depth.Torque == "all"
+	return depth.Measures()
 }
 
 // wrenched is why a joint has a wrench put on it, in words; "" where a hand tells enough: nothing
-// touched it, nobody found anything on it, and no more was asked for than what could hurt.
-func wrenched(s *record.Sheet, f knowledge.Fastener, position string) string {
+// touched it, nobody found anything on it, and no more was asked for than what could hurt. One bolt of
+// a set speaks for all of it: tightened, it takes load off its neighbours.
+func wrenched(s *record.Sheet, f knowledge.Fastener) string {
 	switch {
 	case figures(s):
 		return "as deep as this job goes, every joint has its figure."
@@ -30,8 +31,8 @@ func wrenched(s *record.Sheet, f knowledge.Fastener, position string) string {
 	}):
 		return "what is to be done undoes it, and it has its figure after."
 	}
-	for _, in := range Torques.All(s.Ledger) {
-		if in.Fastener == f.ID && in.Position == position && !in.Felt {
+	for _, in := range Torques.Ever(s.Ledger) {
+		if in.Fastener == f.ID && !in.Felt && !in.NotFitted {
 			return "somebody had a wrench on it, or found it wrong: that is not answered by a hand."
 		}
 	}
@@ -43,7 +44,7 @@ func unwrenched(s *record.Sheet, f knowledge.Fastener, in Torque) (*Torque, erro
 	out := &Torque{Fastener: in.Fastener, Position: in.Position, Found: FoundNotChecked, Note: in.Note,
 		Was: "unknown", NotFitted: in.NotFitted, Felt: in.Felt && !in.NotFitted}
 	if out.Felt {
-		if why := wrenched(s, f, in.Position); why != "" {
+		if why := wrenched(s, f); why != "" {
 			return nil, record.Refuse("felt", "%s: %s", f.Name, why)
 		}
 		return out, nil

@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/stand"
 	"utensil/internal/workshop/torque"
+	"utensil/knowledge"
 )
 
 func felt(fastener, position string) record.Content {
@@ -83,4 +84,32 @@ func agreed(s *stand.Stand, operation string) record.ID {
 	item := s.Do(agree.Items.Says(agree.Item{Operation: operation, Title: o.Title, Minutes: o.Minutes}))
 	s.Do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Osmund", How: "counter"}))
 	return item
+}
+
+// One bolt of a set that was wrong speaks for all of it, and what a wrench found is not struck out into a feel.
+func TestASetIsFeltOrTorquedWhole(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(torque.Torques.Says(torque.Torque{Fastener: "saddle-clamp", Position: "front",
+		Found: torque.FoundLoose, LeftTyped: "8.5"}))
+	wrong := s.Record.Entries[len(s.Record.Entries)-1].ID
+	s.Refused(felt("saddle-clamp", "rear"), "felt", "had a wrench on it, or found it wrong")
+	require.NoError(t, s.Write(record.Withdrawals.Says(record.Withdrawn{Reason: "another line"}), wrong))
+	s.Refused(felt("saddle-clamp", "front"), "felt", "had a wrench on it, or found it wrong")
+}
+
+// A hand asks for no figure: a joint is felt though nobody has read which kind it is.
+func TestWhatKindItIsNeedNotBeReadToFeelIt(t *testing.T) {
+	book, err := knowledge.Shipped()
+	require.NoError(t, err)
+	for _, kind := range book.Kinds {
+		s := stand.Of(t, workshop.Rules(), "repair", func(k knowledge.Kind) bool { return k.ID == kind.ID })
+		for _, b := range torque.Bolts.Of(s.Lay()) {
+			if b.Feel {
+				s.Do(felt(b.Fastener, b.Position))
+			}
+		}
+		for _, b := range torque.Bolts.Of(s.Lay()) {
+			assert.True(t, b.Settled, "%s of a %s is to feel, and stays so however often it is felt", b.Key(), kind.ID)
+		}
+	}
 }

@@ -2704,14 +2704,15 @@ export interface components {
             /** @description of the catalogue, that puts it right */
             work?: string;
         };
-        /** @description Depth is a depth of service. Torque is "touched" or "all". */
+        /** @description Depth is how much of a bike a service looks at. Torque is "touched" or "all". */
         Depth: {
             about: string;
             id: string;
-            /** Format: int64 */
-            minutes: number;
             name: string;
-            /** @enum {string} */
+            /**
+             * @description which joints are torqued, and of what figures are asked
+             * @enum {string}
+             */
             torque: "touched" | "all";
         };
         /** @description Derailed is a chain for gears with a mech. */
@@ -2842,6 +2843,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
+            /** @description the line that says so of a step that was sold: it can be taken back */
+            tick?: string;
             title: string;
         };
         /** @description Dragged is what a bend costs. */
@@ -5413,6 +5416,8 @@ export interface components {
             /** @description tests that do not stand after it */
             readonly disturbs?: string[];
             left_out?: boolean;
+            /** @description what is written down with it, where the service says what: charge, codes, a number */
+            note?: string;
             /** @description of the service */
             part: string;
             /** @description what is done, in the words of the service */
@@ -6092,6 +6097,12 @@ export interface components {
             why?: string;
             /** @description what it says; unknown when it cannot be read */
             word: string;
+        };
+        /** @description ReadView is what was written down with a step of a service. */
+        ReadView: {
+            by: string;
+            note: string;
+            says: string;
         };
         /** @description Reading is what was read at an inspection point: a figure, a word, or passed over. */
         Reading: {
@@ -6819,6 +6830,8 @@ export interface components {
             name: string;
             /** Format: int64 */
             price_minor: number;
+            /** @description what was written down with its steps */
+            read?: components["schemas"]["ReadView"][];
         };
         /** @description Session is what the interface needs at its start. */
         Session: {
@@ -7525,6 +7538,8 @@ export interface components {
             /** @description it is done when somebody says so; else by what it names */
             ticked: boolean;
             why?: string;
+            /** @description what is written down with its tick */
+            writes?: string;
         };
         /** @description Today is the first screen. */
         Today: {
@@ -7543,10 +7558,10 @@ export interface components {
         };
         /** @description TodayJob is one job on the first screen. */
         TodayJob: {
-            /** @description the depth's name */
-            depth: string;
             detail?: string;
             facts: components["schemas"]["Facts"];
+            /** @description what it is here for: the service's name, or how deep it goes */
+            for: string;
             /** @enum {string} */
             group: "door" | "stand" | "waiting" | "ready" | "gone";
             id: string;

@@ -4,6 +4,7 @@ import { computed, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { ask, client, type Facts, type Fault } from '@/api/client'
 import FaultNote from '@/parts/FaultNote.vue'
+import LoadingRule from '@/parts/LoadingRule.vue'
 import { useMoney } from '@/parts/money'
 
 /** What is sold for such a bike: what it costs, and how long it takes at the stand, as its plan has it. */
@@ -14,6 +15,7 @@ const { answer: sold, fault: off } = useAnswer(
   () => props.facts,
   (body) => ask(client.POST('/api/services', { body })),
 )
+const wrong = computed(() => off.value ?? (props.fault?.field === 'service' ? props.fault : undefined))
 const open = computed(() => sold.value?.find((s) => s.id === chosen.value))
 watch(sold, (list) => {
   // What is not sold for such a bike is not left chosen.
@@ -25,7 +27,8 @@ watch(sold, (list) => {
 <template>
   <fieldset>
     <legend class="mb-1 text-note text-soft">What for</legend>
-    <FaultNote v-if="off ?? (fault?.field === 'service' ? fault : undefined)" :fault="(off ?? fault)!" />
+    <FaultNote v-if="wrong" :fault="wrong" />
+    <LoadingRule v-else-if="!sold" class="my-3" />
     <div class="grid gap-2 sm:grid-cols-3 xl:grid-cols-4">
       <label
         v-for="s in sold ?? []"

@@ -68,6 +68,9 @@ const wasFound = (found = 'figure') =>
         <span class="flex-1">{{ job.service.holds.join('; ') }}.</span
         ><span class="figure">{{ money(job.service.price_minor) }}</span>
       </p>
+      <p v-for="r in job.service.read" :key="r.says" class="flex gap-3 py-1">
+        <b>{{ r.says }}</b><span class="flex-1 text-soft">{{ r.note }} ({{ r.by }})</span>
+      </p>
       <p v-for="l in job.service.left_out" :key="l.says" class="flex gap-3 py-1">
         <b>Left out: {{ l.says }}</b
         ><span class="flex-1 text-soft">{{ l.why }} ({{ l.by }})</span>

@@ -27,7 +27,7 @@ const promised = computed(() => (props.job.promised_at ? soon(props.job.promised
         }}</span>
       </span>
       <span class="line-clamp-1 text-sm text-soft">
-        {{ job.owner }} · {{ job.depth.toLowerCase()
+        {{ job.owner }} · {{ job.for.toLowerCase()
         }}<template v-if="job.stand"> · stand {{ job.stand }}</template>
       </span>
       <span class="mt-1.5 flex items-start gap-2 text-note leading-tight">

@@ -112,6 +112,7 @@ useBenchKeys((key) => {
         type="button"
         class="button button-go min-h-[52px] min-w-56"
         :disabled="barred || !read"
+        :title="read ? undefined : 'Read what is tried first'"
         @click="write(true)"
       >
         Passed: I sign for it <KeyCap of="go" />

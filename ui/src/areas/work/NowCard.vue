@@ -48,8 +48,12 @@ const way = computed(() => {
   if (p.begun || (!p.item && !p.step)) return ways.settle({ ...p, count: 1 })
   return guide.value && ways.guide(guide.value)
 })
-const { writing, next, plain, asItShouldBe } = useServe(() => props.piece)
-const busy = computed(() => pen.busy.value || writing.value || props.behind)
+const serve = useServe(() => props.piece)
+const { next, says } = serve
+/** What was pressed is being written down: its button waits. */
+const busy = computed(() => pen.busy.value || serve.writing.value)
+/** And no key speaks of a card that is of before. */
+const waits = computed(() => busy.value || props.behind)
 const act = computed(() => (props.piece.begun ? 'Go on' : props.piece.act))
 
 const why = ref('')
@@ -84,11 +88,11 @@ useBenchKeys((key) => {
   if (key === keys.go) {
     if (props.locked || (!way.value && !next.value)) return false
     if (way.value) void router.push(way.value)
-    else if (!busy.value) void next.value?.does() // as its button: once, and not while it is written
-  } else if (key === keys.again && plain.value.length && !props.locked) {
-    if (!busy.value) void asItShouldBe()
+    else if (!waits.value) void next.value?.does() // as its button: once, and not while it is written
+  } else if (key === keys.again && says.value && !props.locked) {
+    if (!waits.value) void serve.asItShouldBe()
   } else if (key === keys.on && !props.locked && order.value.length > 1) {
-    if (!busy.value) void later()
+    if (!waits.value) void later()
   } else if (key === keys.back && props.place) emit('choose', 0)
   else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
   else if (key === 'ArrowUp' && props.place) emit('choose', props.place - 1)
@@ -99,7 +103,7 @@ useBenchKeys((key) => {
 </script>
 
 <template>
-  <section class="px-5 py-4" aria-labelledby="now-title" :aria-busy="busy">
+  <section class="px-5 py-4" aria-labelledby="now-title" :aria-busy="waits">
     <h2>{{ place ? `Then · ${place}` : 'Now' }}</h2>
     <div class="mt-1 flex flex-wrap items-start gap-x-6 gap-y-3">
       <div class="min-w-0 flex-1 basis-[320px]">
@@ -178,14 +182,13 @@ useBenchKeys((key) => {
         {{ next.says }} <KeyCap class="max-sm:hidden" of="go" />
       </button>
       <button
-        v-if="plain.length > 1 && !locked"
+        v-if="says && !locked"
         type="button"
         class="button min-h-14 px-5! text-lg"
         :disabled="busy"
-        @click="asItShouldBe()"
+        @click="serve.asItShouldBe()"
       >
-        {{ piece.step?.part ? 'All as it should be' : 'None of them turns' }} · {{ plain.length }}
-        <KeyCap class="max-sm:hidden" of="again" />
+        {{ says }} <KeyCap class="max-sm:hidden" of="again" />
       </button>
       <template v-if="!locked">
         <button v-if="place" type="button" class="button min-h-14" :disabled="busy" @click="first">
@@ -210,7 +213,7 @@ useBenchKeys((key) => {
       />
       <button type="submit" class="button" :disabled="!why.trim()">It waits</button>
     </form>
-    <ServeList v-if="piece.step" :piece="piece" :locked="locked" :busy="busy" />
+    <ServeList v-if="piece.step" :piece="piece" :serve="serve" :locked="locked" :busy="busy" />
     <ul v-if="item?.state === 'agreed'" class="mt-3 border-t border-rule">
       <WorkRow :key="item.id" :item="item" :locked="locked" bare />
     </ul>

@@ -4,12 +4,12 @@ import { ref, watch } from 'vue'
 
 import ConditionMark from '@/parts/ConditionMark.vue'
 
-import { useServe } from './serve'
+import type { Serve } from './serve'
 import type { Piece } from './thread'
 
 /** What a part of a service holds that is still to be done, each by itself; and how it is left out. */
-const props = defineProps<{ piece: Piece; locked: boolean; busy: boolean }>()
-const { done, leaveOut, oiled, apart } = useServe(() => props.piece)
+const props = defineProps<{ piece: Piece; serve: Serve; locked: boolean; busy: boolean }>()
+const { note, done, leaveOut, oiled, apart } = props.serve
 const leaving = ref(false)
 const why = ref('')
 watch(
@@ -67,6 +67,12 @@ async function leave() {
         </button>
       </li>
     </ul>
+    <form v-if="piece.step.writes && !locked" class="mt-3 max-w-2xl" @submit.prevent="done">
+      <label class="block text-soft"
+        >Written down with it: {{ piece.step.writes
+        }}<input v-model="note" class="input mt-1 text-ink" :placeholder="piece.step.writes"
+      /></label>
+    </form>
     <div v-if="!locked && piece.step.part" class="mt-2 flex flex-wrap items-center gap-2">
       <button
         v-if="piece.guide && !piece.begun"

@@ -84,6 +84,12 @@ const blocks = computed(() =>
     }
   }),
 )
+/** Where a name stands that has no room behind its bar: in it, at its end. */
+const beside = (a: Thread['alone'][number]) => {
+  const end = x(away(a.until))
+  const fits = end + 8 + a.what.length * 7.4 < Math.max(width.value, 300)
+  return fits ? { x: end + 8 } : { x: end - 8, 'text-anchor': 'end' }
+}
 const at = (minutes: number) => clock(new Date(now.value.getTime() + minutes * 60_000).toISOString())
 const kept = computed(() => promise.value === undefined || promise.value >= props.thread.finish)
 const label = computed(
@@ -182,10 +188,13 @@ const label = computed(
           :stroke="over(a) ? 'var(--color-ochre)' : 'var(--color-faint)'"
         />
         <text
-          :x="x(away(a.until)) + 8"
+          v-bind="beside(a)"
           :y="lanesFrom + 12 + i * 24"
           font-size="var(--text-fine)"
           fill="var(--color-soft)"
+          stroke="var(--color-chalk)"
+          stroke-width="5"
+          paint-order="stroke"
         >
           {{ a.what }}
         </text>

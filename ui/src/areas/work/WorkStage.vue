@@ -9,6 +9,7 @@ import { useOpenJob, useTarget } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
+import { useTimes } from '@/parts/time'
 
 import AloneList from './AloneList.vue'
 import NowCard from './NowCard.vue'
@@ -25,6 +26,9 @@ const { thread, fault, behind } = useThread()
 const locked = computed(() => closed.value || !hands.value)
 const agreed = computed(() => job.value.items.filter((i) => i.state === 'agreed'))
 const finished = computed(() => job.value.items.filter((i) => i.state === 'done'))
+/** And what was ticked of the service, or left out of it. */
+const ticked = computed(() => thread.value?.done.filter((d) => d.tick) ?? [])
+const { dayAndClock } = useTimes()
 
 /** What lies open: chosen, meant by the link that led here, or the first. */
 const chosen = ref<string>()
@@ -123,9 +127,30 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
           >{{ d.says }}</RouterLink
         >
       </nav>
-      <section v-if="finished.length" aria-labelledby="done-work">
-        <h2 id="done-work" class="border-b border-ink pb-1">Done · {{ finished.length }}</h2>
+      <section v-if="finished.length + ticked.length" aria-labelledby="done-work">
+        <h2 id="done-work" class="border-b border-ink pb-1">Done · {{ finished.length + ticked.length }}</h2>
         <ul>
+          <li
+            v-for="d in ticked"
+            :key="d.tick"
+            class="flex flex-wrap items-center gap-x-3 border-b border-rule py-1 pl-1"
+          >
+            <ConditionMark mark="sound" :size="22" />
+            <span class="min-w-56 flex-1 leading-tight"
+              ><b class="block">{{ d.title }}</b
+              ><span class="text-note text-soft">{{ d.by }}, {{ dayAndClock(d.at) }}</span></span
+            >
+            <button
+              v-if="!locked"
+              type="button"
+              class="button button-quiet min-h-11"
+              :disabled="pen.busy.value"
+              :aria-label="`Take back: ${d.title}`"
+              @click="pen.record({ withdrawn: { reason: 'not so after all' } }, d.tick)"
+            >
+              Take back
+            </button>
+          </li>
           <WorkRow v-for="i in finished" :key="i.id" :item="i" :locked="locked" />
         </ul>
       </section>

@@ -1,4 +1,4 @@
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { newId } from '@/api/client'
@@ -6,13 +6,7 @@ import { useOpenJob } from '@/areas/job/open'
 
 import type { Piece } from './thread'
 
-/** Several lines are being written down with one press: until the last of them is, nothing more is pressed. */
-const writing = ref(false)
-async function together(lines: Promise<unknown>[]) {
-  writing.value = true
-  await Promise.allSettled(lines)
-  writing.value = false
-}
+export type Serve = ReturnType<typeof useServe>
 
 /** useServe is a part of the service that was sold: what its large button does now, and how it is left out. */
 export function useServe(piece: () => Piece) {
@@ -21,6 +15,21 @@ export function useServe(piece: () => Piece) {
   const of = (is: NonNullable<Piece['step']>['left'][number]['is']) =>
     piece().step?.left.filter((n) => n.is === is) ?? []
 
+  /** Several lines are being written down with one press: until the last of them is, nothing more is pressed. */
+  const writing = ref(false)
+  async function together(lines: Promise<unknown>[]) {
+    writing.value = true
+    await Promise.allSettled(lines)
+    writing.value = false
+  }
+
+  /** What is written down with a tick, where the service asks for it. */
+  const note = ref('')
+  watch(
+    () => piece().id,
+    () => (note.value = ''),
+  )
+
   /** What is oiled says so place by place, however many are pressed at once. */
   const oiled = (ids: string[]) => together(ids.map((what) => pen.record({ oiled: { what } })))
 
@@ -28,7 +37,8 @@ export function useServe(piece: () => Piece) {
   async function done() {
     const { step } = piece()
     if (!step) return
-    if (!(await pen.record({ served: { part: step.part ?? '' } }))) return
+    if (!(await pen.record({ served: { part: step.part ?? '', note: note.value.trim() || undefined } })))
+      return
     if (step.alone) await pen.record({ alone: { what: step.alone.id, minutes: step.alone.minutes } })
   }
   const leaveOut = (why: string) =>
@@ -45,6 +55,13 @@ export function useServe(piece: () => Piece) {
   const plain = computed(
     () => piece().step?.left.filter((n) => n.is === 'feel' || (n.is === 'look' && n.word)) ?? [],
   )
+  /** What the button for all of it says; without one there is no key for it either. */
+  const says = computed(() => {
+    const n = plain.value.length
+    if (!n) return ''
+    if (!piece().step?.part) return n > 1 ? `None of them turns · ${n}` : 'It does not turn'
+    return n > 1 ? `All as it should be · ${n}` : 'As it should be'
+  })
   const asItShouldBe = () =>
     together(
       plain.value.map((n) => {
@@ -79,5 +96,5 @@ export function useServe(piece: () => Piece) {
       }
     return { says: step.alone ? `Done: ${step.alone.name.toLowerCase()}` : 'Done', does: done }
   })
-  return { writing, next, done, leaveOut, oiled, apart, plain, asItShouldBe }
+  return { writing, note, next, done, leaveOut, oiled, apart, says, asItShouldBe }
 }
