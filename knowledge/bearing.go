@@ -1,9 +1,7 @@
 package knowledge
 
 import (
-	"errors"
 	"fmt"
-	"math"
 
 	"utensil/core/bearing"
 )
@@ -49,23 +47,6 @@ func (b *Book) validateBearing(k Bearing) error {
 		if o.ID != k.ID && o.Size() == k.Size() {
 			return fmt.Errorf("measures what %s measures: nothing tells them apart", o.ID)
 		}
-	}
-	return nil
-}
-
-func (b Ball) validate() error {
-	var over, under float64
-	if n, err := fmt.Sscanf(b.Inch, "%g/%g", &over, &under); err != nil || n != 2 ||
-		math.Abs(over/under*25.4-b.Mm) > 0.001 {
-		return fmt.Errorf("%s in is not %g mm: 1 in is 25.4 mm", b.Inch, b.Mm)
-	}
-	for place, n := range b.Usual {
-		if n < 5 || n > 60 {
-			return fmt.Errorf("%d balls at the %s: count again", n, place)
-		}
-	}
-	if b.Source == "" {
-		return errors.New("a ball needs a source")
 	}
 	return nil
 }

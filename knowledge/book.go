@@ -66,6 +66,7 @@ type Book struct {
 	Ridden        []riding.Ridden
 	Grounds       []riding.Ground
 	Floors        []riding.Floor
+	Contacts      []riding.Contact
 
 	digest    string
 	pressures tyre.Law

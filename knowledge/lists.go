@@ -50,7 +50,7 @@ func made() []list {
 		listOf("shells", "Bottom bracket shells by width, bore and thread",
 			func(b *Book) *[]Shell { return &b.Shells }, on(Shell.Validate)),
 		listOf("balls", "Loose balls, and how many a place holds",
-			func(b *Book) *[]Ball { return &b.Balls }, on(Ball.validate)),
+			func(b *Book) *[]Ball { return &b.Balls }, on(Ball.Validate)),
 		folderOf("assemblies", "steering", "Assemblies: parts on an axis, which way each goes, what is laid between",
 			func(b *Book) *[]Assembly { return &b.Assemblies }, (*Book).validateAssembly).rests(),
 	}
@@ -89,7 +89,7 @@ func turning() []list {
 	}
 }
 
-// aired is what holds air, and how it is ridden.
+// aired is what holds air, and how it is ridden and set.
 func aired() []list {
 	return []list{
 		listOf("rims", "Which tyres go on which rims, by their inner width",
@@ -104,6 +104,9 @@ func aired() []list {
 			func(b *Book) *[]riding.Ground { return &b.Grounds }, on(riding.Ground.Validate)),
 		listOf("floors", "The least tyre pressure by width, where no sidewall says it",
 			func(b *Book) *[]riding.Floor { return &b.Floors }, on(riding.Floor.Validate)),
+		listOf("contacts", "Where a rider meets the bike, and how it is set there",
+			func(b *Book) *[]riding.Contact { return &b.Contacts }, on(riding.Contact.Validate)).rests().
+			andAll(whole(func(b *Book) error { return riding.Held(b.Contacts, known(b.Fastener)) })),
 	}
 }
 

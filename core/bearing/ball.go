@@ -2,6 +2,7 @@ package bearing
 
 import (
 	"cmp"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -21,6 +22,24 @@ type Ball struct {
 
 // Size says a ball as it is sold.
 func (b Ball) Size() string { return fmt.Sprintf("%s in, %g mm", b.Inch, math.Round(b.Mm*100)/100) }
+
+// Validate refuses a ball whose two sizes differ, or that nobody could count.
+func (b Ball) Validate() error {
+	var over, under float64
+	if n, err := fmt.Sscanf(b.Inch, "%g/%g", &over, &under); err != nil || n != 2 ||
+		math.Abs(over/under*25.4-b.Mm) > 0.001 {
+		return fmt.Errorf("%s in is not %g mm: 1 in is 25.4 mm", b.Inch, b.Mm)
+	}
+	for place, n := range b.Usual {
+		if n < 5 || n > 60 {
+			return fmt.Errorf("%d balls at the %s: count again", n, place)
+		}
+	}
+	if b.Source == "" {
+		return errors.New("a ball needs a source")
+	}
+	return nil
+}
 
 // BallGuess is a ball with the chance that it is the one that was measured.
 type BallGuess struct {

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 
-import { written } from './bench'
+import { expectSound, stage, written } from './bench'
 
 /** record gives a step what it wants: a figure, a word, torques, a signature. */
 async function record(page: Page) {
@@ -172,4 +172,21 @@ export async function answerSaid(page: Page) {
     }
     await expect(lines).toHaveCount(left - 1)
   }
+}
+
+/** takeIn takes a new bike in for a service, and opens its thread. */
+export async function takeIn(page: Page, owner: string, service: string, words: string) {
+  await page.getByRole('link', { name: 'Take a bike in' }).click()
+  await page.getByLabel(/Name, telephone/).fill(owner)
+  await page.getByRole('button', { name: `New owner: ${owner}` }).click()
+  await page.getByLabel(/in their own words/).fill(words)
+  await page.getByLabel('Make', { exact: true }).fill('Quillfeather')
+  await page.getByLabel('Model').fill('Ten')
+  await page.getByLabel('Colour').fill('plum')
+  await page.getByRole('group', { name: 'What for' }).getByText(service, { exact: true }).click()
+  await expectSound(page, 'Take a bike in for a service')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page).toHaveURL(/inspect/)
+  await stage(page, 'Work').click()
+  await expect(page.getByRole('heading', { level: 2, name: 'Now' })).toBeVisible()
 }

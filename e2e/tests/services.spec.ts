@@ -1,24 +1,7 @@
 import { expect, type Locator, type Page } from '@playwright/test'
 
 import { expectSound, leaving, signIn, stage, test } from './bench'
-import { answerSaid, heading } from './run'
-
-/** takeIn takes a new bike in for a service, and opens its thread. */
-async function takeIn(page: Page, owner: string, service: string, words: string) {
-  await page.getByRole('link', { name: 'Take a bike in' }).click()
-  await page.getByLabel(/Name, telephone/).fill(owner)
-  await page.getByRole('button', { name: `New owner: ${owner}` }).click()
-  await page.getByLabel(/in their own words/).fill(words)
-  await page.getByLabel('Make', { exact: true }).fill('Quillfeather')
-  await page.getByLabel('Model').fill('Ten')
-  await page.getByLabel('Colour').fill('plum')
-  await page.getByRole('group', { name: 'What for' }).getByText(service, { exact: true }).click()
-  await expectSound(page, 'Take a bike in for a service')
-  await page.getByRole('button', { name: 'Take it in' }).click()
-  await expect(page).toHaveURL(/inspect/)
-  await stage(page, 'Work').click()
-  await expect(page.getByRole('heading', { level: 2, name: 'Now' })).toBeVisible()
-}
+import { answerSaid, heading, takeIn } from './run'
 
 /** What is pressed at a bench, figures apart: each key of a figure is none, what enters it is one. */
 function counted(page: Page) {

@@ -71,6 +71,7 @@ func Sheet(w io.Writer, s workshop.Sheet) error {
 	done(p, v, shop)
 	measured(p, v)
 	aired(p, v)
+	set(p, v)
 	trued(p, v)
 	lives(p, on, now)
 	torques(p, v)
@@ -230,6 +231,32 @@ func measured(p page, v workshop.JobView) {
 				cell{0.18, mark, false, false},
 				cell{0.40, reason + was, false, false})
 		}
+	}
+}
+
+// set is how the rider has the bike, as far as anybody noted it: as it came, as it is left.
+func set(p page, v workshop.JobView) {
+	headed := false
+	for _, c := range v.Parts.Contacts.Contacts {
+		if c.Found == nil && c.Left == nil {
+			continue
+		}
+		if !headed {
+			p.heading("As the rider has it")
+			headed = true
+		}
+		found, left, asked := "–", "–", ""
+		if c.Found != nil {
+			found = c.Found.Says
+		}
+		if c.Left != nil {
+			left = c.Left.Says
+			if c.Left.Asked != "" {
+				asked = "asked for: " + c.Left.Asked
+			}
+		}
+		p.row(9, cell{0.34, c.Name, false, false}, cell{0.16, "found " + found, false, false},
+			cell{0.16, "left " + left, true, false}, cell{0.34, asked, false, false})
 	}
 }
 

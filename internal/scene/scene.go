@@ -291,6 +291,9 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 		{record.StageInspect, func(half bool) error { return t.inspect(&job, write, hands, s, parts, half) }},
 		{record.StageAgree, func(half bool) error { return t.agree(&job, write, counter, o, s, half) }},
 		{record.StageWork, func(half bool) error {
+			if err := t.sets(&job, write, hands, false); err != nil {
+				return err
+			}
 			if s.guided != nil {
 				if err := t.guide(&job, write, hands, *s.guided); err != nil {
 					return err
@@ -608,6 +611,9 @@ func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, 
 		done = append(done, trial.Signs.Says(trial.Sign{What: s.What, Passed: true}))
 	}
 	if err := write(by, done...); err != nil {
+		return err
+	}
+	if err := t.sets(job, write, by, true); err != nil {
 		return err
 	}
 	return t.lookAtMark(job, write, by)

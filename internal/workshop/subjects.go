@@ -8,6 +8,7 @@ import (
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/complaint"
+	"utensil/internal/workshop/contact"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/fluid"
@@ -35,7 +36,7 @@ func Rules() record.Rules { return record.NewRules(subjects()...) }
 func subjects() []record.Subject {
 	return []record.Subject{findings.Subject(), agree.Subject(), parts.Subject(), apart.Subject(),
 		inspect.Subject(), hunt.Subject(),
-		runbench.Subject(), gears.Subject(), wheels.Subject(), air.Subject(),
+		runbench.Subject(), gears.Subject(), wheels.Subject(), air.Subject(), contact.Subject(),
 		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(),
 		trial.Subject(), door.Subject(),
 		complaint.Subject(), plan.Subject(leaving),
@@ -86,14 +87,15 @@ type Core struct {
 
 // Parts are what subjects tell of their benches.
 type Parts struct {
-	Air    air.AirPart       `json:"air,omitzero"`
-	Bolts  torque.BoltsPart  `json:"bolts,omitzero"`
-	Brakes brakes.BrakesPart `json:"brakes,omitzero"`
-	Gears  gears.GearsPart   `json:"gears,omitzero"`
-	Guides guides.GuidesPart `json:"guides,omitzero"`
-	Strips apart.StripsPart  `json:"strips,omitzero"`
-	Walk   findings.WalkPart `json:"walk,omitzero"`
-	Wheels wheels.WheelsPart `json:"wheels,omitzero"`
+	Air      air.AirPart          `json:"air,omitzero"`
+	Bolts    torque.BoltsPart     `json:"bolts,omitzero"`
+	Brakes   brakes.BrakesPart    `json:"brakes,omitzero"`
+	Contacts contact.ContactsPart `json:"contacts,omitzero"`
+	Gears    gears.GearsPart      `json:"gears,omitzero"`
+	Guides   guides.GuidesPart    `json:"guides,omitzero"`
+	Strips   apart.StripsPart     `json:"strips,omitzero"`
+	Walk     findings.WalkPart    `json:"walk,omitzero"`
+	Wheels   wheels.WheelsPart    `json:"wheels,omitzero"`
 }
 
 // core composes what is told of a job wherever one looks.
@@ -112,7 +114,7 @@ func (w *Workshop) core(s *record.Sheet, leaving []record.Obstacle) (Core, error
 
 // benches composes what the subjects tell of their benches.
 func benches(s *record.Sheet) Parts {
-	return Parts{Air: air.PartOf(s), Bolts: torque.PartOf(s), Brakes: brakes.PartOf(s),
+	return Parts{Air: air.PartOf(s), Bolts: torque.PartOf(s), Brakes: brakes.PartOf(s), Contacts: contact.PartOf(s),
 		Gears: gears.PartOf(s), Guides: guides.PartOf(s), Strips: apart.PartOf(s),
 		Walk: findings.WalkOf(s), Wheels: wheels.PartOf(s)}
 }

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"utensil/internal/workshop/apart"
+	"utensil/internal/workshop/contact"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/torque"
@@ -18,7 +19,7 @@ const most = 200
 type Photo struct {
 	ID      record.ID `db:"id"`
 	JobID   record.ID `db:"job_id"`
-	About   string    `db:"about"` // the inspection point or finding it shows, or ""
+	About   string    `db:"about"` // the point, contact or finding it shows, or ""
 	Caption string    `db:"caption"`
 	Width   int       `db:"width"`
 	Height  int       `db:"height"`
@@ -52,11 +53,12 @@ func PartOf(s *record.Sheet) PhotosPart { return PhotosPart{record.Some(All.Of(s
 func Tidied(s *record.Sheet, p Photo) (_ Photo, err error) {
 	_, point := s.Book.Point(p.About)
 	bolt := slices.ContainsFunc(torque.Bolts.Of(s), func(b torque.BoltView) bool { return b.Key() == p.About })
+	_, set := contact.On(s, p.About)
 	_, finding := findings.ByID(findings.All.Of(s), record.ID(p.About))
 	switch {
 	case s.Job.ReleasedAt != nil:
 		return p, record.ErrClosed()
-	case p.About != "" && !point && !finding && !bolt && !apart.Shows(s, p.About):
+	case p.About != "" && !point && !finding && !bolt && !set && !apart.Shows(s, p.About):
 		return p, record.Refuse("about", "There is nothing here that the photo could show. Reload the job.")
 	case len(All.Of(s)) >= most:
 		return p, record.Refuse("photo",

@@ -89,8 +89,8 @@ const (
 const spread = 0.3
 
 // minutes of what has no operation, for each of its count (common practice, no published source).
-var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "feel": 0.08, "air": 1, "sign": 1, "test_ride": 6,
-	"offer": 1.5, "said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
+var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "feel": 0.08, "air": 1, "set": 0.7, "sign": 1,
+	"test_ride": 6, "offer": 1.5, "said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
 
 // timed are pieces that the shop has timed often enough to go by it.
 const timed = 3
@@ -113,7 +113,7 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 			add(itemPiece(s, &items[i]))
 		}
 	}
-	for _, p := range servePieces(s, list) {
+	for _, p := range append(servePieces(s, list), setPieces(s)...) {
 		add(p)
 	}
 	alone := running(s)
@@ -187,6 +187,8 @@ func kindOf(o record.Obstacle) (string, rank) {
 		return "said", said
 	case o.Stage == record.StageHandOver:
 		return "belongings", back
+	case o.Place == record.PlaceContacts:
+		return "set", tight
 	case o.Place == record.PlaceAir && o.Stage == record.StageVerify, strings.HasPrefix(o.Target, "air:"):
 		return "air", tight
 	case o.Target == trial.SignTestRide:
@@ -243,14 +245,16 @@ func (p *PieceView) gather(o record.Obstacle) {
 // severals are what pieces are called that gather several things.
 var severals = map[string]string{"air": "Set the air, and the clicks, as they are left",
 	"belongings": "Give back what came with the bike", "said": "Answer what the owner said",
-	"offer": "Offer what was found", "bolts": "Torque run"}
+	"offer": "Offer what was found", "bolts": "Torque run",
+	"set": "Put back how the rider has it"}
 
 // points are where on the drawing a test is made.
 var points = map[string]string{trial.SignFrontBrake: "front-wheel", trial.SignRearBrake: "rear-wheel"}
 
 // acts are what is done at a piece.
 var acts = map[string]string{"walk": "Walk round", "hunt": "Look for the cause", "offer": "To the offer",
-	"bolts": "Torque them", "air": "Set the air", "sign": "Try it, and sign", "said": "Answer it",
+	"bolts": "Torque them", "air": "Set the air", "set": "Set it", "noted": "Note it",
+	"sign": "Try it, and sign", "said": "Answer it",
 	"belongings": "Give it back", "item": "Guide me", "serve": "Guide me"}
 
 // itemPiece is agreed work.
@@ -433,6 +437,9 @@ func comesAfter(s *record.Sheet, p, other *PieceView) (string, bool) {
 	}
 	if why := walkedFirst(p, other); why != "" {
 		return why, true
+	}
+	if other.ID == noted && p.rank == works && !p.Begun && p.step.First == "" {
+		return "How the bike is set is noted before hands are on it", true
 	}
 	if p.rank > works && other.rank < p.rank {
 		if why := flow.Rides(s.Book.Sequences, p.op.ID); why != "" {

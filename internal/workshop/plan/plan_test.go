@@ -12,6 +12,7 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/contact"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
@@ -252,4 +253,25 @@ func TestAPlanOpensNoDoor(t *testing.T) {
 	order := ids(threadOf(t, s))
 	s.Do(plan.Orders.Says(plan.Ordered{Pieces: order, Moved: order[0]}))
 	assert.Equal(t, before, s.Rules.Leaving(s.Lay()))
+}
+
+// How the rider has it is noted before hands undo it, whatever else the owner asked for; once it is undone
+// there is nothing to note, and what is left of it stands before the tests.
+func TestWhatIsSetIsNotedBeforeItIsUndone(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	item := agreed(s, "seatpost-service")
+	agreed(s, "pads-disc-front")
+	thread := threadOf(t, s)
+	at := func(id string) int {
+		return slices.IndexFunc(thread.Pieces, func(p plan.PieceView) bool { return p.ID == id })
+	}
+	require.GreaterOrEqual(t, at("noted"), 0)
+	assert.Less(t, at("noted"), at("item:"+string(item)))
+	assert.Contains(t, thread.Pieces[at("noted")].Asks, "saddle height")
+
+	s.Do(contact.Reads.Says(contact.ContactRead{Contact: "saddle-height", Typed: "742"}))
+	s.Do(agree.Works.Says(agree.Work{Item: item}))
+	thread = threadOf(t, s)
+	assert.Equal(t, -1, at("noted"))
+	assert.Less(t, at("set"), at("sign:test_ride"))
 }

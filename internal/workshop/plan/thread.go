@@ -146,8 +146,10 @@ func walked(pieces []PieceView) (ids []string) {
 			last = len(ids)
 		}
 	}
-	if len(ids) > 0 && slices.ContainsFunc(pieces, func(p PieceView) bool { return p.ID == "walk" }) {
-		ids = slices.Insert(ids, last, "walk")
+	for _, besides := range []string{noted, "walk"} {
+		if len(ids) > 0 && slices.ContainsFunc(pieces, func(p PieceView) bool { return p.ID == besides }) {
+			ids = slices.Insert(ids, last, besides)
+		}
 	}
 	return ids
 }

@@ -20,6 +20,13 @@ type Disturbance struct {
 	hanging []string // what hangs on its joints on this bike, where it has it
 }
 
+// Undoes says whether one of some joints is loose since, with what hangs on it.
+func (d Disturbance) Undoes(joints ...string) bool {
+	return slices.ContainsFunc(joints, func(id string) bool {
+		return slices.Contains(d.Joints, id) || slices.Contains(d.hanging, id)
+	})
+}
+
 // disturbing tell what was done to the bike, a subject of the trade each.
 var disturbing []func(*Sheet) []Disturbance
 

@@ -27,20 +27,21 @@ type Place string
 
 // The places within a job.
 const (
-	PlaceAir    Place = "air"
-	PlaceBrakes Place = "brakes"
-	PlaceGears  Place = "gears"
-	PlaceGuides Place = "guides"
-	PlaceHunt   Place = "hunt"
-	PlaceParts  Place = "parts"
-	PlaceRun    Place = "run"
-	PlaceSaid   Place = "said"
-	PlaceStrip  Place = "strip"
-	PlaceWheels Place = "wheels"
+	PlaceAir      Place = "air"
+	PlaceBrakes   Place = "brakes"
+	PlaceContacts Place = "contacts"
+	PlaceGears    Place = "gears"
+	PlaceGuides   Place = "guides"
+	PlaceHunt     Place = "hunt"
+	PlaceParts    Place = "parts"
+	PlaceRun      Place = "run"
+	PlaceSaid     Place = "said"
+	PlaceStrip    Place = "strip"
+	PlaceWheels   Place = "wheels"
 )
 
 // Places lists the places within a job.
-var Places = []Place{PlaceAir, PlaceBrakes, PlaceGears, PlaceGuides, PlaceHunt, PlaceParts, PlaceRun,
+var Places = []Place{PlaceAir, PlaceBrakes, PlaceContacts, PlaceGears, PlaceGuides, PlaceHunt, PlaceParts, PlaceRun,
 	PlaceSaid, PlaceStrip, PlaceWheels}
 
 // Obstacle is one thing that stands between a bike and its owner.

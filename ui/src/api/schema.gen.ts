@@ -1735,7 +1735,7 @@ export interface components {
              * @description within the job where it goes on
              * @enum {string}
              */
-            place: "air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
+            place: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
             /** @description what goes on */
             says: string;
             /** @description what is opened there */
@@ -2605,6 +2605,77 @@ export interface components {
             reopened?: boolean;
             words: string;
         };
+        /** @description ContactRead is one figure of how the bike is set, as it was found or as it is left. */
+        ContactRead: {
+            /** @description who asked for another than it was found at, and why */
+            asked?: string;
+            contact: string;
+            /** @description as it is left; else as it was found */
+            left?: boolean;
+            /** @description in its place, of a phone that lay there twice, turned end for end */
+            lies?: components["schemas"]["Lie"][];
+            /** @description the line of least insertion was looked for, and is inside */
+            line?: boolean;
+            note?: string;
+            /** @description the figure as typed; it may name its unit */
+            typed?: string;
+            /**
+             * Format: double
+             * @description in the contact's unit
+             */
+            readonly value?: number;
+        };
+        /** @description ContactView is one figure of how the bike is set. */
+        ContactView: {
+            /** @description as it was last, in an earlier job */
+            before?: components["schemas"]["Stood"];
+            /**
+             * @description how it is drawn
+             * @enum {string}
+             */
+            draws: "height" | "setback" | "tilt" | "stem" | "roll" | "angle" | "place" | "reach" | "bite" | "dial" | "wing";
+            /**
+             * @description of the brake whose lever it is
+             * @enum {string}
+             */
+            end?: "front" | "rear";
+            /** @description as it came, in this job */
+            found?: components["schemas"]["Stood"];
+            /** @description what other readings say of it */
+            hint?: string;
+            /** @description how it is measured */
+            how: string;
+            id: string;
+            /** @description where a phone is laid that tells it */
+            lay?: string;
+            /** @description as it is left, in this job; gone once it was undone again */
+            left?: components["schemas"]["Stood"];
+            /** @description what is looked for before it is called left */
+            line?: string;
+            name: string;
+            /** @description it is to be put back, and that written down */
+            owed: boolean;
+            /** @description it comes of other work: compared, not put back */
+            result?: boolean;
+            /** @description it lies on either side of nought */
+            signed?: boolean;
+            /** @description what it is put back to */
+            to?: components["schemas"]["Stood"];
+            /** @description what was done that moved it */
+            undone?: string;
+            unit: string;
+            /** @description what is to be done here undoes it: it is noted first */
+            wanted: boolean;
+            /**
+             * Format: double
+             * @description what nobody feels
+             */
+            within: number;
+        };
+        /** @description ContactsPart is how the bike is set. */
+        ContactsPart: {
+            contacts: components["schemas"]["ContactView"][];
+        };
         Content: {
             air?: components["schemas"]["Air"];
             air_liking?: components["schemas"]["Liking"];
@@ -2619,6 +2690,7 @@ export interface components {
             clue?: components["schemas"]["Clue"];
             complaint?: components["schemas"]["Complained"];
             complaint_answered?: components["schemas"]["ComplaintAnswered"];
+            contact_read?: components["schemas"]["ContactRead"];
             dials_counted?: components["schemas"]["DialsCounted"];
             figure?: components["schemas"]["OwnFigure"];
             finding?: components["schemas"]["Finding"];
@@ -4279,7 +4351,7 @@ export interface components {
             parts: components["schemas"]["Parts"];
             photos: components["schemas"]["PhotoView"][];
             /** @description within the job, where this bike has something that not every bike has */
-            places: ("air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels")[];
+            places: ("air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels")[];
             /** @description all items, less what they share */
             proposed: components["schemas"]["Total"];
             released_by?: string;
@@ -4535,6 +4607,24 @@ export interface components {
              * @description lever travel to piston travel, such as 5
              */
             ratio: number;
+        };
+        /** @description Lie is how a phone says that it lies, held still for two seconds. */
+        Lie: {
+            /**
+             * Format: double
+             * @description degrees round the upright that its top points, from anywhere
+             */
+            faces: number;
+            /**
+             * Format: double
+             * @description degrees that its top is over its foot
+             */
+            pitch: number;
+            /**
+             * Format: double
+             * @description degrees between the most and the least meanwhile
+             */
+            sway: number;
         };
         /** @description LifeView is what is left of a part, and when it will be due. */
         LifeView: {
@@ -4952,7 +5042,7 @@ export interface components {
              * @description where it is settled, when that is not on the screen of its stage
              * @enum {string}
              */
-            place?: "air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
+            place?: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
             /**
              * @description where it is settled
              * @enum {string}
@@ -5514,6 +5604,7 @@ export interface components {
             air?: components["schemas"]["AirPart"];
             bolts?: components["schemas"]["BoltsPart"];
             brakes?: components["schemas"]["BrakesPart"];
+            contacts?: components["schemas"]["ContactsPart"];
             gears?: components["schemas"]["GearsPart"];
             guides?: components["schemas"]["GuidesPart"];
             strips?: components["schemas"]["StripsPart"];
@@ -5644,7 +5735,7 @@ export interface components {
              * @description where it is done, when that is not the screen of its stage
              * @enum {string}
              */
-            place?: "air" | "brakes" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
+            place?: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
             /** @description of the walk-round where it is drawn */
             point?: string;
             /** @enum {string} */
@@ -7353,6 +7444,20 @@ export interface components {
             supplier: string;
             /** Format: int64 */
             version: number;
+        };
+        /** @description Stood is a contact at some time. */
+        Stood: {
+            asked?: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            entry: string;
+            note?: string;
+            /** @description told by a phone that lay there */
+            phone?: boolean;
+            says: string;
+            /** Format: double */
+            value: number;
         };
         /** @description Strip is an assembly that is taken apart or was, part by part. */
         Strip: {

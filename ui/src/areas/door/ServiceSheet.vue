@@ -18,6 +18,8 @@ const done = computed(() => props.job.items.filter((i) => i.work))
 const declined = computed(() => props.job.items.filter((i) => i.answer && i.answer.answer !== 'yes'))
 const read = computed(() => (props.job.parts.walk?.points ?? []).filter((p) => p.reading))
 const logged = computed(() => (props.job.parts.bolts?.bolts ?? []).filter((b) => b.log))
+/** How the rider has it, as far as anybody noted it. */
+const set = computed(() => (props.job.parts.contacts?.contacts ?? []).filter((c) => c.found || c.left))
 const words = useWords()
 /** All that was read at a point: of two pads both. */
 const figures = (p: PointView) => {
@@ -114,6 +116,23 @@ const wasFound = (found = 'figure') =>
         >
       </li>
     </ul>
+    <template v-if="set.length">
+      <h2 class="mt-4 mb-1 border-b border-rule">As the rider has it</h2>
+      <ul class="grid gap-x-8 md:grid-cols-2">
+        <li v-for="c in set" :key="c.id" class="flex items-baseline gap-2.5 py-1 text-note">
+          <span class="flex-1"
+            >{{ c.name
+            }}<span v-if="c.left?.asked" class="block text-soft">asked for: {{ c.left.asked }}</span></span
+          >
+          <span v-if="c.found" class="text-soft"
+            >found <span class="figure">{{ c.found.says }}</span></span
+          >
+          <span v-if="c.left"
+            >left <b class="figure">{{ c.left.says }}</b></span
+          >
+        </li>
+      </ul>
+    </template>
     <h2 class="mt-4 mb-1 border-b border-rule">Torque, N·m</h2>
     <p v-if="!logged.length" class="text-soft">None logged yet.</p>
     <table v-else class="w-full text-note">

@@ -38,7 +38,7 @@ const shown = computed(() =>
   String(route.name ?? '')
     .replace(/^job-/, '')
     .replace(/^(hunt|air)$/, 'inspect')
-    .replace(/^(brakes|run|desk)$/, 'work'),
+    .replace(/^(brakes|run|desk|contacts)$/, 'work'),
 )
 const depth = computed(
   () =>

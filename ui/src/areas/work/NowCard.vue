@@ -84,22 +84,39 @@ const first = () =>
     },
   })
 
-useBenchKeys((key) => {
+/** What was pressed on a card that is still being read again is done once it is: it is not lost. */
+const early = ref<{ key: string; piece: string }>()
+watch(
+  () => [props.behind, props.piece.id] as const,
+  ([behind, piece]) => {
+    const kept = early.value
+    if (behind || !kept) return
+    early.value = undefined
+    if (kept.piece === piece && !busy.value) press(kept.key)
+  },
+)
+
+/** press does what a key says of this card; false where it says nothing. */
+function press(key: string): boolean {
+  const does = (act: () => Promise<unknown> | undefined) => {
+    if (busy.value) return // as its button: once, and not while it is written
+    if (props.behind) early.value = { key, piece: props.piece.id }
+    else void act()
+  }
   if (key === keys.go) {
     if (props.locked || (!way.value && !next.value)) return false
     if (way.value) void router.push(way.value)
-    else if (!waits.value) void next.value?.does() // as its button: once, and not while it is written
-  } else if (key === keys.again && says.value && !props.locked) {
-    if (!waits.value) void serve.asItShouldBe()
-  } else if (key === keys.on && !props.locked && order.value.length > 1) {
-    if (!waits.value) void later()
-  } else if (key === keys.back && props.place) emit('choose', 0)
+    else does(() => next.value?.does())
+  } else if (key === keys.again && says.value && !props.locked) does(serve.asItShouldBe)
+  else if (key === keys.on && !props.locked && order.value.length > 1) does(later)
+  else if (key === keys.back && props.place) emit('choose', 0)
   else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
   else if (key === 'ArrowUp' && props.place) emit('choose', props.place - 1)
   else if (/^[1-9]$/.test(key) && Number(key) < order.value.length) emit('choose', Number(key))
   else return false
   return true
-})
+}
+useBenchKeys(press)
 </script>
 
 <template>

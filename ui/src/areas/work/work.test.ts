@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { nextTick, ref } from 'vue'
+import { nextTick, reactive, ref } from 'vue'
 
 import { Fault, type JobView } from '@/api/client'
 import { layOn, pen, press } from '@/testing/desk'
@@ -120,6 +120,23 @@ describe('the card of a piece', () => {
     expect(with_.record.mock.calls[0]?.[0]).toEqual({
       ordered: { pieces: ['Pads', 'Bleed', 'Ride'], moved: 'Pads' },
     })
+  })
+  it('keeps a key that was pressed while it was being read again, and does it once on the same piece', async () => {
+    const props = reactive({ piece: pieces[0], place: 0, locked: false, behind: true, pieces })
+    open = layOn(job, NowCard, props)
+    await press('+', '+')
+    expect(open.pen.record).not.toHaveBeenCalled()
+    props.behind = false
+    await nextTick()
+    await nextTick()
+    expect(open.pen.record).toHaveBeenCalledOnce()
+    props.behind = true
+    await nextTick()
+    await press('+')
+    Object.assign(props, { behind: false, piece: pieces[1] }) // another stands there now: it was not meant
+    await nextTick()
+    await nextTick()
+    expect(open.pen.record).toHaveBeenCalledOnce()
   })
   it('is stepped through, and moves nothing for who may not', async () => {
     const { on, pen: with_ } = card(1, true)
