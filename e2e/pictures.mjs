@@ -98,6 +98,13 @@ try {
   await take('run')
   await page.goto(page.url().replace(/run.*/, 'brakes'))
   await take('brakes')
+  await job('Pelham Weirkeeper', 'contacts')
+  await take('contacts')
+  await job('Bracken Sapling', 'ride?at=stop')
+  await page.getByLabel('At the mark, km/h').fill('25')
+  await page.getByLabel('Stood after, m').fill('11')
+  await page.getByText(/does what it has to/).waitFor()
+  await take('ride')
   await job('Oxbow Sixteen', 'verify')
   await take('verify')
   await job('Netloft One', 'hand-over')
@@ -114,11 +121,7 @@ try {
     .first()
     .click()
   await take('bike')
-  for (const [place, name] of [
-    ['/stores', 'stores'],
-    ['/shop', 'shop'],
-    ['/practice/wheel', 'practice-wheel'],
-  ]) {
+  for (const [place, name] of [['/stores', 'stores']]) {
     await page.goto(place ?? '/')
     await take(name ?? '')
   }

@@ -67,6 +67,9 @@ type Book struct {
 	Grounds       []riding.Ground
 	Floors        []riding.Floor
 	Contacts      []riding.Contact
+	Tries         []riding.Try
+	Poises        []riding.Poise
+	Stoppings     []riding.Stopping
 
 	digest    string
 	pressures tyre.Law

@@ -107,6 +107,13 @@ func aired() []list {
 		listOf("contacts", "Where a rider meets the bike, and how it is set there",
 			func(b *Book) *[]riding.Contact { return &b.Contacts }, on(riding.Contact.Validate)).rests().
 			andAll(whole(func(b *Book) error { return riding.Held(b.Contacts, known(b.Fastener)) })),
+		listOf("rides", "What is tried on the ride, and where its symptoms lead",
+			func(b *Book) *[]riding.Try { return &b.Tries }, on(riding.Try.Validate)).rests().
+			andAll(whole(func(b *Book) error { return riding.Lead(b.Tries, known(b.Fault), known(b.Point)) })),
+		listOf("poises", "Where rider and bike have their mass, by frame",
+			func(b *Book) *[]riding.Poise { return &b.Poises }, on(riding.Poise.Validate)),
+		listOf("stoppings", "The least that brakes have to do",
+			func(b *Book) *[]riding.Stopping { return &b.Stoppings }, on(riding.Stopping.Validate)),
 	}
 }
 

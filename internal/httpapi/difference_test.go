@@ -44,7 +44,7 @@ func TestATabletIsToldThePartsItShows(t *testing.T) {
 	_, core := ask("core", "")
 	assert.Empty(t, read(core).Parts)
 	_, all := ask("", "")
-	assert.Len(t, read(all).Parts, 8)
+	assert.Len(t, read(all).Parts, 10)
 	_, every := ask("core,*", "")
 	assert.Equal(t, string(all), string(every))
 	assert.Less(t, len(core), len(all)/3)

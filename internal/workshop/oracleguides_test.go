@@ -24,9 +24,10 @@ var handiwork = map[string]map[string]struct {
 	"pads-disc-rear": {"wheel-out": {exchanges["rear-pads"], nil},
 		"fit": {reach{nil, rear}, works["pads-disc-rear"].cures},
 		"set": {reach{[]string{"rear-cable-clamp"}, rear}, nil}},
-	"stem-bar": {"bar": {reach{[]string{"faceplate"}, ride}, nil}, "cap": {reach{[]string{"steerer-clamp"}, ride}, nil},
+	"stem-bar": {"bar": {reach{[]string{"faceplate"}, ridden}, nil},
+		"cap":   {reach{[]string{"steerer-clamp"}, ridden}, nil},
 		"strip": {reach{nil, all}, nil}, "side": {reach{nil, all}, nil},
-		"stack": {reach{nil, ride}, works["replace-stem"].cures}},
+		"stack": {reach{nil, ridden}, works["replace-stem"].cures}},
 }
 
 // guides begins guided work, or goes on with it for a while, which may be to its end.

@@ -6,6 +6,7 @@ import (
 
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/ride"
 	"utensil/internal/workshop/torque"
 )
 
@@ -58,7 +59,7 @@ func (w *Workshop) write(ctx context.Context, by record.Actor, job record.ID, en
 	return w.store.Append(ctx, job, written...)
 }
 
-// Preview judges a reading or a torque without recording it.
+// Preview judges a reading, a torque or a stop without recording it.
 func (w *Workshop) Preview(ctx context.Context, job record.ID, c record.Content) (record.Content, error) {
 	s, err := w.sheet(ctx, job)
 	if err != nil {
@@ -68,8 +69,8 @@ func (w *Workshop) Preview(ctx context.Context, job record.ID, c record.Content)
 		asked := *in
 		asked.Loosened = true // how it came about is asked when it is logged
 		c = torque.Torques.Says(asked)
-	} else if inspect.Readings.In(c) == nil {
-		return c, record.Refuse("content", "Only a reading or a torque is judged.")
+	} else if inspect.Readings.In(c) == nil && ride.Stops.In(c) == nil {
+		return c, record.Refuse("content", "Only a reading, a torque or a stop is judged.")
 	}
 	return w.rules.Check(s, record.Actor{}, record.NewEntry{Content: c})
 }

@@ -9,6 +9,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/ride"
 )
 
 // ComplaintView is a complaint with what came of it.
@@ -18,6 +19,7 @@ type ComplaintView struct {
 	Fault    string     `json:"fault,omitempty"`
 	Name     string     `json:"name,omitempty" doc:"of the fault that it sounds like"`
 	Reopened bool       `json:"reopened,omitempty" doc:"it is why the job was opened again"`
+	Ridden   bool       `json:"ridden,omitempty" doc:"the ride showed it"`
 	Open     bool       `json:"open" doc:"nothing answers it yet"`
 	How      How        `json:"how,omitempty" enum:"hunt,finding,work,tried"`
 	Answer   string     `json:"answer,omitempty" doc:"what answers it, in words"`
@@ -32,6 +34,12 @@ var All = record.Derive(func(s *record.Sheet) []ComplaintView {
 	for e, in := range Said.All(s.Ledger) {
 		v := ComplaintView{ID: e.ID, Words: in.Words, Fault: in.Fault, Open: true}
 		fault, _ := s.Book.Fault(in.Fault)
+		v.Name = fault.Name
+		views = append(views, v)
+	}
+	for _, x := range ride.Shown(s) {
+		v := ComplaintView{ID: x.Entry.ID, Words: x.Says, Fault: x.Fault, Ridden: true, Open: true}
+		fault, _ := s.Book.Fault(x.Fault)
 		v.Name = fault.Name
 		views = append(views, v)
 	}
@@ -101,6 +109,9 @@ func Subject() record.Subject {
 				o := record.Obstacle{Title: "“" + v.Words + "”",
 					Detail: "the owner said so: nothing answers it yet", Mark: wear.Open,
 					Stage: record.StageVerify, Place: record.PlaceSaid, Target: string(v.ID)}
+				if v.Ridden {
+					o.Title, o.Detail = v.Words, "nothing answers it yet"
+				}
 				if v.Reopened {
 					o.Detail = "why the job was opened again: nothing answers it yet"
 				}

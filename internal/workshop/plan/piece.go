@@ -191,6 +191,8 @@ func kindOf(o record.Obstacle) (string, rank) {
 		return "set", tight
 	case o.Place == record.PlaceAir && o.Stage == record.StageVerify, strings.HasPrefix(o.Target, "air:"):
 		return "air", tight
+	case o.Place == record.PlaceRide:
+		return "at:" + string(o.Place) + ":" + o.Target, ridden
 	case o.Target == trial.SignTestRide:
 		return "sign:" + o.Target, ridden
 	case slices.Contains([]string{trial.SignFrontBrake, trial.SignRearBrake, trial.SignThirdBrake}, o.Target):

@@ -34,6 +34,7 @@ const (
 	PlaceGuides   Place = "guides"
 	PlaceHunt     Place = "hunt"
 	PlaceParts    Place = "parts"
+	PlaceRide     Place = "ride"
 	PlaceRun      Place = "run"
 	PlaceSaid     Place = "said"
 	PlaceStrip    Place = "strip"
@@ -41,7 +42,8 @@ const (
 )
 
 // Places lists the places within a job.
-var Places = []Place{PlaceAir, PlaceBrakes, PlaceContacts, PlaceGears, PlaceGuides, PlaceHunt, PlaceParts, PlaceRun,
+var Places = []Place{PlaceAir, PlaceBrakes, PlaceContacts, PlaceGears, PlaceGuides, PlaceHunt, PlaceParts, PlaceRide,
+	PlaceRun,
 	PlaceSaid, PlaceStrip, PlaceWheels}
 
 // Obstacle is one thing that stands between a bike and its owner.

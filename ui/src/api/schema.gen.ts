@@ -1735,7 +1735,7 @@ export interface components {
              * @description within the job where it goes on
              * @enum {string}
              */
-            place: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
+            place: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "ride" | "run" | "said" | "strip" | "wheels";
             /** @description what goes on */
             says: string;
             /** @description what is opened there */
@@ -2603,6 +2603,8 @@ export interface components {
             open: boolean;
             /** @description it is why the job was opened again */
             reopened?: boolean;
+            /** @description the ride showed it */
+            ridden?: boolean;
             words: string;
         };
         /** @description ContactRead is one figure of how the bike is set, as it was found or as it is left. */
@@ -2726,6 +2728,7 @@ export interface components {
             reopened?: components["schemas"]["Reopened"];
             return?: components["schemas"]["Return"];
             ride?: components["schemas"]["Ride"];
+            ride_tried?: components["schemas"]["RideTried"];
             rider_weighed?: components["schemas"]["RiderWeighed"];
             rim_looked?: components["schemas"]["RimLook"];
             sag_read?: components["schemas"]["SagRead"];
@@ -2734,6 +2737,7 @@ export interface components {
             sign?: components["schemas"]["Sign"];
             spoke_broke?: components["schemas"]["SpokeBroke"];
             step?: components["schemas"]["StepDone"];
+            stopped?: components["schemas"]["Stopped"];
             strip?: components["schemas"]["StripBegun"];
             taken_off?: components["schemas"]["Taking"];
             torque?: components["schemas"]["Torque"];
@@ -4351,7 +4355,7 @@ export interface components {
             parts: components["schemas"]["Parts"];
             photos: components["schemas"]["PhotoView"][];
             /** @description within the job, where this bike has something that not every bike has */
-            places: ("air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels")[];
+            places: ("air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "ride" | "run" | "said" | "strip" | "wheels")[];
             /** @description all items, less what they share */
             proposed: components["schemas"]["Total"];
             released_by?: string;
@@ -4698,6 +4702,31 @@ export interface components {
             part: string;
             rule: components["schemas"]["Rule"];
         };
+        /** @description Limits is what a bike has to do and can do, m/s², with one brake or both on a ground. */
+        Limits: {
+            /**
+             * Format: double
+             * @description share of the weight on the front wheel then, 0 to 1
+             */
+            front: number;
+            /** @enum {string} */
+            ground: "dry" | "wet" | "loose";
+            /**
+             * Format: double
+             * @description that it has to do; left out where no figure is known
+             */
+            least?: number;
+            /**
+             * Format: double
+             * @description that its tyres hold, or its rear wheel stays down with
+             */
+            most?: number;
+            /** @enum {string} */
+            pulls: "front" | "rear" | "both";
+            ruling: components["schemas"]["Ruling"];
+            /** @description too little, and more than it can do */
+            zones: components["schemas"]["Zone"][];
+        };
         /** @description Line is one place of a bike over the years. */
         Line: {
             /** @description a bearing sits there, which its dimensions tell */
@@ -5042,7 +5071,7 @@ export interface components {
              * @description where it is settled, when that is not on the screen of its stage
              * @enum {string}
              */
-            place?: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
+            place?: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "ride" | "run" | "said" | "strip" | "wheels";
             /**
              * @description where it is settled
              * @enum {string}
@@ -5607,6 +5636,7 @@ export interface components {
             contacts?: components["schemas"]["ContactsPart"];
             gears?: components["schemas"]["GearsPart"];
             guides?: components["schemas"]["GuidesPart"];
+            ride?: components["schemas"]["RidePart"];
             strips?: components["schemas"]["StripsPart"];
             walk?: components["schemas"]["WalkPart"];
             wheels?: components["schemas"]["WheelsPart"];
@@ -5735,7 +5765,7 @@ export interface components {
              * @description where it is done, when that is not the screen of its stage
              * @enum {string}
              */
-            place?: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "run" | "said" | "strip" | "wheels";
+            place?: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "ride" | "run" | "said" | "strip" | "wheels";
             /** @description of the walk-round where it is drawn */
             point?: string;
             /** @enum {string} */
@@ -6356,6 +6386,29 @@ export interface components {
             /** Format: double */
             km: number;
             name: string;
+        };
+        /** @description RidePart is the ride card of a job's bike. */
+        RidePart: {
+            /** @description what is unsafe, so that nobody rides it */
+            held?: string;
+            limits: components["schemas"]["Limits"][];
+            /** @description oldest first, earlier jobs' too */
+            stops: components["schemas"]["StopView"][];
+            /** @description in their order */
+            tries: components["schemas"]["TryView"][];
+        };
+        /** @description RideTried says what a try on the ride showed. */
+        RideTried: {
+            /** @description that is hunted for it */
+            readonly fault?: string;
+            note?: string;
+            /** @description that is looked at for it */
+            readonly point?: string;
+            /** @description the symptom, in words */
+            readonly says?: string;
+            /** @description a symptom of the try; left out where it is as it should be */
+            shows?: string;
+            try: string;
         };
         /** @description Rider is what is slowed down. */
         Rider: {
@@ -7155,6 +7208,24 @@ export interface components {
              */
             moved_mm: number;
         };
+        /** @description Slowed is what a stop comes to. */
+        Slowed: {
+            /**
+             * Format: double
+             * @description the least that it may have been, as finely as it is measured
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description m/s² that the brakes took, the slope apart
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description and the most
+             */
+            to: number;
+        };
         /** @description SmallQuestion asks one of the small questions of a brake; the others are left out. */
         SmallQuestion: {
             arms?: components["schemas"]["Arms"];
@@ -7459,6 +7530,63 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        /** @description StopView is a stop that was measured. */
+        StopView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description m from the mark to standing, as typed */
+            distance: string;
+            entry: string;
+            /**
+             * Format: double
+             * @description share of the weight on the front wheel meanwhile, 0 to 1
+             */
+            front: number;
+            /** @enum {string} */
+            ground: "dry" | "wet" | "loose";
+            /** @description in this job */
+            here: boolean;
+            /** Format: double */
+            readonly kmh?: number;
+            /** @enum {string} */
+            readonly mark?: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** Format: double */
+            readonly metres?: number;
+            note?: string;
+            /** @enum {string} */
+            pulls: "front" | "rear" | "both";
+            readonly says?: string;
+            /** @description %, downhill positive, as typed; left out for level */
+            slope?: string;
+            readonly slowed?: components["schemas"]["Slowed"];
+            /** @description km/h at the mark, as typed */
+            speed: string;
+            /** @description what was done to the brake since */
+            stale?: string;
+        };
+        /** @description Stopped is a stop that was measured, braked at a mark. */
+        Stopped: {
+            /** @description m from the mark to standing, as typed */
+            distance: string;
+            /** @enum {string} */
+            ground: "dry" | "wet" | "loose";
+            /** Format: double */
+            readonly kmh?: number;
+            /** @enum {string} */
+            readonly mark?: "open" | "sound" | "watch" | "due" | "unsafe";
+            /** Format: double */
+            readonly metres?: number;
+            note?: string;
+            /** @enum {string} */
+            pulls: "front" | "rear" | "both";
+            readonly says?: string;
+            /** @description %, downhill positive, as typed; left out for level */
+            slope?: string;
+            readonly slowed?: components["schemas"]["Slowed"];
+            /** @description km/h at the mark, as typed */
+            speed: string;
+        };
         /** @description Strip is an assembly that is taken apart or was, part by part. */
         Strip: {
             about: string;
@@ -7584,6 +7712,15 @@ export interface components {
             ticks?: string[];
             /** @enum {string} */
             what: "stack" | "play" | "clearance" | "shell" | "press" | "line" | "knock";
+        };
+        /** @description Symptom is what a try shows when it is not as it should be, and where its cause is looked for: a fault of the book or a point of the walk-round. */
+        Symptom: {
+            fault?: string;
+            id: string;
+            point?: string;
+            say: string;
+            /** @description nobody rides on with it */
+            stops?: boolean;
         };
         /** @description Taking is a part that came off and was not replaced. */
         Taking: {
@@ -7924,6 +8061,33 @@ export interface components {
              * @description to either side
              */
             wobble_mm: number;
+        };
+        /** @description TryTold is what a try showed. */
+        TryTold: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            entry: string;
+            fault?: string;
+            point?: string;
+            right: boolean;
+            says?: string;
+            /** @description what was done since */
+            stale?: string;
+            /** @description nobody rides on with it */
+            stops?: boolean;
+        };
+        /** @description TryView is a try on the ride card. */
+        TryView: {
+            caution?: string;
+            /** @description why it is not tried now */
+            held?: string;
+            how: string;
+            id: string;
+            name: string;
+            shows: components["schemas"]["Symptom"][];
+            /** @description what it showed the last time, in this job */
+            told?: components["schemas"]["TryTold"];
         };
         /** @description TyreAnswer is what that comes to. */
         TyreAnswer: {

@@ -85,7 +85,7 @@ useBenchKeys((key) => {
   <section class="relative border-t border-ink bg-paper px-5 pt-3 pb-4" :aria-label="contact.name">
     <div class="flex flex-wrap items-baseline gap-x-3.5">
       <h2 class="text-[22px]! font-[720]! text-ink!">{{ contact.name }}</h2>
-      <p class="min-w-0 flex-1 text-note text-soft">{{ contact.how }}</p>
+      <p class="min-w-0 flex-1 basis-[240px] text-note text-soft">{{ contact.how }}</p>
     </div>
     <p v-if="contact.hint" class="mt-1 border-l-4 border-petrol pl-2">{{ contact.hint }}</p>
     <div class="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-[190px_minmax(0,1fr)]">

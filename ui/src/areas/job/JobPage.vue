@@ -38,6 +38,7 @@ const shown = computed(() =>
   String(route.name ?? '')
     .replace(/^job-/, '')
     .replace(/^(hunt|air)$/, 'inspect')
+    .replace(/^ride$/, 'verify')
     .replace(/^(brakes|run|desk|contacts)$/, 'work'),
 )
 const depth = computed(

@@ -69,6 +69,12 @@ useBenchKeys((key) => {
     <p class="text-soft">Before it leaves</p>
     <h2 class="text-[34px]! leading-tight! font-[720]! text-ink!">{{ sign.name }}</h2>
     <p class="mt-3 max-w-[60ch] text-lg">{{ sign.how }}</p>
+    <RouterLink
+      v-if="sign.what === 'test_ride' && !locked"
+      class="button mt-3 min-h-[52px] self-start"
+      :to="{ name: 'job-ride' }"
+      >The ride card, try by try</RouterLink
+    >
     <p v-if="sign.hand" class="mt-2 max-w-[60ch] text-lg">{{ sign.hand }}</p>
     <p
       v-if="sign.waived"

@@ -54,6 +54,7 @@ const doors = computed(() => [
   { to: 'strip', says: 'Strip-down bench' },
   { to: 'oil', says: 'Oiling' },
   { to: 'contacts', says: 'As the rider has it' },
+  { to: 'ride', says: 'The ride' },
   ...(has('brakes') ? [{ to: 'brakes', says: 'Brakes, and guided work on them' }] : []),
   ...(has('guides') ? [{ to: 'guides', says: 'Step by step: drive, wheels, air, bar' }] : []),
   { to: 'gears', says: has('gears') ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios' },

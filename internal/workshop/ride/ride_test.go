@@ -1,0 +1,109 @@
+package ride_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"utensil/core/wear"
+	"utensil/internal/workshop"
+	"utensil/internal/workshop/complaint"
+	"utensil/internal/workshop/inspect"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/ride"
+	"utensil/internal/workshop/stand"
+	"utensil/internal/workshop/trial"
+	"utensil/knowledge"
+)
+
+func stopped(pulls, speed, distance, ground string) record.Content {
+	return ride.Stops.Says(ride.Stopped{Pulls: pulls, Speed: speed, Distance: distance, Ground: ground})
+}
+
+func tried(try, shows, note string) record.Content {
+	return ride.Tried.Says(ride.RideTried{Try: try, Shows: shows, Note: note})
+}
+
+func titles(list []record.Obstacle) (said []string) {
+	for _, o := range list {
+		said = append(said, o.Title)
+	}
+	return said
+}
+
+func TestASymptomStandsBeforeTheDoorUntilItIsAnsweredAndTriedAgain(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(tried("kerb", "front", ""))
+	require.Equal(t, []string{"On the ride: it knocks at the front"}, titles(s.Before(record.PlaceSaid)))
+	assert.Equal(t, "front-knock", complaint.All.Of(s.Lay())[0].Fault, "its cause is hunted")
+	id := s.Record.Entries[len(s.Record.Entries)-1].ID
+	s.Do(complaint.Answers.Says(complaint.ComplaintAnswered{Complaint: id, How: complaint.ByTrying,
+		Note: "Rocked it again: nothing."}))
+	assert.Empty(t, s.Before(record.PlaceSaid))
+	require.Equal(t, []string{"Over a low edge: try it again"}, titles(s.Before(record.PlaceRide)),
+		"a word for it is not enough of what nobody rides on with")
+	s.Refused(tried("kerb", "", ""), "note", "say what was put right")
+	s.Refused(tried("gears", "", ""), "try", "Nobody rides on with that: on the ride: it knocks")
+	s.Refused(stopped("rear", "25", "11", "dry"), "pulls", "try that again first")
+	s.Do(tried("kerb", "", "The front bag had come loose."))
+	assert.Empty(t, s.Before(record.PlaceRide))
+}
+
+func TestAStopThatIsTooLongIsMeasuredAgain(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(stopped("rear", "25", "24", "dry"))
+	require.Len(t, s.Before(record.PlaceRide), 1)
+	assert.Equal(t, wear.Unsafe, s.Before(record.PlaceRide)[0].Mark)
+	s.Do(stopped("both", "25", "5,5", "dry"))
+	s.Do(stopped("rear", "25", "9", "loose"))
+	assert.Len(t, s.Before(record.PlaceRide), 1, "neither both brakes nor loose ground tell of the rear")
+	s.Do(stopped("rear", "25", "15", "dry"))
+	assert.Equal(t, wear.Due, s.Before(record.PlaceRide)[0].Mark, "it may be enough, and may not")
+	s.Do(stopped("rear", "25", "11", "dry"))
+	assert.Empty(t, s.Before(record.PlaceRide))
+	stops := ride.PartOf(s.Lay()).Stops
+	assert.Contains(t, stops[len(stops)-1].Says, "Better than before")
+}
+
+func TestAStopThatCannotBeIsRefused(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Refused(stopped("rear", "25", "4", "dry"), "distance", "more than such a bike can do")
+	s.Refused(stopped("rear", "", "4", "dry"), "speed", "")
+	s.Refused(stopped("rear", "3", "4", "dry"), "speed", "between 8 and 45")
+	s.Refused(stopped("rear", "fast", "4", "dry"), "speed", "")
+	s.Do(trial.Signs.Says(trial.Sign{What: trial.SignFrontBrake, Note: "it sinks"}))
+	s.Refused(stopped("rear", "25", "12", "dry"), "pulls", "nobody rides on it")
+}
+
+func TestNobodyRidesWhatIsUnsafe(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(inspect.Readings.Says(inspect.Reading{Point: "frame", Word: "Crack"}))
+	s.Refused(stopped("rear", "25", "12", "dry"), "pulls", "Nobody rides it now")
+	s.Refused(tried("kerb", "", ""), "try", "Nobody rides it now")
+	s.Do(tried("kerb", "rear", "")) // what was seen is told all the same
+	assert.NotEmpty(t, ride.PartOf(s.Lay()).Held)
+}
+
+// Every kind of bike has a ride card whose symptoms lead to what that bike has.
+func TestEveryBikeHasItsCard(t *testing.T) {
+	book, err := knowledge.Shipped()
+	require.NoError(t, err)
+	for _, kind := range book.Kinds {
+		s := stand.Of(t, workshop.Rules(), "repair", func(k knowledge.Kind) bool { return k.ID == kind.ID })
+		card := ride.PartOf(s.Lay())
+		assert.GreaterOrEqual(t, len(card.Tries), 5, kind.ID)
+		for _, try := range card.Tries {
+			for _, x := range try.Shows {
+				s.Do(tried(try.ID, x.ID, "it does that"))
+			}
+			assert.LessOrEqual(t, len(try.Shows), 9, try.ID)
+		}
+		for _, l := range card.Limits {
+			if l.Ground == "loose" {
+				continue
+			}
+			assert.Less(t, l.Least, l.Most, "%s with %s on %s: it can do what it has to", kind.ID, l.Pulls, l.Ground)
+		}
+	}
+}
