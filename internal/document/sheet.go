@@ -387,6 +387,12 @@ func signed(p page, v workshop.JobView, shop record.Settings) {
 				cell{0.40, s.By + ", " + when, false, true})
 		}
 	}
+	for _, s := range v.Parts.Ride.Stops {
+		if s.Here {
+			name := fmt.Sprintf("Stopped from %s km/h in %s m", measure.Format(s.Kmh), measure.Format(s.Metres))
+			p.row(9, cell{0.36, name, false, false}, cell{0.64, s.Says, false, false})
+		}
+	}
 }
 
 func rest(p page, v workshop.JobView, local func(time.Time) string) {

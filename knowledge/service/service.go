@@ -16,6 +16,7 @@ type Service struct {
 	Name     string         `yaml:"name"`
 	About    string         `yaml:"about"`
 	Depth    string         `yaml:"depth"`    // how far the walk-round looks besides, and which bolts are torqued
+	Unset    bool           `yaml:"unset"`    // nobody rides it yet: how it is set is not noted first
 	When     bike.Condition `yaml:"when"`     // bikes that it is offered for
 	Includes []string       `yaml:"includes"` // services whose every step it keeps, or does something better for
 	Minutes  int            `yaml:"minutes"`  // that are charged

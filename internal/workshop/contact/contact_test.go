@@ -136,3 +136,14 @@ func TestSettingsPutBackEqualSettingsFound(t *testing.T) {
 		}
 	})
 }
+
+// Of a new bike out of its box nobody notes how its rider has it.
+func TestANewBikeIsSetByNobodyYet(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	wanted := func(service string) bool {
+		s.Record.Job.Service = service
+		return view(s, "saddle-height").Wanted
+	}
+	assert.True(t, wanted("second-hand"))
+	assert.False(t, wanted("new-bike"))
+}

@@ -26,11 +26,13 @@ type ContactRead struct {
 // Reads are figures, found and left.
 var Reads = record.NewKind(record.Kind[ContactRead]{Name: "contact_read", By: record.ByMechanic, Past: record.AnyDay})
 
-// Contacts are those of the bike.
+// Contacts are those of the bike. What has a line that is looked for stays, whatever is said of the bike later.
 var Contacts = record.Derive(func(s *record.Sheet) []riding.Contact {
 	facts := parts.Facts.Of(s)
 	return slices.DeleteFunc(slices.Clone(s.Book.Contacts),
-		func(c riding.Contact) bool { return !c.When.Holds(facts) })
+		func(c riding.Contact) bool {
+			return !c.When.Holds(facts) && !(c.Line != "" && record.HeldOnce(s, c.When))
+		})
 })
 
 // On finds a contact of the bike.

@@ -52,6 +52,7 @@ type Stood struct {
 
 // Views are how the bike is set, all of it.
 var Views = record.Derive(func(s *record.Sheet) (list []ContactView) {
+	of, _ := s.Book.Service(s.Job.Service)
 	for _, c := range Contacts.Of(s) {
 		v := ContactView{ID: c.ID, Name: c.Name, Draws: c.Draws, End: c.End, Unit: c.Unit, How: c.How, Lay: c.Lay,
 			Line: c.Line, Within: c.Within, Signed: c.Signed, Result: c.Result, Found: found(s, c),
@@ -61,7 +62,7 @@ var Views = record.Derive(func(s *record.Sheet) (list []ContactView) {
 		if v.Left = left(s, c); v.Undone != "" {
 			v.Left = nil
 		}
-		v.Wanted = v.Found == nil && v.Undone == "" && v.Left == nil && slices.ContainsFunc(toUndo.Of(s),
+		v.Wanted = !of.Unset && v.Found == nil && v.Undone == "" && v.Left == nil && slices.ContainsFunc(toUndo.Of(s),
 			func(joint string) bool { return slices.Contains(c.Joints, joint) })
 		v.Hint = hint(s, c, v)
 		list = append(list, v)

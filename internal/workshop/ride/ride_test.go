@@ -2,12 +2,14 @@ package ride_test
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"utensil/core/wear"
 	"utensil/internal/workshop"
+	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
@@ -106,4 +108,39 @@ func TestEveryBikeHasItsCard(t *testing.T) {
 			assert.Less(t, l.Least, l.Most, "%s with %s on %s: it can do what it has to", kind.ID, l.Pulls, l.Ground)
 		}
 	}
+}
+
+// What nobody rides on with is not talked away by saying that the bike is another one.
+func TestNoChangeOfFactsTakesASymptomBack(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(tried("gears", "skips", ""))
+	require.Len(t, s.Before(record.PlaceRide), 1)
+	s.Record.Bike.Facts.Gears, s.Record.Bike.Facts.Speeds, s.Record.Bike.Facts.Rings = "single", 1, 1
+	require.Len(t, s.Before(record.PlaceRide), 1)
+	s.Do(tried("gears", "", "A stiff link, eased."))
+	assert.Empty(t, s.Before(record.PlaceRide))
+}
+
+// A stop that was measured at ten and told of at noon says nothing of a longer one at eleven.
+func TestALongStopIsNotHiddenByAnEarlierShortOne(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(stopped("rear", "25", "24", "dry"))
+	unseen := int64(0)
+	s.Do(stopped("rear", "25", "11", "dry"))
+	last := &s.Record.Entries[len(s.Record.Entries)-1]
+	last.At = last.At.Add(-time.Hour)
+	last.Seen = &unseen
+	assert.Len(t, s.Before(record.PlaceRide), 1)
+}
+
+// A bike that goes out as not to be ridden is not held for a ride.
+func TestWhatGoesOutUnriddenIsNotTried(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(tried("kerb", "front", ""))
+	s.Do(inspect.Readings.Says(inspect.Reading{Point: "frame", Word: "Crack"}))
+	found := s.Record.Entries[len(s.Record.Entries)-1].ID
+	item := s.Do(agree.Items.Says(agree.Item{Title: "Mend the frame", Minutes: 90, Finding: &found}))
+	s.Do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Refused, From: "Osmund", How: "counter",
+		Words: "It goes to the smith."}))
+	assert.Empty(t, s.Before(record.PlaceRide))
 }

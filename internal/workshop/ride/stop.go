@@ -8,6 +8,7 @@ import (
 	"utensil/core/measure"
 	"utensil/core/wear"
 	"utensil/core/words"
+	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/trial"
@@ -200,6 +201,9 @@ func standing(s *record.Sheet, pulls string) *Stopped {
 // short are stops that did not do what they have to, by what was pulled. They are measured again: work alone
 // does not shorten them.
 func short(s *record.Sheet) (list []record.Obstacle) {
+	if len(findings.NotRidden(s)) > 0 {
+		return nil // it goes out as not to be ridden
+	}
 	for _, pulls := range []string{"front", "rear", "both"} {
 		in := standing(s, pulls)
 		if in == nil || in.Mark == wear.Sound {

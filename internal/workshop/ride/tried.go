@@ -7,6 +7,7 @@ import (
 
 	"utensil/core/wear"
 	"utensil/core/words"
+	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/parts"
@@ -22,6 +23,7 @@ type RideTried struct {
 	Says  string `json:"says,omitempty" readOnly:"true" doc:"the symptom, in words"`
 	Fault string `json:"fault,omitempty" readOnly:"true" doc:"that is hunted for it"`
 	Point string `json:"point,omitempty" readOnly:"true" doc:"that is looked at for it"`
+	Stops bool   `json:"stops,omitempty" readOnly:"true" doc:"nobody rides on with it"`
 }
 
 // Tried is what was tried on the ride.
@@ -52,19 +54,18 @@ var Tries = record.Derive(func(s *record.Sheet) (list []riding.Try) {
 })
 
 func checkTried(s *record.Sheet, in RideTried) (*RideTried, error) {
-	i := slices.IndexFunc(Tries.Of(s), func(t riding.Try) bool { return t.ID == in.Try })
-	if i < 0 {
+	t, known := tryOf(s, in.Try)
+	if !known {
 		return nil, record.Refuse("try", "That is not tried on this bike. Reload the job.")
 	}
 	var err error
 	if in.Note, err = record.TidyNote("note", in.Note); err != nil {
 		return nil, err
 	}
-	in.Says, in.Fault, in.Point = "", "", ""
-	t := Tries.Of(s)[i]
+	in.Says, in.Fault, in.Point, in.Stops = "", "", "", false
 	if in.Shows == "" {
 		err := checkRidden(s, "try", t.ID)
-		if stood, x := stopping(s, t); err == nil && x != nil && in.Note == "" {
+		if stood, x := stopping(s, t.ID); err == nil && x != nil && in.Note == "" {
 			if _, worked := record.UntriedSince(s, record.RideTest, stood.ID); !worked {
 				err = record.Refuse("note", "%s. Nothing is written down as done since: say what was put right.",
 					x.Says)
@@ -83,19 +84,33 @@ func checkTried(s *record.Sheet, in RideTried) (*RideTried, error) {
 		}
 		x.Say = in.Note
 	}
-	in.Says, in.Fault, in.Point = "On the ride: "+words.Lower(x.Say), x.Fault, x.Point
+	in.Says, in.Fault, in.Point, in.Stops = "On the ride: "+words.Lower(x.Say), x.Fault, x.Point, x.Stops
 	return &in, nil
 }
 
+// tryOf is a try of the bike, or one that is to be made again though its facts are other ones now.
+func tryOf(s *record.Sheet, id string) (riding.Try, bool) {
+	named := func(t riding.Try) bool { return t.ID == id }
+	if i := slices.IndexFunc(Tries.Of(s), named); i >= 0 {
+		return Tries.Of(s)[i], true
+	}
+	if _, x := stopping(s, id); x == nil {
+		return riding.Try{}, false
+	}
+	if i := slices.IndexFunc(s.Book.Tries, named); i >= 0 {
+		return s.Book.Tries[i], true
+	}
+	return riding.Try{ID: id, Name: "The ride"}, true
+}
+
 // stopping is what a try showed that nobody rides on with, until it was tried again by somebody who knew of it
-// and was as it should be; nil where there is none.
-func stopping(s *record.Sheet, t riding.Try) (record.Entry, *RideTried) {
+// and was as it should be; nil where there is none. It is what was written down: no change of facts takes it back.
+func stopping(s *record.Sheet, try string) (record.Entry, *RideTried) {
 	for e, in := range Tried.All(s.Ledger) {
-		x := slices.IndexFunc(t.Shows, func(x riding.Symptom) bool { return x.ID == in.Shows && x.Stops })
-		if in.Try != t.ID || x < 0 {
+		if in.Try != try || !in.Stops {
 			continue
 		}
-		right, seen := Tried.Last(s.Ledger, func(o *RideTried) bool { return o.Try == t.ID && o.Shows == "" })
+		right, seen := Tried.Last(s.Ledger, func(o *RideTried) bool { return o.Try == try && o.Shows == "" })
 		if seen == nil || !s.Knew(e.ID, right.ID) {
 			return e, in
 		}
@@ -103,14 +118,25 @@ func stopping(s *record.Sheet, t riding.Try) (record.Entry, *RideTried) {
 	return record.Entry{}, nil
 }
 
+// stopped are the tries that are to be made again, with what they showed.
+func stopped(s *record.Sheet) (ids []string, shown []*RideTried) {
+	for _, in := range Tried.All(s.Ledger) {
+		if _, x := stopping(s, in.Try); x != nil && !slices.Contains(ids, in.Try) {
+			ids, shown = append(ids, in.Try), append(shown, x)
+		}
+	}
+	return ids, shown
+}
+
 // Held is why nobody rides the bike: what is unsafe on it, or what the ride showed. A try itself is made again.
 func Held(s *record.Sheet, but string) string {
 	if why := hunt.NotRidden(s); why != "" {
 		return why
 	}
-	for _, t := range Tries.Of(s) {
-		if _, x := stopping(s, t); x != nil && t.ID != but {
-			return x.Says
+	ids, shown := stopped(s)
+	for i, id := range ids {
+		if id != but {
+			return shown[i].Says
 		}
 	}
 	return ""
@@ -129,12 +155,16 @@ func checkRidden(s *record.Sheet, field, but string) error {
 }
 
 // again are tries that showed what nobody rides on with: they are made again, whatever answers the symptom.
+// A bike that goes out as not to be ridden is not tried.
 func again(s *record.Sheet) (list []record.Obstacle) {
-	for _, t := range Tries.Of(s) {
-		if _, x := stopping(s, t); x != nil {
-			list = append(list, record.Obstacle{Title: t.Name + ": try it again", Detail: words.Lower(x.Says),
-				Mark: wear.Unsafe, Stage: record.StageVerify, Place: record.PlaceRide, Target: t.ID})
-		}
+	if len(findings.NotRidden(s)) > 0 {
+		return nil
+	}
+	ids, shown := stopped(s)
+	for i, id := range ids {
+		t, _ := tryOf(s, id)
+		list = append(list, record.Obstacle{Title: t.Name + ": try it again", Detail: words.Lower(shown[i].Says),
+			Mark: wear.Unsafe, Stage: record.StageVerify, Place: record.PlaceRide, Target: id})
 	}
 	return list
 }
@@ -186,10 +216,7 @@ func views(s *record.Sheet) []TryView {
 			Held: Held(s, t.ID)}
 		if e, in := Tried.Last(s.Ledger, func(r *RideTried) bool { return r.Try == t.ID }); in != nil {
 			v.Told = &TryTold{Entry: e.ID, Right: in.Shows == "", Says: strings.TrimPrefix(in.Says, "On the ride: "),
-				Fault: in.Fault, Point: in.Point, By: e.ByName, At: e.At}
-			for _, x := range t.Shows {
-				v.Told.Stops = v.Told.Stops || x.ID == in.Shows && x.Stops
-			}
+				Fault: in.Fault, Point: in.Point, Stops: in.Stops, By: e.ByName, At: e.At}
 			if d, since := record.UntriedSince(s, record.RideTest, e.ID); since {
 				v.Told.Stale = d.Says
 			}

@@ -51,6 +51,7 @@ describe('what can wait without a network', () => {
     expect(canWait({ air: { place: 'fork', typed: '5', celsius: 20, set: false } })).toBe(true)
     expect(canWait({ sign: { what: 'front_brake', passed: true } })).toBe(true)
     expect(canWait({ answer: { item: 'i', answer: 'yes', from: 'Ansel', how: 'phone' } })).toBe(false)
+    expect(canWait({ ride_tried: { try: 'kerb' } })).toBe(true)
     expect(canWait({})).toBe(false)
   })
 })
@@ -138,6 +139,17 @@ describe('overlay', () => {
     expect(found.parts.air?.bench.tyres[1]?.stands.goes, 'what is found is still to be set').toBe(false)
   })
 
+  it('shows what the ride showed, out of reach of the shop', () => {
+    const card = {
+      ...view,
+      parts: { ride: { tries: [{ id: 'kerb', shows: [{ id: 'f', say: 'It knocks', stops: true }] }] } },
+    }
+    const told = (shows?: string) =>
+      overlay(card as unknown as JobView, [waiting({ ride_tried: { try: 'kerb', shows } })]).parts.ride
+        ?.tries[0]?.told
+    expect(told('f')).toMatchObject({ right: false, says: 'It knocks', stops: true, by: 'Ida' })
+    expect(told()).toMatchObject({ right: true })
+  })
   it('does not mind a bolt that the job has not', () => {
     expect(boltsOf(laid(waiting({ torque: { fastener: 'moon', found: 'loose' } })))).toEqual(boltsOf(view))
   })

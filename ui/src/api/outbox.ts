@@ -31,7 +31,8 @@ const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, 
  * Which entries the work can go on without: what they mean is shown before the server has said so,
  * and nobody waits for an answer.
  */
-export const canWait = (content: Content) => !!(content.torque || content.sign || content.note || content.air)
+export const canWait = (content: Content) =>
+  !!(content.torque || content.sign || content.note || content.air || content.ride_tried)
 
 /**
  * fateOf is what a fault means for what waits: nothing is asked now, this job's entries are tried
@@ -164,9 +165,10 @@ export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView 
   if (!ours.length) return view
   const bolts = [...(view.parts.bolts?.bolts ?? [])]
   const signs = [...view.signs]
-  let { air } = view.parts
+  let { air, ride } = view.parts
   for (const { body, name } of ours) {
     const { torque, sign } = body.content
+    if (body.content.ride_tried) ride &&= tried(ride, body, name)
     if (body.content.air) air &&= aired(air, body, name)
     if (torque) {
       const i = bolts.findIndex((b) => b.fastener === torque.fastener && b.position === torque.position)
@@ -191,7 +193,7 @@ export function overlay(view: JobView, waiting: Waiting[], unitNm = 1): JobView 
     }
   }
   const tight = view.parts.bolts && { ...view.parts.bolts, bolts }
-  return { ...view, signs, parts: { ...view.parts, air, bolts: tight } }
+  return { ...view, signs, parts: { ...view.parts, air, ride, bolts: tight } }
 }
 
 /** aired is the air of a bike with a pressure that waits: as typed, and judged by nobody yet. */
@@ -218,6 +220,35 @@ function aired(air: Schemas['AirPart'], { at, content }: Waiting['body'], by: st
       ...air.bench,
       tyres: air.bench.tyres.map((t) => (t.place === said.place ? { ...t, stands } : t)),
     },
+  }
+}
+
+/** tried is the ride card with a try that waits: the phone is out of reach of the shop while it is ridden. */
+function tried(
+  ride: Schemas['RidePart'],
+  { id, at, content }: Waiting['body'],
+  by: string,
+): Schemas['RidePart'] {
+  const told = content.ride_tried
+  return {
+    ...ride,
+    tries: ride.tries.map((t) => {
+      const shown = t.shows.find((x) => x.id === told?.shows)
+      if (t.id !== told?.try) return t
+      return {
+        ...t,
+        told: {
+          entry: id,
+          right: !told.shows,
+          says: shown && (told.note || shown.say),
+          fault: shown?.fault,
+          point: shown?.point,
+          stops: shown?.stops,
+          by,
+          at: at ?? '',
+        },
+      }
+    }),
   }
 }
 

@@ -6408,6 +6408,8 @@ export interface components {
             readonly says?: string;
             /** @description a symptom of the try; left out where it is as it should be */
             shows?: string;
+            /** @description nobody rides on with it */
+            readonly stops?: boolean;
             try: string;
         };
         /** @description Rider is what is slowed down. */

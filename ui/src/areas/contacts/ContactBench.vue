@@ -24,6 +24,7 @@ const { date } = useTimes()
 const { typed, send } = useEntry(true)
 const field = useTemplateRef('field')
 const asked = ref('')
+const why = useTemplateRef('why')
 /** A post is not called left unread: its line is looked for, and the press says so. */
 const read = useRead()
 const phone = ref(false)
@@ -68,7 +69,7 @@ onMounted(() => {
 })
 
 useBenchKeys((key) => {
-  if (props.locked) return false
+  if (props.locked || (document.activeElement === why.value && key !== keys.go)) return false
   if (key === keys.go) enter()
   else if (key === keys.again && back.value) void log({ typed: figure(back.value.value) })
   else if (key === keys.on) emit('onward', true)
@@ -153,6 +154,7 @@ useBenchKeys((key) => {
     />
     <input
       v-if="asks"
+      ref="why"
       v-model="asked"
       data-bench
       class="input mt-2 w-full"

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { useSession } from '@/api/session'
 import type { Mark } from '@/api/client'
-import { useOpenJob, usePart } from '@/areas/job/open'
+import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
 
@@ -13,13 +13,14 @@ import TryBench from './TryBench.vue'
 /** The ride card: what is tried on this bike, in its order, for the phone in the jersey. */
 const { closed } = useOpenJob()
 const { hands } = useSession()
+const { target } = useTarget()
 const ride = usePart('ride')
 const locked = computed(() => closed.value || !hands.value)
 
 const stopped = { id: 'stop', name: 'Measure a stop', told: undefined }
 const things = computed(() => [...ride.value.tries, stopped])
 const right = (told: (typeof ride.value.tries)[number]['told']) => !!told?.right && !told.stale
-const { chosen, here, index, onward, back, open } = useWalk({
+const { chosen, index, onward, back, open } = useWalk({
   things: () => things.value,
   key: (t) => t.id,
   todo: (t) => t.id !== 'stop' && !right(t.told),
@@ -53,7 +54,7 @@ function markOf(t: (typeof things.value)[number]): Mark {
         @onward="(skip) => onward(!!skip)"
         @back="back"
       />
-      <StopBench v-else :key="here" :pulls="here.replace('stop-', '')" :locked="locked" />
+      <StopBench v-else :key="target()" :pulls="target()?.replace('stop-', '')" :locked="locked" />
     </div>
     <nav class="flex min-h-0 flex-col border-rule max-lg:border-t lg:border-l" aria-label="The ride">
       <div class="shrink-0 border-b border-rule px-4 py-3">
