@@ -92,7 +92,11 @@ func answered(p page, v workshop.JobView) {
 		} else if c.How == complaint.ByTrying {
 			answer = "tried, not found: " + answer
 		}
-		p.row(9, cell{0.36, "“" + c.Words + "”", true, false}, cell{0.64, answer, false, false})
+		says := "“" + c.Words + "”"
+		if c.Ridden {
+			says = c.Words // that is ours to say
+		}
+		p.row(9, cell{0.36, says, true, false}, cell{0.64, answer, false, false})
 	}
 }
 

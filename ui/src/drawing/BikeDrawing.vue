@@ -5,6 +5,7 @@ import { computed, useTemplateRef } from 'vue'
 import type { Facts } from '@/api/client'
 import { markWords } from '@/parts/marks'
 
+import BikeLines from './BikeLines.vue'
 import { drawingOf, placeOf } from './geometry'
 import { placeLabels } from './labels'
 import LeaderLine from './LeaderLine.vue'
@@ -121,21 +122,11 @@ const legs = computed(() => {
       :role="points.length ? 'group' : 'img'"
       :aria-label="title"
     >
-      <g
+      <BikeLines
         :transform="`translate(${fit.x} ${fit.y}) scale(${fit.scale})`"
-        stroke-linecap="round"
-        stroke-linejoin="round"
-      >
-        <path
-          v-for="(s, i) in drawing.shapes"
-          :key="i"
-          :d="s.d"
-          :stroke="`var(--color-${s.tone})`"
-          :stroke-width="Math.max(s.width, thinnest)"
-          :stroke-dasharray="s.dash"
-          :fill="s.fill ? `var(--color-${s.fill})` : 'none'"
-        />
-      </g>
+        :shapes="drawing.shapes"
+        :thinnest="thinnest"
+      />
       <template v-if="points.length">
         <line
           v-for="l in legs"

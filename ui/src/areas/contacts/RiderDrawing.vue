@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Facts } from '@/api/client'
 import { bonesOf } from '@/drawing/bike/bones'
+import BikeLines from '@/drawing/BikeLines.vue'
 import { drawingOf } from '@/drawing/geometry'
 import { polar, type Place } from '@/drawing/plane'
 
@@ -128,19 +129,7 @@ const tick = ([x, y]: Place) => `M${x - 9} ${-y + 9}L${x + 9} ${-y - 9}`
 
 <template>
   <svg :viewBox="box" class="h-full w-full" role="group" aria-label="How it is set, from the side">
-    <g opacity="0.34">
-      <path
-        v-for="(s, i) in bike.shapes"
-        :key="i"
-        :d="s.d"
-        :fill="s.fill ? `var(--color-${s.fill})` : 'none'"
-        :stroke="`var(--color-${s.tone})`"
-        :stroke-width="Math.max(s.width, 4)"
-        :stroke-dasharray="s.dash"
-        stroke-linecap="round"
-        stroke-linejoin="round"
-      />
-    </g>
+    <BikeLines :shapes="bike.shapes" :thinnest="4" faint />
     <circle cx="0" cy="0" r="9" fill="var(--color-ink)" />
     <g
       v-for="d in drawn"

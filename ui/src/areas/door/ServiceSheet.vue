@@ -48,7 +48,9 @@ const wasFound = (found = 'figure') =>
     </p>
     <p class="mt-2">“{{ job.job.words }}”</p>
     <p v-for="c in job.said" :key="c.id" class="flex flex-wrap gap-x-3 py-1 text-note">
-      <b>“{{ c.words }}”</b><span class="flex-1 text-soft">{{ c.open ? 'not answered yet' : c.answer }}</span>
+      <b>{{ c.ridden ? c.words : `“${c.words}”` }}</b><span class="flex-1 text-soft">{{
+        c.open ? 'not answered yet' : c.answer
+      }}</span>
     </p>
     <h2 class="mt-4 mb-1 border-b border-rule">Found</h2>
     <p v-if="!job.findings.length" class="text-soft">Nothing that needs work.</p>

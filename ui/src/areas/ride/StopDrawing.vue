@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Facts } from '@/api/client'
 import { bonesOf } from '@/drawing/bike/bones'
+import BikeLines from '@/drawing/BikeLines.vue'
 import { drawingOf } from '@/drawing/geometry'
 import { percent } from '@/parts/words'
 
@@ -29,19 +30,7 @@ const wheels = computed(() => [
     role="img"
     :aria-label="`${percent(front)} of the weight on the front wheel, ${says}`"
   >
-    <g opacity="0.34">
-      <path
-        v-for="(s, i) in bike.shapes"
-        :key="i"
-        :d="s.d"
-        :fill="s.fill ? `var(--color-${s.fill})` : 'none'"
-        :stroke="`var(--color-${s.tone})`"
-        :stroke-width="Math.max(s.width, 5)"
-        :stroke-dasharray="s.dash"
-        stroke-linecap="round"
-        stroke-linejoin="round"
-      />
-    </g>
+    <BikeLines :shapes="bike.shapes" :thinnest="5" faint />
     <line
       :x1="bike.box.left - 200"
       :x2="bike.box.right + 200"

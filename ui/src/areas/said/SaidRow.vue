@@ -44,7 +44,7 @@ async function tried() {
     <ConditionMark :mark="said.open ? 'open' : 'sound'" class="mt-1" />
     <div class="min-w-0 flex-1">
       <p class="text-lg">
-        <b>“{{ said.words }}”</b>
+        <b>{{ said.ridden ? said.words : `“${said.words}”` }}</b>
         <span v-if="said.name" class="text-note text-soft"> · {{ said.name }}</span>
         <span v-if="said.reopened" class="text-note text-soft"> · why the job was opened again</span>
       </p>

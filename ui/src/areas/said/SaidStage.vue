@@ -22,7 +22,7 @@ async function add() {
 <template>
   <section class="flex max-w-4xl flex-col gap-3 px-5 py-4" aria-labelledby="said">
     <RouterLink :to="{ name: 'job-verify' }" class="button button-quiet self-start">← Verify</RouterLink>
-    <h1 id="said">What the owner said</h1>
+    <h1 id="said">What the owner said, and what the ride showed</h1>
     <p class="text-soft">“{{ job.job.words }}”</p>
     <p v-if="!job.said.length">Nothing is wrong with it, they say. Write down what they add.</p>
     <p v-else-if="open" role="status">
