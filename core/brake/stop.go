@@ -33,6 +33,15 @@ const (
 	speedOff = 0.04 // of the speed, twice in its square
 	tapeOff  = 0.3  // m
 	bestOff  = 0.10 // of the deceleration, at best
+	slopeOff = 0.5  // % of slope, that nobody sees
+)
+
+// How far a rider goes back and down behind the saddle, m, and how much better than reckoned with a tyre may
+// hold: what no bike does lies beyond (common practice, no published source).
+const (
+	goesBack = 0.25
+	goesDown = 0.12
+	holds    = 0.2
 )
 
 // What a stop may be: below, it is too short to be measured; above, too fast to be asked for.
@@ -59,7 +68,8 @@ func (s Stop) Slows() (Slowed, error) {
 	kinetic := v * v / (2 * s.Distance)
 	off := max(bestOff, math.Hypot(2*speedOff, tapeOff/s.Distance))
 	slope := gravity * math.Sin(math.Atan(s.Slope/100))
-	return Slowed{kinetic + slope, kinetic*(1-off) + slope, kinetic*(1+off) + slope}, nil
+	band := math.Hypot(kinetic*off, gravity*slopeOff/100)
+	return Slowed{kinetic + slope, kinetic + slope - band, kinetic + slope + band}, nil
 }
 
 // Most is the most that a brake can slow, m/s², with a grip between tyre and ground: what its wheel bears
@@ -78,6 +88,13 @@ func (b Balance) Most(grip float64, front, rear bool) float64 {
 		return lifts
 	}
 	return grip * gravity * b.Behind / (b.Wheelbase + grip*b.Height)
+}
+
+// Utmost is what nobody does more than, with the weight behind the saddle and a tyre that holds better than is
+// reckoned with.
+func (b Balance) Utmost(grip float64, front, rear bool) float64 {
+	b.Behind, b.Height = min(b.Behind+goesBack, b.Wheelbase), b.Height-goesDown
+	return b.Most(grip+holds, front, rear)
 }
 
 // FrontLoad is the share of the weight on the front wheel while it slows, 0 to 1.

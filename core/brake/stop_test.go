@@ -69,6 +69,8 @@ func TestAWheelThatLiftsBearsNothing(t *testing.T) {
 		// What the rear wheel bears at its most is what its tyre can hold.
 		assert.InDelta(t, rear, grip*9.80665*(1-b.FrontLoad(rear)), 1e-6)
 		assert.LessOrEqual(t, b.FrontLoad(both), 1.0)
+		assert.Greater(t, b.Utmost(grip, true, true), both, "the weight behind the saddle does more")
+		assert.Greater(t, b.Utmost(grip, false, true), rear)
 	})
 }
 

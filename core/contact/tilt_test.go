@@ -23,7 +23,7 @@ func protractor(plank, own, faces float64) contact.Lie {
 	}
 	b := (rise + own) * rad
 	top := [3]float64{0, math.Cos(b), math.Sin(b)} // where the top of the phone points, up last
-	return contact.Lie{Pitch: math.Asin(top[2]) / rad, Faces: faces}
+	return contact.Lie{Pitch: math.Asin(top[2]) / rad, Faces: &faces}
 }
 
 func TestAPhoneTurnedEndForEndTellsWhatAProtractorDoes(t *testing.T) {
@@ -39,7 +39,7 @@ func TestAPhoneTurnedEndForEndTellsWhatAProtractorDoes(t *testing.T) {
 
 func TestWhatAPhoneCannotTellIsRefused(t *testing.T) {
 	lies := func(pitch, sway, faces float64) contact.Lie {
-		return contact.Lie{Pitch: pitch, Sway: sway, Faces: faces}
+		return contact.Lie{Pitch: pitch, Sway: sway, Faces: &faces}
 	}
 	for name, c := range map[string]struct {
 		a, b contact.Lie
@@ -59,14 +59,21 @@ func TestWhatAPhoneCannotTellIsRefused(t *testing.T) {
 	}
 }
 
+// Not every phone has a compass: it is taken at its word that it was turned.
+func TestAPhoneWithoutACompassTellsATilt(t *testing.T) {
+	tilt, _, err := contact.Tilt(contact.Lie{Pitch: 3}, contact.Lie{Pitch: -1})
+	require.NoError(t, err)
+	assert.Equal(t, 2.0, tilt)
+}
+
 func TestAPhonesOwnErrorFallsOut(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		plank := rapid.Float64Range(-40, 40).Draw(t, "plank")
 		own := rapid.Float64Range(-5.9, 5.9).Draw(t, "own")
 		faces := rapid.Float64Range(0, 360).Draw(t, "faces")
 		turned := math.Mod(faces+180+rapid.Float64Range(-30, 30).Draw(t, "askew"), 360)
-		tilt, _, err := contact.Tilt(contact.Lie{Pitch: plank + own, Faces: faces},
-			contact.Lie{Pitch: -plank + own, Faces: turned})
+		tilt, _, err := contact.Tilt(contact.Lie{Pitch: plank + own, Faces: &faces},
+			contact.Lie{Pitch: -plank + own, Faces: &turned})
 		require.NoError(t, err)
 		assert.InDelta(t, plank, tilt, 1e-9)
 		assert.True(t, contact.Back(plank, contact.Rounded(tilt), contact.Resolves/2))

@@ -294,9 +294,9 @@ func (x *day) indexes() {
 		return
 	}
 	b := benches[len(benches)-1]
-	move, r := gears.GearMove{Indexing: b.ID, Place: b.Place, Work: gear.TurnBarrel, Quarters: 1}, reach{nil, ridden}
+	move, r := gears.GearMove{Indexing: b.ID, Place: b.Place, Work: gear.TurnBarrel, Quarters: 1}, reach{nil, ride}
 	if x.chance(2) {
-		move.Work, r = gear.Reclamp, reach{[]string{"rear-mech-cable"}, ridden}
+		move.Work, r = gear.Reclamp, reach{[]string{"rear-mech-cable"}, ride}
 	}
 	x.tells(x.who(), gears.Moves.Says(move), nil, "", func(at int) { x.toy.open(r, at) })
 }
@@ -346,7 +346,7 @@ func (x *day) hunts() {
 		return
 	}
 	x.tells(x.who(), hunt.Tries.Says(hunt.Tried{Hunt: e.ID, Cause: "stem", Cured: x.chance(2)}), nil, "",
-		func(at int) { x.toy.open(reach{[]string{"steerer-clamp", "faceplate"}, ridden}, at) })
+		func(at int) { x.toy.open(reach{[]string{"steerer-clamp", "faceplate"}, ride}, at) })
 }
 
 // takesApart begins to take the steering apart, or takes the next part off.

@@ -37,10 +37,10 @@ type reach struct {
 }
 
 var (
-	front  = []string{"front_brake", "test_ride"}
-	rear   = []string{"rear_brake", "test_ride"}
-	all    = []string{"front_brake", "rear_brake", "test_ride"}
-	ridden = []string{"test_ride"}
+	front = []string{"front_brake", "test_ride"}
+	rear  = []string{"rear_brake", "test_ride"}
+	all   = []string{"front_brake", "rear_brake", "test_ride"}
+	ride  = []string{"test_ride"}
 )
 
 // exchanges is what is undone to put something else at a place, or to take it off.
@@ -53,9 +53,9 @@ var exchanges = map[string]reach{
 	"front-hub": {[]string{"front axle"}, front}, "rear-hub": {[]string{"rear axle"}, rear},
 	"front-tyre": {[]string{"front axle"}, front}, "rear-tyre": {[]string{"rear axle"}, rear},
 	"front-fluid": {nil, front}, "rear-fluid": {nil, rear},
-	"sprockets": {[]string{"rear axle"}, rear}, "chain": {nil, ridden},
-	"crank":  {[]string{"pedal-left", "pedal-right"}, ridden},
-	"saddle": {[]string{"saddle-clamp"}, ridden}, "gear-cable": {nil, ridden}, "freehub": {[]string{"rear axle"}, rear},
+	"sprockets": {[]string{"rear axle"}, rear}, "chain": {nil, ride},
+	"crank":  {[]string{"pedal-left", "pedal-right"}, ride},
+	"saddle": {[]string{"saddle-clamp"}, ride}, "gear-cable": {nil, ride}, "freehub": {[]string{"rear axle"}, rear},
 }
 
 // works is what work of the catalogue undoes, and what it can put right: new pads push worn-out
@@ -70,18 +70,18 @@ var works = map[string]struct {
 	"replace-bar":     {reach{[]string{"faceplate", "lever-clamp"}, all}, []string{"stem: Crack"}},
 	"replace-freehub": {exchanges["freehub"], []string{"freehub: Slips"}},
 	"replace-crank":   {exchanges["crank"], []string{"crank: Crack", "crank: Arm loose", "crank: Bent arm"}},
-	"crank-service":   {reach{nil, ridden}, []string{"crank: Arm loose"}},
+	"crank-service":   {reach{nil, ride}, []string{"crank: Arm loose"}},
 	"pads-disc-front": {exchanges["front-pads"],
 		[]string{"front-lever: Comes to the bar", "front-pad-faces: Crumbling"}},
 	"pads-disc-rear": {exchanges["rear-pads"],
 		[]string{"rear-lever: Comes to the bar", "rear-pad-faces: Crumbling"}},
-	"stem-bolts":    {reach{[]string{"steerer-clamp", "faceplate"}, ridden}, nil},
+	"stem-bolts":    {reach{[]string{"steerer-clamp", "faceplate"}, ride}, nil},
 	"tyre-front":    {exchanges["front-tyre"], []string{"front-tyre: Cord shows"}},
 	"tyre-rear":     {exchanges["rear-tyre"], []string{"rear-tyre: Cord shows"}},
 	"frame-builder": {reach{[]string{"steerer-clamp", "rear axle"}, all}, []string{"frame: Crack"}},
-	"headset-set": {reach{[]string{"steerer-clamp"}, ridden},
+	"headset-set": {reach{[]string{"steerer-clamp"}, ride},
 		[]string{"headset: Clamp loose", "headset: Binds"}},
-	"headset-bearings": {reach{[]string{"steerer-clamp"}, ridden}, []string{"headset: Binds"}},
+	"headset-bearings": {reach{[]string{"steerer-clamp"}, ride}, []string{"headset: Binds"}},
 	"bleed-front":      {reach{nil, front}, []string{"front-lever: Comes to the bar"}},
 	"bleed-rear":       {reach{nil, rear}, []string{"rear-lever: Comes to the bar"}},
 	"cable-front":      {reach{nil, front}, []string{"front-lever: Comes to the bar"}},

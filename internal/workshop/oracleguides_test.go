@@ -24,10 +24,9 @@ var handiwork = map[string]map[string]struct {
 	"pads-disc-rear": {"wheel-out": {exchanges["rear-pads"], nil},
 		"fit": {reach{nil, rear}, works["pads-disc-rear"].cures},
 		"set": {reach{[]string{"rear-cable-clamp"}, rear}, nil}},
-	"stem-bar": {"bar": {reach{[]string{"faceplate"}, ridden}, nil},
-		"cap":   {reach{[]string{"steerer-clamp"}, ridden}, nil},
+	"stem-bar": {"bar": {reach{[]string{"faceplate"}, ride}, nil}, "cap": {reach{[]string{"steerer-clamp"}, ride}, nil},
 		"strip": {reach{nil, all}, nil}, "side": {reach{nil, all}, nil},
-		"stack": {reach{nil, ridden}, works["replace-stem"].cures}},
+		"stack": {reach{nil, ride}, works["replace-stem"].cures}},
 }
 
 // guides begins guided work, or goes on with it for a while, which may be to its end.

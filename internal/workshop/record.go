@@ -6,8 +6,8 @@ import (
 
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/ride"
 	"utensil/internal/workshop/torque"
+	"utensil/internal/workshop/trial"
 )
 
 // Record writes entries about a job in the order given, all or none, and returns the job as
@@ -69,7 +69,7 @@ func (w *Workshop) Preview(ctx context.Context, job record.ID, c record.Content)
 		asked := *in
 		asked.Loosened = true // how it came about is asked when it is logged
 		c = torque.Torques.Says(asked)
-	} else if inspect.Readings.In(c) == nil && ride.Stops.In(c) == nil {
+	} else if inspect.Readings.In(c) == nil && trial.Stops.In(c) == nil {
 		return c, record.Refuse("content", "Only a reading, a torque or a stop is judged.")
 	}
 	return w.rules.Check(s, record.Actor{}, record.NewEntry{Content: c})

@@ -21,7 +21,6 @@ import (
 	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/ride"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/sold"
@@ -39,7 +38,7 @@ func subjects() []record.Subject {
 		inspect.Subject(), hunt.Subject(),
 		runbench.Subject(), gears.Subject(), wheels.Subject(), air.Subject(), contact.Subject(),
 		torque.Subject(findings.ToldAsFinding), air.AsLeft(), guides.Subject(), brakes.Subject(),
-		trial.Subject(), ride.Subject(), door.Subject(),
+		trial.Subject(), door.Subject(),
 		complaint.Subject(), plan.Subject(leaving),
 		record.Plain()}
 }
@@ -94,7 +93,7 @@ type Parts struct {
 	Contacts contact.ContactsPart `json:"contacts,omitzero"`
 	Gears    gears.GearsPart      `json:"gears,omitzero"`
 	Guides   guides.GuidesPart    `json:"guides,omitzero"`
-	Ride     ride.RidePart        `json:"ride,omitzero"`
+	Ride     trial.RidePart       `json:"ride,omitzero"`
 	Strips   apart.StripsPart     `json:"strips,omitzero"`
 	Walk     findings.WalkPart    `json:"walk,omitzero"`
 	Wheels   wheels.WheelsPart    `json:"wheels,omitzero"`
@@ -117,6 +116,6 @@ func (w *Workshop) core(s *record.Sheet, leaving []record.Obstacle) (Core, error
 // benches composes what the subjects tell of their benches.
 func benches(s *record.Sheet) Parts {
 	return Parts{Air: air.PartOf(s), Bolts: torque.PartOf(s), Brakes: brakes.PartOf(s), Contacts: contact.PartOf(s),
-		Gears: gears.PartOf(s), Guides: guides.PartOf(s), Ride: ride.PartOf(s), Strips: apart.PartOf(s),
+		Gears: gears.PartOf(s), Guides: guides.PartOf(s), Ride: trial.RideOf(s), Strips: apart.PartOf(s),
 		Walk: findings.WalkOf(s), Wheels: wheels.PartOf(s)}
 }

@@ -26,6 +26,7 @@ type Contact struct {
 	Line   string         `yaml:"line"`   // where the line of least insertion is looked for, where it has one
 	Joints []string       `yaml:"joints"` // what holds it: undone, it is to be put back
 	Result bool           `yaml:"result"` // it comes of other work: compared, and not put back
+	Moves  bool           `yaml:"moves"`  // to read it is to move it
 	Source string         `yaml:"source"`
 }
 
@@ -60,8 +61,8 @@ func (c Contact) Validate() error {
 		return fmt.Errorf("put back within %g: more than nothing, and less than a quarter of what it may be", c.Within)
 	case c.Lay != "" && unit.Quantity != measure.Angle:
 		return errors.New("a phone that is laid on it tells an angle")
-	case c.Result == (len(c.Joints) > 0):
-		return errors.New("either joints hold it, or it comes of other work")
+	case c.Result && c.Moves || (c.Result || c.Moves) == (len(c.Joints) > 0):
+		return errors.New("joints hold it, or it comes of other work, or to read it is to move it: one of these")
 	}
 	return nil
 }

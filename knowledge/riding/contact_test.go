@@ -14,13 +14,13 @@ func TestAContactThatCannotBeIsRefused(t *testing.T) {
 		Source: "common practice, no published source"}
 	assert.NoError(t, good.Validate())
 	for says, spoil := range map[string]func(*riding.Contact){
-		"has a source":          func(c *riding.Contact) { c.Source = "" },
-		"mm, ° or turns":        func(c *riding.Contact) { c.Unit = "N·m" },
-		"nothing is drawn":      func(c *riding.Contact) { c.Draws = "bell" },
-		"either side of zero":   func(c *riding.Contact) { c.From = -5 },
-		"put back within":       func(c *riding.Contact) { c.Within = 0 },
-		"tells an angle":        func(c *riding.Contact) { c.Unit = "mm" },
-		"either joints hold it": func(c *riding.Contact) { c.Joints = nil },
+		"has a source":        func(c *riding.Contact) { c.Source = "" },
+		"mm, ° or turns":      func(c *riding.Contact) { c.Unit = "N·m" },
+		"nothing is drawn":    func(c *riding.Contact) { c.Draws = "bell" },
+		"either side of zero": func(c *riding.Contact) { c.From = -5 },
+		"put back within":     func(c *riding.Contact) { c.Within = 0 },
+		"tells an angle":      func(c *riding.Contact) { c.Unit = "mm" },
+		"one of these":        func(c *riding.Contact) { c.Joints = nil },
 	} {
 		bad := good
 		spoil(&bad)

@@ -106,46 +106,40 @@ func PoiseOf(all []Poise, f bike.Facts) (Poise, bool) {
 	return Poise{}, false
 }
 
-// Stopping is the least that a brake has to do: from a speed within a distance, on a ground.
+// Stopping is the least that brakes have to do on a ground.
 type Stopping struct {
-	ID     string  `yaml:"id"`
-	Ground string  `yaml:"ground"` // dry or wet
-	Pulls  string  `yaml:"pulls"`  // both or rear
+	ID     string  `yaml:"id"` // the ground
 	Speed  float64 `yaml:"from_kmh"`
-	Within float64 `yaml:"within_m"`
-	Grip   float64 `yaml:"grip"` // between tyre and that ground
+	Both   float64 `yaml:"both_m"` // within which both brakes stop it
+	Rear   float64 `yaml:"rear_m"` // and the rear alone
+	Grip   float64 `yaml:"grip"`   // between tyre and ground
 	Source string  `yaml:"source"`
 }
 
 func (s Stopping) Key() string { return s.ID }
 
-// Validate refuses a stop that nothing tells of.
+// Validate refuses a stop that nothing tells of, and a rear brake that does more than both.
 func (s Stopping) Validate() error {
-	if s.Source == "" || !slices.Contains([]string{"dry", "wet"}, s.Ground) ||
-		!slices.Contains([]string{"both", "rear"}, s.Pulls) || !(s.Grip > 0.1 && s.Grip < 1.2) {
-		return errors.New("on dry or wet ground, both brakes or the rear, a grip between 0.1 and 1.2, and a source")
+	both, err := brake.Stop{Speed: s.Speed, Distance: s.Both}.Slows()
+	rear, wrong := brake.Stop{Speed: s.Speed, Distance: s.Rear}.Slows()
+	if s.Source == "" || !(s.Grip > 0.1 && s.Grip < 1.2) || rear.Mean >= both.Mean {
+		return errors.New("a grip between 0.1 and 1.2, the rear alone longer than both, and a source")
 	}
-	_, err := brake.Stop{Speed: s.Speed, Distance: s.Within}.Slows()
-	return err
+	return errors.Join(err, wrong)
 }
 
-// Least is how hard a bike has to slow at least, m/s², and the grip reckoned with; false where no figure is known.
-// The front brake alone does what both do less what the rear does, so that both together do what is asked.
-func Least(all []Stopping, ground, pulls string) (least, grip float64, known bool) {
-	of := func(pulls string) (float64, bool) {
-		i := slices.IndexFunc(all, func(s Stopping) bool { return s.Ground == ground && s.Pulls == pulls })
-		if i < 0 {
-			return 0, false
-		}
-		slows, err := brake.Stop{Speed: all[i].Speed, Distance: all[i].Within}.Slows()
-		grip = all[i].Grip
-		return slows.Mean, err == nil
+// Least is how hard a bike has to slow at least with front, rear or both brakes, m/s². The front alone does what
+// both do less what the rear does, so that both together do what is asked.
+func (s Stopping) Least(pulls string) float64 {
+	both, _ := brake.Stop{Speed: s.Speed, Distance: s.Both}.Slows()
+	rear, _ := brake.Stop{Speed: s.Speed, Distance: s.Rear}.Slows()
+	return map[string]float64{"both": both.Mean, "rear": rear.Mean, "front": both.Mean - rear.Mean}[pulls]
+}
+
+// StoppingOn is what brakes have to do on a ground; false where no figure is known.
+func StoppingOn(all []Stopping, ground string) (Stopping, bool) {
+	if i := slices.IndexFunc(all, func(s Stopping) bool { return s.ID == ground }); i >= 0 {
+		return all[i], true
 	}
-	if pulls != "front" {
-		least, known = of(pulls)
-		return least, grip, known
-	}
-	rear, knownRear := of("rear")
-	both, knownBoth := of("both")
-	return both - rear, grip, knownRear && knownBoth
+	return Stopping{}, false
 }

@@ -28,12 +28,12 @@ func TestATryThatLeadsNowhereIsRefused(t *testing.T) {
 
 // The front alone is the two less the rear: 3.44 less 1.61 m/s² on dry ground.
 func TestWhatBrakesHaveToDo(t *testing.T) {
-	all := []riding.Stopping{{Ground: "dry", Pulls: "both", Speed: 25, Within: 7, Grip: 0.8},
-		{Ground: "dry", Pulls: "rear", Speed: 25, Within: 15, Grip: 0.8}}
-	least, grip, known := riding.Least(all, "dry", "front")
-	assert.True(t, known)
-	assert.InDelta(t, 1.84, least, 0.01)
-	assert.Equal(t, 0.8, grip)
-	_, _, known = riding.Least(all, "loose", "rear")
+	dry := riding.Stopping{ID: "dry", Speed: 25, Both: 7, Rear: 15, Grip: 0.8, Source: "from memory"}
+	assert.NoError(t, dry.Validate())
+	assert.InDelta(t, 1.84, dry.Least("front"), 0.01)
+	assert.InDelta(t, 1.61, dry.Least("rear"), 0.01)
+	_, known := riding.StoppingOn([]riding.Stopping{dry}, "loose")
 	assert.False(t, known, "loose ground tells of the ground")
+	dry.Rear = 6
+	assert.ErrorContains(t, dry.Validate(), "the rear alone longer")
 }

@@ -40,8 +40,14 @@ func (b Book) Prove(s Service) error {
 	if err := s.When.Validate(); err != nil {
 		return err
 	}
-	seen := map[string]bool{}
+	seen, last := map[string]bool{}, ""
 	for _, step := range s.Steps {
+		if last != "" && step.Last == "" && len(step.Oils)+len(step.Apart)+len(step.Needs)+len(step.Touches) > 0 {
+			return fmt.Errorf("%s has hands on the bike after %s, which comes last", step.ID, last)
+		}
+		if step.Last != "" {
+			last = step.ID
+		}
 		if err := b.proveStep(step); err != nil {
 			return fmt.Errorf("%s: %w", step.ID, err)
 		}

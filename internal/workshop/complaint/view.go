@@ -9,7 +9,7 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/ride"
+	"utensil/internal/workshop/trial"
 )
 
 // ComplaintView is a complaint with what came of it.
@@ -37,7 +37,7 @@ var All = record.Derive(func(s *record.Sheet) []ComplaintView {
 		v.Name = fault.Name
 		views = append(views, v)
 	}
-	for _, x := range ride.Shown(s) {
+	for _, x := range trial.Shown(s) {
 		v := ComplaintView{ID: x.Entry.ID, Words: x.Says, Fault: x.Fault, Ridden: true, Open: true}
 		fault, _ := s.Book.Fault(x.Fault)
 		v.Name = fault.Name

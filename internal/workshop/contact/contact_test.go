@@ -91,6 +91,7 @@ func TestARidersWishIsWhatItIsPutBackTo(t *testing.T) {
 func TestADialIsSetAnewAfterNewPads(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
 	s.Do(read("front-dial", "3", false))
+	require.Len(t, s.Before(record.PlaceContacts), 1, "to count a dial is to move it")
 	s.Do(parts.Puttings.Says(parts.Putting{Place: "front-pads", Grade: "new", From: "owner"}))
 	assert.Contains(t, view(s, "front-dial").Hint, "fully out first")
 	s.Do(read("front-dial", "0", true))
@@ -98,7 +99,7 @@ func TestADialIsSetAnewAfterNewPads(t *testing.T) {
 
 func TestWhatCannotBeIsRefused(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
-	lies := []core.Lie{{Pitch: 2, Faces: 10}, {Pitch: -3, Faces: 190}}
+	lies := []core.Lie{{Pitch: 2}, {Pitch: -3}}
 	s.Refused(read("saddle-height", "74", false), "typed", "")
 	s.Refused(read("saddle-tilt", "70", false), "typed", "")
 	s.Refused(read("tillers", "1", false), "contact", "nothing of that kind")

@@ -20,7 +20,7 @@ func obstacles(s *record.Sheet) (list []record.Obstacle) {
 		switch {
 		case v.To == nil:
 			detail += "; nobody noted how it stood. As it is left, with its line inside"
-		case v.Result:
+		case v.Undone == "":
 			detail = "found at " + v.To.Says + "; what it is now?"
 		case v.Found == nil:
 			detail += "; it stood at " + v.To.Says + " the last time"

@@ -120,11 +120,11 @@ func undoneBefore(s *record.Sheet, c riding.Contact) (string, bool) {
 
 // owed is what moved a contact since it was last written down as left, and whether that is to be
 // written down again: somebody noted how it stood, or it has a line that is looked for. What comes of
-// other work was noted to be compared.
+// other work was noted to be compared, and what is moved by reading it is put back wherever it was read.
 func owed(s *record.Sheet, c riding.Contact) (undone string, owed bool) {
 	is := left(s, c)
-	if c.Result {
-		return "", found(s, c) != nil && is == nil
+	if now := found(s, c); c.Result || c.Moves {
+		return "", now != nil && (is == nil || c.Moves && s.Place(is.Entry) < s.Place(now.Entry))
 	}
 	for _, joint := range c.Joints {
 		if is == nil {

@@ -33,6 +33,9 @@ func checkSign(s *record.Sheet, in Sign) (*Sign, error) {
 			if err == nil && in.What == SignTestRide {
 				err = hunt.CheckRidden(s, "what")
 			}
+			if err == nil && in.What == SignTestRide && in.Passed {
+				err = checkRidden(s, "what", "")
+			}
 			if err == nil && text == "" {
 				err = unsaid(s, in)
 			}
@@ -61,9 +64,19 @@ func unsaid(s *record.Sheet, in Sign) error {
 }
 
 // corrects refuses that a test that failed is struck out: what failed is tried again. That it did
-// not fail, only who signed it or the shop owner can say.
+// not fail, only who signed it or the shop owner can say. So with what the ride showed, and with a stop that
+// was too long: the one is answered, the other measured again.
 func corrects(s *record.Sheet, c record.Correction) error {
 	was := Signs.In(c.Old.Content)
+	tried, stop := Tried.In(c.Old.Content), Stops.In(c.Old.Content)
+	if tried != nil && tried.Shows != "" || stop != nil && stop.Mark != wear.Sound {
+		took := record.Withdrawals.In(c.New.Content)
+		if c.Theirs() && (took != nil && took.Reason != "" || c.New.Why != "") {
+			return nil
+		}
+		return record.Refuse("supersedes", "What the ride showed is answered, and a stop is measured again. If it "+
+			"was not so, whoever wrote it down takes it back and says why.")
+	}
 	switch {
 	case was == nil || was.Passed:
 		return nil
@@ -222,7 +235,7 @@ func readSigns(s *record.Sheet) []SignView {
 		v := SignView{What: what, Name: signNames[what], How: how(s.Bike.Facts, what),
 			Hand: hand(s.Bike.Facts, what), Waived: waived(s, what)}
 		if what == SignTestRide {
-			v.Held = hunt.NotRidden(s)
+			v.Held = Held(s, "")
 		}
 		if e, signed := Standing(s, what); signed != nil {
 			v.Sign, v.By, v.At = Signs.In(e.Content), e.ByName, e.At.Format("2006-01-02T15:04:05Z07:00")

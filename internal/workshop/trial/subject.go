@@ -8,7 +8,8 @@ import (
 // Subject is what is tried and signed before the bike leaves.
 func Subject() record.Subject {
 	return record.Subject{
-		Checks:   []record.Check{Signs.Checked(checkSign)},
+		Checks: []record.Check{Signs.Checked(checkSign), Tried.Checked(checkTried),
+			Stops.Checked(checkStopped)},
 		Corrects: corrects,
 		Obstacles: func(s *record.Sheet) (list []record.Obstacle) {
 			for _, test := range Tests.Of(s) {
@@ -29,7 +30,7 @@ func Subject() record.Subject {
 				}
 				list = append(list, at)
 			}
-			return list
+			return append(append(list, again(s)...), short(s)...)
 		},
 	}
 }

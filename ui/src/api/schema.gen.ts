@@ -4616,9 +4616,9 @@ export interface components {
         Lie: {
             /**
              * Format: double
-             * @description degrees round the upright that its top points, from anywhere
+             * @description degrees round the upright that its top points, from anywhere; left out by a phone that cannot tell
              */
-            faces: number;
+            faces?: number;
             /**
              * Format: double
              * @description degrees that its top is over its foot
@@ -4724,7 +4724,7 @@ export interface components {
             /** @enum {string} */
             pulls: "front" | "rear" | "both";
             ruling: components["schemas"]["Ruling"];
-            /** @description too little, and more than it can do */
+            /** @description too little, and more than a seated rider can do */
             zones: components["schemas"]["Zone"][];
         };
         /** @description Line is one place of a bike over the years. */

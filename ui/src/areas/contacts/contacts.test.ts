@@ -16,5 +16,6 @@ describe('how a phone lies', () => {
     expect(lie.pitch).toBeCloseTo(2, 6)
     expect(lie.sway).toBeCloseTo(0.2, 6)
     expect(lie.faces).toBeCloseTo(263, 6)
+    expect(lieOf([{ pitch: 2 }]).faces, 'a phone without a compass').toBeUndefined()
   })
 })

@@ -8,6 +8,12 @@ type Lie = Schemas['Lie']
 const settles = 1000
 const reads = 2000
 
+/** What a phone says of itself at a moment, degrees; not each can tell which way it points. */
+interface Said {
+  pitch: number
+  faces?: number
+}
+
 /** iPads and iPhones ask before they tell how they lie. */
 interface Asking {
   requestPermission?: () => Promise<'granted' | 'denied'>
@@ -21,12 +27,13 @@ export function mean(angles: number[]): number {
 }
 
 /** lieOf is what a phone said while it lay, one way. */
-export function lieOf(said: readonly { pitch: number; faces: number }[]): Lie {
+export function lieOf(said: readonly Said[]): Lie {
   const pitches = said.map((s) => s.pitch)
+  const ways = said.flatMap((s) => s.faces ?? [])
   return {
     pitch: pitches.reduce((s, p) => s + p, 0) / pitches.length,
     sway: Math.max(...pitches) - Math.min(...pitches),
-    faces: mean(said.map((s) => s.faces)),
+    faces: ways.length ? mean(ways) : undefined,
   }
 }
 
@@ -36,13 +43,13 @@ export function lieOf(said: readonly { pitch: number; faces: number }[]): Lie {
  */
 export function useLie() {
   const fault = ref('')
-  const now = shallowRef<{ pitch: number; faces: number }>()
-  let said: { pitch: number; faces: number }[] = []
+  const now = shallowRef<Said>()
+  let said: Said[] = []
   let collects = false
   const hear = (e: DeviceOrientationEvent) => {
     if (e.beta === null) return
     fault.value = '' // late, but it tells
-    now.value = { pitch: e.beta, faces: e.alpha ?? 0 }
+    now.value = { pitch: e.beta, faces: e.alpha ?? undefined }
     if (collects) said.push(now.value)
   }
   const waits = (ms: number) => new Promise((done) => setTimeout(done, ms))

@@ -54,7 +54,7 @@ function markOf(t: (typeof things.value)[number]): Mark {
         @onward="(skip) => onward(!!skip)"
         @back="back"
       />
-      <StopBench v-else :key="target()" :pulls="target()?.replace('stop-', '')" :locked="locked" />
+      <StopBench v-else :key="target()" :at="target()" :locked="locked" />
     </div>
     <nav class="flex min-h-0 flex-col border-rule max-lg:border-t lg:border-l" aria-label="The ride">
       <div class="shrink-0 border-b border-rule px-4 py-3">

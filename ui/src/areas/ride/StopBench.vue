@@ -16,15 +16,18 @@ import { figure } from '@/parts/words'
 import StopDrawing from './StopDrawing.vue'
 
 /** A stop from a mark: how hard the brake took hold, against what it has to do, can do, and did before. */
-const props = defineProps<{ pulls?: string; locked: boolean }>()
+const props = defineProps<{ at?: string; locked: boolean }>()
 const { job, pen } = useOpenJob()
 const ride = usePart('ride')
 const { dayAndClock } = useTimes()
 type Stop = Schemas['Stopped']
 
+/** What is measured again is what its line before the door leads to: stop-front-wet. */
+const meant = (words: readonly string[]) => words.find((w) => props.at?.split('-').includes(w))
+
 const asked = reactive({
-  pulls: (['front', 'both'].includes(props.pulls ?? '') ? props.pulls : 'rear') as Stop['pulls'],
-  ground: 'dry' as Stop['ground'],
+  pulls: (meant(['front', 'both']) ?? 'rear') as Stop['pulls'],
+  ground: (meant(['wet', 'loose']) ?? 'dry') as Stop['ground'],
   speed: '',
   distance: '',
   slope: '',
@@ -159,7 +162,7 @@ async function write() {
     />
     <StopDrawing
       v-if="limits"
-      class="mt-2 h-[240px] max-w-[760px] shrink-0"
+      class="mt-1 h-[215px] max-w-[760px] shrink-0"
       :facts="job.bike.facts"
       :front="last && shown === last ? last.front : limits.front"
       :says="last && shown === last ? 'while it stopped so' : 'at the most that it can do'"
@@ -167,8 +170,8 @@ async function write() {
     <p class="mt-2 max-w-[64ch] text-note text-soft">
       The arrows are what each wheel bears
       {{ last && shown === last ? 'while it stopped so' : 'at the most that it can do' }}. Ten in a hundred
-      either way, at best: the speed counts twice. The limits are of a seated rider on such a bike; the weight
-      behind the saddle does more.
+      either way, at best: the speed counts twice. What it has to do is asked of city and trekking bikes by
+      their standard; hatched on the right is what a seated rider cannot. The maker and the local code win.
     </p>
   </section>
 </template>

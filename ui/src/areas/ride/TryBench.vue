@@ -135,6 +135,7 @@ useBenchKeys((key) => {
         type="button"
         class="button min-h-[68px] text-lg sm:col-span-2"
         :class="!told && 'button-go'"
+        :title="read ? undefined : 'Read what is tried first'"
         :disabled="locked || !!tried.held || !read || pen.busy.value"
         @click="tell()"
       >

@@ -1,7 +1,8 @@
-package ride
+package trial
 
 import (
 	"fmt"
+	"math"
 	"time"
 
 	"utensil/core/brake"
@@ -11,7 +12,6 @@ import (
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/trial"
 	"utensil/knowledge/riding"
 )
 
@@ -42,7 +42,9 @@ type Limits struct {
 	Front  float64 `json:"front" doc:"share of the weight on the front wheel then, 0 to 1"`
 
 	Ruling measure.Ruling `json:"ruling"`
-	Zones  []wear.Zone    `json:"zones" doc:"too little, and more than it can do"`
+	Zones  []wear.Zone    `json:"zones" doc:"too little, and more than a seated rider can do"`
+
+	utmost float64 // that nobody does more than, the weight behind the saddle
 }
 
 // ruled is what stops are drawn on: up to 1 g.
@@ -51,17 +53,17 @@ var ruled = measure.Ruling{Min: 0, Max: 10, Step: 0.25, Major: 1}
 // limits are what a bike has to do and can do.
 func limits(s *record.Sheet, ground, pulls string) Limits {
 	l := Limits{Pulls: pulls, Ground: ground, Ruling: ruled, Zones: []wear.Zone{}}
-	least, grip, known := riding.Least(s.Book.Stoppings, ground, pulls)
-	poise, there := riding.PoiseOf(s.Book.Poises, parts.Facts.Of(s))
-	if known {
-		l.Least = least
+	asked, known := riding.StoppingOn(s.Book.Stoppings, ground)
+	if !known {
+		return l
 	}
-	if known && there {
-		b := poise.Balance()
-		l.Most = b.Most(grip, pulls != "rear", pulls != "front")
+	l.Least = asked.Least(pulls)
+	l.Zones = append(l.Zones, wear.Zone{From: 0, To: l.Least, Mark: wear.Unsafe})
+	if poise, there := riding.PoiseOf(s.Book.Poises, parts.Facts.Of(s)); there {
+		b, front, rear := poise.Balance(), pulls != "rear", pulls != "front"
+		l.Most, l.utmost = b.Most(asked.Grip, front, rear), b.Utmost(asked.Grip, front, rear)
 		l.Front = b.FrontLoad(l.Most)
-		l.Zones = []wear.Zone{{From: 0, To: l.Least, Mark: wear.Unsafe},
-			{From: l.Most, To: ruled.Max, Mark: wear.Watch}}
+		l.Zones = append(l.Zones, wear.Zone{From: l.Most, To: ruled.Max, Mark: wear.Watch})
 	}
 	return l
 }
@@ -74,8 +76,8 @@ func checkStopped(s *record.Sheet, in Stopped) (*Stopped, error) {
 	if err := checkRidden(s, "pulls", ""); err != nil {
 		return nil, err
 	}
-	for _, test := range trial.Tests.Of(s) {
-		if test.What != trial.SignTestRide && test.Sign != nil && !test.Sign.Passed {
+	for _, test := range Tests.Of(s) {
+		if test.What != SignTestRide && test.Sign != nil && !test.Sign.Passed {
 			return nil, record.Refuse("pulls", "%s failed: nobody rides on it. Put it right, and try it standing "+
 				"first.", test.Name)
 		}
@@ -99,9 +101,9 @@ func checkStopped(s *record.Sheet, in Stopped) (*Stopped, error) {
 		return nil, record.InField("", err)
 	}
 	l := limits(s, in.Ground, in.Pulls)
-	if l.Most > 0 && slowed.From > l.Most {
-		return nil, record.Refuse("distance", "%s m/s² is more than such a bike can do, about %s: take speed and "+
-			"distance again.", measure.Format(round(slowed.Mean)), measure.Format(round(l.Most)))
+	if l.utmost > 0 && slowed.From > l.utmost {
+		return nil, record.Refuse("distance", "%s m/s² is more than such a bike can do, about %s with the weight "+
+			"behind the saddle: take speed and distance again.", tenths(slowed.Mean), tenths(l.utmost))
 	}
 	in.Kmh, in.Metres, in.Slowed = stop.Speed, stop.Distance, &slowed
 	in.Mark, in.Says = verdict(s, in, l)
@@ -113,12 +115,13 @@ func number(field, typed string) (float64, error) {
 	return f.Base, record.InField(field, err)
 }
 
-func round(v float64) float64 { return float64(int(v*10+0.5)) / 10 }
+// tenths prints a deceleration as finely as anybody measures it.
+func tenths(v float64) string { return measure.Format(math.Round(v*10) / 10) }
 
 // verdict says what a stop tells: of the brake where a figure is known, and against what it did before.
 func verdict(s *record.Sheet, in Stopped, l Limits) (wear.Mark, string) {
-	told := fmt.Sprintf("%s m/s², %s to %s", measure.Format(round(in.Slowed.Mean)),
-		measure.Format(round(in.Slowed.From)), measure.Format(round(in.Slowed.To)))
+	told := fmt.Sprintf("%s m/s², %s to %s", tenths(in.Slowed.Mean),
+		tenths(in.Slowed.From), tenths(in.Slowed.To))
 	than := ""
 	if _, before := Stops.Latest(s, func(o *Stopped) bool {
 		return o.Pulls == in.Pulls && o.Ground == in.Ground && o.Slowed != nil
@@ -138,13 +141,13 @@ func verdict(s *record.Sheet, in Stopped, l Limits) (wear.Mark, string) {
 		return wear.Watch, told + ": loose ground tells of the ground, not of the brake." + than
 	case in.Slowed.To < l.Least:
 		return wear.Unsafe, fmt.Sprintf("%s: %s has to do %s at least. Not before it does.%s", told, name,
-			measure.Format(round(l.Least)), than)
+			tenths(l.Least), than)
 	case in.Slowed.From < l.Least:
 		return wear.Due, fmt.Sprintf("%s: %s has to do %s, and this cannot tell whether it does. Once more, from "+
-			"faster.%s", told, name, measure.Format(round(l.Least)), than)
+			"faster.%s", told, name, tenths(l.Least), than)
 	}
 	return wear.Sound, fmt.Sprintf("%s: %s does what it has to, %s.%s", told, name,
-		measure.Format(round(l.Least)), than)
+		tenths(l.Least), than)
 }
 
 // StopView is a stop that was measured.
@@ -159,8 +162,8 @@ type StopView struct {
 }
 
 // testOf are the tests that a stop speaks of.
-var testOf = map[string][]string{"front": {trial.SignFrontBrake}, "rear": {trial.SignRearBrake},
-	"both": {trial.SignFrontBrake, trial.SignRearBrake}}
+var testOf = map[string][]string{"front": {SignFrontBrake}, "rear": {SignRearBrake},
+	"both": {SignFrontBrake, SignRearBrake}}
 
 func stops(s *record.Sheet) []StopView {
 	list := []StopView{}
@@ -182,36 +185,40 @@ func stops(s *record.Sheet) []StopView {
 	return list
 }
 
-// standing is the stop that counts for what was pulled: the last one, or one that was too long which whoever
-// wrote the last one had not seen. Loose ground tells nothing.
-func standing(s *record.Sheet, pulls string) *Stopped {
-	counts := func(o *Stopped) bool { return o.Pulls == pulls && o.Ground != "loose" }
-	e, last := Stops.Last(s.Ledger, counts)
+// counts is the stop that counts for what was pulled on a ground: the last one, or one that was too long which
+// whoever wrote the last one had not seen.
+func counts(s *record.Sheet, pulls, ground string) *Stopped {
+	such := func(o *Stopped) bool { return o.Pulls == pulls && o.Ground == ground }
+	e, last := Stops.Last(s.Ledger, such)
 	if last == nil || last.Mark != wear.Sound {
 		return last
 	}
 	for long, in := range Stops.All(s.Ledger) {
-		if counts(in) && in.Mark != wear.Sound && !s.Knew(long.ID, e.ID) {
+		if such(in) && in.Mark != wear.Sound && !s.Knew(long.ID, e.ID) {
 			return in
 		}
 	}
 	return last
 }
 
-// short are stops that did not do what they have to, by what was pulled. They are measured again: work alone
-// does not shorten them.
+// short are brakes whose stop was too long, or could not tell, by what was pulled and on which ground. They are
+// measured again there: work alone does not shorten them, and less is asked of them in the wet. A bike that goes
+// out as not to be ridden is not tried.
 func short(s *record.Sheet) (list []record.Obstacle) {
 	if len(findings.NotRidden(s)) > 0 {
-		return nil // it goes out as not to be ridden
+		return nil
 	}
 	for _, pulls := range []string{"front", "rear", "both"} {
-		in := standing(s, pulls)
-		if in == nil || in.Mark == wear.Sound {
-			continue
+		for _, ground := range []string{"dry", "wet"} {
+			in := counts(s, pulls, ground)
+			if in == nil || in.Mark == wear.Sound {
+				continue
+			}
+			title := fmt.Sprintf("%s, stopped from %s km/h in %s m on %s ground", words.Capital(pulls),
+				measure.Format(in.Kmh), measure.Format(in.Metres), ground)
+			list = append(list, record.Obstacle{Title: title, Detail: in.Says, Mark: in.Mark,
+				Stage: record.StageVerify, Place: record.PlaceRide, Target: "stop-" + pulls + "-" + ground})
 		}
-		list = append(list, record.Obstacle{Title: words.Capital(pulls) + ", stopped from " + measure.Format(in.Kmh) +
-			" km/h in " + measure.Format(in.Metres) + " m", Detail: in.Says, Mark: in.Mark, Stage: record.StageVerify,
-			Place: record.PlaceRide, Target: "stop-" + pulls})
 	}
 	return list
 }

@@ -1,4 +1,4 @@
-package ride
+package trial
 
 import (
 	"slices"
@@ -118,8 +118,8 @@ func stopping(s *record.Sheet, try string) (record.Entry, *RideTried) {
 	return record.Entry{}, nil
 }
 
-// stopped are the tries that are to be made again, with what they showed.
-func stopped(s *record.Sheet) (ids []string, shown []*RideTried) {
+// unridden are the tries that are to be made again, with what they showed.
+func unridden(s *record.Sheet) (ids []string, shown []*RideTried) {
 	for _, in := range Tried.All(s.Ledger) {
 		if _, x := stopping(s, in.Try); x != nil && !slices.Contains(ids, in.Try) {
 			ids, shown = append(ids, in.Try), append(shown, x)
@@ -133,7 +133,7 @@ func Held(s *record.Sheet, but string) string {
 	if why := hunt.NotRidden(s); why != "" {
 		return why
 	}
-	ids, shown := stopped(s)
+	ids, shown := unridden(s)
 	for i, id := range ids {
 		if id != but {
 			return shown[i].Says
@@ -160,7 +160,7 @@ func again(s *record.Sheet) (list []record.Obstacle) {
 	if len(findings.NotRidden(s)) > 0 {
 		return nil
 	}
-	ids, shown := stopped(s)
+	ids, shown := unridden(s)
 	for i, id := range ids {
 		t, _ := tryOf(s, id)
 		list = append(list, record.Obstacle{Title: t.Name + ": try it again", Detail: words.Lower(shown[i].Says),
@@ -209,7 +209,7 @@ type TryTold struct {
 	Stale string    `json:"stale,omitempty" doc:"what was done since"`
 }
 
-func views(s *record.Sheet) []TryView {
+func tryViews(s *record.Sheet) []TryView {
 	list := []TryView{}
 	for _, t := range Tries.Of(s) {
 		v := TryView{ID: t.ID, Name: t.Name, How: t.How, Caution: t.Caution, Shows: t.Shows,

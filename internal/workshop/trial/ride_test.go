@@ -1,4 +1,4 @@
-package ride_test
+package trial_test
 
 import (
 	"testing"
@@ -13,18 +13,17 @@ import (
 	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
-	"utensil/internal/workshop/ride"
 	"utensil/internal/workshop/stand"
 	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
 )
 
 func stopped(pulls, speed, distance, ground string) record.Content {
-	return ride.Stops.Says(ride.Stopped{Pulls: pulls, Speed: speed, Distance: distance, Ground: ground})
+	return trial.Stops.Says(trial.Stopped{Pulls: pulls, Speed: speed, Distance: distance, Ground: ground})
 }
 
 func tried(try, shows, note string) record.Content {
-	return ride.Tried.Says(ride.RideTried{Try: try, Shows: shows, Note: note})
+	return trial.Tried.Says(trial.RideTried{Try: try, Shows: shows, Note: note})
 }
 
 func titles(list []record.Obstacle) (said []string) {
@@ -64,7 +63,7 @@ func TestAStopThatIsTooLongIsMeasuredAgain(t *testing.T) {
 	assert.Equal(t, wear.Due, s.Before(record.PlaceRide)[0].Mark, "it may be enough, and may not")
 	s.Do(stopped("rear", "25", "11", "dry"))
 	assert.Empty(t, s.Before(record.PlaceRide))
-	stops := ride.PartOf(s.Lay()).Stops
+	stops := trial.RideOf(s.Lay()).Stops
 	assert.Contains(t, stops[len(stops)-1].Says, "Better than before")
 }
 
@@ -84,7 +83,7 @@ func TestNobodyRidesWhatIsUnsafe(t *testing.T) {
 	s.Refused(stopped("rear", "25", "12", "dry"), "pulls", "Nobody rides it now")
 	s.Refused(tried("kerb", "", ""), "try", "Nobody rides it now")
 	s.Do(tried("kerb", "rear", "")) // what was seen is told all the same
-	assert.NotEmpty(t, ride.PartOf(s.Lay()).Held)
+	assert.NotEmpty(t, trial.RideOf(s.Lay()).Held)
 }
 
 // Every kind of bike has a ride card whose symptoms lead to what that bike has.
@@ -93,7 +92,7 @@ func TestEveryBikeHasItsCard(t *testing.T) {
 	require.NoError(t, err)
 	for _, kind := range book.Kinds {
 		s := stand.Of(t, workshop.Rules(), "repair", func(k knowledge.Kind) bool { return k.ID == kind.ID })
-		card := ride.PartOf(s.Lay())
+		card := trial.RideOf(s.Lay())
 		assert.GreaterOrEqual(t, len(card.Tries), 5, kind.ID)
 		for _, try := range card.Tries {
 			for _, x := range try.Shows {
@@ -133,7 +132,7 @@ func TestALongStopIsNotHiddenByAnEarlierShortOne(t *testing.T) {
 	assert.Len(t, s.Before(record.PlaceRide), 1)
 }
 
-// A bike that goes out as not to be ridden is not held for a ride.
+// A bike that goes out as not to be ridden is not held for a trial.
 func TestWhatGoesOutUnriddenIsNotTried(t *testing.T) {
 	s := stand.Disc(t, workshop.Rules())
 	s.Do(tried("kerb", "front", ""))
@@ -143,4 +142,27 @@ func TestWhatGoesOutUnriddenIsNotTried(t *testing.T) {
 	s.Do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Refused, From: "Osmund", How: "counter",
 		Words: "It goes to the smith."}))
 	assert.Empty(t, s.Before(record.PlaceRide))
+}
+
+// Less is asked in the wet: a stop there does not answer for one that was too long on dry ground.
+func TestAWetStopDoesNotAnswerForADryOne(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(stopped("rear", "25", "21", "dry"))
+	s.Do(stopped("rear", "25", "18", "wet"))
+	assert.Equal(t, []string{"Rear, stopped from 25 km/h in 21 m on dry ground"}, titles(s.Before(record.PlaceRide)))
+}
+
+// The weight behind the saddle does more than a seated rider: such a stop is no slip of the tape.
+func TestAGoodRiderIsBelieved(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(stopped("rear", "25", "8.2", "dry"))
+	assert.Empty(t, s.Before(record.PlaceRide))
+}
+
+// Nobody signs for the ride while it showed what nobody rides on with; that it failed is signed all the same.
+func TestTheRideIsNotSignedWhileItIsHeld(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	s.Do(tried("kerb", "front", ""))
+	s.Refused(trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Passed: true}), "what", "it knocks at the front")
+	s.Do(trial.Signs.Says(trial.Sign{What: trial.SignTestRide, Note: "it knocks"}))
 }
