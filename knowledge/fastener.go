@@ -7,6 +7,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/fastener"
 	"utensil/core/measure"
+	"utensil/knowledge/flow"
 	"utensil/knowledge/service"
 )
 
@@ -30,6 +31,7 @@ type Fastener struct {
 	Treatment string           `yaml:"treatment"`
 	Apply     string           `yaml:"apply"`      // where the treatment goes
 	End       string           `yaml:"end"`        // front or rear, where there are two
+	Brakes    flow.Brakes      `yaml:"brakes"`     // that undoing it can affect, besides that of its end
 	Hand      string           `yaml:"hand"`       // "left" for a left-hand thread
 	HandWhen  bike.Condition   `yaml:"hand_when"`  // facts under which it has that hand
 	HandAsked string           `yaml:"hand_asked"` // what to say while those facts are unknown
@@ -40,6 +42,15 @@ type Fastener struct {
 	Recheck   bool             `yaml:"recheck"`  // once more after the first ride
 	Source    string           `yaml:"source"`
 	As        []Variant        `yaml:"as"` // what it is by a fact that is read; before that it has no figure
+}
+
+// Near are the brakes that undoing it can affect.
+func (f Fastener) Near() flow.Brakes {
+	near := append(flow.Brakes{}, f.Brakes...)
+	if f.End != "" {
+		near = append(near, f.End)
+	}
+	return near
 }
 
 // Variant is what a fastener is where a fact has one of its words: what it names stands in place

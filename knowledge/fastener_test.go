@@ -167,6 +167,7 @@ func TestFastenersThatDoNotFit(t *testing.T) {
 		"no way":       {"treatment: dry}", "has one of"},
 		"into nothing": {"treatment: dry, thread: M5, class: \"8.8\"}", "steel, aluminium or carbon"},
 		"weak class":   {"treatment: dry, thread: M5, class: \"4.6\"}", "no strength class"},
+		"no brake":     {"treatment: dry, brakes: [left], nm: {min: 1, max: 2}}", "front, rear or third"},
 		"no pattern":   {"treatment: dry, pattern: zigzag, nm: {min: 1, max: 2}}", "turns or star"},
 		"part upside down": {"treatment: dry, nm: {min: 1, max: 2}, meets: [{part: bar, nm: {min: 3, " +
 			"max: 2}, source: s}]}",

@@ -77,7 +77,7 @@ func (d *draft) heeded() error {
 			}
 			for _, a := range c.Answers {
 				_, tells := d.Tells(c, a)
-				for _, about := range speaksOf(f, a) {
+				for _, about := range f.SpeaksBadly(a) {
 					if !tells && len(a.Loose) == 0 && a.Told == "" {
 						wrong(c, "%q %s, and leads to nothing that stands until it is put right: finds, "+
 							"loose, told, or a point where it is due", a.Say,
@@ -88,17 +88,4 @@ func (d *draft) heeded() error {
 		}
 	}
 	return errors.Join(errs...)
-}
-
-// speaksOf is what is bad about an answer, in words.
-func speaksOf(f complaint.Fault, a complaint.Answer) (said []string) {
-	if procedure.NamesDamage(a.Say) {
-		said = append(said, "names damage")
-	}
-	for _, c := range f.Causes {
-		if chance := a.If[c.ID]; c.Unsafe && (chance == "usually" || chance == "always") {
-			said = append(said, "speaks for “"+c.Name+"”, which is unsafe")
-		}
-	}
-	return said[:min(1, len(said))]
 }

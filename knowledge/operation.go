@@ -7,6 +7,7 @@ import (
 
 	"utensil/core/bike"
 	"utensil/core/estimate"
+	"utensil/knowledge/flow"
 )
 
 // Operation is a piece of work the shop sells.
@@ -27,6 +28,7 @@ type Operation struct {
 	Fits    []string       `yaml:"fits"`   // places whose part it renews
 	Beds    bool           `yaml:"beds"`   // what it fits or cleans is to be bedded in
 	End     string         `yaml:"end"`    // front or rear, where there are two
+	Brakes  flow.Brakes    `yaml:"brakes"` // that it comes near besides those at what it undoes; unsaid, all
 	// why nobody is told step by step how it is done, where no guided work and no assembly does it
 	Unguided string `yaml:"unguided"`
 }
@@ -57,6 +59,13 @@ func (b *Book) Loosens(o Operation, holds func(bike.Condition) bool) []string {
 	slices.Sort(joints)
 	return b.Hanging(slices.Compact(joints), holds)
 }
+
+// Hanging are joints with all that hangs on them where a condition holds, in their order, each once.
+func (b *Book) Hanging(joints []string, holds func(bike.Condition) bool) []string {
+	return flow.Hanging(b.Hangs, joints, holds)
+}
+
+func (b *Book) validateHang(h flow.Hang) error { return h.Validate(known(b.Fastener)) }
 
 // allNeeds are the prerequisites of work, and those that they need themselves.
 func (b *Book) allNeeds(o Operation) []string {
@@ -144,7 +153,7 @@ func (b *Book) validateOperation(o Operation) error {
 	if o.Pours != "" && o.Pours != "front" && o.Pours != "rear" {
 		return fmt.Errorf("pours into %q: front or rear", o.Pours)
 	}
-	return o.When.Validate()
+	return errors.Join(o.Brakes.Validate(), o.When.Validate())
 }
 
 // validateTouches proves that what is disturbed is a fastener, and on bikes that there can be.

@@ -139,6 +139,13 @@ func TestWorkThatForgetsAJointIsRefused(t *testing.T) {
 	require.ErrorContains(t, err, `hangs.yaml:1: own: there is no fastener "wing-nut"`)
 }
 
+func TestAJointThatDoesNotNameItsBrakeIsRefused(t *testing.T) {
+	_, err := Layered(Texts{"fasteners/wheels.yaml": strings.Replace(Text("fasteners/wheels.yaml"),
+		"- id: front-axle-through\n  brakes: [front]", "- id: front-axle-through", 1)})
+	require.ErrorContains(t, err,
+		`front-wheel-out: disturbs front_brake by undoing "front-axle-through", which does not name it`)
+}
+
 func TestWorkThatDoesNotFitItsBikeIsRefused(t *testing.T) {
 	for name, c := range map[string]struct{ file, from, to, says string }{
 		"a cause with work for other bikes": {"faults/brakes.yaml",

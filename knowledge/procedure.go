@@ -126,8 +126,12 @@ func (p Procedure) ComeBacksAfter(chosen map[string]string, family brake.Family)
 
 func (b *Book) validateState(s State, states procedure.StateBook) error {
 	for _, id := range s.Undoes {
-		if _, known := b.Fastener(id); !known {
+		f, known := b.Fastener(id)
+		if !known {
 			return fmt.Errorf("undoes %q, which is no fastener", id)
+		}
+		if !f.Near().Proves(s.Disturbs) {
+			return fmt.Errorf("disturbs %s by undoing %q, which does not name it: brakes", s.Disturbs, id)
 		}
 	}
 	return states.Validate(s.ID)

@@ -128,6 +128,9 @@ func (b *Book) validateFastener(f Fastener) error {
 	if _, known := b.Depth(f.From); !known && f.From != "" {
 		return fmt.Errorf("there is no depth %q", f.From)
 	}
+	if err := f.Brakes.Validate(); err != nil {
+		return err
+	}
 	if f.Thread != "" {
 		if _, err := fastener.ParseThread(f.Thread); err != nil {
 			return err

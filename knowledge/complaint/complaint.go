@@ -103,3 +103,16 @@ func (a Answer) FindsWork() string {
 	}
 	return a.Finds.Work
 }
+
+// SpeaksBadly is what is bad about an answer, in words: one at most.
+func (f Fault) SpeaksBadly(a Answer) (said []string) {
+	if procedure.NamesDamage(a.Say) {
+		said = append(said, "names damage")
+	}
+	for _, c := range f.Causes {
+		if chance := a.If[c.ID]; c.Unsafe && (chance == "usually" || chance == "always") {
+			said = append(said, "speaks for “"+c.Name+"”, which is unsafe")
+		}
+	}
+	return said[:min(1, len(said))]
+}

@@ -6,6 +6,7 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // What is fitted or comes off undoes what belongs to its place, as the work does by which it is renewed.
@@ -14,7 +15,7 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 		p, _ := s.Book.Place(place)
 		list = append(list, record.Disturbance{Since: since, Says: words.Lower(p.Name) + " " + did,
 			Joints: s.Book.JointsAt(place),
-			Tests:  record.EveryTest})
+			Tests:  untries(s, p)})
 	}
 	for e, in := range Takings.Ever(s.Ledger) {
 		moved(e.ID, in.Place, "came off")
@@ -24,6 +25,20 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	}
 	return list
 })
+
+// untries lists the tests that do not stand once something came off a place or was fitted there: those of
+// the work by which it is renewed; all of them where no work is known.
+func untries(s *record.Sheet, p knowledge.Place) (tests []string) {
+	for _, o := range s.Book.Operations {
+		if slices.Contains(o.Fits, p.ID) || slices.Contains(p.Work, o.ID) {
+			tests = append(tests, record.Untries(s, o)...)
+		}
+	}
+	if len(tests) == 0 {
+		return record.EveryTest
+	}
+	return tests
+}
 
 // fittedBy is the entry from which on what was fitted is made sure of: of the work that fitted
 // it, where it was marked done before somebody wrote down with what. What came off since then was

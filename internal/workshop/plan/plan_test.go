@@ -17,6 +17,7 @@ import (
 	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/stand"
+	"utensil/internal/workshop/trial"
 )
 
 // bench is a bike on the stand, with work that its owner has agreed to.
@@ -274,4 +275,24 @@ func TestWhatIsSetIsNotedBeforeItIsUndone(t *testing.T) {
 	thread = threadOf(t, s)
 	assert.Equal(t, -1, at("noted"))
 	assert.Less(t, at("set"), at("sign:test_ride"))
+}
+
+func TestOnlyWorkAtABrakeMakesItsTestStale(t *testing.T) {
+	s := stand.Disc(t, workshop.Rules())
+	chain, pads := agreed(s, "replace-chain"), agreed(s, "pads-disc-rear")
+	for _, what := range []string{trial.SignFrontBrake, trial.SignRearBrake} {
+		s.Do(trial.Signs.Says(trial.Sign{What: what, Passed: true}))
+	}
+	stale := func() (list []string) {
+		for _, test := range trial.Tests.Of(s.Lay()) {
+			if test.Stale {
+				list = append(list, test.What)
+			}
+		}
+		return list
+	}
+	s.Do(agree.Works.Says(agree.Work{Item: chain}))
+	assert.Empty(t, stale(), "no hand came near a brake")
+	s.Do(agree.Works.Says(agree.Work{Item: pads}))
+	assert.Equal(t, []string{trial.SignRearBrake}, stale())
 }

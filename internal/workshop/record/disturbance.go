@@ -53,11 +53,47 @@ var Disturbances = Derive(func(s *Sheet) (all []Disturbance) {
 // held says whether the bike was such a one at any time in this stay.
 func (s *Sheet) held(c bike.Condition) bool { return HeldOnce(s, c) }
 
+// may says whether a fact of the bike was one of some words at any time in this stay, or is not known.
+func (s *Sheet) may(fact string, words []string) bool {
+	word, _ := s.Bike.Facts.Fact(fact)
+	return word == "" || word == "other" || s.held(bike.Condition{fact: words})
+}
+
+// mayHold says the same of a whole condition.
+func (s *Sheet) mayHold(c bike.Condition) bool {
+	for fact, words := range c {
+		if !s.may(fact, words) {
+			return false
+		}
+	}
+	return true
+}
+
 // Loosens lists the fasteners that work disturbs on this bike.
 func Loosens(s *Sheet, o knowledge.Operation) []string { return s.Book.Loosens(o, s.held) }
 
 // Reached lists the fasteners that are undone on this bike to get at an assembly.
 func Reached(s *Sheet, a knowledge.Assembly) []string { return s.Book.Reached(a, s.held) }
+
+// Untries lists the tests that do not stand after work, on this bike: the ride, and those of the brakes
+// that the work comes near, that what it loosens can move, and that its guides disturb.
+func Untries(s *Sheet, o knowledge.Operation, joints ...string) []string {
+	tests := append(o.Brakes.Tests(), RideTest)
+	for _, id := range slices.Concat(joints, s.Book.Loosens(o, s.mayHold)) {
+		f, _ := s.Book.Fastener(id)
+		tests = append(tests, f.Near().Tests()...)
+	}
+	for _, guide := range s.Book.Procedures {
+		if guide.Operation != o.ID || !s.mayHold(guide.When) {
+			continue
+		}
+		for _, id := range guide.MayOpen(s.may) {
+			state, _ := s.Book.State(id)
+			tests = append(tests, state.Disturbs)
+		}
+	}
+	return slices.DeleteFunc(slices.Clone(EveryTest), func(test string) bool { return !slices.Contains(tests, test) })
+}
 
 // byJoint are the disturbances of each fastener.
 var byJoint = Derive(func(s *Sheet) map[string][]Disturbance {

@@ -89,6 +89,7 @@ func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance 
 	operation, _ := s.Book.Operation(item.Operation)
 	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done",
 		slices.Concat(item.Touches, record.Loosens(s, operation))
+	d.Tests = record.Untries(s, operation, item.Touches...)
 	if in.Run == nil {
 		return d
 	}

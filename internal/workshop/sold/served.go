@@ -1,6 +1,8 @@
 package sold
 
 import (
+	"slices"
+
 	"utensil/core/words"
 	"utensil/internal/workshop/record"
 )
@@ -63,7 +65,9 @@ func Filled(s *record.Sheet, in PartServed) (*PartServed, error) {
 	}
 	in.Why, in.Touches, in.Disturbs = "", record.Loosens(s, work), p.Step.Disturbs
 	if p.Work != "" || len(in.Touches) > 0 {
-		in.Disturbs = record.EveryTest
+		in.Disturbs = append(record.Untries(s, work), in.Disturbs...)
+		slices.Sort(in.Disturbs)
+		in.Disturbs = slices.Compact(in.Disturbs)
 	}
 	return &in, nil
 }
