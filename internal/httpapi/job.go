@@ -58,8 +58,8 @@ func (s *Server) declareJob() {
 		Stood []string  `query:"stood,explode" maxItems:"200" doc:"the order that is on the screen: what need not move stays"`
 	}
 	signed(s, "GET", "/api/jobs/{id}/plan", "plan", "A job as one thread: now, then, by itself",
-		func(ctx context.Context, _ actor, in *planOf) (plan.Thread, error) {
-			return shop.Plan(ctx, in.ID, in.Stood)
+		func(ctx context.Context, who actor, in *planOf) (plan.Thread, error) {
+			return shop.Plan(ctx, in.ID, who.ID, in.Stood)
 		})
 	s.declareBenches()
 	s.declareDoor()

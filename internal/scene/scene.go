@@ -303,7 +303,7 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 				return err
 			}
 			return t.serve(&job, write, hands, func() ([]plan.PieceView, error) {
-				thread, err := t.shop.Plan(ctx, job.Job.ID, nil)
+				thread, err := t.shop.Plan(ctx, job.Job.ID, "", nil)
 				return thread.Pieces, err
 			})
 		}},

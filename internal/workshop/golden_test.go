@@ -26,6 +26,7 @@ import (
 	"utensil/internal/workshop/photos"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 )
@@ -152,6 +153,10 @@ func (a *archive) LatestReadings(context.Context, int) ([]inspect.PastReading, e
 }
 func (a *archive) LooseCounts(context.Context) ([]torque.LooseCount, error) {
 	return a.shop.Loose, nil
+}
+func (a *archive) StintSigns(context.Context, int) ([]stint.PastSign, error) { return nil, nil }
+func (a *archive) HandsElsewhere(context.Context, record.ID, record.ID) ([]record.ID, error) {
+	return nil, nil
 }
 func (a *archive) RunsTaken(context.Context, int) (runs []runlog.Taken, err error) {
 	for procedure, took := range a.shop.Times {

@@ -11,6 +11,7 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/torque"
 )
 
@@ -86,8 +87,12 @@ func (d *drawer) FrozenSheet(context.Context, record.ID) (door.Frozen, bool, err
 }
 func (d *drawer) LatestReadings(context.Context, int) ([]inspect.PastReading, error) { return nil, nil }
 func (d *drawer) LooseCounts(context.Context) ([]torque.LooseCount, error)           { return nil, nil }
-func (d *drawer) RunsTaken(context.Context, int) ([]runlog.Taken, error)             { return nil, nil }
-func (d *drawer) AirsLeft(context.Context, int) ([]brakes.AirLeft, error)            { return nil, nil }
+func (d *drawer) StintSigns(context.Context, int) ([]stint.PastSign, error)          { return nil, nil }
+func (d *drawer) HandsElsewhere(context.Context, record.ID, record.ID) ([]record.ID, error) {
+	return nil, nil
+}
+func (d *drawer) RunsTaken(context.Context, int) ([]runlog.Taken, error)  { return nil, nil }
+func (d *drawer) AirsLeft(context.Context, int) ([]brakes.AirLeft, error) { return nil, nil }
 func (d *drawer) Rescues(context.Context, map[string][]string, time.Duration) (estimate.Record, error) {
 	return estimate.Record{}, nil
 }

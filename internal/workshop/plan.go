@@ -8,14 +8,10 @@ import (
 	"utensil/internal/workshop/record"
 )
 
-// Plan is a job as one thread: what is done now, what then, what goes on by itself. stood is the
-// order that is on the screen it is asked for.
-func (w *Workshop) Plan(ctx context.Context, job record.ID, stood []string) (plan.Thread, error) {
-	return Ask(ctx, w, job, func(s *record.Sheet) (plan.Thread, error) {
-		return plan.Of(s, func(s *record.Sheet) ([]record.Obstacle, []record.Begun) {
-			return w.leaving(s), w.rules.Begun(s)
-		}, stood)
-	})
+// Plan is a job as one thread: what is done now, what then, what goes on by itself, for
+// who asks for it. stood is the order that is on their screen.
+func (w *Workshop) Plan(ctx context.Context, job, who record.ID, stood []string) (plan.Thread, error) {
+	return Ask(ctx, w, job, func(s *record.Sheet) (plan.Thread, error) { return plan.Of(s, leaving, who, stood) })
 }
 
 // Services are what is sold for a bike, each with the minutes it takes as its plan has them.

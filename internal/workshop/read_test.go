@@ -23,6 +23,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/torque"
 )
 
@@ -170,9 +171,13 @@ func (f *forgetful) Rescues(context.Context, map[string][]string, time.Duration)
 	}
 	return estimate.Record{Tried: 9, Held: 7}, nil
 }
-func (f *forgetful) LooseCounts(context.Context) ([]torque.LooseCount, error) { return nil, nil }
-func (f *forgetful) RunsTaken(context.Context, int) ([]runlog.Taken, error)   { return nil, nil }
-func (f *forgetful) AirsLeft(context.Context, int) ([]brakes.AirLeft, error)  { return nil, nil }
+func (f *forgetful) LooseCounts(context.Context) ([]torque.LooseCount, error)  { return nil, nil }
+func (f *forgetful) StintSigns(context.Context, int) ([]stint.PastSign, error) { return nil, nil }
+func (f *forgetful) HandsElsewhere(context.Context, record.ID, record.ID) ([]record.ID, error) {
+	return nil, nil
+}
+func (f *forgetful) RunsTaken(context.Context, int) ([]runlog.Taken, error)  { return nil, nil }
+func (f *forgetful) AirsLeft(context.Context, int) ([]brakes.AirLeft, error) { return nil, nil }
 
 func TestExperienceThatCouldNotBeReadIsAskedForAgain(t *testing.T) {
 	now := time.Now()

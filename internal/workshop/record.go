@@ -6,6 +6,7 @@ import (
 
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 )
@@ -18,6 +19,7 @@ func (w *Workshop) Record(ctx context.Context, by record.Actor, job record.ID,
 	if err := w.write(ctx, by, job, entries...); err != nil {
 		return JobView{}, err
 	}
+	stint.Leave(ctx, w.store, by, job, entries, w.write)
 	return w.Job(ctx, job)
 }
 

@@ -15,6 +15,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/signin"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/stores"
 	"utensil/internal/workshop/torque"
 )
@@ -34,6 +35,7 @@ type Store interface {
 	findings.Store
 	practice.Store
 	gaugeshelf.Store
+	stint.Store
 
 	SaveSettings(ctx context.Context, s record.Settings) (record.Settings, error)
 	OwnFiles(ctx context.Context) ([]OwnFile, error)

@@ -24,6 +24,7 @@ import (
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/sold"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/internal/workshop/wheels"
@@ -52,7 +53,7 @@ func leaving(s *record.Sheet) ([]record.Obstacle, []record.Begun) {
 // lessons are what the subjects learn from the shop's past.
 func lessons(store Store) []record.Lesson {
 	return slices.Concat(inspect.Lessons(store), runlog.Lessons(store), torque.Lessons(store),
-		findings.Lessons(store), brakes.Lessons(store))
+		findings.Lessons(store), brakes.Lessons(store), stint.Lessons(store))
 }
 
 // Core is what every screen of a job may show: the job, its stages, what is before the door, and
@@ -83,6 +84,7 @@ type Core struct {
 	door.DoorPart
 	photos.PhotosPart
 	owner.WordsPart
+	stint.HandsPart
 }
 
 // Parts are what subjects tell of their benches.
@@ -110,7 +112,8 @@ func (w *Workshop) core(s *record.Sheet, leaving []record.Obstacle) (Core, error
 		NotesPart: record.NotesOf(s), SaidPart: complaint.PartOf(s), FindingsPart: findings.PartOf(s),
 		HuntsPart: hunt.PartOf(s), AgreedPart: agreed, ServicePart: sold.PartOf(s), ShortPart: guides.ShortOf(s),
 		BottlesPart: fluid.PartOf(s), RidingPart: brakes.RidingOf(s), SignsPart: trial.PartOf(s),
-		DoorPart: door.PartOf(s), PhotosPart: photos.PartOf(s), WordsPart: owner.PartOf(s)}, err
+		DoorPart: door.PartOf(s), PhotosPart: photos.PartOf(s), WordsPart: owner.PartOf(s),
+		HandsPart: stint.PartOf(s)}, err
 }
 
 // benches composes what the subjects tell of their benches.

@@ -9,6 +9,7 @@ import (
 	"utensil/core/wear"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/sold"
+	"utensil/internal/workshop/stint"
 )
 
 // Ordered is an order of the pieces that somebody chose.
@@ -50,6 +51,11 @@ func Subject(leaving Leaving) record.Subject {
 			obstacles, begun := leaving(s)
 			return checkOrdered(s, piecesOf(s, obstacles, begun), in)
 		}),
+		stint.Ups.Checked(func(s *record.Sheet, in stint.TookUp) (*stint.TookUp, error) {
+			obstacles, begun := leaving(s)
+			return checkTaken(piecesOf(s, obstacles, begun), in)
+		}),
+		stint.Downs.Checked(func(_ *record.Sheet, in stint.LaidDown) (*stint.LaidDown, error) { return &in, nil }),
 		Alones.Checked(checkAlone), Overs.Checked(checkOver), sold.Serves.CheckedAs(checkServed),
 	}}
 }
@@ -80,6 +86,16 @@ func checkOrdered(s *record.Sheet, pieces []PieceView, in Ordered) (*Ordered, er
 			Detail: "Something was found or done on another tablet. The list is shown as it is now: move it there."}
 	}
 	return &in, checkWaits(in, pieces)
+}
+
+// checkTaken refuses to take up what is not open any more.
+func checkTaken(pieces []PieceView, in stint.TookUp) (*stint.TookUp, error) {
+	i := slices.IndexFunc(pieces, func(p PieceView) bool { return p.ID == in.Piece })
+	if i < 0 {
+		return nil, record.Refuse("piece", "That piece is not open any more. The list is shown as it is now.")
+	}
+	in.Title = pieces[i].Title
+	return &in, nil
 }
 
 // checkWaits asks for a reason where an order leaves something that should not be left lightly,

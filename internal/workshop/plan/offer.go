@@ -40,7 +40,7 @@ func Offers(s record.Settings, f bike.Facts, now time.Time, lay func(record.Reco
 			o.Steps = append(o.Steps, step.Do)
 		}
 		r.Job.Service, r.Job.Depth = of.ID, of.Depth
-		thread, err := Of(lay(r), leaving, nil)
+		thread, err := Of(lay(r), leaving, "", nil)
 		if err != nil {
 			return nil, err
 		}

@@ -16,6 +16,7 @@ import (
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/torque"
 	"utensil/internal/workshop/trial"
 	"utensil/knowledge"
@@ -25,27 +26,29 @@ import (
 
 // PieceView is one piece of a job.
 type PieceView struct {
-	ID      string       `json:"id"`
-	Title   string       `json:"title"`
-	Act     string       `json:"act" doc:"what one does there, as its button says"`
-	Detail  string       `json:"detail"`
-	Mark    wear.Mark    `json:"mark"`
-	Stage   record.Stage `json:"stage" enum:"check-in,inspect,agree,work,verify,hand-over"`
-	Place   record.Place `json:"place,omitempty" doc:"where it is done, when that is not the screen of its stage"`
-	Target  string       `json:"target,omitempty" doc:"what is opened there"`
-	Item    *record.ID   `json:"item,omitempty" doc:"the agreed work that it is"`
-	Guide   string       `json:"guide,omitempty" doc:"the guided work that does it"`
-	Begun   bool         `json:"begun,omitempty" doc:"it was begun and goes on where it stands"`
-	By      string       `json:"by,omitempty" doc:"who began it; whoever goes on takes it over where it stands"`
-	End     string       `json:"end,omitempty" enum:"front,rear" doc:"of the bike, where it is at one"`
-	Point   string       `json:"point,omitempty" doc:"of the walk-round where it is drawn"`
-	Minutes float64      `json:"minutes" doc:"that it usually takes, its preparations apart"`
-	Low     float64      `json:"low" doc:"one in ten is quicker"`
-	High    float64      `json:"high" doc:"and one in ten slower"`
-	Here    int          `json:"here,omitempty" doc:"how often it was timed in this shop; left out where the minutes are the book's"`
-	Tools   []string     `json:"tools" doc:"to lay out first"`
-	Asks    []string     `json:"asks" doc:"what it will ask to be written down"`
-	Drawers []Drawer     `json:"drawers" doc:"what it fits, with where it lies"`
+	ID      string          `json:"id"`
+	Title   string          `json:"title"`
+	Act     string          `json:"act" doc:"what one does there, as its button says"`
+	Detail  string          `json:"detail"`
+	Mark    wear.Mark       `json:"mark"`
+	Stage   record.Stage    `json:"stage" enum:"check-in,inspect,agree,work,verify,hand-over"`
+	Place   record.Place    `json:"place,omitempty" doc:"where it is done, when that is not the screen of its stage"`
+	Target  string          `json:"target,omitempty" doc:"what is opened there"`
+	Item    *record.ID      `json:"item,omitempty" doc:"the agreed work that it is"`
+	Guide   string          `json:"guide,omitempty" doc:"the guided work that does it"`
+	Begun   bool            `json:"begun,omitempty" doc:"it was begun and goes on where it stands"`
+	By      string          `json:"by,omitempty" doc:"who began it; whoever goes on takes it over where it stands"`
+	Hand    *stint.HandView `json:"hand,omitempty" doc:"who has it in hand, or laid it down"`
+	Spent   float64         `json:"spent,omitempty" doc:"minutes that it has taken so far"`
+	End     string          `json:"end,omitempty" enum:"front,rear" doc:"of the bike, where it is at one"`
+	Point   string          `json:"point,omitempty" doc:"of the walk-round where it is drawn"`
+	Minutes float64         `json:"minutes" doc:"that it usually takes, its preparations apart"`
+	Low     float64         `json:"low" doc:"one in ten is quicker"`
+	High    float64         `json:"high" doc:"and one in ten slower"`
+	Here    int             `json:"here,omitempty" doc:"how often it was timed in this shop; left out where the minutes are the book's"`
+	Tools   []string        `json:"tools" doc:"to lay out first"`
+	Asks    []string        `json:"asks" doc:"what it will ask to be written down"`
+	Drawers []Drawer        `json:"drawers" doc:"what it fits, with where it lies"`
 
 	From  float64  `json:"from" doc:"minutes from now"`
 	To    float64  `json:"to" doc:"minutes from now"`
@@ -156,9 +159,32 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 		})
 	}
 	for i := range list {
-		list[i].spread(begun)
+		list[i].told(s, begun)
 	}
 	return list
+}
+
+// timed goes by how long work took here, where that was told often enough and no guide was timed.
+func (p *PieceView) timed(s *record.Sheet, work string) {
+	if took := stint.Times.Of(s)[work]; p.Here == 0 && took.Times >= timed {
+		p.Here, p.Minutes = took.Times, max(1, math.Round(took.Minutes))
+	}
+}
+
+// told says how far a piece's minutes lie apart, and who is at it.
+func (p *PieceView) told(s *record.Sheet, begun []record.Begun) {
+	p.spread(begun)
+	p.held(s)
+}
+
+// held says who has a piece in hand, or laid it down, and how long it was.
+func (p *PieceView) held(s *record.Sheet) {
+	p.Spent = stint.SpentOn(s, p.ID)
+	for _, h := range stint.Hands.Of(s) {
+		if h.Piece == p.ID && (p.Hand == nil || p.Hand.Down) {
+			p.Hand = &h
+		}
+	}
 }
 
 // spread says how far a piece's minutes lie apart, and who began it.
@@ -281,6 +307,7 @@ func itemPiece(s *record.Sheet, i *agree.ItemView) PieceView {
 		p.Drawers = append(p.Drawers, drawersOf(s, place)...)
 	}
 	p.guidedBy(s)
+	p.timed(s, o.ID)
 	p.asks(s)
 	return p
 }

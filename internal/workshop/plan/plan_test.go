@@ -43,7 +43,7 @@ func threadOf(t *testing.T, s *stand.Stand, stood ...string) plan.Thread {
 	t.Helper()
 	told, err := plan.Of(s.Lay(), func(x *record.Sheet) ([]record.Obstacle, []record.Begun) {
 		return s.Rules.Leaving(x), s.Rules.Begun(x)
-	}, stood)
+	}, "", stood)
 	require.NoError(t, err)
 	return told
 }
@@ -233,7 +233,7 @@ func TestWhatGoesOnByItself(t *testing.T) {
 	assert.True(t, before("In the parts washer"), "a bike does not leave its parts in the washer")
 	assert.NotContains(t, strings.Join(titles(told), " "), "washer", "and it is no work while it goes on")
 	late, err := plan.Of(record.Lay(*s.Record, s.Book, time.Now().Add(time.Hour), record.Learnt{}),
-		func(x *record.Sheet) ([]record.Obstacle, []record.Begun) { return s.Rules.Leaving(x), nil }, nil)
+		func(x *record.Sheet) ([]record.Obstacle, []record.Begun) { return s.Rules.Leaving(x), nil }, "", nil)
 	require.NoError(t, err)
 	assert.Contains(t, titles(late), "See to it: in the parts washer")
 

@@ -15,6 +15,7 @@ import (
 	"utensil/internal/workshop/runbench"
 	"utensil/internal/workshop/runlog"
 	"utensil/internal/workshop/sold"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/torque"
 	"utensil/knowledge"
 	"utensil/knowledge/flow"
@@ -163,6 +164,8 @@ func servePieces(s *record.Sheet, pieces []PieceView) (list []PieceView) {
 		}
 		if part.Work != "" {
 			p.serves(s, part)
+		} else {
+			p.timed(s, stint.PartOfService(s.Job.Service, part.ID))
 		}
 		if onlyLooked(s, part) {
 			p.rank, p.Stage = looks, record.StageInspect
@@ -230,6 +233,7 @@ func (p *PieceView) serves(s *record.Sheet, part service.Part) {
 		p.Point = p.op.Cures[0].Point
 	}
 	p.guidedBy(s, part.Step.Guides...)
+	p.timed(s, stint.PartOfService(s.Job.Service, part.ID))
 	p.asks(s)
 	if p.Guide == "" {
 		p.None = cmp.Or(part.Step.None, p.None)

@@ -12,22 +12,26 @@ import (
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/sold"
+	"utensil/internal/workshop/stint"
 	"utensil/knowledge/flow"
 )
 
 // Thread is a job as one thread: what is done now, what then, and what goes on by itself.
 type Thread struct {
-	Pieces   []PieceView   `json:"pieces" doc:"in their order; the first is done now"`
-	Brackets []BracketView `json:"brackets" doc:"what is made once for several pieces"`
-	Alone    []AloneView   `json:"alone" doc:"what goes on by itself, that which is over first"`
-	Waits    []WaitView    `json:"waits" doc:"what waits for the owner"`
-	Done     []DoneView    `json:"done" doc:"work that is done, the last one last"`
-	Finish   float64       `json:"finish" doc:"minutes from now, as it usually goes"`
-	Early    float64       `json:"early" doc:"minutes from now: one in ten is over before"`
-	Late     float64       `json:"late" doc:"and one in ten only after"`
-	Now      time.Time     `json:"now"`
-	Own      *OwnView      `json:"own,omitempty" doc:"the order is one that somebody chose"`
-	Kinds    []flow.Alone  `json:"kinds" doc:"what may go on by itself"`
+	Pieces   []PieceView       `json:"pieces" doc:"in their order; the first is done now"`
+	Brackets []BracketView     `json:"brackets" doc:"what is made once for several pieces"`
+	Alone    []AloneView       `json:"alone" doc:"what goes on by itself, that which is over first"`
+	Waits    []WaitView        `json:"waits" doc:"what waits for the owner"`
+	Done     []DoneView        `json:"done" doc:"work that is done, the last one last"`
+	Finish   float64           `json:"finish" doc:"minutes from now, as it usually goes"`
+	Early    float64           `json:"early" doc:"minutes from now: one in ten is over before"`
+	Late     float64           `json:"late" doc:"and one in ten only after"`
+	Now      time.Time         `json:"now"`
+	Next     string            `json:"next,omitempty" doc:"what whoever asks does now: it waits for no piece that another has"`
+	Spent    []stint.SpentView `json:"spent,omitempty" doc:"who was at this job for how long"`
+	Sold     float64           `json:"sold" doc:"minutes that were sold"`
+	Own      *OwnView          `json:"own,omitempty" doc:"the order is one that somebody chose"`
+	Kinds    []flow.Alone      `json:"kinds" doc:"what may go on by itself"`
 }
 
 // BracketView is a preparation over the pieces that share it.
@@ -59,6 +63,7 @@ type WaitView struct {
 // DoneView is a piece that is done.
 type DoneView struct {
 	Title string     `json:"title"`
+	Took  float64    `json:"took,omitempty" doc:"minutes that it was in hand"`
 	Tick  *record.ID `json:"tick,omitempty" doc:"the line that says so of a step that was sold: it can be taken back"`
 	By    string     `json:"by"`
 	At    time.Time  `json:"at"`
@@ -71,13 +76,18 @@ type OwnView struct {
 	Why   string `json:"why,omitempty"`
 }
 
-// Of is a job as one thread. stood is the order that is on the screen it is asked for: what need
+// Of is a job as one thread, for who asks for it. stood is the order that is on the screen: what need
 // not move stays.
-func Of(s *record.Sheet, leaving Leaving, stood []string) (Thread, error) {
-	obstacles, begun := leaving(s)
+func Of(s *record.Sheet, leaving Leaving, who record.ID, stood []string) (Thread, error) {
+	var obstacles []record.Obstacle
+	var begun []record.Begun
+	if s.Job.ReleasedAt == nil {
+		obstacles, begun = leaving(s)
+	}
 	pieces := piecesOf(s, obstacles, begun)
 	t := Thread{Now: s.Now, Brackets: []BracketView{}, Alone: record.Some(running(s)), Waits: []WaitView{},
-		Done: done(s), Pieces: []PieceView{}, Kinds: record.Some(s.Book.Alone)}
+		Done: done(s), Spent: stint.SpentBy(s), Sold: soldMinutes(s), Pieces: []PieceView{},
+		Kinds: record.Some(s.Book.Alone)}
 	for _, o := range obstacles {
 		if o.Waits {
 			t.Waits = append(t.Waits, WaitView{o.Title, o.Detail})
@@ -101,7 +111,49 @@ func Of(s *record.Sheet, leaving Leaving, stood []string) (Thread, error) {
 	}
 	t.Finish, t.Early, t.Late = math.Round(o.Finish), math.Round(o.Early), math.Round(o.Late)
 	tellMoved(stood, t.Pieces)
+	t.Next = next(s, t.Pieces, who)
 	return t, nil
+}
+
+// next is the piece that somebody does now: the one they have in hand, else the first that nobody else
+// has and that waits for none which another has. Something unsafe that the owner was not told of comes first.
+func next(s *record.Sheet, pieces []PieceView, who record.ID) (first string) {
+	if id, unsafe := untold(pieces); unsafe {
+		return id
+	}
+	var held []*PieceView // in other hands, or after one that is: pieces stand behind what they wait for
+	for i := range pieces {
+		p := &pieces[i]
+		inHand := p.Hand != nil && !p.Hand.Down
+		switch {
+		case inHand && p.Hand.Who == who:
+			return p.ID
+		case inHand || slices.ContainsFunc(held, func(o *PieceView) bool {
+			_, waits := comesAfter(s, p, o)
+			return waits
+		}):
+			held = append(held, p)
+		case first == "":
+			first = p.ID
+		}
+	}
+	if first == "" && len(pieces) > 0 {
+		return pieces[0].ID
+	}
+	return first
+}
+
+// soldMinutes are the minutes that the owner pays for: of the service, and of what was agreed besides.
+func soldMinutes(s *record.Sheet) (sum float64) {
+	if v := sold.PartOf(s).Service; v != nil {
+		sum = float64(v.Minutes)
+	}
+	for _, i := range agree.Proposals.Of(s) {
+		if i.State == "agreed" || i.State == "done" {
+			sum += float64(i.Item.Minutes)
+		}
+	}
+	return sum
 }
 
 // ordered is the order that somebody chose last, with what is new where it costs least, while it
@@ -272,12 +324,13 @@ func done(s *record.Sheet) []DoneView {
 	list := []DoneView{}
 	for _, i := range agree.Proposals.Of(s) {
 		if i.Work != nil && i.WorkAt != nil {
-			list = append(list, DoneView{Title: i.Item.Title, By: i.WorkBy, At: *i.WorkAt})
+			list = append(list, DoneView{Title: i.Item.Title, Took: stint.SpentOn(s, "item:"+string(i.ID)),
+				By: i.WorkBy, At: *i.WorkAt})
 		}
 	}
 	for _, p := range sold.Parts.Of(s) {
 		if e, in := sold.Said(s, p.ID); in != nil {
-			v := DoneView{Title: in.Says, Tick: &e.ID, By: e.ByName, At: e.At}
+			v := DoneView{Title: in.Says, Took: stint.SpentOn(s, servedAt+p.ID), Tick: &e.ID, By: e.ByName, At: e.At}
 			if in.LeftOut {
 				v.Title = "Left out: " + words.Lower(in.Says)
 			}

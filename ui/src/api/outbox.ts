@@ -32,7 +32,15 @@ const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, 
  * and nobody waits for an answer.
  */
 export const canWait = (content: Content) =>
-  !!(content.torque || content.sign || content.note || content.air || content.ride_tried)
+  !!(
+    content.torque ||
+    content.sign ||
+    content.note ||
+    content.air ||
+    content.ride_tried ||
+    content.took_up ||
+    content.laid_down
+  )
 
 /**
  * fateOf is what a fault means for what waits: nothing is asked now, this job's entries are tried

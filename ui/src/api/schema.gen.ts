@@ -2707,6 +2707,7 @@ export interface components {
             indexing?: components["schemas"]["Indexing"];
             item?: components["schemas"]["Item"];
             job_changed?: components["schemas"]["JobChanged"];
+            laid_down?: components["schemas"]["LaidDown"];
             leg_chart?: components["schemas"]["LegChart"];
             leg_served?: components["schemas"]["LegServed"];
             looked?: components["schemas"]["Looked"];
@@ -2740,6 +2741,7 @@ export interface components {
             stopped?: components["schemas"]["Stopped"];
             strip?: components["schemas"]["StripBegun"];
             taken_off?: components["schemas"]["Taking"];
+            took_up?: components["schemas"]["TookUp"];
             torque?: components["schemas"]["Torque"];
             tried?: components["schemas"]["Tried"];
             tyre_read?: components["schemas"]["TyreRead"];
@@ -2922,6 +2924,11 @@ export interface components {
             /** @description the line that says so of a step that was sold: it can be taken back */
             tick?: string;
             title: string;
+            /**
+             * Format: double
+             * @description minutes that it was in hand
+             */
+            took?: number;
         };
         /** @description Dragged is what a bend costs. */
         Dragged: {
@@ -3967,6 +3974,17 @@ export interface components {
             /** @description guided work that belongs to no end: chain, cables, bar */
             offers: components["schemas"]["Offer"][];
         };
+        /** @description HandView is a piece in somebody's hands, or one that they laid down and have not gone back to. */
+        HandView: {
+            by: string;
+            /** @description it was laid down then */
+            down?: boolean;
+            piece: string;
+            /** Format: date-time */
+            since: string;
+            title: string;
+            who: string;
+        };
         /** @description Hanger is how a hanger is bent. */
         Hanger: {
             /**
@@ -4336,6 +4354,7 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             /** @description work that can be done step by step */
             guided: components["schemas"]["Short"][];
+            hands?: components["schemas"]["HandView"][];
             hunts: components["schemas"]["HuntView"][];
             items: components["schemas"]["ItemView"][];
             job: components["schemas"]["Job"];
@@ -4451,6 +4470,7 @@ export interface components {
             /** Format: double */
             wire_mm: number;
         };
+        LaidDown: Record<string, never>;
         /** @description LayView is what is laid on a part. */
         LayView: {
             name: string;
@@ -5732,6 +5752,8 @@ export interface components {
             from: number;
             /** @description the guided work that does it */
             guide?: string;
+            /** @description who has it in hand, or laid it down */
+            hand?: components["schemas"]["HandView"];
             /**
              * Format: int64
              * @description how often it was timed in this shop; left out where the minutes are the book's
@@ -5768,6 +5790,11 @@ export interface components {
             place?: "air" | "brakes" | "contacts" | "gears" | "guides" | "hunt" | "parts" | "ride" | "run" | "said" | "strip" | "wheels";
             /** @description of the walk-round where it is drawn */
             point?: string;
+            /**
+             * Format: double
+             * @description minutes that it has taken so far
+             */
+            spent?: number;
             /** @enum {string} */
             stage: "check-in" | "inspect" | "agree" | "work" | "verify" | "hand-over";
             /** @description it is a part of what was sold */
@@ -7242,6 +7269,12 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        /** @description SpentView is the time that somebody was at a job. */
+        SpentView: {
+            by: string;
+            /** Format: double */
+            minutes: number;
+        };
         /** @description SpokeAnswer is which spoke a wheel takes on a side. */
         SpokeAnswer: {
             /**
@@ -7758,12 +7791,21 @@ export interface components {
              * @description and one in ten only after
              */
             late: number;
+            /** @description what whoever asks does now: it waits for no piece that another has */
+            next?: string;
             /** Format: date-time */
             now: string;
             /** @description the order is one that somebody chose */
             own?: components["schemas"]["OwnView"];
             /** @description in their order; the first is done now */
             pieces: components["schemas"]["PieceView"][];
+            /**
+             * Format: double
+             * @description minutes that were sold
+             */
+            sold: number;
+            /** @description who was at this job for how long */
+            spent?: components["schemas"]["SpentView"][];
             /** @description what waits for the owner */
             waits: components["schemas"]["WaitView"][];
         };
@@ -7854,6 +7896,13 @@ export interface components {
             seconds: number;
             /** @description every shift came out crisp */
             settled: boolean;
+        };
+        /** @description TookUp says that a piece of the job is in its writer's hands from now on. */
+        TookUp: {
+            /** @description of the job's thread */
+            piece: string;
+            /** @description as it was called then */
+            readonly title?: string;
         };
         /** @description ToolReading is what a connected wrench sent: one pull, readable or not. It waits in the tray until a bolt takes it or someone puts it aside; nothing that was sent is dropped. */
         ToolReading: {

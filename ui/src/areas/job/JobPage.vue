@@ -10,6 +10,7 @@ import LoadingRule from '@/parts/LoadingRule.vue'
 import StageRule from '@/parts/StageRule.vue'
 import { useTimes } from '@/parts/time'
 
+import HandsAt from './HandsAt.vue'
 import LeavingList from './LeavingList.vue'
 import { provideOpenJob } from './open'
 import OutboxList from './OutboxList.vue'
@@ -134,6 +135,7 @@ async function reopen() {
           <p v-if="!hands && !closed" class="mb-2 border-l-4 border-petrol pl-2">
             <b>Read and signed by mechanics.</b> What is grey here waits until one has the tablet.
           </p>
+          <HandsAt v-if="!closed" />
         </LeavingList>
         <div class="min-h-0 min-w-0 lg:overflow-auto">
           <RouterView v-if="ready" />

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
+import { useSession } from '@/api/session'
+import { useHandsAt } from '@/areas/job/hands'
 import { useOpenJob, useWays } from '@/areas/job/open'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import { keys, useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import KeyCap from '@/parts/KeyCap.vue'
+import { useTimes } from '@/parts/time'
 import { useRouter } from 'vue-router'
 
 import { useServe } from './serve'
@@ -17,16 +20,27 @@ import WorkRow from './WorkRow.vue'
 const props = defineProps<{
   piece: Piece
   place: number
+  /** Where this person is: others may have what stands before it. */
+  now: number
   locked: boolean
   behind: boolean
   pieces: Piece[]
 }>()
 const emit = defineEmits<{ choose: [place: number]; found: [] }>()
 const { job, pen } = useOpenJob()
+const { actor } = useSession()
+const { clock } = useTimes()
 const router = useRouter()
 const ways = useWays(() => job.value.job.id)
 
 const order = computed(() => props.pieces.map((p) => p.id))
+const then = computed(() => order.value.filter((_, i) => i !== props.now))
+const { mine, has, takeUp, layDown } = useHandsAt()
+/** Who else has it in hand. */
+const held = computed(() => {
+  const hand = props.piece.hand
+  return hand && !hand.down && hand.who !== actor.value?.id ? hand : undefined
+})
 /** The drawing is the other way in: each piece where it is done. */
 const drawn = computed(() =>
   props.pieces.flatMap((p) => (p.point ? [{ id: p.id, name: p.title, mark: p.mark, at: p.point }] : [])),
@@ -54,7 +68,10 @@ const { next, says } = serve
 const busy = computed(() => pen.busy.value || serve.writing.value)
 /** And no key speaks of a card that is of before. */
 const waits = computed(() => busy.value || props.behind)
-const act = computed(() => (props.piece.begun ? 'Go on' : props.piece.act))
+const act = computed(() => {
+  if (held.value) return 'Take it over'
+  return props.piece.begun ? 'Go on' : props.piece.act
+})
 
 const why = ref('')
 const putsOff = ref(false)
@@ -74,15 +91,15 @@ async function later() {
     later: true,
     why: why.value.trim() || undefined,
   }
+  const piece = props.piece.id
   putsOff.value = !(await pen.record({ ordered }))
+  if (!putsOff.value && has(piece)) await layDown()
 }
-const first = () =>
-  pen.record({
-    ordered: {
-      pieces: [props.piece.id, ...order.value.filter((id) => id !== props.piece.id)],
-      moved: props.piece.id,
-    },
-  })
+async function first() {
+  const piece = props.piece.id
+  const pieces = [piece, ...order.value.filter((id) => id !== piece)]
+  if ((await pen.record({ ordered: { pieces, moved: piece } })) && mine.value) await takeUp(piece)
+}
 
 /** What was pressed on a card that is still being read again is done once it is: it is not lost. */
 const early = ref<{ key: string; piece: string }>()
@@ -105,14 +122,17 @@ function press(key: string): boolean {
   }
   if (key === keys.go) {
     if (props.locked || (!way.value && !next.value)) return false
-    if (way.value) void router.push(way.value)
-    else does(() => next.value?.does())
+    if (way.value) {
+      void takeUp(props.piece.id)
+      void router.push(way.value)
+    } else does(() => next.value?.does())
   } else if (key === keys.again && says.value && !props.locked) does(serve.asItShouldBe)
   else if (key === keys.on && !props.locked && order.value.length > 1) does(later)
-  else if (key === keys.back && props.place) emit('choose', 0)
+  else if (key === keys.back && props.place !== props.now) emit('choose', props.now)
   else if (key === 'ArrowDown' && props.place + 1 < order.value.length) emit('choose', props.place + 1)
   else if (key === 'ArrowUp' && props.place) emit('choose', props.place - 1)
-  else if (/^[1-9]$/.test(key) && Number(key) < order.value.length) emit('choose', Number(key))
+  else if (/^[1-9]$/.test(key) && Number(key) <= then.value.length)
+    emit('choose', order.value.indexOf(then.value[Number(key) - 1] ?? ''))
   else return false
   return true
 }
@@ -121,7 +141,7 @@ useBenchKeys(press)
 
 <template>
   <section class="px-5 py-4" aria-labelledby="now-title" :aria-busy="waits">
-    <h2>{{ place ? `Then · ${place}` : 'Now' }}</h2>
+    <h2>{{ place === now ? 'Now' : `Then · ${then.indexOf(piece.id) + 1}` }}</h2>
     <div class="mt-1 flex flex-wrap items-start gap-x-6 gap-y-3">
       <div class="min-w-0 flex-1 basis-[320px]">
         <h3 id="now-title" class="flex items-start gap-3 text-[26px] leading-tight font-[720] tracking-tight">
@@ -134,7 +154,10 @@ useBenchKeys(press)
         <p v-if="!piece.why.length || below" class="mt-1 text-lg leading-snug text-soft">
           {{ piece.detail }}
         </p>
-        <p v-if="piece.by" class="mt-1">Begun by {{ piece.by }}.</p>
+        <p v-if="held" class="mt-1">
+          <b>{{ held.by }} has it in hand</b> since <span class="figure">{{ clock(held.since) }}</span>.
+        </p>
+        <p v-else-if="piece.by" class="mt-1">Begun by {{ piece.by }}.</p>
         <p v-if="piece.none" class="mt-1 text-note text-soft">No steps here: {{ piece.none }}</p>
         <p v-if="below" class="mt-1">It is settled {{ below }}.</p>
         <dl class="mt-3 grid grid-cols-[96px_minmax(0,1fr)] gap-y-1.5">
@@ -170,6 +193,8 @@ useBenchKeys(press)
             }}, <span class="figure">{{ piece.low }}</span> to
             <span class="figure">{{ piece.high }}</span><span v-if="piece.here" class="text-soft">
               · timed {{ piece.here }} times</span
+            ><span v-if="piece.spent && piece.spent >= 1" class="text-soft">
+              · <span class="figure">{{ Math.round(piece.spent) }}</span> min so far</span
             >
           </dd>
         </dl>
@@ -185,7 +210,12 @@ useBenchKeys(press)
       />
     </div>
     <div class="mt-4 flex flex-wrap items-center gap-2">
-      <RouterLink v-if="way && !locked" class="button min-h-14 px-6! text-lg" :class="'button-go'" :to="way"
+      <RouterLink
+        v-if="way && !locked"
+        class="button min-h-14 px-6! text-lg"
+        :class="'button-go'"
+        :to="way"
+        @click="takeUp(piece.id)"
         >{{ act }} <KeyCap class="max-sm:hidden" of="go"
       /></RouterLink>
       <RouterLink v-else-if="way" class="button min-h-14" :to="way">Look at it</RouterLink>
@@ -208,7 +238,7 @@ useBenchKeys(press)
         {{ says }} <KeyCap class="max-sm:hidden" of="again" />
       </button>
       <template v-if="!locked">
-        <button v-if="place" type="button" class="button min-h-14" :disabled="busy" @click="first">
+        <button v-if="place !== now" type="button" class="button min-h-14" :disabled="busy" @click="first">
           Do it now
         </button>
         <button v-if="order.length > 1" type="button" class="button min-h-14" :disabled="busy" @click="later">
@@ -216,7 +246,12 @@ useBenchKeys(press)
         </button>
         <button type="button" class="button min-h-14" @click="emit('found')">Found something else</button>
       </template>
-      <button v-if="place" type="button" class="button button-quiet min-h-14" @click="emit('choose', 0)">
+      <button
+        v-if="place !== now"
+        type="button"
+        class="button button-quiet min-h-14"
+        @click="emit('choose', now)"
+      >
         Back to now <KeyCap class="max-sm:hidden" of="back" />
       </button>
     </div>

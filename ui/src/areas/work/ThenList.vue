@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { useOpenJob } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
@@ -7,9 +7,11 @@ import ConditionMark from '@/parts/ConditionMark.vue'
 import type { Thread } from './thread'
 
 /** The rest in order. A row opens its piece; dragged elsewhere it is done there. */
-const props = defineProps<{ thread: Thread; chosen?: string; locked: boolean }>()
+const props = defineProps<{ thread: Thread; now: number; chosen?: string; locked: boolean }>()
 const emit = defineEmits<{ choose: [place: number] }>()
 const { pen } = useOpenJob()
+const rest = computed(() => props.thread.pieces.filter((_, i) => i !== props.now))
+const place = (id: string) => props.thread.pieces.findIndex((p) => p.id === id)
 const dragged = ref<string>()
 
 function dropOn(id: string) {
@@ -42,7 +44,7 @@ function dropOn(id: string) {
     </p>
     <ol>
       <li
-        v-for="(p, i) in thread.pieces.slice(1)"
+        v-for="(p, i) in rest"
         :key="p.id"
         class="border-b border-rule"
         :draggable="!locked"
@@ -55,7 +57,7 @@ function dropOn(id: string) {
           class="flex min-h-11 w-full items-center gap-3 py-2 text-left hover:bg-wash"
           :class="p.id === chosen && 'bg-wash shadow-[inset_4px_0_var(--color-petrol)]'"
           :aria-current="p.id === chosen || undefined"
-          @click="emit('choose', i + 1)"
+          @click="emit('choose', place(p.id))"
         >
           <ConditionMark :mark="p.mark" />
           <span class="min-w-0 flex-1 leading-tight">
@@ -63,6 +65,7 @@ function dropOn(id: string) {
               ><span class="figure text-soft">{{ i + 1 }}</span> {{ p.title }}</span
             >
             <span class="line-clamp-2 text-[13.5px] text-soft"
+              ><template v-if="p.hand && !p.hand.down">{{ p.hand.by }} is at it · </template
               ><template v-if="p.fresh">{{ p.fresh }} · </template>{{ p.why[0] ?? p.detail }}</span
             >
           </span>
@@ -70,6 +73,14 @@ function dropOn(id: string) {
         </button>
       </li>
     </ol>
+    <p v-if="thread.spent?.length" class="py-2 text-[13.5px] text-soft">
+      At it so far:
+      <template v-for="(s, i) in thread.spent" :key="s.by"
+        >{{ i ? ', ' : '' }}{{ s.by }} <span class="figure">{{ Math.round(s.minutes) }}</span> min</template
+      ><template v-if="thread.sold"
+        >; sold: <span class="figure">{{ thread.sold }}</span> min</template
+      >.
+    </p>
     <p v-for="w in thread.waits" :key="w.title" class="flex gap-3 border-b border-rule py-2 leading-tight">
       <ConditionMark mark="watch" />
       <span

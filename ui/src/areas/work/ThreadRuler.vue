@@ -11,7 +11,7 @@ import { type Thread, useMinutes } from './thread'
  * The job on a ruler of minutes: its pieces as blocks, what is made once for several as a bracket,
  * what goes on by itself hatched below, the end as far as it is unsure, and the promise as a notch.
  */
-const props = defineProps<{ thread: Thread; promised?: string; chosen?: string }>()
+const props = defineProps<{ thread: Thread; promised?: string; mine: number; chosen?: string }>()
 const emit = defineEmits<{ choose: [id: string] }>()
 const id = useId()
 const { clock, dayAndClock, wallClock } = useTimes()
@@ -63,12 +63,13 @@ const blocks = computed(() =>
   props.thread.pieces.map((p, i) => {
     const [from, to] = [x(p.from), x(p.to)]
     const letters = Math.floor((to - from - 12) / 7.4)
-    const said = i ? `${i} ${p.title}` : p.title
+    const place = i === props.mine ? 0 : i < props.mine ? i + 1 : i
+    const said = place ? `${place} ${p.title}` : p.title
     return {
       id: p.id,
       from,
       wide: Math.max(2, to - from - 1.5),
-      now: i === 0,
+      now: i === props.mine,
       chosen: p.id === props.chosen,
       title: p.title,
       text:
@@ -77,8 +78,8 @@ const blocks = computed(() =>
             ? `${said.slice(0, letters - 1)}…`
             : said
           : letters >= 1
-            ? i
-              ? String(i)
+            ? place
+              ? String(place)
               : '▼'
             : '',
     }

@@ -35,8 +35,16 @@ const chosen = ref<string>()
 const pieces = computed(() => thread.value?.pieces ?? [])
 const place = computed(() => {
   const of = (id?: string) => pieces.value.findIndex((p) => p.id === id || (!!id && p.item === id))
-  return Math.max(0, of(chosen.value), chosen.value ? 0 : of(target()))
+  const at = of(chosen.value ?? target())
+  return at < 0 ? now.value : at
 })
+/** Where this person is now: others have what stands before it. */
+const now = computed(() =>
+  Math.max(
+    0,
+    pieces.value.findIndex((p) => p.id === thread.value?.next),
+  ),
+)
 const open = computed(() => pieces.value[place.value])
 watch(
   () => pieces.value.map((p) => p.id).join(),
@@ -73,6 +81,7 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
         class="shrink-0 border-b border-ink"
         :thread="thread"
         :promised="job.job.promised_at"
+        :mine="now"
         :chosen="open?.id"
         @choose="(id) => (chosen = id)"
       />
@@ -82,6 +91,7 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
             v-if="open"
             :piece="open"
             :place="place"
+            :now="now"
             :locked="locked"
             :behind="behind"
             :pieces="pieces"
@@ -107,7 +117,8 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
         <div class="flex flex-col gap-5 border-rule px-5 py-4 max-lg:border-t lg:border-l">
           <ThenList
             :thread="thread"
-            :chosen="place ? open?.id : undefined"
+            :now="now"
+            :chosen="place === now ? undefined : open?.id"
             :locked="locked"
             @choose="choose"
           />
@@ -140,7 +151,12 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
             <ConditionMark mark="sound" :size="22" />
             <span class="min-w-56 flex-1 leading-tight"
               ><b class="block">{{ d.title }}</b
-              ><span class="text-note text-soft">{{ d.by }}, {{ dayAndClock(d.at) }}</span></span
+              ><span class="text-note text-soft"
+                >{{ d.by }}, {{ dayAndClock(d.at)
+                }}<template v-if="d.took && d.took >= 0.5">
+                  · <span class="figure">{{ Math.round(d.took) }}</span> min</template
+                ></span
+              ></span
             >
             <button
               v-if="!locked"

@@ -12,7 +12,11 @@ import type { Piece, Thread } from './thread'
 import ThreadRuler from './ThreadRuler.vue'
 
 vi.mock('@/api/session', () => ({
-  useSession: () => ({ settings: ref({ time_zone: 'UTC' }), hands: ref(true) }),
+  useSession: () => ({
+    settings: ref({ time_zone: 'UTC' }),
+    hands: ref(true),
+    actor: ref({ id: 'ida', name: 'Ida' }),
+  }),
 }))
 vi.mock('@/api/job', () => ({ useBike: () => ({ data: ref() }) }))
 vi.mock('@/drawing/BikeDrawing.vue', () => ({ default: { template: '<i />' } })) // drawn and tested elsewhere
@@ -61,11 +65,17 @@ const thread = (more: Partial<Thread> = {}) =>
     now: ahead(0),
     ...more,
   }) as Thread
-const job = { job: { id: 'j' }, bike: { id: 'b', facts: {} } } as unknown as JobView
+const job = {
+  job: { id: 'j' },
+  bike: { id: 'b', facts: {} },
+  hands: [],
+  items: [],
+  guided: [],
+} as unknown as JobView
 
 describe('the ruler', () => {
   const ruled = (told: Thread, promised?: string) =>
-    (open = layOn(job, ThreadRuler, { thread: told, promised })).on
+    (open = layOn(job, ThreadRuler, { thread: told, promised, mine: 0 })).on
   it('says how much there is and when it is over, and opens the piece that is pressed', async () => {
     const on = ruled(thread())
     expect(on.get('svg').attributes('aria-label')).toMatch(
@@ -94,7 +104,12 @@ describe('the ruler', () => {
 describe('the card of a piece', () => {
   const pieces = thread().pieces
   const card = (place: number, locked = false, with_ = pen()) =>
-    (open = layOn(job, NowCard, { piece: pieces[place], place, locked, behind: false, pieces }, with_))
+    (open = layOn(
+      job,
+      NowCard,
+      { piece: pieces[place], place, now: 0, locked, behind: false, pieces },
+      with_,
+    ))
   it('puts off, and asks why where the server wants to know', async () => {
     const with_ = pen()
     const { on } = card(0, false, with_)
@@ -121,8 +136,50 @@ describe('the card of a piece', () => {
       ordered: { pieces: ['Pads', 'Bleed', 'Ride'], moved: 'Pads' },
     })
   })
+  it('says who else has a piece, and is this person’s own where others have what stands before it', async () => {
+    const hand = { who: 'tomas', by: 'Tomas', piece: 'Bleed', title: 'Bleed', since: ahead(-12) }
+    const told = [piece('Bleed', { hand }), ...pieces.slice(1)]
+    open = layOn(job, NowCard, {
+      piece: told[1],
+      place: 1,
+      now: 1,
+      locked: false,
+      behind: false,
+      pieces: told,
+    })
+    expect(open.on.get('h2').text()).toBe('Now')
+    await press('1') // the first of the rest, as it is numbered there
+    expect(open.on.emitted('choose')).toEqual([[0]])
+    open.page.unmount()
+    open = layOn(job, NowCard, {
+      piece: told[0],
+      place: 0,
+      now: 1,
+      locked: false,
+      behind: false,
+      pieces: told,
+    })
+    expect(open.on.text()).toMatch(/Tomas has it in hand since/)
+    expect(open.on.text()).toContain('Then · 1')
+    const with_ = pen()
+    open.page.unmount()
+    const theirs = { ...job, hands: [{ ...hand, who: 'ida', by: 'Ida' }] } as unknown as JobView
+    open = layOn(
+      theirs,
+      NowCard,
+      { piece: told[0], place: 0, now: 0, locked: false, behind: false, pieces },
+      with_,
+    )
+    await press('+')
+    await nextTick()
+    await nextTick()
+    expect(with_.record.mock.calls.map(([content]) => Object.keys(content)[0])).toEqual([
+      'ordered',
+      'laid_down',
+    ])
+  })
   it('keeps a key that was pressed while it was being read again, and does it once on the same piece', async () => {
-    const props = reactive({ piece: pieces[0], place: 0, locked: false, behind: true, pieces })
+    const props = reactive({ piece: pieces[0], place: 0, now: 0, locked: false, behind: true, pieces })
     open = layOn(job, NowCard, props)
     await press('+', '+')
     expect(open.pen.record).not.toHaveBeenCalled()
@@ -148,7 +205,7 @@ describe('the card of a piece', () => {
 
 it('a piece that is dragged is done where it is let go', async () => {
   const with_ = pen()
-  open = layOn(job, ThenList, { thread: thread(), locked: false }, with_)
+  open = layOn(job, ThenList, { thread: thread(), now: 0, locked: false }, with_)
   const [pads, ride] = open.on.findAll('li')
   await ride?.trigger('dragstart')
   await pads?.trigger('drop')

@@ -1,0 +1,43 @@
+package postgres_test
+
+import (
+	"encoding/json"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	dbtest "utensil/internal/localdb/testing"
+	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/stint"
+)
+
+// Of a job that has left: a chain in hand for 12 minutes, 5 of them behind a customer, is 7 minutes.
+func TestHowLongWorkTookIsReadOfWhatWasInHand(t *testing.T) {
+	store := dbtest.Open(t)
+	p := newPast(t, store)
+	item := p.writes(1, agree.Items.Says(agree.Item{Operation: "replace-chain", Title: "Chain"}), nil)
+	piece := "item:" + string(item)
+	at := func(minute int, c record.Content) {
+		text, err := json.Marshal(c)
+		require.NoError(t, err)
+		_, err = store.DB().Exec(`insert into entry (id, job_id, bike_id, kind, by, at, digest, content)
+			values ($1, $2, $3, $4, $5, $6, '', $7)`, record.NewID(), p.at, p.bike, c.Kind(), p.staff,
+			time.Date(2026, 5, 4, 9, minute, 0, 0, time.UTC), string(text))
+		require.NoError(t, err)
+	}
+	at(0, stint.Ups.Says(stint.TookUp{Piece: piece}))
+	at(4, stint.Downs.Says(stint.LaidDown{}))
+	at(9, stint.Ups.Says(stint.TookUp{Piece: piece}))
+	at(12, agree.Works.Says(agree.Work{Item: item}))
+	signs, err := store.StintSigns(t.Context(), 100)
+	require.NoError(t, err)
+	assert.Empty(t, signs, "it has not left yet")
+	_, err = store.DB().Exec(`update job set released_at = now() where id = $1`, p.at)
+	require.NoError(t, err)
+	signs, err = store.StintSigns(t.Context(), 100)
+	require.NoError(t, err)
+	assert.Equal(t, map[string]stint.Took{"replace-chain": {Minutes: 7, Times: 1}}, stint.TookOf(signs))
+}
