@@ -21,6 +21,7 @@ test('what is unsafe is neither read away nor passed over; what takes something 
   await expectSound(page, 'What the owner says, taken apart')
   await page.getByText('Asked-for repair').click()
   await page.getByRole('button', { name: 'Take it in' }).click()
+  await stage(page, 'Inspect').click()
   await expect(page).toHaveURL(/inspect/)
   for (const words of ['Gears hesitate', 'back brake rubs', 'the basket sings to me'])
     await expect(leaving(page)).toContainText(words)

@@ -17,6 +17,7 @@ test('a flat goes from door to door: its cause found, both brakes tried, the air
   await page.getByLabel(/in their own words/).fill('Flat again, the second time this week.')
   await page.getByText('Asked-for repair').click()
   await page.getByRole('button', { name: 'Take it in' }).click()
+  await stage(page, 'Inspect').click()
   await expect(page).toHaveURL(/inspect/)
   await walkRound(page, (name) => (name === 'Rear tyre' ? /Flat/ : / ?1$/))
   await stage(page, 'Agree').click()

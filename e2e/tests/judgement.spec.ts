@@ -15,6 +15,7 @@ async function takeIn(page: Page, owner: string, make: string, kind: string, sai
   await page.getByLabel(/in their own words/).fill(said)
   await page.getByText('Asked-for repair').click()
   await page.getByRole('button', { name: 'Take it in' }).click()
+  await stage(page, 'Inspect').click()
   await expect(page).toHaveURL(/inspect/)
   return page.url().split('/').slice(0, 5).join('/')
 }

@@ -186,7 +186,6 @@ export async function takeIn(page: Page, owner: string, service: string, words: 
   await page.getByRole('group', { name: 'What for' }).getByText(service, { exact: true }).click()
   await expectSound(page, 'Take a bike in for a service')
   await page.getByRole('button', { name: 'Take it in' }).click()
-  await expect(page).toHaveURL(/inspect/)
-  await stage(page, 'Work').click()
+  await expect(page).toHaveURL(/\/work/)
   await expect(page.getByRole('heading', { level: 2, name: 'Now' })).toBeVisible()
 }

@@ -54,6 +54,7 @@ test('what a press began on is pressed, though the screen moves under it; who sl
   await onIt()
   await page.evaluate(() => document.body.style.setProperty('padding-top', '160px')) // as news from elsewhere does
   await page.mouse.up()
+  await stage(page, 'Inspect').click()
   await expect(page).toHaveURL(/inspect/)
 })
 

@@ -17,6 +17,7 @@ test('a sound bike is walked round whole by keyboard, on any route, with photos'
   await page.getByRole('link', { name: 'Take it in' }).click()
   await page.getByLabel(/own words/).fill('The whole service, please.')
   await page.getByRole('button', { name: 'Take it in' }).click()
+  await stage(page, 'Inspect').click()
   await expect(page).toHaveURL(/inspect/)
   const route = page.getByRole('navigation', { name: /Route/ })
   await expect(route.locator('[aria-current="step"]')).toContainText('Rear tyre')

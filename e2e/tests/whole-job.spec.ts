@@ -52,6 +52,7 @@ test('a bike goes from the door in to the door out, with the mouse', async ({ pa
   await page.getByRole('button', { name: 'Take it in' }).click()
 
   await expect(page.getByRole('heading', { name: 'Quillfeather Nine, plum' })).toBeVisible()
+  await stage(page, 'Inspect').click()
   await expect(page).toHaveURL(/inspect/)
   await walkRound(page, (name) => (name === 'Stem and bar' ? /Crack/ : / ?1$/))
   await expectSound(page, 'Inspect')
@@ -181,6 +182,7 @@ test('the same way with the keyboard alone', async ({ page }, info) => {
   await reach(/Routine service/, '') // the radio group
   await press('ArrowUp', 'ArrowUp')
   await press('Enter')
+  await stage(page, 'Inspect').click()
   await expect(page).toHaveURL(/inspect/)
 
   const todo = page

@@ -59,6 +59,9 @@ type PieceView struct {
 	Step  *ToServe `json:"step,omitempty" doc:"it is a part of what was sold"`
 	Fresh string   `json:"fresh,omitempty" enum:"new,moved" doc:"it is new, or stands elsewhere than in the order that stood"`
 
+	// what it costs is told of what is new
+	Costs float64 `json:"costs,omitempty" doc:"minutes by which the job is over later for it, what it shares apart"`
+
 	rank  rank
 	tells bool
 	op    knowledge.Operation

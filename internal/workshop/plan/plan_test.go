@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"math"
 	"slices"
 	"strings"
 	"testing"
@@ -135,7 +136,11 @@ func TestSomebodysOwnOrderStands(t *testing.T) {
 	}))
 
 	told = threadOf(t, s, own...)
-	assert.Equal(t, "new", told.Pieces[slices.Index(ids(told), "item:"+string(item))].Fresh)
+	found := told.Pieces[slices.Index(ids(told), "item:"+string(item))]
+	assert.Equal(t, "new", found.Fresh)
+	// The front wheel is out for the pads: it costs the rotor's own minutes, and the bolts it undoes.
+	assert.GreaterOrEqual(t, found.Costs, math.Round(found.Minutes))
+	assert.Less(t, found.Costs, math.Round(found.Minutes)+4, "the wheel goes out once")
 
 	// And goes back to what is worked out, when asked.
 	s.Do(plan.Orders.Says(plan.Ordered{}))

@@ -111,8 +111,41 @@ func Of(s *record.Sheet, leaving Leaving, who record.ID, stood []string) (Thread
 	}
 	t.Finish, t.Early, t.Late = math.Round(o.Finish), math.Round(o.Early), math.Round(o.Late)
 	tellMoved(stood, t.Pieces)
+	if len(stood) > 0 {
+		costs(j, t.Pieces, o.Finish)
+	}
 	t.Next = next(s, t.Pieces, who)
 	return t, nil
+}
+
+// mostCosted are the new pieces whose cost is told: more of them are no news but a new job.
+const mostCosted = 5
+
+// costs tells by how much later the job is over for what is new, in the order that it stands in.
+func costs(j order.Job, now []PieceView, finish float64) {
+	told := 0
+	for i := range now {
+		if now[i].Fresh != "new" || told == mostCosted {
+			continue
+		}
+		told++
+		without, rest := order.Job{Preparations: j.Preparations, Walk: j.Walk}, []string{}
+		for _, p := range now {
+			if p.ID != now[i].ID {
+				rest = append(rest, p.ID)
+			}
+		}
+		for _, p := range j.Pieces {
+			if p.ID == now[i].ID {
+				continue
+			}
+			p.After = slices.DeleteFunc(slices.Clone(p.After), func(a order.After) bool { return a.Piece == now[i].ID })
+			without.Pieces = append(without.Pieces, p)
+		}
+		if o, err := order.InOrder(without, rest); err == nil {
+			now[i].Costs = math.Max(0, math.Round(finish-o.Finish))
+		}
+	}
 }
 
 // next is the piece that somebody does now: the one they have in hand, else the first that nobody else

@@ -5732,6 +5732,11 @@ export interface components {
             begun?: boolean;
             /** @description who began it; whoever goes on takes it over where it stands */
             by?: string;
+            /**
+             * Format: double
+             * @description minutes by which the job is over later for it, what it shares apart
+             */
+            costs?: number;
             detail: string;
             /** @description what it fits, with where it lies */
             drawers: components["schemas"]["Drawer"][];

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { asFault, newId, type Schemas } from '@/api/client'
 import { useBike, useCheckIn } from '@/api/job'
+import { useSession } from '@/api/session'
 import BikeCautions from '@/areas/bikes/BikeCautions.vue'
 import BikeMore from '@/areas/bikes/BikeMore.vue'
 import BikeNames from '@/areas/bikes/BikeNames.vue'
@@ -34,6 +35,7 @@ const known = computed(() => (draft.value.chosen === 'bike' ? draft.value.bike.i
 const { data: history } = useBike(known)
 const openJob = computed(() => (draft.value.chosen === 'bike' ? history.value?.open_job : undefined))
 
+const { hands } = useSession()
 const checkIn = useCheckIn()
 const fault = computed(() => (checkIn.error.value ? asFault(checkIn.error.value) : undefined))
 
@@ -78,7 +80,7 @@ async function submit() {
   const said =
     parts && saidOf(draft.value, parts).map((s) => ({ id: newId(), words: s.words, fault: s.fault }))
   try {
-    await checkIn.mutateAsync({
+    const view = await checkIn.mutateAsync({
       id,
       owner,
       bike: { ...bike, owner_id: owner.id },
@@ -93,7 +95,9 @@ async function submit() {
       promised_at,
     })
     draft.value = blank()
-    await router.push({ name: 'job-inspect', params: { id } })
+    // What was sold opens as its thread, for whoever does it.
+    const thread = hands.value && view.service?.holds.length
+    await router.push({ name: thread ? 'job-work' : 'job-inspect', params: { id } })
   } catch {
     await nextTick()
     document

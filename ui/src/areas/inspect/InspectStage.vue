@@ -7,6 +7,7 @@ import { useSession } from '@/api/session'
 import { useOpenJob, usePart } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
+import NextPiece from '@/areas/work/NextPiece.vue'
 import BikeDrawing from '@/drawing/BikeDrawing.vue'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { figure } from '@/parts/words'
@@ -34,6 +35,7 @@ const walk = computed(() => {
 })
 const points = computed(() => walk.value.map((p) => ({ id: p.id, name: p.name, mark: markOf(p), at: p.at })))
 const read = computed(() => round.value.points.filter((p) => p.reading).length)
+const walked = computed(() => round.value.points.every((p) => !p.required || p.reading))
 const { chosen, here, onward, back, open } = useWalk({
   things: () => walk.value,
   key: (p) => p.id,
@@ -129,6 +131,7 @@ const says = (p: (typeof round.value.points)[number]) =>
           says(p)
         }}</span>
       </WalkList>
+      <NextPiece v-if="walked && hands && !closed" class="m-3 shrink-0" />
     </nav>
   </div>
 </template>

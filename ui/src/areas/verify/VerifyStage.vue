@@ -9,6 +9,7 @@ import { bar } from '@/areas/air/strip'
 import { boltKey, useOpenJob, usePart } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
+import NextPiece from '@/areas/work/NextPiece.vue'
 import BoltBench from '@/areas/torque/BoltBench.vue'
 import FeelAll from '@/areas/torque/FeelAll.vue'
 import { inOrder, loosestFirst, useTorqueHabits } from '@/areas/torque/habits'
@@ -229,6 +230,10 @@ function refuse(id: string) {
         }}</span>
         <span class="figure text-right text-sm">{{ leftAt(s) }}</span>
       </WalkList>
+      <NextPiece
+        v-if="hands && !closed && steps.length && steps.every((s) => s.settled)"
+        class="m-3 shrink-0"
+      />
       <WrenchTray
         v-model:listening="listening"
         :bolt="chosen?.bolt"

@@ -66,7 +66,10 @@ function dropOn(id: string) {
             >
             <span class="line-clamp-2 text-[13.5px] text-soft"
               ><template v-if="p.hand && !p.hand.down">{{ p.hand.by }} is at it · </template
-              ><template v-if="p.fresh">{{ p.fresh }} · </template>{{ p.why[0] ?? p.detail }}</span
+              ><template v-if="p.fresh"
+                >{{ p.fresh
+                }}<template v-if="p.costs">, {{ p.costs }} min later for it</template> · </template
+              >{{ p.why[0] ?? p.detail }}</span
             >
           </span>
           <span class="figure shrink-0 text-soft">{{ Math.max(1, Math.round(p.minutes)) }}</span>
