@@ -189,6 +189,15 @@ func soldMinutes(s *record.Sheet) (sum float64) {
 	return sum
 }
 
+// JobOf is a job's pieces as they are put in order, with what was sold in its own order.
+func JobOf(s *record.Sheet, leaving Leaving) order.Job {
+	obstacles, begun := leaving(s)
+	pieces := piecesOf(s, obstacles, begun)
+	j := job(s, pieces)
+	j.Stood = walked(pieces)
+	return j
+}
+
 // ordered is the order that somebody chose last, with what is new where it costs least, while it
 // can be; else the best.
 func ordered(s *record.Sheet, j order.Job, pieces []PieceView, stood []string) (
