@@ -61,6 +61,49 @@ func TestTheWrongFluidNeverGetsIn(t *testing.T) {
 		Bottle: &oil}), nil), "a choice is missing")
 }
 
+// What was measured on this job is not measured again by a guide, until something was done to it.
+func TestAFigureIsCarriedIntoAGuide(t *testing.T) {
+	begin := func(typed string) (*Workshop, *record.Record) {
+		w, r := desk(commuter(), "repair")
+		require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads",
+			Typed: typed}), nil))
+		return w, r
+	}
+	run := func(w *Workshop, r *record.Record) runbench.RunView {
+		require.NoError(t, write(w, r, runlog.Starts.Says(runlog.Guided{Procedure: "pads-disc-front",
+			Choices: map[string]string{"held": "pin", "pin_school": "yes", "level": "known", "moon": "full"}}), nil))
+		id := r.Entries[len(r.Entries)-1].ID
+		view := func() runbench.RunView {
+			all := runbench.Runs.Of(lay(w, r))
+			return all[slices.IndexFunc(all, func(v runbench.RunView) bool { return v.ID == id })]
+		}
+		for view().Now.ID != "measure" {
+			require.NoError(t, write(w, r, runlog.Steps.Says(runlog.StepDone{Run: id, Step: view().Now.ID,
+				Place: view().Place}), nil))
+		}
+		return view()
+	}
+	w, r := begin("0.8/1.9")
+	v := run(w, r)
+	assert.Empty(t, v.Missing)
+	assert.Equal(t, "Ida", v.Carried)
+	w, r = begin("0.8")
+	assert.Contains(t, run(w, r).Missing, "Record it first", "one figure for two sides tells of none")
+	w, r = begin("0.8/1.9")
+	pads := parts.Putting{Place: "front-pads", Particulars: map[string]string{"compound": "resin"}, Grade: "new",
+		From: "stock", Why: "worn", Became: "scrap"}
+	require.NoError(t, write(w, r, parts.Puttings.Says(pads), nil))
+	assert.Contains(t, run(w, r).Missing, "Record it first", "others are in it now")
+	w, r = begin("0.8/1.9")
+	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "pads-disc-front", Title: "Pads",
+		Minutes: 20}), nil))
+	item := r.Entries[len(r.Entries)-1].ID
+	require.NoError(t, write(w, r, agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Ansel",
+		How: "phone"}), nil))
+	require.NoError(t, write(w, r, agree.Works.Says(agree.Work{Item: item}), nil))
+	assert.Contains(t, run(w, r).Missing, "Record it first", "work was done on it")
+}
+
 func TestARunRecordsWhatItYields(t *testing.T) {
 	w, r := desk(commuter(), "repair")
 	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "pads-disc-front",
@@ -83,7 +126,7 @@ func TestARunRecordsWhatItYields(t *testing.T) {
 	require.NoError(t, do(""), "the pin is out")
 	require.NoError(t, do(""), "and the pads")
 
-	// A reading taken before the run does not count; the new one goes to the walk-round.
+	// One figure for two pads does not count; the new one goes to the walk-round.
 	assert.ErrorContains(t, do(""), "Record it first")
 	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8/1.9"}), nil))
 	require.NoError(t, do(""))

@@ -35,6 +35,7 @@ type RunView struct {
 	Open       []string          `json:"open" doc:"what the run has opened and not closed yet, in words"`
 	Recalled   string            `json:"recalled,omitempty" doc:"what was written down before, to be put back now"`
 	Missing    string            `json:"missing,omitempty" doc:"what must be recorded before the step is done"`
+	Carried    string            `json:"carried,omitempty" doc:"who read before the run began what the step reads: it stands, and may be read again"`
 	Bolts      []torque.BoltView `json:"bolts,omitempty" doc:"to torque at this step"`
 	Next       *procedure.Step   `json:"next,omitempty"`
 	Finished   bool              `json:"finished"`
@@ -194,7 +195,11 @@ func wanted(s *record.Sheet, run record.Entry, now procedure.Step, v *RunView) {
 		if r.Left {
 			since = after
 		}
-		if known && p.When.Holds(parts.Facts.Of(s)) && (read == nil || s.Place(e.ID) < since) {
+		switch {
+		case !known || !p.When.Holds(parts.Facts.Of(s)) || read != nil && s.Place(e.ID) >= since:
+		case read != nil && !r.Left && carries(s, p, run.ID, e, read):
+			v.Carried = e.ByName
+		default:
 			v.Missing = "Record it first: " + words.Lower(p.Name) + "."
 		}
 	case len(r.Joints()) > 0:

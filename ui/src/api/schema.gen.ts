@@ -6708,6 +6708,8 @@ export interface components {
             bolts?: components["schemas"]["BoltView"][];
             bottle?: string;
             by: string;
+            /** @description who read before the run began what the step reads: it stands, and may be read again */
+            carried?: string;
             /** @description what was chosen at its start */
             chosen: string[];
             done: components["schemas"]["RunStep"][];

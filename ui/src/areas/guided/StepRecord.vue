@@ -49,6 +49,7 @@ async function test(passed: boolean) {
     emit('signed', passed)
 }
 onMounted(() => {
+  if (props.run.carried) return // Enter goes on
   const field = first.value ?? rows.value?.find((r) => r?.field)?.field ?? air.value?.field
   field?.focus({ preventScroll: true })
 })
@@ -69,6 +70,9 @@ onMounted(() => {
           }}
           <template v-if="recorded">{{ point.reading.judgement?.reason }}</template></span
         >
+      </p>
+      <p v-if="run.carried" class="mt-1 text-soft">
+        Read on this job by {{ run.carried }}: it stands. Read it again where you doubt it.
       </p>
       <form v-if="point.gauge" class="mt-2 flex gap-2" @submit.prevent="read()">
         <input
