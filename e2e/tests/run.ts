@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 
-import { expectSound, stage, written } from './bench'
+import { expectSound, written } from './bench'
 
 /** record gives a step what it wants: a figure, a word, torques, a signature. */
 async function record(page: Page) {
