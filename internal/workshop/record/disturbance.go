@@ -79,6 +79,9 @@ func Reached(s *Sheet, a knowledge.Assembly) []string { return s.Book.Reached(a,
 // that the work comes near, that what it loosens can move, and that its guides disturb.
 func Untries(s *Sheet, o knowledge.Operation, joints ...string) []string {
 	tests := append(o.Brakes.Tests(), RideTest)
+	if s.may("rear_brake", []string{"back_pedal"}) { // pedals, cranks and chain are its lever
+		tests = append(tests, RearBrakeTest)
+	}
 	for _, id := range slices.Concat(joints, s.Book.Loosens(o, s.mayHold)) {
 		f, _ := s.Book.Fastener(id)
 		tests = append(tests, f.Near().Tests()...)

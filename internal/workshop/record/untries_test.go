@@ -18,7 +18,8 @@ func TestABrakeIsTriedAgainAfterWhatCanAffectIt(t *testing.T) {
 	const front, rear, third, ride = record.FrontBrakeTest, record.RearBrakeTest, record.ThirdBrakeTest,
 		record.RideTest
 	mech := bike.Condition{"gears": {"cable"}, "rear_brake": {"disc_hydraulic"}}
-	hub := bike.Condition{"gears": {"hub"}, "rear_brake": {"roller", "drum", "back_pedal"}}
+	hub := bike.Condition{"gears": {"hub"}, "rear_brake": {"roller", "drum"}}
+	coaster := bike.Condition{"rear_brake": {"back_pedal"}}
 	for name, c := range map[string]struct {
 		on    bike.Condition
 		work  string
@@ -32,6 +33,8 @@ func TestABrakeIsTriedAgainAfterWhatCanAffectIt(t *testing.T) {
 		"a rear tube":                   {mech, "tube-rear", []string{rear, third, ride}},
 		"sealant beside a disc":         {mech, "sealant-front", []string{front, ride}},
 		"oil in a freewheel":            {mech, "oil-freewheel", []string{rear, third, ride}},
+		"pedals":                        {mech, "replace-pedals", []string{ride}},
+		"pedals that brake":             {coaster, "replace-pedals", []string{rear, ride}},
 		"a saddle":                      {mech, "replace-saddle", []string{ride}},
 		"a bar with both levers":        {mech, "replace-bar", record.EveryTest},
 		"a stem, and hoses are drawn":   {mech, "headset-set", record.EveryTest},
