@@ -113,3 +113,31 @@ test('how the rider has it is noted before it is undone, and put back after', as
   await stage(page, 'Work').click()
   await expect(then).not.toContainText('Note how it is set')
 })
+
+test('what a full strip undoes is noted figure by figure, by the keys alone', async ({ page }, info) => {
+  await signIn(page, 'Tomas Brandvold')
+  await takeIn(
+    page,
+    ['Ambrose Teal', 'Isaura Teal'][info.retry] ?? 'Teal',
+    'Full strip',
+    'All of it off, please.',
+  )
+  await page
+    .getByRole('region', { name: /^Then/ })
+    .getByRole('button', { name: /Note how it is set/ })
+    .click()
+  await page.keyboard.press('Enter')
+  const bench = page.locator('main section:has(#contact-figure) h2')
+  for (const [name, figure] of [
+    ['Saddle height', '742'],
+    ['Saddle setback', '45'],
+    ['Saddle tilt', '-1'],
+    ['Spacers under the stem', '15'],
+  ] as const) {
+    await expect(bench).toHaveText(name) // the figure before it went on to this one
+    await page.keyboard.type(figure)
+    await page.keyboard.press('Enter')
+  }
+  await expect(page.getByText('Nothing waits here.')).toBeVisible()
+  await expect(page.getByRole('link', { name: /^Next: / })).toBeVisible()
+})

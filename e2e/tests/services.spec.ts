@@ -27,7 +27,7 @@ function counted(page: Page) {
 /** through goes along the thread by the keyboard until nothing is left but the door; it counts. */
 async function through(page: Page, work: RegExp, hand = counted(page)) {
   const title = page.locator('#now-title')
-  const now = () => title.innerText()
+  const now = () => title.innerText({ timeout: 2000 })
   const card = async () => `${await now()} ${(await page.locator('main .button').allInnerTexts()).join(' ')}`
   const told: string[] = []
   for (let i = 0; i < 60; i++) {

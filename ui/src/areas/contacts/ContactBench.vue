@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 
 import type { Content } from '@/api/client'
 import { useEntry } from '@/areas/job/entry'
@@ -31,6 +31,10 @@ const phone = ref(false)
 const against = ref(false)
 /** What is written down next: as it is left, once it is noted as found or undone. */
 const left = ref(leaves(props.contact))
+watch(
+  () => [props.contact.found?.entry, props.contact.undone],
+  () => (left.value = leaves(props.contact)),
+)
 const photo = computed(() => job.value.photos.find((p) => p.about === props.contact.id)?.id)
 const asks = computed(() => asked.value !== '' || pen.fault.value?.field === 'asked')
 /** What it is put back to is one press, where there is such a figure. */

@@ -57,7 +57,7 @@ const owes = computed(() => contacts.value.filter((c) => c.owed).length)
       </div>
       <ContactBench
         v-if="chosen"
-        :key="`${chosen.id} ${chosen.found?.entry} ${chosen.undone}`"
+        :key="chosen.id"
         class="shrink-0"
         :contact="chosen"
         :locked="closed || !hands"
