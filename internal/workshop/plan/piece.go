@@ -167,10 +167,11 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 	return list
 }
 
-// timed goes by how long work took here, where that was told often enough and no guide was timed.
+// timed goes by how long work was in hand here, its preparations apart, where that was told often enough
+// and no guide was timed.
 func (p *PieceView) timed(s *record.Sheet, work string) {
 	if took := stint.Times.Of(s)[work]; p.Here == 0 && took.Times >= timed {
-		p.Here, p.Minutes = took.Times, max(1, math.Round(took.Minutes))
+		p.Here, p.Minutes = took.Times, max(1, math.Round(took.Minutes)-p.prepared(s))
 	}
 }
 

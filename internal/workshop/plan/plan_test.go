@@ -18,6 +18,7 @@ import (
 	"utensil/internal/workshop/plan"
 	"utensil/internal/workshop/record"
 	"utensil/internal/workshop/stand"
+	"utensil/internal/workshop/stint"
 	"utensil/internal/workshop/trial"
 )
 
@@ -280,6 +281,22 @@ func TestWhatIsSetIsNotedBeforeItIsUndone(t *testing.T) {
 	thread = threadOf(t, s)
 	assert.Equal(t, -1, at("noted"))
 	assert.Less(t, at("set"), at("sign:test_ride"))
+}
+
+// Twenty minutes in hand, four of them for the wheel: what is left is the piece's own.
+func TestWhatWorkTookHereIsWhatItTakes(t *testing.T) {
+	s := bench(t, "pads-disc-front")
+	own := func(times int) plan.PieceView {
+		learnt := record.Learnt{}
+		stint.Times.Put(learnt, map[string]stint.Took{"pads-disc-front": {Minutes: 20, Times: times}})
+		told, err := plan.Of(record.Lay(*s.Record, s.Book, time.Now(), learnt),
+			func(x *record.Sheet) ([]record.Obstacle, []record.Begun) { return s.Rules.Leaving(x), nil }, "", nil)
+		require.NoError(t, err)
+		return told.Pieces[slices.Index(titles(told), "Replace front disc pads")]
+	}
+	assert.Zero(t, own(2).Here, "twice is no custom")
+	assert.Equal(t, 3, own(3).Here)
+	assert.InDelta(t, 16, own(3).Minutes, 1e-9)
 }
 
 func TestOnlyWorkAtABrakeMakesItsTestStale(t *testing.T) {

@@ -52,6 +52,7 @@ describe('what can wait without a network', () => {
     expect(canWait({ sign: { what: 'front_brake', passed: true } })).toBe(true)
     expect(canWait({ answer: { item: 'i', answer: 'yes', from: 'Ansel', how: 'phone' } })).toBe(false)
     expect(canWait({ ride_tried: { try: 'kerb' } })).toBe(true)
+    expect(canWait({ took_up: { piece: 'item:1' } })).toBe(true)
     expect(canWait({})).toBe(false)
   })
 })

@@ -27,20 +27,15 @@ const kept = () =>
   )
 const change = (make: (list: Waiting[]) => Waiting[]) => update<Waiting[]>(key, (list) => make(list ?? []))
 
+/** passing is what says nothing of the bike: where it comes too late it is let go without a word. */
+export const passing = (content: Content) => !!(content.took_up || content.laid_down)
+
 /**
  * Which entries the work can go on without: what they mean is shown before the server has said so,
  * and nobody waits for an answer.
  */
 export const canWait = (content: Content) =>
-  !!(
-    content.torque ||
-    content.sign ||
-    content.note ||
-    content.air ||
-    content.ride_tried ||
-    content.took_up ||
-    content.laid_down
-  )
+  !!(content.torque || content.sign || content.note || content.air || content.ride_tried || passing(content))
 
 /**
  * fateOf is what a fault means for what waits: nothing is asked now, this job's entries are tried
@@ -132,6 +127,10 @@ export const useOutbox = createSharedComposable(() => {
           if (fate === 'stop') return
           if (fate === 'later') {
             stuck.add(w.job)
+            continue
+          }
+          if (passing(w.body.content)) {
+            await drop(w.body.id)
             continue
           }
           const { status, title, detail } = fault
