@@ -61,6 +61,26 @@ func eachAlone(job plan.Job) (sum float64) {
 	return sum + job.Walk*float64(len(job.Pieces)-1)
 }
 
+// compared are the minutes of preparing and walking in our order, down a list as far as it can be followed,
+// and from front to back.
+func compared(b *testing.B, job plan.Job, ours plan.Order, list []string) (mine, listed, fronted float64) {
+	rank, place := map[string]int{"front": 0, "": 1, "rear": 2}, map[string]string{}
+	for _, p := range job.Pieces {
+		place[p.ID] = p.Place
+	}
+	ends := slices.Clone(list)
+	slices.SortStableFunc(ends, func(x, y string) int { return rank[place[x]] - rank[place[y]] })
+	takes := func(o plan.Order) float64 { return o.SetUp + o.Walked + o.Idle }
+	down := func(list []string) float64 {
+		o, err := plan.InOrder(job, walkedDown(job, list))
+		if err != nil {
+			b.Fatal(err)
+		}
+		return takes(o)
+	}
+	return takes(ours), down(list), down(ends)
+}
+
 // BenchmarkPlan puts a thousand made-up jobs in order, on all kinds of bike: the minutes that go into
 // preparations and walking, against the list as it was agreed, and against front to back.
 func BenchmarkPlan(b *testing.B) {
@@ -84,19 +104,7 @@ func BenchmarkPlan(b *testing.B) {
 			for _, p := range job.Pieces {
 				agreed = append(agreed, p.ID)
 			}
-			ends := slices.Clone(agreed)
-			rank := map[string]int{"front": 0, "": 1, "rear": 2}
-			slices.SortStableFunc(ends, func(x, y string) int {
-				ox, _ := book.Operation(x)
-				oy, _ := book.Operation(y)
-				return rank[ox.End] - rank[oy.End]
-			})
-			l, err1 := plan.InOrder(job, walkedDown(job, agreed))
-			f, err2 := plan.InOrder(job, walkedDown(job, ends))
-			if err1 != nil || err2 != nil {
-				b.Fatal(err1, err2)
-			}
-			mine, theirs, rule := o.SetUp+o.Walked+o.Idle, l.SetUp+l.Walked+l.Idle, f.SetUp+f.Walked+f.Idle
+			mine, theirs, rule := compared(b, job, o, agreed)
 			ours, list, front, alone = ours+mine, list+theirs, front+rule, alone+eachAlone(job)
 			if theirs > 0 {
 				againstList = append(againstList, 1-mine/theirs)

@@ -69,20 +69,7 @@ func BenchmarkPlanServices(b *testing.B) {
 			}
 			longest = max(longest, float64(time.Since(begun).Microseconds())/1000)
 			most, jobs = max(most, len(job.Pieces)), jobs+1
-			told := asTold(job)
-			ends := slices.Clone(told)
-			rank := map[string]int{"front": 0, "": 1, "rear": 2}
-			place := map[string]string{}
-			for _, p := range job.Pieces {
-				place[p.ID] = p.Place
-			}
-			slices.SortStableFunc(ends, func(x, y string) int { return rank[place[x]] - rank[place[y]] })
-			l, err1 := plan.InOrder(job, walkedDown(job, told))
-			f, err2 := plan.InOrder(job, walkedDown(job, ends))
-			if err1 != nil || err2 != nil {
-				b.Fatal(err1, err2)
-			}
-			mine, theirs, rule := o.SetUp+o.Walked+o.Idle, l.SetUp+l.Walked+l.Idle, f.SetUp+f.Walked+f.Idle
+			mine, theirs, rule := compared(b, job, o, asTold(job))
 			ours, list, front = ours+mine, list+theirs, front+rule
 			if theirs > 0 {
 				listed = append(listed, 1-mine/theirs)
