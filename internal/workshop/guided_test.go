@@ -94,6 +94,11 @@ func TestAFigureIsCarriedIntoAGuide(t *testing.T) {
 		From: "stock", Why: "worn", Became: "scrap"}
 	require.NoError(t, write(w, r, parts.Puttings.Says(pads), nil))
 	assert.Contains(t, run(w, r).Missing, "Record it first", "others are in it now")
+	w, r = desk(commuter(), "repair")
+	require.NoError(t, write(w, r, parts.Puttings.Says(pads), nil))
+	require.NoError(t, write(w, r, inspect.Readings.Says(inspect.Reading{Point: "front-pads", Typed: "0.8/1.9"}), nil))
+	r.Entries[len(r.Entries)-1].At = r.Entries[0].At.Add(-time.Hour)
+	assert.Contains(t, run(w, r).Missing, "Record it first", "it came late, and is of those that were in it before")
 	w, r = begin("0.8/1.9")
 	require.NoError(t, write(w, r, agree.Items.Says(agree.Item{Operation: "pads-disc-front", Title: "Pads",
 		Minutes: 20}), nil))

@@ -317,4 +317,30 @@ func TestOnlyWorkAtABrakeMakesItsTestStale(t *testing.T) {
 	assert.Empty(t, stale(), "no hand came near a brake")
 	s.Do(agree.Works.Says(agree.Work{Item: pads}))
 	assert.Equal(t, []string{trial.SignRearBrake}, stale())
+
+	// What was done beyond what the book knows of the work may have been done anywhere.
+	for name, more := range map[string]func(*stand.Stand) record.Content{
+		"with another part": func(s *stand.Stand) record.Content {
+			return agree.Works.Says(agree.Work{Item: agreed(s, "replace-saddle"),
+				Parts: []agree.Fitted{{Name: "Brake cable", Quantity: 1}}})
+		},
+		"called otherwise": func(s *stand.Stand) record.Content {
+			item := s.Do(agree.Items.Says(agree.Item{Operation: "replace-saddle", Title: "Saddle, and the front brake",
+				Minutes: 20}))
+			s.Do(agree.Answers.Says(agree.Answer{Item: item, Answer: agree.Yes, From: "Osmund", How: "counter"}))
+			return agree.Works.Says(agree.Work{Item: item})
+		},
+	} {
+		t.Run(name, func(t *testing.T) {
+			s := stand.Disc(t, workshop.Rules())
+			done := more(s)
+			for _, what := range []string{trial.SignFrontBrake, trial.SignRearBrake} {
+				s.Do(trial.Signs.Says(trial.Sign{What: what, Passed: true}))
+			}
+			s.Do(done)
+			for _, test := range trial.Tests.Of(s.Lay()) {
+				assert.Equal(t, test.Sign != nil, test.Stale, test.What)
+			}
+		})
+	}
 }

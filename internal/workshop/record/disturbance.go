@@ -139,9 +139,6 @@ func UntriedSince(s *Sheet, test string, entry ID) (Disturbance, bool) {
 	return unseen(s, untried(s, test), entry)
 }
 
-// Untried says whether anything was done in this job that asks for a test.
-func Untried(s *Sheet, test string) bool { return len(untried(s, test)) > 0 }
-
 func untried(s *Sheet, test string) []Disturbance {
 	return slices.DeleteFunc(slices.Clone(Disturbances.Of(s)),
 		func(d Disturbance) bool { return !slices.Contains(d.Tests, test) })

@@ -22,20 +22,20 @@ func carries(s *record.Sheet, p knowledge.Point, run record.ID, read record.Entr
 	if stands, _ := inspect.ReadingOf(s, p.ID); stands.ID != read.ID {
 		return false
 	}
-	since := s.Place(read.ID)
+	unseen := func(change record.ID) bool { return !s.Knew(change, read.ID) } // by who read it
 	changes := func(operation string) bool {
 		o, known := s.Book.Operation(operation)
 		return !known || slices.ContainsFunc(o.Cures, func(c knowledge.Cure) bool { return c.Point == p.ID })
 	}
 	for e, done := range agree.Works.Ever(s.Ledger) {
 		_, item := agree.Items.Wrote(s.Ledger, done.Item)
-		if s.Place(e.ID) > since && (item == nil || changes(item.Operation)) {
+		if unseen(e.ID) && (item == nil || changes(item.Operation)) {
 			return false
 		}
 	}
 	for e, step := range runlog.Steps.Ever(s.Ledger) {
 		_, of := runlog.Starts.Wrote(s.Ledger, step.Run)
-		if s.Place(e.ID) < since || of == nil {
+		if !unseen(e.ID) || of == nil {
 			continue
 		}
 		if step.Run != run && changes(of.Work.Operation) || wears(s, of, step.Step) {
@@ -43,7 +43,7 @@ func carries(s *record.Sheet, p knowledge.Point, run record.ID, read record.Entr
 		}
 	}
 	for e, fitted := range parts.Puttings.Ever(s.Ledger) {
-		if s.Place(e.ID) > since && slices.ContainsFunc(s.Book.Operations, func(o knowledge.Operation) bool {
+		if unseen(e.ID) && slices.ContainsFunc(s.Book.Operations, func(o knowledge.Operation) bool {
 			return slices.Contains(o.Fits, fitted.Place) && changes(o.ID)
 		}) {
 			return false

@@ -3,10 +3,12 @@ package runlog
 import (
 	"slices"
 
+	"utensil/core/estimate"
 	"utensil/core/procedure"
 	"utensil/core/words"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // What guided work loosened, and what work was done, guided or not, disturbs what was made sure of before.
@@ -89,7 +91,9 @@ func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance 
 	operation, _ := s.Book.Operation(item.Operation)
 	d.Says, d.Joints = "“"+words.Lower(item.Title)+"” was done",
 		slices.Concat(item.Touches, record.Loosens(s, operation))
-	d.Tests = record.Untries(s, operation, item.Touches...)
+	if !beyond(operation, item, in) {
+		d.Tests = record.Untries(s, operation, item.Touches...)
+	}
 	if in.Run == nil {
 		return d
 	}
@@ -97,4 +101,15 @@ func worked(s *record.Sheet, e record.Entry, in *agree.Work) record.Disturbance 
 		d.Since = run.ID
 	}
 	return d
+}
+
+// beyond says whether work was more than the book knows of it: called otherwise, or with other parts. Then
+// nobody can say which brakes it came near.
+func beyond(o knowledge.Operation, item *agree.Item, done *agree.Work) bool {
+	other := func(name string) bool {
+		return !slices.ContainsFunc(o.Parts, func(p knowledge.PricedPart) bool { return p.Name == name })
+	}
+	return item.Title != o.Title ||
+		slices.ContainsFunc(item.Parts, func(p estimate.Part) bool { return other(p.Name) }) ||
+		slices.ContainsFunc(done.Parts, func(p agree.Fitted) bool { return other(p.Name) })
 }
