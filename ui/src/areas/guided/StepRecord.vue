@@ -42,6 +42,7 @@ async function read(word?: string) {
   await given([typed, account], ([figure = '', note]) =>
     pen.record({ reading: { point: at, ...(word ? { word } : { typed: figure, note: note || undefined }) } }),
   )
+  if (recorded.value) first.value?.blur()
 }
 async function test(passed: boolean) {
   if (!sign.value) return
@@ -49,7 +50,7 @@ async function test(passed: boolean) {
     emit('signed', passed)
 }
 onMounted(() => {
-  if (props.run.carried) return // Enter goes on
+  if (recorded.value) return // Enter goes on: it is not caught in an empty field
   const field = first.value ?? rows.value?.find((r) => r?.field)?.field ?? air.value?.field
   field?.focus({ preventScroll: true })
 })
