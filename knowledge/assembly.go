@@ -19,6 +19,7 @@ type Assembly struct {
 	Name   string         `yaml:"name"`
 	End    string         `yaml:"end"`   // front or rear, where it is of one
 	About  string         `yaml:"about"` // what is done before the first part, and kept in mind
+	Form   strip.Form     `yaml:",inline"`
 	When   bike.Condition `yaml:"when"`
 	Needs  []string       `yaml:"needs"` // prerequisites: what is out or off before its first part is
 	Top    string         `yaml:"top"`   // what lies beyond the topmost part of the drawing
@@ -129,7 +130,7 @@ func (b *Book) validateAssembly(a Assembly) error {
 	if a.Name == "" || a.About == "" || a.Top == "" || a.Bottom == "" || a.Source == "" {
 		return errors.New("an assembly needs a name, what it is about, what lies beyond each end of it, and a source")
 	}
-	errs := []error{a.Parts.Validate(), a.When.Validate(), b.reaches(a), b.reachesAsWork(a)}
+	errs := []error{a.Parts.Validate(), a.Form.Validate(), a.When.Validate(), b.reaches(a), b.reachesAsWork(a)}
 	piston := slices.ContainsFunc(a.Parts, func(p strip.Part) bool { return p.ID == "piston" })
 	for _, p := range a.Parts {
 		errs = append(errs, b.validatePart(a, p))

@@ -82,7 +82,7 @@ func opens(p procedure.Procedure, state string) bool {
 // onlyWhere is the procedure as it goes on bikes for which a condition holds; false where it is
 // for none of them.
 func (p Procedure) onlyWhere(when bike.Condition) (procedure.Procedure, bool) {
-	if apart(p.When, when) {
+	if p.When.Apart(when) {
 		return procedure.Procedure{}, false
 	}
 	only := procedure.Procedure{Choices: slices.Clone(p.Choices), Steps: p.Steps}

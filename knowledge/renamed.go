@@ -44,25 +44,10 @@ func (b *Book) Resolves(kind, id string) bool {
 // calledSo says whether a bike that a rename is for may have what is still called by the old id.
 func (b *Book) calledSo(r Renamed) bool {
 	if p, known := b.Point(r.Was); known && r.Kind == "points" {
-		return !apart(p.When, r.When)
+		return !p.When.Apart(r.When)
 	}
 	f, known := b.Fastener(r.Was)
-	return known && r.Kind == "fasteners" && !apart(f.When, r.When)
-}
-
-// apart says whether two conditions hold for no bike together: of one fact they want other words,
-// each of which is one.
-func apart(a, b bike.Condition) bool {
-	for fact, words := range a {
-		others, both := b[fact]
-		if !both || fact == "carries" || fact == "speeds" || fact == "rings" {
-			continue // these take several words, or ranges
-		}
-		if !slices.ContainsFunc(words, func(w string) bool { return slices.Contains(others, w) }) {
-			return true
-		}
-	}
-	return false
+	return known && r.Kind == "fasteners" && !f.When.Apart(r.When)
 }
 
 func (b *Book) validateRenamed(r Renamed) error {

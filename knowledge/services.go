@@ -23,7 +23,21 @@ func (b *Book) has(holds func(bike.Condition) bool) service.Has {
 		Oils:   keys(b.Oilings, func(o service.Oiling) bool { return holds(o.When) }),
 		Work:   keys(b.Operations, func(o Operation) bool { return holds(o.When) }),
 		Apart:  keys(b.Assemblies, func(a Assembly) bool { return holds(a.When) }),
+		Undoes: func(apart []string) []string { return b.undoes(apart, holds) },
 	}
+}
+
+// undoes lists the fasteners that are undone to get any of some assemblies apart, where conditions hold.
+func (b *Book) undoes(assemblies []string, holds func(bike.Condition) bool) (loose []string) {
+	for _, id := range assemblies {
+		a, _ := b.Assembly(id)
+		loose = append(loose, b.Reached(a, holds)...)
+		for _, p := range a.Parts {
+			loose = append(loose, p.Bolts...)
+		}
+	}
+	there := keys(b.Fasteners, func(f Fastener) bool { return holds(f.When) })
+	return slices.DeleteFunc(loose, func(id string) bool { return !slices.Contains(there, id) })
 }
 
 // holding says whether a condition holds of a bike.

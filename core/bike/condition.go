@@ -19,6 +19,21 @@ const not = "no "
 // Holds says whether every fact named has one of its words.
 func (c Condition) Holds(f Facts) bool { return len(c) == 0 || c.hold(f) }
 
+// Apart says whether two conditions hold for no bike together: of one fact they want other words, each
+// of which is one.
+func (c Condition) Apart(other Condition) bool {
+	for fact, words := range c {
+		others, both := other[fact]
+		if !both || fact == "carries" || fact == "speeds" || fact == "rings" {
+			continue // these take several words, or ranges
+		}
+		if !slices.ContainsFunc(words, func(w string) bool { return slices.Contains(others, w) }) {
+			return true
+		}
+	}
+	return false
+}
+
 // hold is asked many hundred times a screen: it lays the facts out once.
 func (c Condition) hold(f Facts) bool {
 	for fact, words := range c {

@@ -182,3 +182,12 @@ func TestWhatIsFeltOfAPart(t *testing.T) {
 	assert.False(t, known, "a stem does not turn")
 	assert.Equal(t, "keep", strip.Sealed.Answers()[0].Do, "the sound one first")
 }
+
+func TestFormsOfOneThing(t *testing.T) {
+	cones := strip.Form{Is: "front-hub", Told: "a locknut and a cone"}
+	assert.True(t, cones.Same(strip.Form{Is: "front-hub"}))
+	assert.False(t, strip.Form{}.Same(strip.Form{}), "what has no other form is no form of anything")
+	assert.NoError(t, cones.Validate())
+	assert.Error(t, strip.Form{Is: "front-hub"}.Validate(), "nothing is undone to find out which it is")
+	assert.Error(t, strip.Form{Told: "a locknut"}.Validate())
+}

@@ -51,19 +51,14 @@ async function record(page: Page) {
 export async function choose(page: Page) {
   const open = page.getByRole('radiogroup').filter({ hasNot: page.getByRole('radio', { checked: true }) })
   while (await open.count()) await open.first().getByRole('radio').first().click()
-  const unread = page
-    .getByRole('paragraph')
-    .filter({ hasText: 'nobody has read it' })
-    .getByRole('button', { name: 'read it now' })
-  while (await unread.count()) {
-    await unread.first().click()
+  const unread = page.getByRole('paragraph').filter({ hasText: 'nobody has read it' })
+  if (await unread.count())
     await page
       .getByRole('group', { name: /^Read / })
       .getByRole('button')
       .first()
       .click()
-    await expect(unread).toHaveCount(0)
-  }
+  await expect(unread).toHaveCount(0)
 }
 
 /** runThrough does every step of a run as if all went well, and returns how many there were. */

@@ -53,24 +53,43 @@ type Step struct {
 
 func (s Service) Key() string { return s.ID }
 
-// Has says what a bike has: points, places to oil, work that is sold for it, assemblies.
-type Has struct{ Points, Oils, Work, Apart []string }
+// Has says what a bike has: points, places to oil, work that is sold for it, assemblies; and which of
+// its fasteners are undone for assemblies that it has in another form.
+type Has struct {
+	Points, Oils, Work, Apart []string
+	Undoes                    func(apart []string) []string
+}
 
 // On is the walk on a bike: steps that are for it, with what it has of what they name. A step that
-// named something and has nothing left is not among them.
+// named something and has nothing left is not among them; what is taken apart and is none of the
+// assemblies that are drawn is taken apart all the same, by hand.
 func (s Service) On(f bike.Facts, has Has) (walk []Step) {
 	for _, step := range s.Steps {
 		if !step.When.Holds(f) {
 			continue
 		}
-		named := step.names()
+		named, asked := step.names(), step.Apart
 		step.Looks, step.Oils = both(step.Looks, has.Points), both(step.Oils, has.Oils)
 		step.Work, step.Apart = both(step.Work, has.Work), both(step.Apart, has.Apart)
-		if named == 0 || step.names() > 0 {
+		if step.names() == 0 && len(asked) == named && named > 0 {
+			step = step.byHand(has.Undoes(asked))
+		}
+		if named == 0 || step.names() > 0 || step.Ticked() && len(asked) > 0 {
 			walk = append(walk, step)
 		}
 	}
 	return walk
+}
+
+// byHand is a step whose assembly nobody has drawn in the form in which it is here. What may have
+// been undone for it is asked for again, and what was found is written down.
+func (s Step) byHand(loose []string) Step {
+	s.Touches = slices.Concat(s.Touches, loose)
+	s.Disturbs = tests
+	s.Caution = strings.TrimSpace(s.Caution + " No drawing of ours fits this one: " +
+		"its maker’s manual says how it comes apart.")
+	s.Writes = "how it is built, and how each part was found"
+	return s
 }
 
 // Ticked says whether a step is settled by a tick, besides what it names: nothing else says that it

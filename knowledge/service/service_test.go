@@ -135,6 +135,18 @@ func TestAWalkIsOfWhatABikeHas(t *testing.T) {
 	assert.Equal(t, []string{"frame"}, walk[0].Looks)
 	assert.False(t, walk[0].Ticked(), "its looks say that it was done")
 	assert.True(t, walk[2].Ticked(), "nothing else says it")
+
+	// An assembly that nobody has drawn as it is here still comes off: by hand, and it is asked for again.
+	s.Steps = []service.Step{{ID: "fork", Do: "Fork out", Minutes: 25, Apart: []string{"headset"}}}
+	undoes := func(apart []string) []string { return append([]string{"axle"}, apart...) }
+	hand := s.On(b.Kinds[0], service.Has{Undoes: undoes})
+	require.Len(t, hand, 1, "a fork that was crashed is not let off because its headset is none of ours")
+	assert.True(t, hand[0].Ticked())
+	assert.Equal(t, []string{"axle", "headset"}, hand[0].Touches)
+	assert.Contains(t, hand[0].Disturbs, "test_ride")
+	assert.NotEmpty(t, hand[0].Writes)
+	assert.Empty(t, s.Steps[0].Writes, "the service itself is as it was")
+
 	apart := service.Step{ID: "w", Looks: []string{"frame"}, Needs: []string{"wheel-out"}}
 	assert.True(t, apart.Ticked(), "somebody says that the wheel is home")
 	parts := service.Parts([]service.Step{work("index", "wash")})

@@ -104,6 +104,8 @@ type Offered struct {
 	Assembly string   `json:"assembly"`
 	Name     string   `json:"name"`
 	About    string   `json:"about"`
+	Is       string   `json:"is,omitempty" doc:"the thing that it is one form of"`
+	Told     string   `json:"told,omitempty" doc:"what shows that it is this form"`
 	Parts    int      `json:"parts"`
 	For      []string `json:"for" doc:"work in which it is taken apart"`
 }
@@ -112,7 +114,8 @@ type Offered struct {
 var Offer = record.Derive(func(s *record.Sheet) []Offered {
 	list := []Offered{}
 	for _, a := range s.Book.AssembliesOn(parts.Facts.Of(s)) {
-		list = append(list, Offered{a.ID, a.Name, a.About, a.Parts.Loose(), record.Some(a.Operations)})
+		list = append(list, Offered{a.ID, a.Name, a.About, a.Form.Is, a.Form.Told, a.Parts.Loose(),
+			record.Some(a.Operations)})
 	}
 	return list
 })

@@ -11,30 +11,37 @@ import (
 	"utensil/internal/workshop/trial"
 )
 
+// asked is a thing that a job still asks for: the same thing, whatever it is called once more is known of it.
+type asked struct{ id, name string }
+
 // asks is what a job still asks of a bike: points to be looked at, bolts to be torqued, tests to
-// be signed, by what they are called.
-func asks(s *record.Sheet) (names []string) {
+// be signed.
+func asks(s *record.Sheet) (list []asked) {
 	for _, p := range inspect.Views(s) {
 		if p.Required && p.Reading == nil {
-			names = append(names, p.Name)
+			list = append(list, asked{p.ID, p.Name})
 		}
 	}
 	for _, b := range torque.Unsettled(torque.Bolts.Of(s)) {
-		names = append(names, strings.TrimSpace(b.Name+" "+b.Position))
+		list = append(list, asked{b.Fastener + "/" + b.Position, strings.TrimSpace(b.Name + " " + b.Position)})
 	}
 	for _, t := range trial.Tests.Of(s) {
 		if t.Sign == nil || t.Stale || !t.Sign.Passed {
-			names = append(names, t.Name)
+			list = append(list, asked{t.What, t.Name})
 		}
 	}
-	return names
+	return list
 }
 
 // Taken is what a change takes away of what was still asked, and the reason for it. A mechanic
 // says so, and why: what is not looked at cannot be found.
-func Taken(by record.Actor, before, after *record.Sheet, why string) ([]string, string, error) {
+func Taken(by record.Actor, before, after *record.Sheet, why string) (gone []string, _ string, _ error) {
 	then := asks(after)
-	gone := slices.DeleteFunc(asks(before), func(name string) bool { return slices.Contains(then, name) })
+	for _, was := range asks(before) {
+		if !slices.ContainsFunc(then, func(is asked) bool { return is.id == was.id }) {
+			gone = append(gone, was.name)
+		}
+	}
 	why, err := record.TidyNote("why", why)
 	if err != nil || len(gone) == 0 {
 		return gone, why, err

@@ -42,7 +42,8 @@ type NamedStep struct {
 	Is   string `json:"is" enum:"look,oil,apart,feel"`
 	Word string `json:"word,omitempty" doc:"what it reads as it should be; left out where it is measured"`
 	With string `json:"with,omitempty" doc:"what it is oiled with, or how it is told where no word says so"`
-	How  string `json:"how,omitempty" doc:"where the oil goes"`
+	How  string `json:"how,omitempty" doc:"where the oil goes, or what shows that it is this form"`
+	Of   string `json:"of,omitempty" doc:"the thing that this and another of these are forms of: one of them is there"`
 }
 
 // open is what a part names and nobody has done.
@@ -59,12 +60,32 @@ func open(s *record.Sheet, p service.Part) []NamedStep {
 			left = append(left, NamedStep{ID: o.ID, Name: o.Name, Is: "oil", With: o.With, How: o.Where})
 		}
 	}
+	return append(left, toStrip(s, p)...)
+}
+
+// toStrip is what a part takes apart and nobody has. Of a thing with several forms the one that was
+// begun is the one that is there.
+func toStrip(s *record.Sheet, p service.Part) (left []NamedStep) {
+	strips := apart.Strips.Of(s)
 	for _, id := range p.Step.Apart {
-		if !slices.ContainsFunc(apart.Strips.Of(s), func(v apart.Strip) bool {
-			return v.Assembly == id && v.Done && len(v.Tray) > 0
+		a, _ := s.Book.Assembly(id)
+		if !slices.ContainsFunc(strips, func(v apart.Strip) bool {
+			if v.Assembly == id {
+				return v.Done && len(v.Tray) > 0
+			}
+			begun, _ := s.Book.Assembly(v.Assembly)
+			return begun.Form.Same(a.Form)
 		}) {
-			a, _ := s.Book.Assembly(id)
-			left = append(left, NamedStep{ID: id, Name: a.Name, Is: "apart"})
+			left = append(left, NamedStep{ID: id, Name: a.Name, Is: "apart", How: a.Form.Told})
+		}
+	}
+	for i := range left {
+		this, _ := s.Book.Assembly(left[i].ID)
+		if slices.ContainsFunc(left, func(n NamedStep) bool {
+			other, _ := s.Book.Assembly(n.ID)
+			return n.ID != this.ID && other.Form.Same(this.Form)
+		}) {
+			left[i].Of = this.Form.Is
 		}
 	}
 	return left

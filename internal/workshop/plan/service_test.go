@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/apart"
 	"utensil/internal/workshop/brakes"
@@ -226,4 +227,26 @@ func TestATickBedsIn(t *testing.T) {
 	before := brakes.RidingOf(s.Lay())
 	s.Do(sold.Serves.Says(sold.PartServed{Part: "care/care-caliper-front"}))
 	assert.Greater(t, len(brakes.RidingOf(s.Lay()).Riding), len(before.Riding))
+}
+
+// A quick-release hub has cones or cartridges: the one that is begun is the one that is there.
+func TestAHubIsStrippedInTheFormThatItHas(t *testing.T) {
+	s := stand.Of(t, workshop.Rules(), "strip", func(k knowledge.Kind) bool { return k.ID == "commuter" })
+	s.Record.Job.Service = "full-strip"
+	hubs := func() map[string]string {
+		forms := map[string]string{}
+		for _, n := range pieceOf(t, s, "hubs").Step.Left {
+			assert.NotEmpty(t, n.How, "what tells %s", n.ID)
+			forms[n.ID] = n.Of
+		}
+		return forms
+	}
+	front, rear := "front-hub", "rear-hub"
+	both := map[string]string{"front-hub-cones": front, "front-hub-sealed": front,
+		"rear-hub-cones": rear, "rear-hub-sealed": rear}
+	require.Equal(t, both, hubs())
+	begun := s.Do(apart.Begins.Says(apart.StripBegun{Assembly: "front-hub-cones"}))
+	assert.Equal(t, map[string]string{"front-hub-cones": "", "rear-hub-cones": rear, "rear-hub-sealed": rear}, hubs())
+	require.NoError(t, s.Write(record.Withdrawals.Says(record.Withdrawn{Reason: "it has cartridges"}), begun))
+	assert.Equal(t, both, hubs(), "looked at again, it was the other")
 }

@@ -4930,12 +4930,14 @@ export interface components {
         };
         /** @description NamedStep is something that a part of a service names. */
         NamedStep: {
-            /** @description where the oil goes */
+            /** @description where the oil goes, or what shows that it is this form */
             how?: string;
             id: string;
             /** @enum {string} */
             is: "look" | "oil" | "apart" | "feel";
             name: string;
+            /** @description the thing that this and another of these are forms of: one of them is there */
+            of?: string;
             /** @description what it is oiled with, or how it is told where no word says so */
             with?: string;
             /** @description what it reads as it should be; left out where it is measured */
@@ -5168,9 +5170,13 @@ export interface components {
             assembly: string;
             /** @description work in which it is taken apart */
             for: string[];
+            /** @description the thing that it is one form of */
+            is?: string;
             name: string;
             /** Format: int64 */
             parts: number;
+            /** @description what shows that it is this form */
+            told?: string;
         };
         /** @description OilView is a place on the map of what a tune oils. */
         OilView: {

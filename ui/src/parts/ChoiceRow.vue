@@ -2,6 +2,8 @@
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import { computed } from 'vue'
 
+import KeyCap from './KeyCap.vue'
+
 /** One of a few words, as buttons beside each other; none is chosen until somebody does. */
 defineProps<{
   label: string
@@ -9,6 +11,8 @@ defineProps<{
   choices: readonly (readonly [T, string, string?])[]
   disabled?: boolean
   bare?: boolean
+  /** it is the question that is open, and has the digits */
+  digits?: boolean
 }>()
 const chosen = defineModel<T | undefined>()
 /** With undefined the library would go on with what was chosen last. */
@@ -22,7 +26,7 @@ const held = computed(() => chosen.value ?? '')
     }}</RadioGroupLabel>
     <div class="flex flex-wrap gap-2">
       <RadioGroupOption
-        v-for="[word, says, why] in choices"
+        v-for="([word, says, why], i) in choices"
         :key="word"
         v-slot="{ checked }"
         as="template"
@@ -36,7 +40,10 @@ const held = computed(() => chosen.value ?? '')
             disabled ? 'opacity-50' : 'cursor-pointer',
           ]"
         >
-          {{ says }}<span v-if="why" class="text-sm font-normal text-soft">{{ why }}</span>
+          <template v-if="digits"
+            ><span>{{ says }}</span> <KeyCap :class="why && 'order-last'">{{ i + 1 }}</KeyCap></template
+          ><template v-else>{{ says }}</template
+          ><span v-if="why" class="text-sm font-normal text-soft">{{ why }}</span>
         </div>
       </RadioGroupOption>
     </div>

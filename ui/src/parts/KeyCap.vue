@@ -6,7 +6,9 @@ defineProps<{ of?: BenchKey }>()
 </script>
 
 <template>
-  <kbd class="figure rounded-[3px] border border-b-2 border-current/60 px-1.5 text-sm font-normal"
+  <kbd
+    :data-key="of && keys[of]"
+    class="figure rounded-[3px] border border-b-2 border-current/60 px-1.5 text-sm font-normal"
     ><slot>{{ of && (caps[of] ?? keys[of]) }}</slot></kbd
   >
 </template>

@@ -40,11 +40,32 @@ document.addEventListener('keydown', (e) => e.key === 'Tab' && (walks = true), t
 document.addEventListener('pointerdown', () => (walks = false), true)
 
 /**
+ * armed is the button that shows Enter. A way on from here yields to what is still to be done here:
+ * it shows Enter only while nothing else does.
+ */
+function armed() {
+  const shown = [...document.querySelectorAll(`kbd[data-key="${keys.go}"]`)]
+    .map((cap) => cap.closest<HTMLElement>('button, a'))
+    .filter((b) => b !== null && (b.checkVisibility?.() ?? true))
+  const here = shown.filter((b) => !b?.hasAttribute('data-yields'))
+  return (here.length ? here : shown).find((b) => !b?.matches(':disabled'))
+}
+
+/** A field of a form sends its form, one of many lines breaks a line; one on its own has Enter for the bench. */
+const keepsEnter = (field: HTMLElement) => !field.matches('input') || field.closest('form') !== null
+
+/**
  * useBenchKeys gives a run to one hand on a number pad. Keys go to the run unless something
- * else that takes typing has them. Return false from a handler to leave the key alone.
+ * else that takes typing has them. Enter presses the button that shows it, and comes to the handler
+ * only while there is none. Return false from a handler to leave the key alone.
  */
 export function useBenchKeys(handle: (key: string) => boolean) {
-  useEventListener('keydown', (event) => {
+  // Enter is heard before what has the focus: after a finger that may open its list by it, and nobody meant so.
+  useEventListener('keydown', (event) => outside(event) && hear(event), { capture: true })
+  useEventListener('keydown', (event) => outside(event) || hear(event))
+  const outside = ({ key, target }: KeyboardEvent) =>
+    key === keys.go && !(target as HTMLElement).matches('input, textarea, [contenteditable]')
+  function hear(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return
     // A key that is held does its work once: who holds ⌫ empties a field, and does not fly back
     // through the bike.
@@ -52,14 +73,23 @@ export function useBenchKeys(handle: (key: string) => boolean) {
     const on = event.target as HTMLElement
     const bench = on.closest('[data-bench]') !== null
     const typing = on.matches('input, textarea') || on.isContentEditable
-    if ((typing && !bench) || on.matches('[role="listbox"]')) return
-    const chooses = on.matches('[role="menuitem"], [role="radio"]')
+    const go = event.key === keys.go
+    if ((typing && (go ? keepsEnter(on) : !bench)) || on.matches('[role="listbox"]')) return
+    const item = on.matches('[role="menuitem"]')
+    const chooses = item || on.matches('[role="radio"]')
     const pressed = on.matches('button, a')
     if (event.key === ' ' && (pressed || chooses)) return
-    if (event.key === 'Enter' && (chooses || (pressed && walks))) return
+    if (go && (item || ((chooses || pressed) && walks))) return
     if (document.querySelector('[aria-modal="true"]')) return
-    if (handle(event.key)) event.preventDefault()
-  })
+    const button = go ? armed() : undefined
+    if (button) {
+      event.preventDefault()
+      event.stopPropagation()
+      button.click()
+    } else if (!typing || bench) {
+      if (handle(event.key)) event.preventDefault()
+    }
+  }
 }
 
 /** startsFigure says whether a key begins a figure while the figure's field has not got the focus. */

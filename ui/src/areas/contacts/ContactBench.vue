@@ -17,7 +17,12 @@ import HeldAgainst from './HeldAgainst.vue'
 import PhoneLaid from './PhoneLaid.vue'
 
 /** One figure of how the bike is set: noted as it came, or written down as it is left. */
-const props = defineProps<{ contact: Contact; locked: boolean }>()
+const props = defineProps<{
+  contact: Contact
+  locked: boolean
+  /** nothing is left to note or to put back: what is next stands in the slot */
+  over?: boolean
+}>()
 const emit = defineEmits<{ onward: [skip?: boolean]; back: [] }>()
 const { job, pen } = useOpenJob()
 const { date } = useTimes()
@@ -73,9 +78,8 @@ onMounted(() => {
 })
 
 useBenchKeys((key) => {
-  if (props.locked || (document.activeElement === why.value && key !== keys.go)) return false
-  if (key === keys.go) enter()
-  else if (key === keys.again && back.value) void log({ typed: figure(back.value.value) })
+  if (props.locked || document.activeElement === why.value) return false
+  if (key === keys.again && back.value) void log({ typed: figure(back.value.value) })
   else if (key === keys.on) emit('onward', true)
   else if (key === keys.back && !typed.value) emit('back')
   else if (startsFigure(key, field.value)) {
@@ -181,7 +185,9 @@ useBenchKeys((key) => {
       @off="against = false"
     />
     <div v-if="!locked" class="mt-3 flex flex-wrap items-center gap-2">
+      <slot v-if="over && !typed.trim()" />
       <button
+        v-else
         type="button"
         class="button button-go min-h-14 text-lg"
         :disabled="pen.busy.value || (!!typed.trim() && unread)"

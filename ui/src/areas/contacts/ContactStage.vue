@@ -61,9 +61,12 @@ const owes = computed(() => contacts.value.filter((c) => c.owed).length)
         class="shrink-0"
         :contact="chosen"
         :locked="closed || !hands"
+        :over="!owes && !notes"
         @onward="(skip) => onward(!!skip)"
         @back="back"
-      />
+      >
+        <NextPiece />
+      </ContactBench>
     </div>
     <nav class="flex min-h-0 flex-col border-rule max-lg:border-t lg:border-l" aria-label="How it is set">
       <div class="shrink-0 border-b border-rule px-4 py-3">
@@ -77,7 +80,6 @@ const owes = computed(() => contacts.value.filter((c) => c.owed).length)
           >
           <span v-else class="text-soft">Nothing waits here. The rest is noted as it is wanted.</span>
         </p>
-        <NextPiece v-if="!owes && !notes && !closed" class="mt-2 w-full" />
       </div>
       <WalkList
         v-slot="{ thing: c }"

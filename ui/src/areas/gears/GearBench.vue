@@ -140,8 +140,6 @@ useBenchKeys((key) => {
   if (shift.value && result) void did(result)
   else if (shift.value && key === keys.none) void run()
   else if (pushes.value && (n === 1 || n === 2)) void pushed(n === 1 ? 'springs' : 'sticks')
-  else if (key === keys.go && props.bench.settled) void sign()
-  else if (key === keys.go && props.bench.do && !picked.value) void turned()
   else if (key === keys.back) void back()
   else if (key === keys.on) picked.value = sighting.value = undefined
   else return false
@@ -308,7 +306,7 @@ const turn = computed(() => {
           :disabled="!free"
           @click="turned"
         >
-          {{ bench.do.done }} <KeyCap of="go" />
+          {{ bench.do.done }} <KeyCap v-if="!bench.settled && !picked" of="go" />
         </button>
         <button
           v-for="w in bench.do.offer"

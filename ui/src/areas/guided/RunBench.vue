@@ -67,10 +67,8 @@ async function workDone() {
 useBenchKeys((key) => {
   if (props.locked) return false
   const n = Number(key)
-  if (key === keys.go && props.run.finished && props.run.item) void workDone()
-  else if (!now.value) return false
-  else if (key === keys.go && !missing.value && !outcomes.value.length) void done()
-  else if (n >= 1 && n <= outcomes.value.length && !missing.value) void done(outcomes.value[n - 1]?.say)
+  if (!now.value) return false
+  if (n >= 1 && n <= outcomes.value.length && !missing.value) void done(outcomes.value[n - 1]?.say)
   else if (key === keys.back && !found.value) emit('undo')
   else return false
   return true
@@ -115,7 +113,7 @@ useBenchKeys((key) => {
           class="input text-xl"
           :placeholder="`none, if there are none`"
           :disabled="locked"
-          @keydown.enter.prevent.stop="done(outcomes[0]?.say)"
+          @keydown.enter="outcomes.length && ($event.target as HTMLElement).blur()"
         />
       </label>
       <StepRecord
@@ -138,7 +136,7 @@ useBenchKeys((key) => {
             :disabled="locked || held.length > 0 || !!missing || pen.busy.value"
             @click="done()"
           >
-            Done <KeyCap of="go" />
+            Done <KeyCap v-if="!missing" of="go" />
           </button>
           <p v-if="run.of" class="w-full text-soft">
             Try <b class="figure text-ink">{{ run.try }}</b> of at most
@@ -148,7 +146,7 @@ useBenchKeys((key) => {
             v-for="(o, i) in outcomes"
             :key="o.say"
             class="min-h-16 min-w-48 text-lg"
-            :n="i + 1"
+            :n="missing ? undefined : i + 1"
             :mark="o.finds?.mark"
             :disabled="locked || held.length > 0 || !!missing || pen.busy.value"
             @click="done(o.say)"

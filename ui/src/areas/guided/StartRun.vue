@@ -10,8 +10,10 @@ import { bottleOf, canSee, seeLabel } from '@/areas/brakes/label'
 import ReadCap from '@/areas/brakes/ReadCap.vue'
 import { useOpenJob } from '@/areas/job/open'
 import ReadFact from '@/areas/job/ReadFact.vue'
+import { useBenchKeys } from '@/parts/bench'
 import ChoiceRow from '@/parts/ChoiceRow.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import KeyCap from '@/parts/KeyCap.vue'
 import SendButton from '@/parts/SendButton.vue'
 import TickField from '@/parts/TickField.vue'
 import { figure } from '@/parts/words'
@@ -29,10 +31,11 @@ const laid = ref<Record<string, boolean>>({})
 const meets = (conditions?: Record<string, string[]>) =>
   Object.entries(conditions ?? {}).every(([choice, options]) => options.includes(choices.value[choice] ?? ''))
 const asked = computed(() => props.offer.choices.filter((c) => meets(c.if)))
+/** The question that is open has the digits: one after the other. */
+const open = computed(() => asked.value.find((c) => !choices.value[c.id]))
 /** What is still to be said before it can begin; the server has the last word. */
 const wants = computed(() => {
-  const open = asked.value.find((c) => !choices.value[c.id])
-  if (open) return `choose: ${open.ask}`
+  if (open.value) return `choose: ${open.value.ask}`
   if (props.offer.reads) return `read: ${words.label(props.offer.reads)}`
   return pours.value && props.side && props.side.family !== 'unknown' && !bottle.value
     ? 'choose the bottle'
@@ -76,6 +79,12 @@ async function begin() {
   }
   if (await pen.record({ guided }, undefined, id)) void router.push({ name: 'job-run', query: { at: id } })
 }
+useBenchKeys((key) => {
+  const option = props.locked ? undefined : open.value?.options[Number(key) - 1]
+  if (!open.value || !option) return false
+  choices.value[open.value.id] = option.id
+  return true
+})
 </script>
 
 <template>
@@ -99,11 +108,12 @@ async function begin() {
       :key="c.id"
       v-model="choices[c.id]"
       :label="c.ask"
+      :digits="c.id === open?.id"
       :choices="c.options.map((o) => [o.id, o.name, o.why] as const)"
     />
     <p v-if="offer.reads && !locked" class="border-l-4 border-brick bg-brick-wash px-3 py-2.5">
       <b>{{ words.label(offer.reads) }}: nobody has read it,</b> and what is done next hangs on it.
-      <ReadFact :fact="offer.reads" />
+      <ReadFact :fact="offer.reads" :asks="!open" />
     </p>
     <ReadCap v-if="side && pours" :side="side" :locked="locked" />
     <fieldset v-if="side && pours && side.family !== 'unknown'">
@@ -197,7 +207,7 @@ async function begin() {
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
     <div class="flex flex-wrap gap-2">
       <SendButton class="button-go min-h-[52px]" :disabled="locked || pen.busy.value" :wants="wants">
-        Begin
+        Begin <KeyCap of="go" />
       </SendButton>
       <button type="button" class="button min-h-[52px]" @click="emit('leave')">Leave it</button>
     </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 
 import type { BoltView } from '@/api/client'
 import { useBook } from '@/api/job'
@@ -10,10 +10,16 @@ import ReadFact from '@/areas/job/ReadFact.vue'
 import BoltTools from '@/areas/torque/BoltTools.vue'
 import { useInHand, useTorqueHabits } from '@/areas/torque/habits'
 import ConditionMark from '@/parts/ConditionMark.vue'
+import KeyCap from '@/parts/KeyCap.vue'
 import { figure } from '@/parts/words'
 
 /** A bolt that a step torques: it goes to the torque log. Its tools are opened where they are wanted. */
-const props = defineProps<{ bolt: BoltView; locked: boolean }>()
+const props = defineProps<{
+  bolt: BoltView
+  locked: boolean
+  /** it is the next to be logged */
+  due?: boolean
+}>()
 const { pen } = useOpenJob()
 const tight = usePart('bolts')
 const { settings } = useSession()
@@ -28,7 +34,8 @@ const inHand = useInHand(
   () => tight.value.wrenches,
   habits,
 )
-defineExpose({ field })
+const open = computed(() => !props.bolt.settled)
+defineExpose({ field, open })
 
 async function torque() {
   const b = props.bolt
@@ -74,7 +81,7 @@ const notFitted = () =>
       <span class="figure block text-sm text-soft">{{
         bolt.rule ? `${figure(bolt.rule.min_nm)}–${figure(bolt.rule.max_nm)} N·m` : bolt.set
       }}</span><span v-if="!bolt.rule && !bolt.set && bolt.unread" class="text-sm text-brick"
-        >not read yet<ReadFact v-if="!locked" :fact="bolt.unread" /></span
+        >not read yet<ReadFact v-if="!locked" :fact="bolt.unread" :asks="due" /></span
     ></span>
     <span v-if="bolt.log?.left_nm !== undefined && bolt.stale" class="figure text-soft"
       >earlier: {{ figure(bolt.log.left_nm) }}</span
@@ -90,7 +97,7 @@ const notFitted = () =>
       :disabled="locked"
     />
     <button type="submit" class="button" :disabled="locked || (bolt.rule ? !typed.trim() : !bolt.set)">
-      {{ bolt.rule ? 'Log' : 'It is set' }}
+      {{ bolt.rule ? 'Log' : 'It is set' }} <KeyCap v-if="due && !bolt.rule" of="go" />
     </button>
     <button
       v-if="bolt.rule"

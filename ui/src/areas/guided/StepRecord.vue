@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { given } from '@/api/given'
 import SealantForm from '@/areas/air/SealantForm.vue'
 import ServiceForm from '@/areas/air/ServiceForm.vue'
 import { boltKey, useOpenJob, usePart } from '@/areas/job/open'
+import { useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import GaugeStrip from '@/parts/GaugeStrip.vue'
+import KeyCap from '@/parts/KeyCap.vue'
+import { useRead } from '@/parts/read'
 import { figure } from '@/parts/words'
 
 import StepAir from './StepAir.vue'
@@ -24,6 +27,7 @@ const told = usePart('air')
 const typed = ref('')
 const note = ref('')
 const account = ref('') // where another part came from
+const panel = useTemplateRef('panel')
 const first = useTemplateRef('first')
 const rows = useTemplateRef('rows')
 const air = useTemplateRef('air')
@@ -34,6 +38,11 @@ const leg = computed(() => told.value.bench.legs.find((l) => l.place === props.s
 const bolts = computed(() => props.run.bolts ?? [])
 const sign = computed(() => props.step.record?.sign)
 const recorded = computed(() => !props.run.missing)
+/** What the point can be called has the digits until it is told; then the step's own answers have them. */
+const words = computed(() => (point.value?.gauge ? [] : (point.value?.words ?? [])))
+const due = computed(() => bolts.value.find((b) => !b.settled))
+/** A test is not signed unread. */
+const seen = useRead()
 
 async function read(word?: string) {
   if (!point.value || props.locked) return
@@ -42,22 +51,34 @@ async function read(word?: string) {
   await given([typed, account], ([figure = '', note]) =>
     pen.record({ reading: { point: at, ...(word ? { word } : { typed: figure, note: note || undefined }) } }),
   )
-  if (recorded.value) first.value?.blur()
 }
 async function test(passed: boolean) {
   if (!sign.value) return
   if (await pen.record({ sign: { what: sign.value, passed, note: note.value || undefined } }))
     emit('signed', passed)
 }
-onMounted(() => {
-  if (recorded.value) return // Enter goes on: it is not caught in an empty field
-  const field = first.value ?? rows.value?.find((r) => r?.field)?.field ?? air.value?.field
-  field?.focus({ preventScroll: true })
+/** The hand is where the next figure goes; when all is recorded, Enter goes on and no field holds it. */
+function reach() {
+  const field = first.value ?? rows.value?.find((r) => r?.open && r.field)?.field ?? air.value?.field
+  if (!recorded.value) field?.focus({ preventScroll: true })
+  else if (panel.value?.contains(document.activeElement)) (document.activeElement as HTMLElement).blur()
+}
+onMounted(reach)
+watch([recorded, () => due.value && boltKey(due.value)], reach, { flush: 'post' })
+useBenchKeys((key) => {
+  const word = recorded.value || props.locked ? undefined : words.value[Number(key) - 1]
+  if (word) void read(word.word)
+  return !!word
 })
 </script>
 
 <template>
-  <div class="max-w-3xl border border-ink bg-paper p-3" role="group" aria-label="What this step records">
+  <div
+    ref="panel"
+    class="max-w-3xl border border-ink bg-paper p-3"
+    role="group"
+    aria-label="What this step records"
+  >
     <template v-if="point">
       <p class="flex items-center gap-2.5">
         <ConditionMark :mark="recorded ? (point.reading?.judgement?.mark ?? 'open') : 'open'" :size="20" />
@@ -108,7 +129,7 @@ onMounted(() => {
       />
       <div v-else class="mt-2 flex flex-wrap gap-2" role="group" :aria-label="`${point.name}: how it is`">
         <button
-          v-for="w in point.words"
+          v-for="(w, i) in words"
           :key="w.word"
           type="button"
           class="button"
@@ -117,10 +138,11 @@ onMounted(() => {
           @click="read(w.word)"
         >
           <ConditionMark :mark="w.mark" :size="16" /> {{ w.word }}
+          <KeyCap v-if="!recorded">{{ i + 1 }}</KeyCap>
         </button>
       </div>
     </template>
-    <StepBolt v-for="b in bolts" :key="boltKey(b)" ref="rows" :bolt="b" :locked="locked" />
+    <StepBolt v-for="b in bolts" :key="boltKey(b)" ref="rows" :bolt="b" :due="b === due" :locked="locked" />
     <StepAir
       v-if="step.record?.air"
       ref="air"
@@ -163,10 +185,11 @@ onMounted(() => {
       <button
         type="button"
         class="button button-go"
-        :disabled="locked || recorded || pen.busy.value"
+        :disabled="locked || recorded || !seen || pen.busy.value"
+        :title="seen ? undefined : 'Read what is tried first'"
         @click="test(true)"
       >
-        It passes, I sign
+        It passes, I sign <KeyCap v-if="!recorded" of="go" />
       </button>
       <button
         type="button"

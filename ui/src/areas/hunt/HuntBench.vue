@@ -72,7 +72,6 @@ useBenchKeys((key) => {
   else if (key === keys.on && props.hunt.next.length)
     chosen.value = (chosen.value + 1) % props.hunt.next.length
   else if (key === keys.back) void undo()
-  else if (key === keys.go && props.hunt.settled && !props.hunt.cured && !props.hunt.finding) void take()
   else return false
   return true
 })
@@ -170,7 +169,7 @@ const sooner: Record<string, string> = {
           :disabled="pen.busy.value"
           @click="onSheet(top.id, true)"
         >
-          Onto the sheet, {{ Math.max(1, Math.round(top.minutes)) }} min charged
+          Onto the sheet, {{ Math.max(1, Math.round(top.minutes)) }} min charged <KeyCap of="go" />
         </button>
         <button type="button" class="button" :disabled="pen.busy.value" @click="onSheet(top.id, false)">
           Onto the sheet, not charged

@@ -35,7 +35,9 @@ const walk = computed(() => {
 })
 const points = computed(() => walk.value.map((p) => ({ id: p.id, name: p.name, mark: markOf(p), at: p.at })))
 const read = computed(() => round.value.points.filter((p) => p.reading).length)
-const walked = computed(() => round.value.points.every((p) => !p.required || p.reading))
+const over = computed(
+  () => hands.value && !closed.value && round.value.points.every((p) => !p.required || p.reading),
+)
 const { chosen, here, onward, back, open } = useWalk({
   things: () => walk.value,
   key: (p) => p.id,
@@ -79,9 +81,12 @@ const says = (p: (typeof round.value.points)[number]) =>
         class="shrink-0"
         :point="chosen"
         :locked="closed || !hands"
+        :over="over"
         @onward="(skip) => onward(!!skip)"
         @back="back"
-      />
+      >
+        <NextPiece />
+      </PointBench>
     </div>
     <nav
       class="flex min-h-0 flex-col border-rule lg:border-l"
@@ -131,7 +136,6 @@ const says = (p: (typeof round.value.points)[number]) =>
           says(p)
         }}</span>
       </WalkList>
-      <NextPiece v-if="walked && hands && !closed" class="m-3 shrink-0" />
     </nav>
   </div>
 </template>

@@ -18,7 +18,12 @@ import PointFigure from './PointFigure.vue'
 import PointWords from './PointWords.vue'
 
 /** One inspection point at the bench: a figure or a word, judged at once, logged with Enter. */
-const props = defineProps<{ point: PointView; locked: boolean }>()
+const props = defineProps<{
+  point: PointView
+  locked: boolean
+  /** nothing is left to look at: what is next stands in the slot */
+  over?: boolean
+}>()
 const emit = defineEmits<{ onward: [skip?: boolean]; back: [] }>()
 
 const { job, pen } = useOpenJob()
@@ -131,10 +136,10 @@ onMounted(() => {
 useBenchKeys((key) => {
   if (props.locked) return false
   const writing = passing.value || document.activeElement === account.value
-  if (writing && key !== keys.go && key !== 'Escape') return false
+  if (writing && key !== 'Escape') return false
   const word = props.point.words?.[Number(key) - 1]
   if (!props.point.gauge && word) choose(word.word)
-  else if (key === keys.go) enter()
+  else if (key === keys.go) void focus()
   else if (key === keys.not && many.value && typed.value && document.activeElement === field.value)
     return false
   else if (key === keys.not) void pass()
@@ -227,17 +232,21 @@ useBenchKeys((key) => {
         aria-label="Why it is not looked at"
         placeholder="Why is it not looked at? It stands on the owner’s sheet."
       />
-      <button type="button" class="button" :disabled="!note.trim()" @click="enter">Pass over</button>
+      <button type="button" class="button button-go" :disabled="!note.trim()" @click="enter">
+        Pass over <KeyCap of="go" />
+      </button>
     </div>
     <div class="mt-2 flex flex-wrap items-center gap-x-1.5 gap-y-2">
+      <slot v-if="over && !typed.trim() && !passing" />
       <button
-        v-if="point.gauge"
+        v-else-if="point.gauge || point.reading"
         type="button"
         class="button button-go"
-        :disabled="locked || !typed.trim()"
+        :disabled="locked || (!typed.trim() && !point.reading)"
         @click="enter"
       >
-        Log and go on <KeyCap of="go" />
+        {{ point.gauge && (typed.trim() || !point.reading) ? 'Log and go on' : 'Next' }}
+        <KeyCap v-if="!passing" of="go" />
       </button>
       <button type="button" class="button px-2.5!" @click="emit('onward', true)">
         Later <KeyCap of="on" />

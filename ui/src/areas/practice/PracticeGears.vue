@@ -53,7 +53,6 @@ const keys: Record<string, string> = {
   '6': 'down',
   '+': 'barrel_out',
   '-': 'barrel_in',
-  Enter: 'sign',
 }
 useBenchKeys((key) => {
   const a = keys[key]

@@ -75,7 +75,6 @@ useBenchKeys((key) => {
   else if (key === keys.found) turn(-1)
   else if (key === keys.again) act({ do: 'spin' })
   else if (key === keys.none) act({ do: 'pluck' })
-  else if (key === keys.go) act({ do: 'sign' })
   else return false
   return true
 })

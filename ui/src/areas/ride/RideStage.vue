@@ -6,6 +6,7 @@ import type { Mark } from '@/api/client'
 import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
 import { useWalk } from '@/areas/job/walk'
 import WalkList from '@/areas/job/WalkList.vue'
+import KeyCap from '@/parts/KeyCap.vue'
 
 import StopBench from './StopBench.vue'
 import TryBench from './TryBench.vue'
@@ -51,21 +52,22 @@ function markOf(t: (typeof things.value)[number]): Mark {
         :key="tried.id"
         :tried="tried"
         :locked="locked"
+        :over="done === all"
         @onward="(skip) => onward(!!skip)"
         @back="back"
-      />
+      >
+        <RouterLink
+          class="button button-go min-h-14 text-lg"
+          :to="{ name: 'job-verify', query: { at: 'test_ride' } }"
+          >All right: sign for the ride <KeyCap class="max-sm:hidden" of="go"
+        /></RouterLink>
+      </TryBench>
       <StopBench v-else :key="target()" :at="target()" :locked="locked" />
     </div>
     <nav class="flex min-h-0 flex-col border-rule max-lg:border-t lg:border-l" aria-label="The ride">
       <div class="shrink-0 border-b border-rule px-4 py-3">
         <h2>The ride · {{ done }} of {{ all }}</h2>
-        <RouterLink
-          v-if="done === all"
-          class="button button-go mt-2 min-h-14 w-full"
-          :to="{ name: 'job-verify', query: { at: 'test_ride' } }"
-          >All right: sign for the ride</RouterLink
-        >
-        <p v-else class="mt-1 text-note text-soft">
+        <p v-if="done < all" class="mt-1 text-note text-soft">
           What it shows is answered before it leaves. It is signed when all else is right.
         </p>
       </div>

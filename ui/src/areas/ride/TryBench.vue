@@ -13,7 +13,12 @@ import { useRead } from '@/parts/read'
 import { useTimes } from '@/parts/time'
 
 /** One try of the ride: as it should be, or what it shows; a symptom leads on to its cause. */
-const props = defineProps<{ tried: Schemas['TryView']; locked: boolean }>()
+const props = defineProps<{
+  tried: Schemas['TryView']
+  locked: boolean
+  /** all was tried and is right: what is next stands in the slot */
+  over?: boolean
+}>()
 const emit = defineEmits<{ onward: [skip?: boolean]; back: [] }>()
 const { job, pen } = useOpenJob()
 const { dayAndClock } = useTimes()
@@ -55,14 +60,9 @@ async function lookFor() {
 }
 
 useBenchKeys((key) => {
-  if (document.activeElement === field.value) {
-    if (key !== keys.go) return false
-    void tell(wants.value === 'right' ? undefined : wants.value)
-    return true
-  }
+  if (document.activeElement === field.value) return false
   const shown = props.tried.shows[Number(key) - 1]
   if (key === keys.again) void tell()
-  else if (key === keys.go && told.value) emit('onward', true)
   else if (shown && !props.locked) void tell(shown.id)
   else if (key === keys.on && !told.value) emit('onward', true)
   else if (key === keys.back) emit('back')
@@ -152,7 +152,13 @@ useBenchKeys((key) => {
       >
     </div>
     <div class="mt-auto flex flex-wrap gap-2 pt-4">
-      <button v-if="told" type="button" class="button button-go min-h-[52px]" @click="emit('onward', true)">
+      <slot v-if="over" />
+      <button
+        v-else-if="told"
+        type="button"
+        class="button button-go min-h-[52px]"
+        @click="emit('onward', true)"
+      >
         Next <KeyCap class="max-sm:hidden" of="go" />
       </button>
       <button v-else type="button" class="button min-h-[52px]" @click="emit('onward', true)">

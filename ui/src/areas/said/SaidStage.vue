@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { useSession } from '@/api/session'
 import { useOpenJob } from '@/areas/job/open'
+import NextPiece from '@/areas/work/NextPiece.vue'
 import FaultNote from '@/parts/FaultNote.vue'
 
 import SaidRow from './SaidRow.vue'
@@ -29,7 +30,10 @@ async function add() {
       <b>{{ open }} of {{ job.said.length }} not answered yet.</b> Each stands before the door until a search,
       something found, work, or a try answers it.
     </p>
-    <p v-else role="status"><b>All of it is answered.</b> The sheet says with what.</p>
+    <template v-else>
+      <p role="status"><b>All of it is answered.</b> The sheet says with what.</p>
+      <NextPiece v-if="!locked" class="self-start" />
+    </template>
     <FaultNote v-if="pen.fault.value" :fault="pen.fault.value" />
     <ul class="border-t border-ink">
       <SaidRow v-for="c in job.said" :key="c.id" :said="c" :locked="locked" />

@@ -44,6 +44,10 @@ const sides = ['inwards', 'outwards', 'up', 'down', 'forwards', 'backwards']
  * it is the answer.
  */
 const asksSide = computed(() => act.value === 'off' && props.part.asked && !wrong.value)
+/** One question after the other has the digits: which way it pointed, then how it is. */
+const pointing = computed(() => asksSide.value && !side.value)
+/** A new one is wanted, and no word says why the old one goes back. */
+const renews = computed(() => !!props.part.renew && !note.value)
 const busy = computed(() => props.locked || pen.busy.value)
 
 async function write(content: Parameters<typeof pen.record>[0]) {
@@ -78,12 +82,9 @@ const answer = (word: string) => (act.value === 'look' ? look(word) : off(word))
 useBenchKeys((key) => {
   if (props.locked || renewing.value || props.part.held) return false
   const n = Number(key)
-  if (n >= 1 && n <= answers.value.length) void answer(answers.value[n - 1]?.word ?? '')
-  else if (asksSide.value && !answers.value.length && n >= 1 && n <= sides.length) point(sides[n - 1] ?? '')
-  else if (key === keys.go && act.value === 'on') {
-    if (props.part.renew && !note.value) renewing.value = true
-    else void on()
-  } else if (key === keys.go && act.value === 'off' && !answers.value.length && !asksSide.value) void off()
+  const [way, told] = pointing.value ? [sides[n - 1]] : [undefined, answers.value[n - 1]]
+  if (way) point(way)
+  else if (told) void answer(told.word)
   else if (key === keys.not && act.value === 'off' && props.part.goes) wrong.value = !wrong.value
   else return false
   return true
@@ -133,7 +134,7 @@ useBenchKeys((key) => {
         <AnswerButton
           v-for="(s, i) in sides"
           :key="s"
-          :n="answers.length ? undefined : i + 1"
+          :n="pointing ? i + 1 : undefined"
           :chosen="side === s"
           @click="point(s)"
           >{{ s }}</AnswerButton
@@ -147,9 +148,9 @@ useBenchKeys((key) => {
           v-for="(a, i) in answers"
           :key="a.word"
           class="min-w-28 grow text-lg sm:grow-0"
-          :n="i + 1"
+          :n="pointing ? undefined : i + 1"
           :mark="a.mark"
-          :disabled="busy || !!part.held || (!!asksSide && !side)"
+          :disabled="busy || !!part.held || !!pointing"
           @click="answer(a.word)"
           >{{ a.name }}</AnswerButton
         >
@@ -166,21 +167,21 @@ useBenchKeys((key) => {
           <button
             type="button"
             class="button min-h-14 min-w-44 justify-between! text-lg"
-            :class="!part.renew && 'button-go'"
-            :disabled="busy || !!part.held || part.unsafe || (!!part.renew && !note)"
+            :class="!renews && 'button-go'"
+            :disabled="busy || !!part.held || part.unsafe || renews"
             @click="on()"
           >
             {{ part.lay?.length ? 'Laid, and on' : 'It is on' }}
-            <KeyCap v-if="!part.renew" of="go" />
+            <KeyCap v-if="!renews" of="go" />
           </button>
           <button
             type="button"
             class="button min-h-14 text-lg"
-            :class="part.renew && 'button-go'"
+            :class="renews && 'button-go'"
             :disabled="busy || !!part.held"
             @click="renewing = true"
           >
-            A new one <KeyCap v-if="part.renew" of="go" />
+            A new one <KeyCap v-if="renews" of="go" />
           </button>
           <button
             v-if="part.extra || part.maybe"

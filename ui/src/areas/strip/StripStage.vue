@@ -4,8 +4,10 @@ import { computed, ref } from 'vue'
 import { newId, type Schemas } from '@/api/client'
 import { useSession } from '@/api/session'
 import { useOpenJob, usePart, useTarget } from '@/areas/job/open'
+import { useBenchKeys } from '@/parts/bench'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import FaultNote from '@/parts/FaultNote.vue'
+import KeyCap from '@/parts/KeyCap.vue'
 
 import SketchForm from './SketchForm.vue'
 import StripBench from './StripBench.vue'
@@ -26,6 +28,8 @@ const fresh = computed(() => {
   const list = told.value.assemblies.filter((a) => !begun.value.some((s) => s.assembly === a.assembly))
   return [...list.filter(wanted), ...list.filter((a) => !wanted(a))]
 })
+/** The forms of one thing: what shows from outside tells which of them is there. */
+const forms = computed(() => fresh.value.filter((a) => a.is && a.is === target()))
 const sketching = ref(false)
 
 async function begin(what: { assembly: string } | { name: string; parts: string[] }) {
@@ -34,10 +38,42 @@ async function begin(what: { assembly: string } | { name: string; parts: string[
   sketching.value = false
   await open(id)
 }
+useBenchKeys((key) => {
+  const form = locked.value || pen.busy.value ? undefined : forms.value[Number(key) - 1]
+  if (form && !strip.value) void begin({ assembly: form.assembly })
+  return !!form
+})
 </script>
 
 <template>
   <StripBench v-if="strip" :key="strip.id" :strip="strip" :locked="locked" />
+  <section v-else-if="forms.length" class="max-w-4xl px-5 py-4" aria-labelledby="which">
+    <RouterLink :to="{ name: 'job-work' }" class="button button-quiet -ml-2">← Work</RouterLink>
+    <h2 id="which" class="mt-2 text-[22px]! font-[680]! text-ink!">Which of them is it?</h2>
+    <p class="text-soft">
+      Looked at before anything is undone. In doubt it is left whole, and its maker asked.
+    </p>
+    <FaultNote v-if="pen.fault.value" class="mt-2" :fault="pen.fault.value" />
+    <ul class="mt-3 grid gap-3 sm:grid-cols-2">
+      <li
+        v-for="(a, i) in forms"
+        :key="a.assembly"
+        class="flex flex-col gap-3 border border-ink bg-paper p-4"
+      >
+        <h3 class="text-lg font-[680]">{{ a.name }}</h3>
+        <p class="flex-1">{{ a.told }}</p>
+        <button
+          type="button"
+          class="button min-h-14 justify-between! text-lg"
+          :disabled="locked || pen.busy.value"
+          :aria-label="`Take apart: ${a.name}`"
+          @click="begin({ assembly: a.assembly })"
+        >
+          It is this one: take it apart <KeyCap>{{ i + 1 }}</KeyCap>
+        </button>
+      </li>
+    </ul>
+  </section>
   <div v-else class="px-5 py-4">
     <div class="mb-2 flex flex-wrap items-center gap-3">
       <RouterLink :to="{ name: 'job-work' }" class="button button-quiet -ml-2">← Work</RouterLink>

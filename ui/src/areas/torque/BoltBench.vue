@@ -28,6 +28,8 @@ const props = defineProps<{
   habits: TorqueHabits
   /** a form beside the bench says what is wrong itself */
   quiet: boolean
+  /** nothing is left of the run: what is next stands beside it */
+  over?: boolean
   /** a pull of the connected wrench that is meant for this bolt */
   pulled?: Schemas['ToolReading']
 }>()
@@ -103,15 +105,19 @@ const byHand = computed(
     !bad.value,
 )
 const read = useRead()
+/** It is settled, and nothing else is being said of it. */
+const rests = computed(
+  () => props.bolt.settled && !typed.value.trim() && !missing.value && found.value === 'not_checked',
+)
 function enter() {
+  if (rests.value) return void emit('onward')
   if (missing.value) return void log({ not_fitted: true })
   if (props.bolt.set) return void log({ set: true })
   if (typed.value.trim()) return void log({ left_typed: typed.value })
   if (byHand.value) return void (read.value && log({ felt: true }))
   if (half.value) return void round.halve()
   if (bad.value) return void (note.value.trim() ? log({}) : words.value?.write())
-  if (props.bolt.settled) emit('onward')
-  else void focus()
+  void focus()
 }
 /** state says how it was found; what is stuck or damaged asks for words, and digits still are the torque. */
 function state(say: () => void) {
@@ -134,6 +140,8 @@ onMounted(() => {
   pen.fault.value = undefined
   void focus()
 })
+// What is read for what it is gets its field here: the hand is in it.
+watch(() => !!props.bolt.rule, focus)
 watch(
   () => props.pulled?.id,
   async (id) => {
@@ -144,10 +152,10 @@ watch(
 )
 
 useBenchKeys((key) => {
-  if (props.locked || (words.value?.writing() && key !== keys.go)) return false
+  if (props.locked || words.value?.writing()) return false
   const other = document.activeElement?.matches('[data-bench]') && document.activeElement !== field.value
-  if (other && key !== keys.go) return false
-  if (key === keys.go) enter()
+  if (other) return false
+  if (key === keys.go) void focus()
   else if (key === keys.found) state(() => entry.toggle('loose'))
   else if (key === keys.on) state(entry.cycle)
   else if (key === keys.not) void notFitted()
@@ -172,18 +180,21 @@ const more = computed(
     found.value === 'figure',
 )
 const go = computed(() =>
-  missing.value
-    ? 'Not there'
-    : props.bolt.set
-      ? 'It is set'
-      : byHand.value
-        ? 'Felt by hand'
-        : half.value && !typed.value.trim()
-          ? 'Half done'
-          : 'Log',
+  rests.value
+    ? 'Go on'
+    : missing.value
+      ? 'Not there'
+      : props.bolt.set
+        ? 'It is set'
+        : byHand.value
+          ? 'Felt by hand'
+          : half.value && !typed.value.trim()
+            ? 'Half done'
+            : 'Log',
 )
 const ready = computed(
   () =>
+    (rests.value && !props.over) ||
     (!props.bolt.rule && !!props.bolt.set) ||
     !!typed.value.trim() ||
     missing.value ||
@@ -288,6 +299,7 @@ const ready = computed(
     <BoltKeys
       :go="go"
       :ready="ready"
+      :rests="rests && over"
       :locked="locked"
       :found="found"
       :missing="missing"

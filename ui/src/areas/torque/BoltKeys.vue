@@ -9,6 +9,8 @@ type Found = Schemas['Torque']['found']
 const props = defineProps<{
   go: string
   ready: boolean
+  /** nothing is asked here or of the run any more: Enter leads on from beside it */
+  rests?: boolean
   locked: boolean
   found: Found
   missing: boolean
@@ -47,7 +49,7 @@ const states = computed(() =>
     :class="sticky && 'lg:sticky lg:bottom-0'"
   >
     <button type="button" class="button key button-go" :disabled="locked || !ready" @click="emit('enter')">
-      {{ go }} <KeyCap of="go" />
+      {{ go }} <KeyCap v-if="!rests" of="go" />
     </button>
     <button type="button" class="button key" :disabled="locked || !same" @click="emit('same')">
       Same again <KeyCap of="again" />

@@ -63,7 +63,7 @@ const loose = computed(() => {
     </template>
     <template v-else-if="bolt.unread && !bolt.set && !locked">
       <dt class="text-soft">Rule</dt>
-      <dd><b class="text-brick">not read yet</b><ReadFact :fact="bolt.unread" /></dd>
+      <dd><b class="text-brick">not read yet</b><ReadFact :fact="bolt.unread" asks /></dd>
     </template>
     <dt class="text-soft">Tool</dt>
     <dd>

@@ -11,7 +11,12 @@ import { useRead } from '@/parts/read'
 import { useTimes } from '@/parts/time'
 
 /** A test before the bike leaves, with a mechanic's name under it. */
-const props = defineProps<{ sign: Schemas['SignView']; locked: boolean }>()
+const props = defineProps<{
+  sign: Schemas['SignView']
+  locked: boolean
+  /** nothing is left of the run: what is next stands beside it */
+  over?: boolean
+}>()
 const emit = defineEmits<{ onward: []; back: [] }>()
 const { pen } = useOpenJob()
 const { dayAndClock } = useTimes()
@@ -27,6 +32,8 @@ const state = computed(() =>
 /** One that failed, with nothing done since, passes with a word of what was put right. */
 const explains = computed(() => pen.fault.value?.field === 'note' && !failing.value)
 const barred = computed(() => props.locked || !!props.sign.held || !!props.sign.waived)
+/** It is signed, or not tried at all: nothing more is asked here. */
+const stands = computed(() => state.value === 'sound' || !!props.sign.waived)
 
 const read = useRead()
 const sending = ref(false)
@@ -51,13 +58,8 @@ onMounted(() => {
 })
 useBenchKeys((key) => {
   if (props.locked) return false
-  if (document.activeElement === field.value) {
-    if (key !== keys.go) return false
-    void (failing.value ? fail() : write(true))
-    return true
-  }
-  if (key === keys.go) void write(true)
-  else if (key === keys.not) void fail()
+  if (document.activeElement === field.value) return false
+  if (key === keys.not) void fail()
   else if (key === keys.back) emit('back')
   else return false
   return true
@@ -113,19 +115,41 @@ useBenchKeys((key) => {
     />
     <FaultNote v-if="pen.fault.value" class="mt-3" :fault="pen.fault.value" />
     <div class="mt-auto flex flex-wrap gap-2 pt-4">
-      <button
-        ref="pass"
-        type="button"
-        class="button button-go min-h-[52px] min-w-56"
-        :disabled="barred || !read"
-        :title="read ? undefined : 'Read what is tried first'"
-        @click="write(true)"
-      >
-        Passed: I sign for it <KeyCap of="go" />
-      </button>
-      <button type="button" class="button button-grave min-h-[52px]" :disabled="barred" @click="fail">
-        Failed <KeyCap of="not" />
-      </button>
+      <template v-if="failing">
+        <button
+          type="button"
+          class="button button-grave min-h-[52px] min-w-56"
+          :disabled="barred || !note.trim()"
+          @click="fail"
+        >
+          Failed: it stays here <KeyCap of="go" />
+        </button>
+        <button type="button" class="button min-h-[52px]" @click="failing = false">It did not fail</button>
+      </template>
+      <template v-else>
+        <button
+          v-if="stands && !over"
+          type="button"
+          class="button button-go min-h-[52px] min-w-56"
+          @click="emit('onward')"
+        >
+          Next <KeyCap of="go" />
+        </button>
+        <button
+          ref="pass"
+          type="button"
+          class="button min-h-[52px]"
+          :class="!stands && 'button-go min-w-56'"
+          :disabled="barred || !read"
+          :title="read ? undefined : 'Read what is tried first'"
+          @click="write(true)"
+        >
+          {{ stands ? 'Sign it again' : 'Passed: I sign for it' }} <KeyCap v-if="!stands" of="go" />
+        </button>
+        <button type="button" class="button button-grave min-h-[52px]" :disabled="barred" @click="fail">
+          Failed <KeyCap of="not" />
+        </button>
+      </template>
       <button type="button" class="button min-h-[52px]" @click="emit('back')">
         Back <KeyCap of="back" />
       </button>

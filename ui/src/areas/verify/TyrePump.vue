@@ -17,7 +17,12 @@ import GaugeStrip from '@/parts/GaugeStrip.vue'
 import KeyCap from '@/parts/KeyCap.vue'
 
 /** A tyre before the bike leaves: what it is left at, held against what it, its rim and its rider ask for. */
-const props = defineProps<{ bench: Schemas['TyreBench']; locked: boolean }>()
+const props = defineProps<{
+  bench: Schemas['TyreBench']
+  locked: boolean
+  /** nothing is left of the run: what is next stands beside it */
+  over?: boolean
+}>()
 const emit = defineEmits<{ onward: []; back: [] }>()
 const { pen } = useOpenJob()
 const told = usePart('air')
@@ -36,7 +41,7 @@ const back = computed(() => found.value && bar(shownAt(found.value.shows) ?? fou
 
 async function log(set: boolean) {
   if (props.locked || pen.busy.value) return
-  if (!typed.value.trim()) return props.bench.stands.goes ? emit('onward') : field.value?.focus()
+  if (!typed.value.trim()) return emit('onward')
   const sent = { place: place.value, celsius: celsius.value, set, gauge: gauge.value?.id }
   // What is left is done: the next thing opens. What is found is still to be set.
   if ((await given([typed], ([typed = '']) => pen.record({ air: { ...sent, typed } }))) && set) emit('onward')
@@ -51,7 +56,7 @@ onMounted(() => {
 })
 useBenchKeys((key) => {
   if (props.locked) return false
-  if (key === keys.go) void log(true)
+  if (key === keys.go) field.value?.focus()
   else if (key === keys.found && typed.value) void log(false)
   else if (key === keys.again && back.value) typed.value = back.value
   else if (key === keys.back && !typed.value) emit('back')
@@ -138,6 +143,7 @@ useBenchKeys((key) => {
       />
       <FigureField v-model="celsius" class="max-w-20" label="°C" name="celsius" />
       <button
+        v-if="!over || typed.trim()"
         type="button"
         class="button button-go min-h-[52px]"
         :disabled="locked || (!typed.trim() && !bench.stands.goes)"

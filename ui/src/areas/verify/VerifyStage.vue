@@ -64,6 +64,9 @@ const { chosen, here, index, onward, back, open } = useWalk({
   todo: (s) => !s.settled,
   line: 'step',
 })
+const over = computed(
+  () => hands.value && !closed.value && !!steps.value.length && steps.value.every((s) => s.settled),
+)
 const logged = computed(() => tight.value.bolts.filter((b) => b.log).length)
 const loose = computed(() => tight.value.bolts.filter((b) => b.log?.found === 'loose').length)
 const lastLeft = computed(() => {
@@ -137,6 +140,7 @@ function refuse(id: string) {
       :last="lastLeft"
       :habits="habits"
       :pulled="pulled"
+      :over="over"
       @onward="onward()"
       @back="back"
       @refused="refuse"
@@ -146,6 +150,7 @@ function refuse(id: string) {
       :key="`${chosen.key}-tyre`"
       :bench="chosen.tyre"
       :locked="closed || !hands"
+      :over="over"
       @onward="onward()"
       @back="back"
     />
@@ -154,6 +159,7 @@ function refuse(id: string) {
       :key="`${chosen.key}-sign`"
       :sign="chosen.sign"
       :locked="closed || !hands"
+      :over="over"
       @onward="onward()"
       @back="back"
     />
@@ -230,10 +236,7 @@ function refuse(id: string) {
         }}</span>
         <span class="figure text-right text-sm">{{ leftAt(s) }}</span>
       </WalkList>
-      <NextPiece
-        v-if="hands && !closed && steps.length && steps.every((s) => s.settled)"
-        class="m-3 shrink-0"
-      />
+      <NextPiece v-if="over" class="m-3 shrink-0" />
       <WrenchTray
         v-model:listening="listening"
         :bolt="chosen?.bolt"

@@ -36,8 +36,7 @@ const says = computed(() => {
 })
 useBenchKeys((key) => {
   if (!props.free) return false
-  if (key === keys.go) void turned()
-  else if (key === keys.not) void seized()
+  if (key === keys.not) void seized()
   else if (key === keys.again) emit('measure')
   else if (key === keys.back) emit('back')
   else if (key === 'ArrowUp') change(1)

@@ -112,8 +112,7 @@ async function sign() {
 }
 useBenchKeys((key) => {
   if (!free.value || mode.value === 'turn' || mode.value === 'read') return false
-  if (key === keys.go && mode.value === 'sign') void sign()
-  else if (key === keys.again) read('side')
+  if (key === keys.again) read('side')
   else if (key === keys.back) void back()
   else return false
   return true

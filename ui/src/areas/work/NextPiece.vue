@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { useBenchKeys } from '@/parts/bench'
+import KeyCap from '@/parts/KeyCap.vue'
+
 import { useThread } from './thread'
 
 /** What is next on this job: every bench ends with it, and leads back to the thread. */
@@ -17,12 +20,14 @@ const to = computed(() => {
 const through = computed(
   () => thread.value && !next.value && !thread.value.waits.length && !thread.value.alone.length,
 )
+useBenchKeys(() => false) // where nothing else hears the keys, Enter still does what stands here
 </script>
 
 <template>
-  <RouterLink class="button button-go min-h-14 max-w-full text-lg" :to="{ name: to }"
+  <RouterLink class="button button-go min-h-14 max-w-full text-lg" data-yields :to="{ name: to }"
     ><span class="truncate">{{
       next ? `Next: ${next.title}` : through ? 'To the door' : 'Back to the thread'
-    }}</span></RouterLink
-  >
+    }}</span>
+    <KeyCap class="max-sm:hidden" of="go"
+  /></RouterLink>
 </template>

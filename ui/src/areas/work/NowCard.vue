@@ -224,7 +224,7 @@ useBenchKeys(press)
         type="button"
         class="button button-go min-h-14 px-6! text-lg"
         :disabled="busy"
-        @click="next.does()"
+        @click="press(keys.go)"
       >
         {{ next.says }} <KeyCap class="max-sm:hidden" of="go" />
       </button>

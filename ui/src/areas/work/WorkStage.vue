@@ -7,14 +7,17 @@ import FindingForm from '@/areas/agree/FindingForm.vue'
 import NoteList from '@/areas/job/NoteList.vue'
 import { useOpenJob, useTarget } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
+import { useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
+import KeyCap from '@/parts/KeyCap.vue'
 import LoadingRule from '@/parts/LoadingRule.vue'
 import { useTimes } from '@/parts/time'
 
 import AloneList from './AloneList.vue'
+import NextPiece from './NextPiece.vue'
 import NowCard from './NowCard.vue'
 import ThenList from './ThenList.vue'
-import { useThread } from './thread'
+import { useMinutes, useThread } from './thread'
 import ThreadRuler from './ThreadRuler.vue'
 import WorkRow from './WorkRow.vue'
 
@@ -55,6 +58,9 @@ watch(
 const choose = (at: number) => (chosen.value = pieces.value[at]?.id)
 /** What work was done for and nobody has looked at since. */
 const worked = computed(() => job.value.findings.filter((f) => f.status === 'worked'))
+/** What went on by itself and is over. */
+const { over } = useMinutes()
+const ended = computed(() => thread.value?.alone.find(over))
 const finding = ref(false)
 /** What can be gone to from here; not every bike has each. */
 const doors = computed(() => [
@@ -68,6 +74,7 @@ const doors = computed(() => [
   { to: 'gears', says: has('gears') ? 'Index the gears, chain, ratios' : 'Gears: chain, ratios' },
   { to: 'wheels', says: 'True a wheel' },
 ])
+useBenchKeys(() => false) // the card hears its own keys; what is waited for has Enter here
 const has = (place: JobView['places'][number]) => job.value.places.includes(place)
 </script>
 
@@ -98,20 +105,29 @@ const has = (place: JobView['places'][number]) => job.value.places.includes(plac
             @choose="choose"
             @found="finding = true"
           />
-          <p v-else-if="thread.waits.length || thread.alone.length" class="px-5 py-6 text-lg">
-            <b>Nothing to do but wait:</b> for
-            {{
-              [thread.waits.length && 'the owner', thread.alone.length && 'what goes on by itself']
-                .filter(Boolean)
-                .join(', and for ')
-            }}.
-          </p>
-          <p v-else class="px-5 py-6 text-lg">
-            <b>Nothing is left to do.</b>
-            <RouterLink class="ml-2 text-petrol underline" :to="{ name: 'job-hand-over' }"
-              >To the door</RouterLink
+          <div v-else-if="thread.waits.length || thread.alone.length" class="px-5 py-6 text-lg">
+            <p>
+              <b>Nothing to do but wait:</b> for
+              {{
+                [thread.waits.length && 'the owner', thread.alone.length && 'what goes on by itself']
+                  .filter(Boolean)
+                  .join(', and for ')
+              }}.
+            </p>
+            <button
+              v-if="ended && !locked"
+              type="button"
+              class="button button-go mt-4 min-h-14 px-6! text-lg"
+              :disabled="pen.busy.value"
+              @click="pen.record({ alone_over: { alone: ended.id } })"
             >
-          </p>
+              Seen to: {{ ended.what }} <KeyCap class="max-sm:hidden" of="go" />
+            </button>
+          </div>
+          <div v-else class="px-5 py-6 text-lg">
+            <p class="mb-4"><b>Nothing is left to do.</b></p>
+            <NextPiece />
+          </div>
           <FindingForm v-if="finding" class="mx-5" @done="finding = false" />
         </div>
         <div class="flex flex-col gap-5 border-rule px-5 py-4 max-lg:border-t lg:border-l">

@@ -2,6 +2,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { newId } from '@/api/client'
+import { useHandsAt } from '@/areas/job/hands'
 import { useOpenJob } from '@/areas/job/open'
 
 import type { Piece } from './thread'
@@ -11,6 +12,7 @@ export type Serve = ReturnType<typeof useServe>
 /** useServe is a part of the service that was sold: what its large button does now, and how it is left out. */
 export function useServe(piece: () => Piece) {
   const { job, pen } = useOpenJob()
+  const { takeUp } = useHandsAt()
   const router = useRouter()
   const of = (is: NonNullable<Piece['step']>['left'][number]['is']) =>
     piece().step?.left.filter((n) => n.is === is) ?? []
@@ -44,8 +46,11 @@ export function useServe(piece: () => Piece) {
   const leaveOut = (why: string) =>
     pen.record({ served: { part: piece().step?.part ?? '', left_out: true, why } })
 
-  const go = (name: string, at: string) =>
-    router.push({ name, params: { id: job.value.job.id }, query: { at } })
+  /** What opens a bench takes the piece up. */
+  function go(name: string, at: string) {
+    void takeUp(piece().id)
+    return router.push({ name, params: { id: job.value.job.id }, query: { at } })
+  }
   async function apart(assembly: string) {
     const id = newId()
     if (await pen.record({ strip: { assembly } }, undefined, id)) await go('job-strip', id)
@@ -88,7 +93,8 @@ export function useServe(piece: () => Piece) {
         does: () => go('job-inspect', at),
       }
     }
-    if (off) return { says: `Take it apart`, does: () => apart(off.id) }
+    if (off?.of) return { says: 'See which it is', does: () => go('job-strip', off.of ?? '') }
+    if (off) return { says: 'Take it apart', does: () => apart(off.id) }
     if (oil.length)
       return {
         says: oil.length > 1 ? `All of it oiled · ${oil.length}` : 'Oiled',
