@@ -10,6 +10,7 @@ import (
 	"utensil/core/fit"
 	"utensil/core/procedure"
 	"utensil/core/strip"
+	"utensil/knowledge/flow"
 )
 
 // Assembly is a set of parts on one axis: how it comes apart, which way each part goes, what is laid
@@ -27,6 +28,7 @@ type Assembly struct {
 	// arithmetic that belongs to it: stack, play, clearance, shell, press, line, knock
 	Sums       []string       `yaml:"sums"`
 	Operations []string       `yaml:"operations"` // work in which it is taken apart
+	Brakes     flow.Brakes    `yaml:"brakes"`     // that hands come near besides those at what is undone; unsaid, all
 	Parts      strip.Assembly `yaml:"parts"`
 	Source     string         `yaml:"source"`
 }
@@ -130,7 +132,8 @@ func (b *Book) validateAssembly(a Assembly) error {
 	if a.Name == "" || a.About == "" || a.Top == "" || a.Bottom == "" || a.Source == "" {
 		return errors.New("an assembly needs a name, what it is about, what lies beyond each end of it, and a source")
 	}
-	errs := []error{a.Parts.Validate(), a.Form.Validate(), a.When.Validate(), b.reaches(a), b.reachesAsWork(a)}
+	errs := []error{a.Parts.Validate(), a.Form.Validate(), a.Brakes.Validate(), a.When.Validate(),
+		b.reaches(a), b.reachesAsWork(a)}
 	piston := slices.ContainsFunc(a.Parts, func(p strip.Part) bool { return p.ID == "piston" })
 	for _, p := range a.Parts {
 		errs = append(errs, b.validatePart(a, p))

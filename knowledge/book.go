@@ -36,7 +36,7 @@ type Book struct {
 	Depths        []service.Depth
 	Sequences     []flow.Sequence
 	Alone         []flow.Alone
-	Prerequisites []Prerequisite
+	Prerequisites []flow.Prerequisite
 	Services      []service.Service
 	Routes        []Route
 	Treatments    []Treatment
@@ -151,7 +151,7 @@ func (b *Book) Treatment(id string) (Treatment, bool) { return find(b.Treatments
 func (b *Book) Operation(id string) (Operation, bool) { return find(b.Operations, id) }
 
 // Prerequisite finds a prerequisite.
-func (b *Book) Prerequisite(id string) (Prerequisite, bool) { return find(b.Prerequisites, id) }
+func (b *Book) Prerequisite(id string) (flow.Prerequisite, bool) { return find(b.Prerequisites, id) }
 
 // Rescue finds the rescue that may save a piece of work on a bike.
 func (b *Book) Rescue(operation string, f bike.Facts) (Operation, bool) {
@@ -187,11 +187,10 @@ func (b *Book) Reaches(depth string, p Point) bool {
 
 type identified = entries.Entry
 
-func (p Point) Key() string        { return p.ID }
-func (f Fastener) Key() string     { return f.ID }
-func (o Operation) Key() string    { return o.ID }
-func (k Kind) Key() string         { return k.ID }
-func (p Prerequisite) Key() string { return p.ID }
+func (p Point) Key() string     { return p.ID }
+func (f Fastener) Key() string  { return f.ID }
+func (o Operation) Key() string { return o.ID }
+func (k Kind) Key() string      { return k.ID }
 
 func find[T identified](list []T, id string) (T, bool) {
 	if i := slices.IndexFunc(list, func(item T) bool { return item.Key() == id }); i >= 0 {

@@ -121,7 +121,7 @@ func aired() []list {
 func worked() []list {
 	return []list{
 		listOf("prerequisites", "What several pieces of work need done once, and what is undone for it",
-			func(b *Book) *[]Prerequisite { return &b.Prerequisites }, (*Book).validatePrerequisite),
+			func(b *Book) *[]flow.Prerequisite { return &b.Prerequisites }, (*Book).validatePrerequisite),
 		listOf("operations", "Work the shop sells: minutes, parts, prices, what it touches",
 			func(b *Book) *[]Operation { return &b.Operations }, (*Book).validateOperation).rests(),
 		listOf("sequences", "Which work comes before which, and what is undone while it is done",

@@ -16,7 +16,7 @@ type Operation struct {
 	Title   string         `yaml:"title"`
 	Cures   []Cure         `yaml:"cures"`
 	Touches []string       `yaml:"touches"` // fasteners it disturbs, besides those of what it needs done first
-	Besides []Besides      `yaml:"besides"` // and those that it disturbs on some bikes
+	Besides []flow.Besides `yaml:"besides"` // and those that it disturbs on some bikes
 	When    bike.Condition `yaml:"when"`
 	Minutes int            `yaml:"minutes"`
 	Parts   []PricedPart   `yaml:"parts"`
@@ -33,17 +33,11 @@ type Operation struct {
 	Unguided string `yaml:"unguided"`
 }
 
-// Besides are fasteners that work disturbs on some bikes only.
-type Besides struct {
-	When    bike.Condition `yaml:"when"`
-	Touches []string       `yaml:"touches"`
-}
-
 // Loosens lists the fasteners that work disturbs where conditions hold: its own, those of what it
 // needs done first, and what hangs on either. Each stands once.
 func (b *Book) Loosens(o Operation, holds func(bike.Condition) bool) []string {
 	joints := slices.Clone(o.Touches)
-	take := func(besides []Besides) {
+	take := func(besides []flow.Besides) {
 		for _, x := range besides {
 			if holds(x.When) {
 				joints = append(joints, x.Touches...)
@@ -53,6 +47,9 @@ func (b *Book) Loosens(o Operation, holds func(bike.Condition) bool) []string {
 	take(o.Besides)
 	for _, id := range b.allNeeds(o) {
 		p, _ := b.Prerequisite(id)
+		if !holds(p.When) {
+			continue
+		}
 		joints = append(joints, p.Touches...)
 		take(p.Besides)
 	}
@@ -79,18 +76,6 @@ func (b *Book) allNeeds(o Operation) []string {
 		}
 	}
 	return needs
-}
-
-// Prerequisite is done once, however many operations need it.
-type Prerequisite struct {
-	ID      string    `yaml:"id"`
-	Name    string    `yaml:"name"`
-	Minutes int       `yaml:"minutes"`
-	Touches []string  `yaml:"touches"` // fasteners that are undone for it
-	Besides []Besides `yaml:"besides"` // and those that are on some bikes
-	With    []string  `yaml:"with"`    // prerequisites that it needs itself
-	Said    []string  `yaml:"said"`    // words by which a text says that it was done
-	Source  string    `yaml:"source"`
 }
 
 // PricedPart is a part an operation usually fits, at the shop's price.
@@ -157,7 +142,7 @@ func (b *Book) validateOperation(o Operation) error {
 }
 
 // validateTouches proves that what is disturbed is a fastener, and on bikes that there can be.
-func (b *Book) validateTouches(touches []string, besides []Besides) error {
+func (b *Book) validateTouches(touches []string, besides []flow.Besides) error {
 	all := slices.Clone(touches)
 	for _, x := range besides {
 		if err := x.When.Validate(); err != nil {
@@ -173,7 +158,7 @@ func (b *Book) validateTouches(touches []string, besides []Besides) error {
 	return nil
 }
 
-func (b *Book) validatePrerequisite(p Prerequisite) error {
+func (b *Book) validatePrerequisite(p flow.Prerequisite) error {
 	if err := sourced("a prerequisite needs a name, minutes and a source", p.Name != "" &&
 		p.Minutes > 0, p.Source); err != nil {
 		return err
@@ -183,5 +168,5 @@ func (b *Book) validatePrerequisite(p Prerequisite) error {
 			return fmt.Errorf("needs %q, which is no other prerequisite", with)
 		}
 	}
-	return b.validateTouches(p.Touches, p.Besides)
+	return errors.Join(p.When.Validate(), b.validateTouches(p.Touches, p.Besides))
 }

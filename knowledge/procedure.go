@@ -10,6 +10,7 @@ import (
 	"utensil/core/bike"
 	"utensil/core/brake"
 	"utensil/core/procedure"
+	"utensil/knowledge/flow"
 )
 
 // Procedure is guided work on a bike that has what it is about.
@@ -235,7 +236,7 @@ func (b *Book) asking(o Operation, joint string) []bike.Condition {
 }
 
 // someBikes are the fasteners that work and what it needs done first disturb on some bikes only.
-func (b *Book) someBikes(o Operation) []Besides {
+func (b *Book) someBikes(o Operation) []flow.Besides {
 	all := slices.Clone(o.Besides)
 	for _, id := range o.Needs {
 		p, _ := b.Prerequisite(id)

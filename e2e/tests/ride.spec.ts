@@ -3,6 +3,17 @@ import { expect } from '@playwright/test'
 import { expectSound, leaving, signIn, test } from './bench'
 import { takeIn } from './run'
 
+/** braked is a recorded ride: seven metres a second, then two seconds to a stand. */
+function braked() {
+  let north = 50
+  const points = [0, 7, 7, 7, 7, 7, 7, 7, 5, 1.5, 0, 0, 0].map((metres, second) => {
+    north += metres / 111_195
+    const at = new Date(Date.UTC(2026, 10, 20, 12, 0, second)).toISOString()
+    return `<trkpt lat="${north.toFixed(7)}" lon="1"><time>${at}</time></trkpt>`
+  })
+  return `<gpx><trk><trkseg>${points.join('')}</trkseg></trk></gpx>`
+}
+
 test('the ride is a card on the phone: what it shows leads to its cause, and a stop is measured', async ({
   page,
 }) => {
@@ -43,6 +54,11 @@ test('the ride is a card on the phone: what it shows leads to its cause, and a s
   await list.getByRole('button', { name: 'Measure a stop' }).click()
   const speed = page.getByLabel('At the mark, km/h')
   const way = page.getByLabel('Stood after, m')
+  await page
+    .getByLabel('Its speed from a ride file')
+    .setInputFiles({ name: 'ride.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(braked()) })
+  await page.getByRole('group', { name: 'Stops in the ride' }).getByRole('button').click()
+  await expect(speed).toHaveValue('25.2')
   await speed.fill('25')
   await way.fill('3')
   await expect(page.getByRole('alert')).toContainText('more than such a bike can do')

@@ -33,7 +33,7 @@ async function record(page: Page) {
       const name = await row.innerText()
       const range = /([\d.]+)–([\d.]+) N·m/.exec(name)
       if (range) await row.getByRole('textbox').fill(String((Number(range[1]) + Number(range[2])) / 2))
-      await written(page, row.getByRole('button', { name: /^(Log|It is set)$/ }))
+      await written(page, row.getByRole('button', { name: /^(Log|It is set)/ }))
     } else if (await log.count()) {
       const rotor = await panel.getByText('rotor').count()
       const chain = await panel.getByText('Chain').count()

@@ -80,7 +80,7 @@ test('a headset is taken apart, judged in the hand and put back by keyboard', as
   await expect(page.getByText('Everything is back, and nothing is left over.')).toBeVisible()
   await expect(leaving(page)).not.toContainText('off the bike')
   await expect(leaving(page)).not.toContainText('Headset: lower bearing, gravelly')
-  await page.getByRole('link', { name: 'To the torque run' }).press('Enter')
+  await page.getByRole('link', { name: 'To the torque run' }).click()
   await expect(page.getByRole('button', { name: /Top cap, headset preload/ }).first()).toBeVisible()
 
   // The bike knows its new bearing, and the owner's sheet what was found and put right.

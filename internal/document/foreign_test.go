@@ -22,6 +22,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/core/brake"
 	"utensil/internal/document"
 )
 
@@ -65,6 +66,27 @@ func TestRides(t *testing.T) {
 	assert.True(t, began.Equal(ride.At))
 }
 
+// A recorder's own speed is taken as it stands; between places it is the way over the time.
+func TestPaces(t *testing.T) {
+	pace, err := document.ReadPace(strings.NewReader(track(3, "")))
+	require.NoError(t, err)
+	require.Len(t, pace, 2)
+	assert.InDelta(t, 66.717, pace[0].Kmh, 0.01, "1.11195 km in a minute")
+
+	activity := filedef.NewActivity()
+	activity.FileId.SetType(typedef.FileActivity).SetTimeCreated(began)
+	activity.Sessions = append(activity.Sessions, mesgdef.NewSession(nil).SetStartTime(began).SetTimestamp(began))
+	activity.Records = append(activity.Records, mesgdef.NewRecord(nil).SetTimestamp(began).SetEnhancedSpeedScaled(7),
+		mesgdef.NewRecord(nil).SetTimestamp(began.Add(time.Second)))
+	file := activity.ToFIT(nil)
+	var out bytes.Buffer
+	require.NoError(t, encoder.New(&out).Encode(&file))
+	pace, err = document.ReadPace(&out)
+	require.NoError(t, err)
+	require.Len(t, pace, 1, "a moment without a speed tells none")
+	assert.InDelta(t, 25.2, pace[0].Kmh, 0.001)
+}
+
 func TestWhatIsNoRideIsRefused(t *testing.T) {
 	bomb := `<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;&a;&a;">]>`
 	for name, c := range map[string]struct{ text, says string }{
@@ -95,6 +117,12 @@ func FuzzReadRide(f *testing.F) {
 	f.Fuzz(func(t *testing.T, text []byte) {
 		if ride, err := document.ReadRide(bytes.NewReader(text)); err == nil && ride.Km < 0 {
 			t.Fatalf("%g km", ride.Km)
+		}
+		pace, _ := document.ReadPace(bytes.NewReader(text))
+		for _, stop := range brake.Approaches(pace) {
+			if !brake.Speeds.Contains(stop.Kmh) || stop.Seconds <= 0 {
+				t.Fatalf("%+v is no stop", stop)
+			}
 		}
 	})
 }

@@ -13,6 +13,7 @@ import (
 	"github.com/muktihari/fit/decoder"
 	"github.com/muktihari/fit/profile/filedef"
 
+	"utensil/core/brake"
 	"utensil/internal/workshop/inspect"
 )
 
@@ -25,6 +26,18 @@ const (
 // ReadRide reads a ride from a GPX 1.1 track or a FIT activity, told apart by their first
 // bytes. Its errors say what to do.
 func ReadRide(in io.Reader) (inspect.Ride, error) {
+	ride, _, err := read(in)
+	return ride, err
+}
+
+// ReadPace reads how fast a ride went, moment by moment: as its recorder has it, or from place to
+// place. Its errors say what to do.
+func ReadPace(in io.Reader) ([]brake.Moment, error) {
+	_, pace, err := read(in)
+	return pace, err
+}
+
+func read(in io.Reader) (inspect.Ride, []brake.Moment, error) {
 	b := bufio.NewReader(io.LimitReader(in, LargestRide))
 	head, _ := b.Peek(12)
 	if len(head) >= 12 && string(head[8:12]) == ".FIT" {
@@ -33,10 +46,10 @@ func ReadRide(in io.Reader) (inspect.Ride, error) {
 	if text, _ := b.Peek(512); bytes.Contains(text, []byte("<")) {
 		return readGPX(b)
 	}
-	return inspect.Ride{}, errors.New("this is neither a GPX nor a FIT file: export the ride as one of those")
+	return inspect.Ride{}, nil, errors.New("this is neither a GPX nor a FIT file: export the ride as one of those")
 }
 
-func readFIT(in io.Reader) (ride inspect.Ride, err error) {
+func readFIT(in io.Reader) (ride inspect.Ride, pace []brake.Moment, err error) {
 	defer func() { // a parser of foreign bytes must not take the server down
 		if caught := recover(); caught != nil {
 			err = fmt.Errorf("this FIT file is damaged: export the ride again")
@@ -45,11 +58,11 @@ func readFIT(in io.Reader) (ride inspect.Ride, err error) {
 	listener := filedef.NewListener()
 	defer listener.Close()
 	if _, err := decoder.New(in, decoder.WithMesgListener(listener), decoder.WithBroadcastOnly()).Decode(); err != nil {
-		return ride, fmt.Errorf("this FIT file is damaged: export the ride again (%w)", err)
+		return ride, nil, fmt.Errorf("this FIT file is damaged: export the ride again (%w)", err)
 	}
 	activity, is := listener.File().(*filedef.Activity)
 	if !is || len(activity.Sessions) == 0 {
-		return ride, errors.New("this FIT file holds no ride: choose one of an activity")
+		return ride, nil, errors.New("this FIT file holds no ride: choose one of an activity")
 	}
 	for _, s := range activity.Sessions {
 		if km := s.TotalDistanceScaled() / 1000; !math.IsNaN(km) {
@@ -59,13 +72,21 @@ func readFIT(in io.Reader) (ride inspect.Ride, err error) {
 			ride.At = s.StartTime
 		}
 	}
-	return ride, nil
+	for _, r := range activity.Records {
+		speed := r.EnhancedSpeedScaled()
+		if math.IsNaN(speed) {
+			speed = r.SpeedScaled()
+		}
+		if !math.IsNaN(speed) {
+			pace = append(pace, brake.Moment{At: r.Timestamp, Kmh: 3.6 * speed})
+		}
+	}
+	return ride, pace, nil
 }
 
 // readGPX adds the ways between track points up. Go's decoder expands no entities of the
 // file's own, so that nothing small grows large; points are counted as they are read.
-func readGPX(in io.Reader) (inspect.Ride, error) {
-	var ride inspect.Ride
+func readGPX(in io.Reader) (ride inspect.Ride, pace []brake.Moment, _ error) {
 	d := xml.NewDecoder(in)
 	type place struct {
 		Lat  float64   `xml:"lat,attr"`
@@ -80,7 +101,7 @@ func readGPX(in io.Reader) (inspect.Ride, error) {
 			break
 		}
 		if err != nil {
-			return ride, fmt.Errorf("this GPX file is damaged: export the ride again (%w)", err)
+			return ride, nil, fmt.Errorf("this GPX file is damaged: export the ride again (%w)", err)
 		}
 		start, opens := token.(xml.StartElement)
 		if !opens {
@@ -90,7 +111,7 @@ func readGPX(in io.Reader) (inspect.Ride, error) {
 		case "name":
 			if ride.Name == "" {
 				if err := d.DecodeElement(&ride.Name, &start); err != nil {
-					return ride, fmt.Errorf("this GPX file is damaged: export the ride again (%w)", err)
+					return ride, nil, fmt.Errorf("this GPX file is damaged: export the ride again (%w)", err)
 				}
 			}
 		case "trkseg":
@@ -98,28 +119,32 @@ func readGPX(in io.Reader) (inspect.Ride, error) {
 		case "trkpt":
 			var p place
 			if err := d.DecodeElement(&p, &start); err != nil {
-				return ride, fmt.Errorf("this GPX file is damaged: export the ride again (%w)", err)
+				return ride, nil, fmt.Errorf("this GPX file is damaged: export the ride again (%w)", err)
 			}
 			if points++; points > mostPoints {
-				return ride, errors.New("this GPX file has more points than a ride can: export a single ride")
+				return ride, nil, errors.New("this GPX file has more points than a ride can: export a single ride")
 			}
 			if !onEarth(p.Lat, p.Lon) {
-				return ride, errors.New("this GPX file is damaged, a place in it is nowhere on earth: " +
+				return ride, nil, errors.New("this GPX file is damaged, a place in it is nowhere on earth: " +
 					"export the ride again")
 			}
 			if ride.At.IsZero() {
 				ride.At = p.Time
 			}
 			if last != nil {
-				ride.Km += between(last.Lat, last.Lon, p.Lat, p.Lon)
+				km := between(last.Lat, last.Lon, p.Lat, p.Lon)
+				ride.Km += km
+				if hours := p.Time.Sub(last.Time).Hours(); hours > 0 {
+					pace = append(pace, brake.Moment{At: p.Time, Kmh: km / hours})
+				}
 			}
 			last = &p
 		}
 	}
 	if points < 2 || ride.At.IsZero() {
-		return ride, errors.New("this GPX file holds no track with times: export the ride, not the route")
+		return ride, nil, errors.New("this GPX file holds no track with times: export the ride, not the route")
 	}
-	return ride, nil
+	return ride, pace, nil
 }
 
 // onEarth says whether a place is one: not a number is none, nor is what lies beyond a pole.

@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"bytes"
+	"encoding/json"
 	"fmt"
 	"io"
 	"log/slog"
@@ -10,6 +11,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"utensil/core/brake"
 	"utensil/core/words"
 	"utensil/internal/document"
 	"utensil/internal/workshop"
@@ -144,6 +146,28 @@ func (s *Server) ride(r *http.Request, who record.Actor) (file, error) {
 		return file{}, err
 	}
 	return seen(r, view)
+}
+
+// stopsOf tells the stops of a ride file, GPX or FIT, and how fast each was ridden to. Nothing of it is kept.
+func (s *Server) stopsOf(r *http.Request, _ record.Actor) (file, error) {
+	text, done, err := s.unpack(r)
+	if err != nil {
+		return file{}, err
+	}
+	pace, err := document.ReadPace(bytes.NewReader(text))
+	done()
+	stops := brake.Approaches(pace)
+	switch {
+	case err != nil:
+		return file{}, &record.Problem{Kind: record.Invalid, Title: "Not a ride", Field: "ride",
+			Detail: words.Sentence(err)}
+	case len(stops) == 0:
+		return file{}, &record.Problem{Kind: record.Invalid, Title: "No stop in it", Field: "ride",
+			Detail: "Nowhere in this ride was a steady speed braked to a stand within ten seconds, recorded every " +
+				"second or two. Ride it so, or type the speed."}
+	}
+	return file{kind: "application/json",
+		write: func(w io.Writer) error { return json.NewEncoder(w).Encode(stops) }}, nil
 }
 
 // takePhoto takes in a photograph under the id that the sender made.

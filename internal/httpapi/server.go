@@ -118,6 +118,7 @@ func New(shop *workshop.Workshop, db *sqlx.DB, o Options) *Server {
 		r.Use(ours.Handler, middleware.RequestSize(document.LargestRide+1), s.onDevice,
 			s.sessions.LoadAndSave, s.asShown)
 		r.Post("/api/jobs/{id}/rides/{ride}", s.filedFor(s.ride))
+		r.Post("/api/rides/stops", s.filedFor(s.stopsOf))
 		r.Post("/api/jobs/{id}/photos/{photo}", s.filedFor(s.takePhoto))
 		r.With(links).Get("/api/owner/{token}/photos/{photo}", s.filed(s.ownersPhoto))
 		r.Get("/api/photos/{photo}", s.filedFor(s.photo))

@@ -3,15 +3,18 @@ package httpapi_test
 import (
 	"bytes"
 	"encoding/json"
+	"fmt"
 	"image"
 	"image/png"
 	"net/http"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"utensil/core/brake"
 	"utensil/internal/httpapi"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/hunt"
@@ -113,4 +116,31 @@ func TestAHuntOverHTTP(t *testing.T) {
 	require.NotNil(t, job.Findings[0].Rescue)
 	assert.Equal(t, "replace", job.Findings[0].Rescue.School)
 	assert.NotNil(t, job.Hunts[0].Finding)
+}
+
+// A recorded ride tells how fast a stop was ridden to, and is not kept for it.
+func TestTheStopsOfARideFileAreTold(t *testing.T) {
+	s := open(t)
+	bench := s.as(record.Mechanic)
+	var text strings.Builder
+	text.WriteString("<gpx><trk><trkseg>")
+	north, began := 50.0, time.Date(2026, 11, 20, 12, 0, 0, 0, time.UTC)
+	// 7 m a second for eight seconds are 25.2 km/h; then two seconds to a stand.
+	for second, metres := range []float64{0, 7, 7, 7, 7, 7, 7, 7, 5, 1.5, 0, 0, 0} {
+		north += metres / 111_195 // a degree of a meridian, m
+		fmt.Fprintf(&text, `<trkpt lat="%.7f" lon="1"><time>%s</time></trkpt>`, north,
+			began.Add(time.Duration(second)*time.Second).Format(time.RFC3339))
+	}
+	text.WriteString("</trkseg></trk></gpx>")
+	var stops []brake.Approach
+	require.Equal(t, http.StatusOK, bench.upload("/api/rides/stops", []byte(text.String()), &stops))
+	require.Len(t, stops, 1)
+	assert.InDelta(t, 25.2, stops[0].Kmh, 0.1)
+
+	var fault httpapi.Fault
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload("/api/rides/stops", []byte(ride), &fault))
+	assert.Contains(t, fault.Detail, "type the speed")
+	assert.Equal(t, http.StatusUnprocessableEntity, bench.upload("/api/rides/stops", []byte("MZ a program"), &fault))
+	assert.Contains(t, fault.Detail, "neither a GPX nor a FIT file")
+	assert.Equal(t, http.StatusUnauthorized, s.tablet().upload("/api/rides/stops", []byte(text.String()), &fault))
 }

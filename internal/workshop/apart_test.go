@@ -303,13 +303,13 @@ func TestWhatDoesNotBelongStaysOff(t *testing.T) {
 	require.ErrorContains(t, write(s.w, s.r, over, &last), "take back the last of it, and write it anew")
 }
 
-// A brake that was tested and then had its wheel out is tested again.
+// A brake that was tested and then had its hose hanging from a loose bar is tested again.
 func TestWhatWasTakenApartIsTriedAgain(t *testing.T) {
-	s := takeApart(t, "crank-pinch")
+	s := takeApart(t, "headset-threadless")
 	require.NoError(t, write(s.w, s.r, trial.Signs.Says(trial.Sign{What: trial.SignFrontBrake, Passed: true}), nil))
 	stale := func() bool { return trial.Tests.Of(lay(s.w, s.r))[0].Stale }
 	assert.False(t, stale())
-	require.NoError(t, s.off("preload-cap"))
+	require.NoError(t, s.off("top-cap-bolt"))
 	assert.True(t, stale())
 }
 

@@ -127,7 +127,7 @@ func sharedBy(s *record.Sheet, pick func(ItemView) bool) []SharedView {
 	}
 	shared := []SharedView{}
 	for _, p := range s.Book.Prerequisites {
-		if n := times[p.ID]; n > 1 {
+		if n := times[p.ID]; n > 1 && p.When.Holds(s.Bike.Facts) {
 			shared = append(shared, SharedView{Name: p.Name, Times: n, Minutes: (n - 1) * p.Minutes,
 				Saved: estimate.Labour((n-1)*p.Minutes, s.Settings.Hourly)})
 		}

@@ -10,6 +10,7 @@ import (
 	"utensil/core/words"
 	"utensil/internal/workshop/parts"
 	"utensil/internal/workshop/record"
+	"utensil/knowledge"
 )
 
 // Seen is something wrong that was found with a part in the hand.
@@ -64,6 +65,7 @@ var Found = record.Derive(func(s *record.Sheet) (found []Seen) {
 var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 	moved := func(e record.Entry, id ID, part, did string, undone bool) {
 		d := record.Disturbance{Since: e.ID, Says: did, Tests: record.EveryTest, Named: true}
+		tests := record.EveryTest // of what was sketched nobody knows how far it reaches
 		_, begun := Begins.Wrote(s.Ledger, s.Ledger.Current(id))
 		if begun == nil {
 			_, begun = Begins.Wrote(s.Ledger, id)
@@ -73,6 +75,8 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 			a, _ := s.Book.Assembly(begun.Assembly)
 			if i := slices.IndexFunc(a.Parts, func(p strip.Part) bool { return p.ID == part }); i >= 0 {
 				d.Says, reached = words.Lower(a.Parts[i].Name)+" "+did, record.Reached(s, a)
+				tests = record.Untries(s, knowledge.Operation{Needs: a.Needs, Brakes: a.Brakes}, a.Parts[i].Bolts...)
+				d.Tests = tests
 				if undone {
 					d.Joints = a.Parts[i].Bolts
 				}
@@ -82,7 +86,7 @@ var _ = record.Disturbs(func(s *record.Sheet) (list []record.Disturbance) {
 			return
 		}
 		if list = append(list, d); len(reached) > 0 {
-			list = append(list, record.Disturbance{Since: e.ID, Says: d.Says, Joints: reached, Tests: record.EveryTest})
+			list = append(list, record.Disturbance{Since: e.ID, Says: d.Says, Joints: reached, Tests: tests})
 		}
 	}
 	for e, in := range Offs.Ever(s.Ledger) {

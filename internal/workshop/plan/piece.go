@@ -299,7 +299,7 @@ func itemPiece(s *record.Sheet, i *agree.ItemView) PieceView {
 	if !known {
 		return p
 	}
-	p.op, p.End = o, o.End
+	p.op, p.End = needed(s, o), o.End
 	if flow.Rides(s.Book.Sequences, o.ID) != "" {
 		p.rank = ridden
 	}
@@ -335,6 +335,20 @@ func (p *PieceView) guidedBy(s *record.Sheet, only ...string) {
 	}) {
 		p.None = cmp.Or(p.op.Unguided, "none are written for it yet.")
 	}
+}
+
+// needed is work with those of its preparations that this bike needs for it.
+func needed(s *record.Sheet, o knowledge.Operation) knowledge.Operation {
+	o.Needs = slices.DeleteFunc(slices.Clone(o.Needs), func(id string) bool {
+		p, known := s.Book.Prerequisite(id)
+		return known && !p.When.Holds(parts.Facts.Of(s))
+	})
+	return o
+}
+
+// both are those of a list that stand in another.
+func both(all, some []string) []string {
+	return slices.DeleteFunc(slices.Clone(all), func(id string) bool { return !slices.Contains(some, id) })
 }
 
 // open are the preparations that are made for it. What is ridden for comes when all is home: it makes
@@ -420,15 +434,18 @@ func endIn(target string) string {
 func job(s *record.Sheet, pieces []PieceView) order.Job {
 	j := order.Job{Walk: walk}
 	all := []string{}
+	facts := parts.Facts.Of(s)
 	for _, p := range s.Book.Prerequisites {
-		half := float64(p.Minutes) / 2
-		j.Preparations = append(j.Preparations, order.Preparation{ID: p.ID, Make: half, Undo: half, With: p.With})
-		all = append(all, p.ID)
+		if p.When.Holds(facts) {
+			half := float64(p.Minutes) / 2
+			j.Preparations = append(j.Preparations, order.Preparation{ID: p.ID, Make: half, Undo: half, With: p.With})
+			all = append(all, p.ID)
+		}
 	}
 	for i := range pieces {
 		p := &pieces[i]
 		one := order.Piece{ID: p.ID, Minutes: p.Minutes, Spread: spread, Place: p.End, Open: p.open(),
-			Shut: flow.Shut(s.Book.Sequences, p.op.ID), Tells: p.tells, Alone: p.alone}
+			Shut: both(all, flow.Shut(s.Book.Sequences, p.op.ID)), Tells: p.tells, Alone: p.alone}
 		if p.rank > works {
 			one.Shut = all
 		}

@@ -87,7 +87,7 @@ func Untries(s *Sheet, o knowledge.Operation, joints ...string) []string {
 		tests = append(tests, f.Near().Tests()...)
 	}
 	for _, guide := range s.Book.Procedures {
-		if guide.Operation != o.ID || !s.mayHold(guide.When) {
+		if o.ID == "" || guide.Operation != o.ID || !s.mayHold(guide.When) {
 			continue
 		}
 		for _, id := range guide.MayOpen(s.may) {

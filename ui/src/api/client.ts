@@ -116,16 +116,16 @@ export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
   )
 }
 
-/** post sends a file as it is, and reads the answer as a job. */
-export const post = (address: string, file: File) =>
-  ask<JobView>(
+/** post sends a file as it is, and reads the answer: a job, where nothing else is said. */
+export const post = <T = JobView>(address: string, file: File) =>
+  ask<T>(
     fetch(address, {
       method: 'POST',
       body: file,
       headers: saidOf(address),
     }).then(async (response) => {
       const said: unknown = await response.json().catch(() => undefined)
-      return response.ok ? { data: said as JobView, response } : { error: said, response }
+      return response.ok ? { data: said as T, response } : { error: said, response }
     }),
   )
 

@@ -13,6 +13,7 @@ import TextField from '@/parts/TextField.vue'
 import { useTimes } from '@/parts/time'
 import { figure } from '@/parts/words'
 
+import RecordedStops from './RecordedStops.vue'
 import StopDrawing from './StopDrawing.vue'
 
 /** A stop from a mark: how hard the brake took hold, against what it has to do, can do, and did before. */
@@ -137,6 +138,7 @@ async function write() {
         >Write it down</SendButton
       >
     </form>
+    <RecordedStops :locked="locked" @take="(kmh) => (asked.speed = figure(kmh))" />
     <FaultNote v-if="fault" class="mt-2" :fault="fault" />
     <p v-if="shown?.slowed" class="mt-3 flex items-start gap-2.5" aria-live="polite">
       <ConditionMark class="mt-0.5" :mark="shown.mark ?? 'open'" /><span

@@ -144,7 +144,8 @@ useBenchKeys((key) => {
           :title="read ? undefined : 'Read what is tried first'"
           @click="write(true)"
         >
-          {{ stands ? 'Sign it again' : 'Passed: I sign for it' }} <KeyCap v-if="!stands" of="go" />
+          {{ state === 'sound' ? 'Sign it again' : 'Passed: I sign for it' }}
+          <KeyCap v-if="!stands" of="go" />
         </button>
         <button type="button" class="button button-grave min-h-[52px]" :disabled="barred" @click="fail">
           Failed <KeyCap of="not" />
