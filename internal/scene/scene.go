@@ -610,7 +610,7 @@ func (t *teller) verify(job *workshop.JobView, write recorder, by record.Actor, 
 	for _, s := range job.Signs {
 		done = append(done, trial.Signs.Says(trial.Sign{What: s.What, Passed: true}))
 	}
-	if err := write(by, done...); err != nil {
+	if err := write(by, append(done, stops(*job)...)...); err != nil {
 		return err
 	}
 	if err := t.sets(job, write, by, true); err != nil {

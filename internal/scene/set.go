@@ -7,6 +7,7 @@ import (
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/contact"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/trial"
 )
 
 // usualSets are the figures that riders have, by how they are drawn: each bike lies so many steps from there.
@@ -41,4 +42,22 @@ func (t *teller) sets(job *workshop.JobView, write recorder, by record.Actor, le
 	defer func() { t.dice = others }()
 	t.dice = dice("how it is set", job.Bike.FrameNo)
 	return write(by, said...)
+}
+
+// stops are those that were measured on the ride, of every other bike with a brake at each end: from
+// 25 km/h at a mark, taped.
+func stops(job workshop.JobView) (measured []record.Content) {
+	f := job.Bike.Facts
+	if job.Job.Number%2 == 0 || f.FrontBrake == "none" || f.RearBrake == "none" || f.Kind == "other" {
+		return nil
+	}
+	way := map[string]string{"front": "6.5", "rear": "11"}
+	if f.FrontBrake == "disc_hydraulic" {
+		way["front"] = "6"
+	}
+	for _, pulls := range []string{"front", "rear"} {
+		measured = append(measured, trial.Stops.Says(trial.Stopped{Pulls: pulls, Speed: "25", Distance: way[pulls],
+			Ground: "dry"}))
+	}
+	return measured
 }

@@ -5,10 +5,7 @@ import { computed, ref } from 'vue'
 import { useToldToday } from '@/api/job'
 import BikeCautions from '@/areas/bikes/BikeCautions.vue'
 import { useOpenJob, useWays } from '@/areas/job/open'
-import { useBenchKeys } from '@/parts/bench'
 import FaultNote from '@/parts/FaultNote.vue'
-import KeyCap from '@/parts/KeyCap.vue'
-import { useRead } from '@/parts/read'
 import TickField from '@/parts/TickField.vue'
 
 import BelongingList from './BelongingList.vue'
@@ -24,12 +21,6 @@ const told = ref(false)
 /** A sheet that was handed over stays as it was; beside it, when asked, what would be told now. */
 const asToday = ref(false)
 const { data: today } = useToldToday(() => job.value.job.id, asToday)
-/** Enter hands over what nothing holds, once it stood here long enough to be read. */
-const read = useRead()
-const ready = computed(
-  () => read.value && !job.value.leaving.length && (told.value || !job.value.not_ridden.length),
-)
-useBenchKeys(() => false)
 const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0))
 </script>
 
@@ -66,7 +57,7 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
           :disabled="pen.busy.value"
           @click="pen.release(who, told)"
         >
-          Hand it over <KeyCap v-if="ready" of="go" />
+          Hand it over
         </button>
         <FaultNote v-if="pen.fault.value" class="mt-3" :fault="pen.fault.value" />
       </section>

@@ -49,14 +49,14 @@ const tenth = (v: number) => figure(Math.round(v * 10) / 10)
         Which of them was it? The way to where it stood is taped: a recording does not tell it finely enough.
       </p>
       <button
-        v-for="s in stops"
+        v-for="(s, i) in stops"
         :key="s.at"
         type="button"
         class="button min-h-[52px]"
         :disabled="locked"
         @click="emit('take', Math.round(s.kmh * 10) / 10)"
       >
-        {{ clock(s.at) }}
+        {{ i + 1 }}. {{ clock(s.at) }}
         <span class="font-normal text-soft"
           ><b class="figure text-ink">{{ tenth(s.kmh) }}</b> ±
           <span class="figure">{{ tenth(s.off_kmh) }}</span> km/h, stood after

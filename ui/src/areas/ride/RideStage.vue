@@ -33,7 +33,7 @@ const done = computed(() => ride.value.tries.filter((t) => right(t.told)).length
 const all = computed(() => ride.value.tries.length)
 const bad = computed(() => ride.value.stops.some((s) => s.here && s.mark === 'unsafe'))
 function markOf(t: (typeof things.value)[number]): Mark {
-  if (t.id === 'stop') return bad.value ? 'due' : ride.value.stops.length ? 'sound' : 'open'
+  if (t.id === 'stop') return bad.value ? 'due' : ride.value.stops.some((s) => s.here) ? 'sound' : 'open'
   return !t.told ? 'open' : right(t.told) ? 'sound' : t.told.right ? 'open' : 'due'
 }
 </script>
