@@ -75,6 +75,28 @@ describe('a step at the bench', () => {
     expect(on.text()).toContain('First: pads out')
     expect(on.findAll('button.button-go').every((b) => (b.element as HTMLButtonElement).disabled)).toBe(true)
   })
+  it('is signed by Enter once it was read, and never over words of what is wrong', async () => {
+    vi.useFakeTimers()
+    const air = { bench: { tyres: [], legs: [] } }
+    const asks = { id: 'hold', do: 'Hold for ten.', record: { sign: 'front_brake' } }
+    const { on, sent } = await start(
+      { now: asks, missing: 'Sign the brake test first.' },
+      { parts: { air } as unknown as JobView['parts'] },
+    )
+    await press('Enter')
+    expect(sent(), 'unread').toEqual([])
+    vi.advanceTimersByTime(1000)
+    await nextTick()
+    const words = on.find<HTMLInputElement>('input[aria-label="Note on the test"]')
+    await words.setValue('it sinks')
+    words.element.focus()
+    await press('Enter')
+    expect(sent(), 'it sinks is no pass').toEqual([])
+    await words.setValue('')
+    await press('Enter')
+    expect(sent()).toMatchObject([{ sign: { what: 'front_brake', passed: true } }])
+    vi.useRealTimers()
+  })
   it('goes back with Backspace', async () => {
     const { on } = await start()
     await press('Backspace')

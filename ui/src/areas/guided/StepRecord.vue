@@ -189,7 +189,7 @@ useBenchKeys((key) => {
         :title="seen ? undefined : 'Read what is tried first'"
         @click="test(true)"
       >
-        It passes, I sign <KeyCap v-if="!recorded" of="go" />
+        It passes, I sign <KeyCap v-if="!recorded && !note.trim()" of="go" />
       </button>
       <button
         type="button"
