@@ -86,6 +86,19 @@ func (a Account) Of(piece string) (sum time.Duration) {
 	return sum
 }
 
+// Alone is who had a piece in hand, where nobody else had; "" where several did, or nobody.
+func (a Account) Alone(piece string) (who string) {
+	for _, s := range a.Spent {
+		if s.Piece == piece && s.Time > 0 {
+			if who != "" && who != s.Who {
+				return ""
+			}
+			who = s.Who
+		}
+	}
+	return who
+}
+
 // person is what is known of somebody's hands.
 type person struct {
 	who   string

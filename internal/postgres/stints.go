@@ -14,8 +14,9 @@ func (s *Store) StintSigns(ctx context.Context, most int) ([]stint.PastSign, err
 			case e.kind when 'took_up' then e.content->'took_up'->>'piece' when 'work' then 'item:' || (e.content->'work'->>'item')
 				when 'served' then 'serve:' || (e.content->'served'->>'part') else '' end as piece,
 			case e.kind when 'work' then coalesce(i.content->'item'->>'operation', '')
-				when 'served' then coalesce(e.content->'served'->>'service', '') || '/' || (e.content->'served'->>'part') else '' end as work
-		from entry e join job j on j.id = e.job_id and j.released_at is not null
+				when 'served' then coalesce(e.content->'served'->>'service', '') || '/' || (e.content->'served'->>'part') else '' end as work,
+			coalesce(b.facts->>'kind', '') as bike
+		from entry e join job j on j.id = e.job_id and j.released_at is not null join bike b on b.id = j.bike_id
 		left join entry i on e.kind = 'work' and i.id = (e.content->'work'->>'item')::uuid
 		where e.kind in ('took_up', 'laid_down', 'work', 'served') and not coalesce((e.content->'served'->>'left_out')::boolean, false)
 			and not exists (select from entry x where x.supersedes = e.id)

@@ -35,9 +35,20 @@ func TestHowLongWorkTookIsReadOfWhatWasInHand(t *testing.T) {
 	signs, err := store.StintSigns(t.Context(), 100)
 	require.NoError(t, err)
 	assert.Empty(t, signs, "it has not left yet")
+	_, err = store.DB().Exec(`update bike set facts = facts || '{"kind": "road"}' where id = $1`, p.bike)
+	require.NoError(t, err)
 	_, err = store.DB().Exec(`update job set released_at = now() where id = $1`, p.at)
 	require.NoError(t, err)
 	signs, err = store.StintSigns(t.Context(), 100)
 	require.NoError(t, err)
-	assert.Equal(t, map[string]stint.Took{"replace-chain": {Minutes: 7, Times: 1}}, stint.TookOf(signs))
+	seven := stint.Took{Minutes: 7, Times: 1}
+	assert.Equal(t, map[stint.Of]stint.Took{
+		{Work: "replace-chain"}:                          seven,
+		{Work: "replace-chain", Bike: "road"}:            seven,
+		{Work: "replace-chain", Who: record.ID(p.staff)}: seven,
+	}, stint.TookOf(signs))
+	// Where another hand was at it as well, it is nobody's own time.
+	both := append(signs, stint.PastSign{Job: signs[0].Job, Who: record.NewID(), Kind: stint.Ups.Name, Piece: piece,
+		At: time.Date(2026, 5, 4, 9, 10, 0, 0, time.UTC)})
+	assert.NotContains(t, stint.TookOf(both), stint.Of{Work: "replace-chain", Who: record.ID(p.staff)})
 }

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/contact"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/hunt"
 	"utensil/internal/workshop/record"
@@ -19,8 +20,8 @@ type Complained struct {
 // ComplaintAnswered says what came of a complaint.
 type ComplaintAnswered struct {
 	Complaint record.ID  `json:"complaint"`
-	How       How        `json:"how" enum:"hunt,finding,work,tried"`
-	About     *record.ID `json:"about,omitempty" doc:"the search, what was found, or the work; left out for what was tried"`
+	How       How        `json:"how" enum:"hunt,finding,work,contact,tried"`
+	About     *record.ID `json:"about,omitempty" doc:"the search, what was found, the work, or how it was left; left out for what was tried"`
 	Note      string     `json:"note,omitempty" doc:"of what was tried: what, and what the owner was told"`
 }
 
@@ -32,13 +33,15 @@ const (
 	ByHunt    How = "hunt"    // its cause was looked for, and found or cured
 	ByFinding How = "finding" // something found is what is behind it
 	ByWork    How = "work"    // work done has settled it
+	ByContact How = "contact" // it is set as they wished
 	ByTrying  How = "tried"   // tried, not found, and the owner told so
 )
 
 // Hows are the ways in which a complaint is answered.
 var Hows = []record.Named{{Word: string(ByHunt), Name: "its cause was looked for"},
 	{Word: string(ByFinding), Name: "this was found"},
-	{Word: string(ByWork), Name: "this work settled it"}, {Word: string(ByTrying), Name: "tried, not found, told so"}}
+	{Word: string(ByWork), Name: "this work settled it"}, {Word: string(ByContact), Name: "set as they asked"},
+	{Word: string(ByTrying), Name: "tried, not found, told so"}}
 
 // What the owner said, and what came of it.
 var (
@@ -83,8 +86,8 @@ func checkAnswered(s *record.Sheet, in ComplaintAnswered) (*ComplaintAnswered, e
 	}
 	if !holds(s, v.ID, in) {
 		return nil, record.Refuse("about", "That does not answer it: choose a search that came to its "+
-			"end, something found, or work that is "+
-			"done, since “%s” was said.", v.Words)
+			"end, something found, work that is done, or, for a wish, how it was left as they asked, since “%s” "+
+			"was said.", v.Words)
 	}
 	return &in, nil
 }
@@ -109,6 +112,17 @@ func holds(s *record.Sheet, complaint record.ID, in ComplaintAnswered) bool {
 		return slices.ContainsFunc(agree.Proposals.Of(s), func(i agree.ItemView) bool {
 			return i.ID == about && i.Work != nil && s.Knew(complaint, *i.WorkID)
 		})
+	case ByContact:
+		return wish(s, complaint) && slices.ContainsFunc(contact.Views.Of(s), func(c contact.ContactView) bool {
+			return c.Left != nil && c.Left.Entry == about && c.Left.Asked != "" && s.Knew(complaint, about)
+		})
 	}
 	return false
+}
+
+// wish says whether what was said may be one: what sounds like a fault, or what the ride showed, is no
+// wish, and no saddle's height settles it.
+func wish(s *record.Sheet, complaint record.ID) bool {
+	_, in := Said.Find(s.Ledger, complaint)
+	return in != nil && in.Fault == ""
 }

@@ -4,7 +4,9 @@ import (
 	"time"
 
 	"utensil/core/wear"
+	"utensil/core/words"
 	"utensil/internal/workshop/agree"
+	"utensil/internal/workshop/contact"
 	"utensil/internal/workshop/door"
 	"utensil/internal/workshop/findings"
 	"utensil/internal/workshop/hunt"
@@ -21,7 +23,7 @@ type ComplaintView struct {
 	Reopened bool       `json:"reopened,omitempty" doc:"it is why the job was opened again"`
 	Ridden   bool       `json:"ridden,omitempty" doc:"the ride showed it"`
 	Open     bool       `json:"open" doc:"nothing answers it yet"`
-	How      How        `json:"how,omitempty" enum:"hunt,finding,work,tried"`
+	How      How        `json:"how,omitempty" enum:"hunt,finding,work,contact,tried"`
 	Answer   string     `json:"answer,omitempty" doc:"what answers it, in words"`
 	AnswerID *record.ID `json:"answer_id,omitempty" doc:"the entry, to take it back; none where it follows from a search"`
 	By       string     `json:"by,omitempty"`
@@ -89,6 +91,12 @@ func said(s *record.Sheet, in ComplaintAnswered) string {
 		_, item := agree.Items.Find(s.Ledger, about)
 		if item != nil {
 			says = item.Title
+		}
+	case ByContact:
+		for _, c := range contact.Views.Of(s) {
+			if c.Left != nil && c.Left.Entry == about {
+				says = "Set as asked: " + words.Lower(c.Name) + ", " + c.Left.Says
+			}
 		}
 	}
 	if in.Note != "" {

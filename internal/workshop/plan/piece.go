@@ -46,6 +46,8 @@ type PieceView struct {
 	Low     float64         `json:"low" doc:"one in ten is quicker"`
 	High    float64         `json:"high" doc:"and one in ten slower"`
 	Here    int             `json:"here,omitempty" doc:"how often it was timed in this shop; left out where the minutes are the book's"`
+	Alike   bool            `json:"alike,omitempty" doc:"it was timed so on bikes of this kind"`
+	Yours   float64         `json:"yours,omitempty" doc:"minutes that it takes whoever asks, where they were timed often enough"`
 	Tools   []string        `json:"tools" doc:"to lay out first"`
 	Asks    []string        `json:"asks" doc:"what it will ask to be written down"`
 	Drawers []Drawer        `json:"drawers" doc:"what it fits, with where it lies"`
@@ -63,6 +65,7 @@ type PieceView struct {
 	Costs float64 `json:"costs,omitempty" doc:"minutes by which the job is over later for it, what it shares apart"`
 
 	rank  rank
+	work  string // as it is timed by
 	tells bool
 	op    knowledge.Operation
 	alone float64
@@ -168,10 +171,21 @@ func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) 
 }
 
 // timed goes by how long work was in hand here, its preparations apart, where that was told often enough
-// and no guide was timed.
+// and no guide was timed: on bikes of this kind, else on all.
 func (p *PieceView) timed(s *record.Sheet, work string) {
-	if took := stint.Times.Of(s)[work]; p.Here == 0 && took.Times >= timed {
-		p.Here, p.Minutes = took.Times, max(1, math.Round(took.Minutes)-p.prepared(s))
+	p.work = work
+	for _, bike := range []string{parts.Facts.Of(s).Kind, ""} {
+		took := stint.Times.Of(s)[stint.Of{Work: work, Bike: bike}]
+		if p.Here == 0 && took.Times >= timed {
+			p.Here, p.Alike, p.Minutes = took.Times, bike != "", max(1, math.Round(took.Minutes)-p.prepared(s))
+		}
+	}
+}
+
+// yours is how long it takes whoever looks: the plan is the same for everybody.
+func (p *PieceView) yours(s *record.Sheet, who record.ID) {
+	if took := stint.Times.Of(s)[stint.Of{Work: p.work, Who: who}]; who != "" && took.Times >= timed {
+		p.Yours = max(1, math.Round(took.Minutes)-p.prepared(s))
 	}
 }
 

@@ -291,15 +291,22 @@ func TestWhatWorkTookHereIsWhatItTakes(t *testing.T) {
 	s := bench(t, "pads-disc-front")
 	own := func(times int) plan.PieceView {
 		learnt := record.Learnt{}
-		stint.Times.Put(learnt, map[string]stint.Took{"pads-disc-front": {Minutes: 20, Times: times}})
+		const pads = "pads-disc-front"
+		stint.Times.Put(learnt, map[stint.Of]stint.Took{{Work: pads}: {Minutes: 20, Times: times},
+			{Work: pads, Bike: s.Record.Bike.Facts.Kind}: {Minutes: 24, Times: times - 4},
+			{Work: pads, Who: "ida"}:                     {Minutes: 14, Times: times}})
 		told, err := plan.Of(record.Lay(*s.Record, s.Book, time.Now(), learnt),
-			func(x *record.Sheet) ([]record.Obstacle, []record.Begun) { return s.Rules.Leaving(x), nil }, "", nil)
+			func(x *record.Sheet) ([]record.Obstacle, []record.Begun) { return s.Rules.Leaving(x), nil }, "ida", nil)
 		require.NoError(t, err)
 		return told.Pieces[slices.Index(titles(told), "Replace front disc pads")]
 	}
 	assert.Zero(t, own(2).Here, "twice is no custom")
 	assert.Equal(t, 3, own(3).Here)
 	assert.InDelta(t, 16, own(3).Minutes, 1e-9)
+	assert.False(t, own(3).Alike)
+	assert.InDelta(t, 10, own(3).Yours, 1e-9, "the plan is everybody's, what it takes her is hers")
+	assert.InDelta(t, 20, own(7).Minutes, 1e-9, "on such bikes it was timed three times")
+	assert.True(t, own(7).Alike)
 }
 
 func TestOnlyWorkAtABrakeMakesItsTestStale(t *testing.T) {

@@ -102,6 +102,7 @@ func Of(s *record.Sheet, leaving Leaving, who record.ID, stood []string) (Thread
 	for _, step := range o.Steps {
 		p := *find(pieces, step.Piece)
 		p.place(s, step, pieces, t.Pieces)
+		p.yours(s, who)
 		t.Pieces = append(t.Pieces, p)
 	}
 	for _, b := range o.Brackets {

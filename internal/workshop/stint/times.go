@@ -18,6 +18,15 @@ type PastSign struct {
 	Kind  string    `db:"kind"`
 	Piece string    `db:"piece"` // as a thread calls it
 	Work  string    `db:"work"`  // what work it is that is over, in any job: an operation, a part of a service
+	Bike  string    `db:"bike"`  // what kind of bike it was done on
+}
+
+// Of names times that belong together: of some work, an operation's id or a PartOfService; of those on
+// one kind of bike, or by one person, where that is said.
+type Of struct {
+	Work string
+	Bike string
+	Who  record.ID
 }
 
 // Took is how long work took in this shop, of those times that somebody had it in hand.
@@ -33,9 +42,10 @@ const (
 	mostTaken  = 240
 )
 
-// TookOf works out how long work took, by its name.
-func TookOf(signs []PastSign) map[string]Took {
-	byJob, pieces := map[record.ID][]stint.Sign{}, map[record.ID]map[string]string{}
+// TookOf works out how long work took: all of it, on each kind of bike, and by each person who had it in
+// hand alone.
+func TookOf(signs []PastSign) map[Of]Took {
+	byJob, pieces := map[record.ID][]stint.Sign{}, map[record.ID]map[string]PastSign{}
 	for _, p := range signs {
 		sign := stint.Sign{At: p.At, Who: string(p.Who), Piece: p.Piece}
 		switch p.Kind {
@@ -46,25 +56,36 @@ func TookOf(signs []PastSign) map[string]Took {
 		default:
 			sign.Does = stint.Finishes
 			if pieces[p.Job] == nil {
-				pieces[p.Job] = map[string]string{}
+				pieces[p.Job] = map[string]PastSign{}
 			}
-			pieces[p.Job][p.Piece] = p.Work
+			pieces[p.Job][p.Piece] = p
 		}
 		byJob[p.Job] = append(byJob[p.Job], sign)
 	}
-	took := map[string][]float64{}
+	took := map[Of][]float64{}
 	for job, list := range byJob {
 		account := stint.Of(list, time.Time{})
-		for piece, work := range pieces[job] {
-			if m := account.Of(piece).Minutes(); work != "" && m >= leastTaken && m <= mostTaken {
-				took[work] = append(took[work], m)
+		for piece, over := range pieces[job] {
+			m := account.Of(piece).Minutes()
+			if over.Work == "" || m < leastTaken || m > mostTaken {
+				continue
+			}
+			of := []Of{{Work: over.Work}}
+			if over.Bike != "" {
+				of = append(of, Of{Work: over.Work, Bike: over.Bike})
+			}
+			if who := account.Alone(piece); who != "" {
+				of = append(of, Of{Work: over.Work, Who: record.ID(who)})
+			}
+			for _, of := range of {
+				took[of] = append(took[of], m)
 			}
 		}
 	}
-	out := map[string]Took{}
-	for work, minutes := range took {
+	out := map[Of]Took{}
+	for of, minutes := range took {
 		slices.Sort(minutes)
-		out[work] = Took{Minutes: minutes[len(minutes)/2], Times: len(minutes)}
+		out[of] = Took{Minutes: minutes[len(minutes)/2], Times: len(minutes)}
 	}
 	return out
 }
@@ -72,8 +93,8 @@ func TookOf(signs []PastSign) map[string]Took {
 // PartOfService names a part of a service among all that the shop has timed.
 func PartOfService(service, part string) string { return service + "/" + part }
 
-// Times is how long work took here, by an operation's id or PartOfService.
-var Times = record.Learns[map[string]Took]("how long work took")
+// Times is how long work took here.
+var Times = record.Learns[map[Of]Took]("how long work took")
 
 // Store reads who was at what.
 type Store interface {
@@ -89,7 +110,7 @@ const mostSigns = 20_000
 
 // Lessons is what the shop's past tells of how long work takes.
 func Lessons(store Store) []record.Lesson {
-	return []record.Lesson{Times.From(func(ctx context.Context, _ *knowledge.Book) (map[string]Took, error) {
+	return []record.Lesson{Times.From(func(ctx context.Context, _ *knowledge.Book) (map[Of]Took, error) {
 		signs, err := store.StintSigns(ctx, mostSigns)
 		return TookOf(signs), err
 	})}

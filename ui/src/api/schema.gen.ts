@@ -2576,11 +2576,11 @@ export interface components {
         };
         /** @description ComplaintAnswered says what came of a complaint. */
         ComplaintAnswered: {
-            /** @description the search, what was found, or the work; left out for what was tried */
+            /** @description the search, what was found, the work, or how it was left; left out for what was tried */
             about?: string;
             complaint: string;
             /** @enum {string} */
-            how: "hunt" | "finding" | "work" | "tried";
+            how: "hunt" | "finding" | "work" | "contact" | "tried";
             /** @description of what was tried: what, and what the owner was told */
             note?: string;
         };
@@ -2595,7 +2595,7 @@ export interface components {
             by?: string;
             fault?: string;
             /** @enum {string} */
-            how?: "hunt" | "finding" | "work" | "tried";
+            how?: "hunt" | "finding" | "work" | "contact" | "tried";
             id: string;
             /** @description of the fault that it sounds like */
             name?: string;
@@ -5732,6 +5732,8 @@ export interface components {
         PieceView: {
             /** @description what one does there, as its button says */
             act: string;
+            /** @description it was timed so on bikes of this kind */
+            alike?: boolean;
             /** @description what it will ask to be written down */
             asks: string[];
             /** @description it was begun and goes on where it stands */
@@ -5824,6 +5826,11 @@ export interface components {
             undo: string[];
             /** @description why it stands here */
             why: string[];
+            /**
+             * Format: double
+             * @description minutes that it takes whoever asks, where they were timed often enough
+             */
+            yours?: number;
         };
         /** @description PistonQuestion asks whether a lever piston has swollen. */
         PistonQuestion: {

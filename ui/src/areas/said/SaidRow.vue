@@ -3,7 +3,7 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { newId, type Schemas } from '@/api/client'
-import { useOpenJob } from '@/areas/job/open'
+import { useOpenJob, usePart } from '@/areas/job/open'
 import ConditionMark from '@/parts/ConditionMark.vue'
 import { useTimes } from '@/parts/time'
 
@@ -18,6 +18,13 @@ const note = ref('')
 const field = useTemplateRef('field')
 
 const found = computed(() => job.value.findings.filter((f) => f.status !== 'done'))
+/** A wish is answered by how it was left as they asked. */
+const contacts = usePart('contacts')
+const set = computed(() =>
+  props.said.fault || props.said.ridden || props.said.reopened
+    ? []
+    : contacts.value.contacts.filter((c) => c.left?.asked),
+)
 const done = computed(() => job.value.items.filter((i) => i.work))
 const hunt = computed(() => job.value.hunts.find((h) => h.fault === props.said.fault))
 
@@ -75,6 +82,16 @@ async function tried() {
             @click="answer('work', i.id)"
           >
             Settled by: {{ i.item.title }}
+          </button>
+          <button
+            v-for="c in set"
+            :key="c.id"
+            type="button"
+            class="button text-left"
+            :disabled="locked || pen.busy.value"
+            @click="answer('contact', c.left?.entry)"
+          >
+            Set as asked: {{ c.name.toLowerCase() }}, {{ c.left?.says }}
           </button>
           <button type="button" class="button" :disabled="locked || pen.busy.value" @click="tried">
             Tried, not found

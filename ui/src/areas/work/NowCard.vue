@@ -192,7 +192,9 @@ useBenchKeys(press)
               piece.here ? ' here' : ' by the book'
             }}, <span class="figure">{{ piece.low }}</span> to
             <span class="figure">{{ piece.high }}</span><span v-if="piece.here" class="text-soft">
-              · timed {{ piece.here }} times</span
+              · timed {{ piece.here }} times{{ piece.alike ? ' on such bikes' : '' }}</span
+            ><span v-if="piece.yours">
+              · you <span class="figure">{{ piece.yours }}</span></span
             ><span v-if="piece.spent && piece.spent >= 1" class="text-soft">
               · <span class="figure">{{ Math.round(piece.spent) }}</span> min so far</span
             >
