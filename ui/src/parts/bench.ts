@@ -51,8 +51,12 @@ function armed() {
   return (here.length ? here : shown).find((b) => !b?.matches(':disabled'))
 }
 
-/** A field of a form sends its form, one of many lines breaks a line; one on its own has Enter for the bench. */
-const keepsEnter = (field: HTMLElement) => !field.matches('input') || field.closest('form') !== null
+/**
+ * A field of a form sends its form, one of many lines breaks a line, one that is chosen from takes what is
+ * chosen, and what is no part of the bench has its own; a field on its own has Enter for the bench.
+ */
+const keepsEnter = (field: HTMLElement) =>
+  !field.matches('input:not([role="combobox"])') || !!field.closest('form, header, [role="banner"]')
 
 /**
  * useBenchKeys gives a run to one hand on a number pad. Keys go to the run unless something
