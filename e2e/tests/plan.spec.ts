@@ -14,7 +14,8 @@ test('a job is one thread: now, then and by itself, by keyboard, and two mechani
   ).toBeVisible()
   const now = page.getByRole('heading', { level: 3 })
   const then = page.getByRole('region', { name: /^Then/ })
-  await expect(now).toHaveText(/Bleed (front|rear) brake/)
+  // In a shop where its front brake was bled already, what comes after that is first.
+  await expect(now).toHaveText(/Bleed (front|rear) brake|Replace front disc pads/)
   await expect(page.getByText(/wheel out and in: once, for 2/i).first()).toBeVisible()
   await expectSound(page, 'The thread')
   const first = await now.innerText()
