@@ -190,7 +190,7 @@ useBenchKeys((key) => {
         v-else
         type="button"
         class="button button-go min-h-14 text-lg"
-        :disabled="pen.busy.value || (!!typed.trim() && unread)"
+        :disabled="!!typed.trim() && unread"
         @click="enter"
       >
         {{
