@@ -11,6 +11,7 @@ type Stop struct {
 	Speed    float64 // km/h at the mark
 	Distance float64 // m from the mark to standing
 	Slope    float64 // %, downhill positive
+	Off      float64 // km/h that the speed may be off either way; 0 for one that was read off a screen
 }
 
 // Balance is where the mass of rider and bike is, m: what a wheel can bear follows from it.
@@ -61,12 +62,15 @@ func (s Stop) Slows() (Slowed, error) {
 	case !Distances.Contains(s.Distance):
 		return Slowed{}, measure.Wrong("distance", "%g m is no way to stop in that is measured: %g to %g m, from the "+
 			"mark.", s.Distance, Distances.Min, Distances.Max)
+	case s.Off < 0 || s.Off > unsteady:
+		return Slowed{}, measure.Wrong("off", "A speed that may be %g km/h off was no steady one: ride to the mark "+
+			"steadily, within %g.", s.Off, float64(unsteady))
 	case !slopes.Contains(s.Slope):
 		return Slowed{}, measure.Wrong("slope", "On %g %% nobody tries a brake: find a level road.", s.Slope)
 	}
 	v := s.Speed / 3.6
 	kinetic := v * v / (2 * s.Distance)
-	off := max(bestOff, math.Hypot(2*speedOff, tapeOff/s.Distance))
+	off := max(bestOff, math.Hypot(2*max(speedOff, s.Off/s.Speed), tapeOff/s.Distance))
 	slope := gravity * math.Sin(math.Atan(s.Slope/100))
 	band := math.Hypot(kinetic*off, gravity*slopeOff/100)
 	return Slowed{kinetic + slope, kinetic + slope - band, kinetic + slope + band}, nil

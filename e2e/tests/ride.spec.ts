@@ -59,6 +59,9 @@ test('the ride is a card on the phone: what it shows leads to its cause, and a s
     .setInputFiles({ name: 'ride.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(braked()) })
   await page.getByRole('group', { name: 'Stops in the ride' }).getByRole('button').click()
   await expect(speed).toHaveValue('25.2')
+  const judged = page.waitForRequest((r) => !!r.postData()?.includes('"off":"0.'))
+  await way.fill('11')
+  await judged // how far off it may be goes with it
   await speed.fill('25')
   await way.fill('3')
   await expect(page.getByRole('alert')).toContainText('more than such a bike can do')

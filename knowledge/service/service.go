@@ -71,10 +71,10 @@ func (s Service) On(f bike.Facts, has Has) (walk []Step) {
 		named, asked := step.names(), step.Apart
 		step.Looks, step.Oils = both(step.Looks, has.Points), both(step.Oils, has.Oils)
 		step.Work, step.Apart = both(step.Work, has.Work), both(step.Apart, has.Apart)
-		if step.names() == 0 && len(asked) == named && named > 0 {
+		if len(asked) > 0 && len(step.Apart) == 0 {
 			step = step.byHand(has.Undoes(asked))
 		}
-		if named == 0 || step.names() > 0 || step.Ticked() && len(asked) > 0 {
+		if named == 0 || step.names() > 0 || len(asked) > 0 {
 			walk = append(walk, step)
 		}
 	}
@@ -85,9 +85,9 @@ func (s Service) On(f bike.Facts, has Has) (walk []Step) {
 // been undone for it is asked for again, and what was found is written down.
 func (s Step) byHand(loose []string) Step {
 	s.Touches = slices.Concat(s.Touches, loose)
-	s.Disturbs = tests
+	s.Disturbs = slices.Clone(tests)
 	s.Caution = strings.TrimSpace(s.Caution + " No drawing of ours fits this one: " +
-		"its maker’s manual says how it comes apart.")
+		"its maker’s manual says whether and how it comes apart.")
 	s.Writes = "how it is built, and how each part was found"
 	return s
 }

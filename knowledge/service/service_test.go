@@ -146,6 +146,9 @@ func TestAWalkIsOfWhatABikeHas(t *testing.T) {
 	assert.Contains(t, hand[0].Disturbs, "test_ride")
 	assert.NotEmpty(t, hand[0].Writes)
 	assert.Empty(t, s.Steps[0].Writes, "the service itself is as it was")
+	s.Steps[0].Looks = []string{"frame"}
+	both := s.On(b.Kinds[0], service.Has{Points: []string{"frame"}, Undoes: undoes})
+	assert.True(t, both[0].Ticked(), "what is looked at besides does not say that the fork was out")
 
 	apart := service.Step{ID: "w", Looks: []string{"frame"}, Needs: []string{"wheel-out"}}
 	assert.True(t, apart.Ticked(), "somebody says that the wheel is home")

@@ -65,6 +65,13 @@ func TestAStopThatIsTooLongIsMeasuredAgain(t *testing.T) {
 	assert.Empty(t, s.Before(record.PlaceRide))
 	stops := trial.RideOf(s.Lay()).Stops
 	assert.Contains(t, stops[len(stops)-1].Says, "Better than before")
+
+	// The same way from a speed that a recording tells roughly cannot tell; from one that is read it can.
+	s.Do(trial.Stops.Says(trial.Stopped{Pulls: "rear", Speed: "25", Off: "2.9", Distance: "13", Ground: "dry"}))
+	require.Len(t, s.Before(record.PlaceRide), 1)
+	assert.Equal(t, wear.Due, s.Before(record.PlaceRide)[0].Mark)
+	s.Do(stopped("rear", "25", "13", "dry"))
+	assert.Empty(t, s.Before(record.PlaceRide))
 }
 
 func TestAStopThatCannotBeIsRefused(t *testing.T) {

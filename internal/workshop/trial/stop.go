@@ -19,6 +19,7 @@ import (
 type Stopped struct {
 	Pulls    string        `json:"pulls" enum:"front,rear,both"`
 	Speed    string        `json:"speed" doc:"km/h at the mark, as typed"`
+	Off      string        `json:"off,omitempty" doc:"km/h that the speed may be off either way, where a recording told it"`
 	Distance string        `json:"distance" doc:"m from the mark to standing, as typed"`
 	Slope    string        `json:"slope,omitempty" doc:"%, downhill positive, as typed; left out for level"`
 	Ground   string        `json:"ground" enum:"dry,wet,loose"`
@@ -89,6 +90,9 @@ func checkStopped(s *record.Sheet, in Stopped) (*Stopped, error) {
 	stop := brake.Stop{}
 	if stop.Speed, err = number("speed", in.Speed); err == nil {
 		stop.Distance, err = number("distance", in.Distance)
+	}
+	if err == nil && in.Off != "" {
+		stop.Off, err = number("off", in.Off)
 	}
 	if err == nil && in.Slope != "" {
 		stop.Slope, err = record.ReadSigned("slope", in.Slope, measure.Percent, 12)

@@ -7609,6 +7609,8 @@ export interface components {
             /** Format: double */
             readonly metres?: number;
             note?: string;
+            /** @description km/h that the speed may be off either way, where a recording told it */
+            off?: string;
             /** @enum {string} */
             pulls: "front" | "rear" | "both";
             readonly says?: string;
@@ -7633,6 +7635,8 @@ export interface components {
             /** Format: double */
             readonly metres?: number;
             note?: string;
+            /** @description km/h that the speed may be off either way, where a recording told it */
+            off?: string;
             /** @enum {string} */
             pulls: "front" | "rear" | "both";
             readonly says?: string;

@@ -9,7 +9,7 @@ import { figure } from '@/parts/words'
 
 /** The speed at the mark out of a recorded ride: which of its stops it was, one press. Nothing of it is kept. */
 defineProps<{ locked: boolean }>()
-const emit = defineEmits<{ take: [kmh: number] }>()
+const emit = defineEmits<{ take: [kmh: number, off: number] }>()
 const { clock } = useTimes()
 
 interface Approach {
@@ -54,7 +54,7 @@ const tenth = (v: number) => figure(Math.round(v * 10) / 10)
         type="button"
         class="button min-h-[52px]"
         :disabled="locked"
-        @click="emit('take', Math.round(s.kmh * 10) / 10)"
+        @click="emit('take', Math.round(s.kmh * 10) / 10, s.off_kmh)"
       >
         {{ i + 1 }}. {{ clock(s.at) }}
         <span class="font-normal text-soft"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
 
 import type { Schemas } from '@/api/client'
 import { useOpenJob, usePart } from '@/areas/job/open'
@@ -33,9 +33,21 @@ const asked = reactive({
   distance: '',
   slope: '',
 })
+/** How far off a recorded speed may be goes with it; one that is typed instead is read off a screen. */
+const recorded = ref({ speed: '', off: '' })
+function take(kmh: number, off: number) {
+  asked.speed = figure(kmh)
+  recorded.value = { speed: asked.speed, off: String(Math.round(off * 100) / 100) }
+}
 const content = computed(() =>
   asked.speed.trim() && asked.distance.trim()
-    ? { stopped: { ...asked, slope: asked.slope.trim() || undefined } }
+    ? {
+        stopped: {
+          ...asked,
+          slope: asked.slope.trim() || undefined,
+          off: asked.speed === recorded.value.speed ? recorded.value.off : undefined,
+        },
+      }
     : undefined,
 )
 const {
@@ -138,7 +150,7 @@ async function write() {
         >Write it down</SendButton
       >
     </form>
-    <RecordedStops :locked="locked" @take="(kmh) => (asked.speed = figure(kmh))" />
+    <RecordedStops :locked="locked" @take="take" />
     <FaultNote v-if="fault" class="mt-2" :fault="fault" />
     <p v-if="shown?.slowed" class="mt-3 flex items-start gap-2.5" aria-live="polite">
       <ConditionMark class="mt-0.5" :mark="shown.mark ?? 'open'" /><span

@@ -51,7 +51,11 @@ useBenchKeys((key) => {
     <RouterLink :to="{ name: 'job-work' }" class="button button-quiet -ml-2">← Work</RouterLink>
     <h2 id="which" class="mt-2 text-[22px]! font-[680]! text-ink!">Which of them is it?</h2>
     <p class="text-soft">
-      Looked at before anything is undone. In doubt it is left whole, and its maker asked.
+      Looked at before anything is undone. Neither, or in doubt: it stays whole, its maker is asked, and the
+      step is
+      <RouterLink class="text-petrol underline" :to="{ name: 'job-work' }"
+        >left out with what it is</RouterLink
+      >.
     </p>
     <FaultNote v-if="pen.fault.value" class="mt-2" :fault="pen.fault.value" />
     <ul class="mt-3 grid gap-3 sm:grid-cols-2">
