@@ -57,6 +57,8 @@ type teller struct {
 	known  map[string]record.Owner // owners by name
 	shelf  map[string]fluid.Bottle // bottles by name
 	sold   map[int]bool            // of saidOf, those told so far
+	before bool                    // the stay that is told was over long ago
+	takes  map[int]time.Duration   // how long hands are at it before the entry of that index is written
 }
 
 // Build tells the scene as of now into an empty store.
@@ -203,7 +205,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 		if told, ok := c.past[months]; ok {
 			past = told
 		}
-		t.dice = dice(c.name+c.frame, strconv.Itoa(months))
+		t.dice, t.before = dice(c.name+c.frame, strconv.Itoa(months)), true
 		if err := t.stays(ctx, owner, machine, past, parts); err != nil {
 			return err
 		}
@@ -215,7 +217,7 @@ func (t *teller) tell(ctx context.Context, c customer, now time.Time, where *tim
 	}
 	t.ages(parts, c, last, 0)
 	t.clock = now.Add(-time.Duration(c.now.hoursIn * float64(time.Hour)))
-	t.dice = dice(c.name+c.frame, "now")
+	t.dice, t.before = dice(c.name+c.frame, "now"), false
 	stay := *c.now
 	if stay.promised != 0 {
 		due := now.Add(time.Duration(stay.promised * float64(time.Hour))).Truncate(30 * time.Minute)
@@ -277,9 +279,11 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 		entries := make([]record.NewEntry, len(contents))
 		for i, c := range contents {
 			t.passes(90 * time.Second)
+			t.clock = t.clock.Add(t.takes[i])
 			at := t.clock
 			entries[i] = record.NewEntry{ID: t.id(), At: &at, Content: c}
 		}
+		t.takes = nil
 		job, err = t.shop.Record(ctx, by, job.Job.ID, entries...)
 		return err
 	}
@@ -498,7 +502,8 @@ func (t *teller) work(job *workshop.JobView, write recorder, by record.Actor, pa
 			fitted = append(fitted, agree.Fitted{Name: p.Name, Quantity: p.Quantity})
 		}
 		t.passes(25 * time.Minute)
-		if err := write(by, agree.Works.Says(agree.Work{Item: i.ID, Parts: fitted})); err != nil {
+		up := t.takesUp(job.Job, by, "item:"+string(i.ID), float64(i.Item.Minutes), 0)
+		if err := write(by, append(up, agree.Works.Says(agree.Work{Item: i.ID, Parts: fitted}))...); err != nil {
 			return err
 		}
 		if err := t.sayFitted(job, write, by, i); err != nil {

@@ -79,7 +79,10 @@ func (t *teller) serve(job *workshop.JobView, write recorder, by record.Actor,
 				said.LeftOut, said.Why = true, "Turns smoothly, no play: felt in place, and left shut."
 			}
 		}
-		if p.Step.Ticked || said.LeftOut {
+		if said.LeftOut {
+			done = append(done, sold.Serves.Says(said))
+		} else if p.Step.Ticked {
+			done = append(done, t.takesUp(job.Job, by, p.ID, p.Minutes, len(done))...)
 			done = append(done, sold.Serves.Says(said))
 		}
 		t.passes(4 * time.Minute)

@@ -93,16 +93,16 @@ const (
 	back               // what came with the bike goes home with it
 )
 
-// spread is how far the minutes of a piece lie apart, as a standard deviation of their logarithm,
+// Spread is how far the minutes of a piece lie apart, as a standard deviation of their logarithm,
 // where the shop has none of its own: a third either way is what mechanics say (our own judgement).
-const spread = 0.3
+const Spread = 0.3
 
 // minutes of what has no operation, for each of its count (common practice, no published source).
 var minutes = map[string]float64{"walk": 0.4, "bolts": 0.6, "feel": 0.08, "air": 1, "set": 0.7, "sign": 1,
 	"test_ride": 6, "offer": 1.5, "said": 1, "belongings": 0.5, "hunt": 10, "other": 4}
 
-// timed are pieces that the shop has timed often enough to go by it.
-const timed = 3
+// Timed are pieces that the shop has timed often enough to go by it.
+const Timed = 3
 
 // piecesOf lists the pieces of a job: each of what stands before the door is in one of them.
 func piecesOf(s *record.Sheet, leaving []record.Obstacle, begun []record.Begun) []PieceView {
@@ -176,7 +176,7 @@ func (p *PieceView) timed(s *record.Sheet, work string) {
 	p.work = work
 	for _, bike := range []string{parts.Facts.Of(s).Kind, ""} {
 		took := stint.Times.Of(s)[stint.Of{Work: work, Bike: bike}]
-		if p.Here == 0 && took.Times >= timed {
+		if p.Here == 0 && took.Times >= Timed {
 			p.Here, p.Alike, p.Minutes = took.Times, bike != "", max(1, math.Round(took.Minutes)-p.prepared(s))
 		}
 	}
@@ -184,7 +184,7 @@ func (p *PieceView) timed(s *record.Sheet, work string) {
 
 // yours is how long it takes whoever looks: the plan is the same for everybody.
 func (p *PieceView) yours(s *record.Sheet, who record.ID) {
-	if took := stint.Times.Of(s)[stint.Of{Work: p.work, Who: who}]; who != "" && took.Times >= timed {
+	if took := stint.Times.Of(s)[stint.Of{Work: p.work, Who: who}]; who != "" && took.Times >= Timed {
 		p.Yours = max(1, math.Round(took.Minutes)-p.prepared(s))
 	}
 }
@@ -212,7 +212,7 @@ func (p *PieceView) spread(begun []record.Begun) {
 			p.By = b.By
 		}
 	}
-	low, high := order.Tenths(p.Minutes, spread)
+	low, high := order.Tenths(p.Minutes, Spread)
 	p.Low, p.High = math.Round(low), math.Round(high)
 }
 
@@ -338,7 +338,7 @@ func (p *PieceView) guidedBy(s *record.Sheet, only ...string) {
 			continue
 		}
 		p.Guide, p.Tools = g.ID, append(slices.Clone(g.Tools), g.Consumables...)
-		if took := runlog.Times.Of(s)[g.ID]; took.Times >= timed {
+		if took := runlog.Times.Of(s)[g.ID]; took.Times >= Timed {
 			p.Here = took.Times
 			p.Minutes = max(1, math.Round(took.Minutes)-p.prepared(s))
 		}
@@ -458,7 +458,7 @@ func job(s *record.Sheet, pieces []PieceView) order.Job {
 	}
 	for i := range pieces {
 		p := &pieces[i]
-		one := order.Piece{ID: p.ID, Minutes: p.Minutes, Spread: spread, Place: p.End, Open: p.open(),
+		one := order.Piece{ID: p.ID, Minutes: p.Minutes, Spread: Spread, Place: p.End, Open: p.open(),
 			Shut: both(all, flow.Shut(s.Book.Sequences, p.op.ID)), Tells: p.tells, Alone: p.alone}
 		if p.rank > works {
 			one.Shut = all
