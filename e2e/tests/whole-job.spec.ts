@@ -249,6 +249,7 @@ test('a new bike is in with a dozen inputs at most, in the order of the counter'
   const fields = form.locator(
     'input:visible, textarea:visible, [role=switch]:visible, [role=radio]:visible, [aria-haspopup=listbox]:visible',
   )
+  await form.locator('[name=service]').first().waitFor() // what is sold comes from the server
   const names = await fields.evaluateAll((all) => [
     ...new Set(
       all.map((f) =>

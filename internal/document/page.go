@@ -17,7 +17,8 @@ const (
 
 // page writes text down an A4 sheet, breaking pages between lines.
 type page struct {
-	pdf *fpdf.Fpdf
+	pdf   *fpdf.Fpdf
+	close float64 // how close its lines are set; 1 as they are read best
 }
 
 // cell is one cell of a row: its share of the width, its text and how it is set.
@@ -33,6 +34,7 @@ func newPage(title, footer string) page {
 	pdf.AddUTF8FontFromBytes("Sans", "", dejavusans.TTF)
 	pdf.AddUTF8FontFromBytes("Sans", "B", dejavusansbold.TTF)
 	pdf.SetMargins(margin, margin, margin)
+	pdf.SetCellMargin(0) // words stand under the lines' ends
 	pdf.SetAutoPageBreak(false, foot)
 	pdf.SetTitle(visual(title), true)
 	pdf.SetLang("en")
@@ -46,7 +48,7 @@ func newPage(title, footer string) page {
 			"", 0, "R", false, 0, "")
 	})
 	pdf.AddPage()
-	return page{pdf}
+	return page{pdf, 1}
 }
 
 func (p page) font(size float64, bold bool) {
@@ -68,12 +70,24 @@ func (p page) room(height float64) {
 
 // heading starts a section; it never stands alone at the foot of a page.
 func (p page) heading(text string) {
-	p.room(20)
-	p.pdf.Ln(4)
-	p.font(10.5, true)
-	p.pdf.CellFormat(width, 6, visual(text), "B", 1, "L", false, 0, "")
-	p.pdf.Ln(1)
+	p.room(20 * p.close)
+	p.headed(text, margin, width)
 }
+
+// headed is a heading under a line that is so wide.
+func (p page) headed(text string, x, w float64) {
+	p.gap(2.6)
+	p.ink()
+	p.pdf.Line(x, p.pdf.GetY(), x+w, p.pdf.GetY())
+	p.gap(0.8)
+	p.font(9, true)
+	p.pdf.SetX(x)
+	p.pdf.CellFormat(w, 4.6, visual(text), "", 1, "L", false, 0, "")
+	p.gap(0.6)
+}
+
+// gap leaves so much free, less where lines are set closer.
+func (p page) gap(height float64) { p.pdf.Ln(height * p.close * p.close) }
 
 // text writes a paragraph of any length.
 func (p page) text(text string, size float64, bold bool) {

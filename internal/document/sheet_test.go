@@ -28,12 +28,12 @@ import (
 // readBack is the text of a sheet as poppler reads it, with blanks and line ends as single blanks.
 func readBack(t *testing.T, v workshop.JobView, on ...lifeline.Line) string {
 	t.Helper()
-	var pdf bytes.Buffer
-	require.NoError(t, document.Sheet(&pdf, workshop.Sheet{View: v, Lines: on, For: "Quick tune",
+	printed, err := document.Sheet(workshop.Sheet{View: v, Lines: on, For: "Quick tune",
 		Shop: record.Settings{Name: "The Net Loft", TimeZone: "Europe/London", Currency: "GBP"},
-		Now:  time.Date(2026, 7, 2, 12, 0, 0, 0, time.UTC)}))
+		Now:  time.Date(2026, 7, 2, 12, 0, 0, 0, time.UTC)})
+	require.NoError(t, err)
 	read := exec.Command("pdftotext", "-", "-")
-	read.Stdin = &pdf
+	read.Stdin = bytes.NewReader(printed.PDF)
 	text, err := read.Output()
 	require.NoError(t, err)
 	return strings.Join(strings.Fields(string(text)), " ")
@@ -81,7 +81,7 @@ func TestTheSheetTellsTheOwnerWhatComesNext(t *testing.T) {
 	v.Reopened = []record.NoteView{{Text: "Bell after all", By: "Ida", At: released}}
 	text := readBack(t, v)
 	for _, want := range []string{
-		"Handed to Ansel Whitlow on 3 Jul 2026 17:30 by Wren Halloran", // in the shop's summer time
+		"handed over to Ansel Whitlow on 3 Jul 2026 17:30 by Wren Halloran", // in the shop's summer time
 		"Riding card: bedding in", "2 times along", "Please come back", "by 10 July 2026",
 		"given back", "put back on", "still here", "failed: fades", "3 Jul 16:00", "not signed", "Opened again by Ida",
 	} {

@@ -83,11 +83,10 @@ func seen(r *http.Request, view workshop.JobView) (file, error) {
 
 // sheet is a job's service sheet as PDF: of one that was handed over, the sheet that was.
 func (s *Server) sheet(r *http.Request, _ record.Actor) (file, error) {
-	var pdf bytes.Buffer
-	number, err := s.shop.SheetOf(r.Context(), named(r, "id"), &pdf)
+	number, sheet, err := s.shop.SheetOf(r.Context(), named(r, "id"), false)
 	return file{kind: "application/pdf", shown: fmt.Sprintf(`inline; filename="service-sheet-%d.pdf"`, number),
 		write: func(w io.Writer) error {
-			_, err := pdf.WriteTo(w)
+			_, err := w.Write(sheet.PDF)
 			return err
 		}}, err
 }

@@ -37,8 +37,17 @@ func (tab *tablet) leaves(first ...func(record.ID)) workshop.JobView {
 }
 
 func (tab *tablet) pdf(job record.ID) []byte {
+	return tab.got("/api/jobs/" + string(job) + "/sheet.pdf")
+}
+
+// layout is how a job's sheet is composed, as JSON.
+func (tab *tablet) layout(job record.ID, query string) string {
+	return string(tab.got("/api/jobs/" + string(job) + "/layout" + query))
+}
+
+func (tab *tablet) got(path string) []byte {
 	tab.t.Helper()
-	answer, err := tab.client.Get(tab.url + "/api/jobs/" + string(job) + "/sheet.pdf")
+	answer, err := tab.client.Get(tab.url + path)
 	require.NoError(tab.t, err)
 	defer answer.Body.Close()
 	text, err := io.ReadAll(answer.Body)
@@ -65,7 +74,8 @@ func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 	frozen, kept, err := s.store.FrozenSheet(t.Context(), id)
 	require.NoError(t, err)
 	require.True(t, kept)
-	before := keeper.pdf(id)
+	before, composed := keeper.pdf(id), keeper.layout(id, "")
+	assert.JSONEq(t, string(frozen.Layout), composed)
 	sum := sha256.Sum256(before)
 	assert.Equal(t, sum[:], frozen.Digest, "what is printed is what was kept")
 	assert.Equal(t, s.work.Book().Digest(), frozen.Knowledge)
@@ -101,11 +111,11 @@ func TestASheetThatWasHandedOverDoesNotChange(t *testing.T) {
 	require.Equal(t, http.StatusOK, phone.send("GET", link, nil, &later))
 	assert.Equal(t, page.Bike, later.Bike, "what its owner is shown as well")
 	assert.Equal(t, page.Findings, later.Findings)
-	var today workshop.JobView
-	require.Equal(t, http.StatusOK, keeper.send("GET", "/api/jobs/"+string(id)+"/today", nil, &today))
-	assert.Contains(t, today.Title, "no longer green", "what we would say today stands beside it when asked")
-	assert.True(t, slices.ContainsFunc(today.Parts.Walk.Points,
-		func(p inspect.PointView) bool { return p.Name == "Chain of today" }))
+	assert.Equal(t, composed, keeper.layout(id, ""), "and composed as it was")
+	today := keeper.layout(id, "?today=true")
+	assert.Contains(t, today, "no longer green", "what we would say today stands beside it when asked")
+	assert.Contains(t, today, "Chain of today")
+	assert.NotContains(t, composed, "Chain of today")
 
 	// Opened again it is told as it stands, and the next sheet is kept beside the first.
 	require.Equal(t, http.StatusOK, keeper.send("POST", "/api/jobs/"+string(id)+"/reopen",

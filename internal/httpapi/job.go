@@ -3,6 +3,9 @@ package httpapi
 import (
 	"context"
 
+	"github.com/segmentio/encoding/json"
+
+	"utensil/internal/servicesheet"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/complaint"
 	"utensil/internal/workshop/plan"
@@ -23,6 +26,12 @@ type ReopenRequest struct {
 	Reason string    `json:"reason"`
 }
 
+// sheetOf is a request about one job's sheet.
+type sheetOf struct {
+	ID    record.ID `path:"id"`
+	Today bool      `query:"today" doc:"of one that was handed over, as it would be told by the knowledge of today"`
+}
+
 // photoOf is a request about one photo of a job.
 type photoOf struct {
 	ID    record.ID `path:"id"`
@@ -36,9 +45,6 @@ func (s *Server) declareJob() {
 	read(s, "/api/today", "today", "The bikes in the shop", shop.Today)
 	send(s, "POST", "/api/jobs", "check-in", "Take a bike in", shop.CheckIn)
 	readOne(s, "/api/jobs/{id}", "job", "One job, judged", shop.Job)
-	readOne(s, "/api/jobs/{id}/today", "job-as-told-today",
-		"A job that was handed over, as it would be told by the knowledge of today",
-		shop.AsToldToday)
 	tell(s, "PUT", "/api/jobs/{id}", "save-job", "Change what was noted at the door",
 		func(ctx context.Context, who actor, id record.ID, in workshop.JobChange) (view, error) {
 			return shop.SaveJob(ctx, who, id, in)
@@ -60,6 +66,15 @@ func (s *Server) declareJob() {
 	signed(s, "GET", "/api/jobs/{id}/plan", "plan", "A job as one thread: now, then, by itself",
 		func(ctx context.Context, who actor, in *planOf) (plan.Thread, error) {
 			return shop.Plan(ctx, in.ID, who.ID, in.Stood)
+		})
+	signed(s, "GET", "/api/jobs/{id}/layout", "sheet-layout",
+		"What the owner takes home, composed: as it stands, or as it was handed over",
+		func(ctx context.Context, _ actor, in *sheetOf) (l servicesheet.Layout, err error) {
+			_, sheet, err := shop.SheetOf(ctx, in.ID, in.Today)
+			if err != nil || sheet.Layout == nil {
+				return l, err
+			}
+			return l, json.Unmarshal(sheet.Layout, &l)
 		})
 	s.declareBenches()
 	s.declareDoor()

@@ -13,16 +13,16 @@ import (
 
 // keepSheet writes what was told of a job with its release, once.
 func keepSheet(ctx context.Context, tx sqlx.ExecerContext, f door.Frozen) error {
-	_, err := tx.ExecContext(ctx, `insert into released_sheet (release, job_id, form, content, pdf, pdf_sha256, knowledge, afterwards, made_at)
-		values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (release) do nothing`,
-		f.Release, f.Job, f.Form, f.Content, f.PDF, f.Digest, f.Knowledge, f.Afterwards, f.MadeAt)
+	_, err := tx.ExecContext(ctx, `insert into released_sheet (release, job_id, form, content, pdf, pdf_sha256, knowledge, afterwards, made_at, layout)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (release) do nothing`,
+		f.Release, f.Job, f.Form, f.Content, f.PDF, f.Digest, f.Knowledge, f.Afterwards, f.MadeAt, asText(f.Layout))
 	return wrap("keeping a sheet", err)
 }
 
 // FrozenSheet reads what was told of a job when it was handed over last; false where nothing was kept.
 func (s *Store) FrozenSheet(ctx context.Context, job record.ID) (door.Frozen, bool, error) {
 	var f door.Frozen
-	err := s.db.GetContext(ctx, &f, `select r.release, r.job_id, r.form, r.content, r.pdf, r.pdf_sha256, r.knowledge, r.afterwards, r.made_at
+	err := s.db.GetContext(ctx, &f, `select r.release, r.job_id, r.form, r.content, r.pdf, r.pdf_sha256, r.knowledge, r.afterwards, r.made_at, r.layout
 		from released_sheet r join entry e on e.id = r.release where r.job_id = $1 order by e.seq desc limit 1`, job)
 	if errors.Is(err, sql.ErrNoRows) {
 		return f, false, nil
@@ -42,3 +42,11 @@ func (s *Store) Unfrozen(ctx context.Context, most int) (list []door.Unfrozen, e
 
 // KeepSheet writes what is told of a job that was handed over before sheets were kept.
 func (s *Store) KeepSheet(ctx context.Context, f door.Frozen) error { return keepSheet(ctx, s.db, f) }
+
+// asText is JSON as a column takes it: nothing where there is none.
+func asText(json []byte) any {
+	if json == nil {
+		return nil
+	}
+	return string(json)
+}

@@ -19,6 +19,7 @@ import (
 
 	"utensil/core/bike"
 	"utensil/core/measure"
+	"utensil/internal/document"
 	"utensil/internal/workshop"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/complaint"
@@ -61,12 +62,15 @@ type teller struct {
 	takes  map[int]time.Duration   // how long hands are at it before the entry of that index is written
 }
 
+// What the workshop is called.
+const name, address = "The Net Loft", "Ferry Landing, Marrowick"
+
 // Build tells the scene as of now into an empty store.
 func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now time.Time) error {
 	t := &teller{store: store, book: book, dice: rand.New(rand.NewPCG(1, 622)),
 		gauged: gauged(book), known: map[string]record.Owner{},
 		shelf: map[string]fluid.Bottle{}, sold: map[int]bool{}}
-	t.shop = workshop.New(store, book, func() time.Time { return t.clock })
+	t.opens()
 	settings, err := store.Settings(ctx)
 	if err != nil {
 		return err
@@ -119,9 +123,18 @@ func Build(ctx context.Context, store workshop.Store, book *knowledge.Book, now 
 		return fmt.Errorf("%s: %w", empty.Name, err)
 	}
 	// Last, so that a shop with this name is a scene told to its end.
-	settings.Name, settings.Address = "The Net Loft", "Ferry Landing, Marrowick"
+	settings.Name, settings.Address = name, address
 	_, err = store.SaveSettings(ctx, settings)
 	return err
+}
+
+// opens makes the workshop, which prints under its name from the first day.
+func (t *teller) opens() {
+	t.shop = workshop.New(t.store, t.book, func() time.Time { return t.clock })
+	t.shop.PrintBy(func(s workshop.Sheet) (workshop.Printed, error) {
+		s.Shop.Name, s.Shop.Address = name, address
+		return document.Sheet(s)
+	})
 }
 
 // id makes a version 7 id that is the same each time the scene is told at the same moment.
@@ -132,8 +145,12 @@ func (t *teller) id() record.ID {
 	return record.ID(u.String())
 }
 
-func (t *teller) passes(most time.Duration) {
+// passes lets some time pass, at most so much over a minute, and what is known besides.
+func (t *teller) passes(most time.Duration, besides ...time.Duration) {
 	t.clock = t.clock.Add(time.Minute + time.Duration(t.dice.Int64N(int64(most))))
+	for _, d := range besides {
+		t.clock = t.clock.Add(d)
+	}
 }
 
 // worn remembers how worn each measured part of a bike is.
@@ -278,8 +295,7 @@ func (t *teller) stays(ctx context.Context, o record.Owner, b record.Bike, s sta
 	write := func(by record.Actor, contents ...record.Content) error {
 		entries := make([]record.NewEntry, len(contents))
 		for i, c := range contents {
-			t.passes(90 * time.Second)
-			t.clock = t.clock.Add(t.takes[i])
+			t.passes(90*time.Second, t.takes[i])
 			at := t.clock
 			entries[i] = record.NewEntry{ID: t.id(), At: &at, Content: c}
 		}

@@ -1,10 +1,8 @@
 package workshop
 
 import (
-	"bytes"
 	"context"
 	"fmt"
-	"io"
 	"log/slog"
 	"time"
 
@@ -26,8 +24,11 @@ type Sheet struct {
 	Now   time.Time
 }
 
+// Printed is a sheet in both its forms: its layout as JSON, and PDF.
+type Printed struct{ Layout, PDF []byte }
+
 // PrintBy says how a sheet is printed. Without it none is kept.
-func (w *Workshop) PrintBy(print func(io.Writer, Sheet) error) { w.print = print }
+func (w *Workshop) PrintBy(print func(Sheet) (Printed, error)) { w.print = print }
 
 // freeze is what is kept of a job that is handed over by an entry: the record as it stands with it.
 func (w *Workshop) freeze(s *record.Sheet, release record.ID, lines []lifeline.Line) (door.Frozen, error) {
@@ -35,17 +36,17 @@ func (w *Workshop) freeze(s *record.Sheet, release record.ID, lines []lifeline.L
 	if err != nil {
 		return door.Frozen{}, err
 	}
-	var pdf bytes.Buffer
-	if err := w.print(&pdf, Sheet{view, lines, s.Settings, sold.Name(s), w.now()}); err != nil {
+	printed, err := w.print(Sheet{view, lines, s.Settings, sold.Name(s), w.now()})
+	if err != nil {
 		return door.Frozen{}, err
 	}
 	text, err := json.Marshal(view)
 	if err != nil {
 		return door.Frozen{}, fmt.Errorf("keeping a sheet: %w", err)
 	}
-	return door.Freeze(door.Frozen{Release: release, Job: s.Job.ID, Form: frozenForm, PDF: pdf.Bytes(),
-		Knowledge: s.Book.Digest(),
-		MadeAt:    w.now()}, text)
+	return door.Freeze(door.Frozen{Release: release, Job: s.Job.ID, Form: frozenForm, PDF: printed.PDF,
+		Layout: printed.Layout, Knowledge: s.Book.Digest(),
+		MadeAt: w.now()}, text)
 }
 
 // told is the view of a job as it was told when it was handed over; false where that was not
@@ -89,38 +90,35 @@ func (w *Workshop) toldOwner(ctx context.Context, job record.ID) (owner.Told, bo
 		All: v.Proposed, Shared: v.SharedAll}, kept, err
 }
 
-// AsToldToday is a released job as we would tell it now, beside what was told: by the knowledge of today.
-func (w *Workshop) AsToldToday(ctx context.Context, job record.ID) (JobView, error) {
+// SheetOf is the sheet of a job: as it was handed over, or as it stands. Of one that was handed over before
+// layouts were kept, the layout is composed of what was told then. Today is as we would tell it now.
+func (w *Workshop) SheetOf(ctx context.Context, job record.ID, today bool) (number int, p Printed, err error) {
 	s, err := w.sheet(ctx, job)
 	if err != nil {
-		return JobView{}, err
+		return 0, p, err
 	}
-	return w.view(s)
-}
-
-// SheetOf is the printed sheet of a job: as it was handed over, or as it stands.
-func (w *Workshop) SheetOf(ctx context.Context, job record.ID, to io.Writer) (number int, err error) {
-	s, err := w.sheet(ctx, job)
+	f, kept, err := w.store.FrozenSheet(ctx, job)
 	if err != nil {
-		return 0, err
+		return 0, p, err
 	}
-	if s.Job.ReleasedAt != nil {
-		if f, kept, err := w.store.FrozenSheet(ctx, job); err != nil || kept {
-			if err == nil {
-				_, err = to.Write(f.PDF)
-			}
-			return s.Job.Number, err
+	if kept && s.Job.ReleasedAt != nil && !today {
+		view, readable, err := w.told(ctx, s)
+		if p = (Printed{f.Layout, f.PDF}); err == nil && readable && p.Layout == nil {
+			p, err = w.print(Sheet{View: view, Shop: s.Settings, For: sold.Name(s), Now: f.MadeAt})
+			p.PDF = f.PDF
 		}
+		return s.Job.Number, p, err
 	}
 	view, err := w.view(s)
 	if err != nil {
-		return s.Job.Number, err
+		return 0, p, err
 	}
 	past, err := w.BikeHistory(ctx, s.Bike.ID)
 	if err != nil {
-		return s.Job.Number, err
+		return 0, p, err
 	}
-	return s.Job.Number, w.print(to, Sheet{view, past.Lines, s.Settings, sold.Name(s), w.now()})
+	p, err = w.print(Sheet{view, past.Lines, s.Settings, sold.Name(s), w.now()})
+	return s.Job.Number, p, err
 }
 
 // frozenAtOnce are read and kept in one go of FreezeEarlier.
@@ -154,11 +152,7 @@ func (w *Workshop) freezeEarlier(ctx context.Context, u door.Unfrozen) error {
 	if err != nil {
 		return err
 	}
-	past, err := w.BikeHistory(ctx, r.Bike.ID)
-	if err != nil {
-		return err
-	}
-	f, err := w.freeze(w.lay(ctx, r), u.Release, past.Lines)
+	f, err := w.freeze(w.lay(ctx, r), u.Release, nil) // what is on the bike now was not then
 	if err != nil {
 		return err
 	}

@@ -5,7 +5,6 @@ package workshop
 
 import (
 	"context"
-	"io"
 	"io/fs"
 	"log/slog"
 	"sync/atomic"
@@ -47,7 +46,7 @@ type Workshop struct {
 	supply  stores.Supplier // nil where nobody is asked
 	layers  []fs.FS         // of knowledge, over what ships and under the workshop's own texts
 
-	print func(io.Writer, Sheet) error // prints a sheet; nil where none is printed
+	print func(Sheet) (Printed, error) // prints a sheet; nil where none is printed
 }
 
 // New opens a workshop. now is the clock.

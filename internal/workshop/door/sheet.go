@@ -21,6 +21,7 @@ type Frozen struct {
 	Form      int       `db:"form"`    // of the content
 	Content   []byte    `db:"content"` // the job's view as JSON, compressed
 	PDF       []byte    `db:"pdf"`
+	Layout    []byte    `db:"layout"` // how the sheet is composed, as JSON; nil of one from before that was kept
 	Digest    []byte    `db:"pdf_sha256"`
 	Knowledge string    `db:"knowledge"` // digest of what was known
 	// it was handed over before sheets were kept: told by the entries' own verdicts

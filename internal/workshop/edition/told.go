@@ -137,7 +137,7 @@ func (v *View) encodeCore() error {
 	for _, f := range reflect.VisibleFields(from.Type()) {
 		name, omit, _ := strings.Cut(f.Tag.Get("json"), ",")
 		value := from.FieldByIndex(f.Index)
-		if name == "" || omit == "omitempty" && value.IsZero() {
+		if name == "" || omit == "omitempty" && empty(value) {
 			continue
 		}
 		text, err := encoded(value)
@@ -190,4 +190,13 @@ func Parts[T any](asked []string) []string {
 	}
 	slices.Sort(names)
 	return names
+}
+
+// empty says that a value is left out as encoding/json leaves it out: a list of nothing as well.
+func empty(v reflect.Value) bool {
+	switch v.Kind() {
+	case reflect.Slice, reflect.Map, reflect.String:
+		return v.Len() == 0
+	}
+	return v.IsZero()
 }

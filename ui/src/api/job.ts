@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, ref, toValue } from 'vue'
 
 import {
@@ -194,13 +194,20 @@ export function useRefreshJob(id: MaybeRefOrGetter<string>) {
 export const judge = (id: string, content: Content, signal?: AbortSignal) =>
   ask(client.POST('/api/jobs/{id}/judge', { params: { path: { id } }, body: content, signal }))
 
-/** A job that was handed over as it would be told by what is known now, once somebody asks. */
-export const useToldToday = (id: MaybeRefOrGetter<string>, asked: MaybeRefOrGetter<boolean>) =>
+/**
+ * What the owner takes home, composed: as it stands or was handed over, or as it would be told by what is
+ * known today. It is asked for anew as soon as something more was written.
+ */
+export const useSheetLayout = (
+  id: MaybeRefOrGetter<string>,
+  today: MaybeRefOrGetter<boolean>,
+  sequence: MaybeRefOrGetter<number>,
+) =>
   useQuery({
-    queryKey: computed(() => ['job-as-told-today', toValue(id)] as const),
-    queryFn: ({ queryKey }) =>
-      ask(client.GET('/api/jobs/{id}/today', { params: { path: { id: queryKey[1] } } })),
-    enabled: computed(() => toValue(asked)),
+    queryKey: computed(() => ['sheet-layout', toValue(id), toValue(today), toValue(sequence)] as const),
+    queryFn: ({ queryKey: [, job, asToday] }) =>
+      ask(client.GET('/api/jobs/{id}/layout', { params: { path: { id: job }, query: { today: asToday } } })),
+    placeholderData: keepPreviousData,
   })
 
 /** What a job's bike may be said to do, what the owner's words sound like first. */

@@ -585,6 +585,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the owner takes home, composed: as it stands, or as it was handed over */
+        get: operations["sheet-layout"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/link": {
         parameters: {
             query?: never;
@@ -682,23 +699,6 @@ export interface paths {
         put?: never;
         /** Open a job again */
         post: operations["reopen"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/today": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A job that was handed over, as it would be told by the knowledge of today */
-        get: operations["job-as-told-today"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1377,6 +1377,13 @@ export interface components {
             says: string;
             /** @enum {string} */
             what: "clamp" | "cable" | "low" | "high" | "trim" | "nothing";
+        };
+        Ahead: {
+            due: components["schemas"]["Due"][];
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
         };
         /** @description Air is a pressure with the temperature it was taken at, and whether it was found or set. */
         Air: {
@@ -2533,6 +2540,19 @@ export interface components {
             /** @description what is wrong by it, as it was known then */
             readonly told?: components["schemas"]["Damage"];
         };
+        Column: {
+            /** @description at the right edge */
+            edge?: boolean;
+            /** @description figures stand in it */
+            figure?: boolean;
+            name?: string;
+            /**
+             * Format: double
+             * @description of the page's width
+             */
+            share: number;
+            strong?: boolean;
+        };
         /** @description ComesBack is why the bike is to come back after a run. */
         ComesBack: {
             /** Format: int64 */
@@ -3008,6 +3028,14 @@ export interface components {
              */
             turns: number;
         };
+        Due: {
+            /** Format: date-time */
+            from: string;
+            name: string;
+            says?: string;
+            /** Format: date-time */
+            to: string;
+        };
         /** @description EarlierJob is one line of a bike's history. */
         EarlierJob: {
             depth: string;
@@ -3019,6 +3047,15 @@ export interface components {
             /** Format: date-time */
             released_at?: string;
             words: string;
+        };
+        Entry: {
+            figure?: string;
+            /** @enum {string} */
+            mark?: "open" | "sound" | "watch" | "due" | "unsafe";
+            name: string;
+            says?: string;
+            /** @description it sums up those before it */
+            sum?: boolean;
         };
         /** @description Exercise is something that can be practised, with what one did of it before. */
         Exercise: {
@@ -3430,6 +3467,18 @@ export interface components {
             over?: "large" | "small" | "none";
             /** @description by ring, smallest first: none, inner or outer */
             rubs: string[];
+        };
+        Gauge: {
+            name: string;
+            /** Format: double */
+            now: number;
+            ruling: components["schemas"]["Ruling"];
+            /** @description the same in words */
+            says: string;
+            unit: string;
+            /** Format: double */
+            was?: number;
+            zones: components["schemas"]["Zone"][];
         };
         /** @description GaugeCheck is a gauge that was held against another. */
         GaugeCheck: {
@@ -4477,6 +4526,26 @@ export interface components {
             where: string;
             why: string;
         };
+        Layout: {
+            /** @description whose it is, what it was here for, who handed it over and when */
+            about: string;
+            /** @description the pages behind it */
+            after: components["schemas"]["Section"][];
+            /** @description what is behind page one */
+            foot: string;
+            /** @description page one */
+            front: components["schemas"]["Section"][];
+            /**
+             * Format: int64
+             * @description of the job
+             */
+            number: number;
+            /** @description its name, its address */
+            shop: string[];
+            /** @description the bike */
+            title: string;
+            verdict: components["schemas"]["MayRide"];
+        };
         /** @description LeftAlone is what was left to go on by itself. */
         LeftAlone: {
             /**
@@ -4650,6 +4719,16 @@ export interface components {
              */
             sway: number;
         };
+        Life: {
+            due?: components["schemas"]["Due"];
+            name: string;
+            says?: string;
+            /** @description oldest first */
+            spans: components["schemas"]["PartSpan"][];
+            /** @description it needs work */
+            strong?: boolean;
+            tended?: string[];
+        };
         /** @description LifeView is what is left of a part, and when it will be due. */
         LifeView: {
             /** @enum {string} */
@@ -4810,6 +4889,15 @@ export interface components {
             /** Format: date-time */
             revoked_at?: string;
         };
+        Lives: {
+            /** Format: date-time */
+            from: string;
+            lines: components["schemas"]["Life"][];
+            /** Format: date-time */
+            to: string;
+            /** Format: date-time */
+            today: string;
+        };
         /** @description Loads are what each wheel carries. */
         Loads: {
             /** Format: double */
@@ -4874,6 +4962,15 @@ export interface components {
         Mailbox: {
             letters: components["schemas"]["Letter"][];
             standin: boolean;
+        };
+        MayRide: {
+            /**
+             * @description sound, unsafe, or open while nobody has said
+             * @enum {string}
+             */
+            mark: "open" | "sound" | "watch" | "due" | "unsafe";
+            says: string;
+            word: string;
         };
         /** @description MessageView is a message as the shop sees it. */
         MessageView: {
@@ -5573,6 +5670,19 @@ export interface components {
             readonly touches?: string[];
             /** @description why it was left out: it stands on the owner's sheet */
             why?: string;
+        };
+        PartSpan: {
+            /**
+             * Format: date-time
+             * @description it was fitted; left out for what sat there when the bike was first seen
+             */
+            from?: string;
+            reads?: string[];
+            /**
+             * Format: date-time
+             * @description it came off
+             */
+            to?: string;
         };
         /** @description PartView is a part, where it is, and what is known of it. */
         PartView: {
@@ -6944,6 +7054,21 @@ export interface components {
             /** Format: int64 */
             readonly to_days?: number;
         };
+        Section: {
+            ahead?: components["schemas"]["Ahead"];
+            entries?: components["schemas"]["Entry"][];
+            gauges?: components["schemas"]["Gauge"][];
+            id: string;
+            lives?: components["schemas"]["Lives"];
+            /** @description small, below */
+            note?: string;
+            /** @enum {string} */
+            side?: "left" | "right";
+            table?: components["schemas"]["Table"];
+            /** @description paragraphs */
+            text?: string[];
+            title: string;
+        };
         /** @description Segment is a straight piece of the hose, from the caliper towards the lever. */
         Segment: {
             /**
@@ -7780,6 +7905,14 @@ export interface components {
             say: string;
             /** @description nobody rides on with it */
             stops?: boolean;
+        };
+        Table: {
+            columns: components["schemas"]["Column"][];
+            rows: components["schemas"]["TableRow"][];
+        };
+        TableRow: {
+            cells: string[];
+            remarks?: string[];
         };
         /** @description Taking is a part that came off and was not replaced. */
         Taking: {
@@ -10095,6 +10228,40 @@ export interface operations {
             };
         };
     };
+    "sheet-layout": {
+        parameters: {
+            query?: {
+                /** @description of one that was handed over, as it would be told by the knowledge of today */
+                today?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Layout"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Fault"];
+                };
+            };
+        };
+    };
     "make-link": {
         parameters: {
             query?: never;
@@ -10311,37 +10478,6 @@ export interface operations {
                 "application/json": components["schemas"]["ReopenRequest"];
             };
         };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobView"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Fault"];
-                };
-            };
-        };
-    };
-    "job-as-told-today": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

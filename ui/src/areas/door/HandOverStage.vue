@@ -2,7 +2,6 @@
 import { DocumentArrowDownIcon } from '@heroicons/vue/24/outline'
 import { computed, ref } from 'vue'
 
-import { useToldToday } from '@/api/job'
 import BikeCautions from '@/areas/bikes/BikeCautions.vue'
 import { useOpenJob, useWays } from '@/areas/job/open'
 import FaultNote from '@/parts/FaultNote.vue'
@@ -20,7 +19,6 @@ const who = computed(() => to.value.trim() || job.value.owner.name)
 const told = ref(false)
 /** A sheet that was handed over stays as it was; beside it, when asked, what would be told now. */
 const asToday = ref(false)
-const { data: today } = useToldToday(() => job.value.job.id, asToday)
 const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0))
 </script>
 
@@ -82,7 +80,7 @@ const things = computed(() => job.value.leaving.reduce((n, o) => n + o.count, 0)
           {{ asToday ? 'As it was handed over' : 'As we would tell it today' }}
         </button>
       </p>
-      <ServiceSheet :job="(asToday && today) || job" />
+      <ServiceSheet :job="job" :today="asToday" />
     </div>
   </div>
 </template>

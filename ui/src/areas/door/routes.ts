@@ -6,6 +6,5 @@ export const stages: RouteRecordRaw[] = [
     path: 'hand-over',
     name: 'job-hand-over',
     component: () => import('./HandOverStage.vue'),
-    meta: { parts: ['walk', 'bolts', 'contacts'] },
   },
 ]

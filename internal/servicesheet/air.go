@@ -1,4 +1,4 @@
-package document
+package servicesheet
 
 import (
 	"fmt"
@@ -14,28 +14,23 @@ import (
 
 // aired is what the owner is told of tyres and suspension: with what they leave, what is liked,
 // what they bear, when next.
-func aired(p page, v workshop.JobView) {
-	var rows [][3]string
-	for _, t := range v.Parts.Air.Bench.Tyres {
-		if left, told := leftAt(v, t.Place); told {
-			rows = append(rows, [3]string{inspect.AirName(t.Place), left, tyreSays(t)})
+func (t told) aired() Section {
+	var rows []TableRow
+	for _, tyre := range t.v.Parts.Air.Bench.Tyres {
+		if left, told := leftAt(t.v, tyre.Place); told {
+			rows = append(rows, TableRow{Cells: []string{inspect.AirName(tyre.Place), left, tyreSays(tyre)}})
 		}
 	}
-	for _, l := range v.Parts.Air.Bench.Legs {
-		left, told := leftAt(v, l.Place)
+	for _, l := range t.v.Parts.Air.Bench.Legs {
+		left, told := leftAt(t.v, l.Place)
 		if says := legSays(l); told || says != "" {
-			rows = append(rows, [3]string{inspect.AirName(l.Place), left, says})
+			rows = append(rows, TableRow{Cells: []string{inspect.AirName(l.Place), left, says}})
 		}
 	}
-	if len(rows) > 0 {
-		p.heading("Your pressures, your sag")
-	}
-	for _, r := range rows {
-		p.row(9, cell{0.18, r[0], false, false}, cell{0.26, r[1], true, false}, cell{0.56, r[2], false, false})
-	}
-	if v.Parts.Air.Bench.Balance != "" {
-		p.text(v.Parts.Air.Bench.Balance, 9, false)
-	}
+	s := table("air", "Your pressures, your sag", []Column{{Share: 0.18}, {Share: 0.26, Strong: true},
+		{Share: 0.56}}, rows)
+	s.Note = t.v.Parts.Air.Bench.Balance
+	return s
 }
 
 // leftAt is what a place was left at in this job.
@@ -93,23 +88,20 @@ func until(from, to time.Time) string {
 }
 
 // trued is how wheels left the stand.
-func trued(p page, v workshop.JobView) {
-	told := false
-	for _, w := range v.Parts.Wheels.Benches {
+func (t told) trued() Section {
+	var rows []TableRow
+	for _, w := range t.v.Parts.Wheels.Benches {
 		if w.Signed == nil {
 			continue
-		}
-		if !told {
-			p.heading("Wheels")
-			told = true
 		}
 		state := "true for its brake"
 		if !w.Signed.True {
 			state = "left as it is: " + w.Signed.Note
 		}
-		p.row(9, cell{0.18, map[string]string{"front": "Front wheel", "rear": "Rear wheel"}[w.End], false, false},
-			cell{0.42, runout(w.Now), true, false}, cell{0.40, state, false, false})
+		rows = append(rows, TableRow{Cells: []string{
+			map[string]string{"front": "Front wheel", "rear": "Rear wheel"}[w.End], runout(w.Now), state}})
 	}
+	return table("wheels", "Wheels", []Column{{Share: 0.18}, {Share: 0.42, Strong: true}, {Share: 0.40}}, rows)
 }
 
 func runout(s wheels.WheelStanding) string {
