@@ -61,8 +61,9 @@ const sound: [RegExp, string][] = [
 
 /** measured reads measured points, and those that have a digit here, until another is open, or none is left. */
 async function measured(page: Page, hand: ReturnType<typeof counted>, digits: Record<string, string> = {}) {
-  const left = page
-    .getByRole('navigation', { name: /Route/ })
+  const route = page.getByRole('navigation', { name: /Route/ })
+  await route.waitFor() // the address is there before its screen
+  const left = route
     .getByRole('button', { name: /^not looked at/ })
     .filter({ hasNotText: 'beyond this depth' })
   for (let n = await left.count(); n; n = await left.count()) {
@@ -84,9 +85,9 @@ async function atBench(page: Page, hand: ReturnType<typeof counted>) {
   if (page.url().includes('/inspect')) {
     await measured(page, hand, { 'Front pad faces': '1', 'Rear pad faces': '1' })
   } else {
-    const open = page
-      .getByRole('navigation', { name: /Torque run/ })
-      .getByRole('button', { name: /^not looked at/ })
+    const run = page.getByRole('navigation', { name: /Torque run/ })
+    await run.waitFor()
+    const open = run.getByRole('button', { name: /^not looked at/ })
     for (let left = await open.count(); left; left = await open.count()) {
       await expect(page.locator('[aria-current="step"]').getByLabel('not looked at')).toBeVisible()
       if (/tyre$/.test((await heading(page).innerText()).trim())) await hand.figure('3.2')
