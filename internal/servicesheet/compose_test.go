@@ -139,6 +139,11 @@ func TestWhatIsToBeMindedHangsOnTheBike(t *testing.T) {
 	assert.Contains(t, plain, "Try both brakes")
 	assert.NotContains(t, plain, "quick-release")
 	assert.NotContains(t, plain, "crank")
+	pushed := section(composed(func(v *workshop.JobView) {
+		v.NotRidden, v.Riding = []string{"Stem: Crack"}, []string{"Do not ride it before this is put right."}
+	}), "mind")
+	assert.Equal(t, "Before it is ridden again", pushed.Title)
+	assert.NotContains(t, strings.Join(pushed.Text, " "), "set off", "nobody sets off on it")
 	released := composed(func(v *workshop.JobView) { v.Bike.Facts.RearAxle = "quick_release" })
 	assert.Contains(t, strings.Join(section(released, "mind").Text, " "), "Look at the quick-releases before each ride")
 }

@@ -68,8 +68,11 @@ func (t told) said() Section {
 func (t told) answers() (list []Entry) {
 	for _, c := range t.v.Said {
 		e := Entry{Name: "“" + c.Words + "”", Says: c.Answer}
-		if c.Ridden {
+		switch {
+		case c.Ridden:
 			e.Name = c.Words // that is ours to say
+		case len(t.v.Said) == 1 && strings.Trim(c.Words, " .!?") == strings.Trim(t.v.Job.Words, " .!?"):
+			e.Name = "What came of it" // the words stand above
 		}
 		switch {
 		case c.Open:
@@ -356,7 +359,8 @@ func (t told) next() Section {
 
 // mind is what is to be minded, by what was done: the whole card stands behind.
 func (t told) mind() Section {
-	s := Section{ID: "mind", Title: "Before you ride"}
+	s := Section{ID: "mind", Title: "Before you ride", Note: "The maker's manual comes before anything here; if " +
+		"something feels wrong, stop riding and have a qualified mechanic look at it."}
 	for i, line := range t.v.Riding {
 		if i == t.room.mind {
 			s.Text = append(s.Text, "The whole riding card is behind this page.")
@@ -364,11 +368,12 @@ func (t told) mind() Section {
 		}
 		s.Text = append(s.Text, clipped(line, lettersMind))
 	}
-	mind := "Try both brakes before you set off."
-	if t.beds() {
-		mind += " What rubs is new or was worked on: slow down firmly many times from a moderate speed before you" +
-			" rely on it."
+	if len(t.v.NotRidden) > 0 {
+		s.Title = "Before it is ridden again"
+		s.Text = append(s.Text, "Have it put right, and its brakes tried.")
+		return s
 	}
+	mind := "Try both brakes before you set off."
 	if f := t.v.Bike.Facts; f.FrontAxle == "quick_release" || f.RearAxle == "quick_release" {
 		mind += " Look at the quick-releases before each ride: closed, their levers not bent back."
 	}
@@ -376,8 +381,6 @@ func (t told) mind() Section {
 		mind += " Have crank and carbon joints checked again after the first ride."
 	}
 	s.Text = append(s.Text, mind)
-	s.Note = "The maker's manual comes before anything here; if something feels wrong, stop riding and have a" +
-		" qualified mechanic look at it."
 	return s
 }
 

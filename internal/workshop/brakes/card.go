@@ -28,9 +28,11 @@ func RidingCard(s *record.Sheet) []string {
 		return card
 	}
 	scheme := s.Book.Bedding[0]
-	card = append(card, fmt.Sprintf("Your %s brake is not at its full strength yet. Before you rely on "+
-		"it, on a quiet, level road:",
-		strings.Join(ends, " and ")))
+	says := "Your %s brake is not at its full strength yet. Before you rely on it, on a quiet, level road:"
+	if len(ends) > 1 {
+		says = "Your %s brakes are not at their full strength yet. Before you rely on them, on a quiet, level road:"
+	}
+	card = append(card, fmt.Sprintf(says, strings.Join(ends, " and ")))
 	for _, stage := range scheme.Stages {
 		card = append(card, fmt.Sprintf("%d times: from %s km/h down to %s km/h, firmly, one brake at a time.",
 			stage.Stops,
