@@ -17,14 +17,14 @@ import (
 func (t told) aired() Section {
 	var rows []TableRow
 	for _, tyre := range t.v.Parts.Air.Bench.Tyres {
-		if left, told := leftAt(t.v, tyre.Place); told {
-			rows = append(rows, TableRow{Cells: []string{inspect.AirName(tyre.Place), left, tyreSays(tyre)}})
+		if bar, at, told := leftAt(t.v, tyre.Place); told {
+			rows = append(rows, TableRow{Cells: []string{inspect.AirName(tyre.Place), bar + at, tyreSays(tyre)}})
 		}
 	}
 	for _, l := range t.v.Parts.Air.Bench.Legs {
-		left, told := leftAt(t.v, l.Place)
+		bar, at, told := leftAt(t.v, l.Place)
 		if says := legSays(l); told || says != "" {
-			rows = append(rows, TableRow{Cells: []string{inspect.AirName(l.Place), left, says}})
+			rows = append(rows, TableRow{Cells: []string{inspect.AirName(l.Place), bar + at, says}})
 		}
 	}
 	s := table("air", "Your pressures, your sag", []Column{{Share: 0.18}, {Share: 0.26, Strong: true},
@@ -33,19 +33,19 @@ func (t told) aired() Section {
 	return s
 }
 
-// leftAt is what a place was left at in this job.
-func leftAt(v workshop.JobView, place string) (says string, told bool) {
+// leftAt is what a place was left at in this job, and how warm it was then.
+func leftAt(v workshop.JobView, place string) (bar, at string, told bool) {
 	for _, a := range v.Parts.Air.Pressures {
 		if a.Place != place {
 			continue
 		}
 		for _, r := range a.Readings {
 			if !r.At.Before(v.Job.OpenedAt) {
-				says, told = fmt.Sprintf("%s at %s °C", inspect.Bars(r.Bar), measure.Format(r.Celsius)), true
+				bar, at, told = inspect.Bars(r.Bar), fmt.Sprintf(" at %s °C", measure.Format(r.Celsius)), true
 			}
 		}
 	}
-	return says, told
+	return bar, at, told
 }
 
 func tyreSays(t air.TyreBench) string {

@@ -83,6 +83,9 @@ func (t told) verdict() MayRide {
 			clipped(strings.Join(t.v.NotRidden, "; "), lettersSaid) + "."
 	case t.v.Job.ReleasedAt == nil:
 		v.Word, v.Says = "Not handed over yet.", "This sheet may still change."
+	case len(t.unsafe()) > 0: // the door lets none out so; what a sheet says of it hangs on no door
+		v.Word, v.Mark = "Do not ride it.", wear.Unsafe
+		v.Says = few("Unsafe, and not put right: ", t.unsafe())
 	default:
 		v.Word, v.Mark = "It may be ridden.", wear.Sound
 		if t.beds() {
@@ -109,6 +112,16 @@ func (t told) verdict() MayRide {
 
 // here says that the bike has not left.
 func (t told) here() bool { return t.v.Job.ReleasedAt == nil }
+
+// unsafe is what is unsafe and was not put right.
+func (t told) unsafe() (names []string) {
+	for _, f := range t.v.Findings {
+		if f.Mark == wear.Unsafe && !settled(f) {
+			names = append(names, words.Lower(f.Title))
+		}
+	}
+	return names
+}
 
 // thing is what a finding is about, without what was seen there.
 func thing(f findings.FindingView) string {

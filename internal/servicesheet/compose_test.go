@@ -59,6 +59,9 @@ func TestOneSentenceSaysWhetherItMayBeRidden(t *testing.T) {
 			v.Riding = []string{"Push it."}
 		}, "Do not ride it.", wear.Unsafe,
 			"Left as it is, as its owner wished, told that it is unsafe: Stem and bar: Crack."},
+		"left open all the same": {func(v *workshop.JobView) {
+			v.Findings = []findings.FindingView{{Title: "Fork: Bent", Mark: wear.Unsafe, Status: findings.FindingAside}}
+		}, "Do not ride it.", wear.Unsafe, "Unsafe, and not put right: fork: Bent."},
 		"still here": {func(v *workshop.JobView) {
 			v.Job.ReleasedAt, v.Findings = nil, []findings.FindingView{cracked}
 		}, "Not handed over yet.", wear.Open, "This sheet may still change. Not put right yet: stem and bar."},

@@ -10,6 +10,7 @@ import (
 	"utensil/core/estimate"
 	"utensil/core/measure"
 	"utensil/core/wear"
+	"utensil/core/words"
 	"utensil/internal/workshop/agree"
 	"utensil/internal/workshop/brakes"
 	"utensil/internal/workshop/complaint"
@@ -184,7 +185,7 @@ func (t told) was(f findings.FindingView) string {
 			}
 		}
 	}
-	return "was " + what
+	return "was " + words.Lower(what)
 }
 
 // left is what was not put right: unsafe first, and of that nothing is cut off.
@@ -239,12 +240,12 @@ func (t told) left() Section {
 func (t told) settings() Section {
 	s := Section{ID: "settings", Title: "Your settings, as left", Side: Right}
 	for _, tyre := range t.v.Parts.Air.Bench.Tyres {
-		if bar, there := leftAt(t.v, tyre.Place); there {
+		if bar, _, there := leftAt(t.v, tyre.Place); there {
 			s.Entries = append(s.Entries, Entry{Name: inspect.AirName(tyre.Place), Figure: bar})
 		}
 	}
 	for _, leg := range t.v.Parts.Air.Bench.Legs {
-		if bar, there := leftAt(t.v, leg.Place); there {
+		if bar, _, there := leftAt(t.v, leg.Place); there {
 			s.Entries = append(s.Entries, Entry{Name: inspect.AirName(leg.Place), Figure: bar})
 		}
 		if d := leg.Dials.Left; d != nil && !d.None {

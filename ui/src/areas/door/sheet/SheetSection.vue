@@ -58,7 +58,12 @@ const columns = computed(() => table.value?.columns.map((c) => `minmax(0, ${c.sh
     <SheetAhead v-if="section.ahead" :ahead="section.ahead" />
     <SheetLives v-if="section.lives" :lives="section.lives" />
     <div v-if="table" role="table" :aria-labelledby="`sheet-${section.id}`" class="text-note">
-      <div v-if="named" role="row" class="grid gap-x-3 text-soft max-sm:gap-x-2 max-sm:text-sm" :style="{ gridTemplateColumns: columns }">
+      <div
+        v-if="named"
+        role="row"
+        class="grid gap-x-3 text-soft max-sm:gap-x-2 max-sm:text-sm"
+        :style="{ gridTemplateColumns: columns }"
+      >
         <span v-for="c in table.columns" :key="c.name" role="columnheader" :class="c.edge && 'text-right'">{{
           c.name
         }}</span>
