@@ -64,7 +64,7 @@ test('a brake is bled by guided work, with the right fluid, and the bike comes b
   ).toBeVisible()
   await stage(page, 'Hand over').click()
   // Felt firm at the end of the run, it still stands on the sheet that it was soft.
-  await expect(page.getByRole('paragraph').filter({ hasText: 'Front lever feel: Soft' })).toContainText(
+  await expect(page.getByRole('row').filter({ hasText: 'Front lever feel: Soft' })).toContainText(
     'put right',
   )
   await page.goto('/shop/bottles')
