@@ -39,8 +39,6 @@ func TestAStopTellsWhatItsBrakesDid(t *testing.T) {
 	}
 }
 
-// 25 km/h in 7 m with both brakes, in 15 m with the rear alone: what city and trekking bikes have to do on
-// dry ground (EN 14764, from memory), as decelerations: 3.44 and 1.61 m/s² by v²/(2 s).
 // The speed counts twice: 2 km/h off at 20 are a fifth of the deceleration (first-order error of v²/2s).
 func TestARoughSpeedTellsLess(t *testing.T) {
 	fine, err := brake.Stop{Speed: 20, Distance: 8}.Slows()
@@ -53,6 +51,8 @@ func TestARoughSpeedTellsLess(t *testing.T) {
 	assert.ErrorContains(t, err, "no steady one")
 }
 
+// 25 km/h in 7 m with both brakes, in 15 m with the rear alone: what city and trekking bikes have to do on
+// dry ground (EN 14764, from memory), as decelerations: 3.44 and 1.61 m/s² by v²/(2 s).
 func TestTheStandardsDistancesAsDecelerations(t *testing.T) {
 	for metres, slows := range map[float64]float64{7: 3.44, 15: 1.61} {
 		told, err := brake.Stop{Speed: 25, Distance: metres}.Slows()

@@ -189,12 +189,7 @@ func (p page) flow(text string, x, w, size float64, bold bool, height float64) {
 }
 
 // small is a note below.
-func (p page) small(text string, x, w float64) {
-	p.pdf.SetTextColor(90, 100, 96)
-	p.quiet(text, x, w)
-}
-
-func (p page) quiet(text string, x, w float64) { p.flow(text, x, w, 8, false, 3.8) }
+func (p page) small(text string, x, w float64) { p.flow(text, x, w, 8, false, 3.8) }
 
 // table sets rows under columns, with remarks below the first cell.
 func (p page) table(t servicesheet.Table) {

@@ -2,6 +2,7 @@ package scene
 
 import (
 	"math"
+	"slices"
 	"strconv"
 	"time"
 
@@ -9,8 +10,8 @@ import (
 	"utensil/internal/workshop/stint"
 )
 
-// paces are how long each of the two at the stand takes over what the book says: the one is quick.
-var paces = map[string]float64{"Ida Oyelaran": 0.85, "Tomas Brandvold": 1.1}
+// paces are how long the first two of the team take over what the book says: the one is quick.
+var paces = []float64{0.85, 1.1}
 
 // takesUp says that a piece was in hand before it was ticked, in a job of the past: what goes before the tick
 // among what is written, of which so much is there already. What is on the stand now has no time for it.
@@ -22,6 +23,7 @@ func (t *teller) takesUp(job record.Job, by record.Actor, piece string, minutes 
 	if t.takes == nil {
 		t.takes = map[int]time.Duration{}
 	}
-	t.takes[at+1] = time.Duration(minutes * paces[by.Name] * luck * float64(time.Minute))
+	pace := paces[max(0, slices.Index(t.who, by))%len(paces)]
+	t.takes[at+1] = time.Duration(minutes * pace * luck * float64(time.Minute))
 	return []record.Content{stint.Ups.Says(stint.TookUp{Piece: piece})}
 }

@@ -69,7 +69,13 @@ func (t told) found() Section {
 			record.NameOf(findings.Statuses, string(f.Status))}})
 	}
 	if rows == nil {
-		return Section{ID: "found", Title: "Found", Text: []string{"Nothing that needs work."}}
+		says := "Nothing that needs work was seen."
+		if !slices.ContainsFunc(t.v.Parts.Walk.Points, func(p inspect.PointView) bool {
+			return p.Reading != nil && !p.Reading.Passed
+		}) {
+			says = "Nobody looked at it point by point."
+		}
+		return Section{ID: "found", Title: "Found", Text: []string{says}}
 	}
 	return table("found", "Found", []Column{{Share: 0.12, Strong: true}, {Share: 0.34, Strong: true}, {Share: 0.32},
 		{Share: 0.22, Edge: true}}, rows)

@@ -17,6 +17,7 @@ import (
 	"utensil/internal/workshop/inspect"
 	"utensil/internal/workshop/lifeline"
 	"utensil/internal/workshop/record"
+	"utensil/internal/workshop/sold"
 )
 
 var today = time.Date(2026, 7, 2, 12, 0, 0, 0, time.UTC)
@@ -114,6 +115,48 @@ func TestPageOneTellsWhatWasPutRightAndWhatWasLeft(t *testing.T) {
 	require.Len(t, gauges, 1)
 	assert.InDelta(t, 0.9, *gauges[0].Was, 1e-9, "as it came, not as it was last year")
 	assert.Equal(t, "4 mm, was 0.9", gauges[0].Says)
+}
+
+// What was worked on and not looked at again is not called right, nor a service whose bike is still here; and a
+// figure from before the work is no figure of now.
+func TestNothingIsCalledRightBeforeSomebodyLookedAgain(t *testing.T) {
+	stem := findings.FindingView{ID: record.NewID(), Title: "Stem and bar: Crack", Mark: wear.Unsafe,
+		Status: findings.FindingWorked}
+	pads := findings.FindingView{ID: record.NewID(), Point: "rear-pads", Title: "Rear pads: 0.9 mm", Mark: wear.Due,
+		Status: findings.FindingDone}
+	thin := 0.9
+	l := composed(func(v *workshop.JobView) {
+		v.Job.ReleasedAt, v.Service = nil, &sold.ServiceView{Name: "Routine service"}
+		v.Findings = []findings.FindingView{stem, pads}
+		v.Items = []agree.ItemView{{ID: record.NewID(), Work: &agree.Work{},
+			Item: agree.Item{Title: "Replace the stem", Finding: &stem.ID}}}
+		v.Parts.Walk.Points = []inspect.PointView{{ID: "rear-pads", Name: "Rear pads",
+			Gauge: &inspect.GaugeView{Unit: "mm", Limit: 1, Ruling: measure.Ruling{Max: 5, Step: 0.2, Major: 1},
+				Zones: []wear.Zone{{To: 1, Mark: wear.Due}}},
+			Reading: &inspect.ReadingView{Value: &thin, PutRight: true}}}
+	})
+	righted := section(l, "righted").Entries
+	assert.Equal(t, Entry{Mark: wear.Open, Name: "Replace the stem", Says: "done, not looked at again yet",
+		Figure: "£0.00"}, righted[0])
+	assert.Equal(t, wear.Sound, righted[1].Mark, "the pads were")
+	assert.Equal(t, wear.Open, righted[2].Mark, "the service goes on")
+	assert.Contains(t, l.Verdict.Says, "Not put right yet: stem and bar.")
+	assert.Empty(t, section(l, "measured").Gauges)
+}
+
+func TestWhereNobodyLookedNothingIsCalledFound(t *testing.T) {
+	found := func(change func(*workshop.JobView)) string {
+		for _, s := range composed(change).After {
+			if s.ID == "found" {
+				return s.Text[0]
+			}
+		}
+		return ""
+	}
+	assert.Equal(t, "Nobody looked at it point by point.", found(func(*workshop.JobView) {}))
+	assert.Equal(t, "Nothing that needs work was seen.", found(func(v *workshop.JobView) {
+		v.Parts.Walk.Points = []inspect.PointView{{Name: "Frame", Reading: &inspect.ReadingView{Word: "Sound"}}}
+	}))
 }
 
 func TestWhatComesNextStandsByDay(t *testing.T) {

@@ -100,7 +100,9 @@ func (t told) righted() Section {
 		e := Entry{Mark: wear.Sound, Name: clipped(i.Item.Title, lettersName), Figure: t.money(i.Total)}
 		if f, there := t.finding(i); there {
 			told = append(told, string(f.ID))
-			e.Says = clipped(t.was(f), t.room.letters)
+			if e.Says = clipped(t.was(f), t.room.letters); !settled(f) {
+				e.Mark, e.Says = wear.Open, "done, not looked at again yet"
+			}
 		}
 		s.Entries = append(s.Entries, e)
 	}
@@ -113,6 +115,9 @@ func (t told) righted() Section {
 	s.Entries = overleaf(s.Entries, t.room.entries)
 	if t.v.Service != nil {
 		e := Entry{Mark: wear.Sound, Name: t.v.Service.Name, Says: t.bolts()}
+		if t.here() {
+			e.Mark = wear.Open
+		}
 		if t.v.Service.Price > 0 {
 			e.Figure = t.money(t.v.Service.Price)
 		}
@@ -272,7 +277,7 @@ func (t told) measured() Section {
 	}
 	var all []one
 	for _, p := range t.v.Parts.Walk.Points {
-		if p.Gauge == nil || p.Reading == nil || p.Reading.Value == nil || p.Gauge.Ruling.Step <= 0 {
+		if p.Gauge == nil || p.Reading == nil || p.Reading.Value == nil || p.Gauge.Ruling.Step <= 0 || t.worked(p) {
 			continue
 		}
 		now, g := *p.Reading.Value, p.Gauge
@@ -286,7 +291,7 @@ func (t told) measured() Section {
 		if n := len(p.History); m.Was == nil && n > 0 {
 			m.Was = p.History[n-1].Value
 		}
-		m.Says = measure.Format(now) + " " + g.Unit
+		m.Says = inFull(*p.Reading) + " " + g.Unit
 		if m.Was != nil {
 			m.Says += ", was " + measure.Format(*m.Was)
 		}
@@ -308,6 +313,13 @@ func (t told) measured() Section {
 		s.Note = "Wedge: now. Tick: before. Hatched: due to be renewed."
 	}
 	return s
+}
+
+// worked says that what was read at a point is from before the work, and tells nothing of now.
+func (t told) worked(p inspect.PointView) bool {
+	return p.Reading.PutRight || slices.ContainsFunc(t.v.Findings, func(f findings.FindingView) bool {
+		return f.Point == p.ID && f.Status == findings.FindingWorked
+	})
 }
 
 // figureOf is the one figure that was read; nil where there were several, or it was a word.
@@ -336,8 +348,7 @@ func (t told) next() Section {
 	}
 	calls := len(due)
 	for _, l := range t.Lines {
-		if l.DueFrom == nil || l.DueTo == nil || l.DueFrom.After(to) || l.Mark.NeedsWork() ||
-			l.Mark == wear.Open && len(l.Tended) == 0 {
+		if l.DueFrom == nil || l.DueTo == nil || l.DueFrom.After(to) || l.Mark.NeedsWork() || !known(l) {
 			continue // what needs work now is told above
 		}
 		d := Due{Name: l.Name, From: *l.DueFrom, To: *l.DueTo, Says: l.Left}

@@ -40,7 +40,7 @@ func (t told) lives() Section {
 		for _, care := range l.Tended {
 			life.Tended = append(life.Tended, care.At)
 		}
-		if l.DueFrom != nil && l.DueTo != nil && (l.Mark != wear.Open || len(l.Tended) > 0) {
+		if l.DueFrom != nil && l.DueTo != nil && known(l) {
 			life.Due = &Due{From: *l.DueFrom, To: *l.DueTo}
 		}
 		lives.Lines = append(lives.Lines, life)
@@ -48,6 +48,9 @@ func (t told) lives() Section {
 	return Section{ID: "lives", Title: "What is on it", Lives: lives, Note: "Upright: fitted. Ring: read. Wedge: " +
 		"tended. Cross: came off. Box: due within this span, by how it has worn so far."}
 }
+
+// known says that somebody looked at what sits there, or tended it: when it is due rests on that.
+func known(l lifeline.Line) bool { return l.Mark != wear.Open || len(l.Tended) > 0 }
 
 // firstOf is the earliest that is known of the lines, at least a year ago.
 func firstOf(lines []lifeline.Line, now time.Time) time.Time {

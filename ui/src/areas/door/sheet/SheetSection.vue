@@ -12,7 +12,7 @@ import SheetLives from './SheetLives.vue'
 const props = defineProps<{ section: Schemas['Section'] }>()
 const table = computed(() => props.section.table)
 const named = computed(() => table.value?.columns.some((c) => c.name))
-/** Where there is no room for columns, what is at the right edge stays there and the rest flows. */
+/** The columns as wide as they are printed, each of its share. */
 const columns = computed(() => table.value?.columns.map((c) => `minmax(0, ${c.share}fr)`).join(' '))
 </script>
 
